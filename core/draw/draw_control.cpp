@@ -1,0 +1,423 @@
+#include "core/draw/draw_control.h"
+
+#include <algorithm>
+
+#include "core/text/words.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+constexpr Colour ink{0x23, 0x28, 0x2B}, grey{0x8A, 0x84, 0x7C}, edge{0x9A, 0x93, 0x8A}, white{0xFF, 0xFF, 0xFF};
+constexpr Colour dialogGround{0xF3, 0xF1, 0xEE}, barGround{0xDE, 0xD6, 0xCA}, pane{0xFB, 0xFA, 0xF8}, tabGround{0xE9, 0xE5, 0xDE};
+
+Colour mixed(Colour a, Colour b, double part) {
+    auto one = [&](std::uint8_t x, std::uint8_t y) { return std::uint8_t(x + (y - x) * part); };
+    return {one(a.red, b.red), one(a.green, b.green), one(a.blue, b.blue)};
+}
+
+/// What every drawing function gets, and the helpers they share.
+struct Art {
+    const Form& form;
+    const Control& c;
+    const Shown& shown;
+    const DrawOptions& options;
+    Drawing& out;
+    double pt = unitsPerPoint(form);
+
+    Look look() const { return lookOf(form, c); }
+
+    void box(Box b, std::optional<Colour> fill, std::optional<Pen> outline, double radius = 0) const {
+        if (outline) {
+            // The line is drawn inside the box, so that a control never paints beyond its edges.
+            double half = outline->width / 2;
+            if (fill) out.push_back(BoxMark{b.grown(-half), fill, outline, radius});
+            else out.push_back(BoxMark{b.grown(-half), std::nullopt, outline, radius});
+        } else if (fill) {
+            out.push_back(BoxMark{b, fill, std::nullopt, radius});
+        }
+    }
+    /// The border and ground that a look asks for.
+    void ground(const Look& l, Box b, double radius) const {
+        std::optional<Pen> pen;
+        if (l.border != Border::none) pen = Pen{l.borderColour.value_or(edge), l.borderWidth * pt, {}};
+        std::optional<Colour> fill = l.fill;
+        if (!fill && l.border == Border::sunken) fill = white;
+        if (!fill && l.border == Border::raised) fill = Colour{0xEF, 0xEC, 0xE7};
+        box(b, fill, pen, radius);
+    }
+    /// Lines of text in a box, as the look aligns them; what does not fit is clipped.
+    void lines(const std::vector<string>& text, const Look& l, Box b, Down down, Colour colour, bool clip) const {
+        const double high = options.fonts.lineHeight(l) * pt;
+        const FacePtr face = options.fonts.face(l);
+        const double all = high * double(text.size());
+        double top = down == Down::top ? b.top : down == Down::bottom ? b.bottom() - all : b.top + (b.height - all) / 2;
+        if (all > b.height && clip) top = b.top;
+        if (clip) out.push_back(ClipMark{b});
+        for (const string& line : text) {
+            if (!clip || top < b.bottom()) {
+                Shaped shaped = options.fonts.shape(line, l);
+                double width = shaped.width * l.size * pt;
+                double x = l.across == Across::start ? b.left : l.across == Across::end ? b.right() - width : b.left + (b.width - width) / 2;
+                // In a box of one line capitals stand in the middle: that is where the eye looks for level.
+                double base = top + face->ascent * l.size * pt;
+                if (text.size() == 1 && down == Down::middle) base = b.centre().y + face->capHeight * l.size * pt / 2;
+                if (!line.empty()) out.push_back(TextMark{{x, base}, std::move(shaped), l.size * pt, colour, l.underline, line});
+            }
+            top += high;
+        }
+        if (clip) out.push_back(ClipEndMark{});
+    }
+    Colour textColour(const Look& l) const {
+        Colour colour = l.text.value_or(ink);
+        return c.yes(Prop::enabled) ? colour : mixed(colour, white, 0.5);
+    }
+    Box whole() const { return {0, 0, c.box.width, c.box.height}; }
+    double unit(double px, double mm) const { return form.isDialog() ? px : mm; }
+};
+
+void drawLabel(const Art& a) {
+    Look l = a.look();
+    a.ground(l, a.whole(), 0);
+    const string& text = a.c.text(Prop::text);
+    Box b = a.whole();
+    if (l.border != Border::none || l.fill) b = b.grown(-a.unit(4, 1));
+    auto text_ = drawnLines(a.form, a.c, text, l, b.width, a.options.fonts);
+    a.lines(text_, l, b, l.down, a.textColour(l), false);
+}
+
+/// A field's ground and text: text, number and date boxes, and what combo boxes begin with.
+void drawField(const Art& a) {
+    Look l = a.look(), entry = entryLookOf(a.form, a.c);
+    a.ground(l, a.whole(), a.unit(3, 0.5));
+    if (!a.options.guests) return;
+    const bool many = a.c.text(Prop::lines) == "many" && a.c.kind == Kind::textBox;
+    string text = a.shown.text;
+    Colour colour = a.textColour(entry);
+    if (text.empty()) {
+        text = a.c.text(a.c.kind == Kind::comboBox ? Prop::prompt : Prop::placeholder);
+        // Paper carries no placeholder: it would be read as an answer.
+        if (!a.form.isDialog()) text.clear();
+        colour = grey;
+    } else if (a.c.yes(Prop::secret)) {
+        string dots;
+        for (std::size_t i = 0; i < characterCount(text); ++i) dots += "•";
+        text = dots;
+    }
+    if (text.empty()) return;
+    if (a.c.kind == Kind::numberBox && !a.c.text(Prop::unit).empty()) text += " " + a.c.text(Prop::unit);
+    Box b = textBoxOf(a.form, a.c);
+    auto lines = many ? drawnLines(a.form, a.c, text, entry, b.width, a.options.fonts) : std::vector<string>{text};
+    a.lines(lines, entry, b, many ? Down::top : entry.down, colour, true);
+}
+
+void drawArrow(const Art& a, Box b) {
+    double w = std::min(b.width, b.height) * 0.22;
+    Point m = b.centre();
+    a.out.push_back(PathMark{{{m.x - w, m.y - w / 2}, {m.x, m.y + w / 2}, {m.x + w, m.y - w / 2}}, false, std::nullopt,
+                             Pen{ink, a.unit(1.3, 0.3), {}}});
+}
+
+void drawCombo(const Art& a) {
+    drawField(a);
+    double side = std::min(a.c.box.height, a.unit(26, 7));
+    drawArrow(a, {a.c.box.width - side, 0, side, a.c.box.height});
+}
+
+void drawDate(const Art& a) {
+    drawField(a);
+    if (!a.c.yes(Prop::calendar) || !a.form.isDialog()) return;
+    double side = std::min(a.c.box.height, a.unit(26, 7));
+    drawArrow(a, {a.c.box.width - side, 0, side, a.c.box.height});
+}
+
+/// The little box or ring of a tick or a radio button, and its mark.
+void drawTick(const Art& a, Box b, bool on, bool round) {
+    a.box(b, white, Pen{edge, a.unit(1.2, 0.28), {}}, round ? b.width / 2 : a.unit(2.5, 0.5));
+    if (!on) return;
+    const Colour mark{0x24, 0x50, 0x4D};
+    if (round) {
+        Box dot = b.grown(-b.width * 0.27);
+        a.out.push_back(BoxMark{dot, mark, std::nullopt, dot.width / 2});
+    } else {
+        a.out.push_back(PathMark{{{b.left + b.width * 0.22, b.top + b.height * 0.52}, {b.left + b.width * 0.42, b.top + b.height * 0.73},
+                                  {b.left + b.width * 0.79, b.top + b.height * 0.27}}, false, std::nullopt, Pen{mark, b.width * 0.13, {}}});
+    }
+}
+
+void drawTickWithText(const Art& a) {
+    Look l = a.look();
+    a.ground(l, a.whole(), 0);
+    const double side = std::min(a.unit(16, 4), a.c.box.height);
+    Box square{0, (a.c.box.height - side) / 2, side, side};
+    if (a.options.guests) drawTick(a, square, a.shown.on, a.c.kind == Kind::radioButton);
+    Box b{side + a.unit(7, 2), 0, std::max(0.0, a.c.box.width - side - a.unit(7, 2)), a.c.box.height};
+    l.across = Across::start;
+    a.lines(drawnLines(a.form, a.c, a.c.text(Prop::text), l, b.width, a.options.fonts), l, b, Down::middle, a.textColour(l), false);
+}
+
+void drawList(const Art& a) {
+    Look l = a.look(), entry = entryLookOf(a.form, a.c);
+    a.ground(l, a.whole(), a.unit(3, 0.5));
+    if (!a.options.guests) return;
+    const double high = listRowHeight(a.form);
+    Box inner = a.whole().grown(-a.unit(2, 0.5));
+    a.out.push_back(ClipMark{inner});
+    const Choices& choices = a.c.choices();
+    for (std::size_t i = 0; i < choices.size(); ++i) {
+        Box line{inner.left, inner.top + high * double(i), inner.width, high};
+        if (line.top >= inner.bottom()) break;
+        bool on = std::ranges::find(a.shown.picked, i) != a.shown.picked.end();
+        if (on && !a.c.yes(Prop::tickMarks)) a.box(line, Colour{0xCF, 0xE0, 0xDD}, std::nullopt);
+        Box text = line;
+        text.left += a.unit(5, 1.5);
+        if (a.c.yes(Prop::tickMarks)) {
+            double side = std::min(a.unit(14, 3.4), high * 0.75);
+            drawTick(a, {text.left, line.centre().y - side / 2, side, side}, on, false);
+            text.left += side + a.unit(6, 1.6);
+        }
+        text.width = inner.right() - text.left;
+        a.lines({a.options.fonts.fitted(choices[i].text, entry, text.width / a.pt)}, entry, text, Down::middle, a.textColour(entry), false);
+    }
+    a.out.push_back(ClipEndMark{});
+}
+
+void drawButton(const Art& a) {
+    Look l = a.look();
+    if (!a.options.guests) return;
+    a.ground(l, a.whole(), a.unit(4, 0.8));
+    a.lines({a.c.text(Prop::text)}, l, a.whole(), Down::middle, a.textColour(l), false);
+}
+
+void drawFrame(const Art& a) {
+    Look l = a.look();
+    const string& title = a.c.text(Prop::title);
+    const double high = a.options.fonts.lineHeight(l) * a.pt, drop = title.empty() ? 0 : high / 2;
+    Box b{0, drop, a.c.box.width, a.c.box.height - drop};
+    if (l.fill) a.box(b, l.fill, std::nullopt, a.unit(4, 0.8));
+    if (l.border == Border::none || title.empty()) {
+        if (l.border != Border::none) a.box(b, std::nullopt, Pen{l.borderColour.value_or(edge), l.borderWidth * a.pt, {}}, a.unit(4, 0.8));
+    } else {
+        // The line stops for the title, so that the title needs no ground of its own.
+        const double half = l.borderWidth * a.pt / 2, inset = a.unit(10, 3), gap = a.unit(5, 1.5);
+        const double textWidth = a.options.fonts.width(title, l) * a.pt;
+        Box o = b.grown(-half);
+        a.out.push_back(PathMark{{{o.left + inset - gap, o.top}, {o.left, o.top}, {o.left, o.bottom()}, {o.right(), o.bottom()},
+                                  {o.right(), o.top}, {std::min(o.right(), o.left + inset + textWidth + gap), o.top}},
+                                 false, std::nullopt, Pen{l.borderColour.value_or(edge), l.borderWidth * a.pt, {}}});
+    }
+    if (!title.empty()) {
+        Look head = l;
+        head.across = Across::start;
+        a.lines({title}, head, {a.unit(10, 3) + l.borderWidth * a.pt / 2, 0, a.c.box.width, high}, Down::middle, a.textColour(l), false);
+    }
+}
+
+void drawTabs(const Art& a) {
+    Look l = a.look();
+    std::vector<double> widths = tabWidths(a.form, a.c, a.options.fonts);
+    std::vector<Box> tabs = tabBoxes(a.form, a.c, widths);
+    Id front = shownPage(a.c, a.options.turned);
+    Pen pen{edge, a.unit(1, 0.25), {}};
+    double strip = tabStrip(a.form);
+    const string& sit = a.c.text(Prop::tabsSit);
+    Box paneBox = a.whole();
+    if (sit == "top") paneBox = {0, strip, a.c.box.width, a.c.box.height - strip};
+    if (sit == "bottom") paneBox.height -= strip;
+    if (sit == "left") paneBox = {3 * strip, 0, a.c.box.width - 3 * strip, a.c.box.height};
+    if (sit == "right") paneBox.width -= 3 * strip;
+    std::optional<Colour> paneFill = a.form.isDialog() ? std::optional(pane) : std::nullopt;
+    for (std::size_t i = 0; i < tabs.size() && i < a.c.children.size(); ++i)
+        if (a.c.children[i] != front) a.box(tabs[i], tabGround, pen, a.unit(3, 0.6));
+    a.box(paneBox, paneFill, pen, 0);
+    for (std::size_t i = 0; i < tabs.size() && i < a.c.children.size(); ++i) {
+        const Control* page = a.form.find(a.c.children[i]);
+        Look label = l;
+        label.bold = page && page->id == front;
+        label.across = Across::centre;
+        if (label.bold) {
+            Box b = tabs[i];
+            a.box(b, paneFill.value_or(white), pen, a.unit(3, 0.6));
+            // The front tab opens into its page: the line between them goes.
+            Box seam = sit == "bottom" ? Box{b.left + pen.width, b.top - pen.width, b.width - 2 * pen.width, 3 * pen.width}
+                       : sit == "left" ? Box{b.right() - pen.width, b.top + pen.width, 3 * pen.width, b.height - 2 * pen.width}
+                       : sit == "right" ? Box{b.left - pen.width, b.top + pen.width, 3 * pen.width, b.height - 2 * pen.width}
+                                        : Box{b.left + pen.width, b.bottom() - 2 * pen.width, b.width - 2 * pen.width, 4 * pen.width};
+            a.box(seam, paneFill.value_or(white), std::nullopt);
+        }
+        if (page) a.lines({page->text(Prop::text)}, label, tabs[i], Down::middle, a.textColour(label), false);
+    }
+}
+
+void drawLine(const Art& a) {
+    const Control& c = a.c;
+    double width = c.number(Prop::lineWidth) * a.pt;
+    Pen pen{colourFrom(c.text(Prop::lineColour)).value_or(edge), width, {}};
+    if (c.text(Prop::dash) == "dashed") pen.dash = {width * 4, width * 3};
+    if (c.text(Prop::dash) == "dotted") pen.dash = {width, width * 2};
+    bool across = c.box.width >= c.box.height;
+    Point from = across ? Point{0, c.box.height / 2} : Point{c.box.width / 2, 0};
+    Point to = across ? Point{c.box.width, c.box.height / 2} : Point{c.box.width / 2, c.box.height};
+    a.out.push_back(PathMark{{from, to}, false, std::nullopt, pen});
+}
+
+void drawNothing(const Art&) {}
+
+/// One row a kind, in the order of the table of kinds.
+constexpr std::pair<Kind, void (*)(const Art&)> artists[] = {
+    {Kind::dialog, drawNothing},  {Kind::document, drawNothing},     {Kind::page, drawNothing},
+    {Kind::tabPage, drawNothing}, {Kind::label, drawLabel},          {Kind::textBox, drawField},
+    {Kind::numberBox, drawField}, {Kind::dateBox, drawDate},         {Kind::comboBox, drawCombo},
+    {Kind::listBox, drawList},    {Kind::checkBox, drawTickWithText}, {Kind::radioButton, drawTickWithText},
+    {Kind::button, drawButton},   {Kind::frame, drawFrame},          {Kind::tabs, drawTabs},
+    {Kind::line, drawLine},
+};
+
+void drawInto(const Form& form, const Control& c, const DrawOptions& options, double left, double top, Drawing& out) {
+    if (!c.yes(Prop::visible) && has(c.kind, Prop::visible)) return;
+    Box box = boxOf(form, c);
+    Shown starting;
+    const Shown* shown = nullptr;
+    if (options.shown)
+        if (auto at = options.shown->find(c.id); at != options.shown->end()) shown = &at->second;
+    if (!shown) {
+        starting = startingShown(form, c);
+        shown = &starting;
+    }
+    Drawing own = moved(drawnControl(form, c, *shown, options), left + box.left, top + box.top);
+    out.insert(out.end(), std::make_move_iterator(own.begin()), std::make_move_iterator(own.end()));
+    if (c.kind == Kind::tabs) {
+        if (const Control* page = form.find(shownPage(c, options.turned))) drawInto(form, *page, options, left + box.left, top + box.top, out);
+        return;
+    }
+    for (Id id : c.children)
+        if (const Control* child = form.find(id)) drawInto(form, *child, options, left + box.left, top + box.top, out);
+}
+
+/// A document's head and foot, within the margins.
+void headAndFoot(const Form& form, Id surface, const DrawOptions& options, Drawing& out) {
+    const Control& root = form.root();
+    Extent size = paperSize(root);
+    Box inside = withinMargins(form);
+    Control words;
+    words.kind = Kind::label;
+    words.own.set(Prop::style, string("finePrint"));
+    Shown nothing;
+    auto line = [&](const string& text, double middle, const char* across) {
+        if (text.empty()) return;
+        words.own.set(Prop::alignAcross, string(across));
+        words.own.set(Prop::text, text);
+        words.box = {0, 0, inside.width, 5};
+        Drawing one = moved(drawnControl(form, words, nothing, options), inside.left, middle - 2.5);
+        out.insert(out.end(), one.begin(), one.end());
+    };
+    line(root.text(Prop::head), inside.top / 2, "start");
+    double low = (inside.bottom() + size.height) / 2;
+    line(root.text(Prop::foot), low, "start");
+    const auto& pages = root.children;
+    auto at = std::ranges::find(pages, surface);
+    if (root.yes(Prop::pageNumbers) && pages.size() > 1 && at != pages.end())
+        line(fmt::format("{} / {}", at - pages.begin() + 1, pages.size()), low, "end");
+}
+
+}  // namespace
+
+double listRowHeight(const Form& form) { return form.isDialog() ? 23 : 5.5; }
+
+Shown startingShown(const Form& form, const Control& c) {
+    Shown shown;
+    shown.on = c.yes(Prop::startsTicked);
+    if (!row(c.kind).filled) return shown;
+    shown.text = c.text(Prop::defaultText);
+    const string& language = form.root().text(Prop::language);
+    if (c.kind == Kind::numberBox)
+        if (auto number = numberFrom(shown.text)) shown.text = numberIn(*number, int(c.number(Prop::decimals)), c.yes(Prop::thousands), language);
+    if (c.kind == Kind::dateBox)
+        if (auto day = isoDateRead(shown.text)) shown.text = dateIn(*day, c.text(Prop::datePattern), language);
+    const Choices& choices = c.choices();
+    for (std::size_t i = 0; i < choices.size(); ++i)
+        if (!shown.text.empty() && (choices[i].value == shown.text || choices[i].text == shown.text)) {
+            shown.text = choices[i].text;
+            shown.picked = {i};
+            break;
+        }
+    return shown;
+}
+
+Drawing drawnControl(const Form& form, const Control& control, const Shown& shown, const DrawOptions& options) {
+    Drawing out;
+    for (const auto& [kind, draw] : artists)
+        if (kind == control.kind) draw(Art{form, control, shown, options, out});
+    return out;
+}
+
+Drawing drawnSurface(const Form& form, Id surface, const DrawOptions& options) {
+    Drawing out;
+    const Control* ground = form.find(surface);
+    if (!ground) return out;
+    Extent size = surfaceSize(form, surface);
+    auto fill = colourFrom(ground->text(Prop::fillColour));
+    if (ground->kind == Kind::dialog) {
+        out.push_back(BoxMark{{0, 0, size.width, size.height}, fill.value_or(dialogGround), std::nullopt, 0});
+    } else {
+        out.push_back(BoxMark{{0, 0, size.width, size.height}, fill.value_or(white), std::nullopt, 0});
+        headAndFoot(form, surface, options, out);
+    }
+    for (Id id : ground->children)
+        if (const Control* child = form.find(id)) drawInto(form, *child, options, 0, 0, out);
+    return out;
+}
+
+Drawing drawnTitleBar(const Form& form, const FontBook& fonts) {
+    Drawing out;
+    double width = form.root().box.width;
+    out.push_back(BoxMark{{0, 0, width, titleBarHeight}, barGround, std::nullopt, 0});
+    Look look;
+    look.bold = true;
+    Shaped text = fonts.shape(form.root().text(Prop::title), look);
+    double size = look.size * unitsPerPoint(form);
+    out.push_back(TextMark{{(width - text.width * size) / 2, titleBarHeight / 2 + fonts.face(look)->capHeight * size / 2},
+                           text, size, ink, false, form.root().text(Prop::title)});
+    return out;
+}
+
+Drawing moved(Drawing drawing, double dx, double dy) {
+    for (Mark& mark : drawing) {
+        if (auto* b = std::get_if<BoxMark>(&mark)) b->box = b->box.moved(dx, dy);
+        if (auto* c = std::get_if<ClipMark>(&mark)) c->box = c->box.moved(dx, dy);
+        if (auto* t = std::get_if<TextMark>(&mark)) t->at = {t->at.x + dx, t->at.y + dy};
+        if (auto* p = std::get_if<PathMark>(&mark))
+            for (Point& point : p->points) point = {point.x + dx, point.y + dy};
+    }
+    return drawing;
+}
+
+std::vector<double> tabWidths(const Form& form, const Control& tabs, const FontBook& fonts) {
+    Look look = lookOf(form, tabs);
+    look.bold = true;
+    std::vector<double> widths;
+    for (Id id : tabs.children)
+        if (const Control* page = form.find(id))
+            widths.push_back(fonts.width(page->text(Prop::text), look) * unitsPerPoint(form) + (form.isDialog() ? 30 : 8));
+    return widths;
+}
+
+Box textBoxOf(const Form& form, const Control& c) {
+    const bool dialog = form.isDialog();
+    const double side = dialog ? 6 : 1.6;
+    const double arrow = (c.kind == Kind::comboBox || (c.kind == Kind::dateBox && c.yes(Prop::calendar) && dialog) ||
+                          (c.kind == Kind::numberBox && dialog))
+                             ? std::min(c.box.height, dialog ? 26.0 : 7.0) * 0.85 : 0;
+    const bool many = c.kind == Kind::textBox && c.text(Prop::lines) == "many";
+    const double above = many ? (dialog ? 4 : 1) : 0;
+    return {side, above, std::max(1.0, c.box.width - 2 * side - arrow), std::max(1.0, c.box.height - 2 * above)};
+}
+
+std::vector<string> drawnLines(const Form& form, const Control& control, const string& text, const Look& look, double width,
+                               const FontBook& fonts) {
+    bool wraps = !has(control.kind, Prop::wraps) || control.yes(Prop::wraps);
+    return fonts.lines(text, look, width / unitsPerPoint(form), wraps);
+}
+
+}  // namespace brindel

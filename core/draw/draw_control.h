@@ -1,0 +1,52 @@
+// How each kind of control is drawn on paper: one row a kind. Dialogs on the screen use the desktop's own widgets
+// instead; their PDF and picture are drawn from here.
+#pragma once
+
+#include <map>
+
+#include "core/draw/drawing.h"
+#include "core/model/places.h"
+
+namespace brindel {
+
+/// What a control shows at the moment: text typed or chosen, ticked or not, lines of a list.
+struct Shown {
+    std::string text;                 // typed, chosen, or worked out; as people read it
+    bool on = false;                  // ticked, or the chosen one
+    std::vector<std::size_t> picked;  // of a list's choices
+};
+/// What controls show; a control that is not in it shows what it starts with.
+using ShownAll = std::map<Id, Shown>;
+
+struct DrawOptions {
+    const FontBook& fonts;
+    TurnedTo turned = {};          // the pages that tabs show
+    const ShownAll* shown = nullptr;
+    bool guests = true;            // false leaves out what fields and buttons show: PDF viewers draw that themselves
+};
+
+/// What a control starts with, as it is shown: its default, its prompt is not part of it. `today` stands for itself.
+Shown startingShown(const Form& form, const Control& control);
+
+/// The control alone, at (0, 0), with what it shows; without what it holds.
+Drawing drawnControl(const Form& form, const Control& control, const Shown& shown, const DrawOptions& options);
+/// A surface whole: its ground, all controls in view, a document's head and foot.
+Drawing drawnSurface(const Form& form, Id surface, const DrawOptions& options);
+/// All marks moved.
+Drawing moved(Drawing drawing, double dx, double dy);
+/// The height of the bar with the title that a dialog is drawn with above itself, px.
+inline constexpr double titleBarHeight = 30;
+/// That bar, at (0, 0), as wide as the dialog.
+Drawing drawnTitleBar(const Form& form, const FontBook& fonts);
+/// The height of one line of a list box in the form's unit.
+double listRowHeight(const Form& form);
+/// The widths of a tabs control's tabs in form units.
+std::vector<double> tabWidths(const Form& form, const Control& tabs, const FontBook& fonts);
+
+/// The box in which a field's text is set, from the control's own corner: inside its border and its arrow or button.
+Box textBoxOf(const Form& form, const Control& control);
+/// The lines of a label's or field's text at its width, as they are drawn.
+std::vector<std::string> drawnLines(const Form& form, const Control& control, const std::string& text, const Look& look,
+                                    double width, const FontBook& fonts);
+
+}  // namespace brindel

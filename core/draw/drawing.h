@@ -1,0 +1,55 @@
+// A drawing: marks in the form's unit, from the left top corner, that the sheet, the PDF and the pictures all paint, so
+// that a printed page looks the same wherever it is shown.
+#pragma once
+
+#include <string>
+#include <variant>
+#include <vector>
+
+#include "core/text/fonts.h"
+
+namespace brindel {
+
+/// A line's looks; widths and dashes in the form's unit.
+struct Pen {
+    Colour colour;
+    double width = 1;
+    std::vector<double> dash = {};
+};
+
+/// A box, filled or outlined or both, with round corners of a radius.
+struct BoxMark {
+    Box box;
+    std::optional<Colour> fill;
+    std::optional<Pen> outline;
+    double radius = 0;
+};
+
+/// Straight lines through points.
+struct PathMark {
+    std::vector<Point> points;
+    bool closed = false;
+    std::optional<Colour> fill;
+    std::optional<Pen> outline;
+};
+
+/// One line of text; `at` is the start of its base line, `size` the em.
+struct TextMark {
+    Point at;
+    Shaped text;
+    double size = 10;
+    Colour colour;
+    bool underline = false;
+    std::string letters;  // the text itself
+};
+
+/// Until the matching end only what lies in the box is painted.
+struct ClipMark {
+    Box box;
+};
+struct ClipEndMark {};
+
+using Mark = std::variant<BoxMark, PathMark, TextMark, ClipMark, ClipEndMark>;
+using Drawing = std::vector<Mark>;
+
+}  // namespace brindel

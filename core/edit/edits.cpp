@@ -1,0 +1,293 @@
+#include "core/edit/edits.h"
+
+#include <algorithm>
+#include <set>
+
+#include "core/naming/names.h"
+#include "core/order/reading.h"
+
+namespace brindel {
+namespace {
+
+Form put(Form form, Control control) {
+    Id id = control.id;
+    form.controls = form.controls.with(id, std::make_shared<Control>(std::move(control)));
+    return form;
+}
+
+Form childAdded(const Form& form, Id container, Id child, std::size_t index) {
+    return changed(form, container, [&](Control& c) {
+        c.children.insert(c.children.begin() + long(std::min(index, c.children.size())), child);
+    });
+}
+
+Form childDropped(const Form& form, Id container, Id child) {
+    return changed(form, container, [&](Control& c) { std::erase(c.children, child); });
+}
+
+Edited tabPageAdded(const Form& form, Id tabs, const std::string& text) {
+    Control page;
+    page.kind = Kind::tabPage;
+    page.set(Prop::text, text);
+    page.name = freeName(form, nameFor(Kind::tabPage, text));
+    const Control* holder = form.find(tabs);
+    return placed(form, tabs, page, holder ? holder->children.size() : 0);
+}
+
+bool canHold(Kind container, Kind child) {
+    if (child == Kind::tabPage) return container == Kind::tabs;
+    if (child == Kind::page) return container == Kind::document;
+    if (child == Kind::dialog || child == Kind::document) return false;
+    return row(container).holds && container != Kind::document;
+}
+
+}  // namespace
+
+Control freshControl(Kind kind) {
+    Control c;
+    c.kind = kind;
+    std::string word(row(kind).word);
+    if (!word.empty() && word[0] >= 'a') word[0] = char(word[0] - 'a' + 'A');
+    if (has(kind, Prop::text)) c.set(Prop::text, word);
+    if (kind == Kind::frame) c.set(Prop::title, word);
+    return c;
+}
+
+Edited placed(const Form& form, Id container, Control control, std::optional<std::size_t> index) {
+    const Control* holder = form.find(container);
+    if (!holder || !canHold(holder->kind, control.kind) || form.next >= SharedMap<Control>::capacity) return {form, {}};
+    Form next = form;
+    control.id = next.next++;
+    control.parent = container;
+    control.children.clear();
+    if (control.name.empty()) {
+        std::string wording = has(control.kind, Prop::title) ? control.text(Prop::title) : control.text(Prop::text);
+        control.name = nameFor(control.kind, wording);
+    }
+    control.name = freeName(form, control.name);
+    std::size_t at = index ? *index : readingPlace(form, container, control.box);
+    Id id = control.id;
+    bool tabs = control.kind == Kind::tabs;
+    next = childAdded(put(std::move(next), std::move(control)), container, id, at);
+    if (tabs && !index) {
+        next = tabPageAdded(next, id, "Page 1").form;
+        next = tabPageAdded(next, id, "Page 2").form;
+    }
+    return {next, {id}};
+}
+
+Edited placedWithLabel(const Form& form, Id container, Control field, const std::string& label, double labelWidth,
+                       double labelHeight) {
+    const double gap = form.isDialog() ? 12 : 3;
+    const bool above = form.root().text(Prop::labelsSit) == "above";
+    Control wording = freshControl(Kind::label);
+    wording.set(Prop::text, label);
+    if (above) {
+        wording.box = {field.box.left, field.box.top - labelHeight - gap / 4, labelWidth, labelHeight};
+    } else {
+        // Tall fields carry their label beside their first line.
+        double line = std::min(field.box.height, form.isDialog() ? 26.0 : 7.0);
+        wording.box = {field.box.left - gap - labelWidth, field.box.top + (line - labelHeight) / 2, labelWidth, labelHeight};
+        wording.set(Prop::alignAcross, std::string(form.isDialog() ? "end" : "start"));
+    }
+    if (wording.box.left < 0) {
+        field.box.left -= wording.box.left;
+        wording.box.left = 0;
+    }
+    if (wording.box.top < 0) {
+        field.box.top -= wording.box.top;
+        wording.box.top = 0;
+    }
+    field.name = nameFor(field.kind, label);
+    Edited first = placed(form, container, wording);
+    if (first.ids.empty()) return {form, {}};
+    const auto& order = first.form.find(container)->children;
+    auto at = std::size_t(std::ranges::find(order, first.ids[0]) - order.begin());
+    Edited second = placed(first.form, container, field, at + 1);
+    if (second.ids.empty()) return {form, {}};
+    Form done = withProperty(second.form, first.ids, Prop::labels, Reference{second.ids[0]});
+    return {done, {second.ids[0], first.ids[0]}};
+}
+
+Form removed(const Form& form, const Ids& ids) {
+    Form next = form;
+    std::set<Id> gone;
+    for (Id id : outermost(form, ids)) {
+        const Control* c = next.find(id);
+        if (!c || id == rootId) continue;
+        const Control* parent = next.find(c->parent);
+        if (c->kind == Kind::page && parent && parent->children.size() == 1) continue;
+        walk(form, id, [&](const Control& inner, int) { gone.insert(inner.id); });
+        next = childDropped(next, c->parent, id);
+    }
+    for (Id id : gone) next.controls = next.controls.without(id);
+    std::vector<Id> orphaned;
+    if (!gone.empty())
+        next.controls.each([&](Id id, const Control& c) {
+            if (gone.contains(c.reference(Prop::labels))) orphaned.push_back(id);
+        });
+    return withoutProperty(next, orphaned, Prop::labels);
+}
+
+Form shifted(const Form& form, const Ids& ids, double dx, double dy) {
+    Form next = form;
+    for (Id id : outermost(form, ids))
+        if (const Control* c = next.find(id); c && id != rootId && c->kind != Kind::tabPage && c->kind != Kind::page)
+            next = changed(next, id, [&](Control& k) { k.box = k.box.moved(dx, dy); });
+    return next;
+}
+
+Form boxed(const Form& form, Id id, Box box) {
+    box.width = std::max(box.width, smallStep(form));
+    box.height = std::max(box.height, smallStep(form));
+    return changed(form, id, [&](Control& c) { c.box = id == rootId ? Box{0, 0, box.width, box.height} : box; });
+}
+
+Form rehoused(const Form& form, const Ids& ids, Id container) {
+    const Control* holder = form.find(container);
+    if (!holder) return form;
+    Form next = form;
+    Box target = onSurface(form, container);
+    for (Id id : outermost(form, ids)) {
+        const Control* c = next.find(id);
+        if (!c || c->parent == container || within(form, container, id) || !canHold(holder->kind, c->kind)) continue;
+        Box box = onSurface(next, id).moved(-target.left, -target.top);
+        next = childDropped(next, c->parent, id);
+        std::size_t at = readingPlace(next, container, box);
+        next = changed(next, id, [&](Control& k) {
+            k.parent = container;
+            k.box = box;
+        });
+        next = childAdded(next, container, id, at);
+    }
+    return next;
+}
+
+Form withProperty(const Form& form, const Ids& ids, Prop prop, const Value& value) {
+    Form next = form;
+    for (Id id : ids)
+        if (const Control* c = next.find(id); c && has(c->kind, prop) && c->get(prop) != value)
+            next = changed(next, id, [&](Control& k) { k.set(prop, value); });
+        else if (c && has(c->kind, prop) && isLook(prop) && !c->own.find(prop))
+            next = changed(next, id, [&](Control& k) { k.set(prop, value); });
+    return next;
+}
+
+Form withoutProperty(const Form& form, const Ids& ids, Prop prop) {
+    Form next = form;
+    for (Id id : ids)
+        if (const Control* c = next.find(id); c && c->own.find(prop))
+            next = changed(next, id, [&](Control& k) { k.own.drop(prop); });
+    return next;
+}
+
+Form reworded(const Form& form, Id id, const std::string& text) {
+    const Control* c = form.find(id);
+    if (!c) return form;
+    Prop prop = has(c->kind, Prop::text) ? Prop::text : Prop::title;
+    if (!has(c->kind, prop)) {
+        const Control* label = labelOf(form, id);
+        return label ? reworded(form, label->id, text) : form;
+    }
+    Form next = withProperty(form, {id}, prop, text);
+    auto follow = [&](Id follower) {
+        const Control* k = next.find(follower);
+        if (k && !k->ownName)
+            next = changed(next, follower, [&](Control& edit) { edit.name = proposedName(next, follower); });
+    };
+    follow(id);
+    if (Id field = c->reference(Prop::labels)) follow(field);
+    return next;
+}
+
+Form renamed(const Form& form, Id id, const std::string& name) {
+    return changed(form, id, [&](Control& c) {
+        c.ownName = !name.empty();
+        c.name = name.empty() ? proposedName(form, id) : name;
+    });
+}
+
+Edited withTabPage(const Form& form, Id tabs, const std::string& text) { return tabPageAdded(form, tabs, text); }
+
+Edited withPage(const Form& form) {
+    if (form.isDialog()) return {form, {}};
+    Control page;
+    page.kind = Kind::page;
+    page.name = freeName(form, "pge" + std::to_string(form.root().children.size() + 1));
+    return placed(form, rootId, page, form.root().children.size());
+}
+
+Ids outermost(const Form& form, const Ids& ids) {
+    std::set<Id> chosen(ids.begin(), ids.end());
+    Ids result;
+    // Only the chosen and their containers are looked at, never the whole form.
+    for (Id id : ids) {
+        const Control* c = form.find(id);
+        bool inside = false;
+        for (const Control* up = c ? form.find(c->parent) : nullptr; up; up = form.find(up->parent))
+            inside = inside || chosen.contains(up->id);
+        if (c && !inside && std::ranges::find(result, id) == result.end()) result.push_back(id);
+    }
+    return result;
+}
+
+Form clipping(const Form& form, const Ids& ids) {
+    Form clip = newForm(Kind::dialog);
+    clip.next = form.next;
+    Box target{};
+    for (Id id : outermost(form, ids)) {
+        if (id == rootId || form.find(id)->kind == Kind::page) continue;
+        Box box = form.find(id)->kind == Kind::tabPage ? boxOf(form, *form.find(id)) : form.find(id)->box;
+        walk(form, id, [&](const Control& c, int) { clip = put(clip, c); });
+        clip = changed(clip, id, [&](Control& c) {
+            c.parent = rootId;
+            c.box = box;
+        });
+        clip = childAdded(clip, rootId, id, clip.root().children.size());
+        target = target.united(box);
+    }
+    return clip;
+}
+
+Edited pasted(const Form& form, Id container, const Form& clip, double dx, double dy) {
+    Form next = form;
+    Ids made;
+    std::map<Id, Id> fresh;
+    // Labels come after the fields they name in no particular order, so references are turned in a second round.
+    auto paste = [&](auto&& self, Id from, Id into, bool top) -> void {
+        const Control* c = clip.find(from);
+        if (!c) return;
+        Control copy = *c;
+        if (top) copy.box = copy.box.moved(dx, dy);
+        copy.ownName = c->ownName;
+        const Control* holder = next.find(into);
+        std::optional<std::size_t> at;
+        if (!top || c->kind == Kind::tabs || c->kind == Kind::tabPage) at = holder ? holder->children.size() : 0;
+        if (top && c->kind == Kind::tabs) at = readingPlace(next, into, copy.box);
+        Edited one = placed(next, into, copy, at);
+        if (one.ids.empty()) return;
+        next = std::move(one.form);
+        fresh[from] = one.ids[0];
+        if (top) made.push_back(one.ids[0]);
+        for (Id child : c->children) self(self, child, one.ids[0], false);
+    };
+    for (Id id : clip.root().children) paste(paste, id, container, true);
+    for (const auto& [from, to] : fresh) {
+        Id labelled = next.find(to)->reference(Prop::labels);
+        if (labelled == noControl) continue;
+        auto at = fresh.find(labelled);
+        if (at != fresh.end())
+            next = withProperty(next, {to}, Prop::labels, Reference{at->second});
+        else
+            next = withoutProperty(next, {to}, Prop::labels);
+    }
+    return {next, made};
+}
+
+Form reordered(const Form& form, Id id, std::size_t index) {
+    const Control* c = form.find(id);
+    if (!c || id == rootId) return form;
+    return childAdded(childDropped(form, c->parent, id), c->parent, id, index);
+}
+
+}  // namespace brindel

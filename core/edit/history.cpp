@@ -1,0 +1,30 @@
+#include "core/edit/history.h"
+
+namespace brindel {
+
+void History::step(Form form, std::string name, std::string run) {
+    bool goesOn = !run.empty() && run == run_ && !past_.empty() && future_.empty();
+    if (!goesOn) past_.push_back({std::move(name), std::move(now_)});
+    now_ = std::move(form);
+    future_.clear();
+    run_ = std::move(run);
+    if (past_.size() > most) past_.erase(past_.begin());
+}
+
+void History::undo() {
+    if (past_.empty()) return;
+    future_.push_back({past_.back().name, std::move(now_)});
+    now_ = std::move(past_.back().form);
+    past_.pop_back();
+    run_.clear();
+}
+
+void History::redo() {
+    if (future_.empty()) return;
+    past_.push_back({future_.back().name, std::move(now_)});
+    now_ = std::move(future_.back().form);
+    future_.pop_back();
+    run_.clear();
+}
+
+}  // namespace brindel

@@ -1,0 +1,341 @@
+#include "core/file/form_file.h"
+
+#include <fmt/format.h>
+
+#include <cmath>
+#include <map>
+#include <set>
+
+#include "core/file/json_text.h"
+#include "core/file/whole_file.h"
+#include "core/model/looks.h"
+#include "core/model/places.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+// ---- writing ----
+
+Json valueJson(const Value& value) {
+    if (const auto* yes = std::get_if<bool>(&value)) return *yes;
+    if (const auto* number = std::get_if<double>(&value)) return *number;
+    if (const auto* text = std::get_if<string>(&value)) return *text;
+    if (const auto* ref = std::get_if<Reference>(&value)) return idText(ref->id);
+    Json list = Json::array();
+    for (const Choice& c : std::get<Choices>(value)) {
+        if (c.value == c.text)
+            list.push_back(c.text);
+        else
+            list.push_back(Json{{"value", c.value}, {"text", c.text}});
+    }
+    return list;
+}
+
+/// Properties in the order of the table, so that files of different making compare well.
+void addProperties(Json& out, const Props& props) {
+    for (const PropertyRow& r : allProperties())
+        if (const Value* value = props.find(r.prop)) out[string(r.key)] = valueJson(*value);
+}
+
+void addKept(Json& out, const string& kept) {
+    if (kept.empty()) return;
+    Json more = Json::parse(kept, nullptr, false);
+    if (more.is_object())
+        for (const auto& [key, value] : more.items())
+            if (!out.contains(key)) out[key] = value;
+}
+
+Json controlJson(const Form& form, const Control& c) {
+    Json out = Json::object();
+    out["id"] = idText(c.id);
+    out["kind"] = row(c.kind).key;
+    out["name"] = c.name;
+    if (c.ownName) out["ownName"] = true;
+    if (c.kind != Kind::tabPage && c.kind != Kind::page)
+        out["box"] = Json::array({c.box.left, c.box.top, c.box.width, c.box.height});
+    addProperties(out, c.own);
+    addKept(out, c.kept);
+    if (!c.children.empty()) {
+        Json& list = out[c.kind == Kind::tabs ? "pages" : "controls"] = Json::array();
+        for (Id id : c.children)
+            if (const Control* child = form.find(id)) list.push_back(controlJson(form, *child));
+    }
+    return out;
+}
+
+Json stylesJson(const Styles& styles) {
+    Json list = Json::array();
+    for (const Style& s : styles) {
+        Json one = {{"style", s.key}, {"word", s.word}};
+        addProperties(one, s.look);
+        list.push_back(std::move(one));
+    }
+    return list;
+}
+
+// ---- reading ----
+
+/// What is wrong, thrown within this file only: a form is read by deep recursion, and every level would have to hand
+/// the same problem up.
+struct Bad {
+    Problem problem;
+};
+
+[[noreturn]] void bad(const string& place, const string& sentence) { throw Bad{{place, sentence}}; }
+
+double numberAt(const Json& value, const string& place) {
+    if (!value.is_number()) bad(place, "A number is expected here.");
+    double number = value.get<double>();
+    if (!std::isfinite(number) || std::abs(number) > 1e6) bad(place, "This number is too large.");
+    return number;
+}
+
+string textAt(const Json& value, const string& place, std::size_t most = 100000) {
+    if (!value.is_string()) bad(place, "Text in quotes is expected here.");
+    string text = value.get<string>();
+    if (text.size() > most) bad(place, "This text is too long.");
+    return text;
+}
+
+Value valueAt(const Json& value, const PropertyRow& r, const string& place) {
+    Value result;
+    if (r.type == Type::choices) {
+        if (!value.is_array() || value.size() > 100000) bad(place, "A list of choices is expected here.");
+        Choices choices;
+        for (std::size_t i = 0; i < value.size(); ++i) {
+            const string at = fmt::format("{}[{}]", place, i);
+            const Json& one = value[i];
+            if (one.is_object()) {
+                if (!one.contains("value") || !one.contains("text")) bad(at, "A choice has a value and a text.");
+                choices.push_back({textAt(one["value"], at + ".value"), textAt(one["text"], at + ".text")});
+            } else {
+                string text = textAt(one, at);
+                choices.push_back({text, text});
+            }
+        }
+        result = std::move(choices);
+    } else if (r.type == Type::reference) {
+        auto id = idFrom(textAt(value, place));
+        if (!id) bad(place, "The id of a control, such as \"c17\", is expected here.");
+        result = Reference{*id};
+    } else if (value.is_boolean()) {
+        result = value.get<bool>();
+    } else if (value.is_number()) {
+        result = value.get<double>();
+    } else if (value.is_string()) {
+        result = textAt(value, place);
+    } else {
+        bad(place, "A value is expected here, not a list or an object.");
+    }
+    if (string wrong = misfit(r.prop, result); !wrong.empty()) {
+        wrong[0] = char(std::toupper(static_cast<unsigned char>(wrong[0])));
+        bad(place, wrong + " here.");
+    }
+    return result;
+}
+
+/// Every reader of an object says which keys it has taken; what is left is kept.
+string leftOver(const Json& object, const std::set<string>& taken) {
+    Json rest = Json::object();
+    for (const auto& [key, value] : object.items())
+        if (!taken.contains(key)) rest[key] = value;
+    return rest.empty() ? "" : rest.dump(-1, ' ', false, Json::error_handler_t::replace);
+}
+
+class Reader {
+  public:
+    Form form;
+
+    void read(const Json& file) {
+        if (!file.is_object() || !file.contains("brindel")) bad("", "This is not a Brindel form.");
+        string kind = file.contains("form") ? textAt(file["form"], "form") : "";
+        if (kind != "dialog" && kind != "document") bad("form", "\"dialog\" or \"document\" is expected here.");
+        const Kind rootKind = *kindFrom(kind);
+        form.styles = std::make_shared<Styles>(startingStyles(rootKind));
+
+        Control root;
+        root.id = rootId;
+        root.kind = rootKind;
+        root.name = row(rootKind).prefix;
+        std::set<string> taken = {"brindel", "form", "nextId"};
+        auto take = [&](const char* key) -> const Json* {
+            taken.insert(key);
+            return file.contains(key) ? &file[key] : nullptr;
+        };
+        if (const Json* name = take("name")) root.name = textAt(*name, "name", 200);
+        if (const Json* revision = take("revision")) form.revision = int(numberAt(*revision, "revision"));
+        root.box = {0, 0, row(rootKind).inDialog.width, row(rootKind).inDialog.height};
+        if (const Json* size = take("size")) {
+            if (!size->is_array() || size->size() != 2) bad("size", "Width and height are expected here.");
+            root.box.width = std::max(1.0, numberAt((*size)[0], "size[0]"));
+            root.box.height = std::max(1.0, numberAt((*size)[1], "size[1]"));
+        }
+        properties(file, root, "", taken);
+        if (const Json* styles = take("styles")) readStyles(*styles);
+        const char* list = rootKind == Kind::document ? "pages" : "controls";
+        const Json* children = take(list);
+        form.controls = form.controls.with(rootId, std::make_shared<Control>(root));
+        if (children) root.children = controls(*children, rootId, rootKind, list, 1);
+        if (rootKind == Kind::document && root.children.empty()) bad("pages", "A document has at least one page.");
+        form.kept = leftOver(file, taken);
+        form.controls = form.controls.with(rootId, std::make_shared<Control>(std::move(root)));
+        form.next = highest_ + 1;
+        if (file.contains("nextId")) {
+            double next = numberAt(file["nextId"], "nextId");
+            if (next > form.next && next < SharedMap<Control>::capacity) form.next = Id(next);
+        }
+        form.controls.each([&](Id, const Control& c) {
+            if (Id to = c.reference(Prop::labels); to != noControl && !form.find(to))
+                bad(paths_[c.id] + ".labels", fmt::format("There is no control {} for this label.", idText(to)));
+        });
+    }
+
+  private:
+    Id highest_ = rootId;
+    std::map<Id, string> paths_;
+
+    void properties(const Json& object, Control& control, const string& path, std::set<string>& taken) {
+        for (Prop prop : row(control.kind).props) {
+            const PropertyRow& r = row(prop);
+            auto at = object.find(r.key);
+            if (at == object.end()) continue;
+            taken.insert(string(r.key));
+            string place = path.empty() ? string(r.key) : path + "." + string(r.key);
+            control.set(prop, valueAt(*at, r, place));
+        }
+    }
+
+    void readStyles(const Json& list) {
+        if (!list.is_array() || list.size() > 1000) bad("styles", "A list of styles is expected here.");
+        Styles styles;
+        for (std::size_t i = 0; i < list.size(); ++i) {
+            const string at = fmt::format("styles[{}]", i);
+            const Json& one = list[i];
+            if (!one.is_object() || !one.contains("style")) bad(at, "A style with its name is expected here.");
+            Style style{textAt(one["style"], at + ".style", 200), "", {}};
+            style.word = one.contains("word") ? textAt(one["word"], at + ".word", 200) : style.key;
+            for (const PropertyRow& r : allProperties())
+                if (isLook(r.prop) && one.contains(r.key))
+                    style.look.set(r.prop, valueAt(one[r.key], r, at + "." + string(r.key)));
+            styles.push_back(std::move(style));
+        }
+        form.styles = std::make_shared<Styles>(std::move(styles));
+    }
+
+    std::vector<Id> controls(const Json& list, Id parent, Kind parentKind, const string& path, int depth) {
+        if (!list.is_array()) bad(path, "A list of controls is expected here.");
+        if (depth > 60) bad(path, "Containers lie too deep in each other.");
+        std::vector<Id> ids;
+        for (std::size_t i = 0; i < list.size(); ++i)
+            ids.push_back(control(list[i], parent, parentKind, fmt::format("{}[{}]", path, i), depth));
+        return ids;
+    }
+
+    Id control(const Json& object, Id parent, Kind parentKind, const string& path, int depth) {
+        if (!object.is_object()) bad(path, "A control is expected here.");
+        auto need = [&](const char* key) -> const Json& {
+            if (!object.contains(key)) bad(path, fmt::format("This control has no \"{}\".", key));
+            return object[key];
+        };
+        Control c;
+        auto id = idFrom(textAt(need("id"), path + ".id"));
+        if (!id || *id == rootId || *id >= SharedMap<Control>::capacity - 1) bad(path + ".id", "An id such as \"c17\" is expected here.");
+        if (form.find(*id)) bad(path + ".id", fmt::format("Another control has the id {} already.", idText(*id)));
+        c.id = *id;
+        c.parent = parent;
+        paths_[c.id] = path;
+        highest_ = std::max(highest_, c.id);
+        string word = textAt(need("kind"), path + ".kind", 200);
+        auto kind = kindFrom(word);
+        if (!kind || *kind == Kind::dialog || *kind == Kind::document)
+            bad(path + ".kind", fmt::format("“{}” is not a kind of control that this version knows.", word));
+        c.kind = *kind;
+        const bool fits = parentKind == Kind::document ? c.kind == Kind::page
+                          : parentKind == Kind::tabs   ? c.kind == Kind::tabPage
+                                                       : c.kind != Kind::page && c.kind != Kind::tabPage;
+        if (!fits) bad(path + ".kind", fmt::format("A {} cannot lie here.", row(c.kind).word));
+        std::set<string> taken = {"id", "kind", "name", "ownName", "box", "controls", "pages"};
+        c.name = textAt(need("name"), path + ".name", 200);
+        if (object.contains("ownName")) c.ownName = object["ownName"].is_boolean() && object["ownName"].get<bool>();
+        if (c.kind != Kind::tabPage && c.kind != Kind::page) {
+            const Json& box = need("box");
+            if (!box.is_array() || box.size() != 4) bad(path + ".box", "Left, top, width and height are expected here.");
+            double part[4];
+            for (std::size_t i = 0; i < 4; ++i) part[i] = numberAt(box[i], fmt::format("{}.box[{}]", path, i));
+            if (part[2] < 0 || part[3] < 0) bad(path + ".box", "Width and height are not below 0.");
+            c.box = {part[0], part[1], part[2], part[3]};
+        }
+        properties(object, c, path, taken);
+        const char* list = c.kind == Kind::tabs ? "pages" : "controls";
+        // Known to the form before its children are, so that an id used twice is found.
+        form.controls = form.controls.with(c.id, std::make_shared<Control>(c));
+        if (object.contains(list)) {
+            const string inner = path + "." + list;
+            if (!row(c.kind).holds && c.kind != Kind::tabs) bad(inner, fmt::format("A {} holds no controls.", row(c.kind).word));
+            c.children = controls(object[list], c.id, c.kind, inner, depth + 1);
+        }
+        c.kept = leftOver(object, taken);
+        Id made = c.id;
+        form.controls = form.controls.with(made, std::make_shared<Control>(std::move(c)));
+        return made;
+    }
+};
+
+}  // namespace
+
+string formText(const Form& form) {
+    const Control& root = form.root();
+    Json out = Json::object();
+    out["brindel"] = fileVersion;
+    out["form"] = row(root.kind).key;
+    out["name"] = root.name;
+    if (form.revision != 1) out["revision"] = form.revision;
+    if (root.kind == Kind::dialog) out["size"] = Json::array({root.box.width, root.box.height});
+    addProperties(out, root.own);
+    out["nextId"] = form.next;
+    addKept(out, form.kept);
+    if (form.styles && *form.styles != startingStyles(root.kind)) out["styles"] = stylesJson(*form.styles);
+    Json list = Json::array();
+    for (Id id : root.children)
+        if (const Control* c = form.find(id)) list.push_back(controlJson(form, *c));
+    out[root.kind == Kind::document ? "pages" : "controls"] = std::move(list);
+    return jsonText(out);
+}
+
+Result<Opened> readForm(const string& text) {
+    if (text.size() > (64u << 20)) return failure("", "The file is too large for a form.");
+    auto json = jsonRead(text);
+    if (!json) return tl::unexpected(json.error());
+    const bool versioned = json->is_object() && json->contains("brindel") && (*json)["brindel"].is_number_integer();
+    const long version = versioned ? (*json)["brindel"].get<long>() : 0;
+    try {
+        Reader reader;
+        if (json->is_object() && json->contains("brindel") && version < 1) bad("brindel", "A version from 1 up is expected here.");
+        reader.read(*json);
+        Opened opened{std::move(reader.form), ""};
+        if (version > fileVersion)
+            opened.readOnlyBecause = "A newer Brindel made this file. It can be looked at here, but not saved under its own name.";
+        return opened;
+    } catch (const Bad& wrong) {
+        if (version > fileVersion)
+            return failure(wrong.problem.place, "A newer Brindel made this file, and this version cannot read it.");
+        return tl::unexpected(wrong.problem);
+    } catch (const nlohmann::json::exception&) {
+        return failure("", "This is not a Brindel form.");
+    }
+}
+
+Result<Opened> openForm(const string& path) {
+    auto text = readWhole(path);
+    if (!text) return tl::unexpected(text.error());
+    auto opened = readForm(*text);
+    // An empty place is kept for files that cannot be read at all.
+    if (!opened && opened.error().place.empty()) return failure("line 1", opened.error().sentence);
+    return opened;
+}
+
+Result<void> saveForm(const Form& form, const string& path) { return writeWhole(path, formText(form)); }
+
+}  // namespace brindel

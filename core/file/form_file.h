@@ -1,0 +1,35 @@
+// The *.brindel file: JSON (RFC 8259) with two-space indent, fixed key order and defaults left out, so that people can
+// read, compare and merge it. `schema/brindel-form.schema.json` describes it.
+#pragma once
+
+#include <string>
+
+#include "core/model/form.h"
+#include "core/model/problem.h"
+
+namespace brindel {
+
+inline constexpr int fileVersion = 1;
+
+/// A form as the text of its file, ending in a line feed. The same form gives the same text, byte for byte.
+std::string formText(const Form& form);
+
+struct Opened {
+    Form form;
+    std::string readOnlyBecause;  // a sentence when the file may not be written back; empty otherwise
+};
+
+/// Reads the text of a form file. A problem's place is "line 3, column 7" for text that is no JSON, and the path of the
+/// key ("controls[2].kind") for JSON that is no form. Keys that are not known are kept. At most 64 MiB and 60
+/// containers within each other.
+Result<Opened> readForm(const std::string& text);
+
+/// The same from a file; a problem with an empty place means that the file itself could not be read.
+Result<Opened> openForm(const std::string& path);
+/// Writes the form to a file: whole or not at all (`writeWhole`).
+Result<void> saveForm(const Form& form, const std::string& path);
+
+/// The JSON Schema 2020-12 of the file, made from the table of kinds.
+std::string formSchema();
+
+}  // namespace brindel

@@ -1,0 +1,98 @@
+// The JSON Schema of the form file, made from the table of kinds so that the two cannot differ.
+#include "core/file/form_file.h"
+#include "core/file/json_text.h"
+
+namespace brindel {
+namespace {
+
+Json typeSchema(const PropertyRow& r) {
+    switch (r.type) {
+        case Type::yesNo: return {{"type", "boolean"}};
+        case Type::number: return {{"type", "number"}};
+        case Type::length: return {{"type", "number"}, {"minimum", 0}};
+        case Type::whole: return {{"type", "integer"}, {"minimum", 0}};
+        case Type::colour: return {{"type", "string"}, {"pattern", "^(#[0-9A-Fa-f]{6})?$"}};
+        case Type::choices: return {{"$ref", "#/$defs/choices"}};
+        case Type::reference: return {{"$ref", "#/$defs/id"}};
+        case Type::edges: return {{"type", "string"}, {"pattern", "^((left|top|right|bottom)( |$))*$"}};
+        case Type::oneOf: {
+            Json keys = Json::array();
+            for (const Token& t : r.tokens) keys.push_back(t.key);
+            return {{"enum", keys}};
+        }
+        case Type::text: case Type::longText: case Type::style: case Type::font: case Type::date: break;
+    }
+    return {{"type", "string"}};
+}
+
+void describe(Json& properties, Prop prop) {
+    const PropertyRow& r = row(prop);
+    Json one = typeSchema(r);
+    one["description"] = r.help;
+    properties[std::string(r.key)] = std::move(one);
+}
+
+Json controlSchema(const KindRow& kind) {
+    const bool boxed = kind.kind != Kind::tabPage && kind.kind != Kind::page;
+    Json properties = {{"id", {{"$ref", "#/$defs/id"}}},
+                       {"kind", {{"const", kind.key}}},
+                       {"name", {{"type", "string"}}},
+                       {"ownName", {{"type", "boolean"}}}};
+    Json required = {"id", "kind", "name"};
+    if (boxed) {
+        properties["box"] = {{"$ref", "#/$defs/box"}};
+        required.push_back("box");
+    }
+    for (Prop prop : kind.props) describe(properties, prop);
+    if (kind.kind == Kind::tabs)
+        properties["pages"] = {{"type", "array"}, {"items", {{"$ref", "#/$defs/tabPage"}}}};
+    else if (kind.holds)
+        properties["controls"] = {{"type", "array"}, {"items", {{"$ref", "#/$defs/control"}}}};
+    return {{"type", "object"}, {"required", required}, {"properties", properties}};
+}
+
+}  // namespace
+
+std::string formSchema() {
+    Json defs = {
+        {"id", {{"type", "string"}, {"pattern", "^c[1-9][0-9]*$"}}},
+        {"box", {{"description", "left, top, width, height from the container's corner"}, {"type", "array"},
+                 {"items", {{"type", "number"}}}, {"minItems", 4}, {"maxItems", 4}}},
+        {"choices", {{"type", "array"},
+                     {"items", {{"anyOf", Json::array({Json{{"type", "string"}},
+                                                       Json{{"type", "object"}, {"required", {"value", "text"}},
+                                                            {"properties", {{"value", {{"type", "string"}}}, {"text", {{"type", "string"}}}}}}})}}}}},
+    };
+    Json style = {{"style", {{"type", "string"}}}, {"word", {{"type", "string"}}}};
+    for (const PropertyRow& r : allProperties())
+        if (isLook(r.prop)) describe(style, r.prop);
+    defs["style"] = {{"type", "object"}, {"required", {"style"}}, {"properties", style}};
+    Json anyControl = Json::array();
+    Json root = {{"brindel", {{"const", fileVersion}}},
+                 {"form", {{"enum", {"dialog", "document"}}}},
+                 {"name", {{"type", "string"}}},
+                 {"revision", {{"type", "integer"}, {"minimum", 1}}},
+                 {"size", {{"type", "array"}, {"items", {{"type", "number"}}}, {"minItems", 2}, {"maxItems", 2}}},
+                 {"nextId", {{"type", "integer"}}},
+                 {"styles", {{"type", "array"}, {"items", {{"$ref", "#/$defs/style"}}}}},
+                 {"controls", {{"type", "array"}, {"items", {{"$ref", "#/$defs/control"}}}}},
+                 {"pages", {{"type", "array"}, {"items", {{"$ref", "#/$defs/page"}}}}}};
+    for (const KindRow& kind : allKinds()) {
+        if (kind.kind == Kind::dialog || kind.kind == Kind::document) {
+            for (Prop prop : kind.props) describe(root, prop);
+            continue;
+        }
+        defs[std::string(kind.key)] = controlSchema(kind);
+        if (kind.placed) anyControl.push_back({{"$ref", "#/$defs/" + std::string(kind.key)}});
+    }
+    defs["control"] = {{"oneOf", anyControl}};
+    Json schema = {{"$schema", "https://json-schema.org/draft/2020-12/schema"},
+                   {"title", "Brindel form"},
+                   {"type", "object"},
+                   {"required", {"brindel", "form", "name"}},
+                   {"properties", root},
+                   {"$defs", defs}};
+    return jsonText(schema);
+}
+
+}  // namespace brindel

@@ -1,0 +1,189 @@
+#include "core/model/form.h"
+
+#include <algorithm>
+#include <array>
+#include <optional>
+
+#include "core/model/looks.h"
+
+namespace brindel {
+
+const Value& Control::get(Prop prop) const {
+    const Value* mine = own.find(prop);
+    return mine ? *mine : fallback(kind, prop);
+}
+
+const std::string& Control::text(Prop prop) const {
+    static const std::string nothing;
+    const auto* value = std::get_if<std::string>(&get(prop));
+    return value ? *value : nothing;
+}
+
+double Control::number(Prop prop) const {
+    const auto* value = std::get_if<double>(&get(prop));
+    return value ? *value : 0;
+}
+
+bool Control::yes(Prop prop) const {
+    const auto* value = std::get_if<bool>(&get(prop));
+    return value && *value;
+}
+
+std::optional<double> Control::maybeNumber(Prop prop) const {
+    const auto* value = std::get_if<double>(&get(prop));
+    return value ? std::optional(*value) : std::nullopt;
+}
+
+const Choices& Control::choices() const {
+    static const Choices nothing;
+    const auto* value = std::get_if<Choices>(&get(Prop::choices));
+    return value ? *value : nothing;
+}
+
+Id Control::reference(Prop prop) const {
+    const auto* value = std::get_if<Reference>(&get(prop));
+    return value ? value->id : noControl;
+}
+
+void Control::set(Prop prop, Value value) {
+    // A look equal to the kind's default is kept: it may differ from what the style says.
+    if (!isLook(prop) && value == fallback(kind, prop))
+        own.drop(prop);
+    else
+        own.set(prop, std::move(value));
+}
+
+const Control* Form::named(std::string_view name) const {
+    const Control* found = nullptr;
+    controls.each([&](Id, const Control& c) {
+        if (!found && c.name == name) found = &c;
+    });
+    return found;
+}
+
+const Style* Form::style(std::string_view key) const {
+    if (styles)
+        for (const Style& s : *styles)
+            if (s.key == key) return &s;
+    return nullptr;
+}
+
+Form newForm(Kind rootKind) {
+    Form form;
+    Control root;
+    root.id = rootId;
+    root.kind = rootKind;
+    root.name = row(rootKind).prefix;
+    root.box = {0, 0, row(rootKind).inDialog.width, row(rootKind).inDialog.height};
+    if (rootKind == Kind::document) {
+        Control page;
+        page.id = form.next++;
+        page.parent = rootId;
+        page.kind = Kind::page;
+        page.name = "pge1";
+        root.children.push_back(page.id);
+        form.controls = form.controls.with(page.id, std::make_shared<Control>(page));
+    }
+    form.controls = form.controls.with(rootId, std::make_shared<Control>(root));
+    form.styles = std::make_shared<Styles>(startingStyles(rootKind));
+    return form;
+}
+
+Extent paperSize(const Control& root) {
+    // ISO 216 for the A sizes; ANSI A and legal for the others. In mm.
+    static constexpr std::array<std::pair<std::string_view, Extent>, 5> sizes = {{
+        {"A3", {297, 420}}, {"A4", {210, 297}}, {"A5", {148, 210}}, {"Letter", {215.9, 279.4}}, {"Legal", {215.9, 355.6}}}};
+    Extent size = {210, 297};
+    for (const auto& [name, extent] : sizes)
+        if (name == root.text(Prop::paper)) size = extent;
+    if (root.text(Prop::orientation) == "sideways") std::swap(size.width, size.height);
+    return size;
+}
+
+Box withinMargins(const Form& document) {
+    const Control& root = document.root();
+    Extent size = paperSize(root);
+    double left = root.number(Prop::marginLeft), top = root.number(Prop::marginTop);
+    return {left, top, std::max(10.0, size.width - left - root.number(Prop::marginRight)),
+            std::max(10.0, size.height - top - root.number(Prop::marginBottom))};
+}
+
+bool sameContent(const Form& a, const Form& b) {
+    bool same = a.revision == b.revision && a.kept == b.kept;
+    a.controls.differences(b.controls, [&](Id, const Control* x, const Control* y) {
+        if (!x || !y || !(*x == *y)) same = false;
+    });
+    static const Styles noStyles;
+    return same && (a.styles ? *a.styles : noStyles) == (b.styles ? *b.styles : noStyles);
+}
+
+std::vector<Id> allIds(const Form& form) {
+    std::vector<Id> ids;
+    walk(form, rootId, [&](const Control& c, int) {
+        if (c.id != rootId) ids.push_back(c.id);
+    });
+    return ids;
+}
+
+bool within(const Form& form, Id id, Id container) {
+    for (const Control* c = form.find(id); c; c = form.find(c->parent))
+        if (c->id == container) return true;
+    return false;
+}
+
+const Control* labelOf(const Form& form, Id id) {
+    const Control* control = form.find(id);
+    const Control* container = control ? form.find(control->parent) : nullptr;
+    if (!container) return nullptr;
+    // A label nearly always lies in the same container; look there before anywhere else.
+    for (Id sibling : container->children)
+        if (const Control* c = form.find(sibling); c && c->kind == Kind::label && c->reference(Prop::labels) == id) return c;
+    return nullptr;
+}
+
+std::string calledBy(const Form& form, const Control& control) {
+    for (Prop prop : {Prop::text, Prop::title})
+        if (has(control.kind, prop) && !control.text(prop).empty()) return control.text(prop);
+    if (const Control* label = labelOf(form, control.id); label && !label->text(Prop::text).empty()) {
+        std::string text = label->text(Prop::text);
+        while (!text.empty() && (text.back() == ':' || text.back() == ' ')) text.pop_back();
+        return text;
+    }
+    return "“" + control.name + "”";
+}
+
+int fieldCount(const Form& form) {
+    int count = 0;
+    form.controls.each([&](Id id, const Control& c) {
+        if (!row(c.kind).filled) return;
+        if (c.kind == Kind::radioButton && questionOf(form, c).front() != id) return;
+        ++count;
+    });
+    return count;
+}
+
+std::vector<Id> questionOf(const Form& form, const Control& radio) {
+    std::vector<Id> ids;
+    if (const Control* container = form.find(radio.parent))
+        for (Id sibling : container->children)
+            if (const Control* c = form.find(sibling);
+                c && c->kind == Kind::radioButton && c->text(Prop::group) == radio.text(Prop::group))
+                ids.push_back(sibling);
+    if (ids.empty()) ids.push_back(radio.id);
+    return ids;
+}
+
+std::string valueWhenOn(const Control& control) {
+    const std::string& value = control.text(Prop::value);
+    if (!value.empty()) return value;
+    const std::string& text = control.text(Prop::text);
+    return text.empty() ? control.name : text;
+}
+
+std::string answerName(const Form& form, const Control& control) {
+    if (control.kind != Kind::radioButton) return control.name;
+    if (!control.text(Prop::group).empty()) return control.text(Prop::group);
+    return form.find(questionOf(form, control).front())->name;
+}
+
+}  // namespace brindel

@@ -1,0 +1,103 @@
+// A form as a value. An edit never changes a Form: it takes one and gives another that shares all it did not touch,
+// so undo is a list of earlier forms and "what changed" is a comparison of pointers.
+#pragma once
+
+#include <memory>
+#include <string>
+#include <vector>
+
+#include "core/model/geometry.h"
+#include "core/model/props.h"
+#include "core/model/shared_map.h"
+
+namespace brindel {
+
+struct Control {
+    Id id = noControl;
+    Id parent = noControl;
+    Kind kind = Kind::label;
+    std::string name;      // what code and data call it
+    bool ownName = false;  // set by a person, so it no longer follows the label
+    Box box;               // in the form's unit, from the container's left top corner
+    Props own;             // properties that differ from the kind's defaults
+    std::vector<Id> children;  // what a container holds, in tab order; later ones lie over earlier ones
+    std::string kept;      // keys of the file that this version does not know, as JSON text; empty when there are none
+
+    /// The value of a property: its own, or the kind's default.
+    const Value& get(Prop prop) const;
+    // The same for one type; the type's empty value where the property is of another.
+    const std::string& text(Prop prop) const;
+    double number(Prop prop) const;
+    bool yes(Prop prop) const;
+    /// A number of a property that can also be empty.
+    std::optional<double> maybeNumber(Prop prop) const;
+    const Choices& choices() const;
+    Id reference(Prop prop) const;
+
+    /// Sets a property; a value that equals the kind's default is dropped instead, so that files stay short.
+    void set(Prop prop, Value value);
+
+    bool operator==(const Control&) const = default;
+};
+
+/// A named set of looks for a role.
+struct Style {
+    std::string key;   // "field"
+    std::string word;  // "Field"
+    Props look;
+    bool operator==(const Style&) const = default;
+};
+using Styles = std::vector<Style>;
+
+struct Form {
+    SharedMap<Control> controls;  // the root under rootId, and every control
+    std::shared_ptr<const Styles> styles;
+    Id next = rootId + 1;  // the id that the next control gets
+    int revision = 1;      // the designer's own count of versions, written into replies
+    std::string kept;      // unknown keys of the file, as in Control
+
+    const Control& root() const { return *controls.find(rootId); }
+    bool isDialog() const { return root().kind == Kind::dialog; }
+    const Control* find(Id id) const { return controls.find(id); }
+    /// The control of that name; null when there is none. Names are compared to the letter.
+    const Control* named(std::string_view name) const;
+    const Style* style(std::string_view key) const;
+};
+
+/// An empty form: a dialog, or a document with one page. With the styles that forms start with, and no title.
+Form newForm(Kind rootKind);
+/// The width and height of a document's paper in mm, turned as its orientation says.
+Extent paperSize(const Control& documentRoot);
+/// The size that a page's content may fill on a page of this document: inside its margins.
+Box withinMargins(const Form& document);
+
+/// True when both hold the same controls, styles and settings, whatever they share in memory.
+bool sameContent(const Form& a, const Form& b);
+
+/// Calls `visit(control, depth)` for the control and all in it, containers before what they hold, in tab order.
+template <class Visit>
+void walk(const Form& form, Id from, Visit&& visit, int depth = 0) {
+    const Control* control = form.find(from);
+    if (!control) return;
+    visit(*control, depth);
+    for (Id child : control->children) walk(form, child, visit, depth + 1);
+}
+
+/// All controls but the root, in tab order.
+std::vector<Id> allIds(const Form& form);
+/// True when `id` is `container` or lies in it at any depth.
+bool within(const Form& form, Id id, Id container);
+/// The label that speaks for a control; null when there is none.
+const Control* labelOf(const Form& form, Id id);
+/// What people call a control: its own text, title or label, or its name in quotes where it has none.
+std::string calledBy(const Form& form, const Control& control);
+/// How many things a form asks its fillers: radio buttons of one question count once.
+int fieldCount(const Form& form);
+/// The radio buttons of the same question as `radio`, in order; it is one of them.
+std::vector<Id> questionOf(const Form& form, const Control& radio);
+/// What a radio button or check box puts into a reply when it is chosen or ticked.
+std::string valueWhenOn(const Control& control);
+/// The name under which a control's answer goes into a reply: its own; for a radio button the question's.
+std::string answerName(const Form& form, const Control& control);
+
+}  // namespace brindel

@@ -1,0 +1,304 @@
+#include "core/model/kinds.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+namespace brindel {
+namespace {
+
+using std::string;
+const Value none = string();
+
+const std::vector<Prop> everyLook = {Prop::style,     Prop::fontFamily,   Prop::fontSize,    Prop::bold,
+                                     Prop::italic,    Prop::underline,    Prop::textColour,  Prop::fillColour,
+                                     Prop::border,    Prop::borderColour, Prop::borderWidth, Prop::alignAcross,
+                                     Prop::alignDown};
+
+// The tables read best in long lines.
+// clang-format off
+
+/// The properties of a kind: the common ones around its own.
+std::vector<Prop> with(std::vector<Prop> own, bool tabbed, bool filled) {
+    std::vector<Prop> all = {Prop::hint};
+    all.insert(all.end(), own.begin(), own.end());
+    if (filled) all.insert(all.end(), {Prop::required, Prop::workedOut, Prop::access, Prop::personal, Prop::purpose,
+                                       Prop::kept, Prop::entryStyle});
+    if (tabbed) all.insert(all.end(), {Prop::tabStop, Prop::accessKey});
+    all.insert(all.end(), {Prop::holdsTo, Prop::visible, Prop::enabled, Prop::note});
+    all.insert(all.end(), everyLook.begin(), everyLook.end());
+    return all;
+}
+
+const std::vector<PropertyRow>& properties() {
+    using enum Type;
+    using G = Group;
+    static const std::vector<PropertyRow> rows = {
+        {Prop::text, "text", "Text", longText, G::identity, none, "The wording that people read."},
+        {Prop::title, "title", "Title", text, G::identity, none, "What stands in the title bar or on top."},
+        {Prop::hint, "hint", "Hint", text, G::identity, none, "Shown on pointing, and read out by screen readers."},
+        {Prop::role, "role", "Role", oneOf, G::identity, string("text"), "What the wording is for; headings make an outline.",
+         {{"text", "text"}, {"heading1", "heading 1"}, {"heading2", "heading 2"}, {"heading3", "heading 3"},
+          {"finePrint", "fine print"}}},
+        {Prop::labels, "labels", "Labels", reference, G::identity, Reference{}, "The field that this label speaks for."},
+        {Prop::note, "note", "Note", longText, G::receiver, none, "For whoever codes or receives the form; fillers never see it."},
+
+        {Prop::holdsTo, "holdsTo", "Holds to", edges, G::place, string("left top"), "The edges it keeps its distance from when its container is resized."},
+        {Prop::tabsSit, "tabsSit", "Tabs sit", oneOf, G::place, string("top"), "The side of the pages that the tabs are on.",
+         {{"top", "on top"}, {"bottom", "at the bottom"}, {"left", "on the left"}, {"right", "on the right"}}},
+        {Prop::labelsSit, "labelsSit", "Labels sit", oneOf, G::place, string("left"), "Where the label of a newly placed field goes.",
+         {{"left", "left of fields"}, {"above", "above fields"}}},
+
+        {Prop::required, "required", "Required", yesNo, G::entry, false, "Must be filled before the form is accepted."},
+        {Prop::defaultText, "default", "Starts as", text, G::entry, none, "What is filled in when the form opens; for a date also today, or today and a number of days."},
+        {Prop::startsTicked, "startsTicked", "Starts ticked", yesNo, G::entry, false, "Ticked or chosen when the form opens."},
+        {Prop::maxLength, "maxLength", "At most", whole, G::entry, 0.0, "The number of characters that can be typed; 0 for no limit."},
+        {Prop::lines, "lines", "Lines", oneOf, G::entry, string("one"), "Whether Enter begins a new line.", {{"one", "one line"}, {"many", "many lines"}}},
+        {Prop::wraps, "wraps", "Wraps", yesNo, G::entry, true, "Long text goes on in the next line."},
+        {Prop::scrollBars, "scrollBars", "Scroll bars", oneOf, G::entry, string("asNeeded"), "When scroll bars show.",
+         {{"asNeeded", "as needed"}, {"always", "always"}, {"never", "never"}}},
+        {Prop::tooMuch, "tooMuch", "Too much text", oneOf, G::entry, string("scroll"), "What happens when more is typed than there is room for.",
+         {{"stop", "stops"}, {"scroll", "scrolls"}, {"shrink", "shrinks"}, {"grow", "makes it grow"}}},
+        {Prop::letters, "letters", "Letters", oneOf, G::entry, string("asTyped"), "Letters are changed while they are typed.",
+         {{"asTyped", "as typed"}, {"upper", "upper case"}, {"lower", "lower case"}, {"eachWord", "each word"}, {"first", "first letter"}}},
+        {Prop::pattern, "pattern", "Pattern", text, G::entry, none, "A regular expression that the whole text must match."},
+        {Prop::patternMessage, "patternMessage", "Pattern message", text, G::entry, none, "Said when the text does not match the pattern."},
+        {Prop::secret, "secret", "Secret", yesNo, G::entry, false, "Shown as dots while it is typed."},
+        {Prop::rich, "rich", "Rich text", yesNo, G::entry, false, "Bold, italic and underline may be used."},
+        {Prop::placeholder, "placeholder", "Placeholder", text, G::entry, none, "Shown grey in the empty field; never an answer."},
+        {Prop::least, "min", "From", number, G::entry, none, "The smallest number allowed."},
+        {Prop::most, "max", "To", number, G::entry, none, "The largest number allowed."},
+        {Prop::step, "step", "Step", number, G::entry, 1.0, "How far the arrows go."},
+        {Prop::decimals, "decimals", "Decimals", whole, G::entry, 0.0, "Places after the decimal sign."},
+        {Prop::unit, "unit", "Unit", text, G::entry, none, "Shown after the number; not part of the answer."},
+        {Prop::thousands, "thousands", "Thousands", yesNo, G::entry, false, "Digits are grouped in threes."},
+        {Prop::rangeMessage, "rangeMessage", "Range message", text, G::entry, none, "Said when the answer lies outside the limits."},
+        {Prop::datePattern, "datePattern", "Date pattern", text, G::entry, string("d MMM yyyy"), "Unicode date letters: d day, M month, y year."},
+        {Prop::earliest, "earliest", "Earliest", date, G::entry, none, "The first date allowed: 2026-04-01, today, today+7."},
+        {Prop::latest, "latest", "Latest", date, G::entry, none, "The last date allowed: 2026-04-01, today, today+7."},
+        {Prop::calendar, "calendar", "Calendar", yesNo, G::entry, true, "A calendar opens to pick from."},
+        {Prop::workedOut, "workedOut", "Worked out", text, G::entry, none, "A formula over other fields; the filler cannot type over it."},
+
+        {Prop::choices, "choices", "Choices", Type::choices, G::choices, Choices{}, "One a line; a value before = when it differs from the text."},
+        {Prop::otherAnswers, "otherAnswers", "Other answers", yesNo, G::choices, false, "Fillers may type an answer that is not listed."},
+        {Prop::prompt, "prompt", "Prompt", text, G::choices, none, "Shown until something is chosen; never an answer."},
+        {Prop::filters, "filters", "Filters", yesNo, G::choices, false, "Typing narrows the choices down."},
+        {Prop::many, "many", "How many", oneOf, G::choices, string("one"), "Whether one or several can be chosen.", {{"one", "one"}, {"many", "several"}}},
+        {Prop::tickMarks, "tickMarks", "Tick marks", yesNo, G::choices, false, "Each choice has a box to tick."},
+        {Prop::atLeast, "atLeast", "At least", whole, G::choices, 0.0, "The fewest that must be chosen."},
+        {Prop::atMost, "atMost", "At most", whole, G::choices, 0.0, "The most that can be chosen; 0 for no limit."},
+        {Prop::group, "group", "Question", text, G::choices, none, "Radio buttons of one container and question exclude each other."},
+        {Prop::value, "value", "Value", text, G::choices, none, "What the reply holds when this is ticked or chosen; its text when empty."},
+
+        {Prop::buttonRole, "does", "Does", oneOf, G::action, string("other"), "What a press does.",
+         {{"accept", "accept the form"}, {"cancel", "leave without a reply"}, {"clear", "clear the form"},
+          {"next", "go to the next page"}, {"back", "go to the page before"}, {"other", "nothing yet"}}},
+        {Prop::picture, "picture", "Picture", text, G::action, none, "The picture on the button."},
+        {Prop::fold, "fold", "Folds", yesNo, G::action, false, "Gives its room back when it is hidden."},
+        {Prop::visible, "visible", "Visible", yesNo, G::action, true, "Shown when the form opens."},
+        {Prop::enabled, "enabled", "Enabled", yesNo, G::action, true, "Can be used when the form opens."},
+        {Prop::tabStop, "tabStop", "Tab stop", yesNo, G::action, true, "The Tab key stops here."},
+        {Prop::accessKey, "accessKey", "Access key", text, G::action, none, "The letter that goes here with Alt."},
+
+        {Prop::access, "access", "Fillers may", oneOf, G::protection, string("open"), "What fillers can do with it.",
+         {{"open", "fill it"}, {"readOnly", "read it only"}, {"locked", "not touch it"}}},
+        {Prop::personal, "personal", "Personal", yesNo, G::protection, false, "Holds a detail about a person."},
+        {Prop::purpose, "purpose", "Purpose", text, G::protection, none, "Why the detail is asked for."},
+        {Prop::kept, "kept", "Cannot be removed", yesNo, G::protection, false, "Fillers cannot delete the field from a text document."},
+
+        {Prop::opensAt, "opensAt", "Opens", oneOf, G::window, string("screen"), "Where the window opens.",
+         {{"screen", "in the middle of the screen"}, {"host", "over the window that opens it"}, {"remembered", "where it was last"}}},
+        {Prop::resizable, "resizable", "Can be resized", yesNo, G::window, false, "Fillers can make the window larger."},
+        {Prop::leastWidth, "leastWidth", "Least width", length, G::window, 0.0, "It gets no narrower than this."},
+        {Prop::leastHeight, "leastHeight", "Least height", length, G::window, 0.0, "It gets no lower than this."},
+        {Prop::maximise, "maximise", "Can fill the screen", yesNo, G::window, false, "The window can be maximised."},
+        {Prop::onTop, "onTop", "Stays on top", yesNo, G::window, false, "Stays over other windows."},
+        {Prop::blocksHost, "blocksHost", "Blocks its host", yesNo, G::window, true, "The window that opened it waits."},
+        {Prop::escapeCloses, "escapeCloses", "Escape closes it", yesNo, G::window, true, "Escape leaves the form without a reply."},
+        {Prop::language, "language", "Language", text, G::window, string("en"), "Of the wording, dates and numbers: en, de, fr-CH."},
+
+        {Prop::paper, "paper", "Paper", oneOf, G::paper, string("A4"), "The size of the page.",
+         {{"A3", "A3"}, {"A4", "A4"}, {"A5", "A5"}, {"Letter", "Letter"}, {"Legal", "Legal"}}},
+        {Prop::orientation, "orientation", "Stands", oneOf, G::paper, string("upright"), "Which way the paper is turned.",
+         {{"upright", "upright"}, {"sideways", "sideways"}}},
+        {Prop::marginLeft, "marginLeft", "Left margin", length, G::paper, 20.0, "Free room at the left."},
+        {Prop::marginTop, "marginTop", "Top margin", length, G::paper, 18.0, "Free room at the top."},
+        {Prop::marginRight, "marginRight", "Right margin", length, G::paper, 20.0, "Free room at the right."},
+        {Prop::marginBottom, "marginBottom", "Bottom margin", length, G::paper, 18.0, "Free room at the bottom."},
+        {Prop::head, "head", "Head", text, G::paper, none, "Stands on top of every page."},
+        {Prop::foot, "foot", "Foot", text, G::paper, none, "Stands at the bottom of every page."},
+        {Prop::pageNumbers, "pageNumbers", "Page numbers", yesNo, G::paper, true, "Page x of y at the foot, from two pages on."},
+
+        {Prop::style, "style", "Style", Type::style, G::look, none, "The set of looks it follows."},
+        {Prop::entryStyle, "entryStyle", "Entry style", Type::style, G::look, string("entry"), "The looks of what fillers type."},
+        {Prop::fontFamily, "font", "Font", font, G::look, none, "The desktop's font when empty."},
+        {Prop::fontSize, "fontSize", "Size", number, G::look, 10.0, "In points."},
+        {Prop::bold, "bold", "Bold", yesNo, G::look, false, "Heavy letters."},
+        {Prop::italic, "italic", "Italic", yesNo, G::look, false, "Slanted letters."},
+        {Prop::underline, "underline", "Underline", yesNo, G::look, false, "A line under the letters."},
+        {Prop::textColour, "textColour", "Text colour", colour, G::look, none, "Of the letters; the desktop's when empty."},
+        {Prop::fillColour, "fillColour", "Fill", colour, G::look, none, "Behind the text; none when empty."},
+        {Prop::border, "border", "Border", oneOf, G::look, string("none"), "The line around it.",
+         {{"none", "none"}, {"line", "a line"}, {"sunken", "sunken"}, {"raised", "raised"}}},
+        {Prop::borderColour, "borderColour", "Border colour", colour, G::look, none, "Of the line around it."},
+        {Prop::borderWidth, "borderWidth", "Border width", number, G::look, 0.75, "In points."},
+        {Prop::alignAcross, "alignAcross", "Across", oneOf, G::look, string("start"), "Where the text stands from side to side.",
+         {{"start", "at the start"}, {"centre", "in the centre"}, {"end", "at the end"}}},
+        {Prop::alignDown, "alignDown", "Down", oneOf, G::look, string("middle"), "Where the text stands from top to bottom.",
+         {{"top", "at the top"}, {"middle", "in the middle"}, {"bottom", "at the bottom"}}},
+        {Prop::lineWidth, "lineWidth", "Line width", number, G::look, 0.75, "In points."},
+        {Prop::lineColour, "lineColour", "Line colour", colour, G::look, string("#B9AEA0"), "Of the line."},
+        {Prop::dash, "dash", "Drawn", oneOf, G::look, string("solid"), "How the line is drawn.",
+         {{"solid", "solid"}, {"dashed", "dashed"}, {"dotted", "dotted"}}},
+    };
+    return rows;
+}
+
+const std::vector<KindRow>& kinds() {
+    using enum Prop;
+    static const std::vector<KindRow> rows = {
+        {Kind::dialog, "dialog", "dialog", "dlg", 0, {480, 320}, {}, "text", true, false, false, false,
+         {title, hint, labelsSit, opensAt, resizable, leastWidth, leastHeight, maximise, onTop, blocksHost, escapeCloses,
+          language, note, fillColour}},
+        {Kind::document, "document", "document", "doc", 0, {}, {}, "text", true, false, false, false,
+         {title, hint, labelsSit, paper, orientation, marginLeft, marginTop, marginRight, marginBottom, head, foot,
+          pageNumbers, language, note}},
+        {Kind::page, "page", "page", "pge", 0, {}, {210, 297}, "text", true, false, false, false, {note, fillColour}},
+        {Kind::tabPage, "tabPage", "tab page", "tab", 0, {}, {}, "text", true, false, false, false,
+         {text, hint, accessKey, visible, enabled, note}},
+        {Kind::label, "label", "label", "lbl", 'L', {120, 20}, {40, 6}, "text", false, false, false, true,
+         with({text, role, labels, wraps, accessKey}, false, false)},
+        {Kind::textBox, "textBox", "text box", "txt", 'T', {200, 26}, {60, 7}, "field", false, true, true, true,
+         with({placeholder, defaultText, maxLength, lines, wraps, scrollBars, tooMuch, letters, pattern, patternMessage,
+               secret, rich}, true, true)},
+        {Kind::numberBox, "numberBox", "number box", "num", 'N', {90, 26}, {30, 7}, "field", false, true, true, true,
+         with({placeholder, defaultText, least, most, step, decimals, unit, thousands, rangeMessage}, true, true)},
+        {Kind::dateBox, "dateBox", "date box", "dtm", 'D', {130, 26}, {36, 7}, "field", false, true, true, true,
+         with({placeholder, defaultText, datePattern, earliest, latest, rangeMessage, calendar}, true, true)},
+        {Kind::comboBox, "comboBox", "combo box", "cbo", 'C', {150, 26}, {50, 7}, "field", false, true, true, true,
+         with({choices, prompt, defaultText, otherAnswers, filters}, true, true)},
+        {Kind::listBox, "listBox", "list box", "lst", 'I', {180, 96}, {60, 24}, "field", false, true, true, true,
+         with({choices, defaultText, many, tickMarks, atLeast, atMost}, true, true)},
+        {Kind::checkBox, "checkBox", "check box", "chk", 'K', {160, 22}, {50, 6}, "text", false, true, true, true,
+         with({text, startsTicked, value}, true, true)},
+        {Kind::radioButton, "radioButton", "radio button", "rad", 'R', {160, 22}, {50, 6}, "text", false, true, true, true,
+         with({text, group, startsTicked, value}, true, true)},
+        {Kind::button, "button", "button", "btn", 'B', {96, 30}, {28, 8}, "button", false, false, true, true,
+         with({text, buttonRole, picture}, true, false), {{alignAcross, string("centre")}}},
+        {Kind::frame, "frame", "frame", "frm", 'F', {280, 140}, {100, 40}, "frame", true, false, false, true,
+         with({title, fold}, false, false), {{border, string("line")}}},
+        {Kind::tabs, "tabs", "tabs", "tbs", 'A', {400, 260}, {140, 80}, "text", false, false, true, true,
+         with({tabsSit}, true, false)},
+        {Kind::line, "line", "line", "lin", 0, {240, 2}, {100, 1}, "text", false, false, false, true,
+         {lineWidth, lineColour, dash, holdsTo, visible, note}, {{holdsTo, string("left top right")}}},
+    };
+    return rows;
+}
+
+// clang-format on
+}  // namespace
+
+std::span<const KindRow> allKinds() { return kinds(); }
+std::span<const PropertyRow> allProperties() { return properties(); }
+const KindRow& row(Kind kind) { return kinds()[std::size_t(kind)]; }
+
+const PropertyRow& row(Prop prop) {
+    // The rows are written in the order people read them; this finds them by number.
+    static const auto places = [] {
+        std::array<std::size_t, std::size_t(Prop::count_)> byProp{};
+        for (std::size_t i = 0; i < properties().size(); ++i) byProp[std::size_t(properties()[i].prop)] = i;
+        return byProp;
+    }();
+    return properties()[places[std::size_t(prop)]];
+}
+
+std::optional<Kind> kindFrom(std::string_view key) {
+    for (const KindRow& r : kinds())
+        if (r.key == key) return r.kind;
+    return std::nullopt;
+}
+
+std::optional<Prop> propFrom(std::string_view key) {
+    for (const PropertyRow& r : properties())
+        if (r.key == key) return r.prop;
+    return std::nullopt;
+}
+
+std::optional<Kind> kindForLetter(char letter) {
+    if (letter >= 'a' && letter <= 'z') letter = char(letter - 'a' + 'A');
+    for (const KindRow& r : kinds())
+        if (r.letter && r.letter == letter) return r.kind;
+    return std::nullopt;
+}
+
+bool has(Kind kind, Prop prop) { return std::ranges::find(row(kind).props, prop) != row(kind).props.end(); }
+
+const Value& fallback(Kind kind, Prop prop) {
+    for (const auto& [p, value] : row(kind).defaults)
+        if (p == prop) return value;
+    return row(prop).fallback;
+}
+
+std::string misfit(Prop prop, const Value& value) {
+    const PropertyRow& r = row(prop);
+    const auto* text = std::get_if<string>(&value);
+    const auto* number = std::get_if<double>(&value);
+    switch (r.type) {
+        case Type::yesNo:
+            return std::holds_alternative<bool>(value) ? "" : "true or false is expected";
+        case Type::number:
+            if (text && text->empty()) return "";
+            return number && std::abs(*number) < 1e12 ? "" : "a number is expected";
+        case Type::length:
+            return number && *number >= 0 && *number < 1e6 ? "" : "a length is expected";
+        case Type::whole:
+            return number && *number >= 0 && *number < 1e9 && std::floor(*number) == *number
+                       ? "" : "a whole number from 0 up is expected";
+        case Type::colour:
+            return text && (text->empty() || colourFrom(*text)) ? "" : "a colour like #2F6B66 is expected";
+        case Type::choices:
+            return std::holds_alternative<Choices>(value) ? "" : "a list of choices is expected";
+        case Type::reference:
+            return std::holds_alternative<Reference>(value) ? "" : "the id of a control is expected";
+        case Type::oneOf: {
+            string expected = "one of ";
+            for (std::size_t i = 0; i < r.tokens.size(); ++i) {
+                if (text && *text == r.tokens[i].key) return "";
+                expected += (i ? ", " : "") + string(r.tokens[i].key);
+            }
+            return expected + " is expected";
+        }
+        case Type::edges: {
+            if (!text) return "edges such as \"left top\" are expected";
+            std::size_t at = 0;
+            while (at < text->size()) {
+                std::size_t end = std::min(text->find(' ', at), text->size());
+                string word = text->substr(at, end - at);
+                if (word != "left" && word != "top" && word != "right" && word != "bottom")
+                    return "edges out of left, top, right and bottom are expected";
+                at = end + 1;
+            }
+            return "";
+        }
+        case Type::text: case Type::longText: case Type::style: case Type::font: case Type::date:
+            return text ? "" : "text is expected";
+    }
+    return "";
+}
+
+bool isLook(Prop prop) { return row(prop).group == Group::look && prop != Prop::style && prop != Prop::entryStyle; }
+
+std::string_view groupWord(Group group) {
+    static constexpr std::array<std::string_view, 10> words = {
+        "Identity", "Place and size", "What may be entered", "Choices", "What it does",
+        "Protection", "Window", "Paper", "Look", "For the receiver"};
+    return words[std::size_t(group)];
+}
+
+std::string_view tokenWord(Prop prop, std::string_view key) {
+    for (const Token& t : row(prop).tokens)
+        if (t.key == key) return t.word;
+    return key;
+}
+
+}  // namespace brindel

@@ -1,0 +1,135 @@
+// The one table of kinds: every kind of control with its word, letter, usual size and properties, and every property
+// with its key, word, type, default and one line of help. The details, the file, copying and the targets read it.
+#pragma once
+
+#include <optional>
+#include <span>
+#include <string_view>
+#include <vector>
+
+#include "core/model/values.h"
+
+namespace brindel {
+
+enum class Kind : std::uint8_t {
+    dialog,    // the root of a dialog
+    document,  // the root of a document
+    page,      // one sheet of paper of a document
+    tabPage,   // one page of a tabs control
+    label,
+    textBox,
+    numberBox,
+    dateBox,
+    comboBox,
+    listBox,
+    checkBox,
+    radioButton,
+    button,
+    frame,
+    tabs,
+    line,
+};
+
+enum class Prop : std::uint8_t {
+    // identity and wording
+    text, title, hint, role, labels, note,
+    // place
+    holdsTo, tabsSit, labelsSit,
+    // what may be entered
+    required, defaultText, startsTicked, maxLength, lines, wraps, scrollBars, tooMuch, letters, pattern, patternMessage,
+    secret, rich, placeholder, least, most, step, decimals, unit, thousands, rangeMessage, datePattern, earliest,
+    latest, calendar, workedOut,
+    // choices
+    choices, otherAnswers, prompt, filters, many, tickMarks, atLeast, atMost, group, value,
+    // what it does
+    buttonRole, picture, fold, visible, enabled, tabStop, accessKey,
+    // protection
+    access, personal, purpose, kept,
+    // window
+    opensAt, resizable, leastWidth, leastHeight, maximise, onTop, blocksHost, escapeCloses, language,
+    // paper
+    paper, orientation, marginLeft, marginTop, marginRight, marginBottom, head, foot, pageNumbers,
+    // look
+    style, entryStyle, fontFamily, fontSize, bold, italic, underline, textColour, fillColour, border, borderColour,
+    borderWidth, alignAcross, alignDown, lineWidth, lineColour, dash,
+    count_
+};
+
+enum class Type : std::uint8_t {
+    yesNo,
+    number,
+    whole,     // a whole number, not negative
+    length,    // a number in the form's unit
+    text,      // one line
+    longText,  // many lines
+    oneOf,     // one of the row's tokens
+    colour,
+    choices,
+    reference,  // another control
+    edges,      // some of: left top right bottom
+    style,      // a style of the form
+    font,       // a font family; empty for the desktop's
+    date,       // an ISO 8601 date, or today, with or without a number of days added
+};
+
+enum class Group : std::uint8_t { identity, place, entry, choices, action, protection, window, paper, look, receiver };
+
+/// One of the values that a property of type oneOf takes: as the file has it, and as people read it.
+struct Token {
+    std::string_view key, word;
+};
+
+struct PropertyRow {
+    Prop prop;
+    std::string_view key;   // in the file
+    std::string_view word;  // in the details
+    Type type;
+    Group group;
+    Value fallback;  // the value when a control has none of its own
+    std::string_view help;
+    std::vector<Token> tokens = {};
+};
+
+struct Extent {
+    double width = 0, height = 0;
+};
+
+struct KindRow {
+    Kind kind;
+    std::string_view key;     // in the file
+    std::string_view word;    // for people, in the middle of a sentence: "text box"
+    std::string_view prefix;  // how a name begins in the scheme that forms start with
+    char letter;              // picks the kind for placing; 0 when it cannot be picked
+    Extent inDialog;          // usual size, px
+    Extent inDocument;        // usual size, mm
+    std::string_view style;   // the style it follows unless told otherwise
+    bool holds;               // other controls can lie in it
+    bool filled;              // a filler gives it a value
+    bool tabbed;              // the Tab key can stop on it
+    bool placed;              // a person can place it on the sheet
+    std::vector<Prop> props;  // in the order of the details
+    std::vector<std::pair<Prop, Value>> defaults = {};  // where they differ from the property's own
+};
+
+const KindRow& row(Kind kind);
+const PropertyRow& row(Prop prop);
+std::span<const KindRow> allKinds();
+std::span<const PropertyRow> allProperties();
+
+std::optional<Kind> kindFrom(std::string_view key);
+std::optional<Prop> propFrom(std::string_view key);
+/// The kind that a letter picks, in either case.
+std::optional<Kind> kindForLetter(char letter);
+
+bool has(Kind kind, Prop prop);
+/// The default of a property for a kind, whether or not the kind has it.
+const Value& fallback(Kind kind, Prop prop);
+/// What `value` should be for a property: the sentence that says so; empty when the value fits.
+std::string misfit(Prop prop, const Value& value);
+/// True for the properties a style can hold.
+bool isLook(Prop prop);
+std::string_view groupWord(Group group);
+/// The word of a token of a oneOf property; the key itself where it is unknown.
+std::string_view tokenWord(Prop prop, std::string_view key);
+
+}  // namespace brindel

@@ -1,0 +1,143 @@
+#include <algorithm>
+#include "core/model/looks.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+struct Setting {
+    const char* style;
+    const char* word;
+    std::vector<std::pair<Prop, Value>> look;
+};
+
+/// What all styles of a form begin with.
+Styles built(const std::vector<Setting>& settings) {
+    Styles styles;
+    for (const Setting& s : settings) {
+        Style style{s.style, s.word, {}};
+        for (const auto& [prop, value] : s.look) style.look.set(prop, value);
+        styles.push_back(std::move(style));
+    }
+    return styles;
+}
+
+Styles dialogStyles() {
+    using enum Prop;
+    return built({
+        {"title", "Title", {{fontSize, 14.0}, {bold, true}}},
+        {"heading", "Heading", {{bold, true}}},
+        {"text", "Text", {}},
+        {"finePrint", "Fine print", {{fontSize, 9.0}, {textColour, string("#5E564F")}}},
+        {"field", "Field", {{border, string("sunken")}}},
+        {"entry", "Entry", {}},
+        {"mainButton", "Main button", {{bold, true}, {alignAcross, string("centre")}, {fillColour, string("#2F6B66")}, {textColour, string("#FFFFFF")}, {border, string("raised")}}},
+        {"button", "Button", {{alignAcross, string("centre")}, {border, string("raised")}}},
+        {"frame", "Frame", {{bold, true}, {border, string("line")}}},
+        {"tableHead", "Table head", {{bold, true}}},
+        {"tableBand", "Table band", {}},
+    });
+}
+
+Styles documentStyles() {
+    using enum Prop;
+    const string lato = "Lato", ink = "#23282B", teal = "#24504D", edge = "#8C9A98";
+    return built({
+        {"title", "Title", {{fontFamily, lato}, {fontSize, 17.0}, {bold, true}, {textColour, teal}}},
+        {"heading", "Heading", {{fontFamily, lato}, {fontSize, 11.5}, {bold, true}, {textColour, teal}}},
+        {"text", "Text", {{fontFamily, lato}, {fontSize, 9.5}, {textColour, ink}}},
+        {"finePrint", "Fine print", {{fontFamily, lato}, {fontSize, 8.0}, {textColour, string("#585F62")}}},
+        {"field", "Field", {{fontFamily, lato}, {fontSize, 9.5}, {textColour, ink}, {fillColour, string("#F4F7F6")}, {border, string("line")}, {borderColour, edge}, {borderWidth, 0.6}}},
+        {"entry", "Entry", {{fontFamily, lato}, {fontSize, 10.0}, {textColour, string("#16324A")}}},
+        {"mainButton", "Main button", {{fontFamily, lato}, {fontSize, 9.5}, {bold, true}, {alignAcross, string("centre")}, {fillColour, string("#2F6B66")}, {textColour, string("#FFFFFF")}, {border, string("line")}, {borderColour, string("#24504D")}}},
+        {"button", "Button", {{fontFamily, lato}, {fontSize, 9.5}, {alignAcross, string("centre")}, {textColour, ink}, {fillColour, string("#EDF1F0")}, {border, string("line")}, {borderColour, edge}}},
+        {"frame", "Frame", {{fontFamily, lato}, {fontSize, 9.5}, {bold, true}, {textColour, ink}, {border, string("line")}, {borderColour, string("#A9B4B2")}, {borderWidth, 0.6}}},
+        {"tableHead", "Table head", {{fontFamily, lato}, {fontSize, 9.5}, {bold, true}}},
+        {"tableBand", "Table band", {{fillColour, string("#F4F7F6")}}},
+    });
+}
+
+template <class E>
+E tokenAs(Prop prop, const Value& value) {
+    const auto* text = std::get_if<string>(&value);
+    const auto& tokens = row(prop).tokens;
+    for (std::size_t i = 0; text && i < tokens.size(); ++i)
+        if (tokens[i].key == *text) return E(i);
+    return E(0);
+}
+
+const Value& styled(const Form& form, const string& style, Kind kind, Prop prop) {
+    if (const Style* s = form.style(style))
+        if (const Value* value = s->look.find(prop)) return *value;
+    return fallback(kind, prop);
+}
+
+template <class ValueOf>
+Look gathered(ValueOf valueOf) {
+    auto text = [&](Prop p) {
+        const auto* v = std::get_if<string>(&valueOf(p));
+        return v ? *v : string();
+    };
+    auto number = [&](Prop p) {
+        const auto* v = std::get_if<double>(&valueOf(p));
+        return v ? *v : 0.0;
+    };
+    auto yes = [&](Prop p) {
+        const auto* v = std::get_if<bool>(&valueOf(p));
+        return v && *v;
+    };
+    Look look;
+    look.family = text(Prop::fontFamily);
+    look.size = std::clamp(number(Prop::fontSize), 1.0, 400.0);
+    look.bold = yes(Prop::bold);
+    look.italic = yes(Prop::italic);
+    look.underline = yes(Prop::underline);
+    look.text = colourFrom(text(Prop::textColour));
+    look.fill = colourFrom(text(Prop::fillColour));
+    look.border = tokenAs<Border>(Prop::border, valueOf(Prop::border));
+    look.borderColour = colourFrom(text(Prop::borderColour));
+    look.borderWidth = std::clamp(number(Prop::borderWidth), 0.0, 20.0);
+    look.across = tokenAs<Across>(Prop::alignAcross, valueOf(Prop::alignAcross));
+    look.down = tokenAs<Down>(Prop::alignDown, valueOf(Prop::alignDown));
+    return look;
+}
+
+}  // namespace
+
+Styles startingStyles(Kind rootKind) { return rootKind == Kind::dialog ? dialogStyles() : documentStyles(); }
+
+string styleKey(const Control& control) {
+    if (const string& mine = control.text(Prop::style); !mine.empty()) return mine;
+    if (control.kind == Kind::label) {
+        const string& role = control.text(Prop::role);
+        if (role == "heading1") return "title";
+        if (role == "heading2" || role == "heading3") return "heading";
+        if (role == "finePrint") return "finePrint";
+    }
+    if (control.kind == Kind::button && control.text(Prop::buttonRole) == "accept") return "mainButton";
+    return string(row(control.kind).style);
+}
+
+const Value& lookValue(const Form& form, const Control& control, Prop prop) {
+    if (const Value* mine = control.own.find(prop)) return *mine;
+    return styled(form, styleKey(control), control.kind, prop);
+}
+
+Look lookOf(const Form& form, const Control& control) {
+    return gathered([&](Prop p) -> const Value& { return lookValue(form, control, p); });
+}
+
+Look entryLookOf(const Form& form, const Control& control) {
+    const string& entry = control.text(Prop::entryStyle);
+    return gathered([&](Prop p) -> const Value& {
+        if (const Value* mine = control.own.find(p)) return *mine;
+        // The entry style speaks for the letters, the field's style for everything around them.
+        const Style* s = form.style(entry);
+        if (s)
+            if (const Value* value = s->look.find(p)) return *value;
+        return lookValue(form, control, p);
+    });
+}
+
+}  // namespace brindel

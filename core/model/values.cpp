@@ -1,0 +1,48 @@
+#include "core/model/values.h"
+
+#include <fmt/format.h>
+
+#include <charconv>
+#include <cmath>
+
+namespace brindel {
+
+std::string idText(Id id) { return fmt::format("c{}", id); }
+
+std::optional<Id> idFrom(std::string_view text) {
+    if (text.size() < 2 || text.size() > 8 || text[0] != 'c') return std::nullopt;
+    Id id = 0;
+    auto [end, error] = std::from_chars(text.data() + 1, text.data() + text.size(), id);
+    if (error != std::errc() || end != text.data() + text.size() || id == noControl) return std::nullopt;
+    return id;
+}
+
+std::string numberText(double number, int decimals) {
+    std::string text = fmt::format("{:.{}f}", number, decimals);
+    if (text.find('.') != std::string::npos) {
+        text.erase(text.find_last_not_of('0') + 1);
+        if (text.back() == '.') text.pop_back();
+    }
+    return text == "-0" ? "0" : text;
+}
+
+std::optional<double> numberFrom(std::string_view text) {
+    double number = 0;
+    if (!text.empty() && text[0] == '+') text.remove_prefix(1);
+    auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), number);
+    if (text.empty() || error != std::errc() || end != text.data() + text.size() || !std::isfinite(number))
+        return std::nullopt;
+    return number;
+}
+
+std::string colourText(Colour c) { return fmt::format("#{:02X}{:02X}{:02X}", c.red, c.green, c.blue); }
+
+std::optional<Colour> colourFrom(std::string_view text) {
+    if (text.size() != 7 || text[0] != '#') return std::nullopt;
+    unsigned rgb = 0;
+    auto [end, error] = std::from_chars(text.data() + 1, text.data() + 7, rgb, 16);
+    if (error != std::errc() || end != text.data() + 7) return std::nullopt;
+    return Colour{std::uint8_t(rgb >> 16), std::uint8_t(rgb >> 8), std::uint8_t(rgb)};
+}
+
+}  // namespace brindel

@@ -1,0 +1,104 @@
+// Fonts found by fontconfig, shaped by HarfBuzz: glyphs and widths that the sheet, the PDF and the pictures all share,
+// so that text is as wide in one as in the other.
+#pragma once
+
+#include <memory>
+#include <mutex>
+#include <string>
+#include <vector>
+
+#include "core/model/looks.h"
+
+struct hb_face_t;
+struct hb_font_t;
+
+namespace brindel {
+
+/// One font file opened for shaping and embedding. Shared and never changed.
+class Face {
+  public:
+    Face(std::string path, int index);
+    ~Face();
+    Face(const Face&) = delete;
+    Face& operator=(const Face&) = delete;
+
+    std::string path;
+    int index = 0;
+    std::string postScriptName;
+    double ascent = 0.9, descent = 0.25;  // of one em, both positive
+    double capHeight = 0.7;               // of one em
+    int unitsPerEm = 1000;
+    bool usable = false;  // false when the file could not be read as a font
+
+    hb_face_t* hbFace() const { return face_; }
+    hb_font_t* hbFont() const { return font_; }
+    /// The glyph of a character; 0 when the font has none.
+    unsigned glyphOf(char32_t character) const;
+    /// The advance of a glyph in ems.
+    double advanceOf(unsigned glyph) const;
+
+  private:
+    hb_face_t* face_ = nullptr;
+    hb_font_t* font_ = nullptr;
+};
+using FacePtr = std::shared_ptr<const Face>;
+
+struct Glyph {
+    unsigned id = 0;
+    double x = 0, y = 0;     // where it is drawn, in ems from the start of the line, y upwards
+    double advance = 0;      // ems
+    std::u32string letters;  // the characters it stands for; empty for later glyphs of one cluster
+};
+
+/// A stretch of text in one face.
+struct Run {
+    FacePtr face;
+    std::vector<Glyph> glyphs;
+};
+
+/// One line of text shaped from left to right; `width` in ems.
+struct Shaped {
+    std::vector<Run> runs;
+    double width = 0;
+};
+
+/// Finds and keeps faces. Safe to use from several threads.
+class FontBook {
+  public:
+    FontBook();
+    ~FontBook();
+
+    /// The face nearest to what is asked for. An empty family means `desktopFamily`.
+    FacePtr face(const std::string& family, bool bold, bool italic) const;
+    FacePtr face(const Look& look) const { return face(look.family, look.bold, look.italic); }
+    /// A face that has `character`, as like the asked-for one as can be; the asked-for one when no font has it.
+    FacePtr faceWith(char32_t character, const std::string& family, bool bold, bool italic) const;
+
+    /// One line of UTF-8 text; control characters are left out, broken bytes become U+FFFD.
+    Shaped shape(const std::string& text, const Look& look) const;
+    /// Its width in points at the look's size.
+    double width(const std::string& text, const Look& look) const;
+    /// The distance between two lines in points.
+    double lineHeight(const Look& look) const;
+    /// The lines a text takes at a width in points: broken at spaces where it wraps, and at every line break.
+    std::vector<std::string> lines(const std::string& text, const Look& look, double width, bool wraps) const;
+    /// `text` cut to `width` points, with an ellipsis where something is cut.
+    std::string fitted(const std::string& text, const Look& look, double width) const;
+
+    /// The family that an empty one stands for: Lato, or what the application says its desktop uses.
+    std::string desktopFamily = "Lato";
+
+  private:
+    struct Store;
+    std::unique_ptr<Store> store_;
+};
+
+/// UTF-8 to code points; broken bytes become U+FFFD.
+std::u32string codePoints(std::string_view utf8);
+std::string utf8(std::u32string_view codePoints);
+/// The number of characters (code points) in UTF-8 text.
+std::size_t characterCount(std::string_view utf8);
+/// The first `count` characters.
+std::string firstCharacters(std::string_view utf8, std::size_t count);
+
+}  // namespace brindel

@@ -1,0 +1,47 @@
+// Letters, numbers and dates in the form's language, over ICU.
+#pragma once
+
+#include <chrono>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/model/problem.h"
+
+namespace brindel {
+
+using Day = std::chrono::year_month_day;
+
+/// Text with its letters changed as the token of Prop::letters says ("upper", "eachWord" …), in a language.
+std::string lettersAs(const std::string& text, const std::string& token, const std::string& language);
+
+/// A number as a language writes it, with exactly `decimals` places.
+std::string numberIn(double number, int decimals, bool thousands, const std::string& language);
+/// The number that the whole text says in a language, or with a plain point; nothing when it says none.
+std::optional<double> numberRead(const std::string& text, const std::string& language);
+
+/// A date by a pattern of Unicode LDML date letters.
+std::string dateIn(Day day, const std::string& pattern, const std::string& language);
+/// The date that the whole text says by the pattern, or in ISO 8601; nothing when it says none.
+std::optional<Day> dateRead(const std::string& text, const std::string& pattern, const std::string& language);
+/// 2026-04-01.
+std::string isoDate(Day day);
+std::optional<Day> isoDateRead(const std::string& text);
+/// The day that a date property means: ISO 8601, "today", "today+7" or "today - 7" (days). Nothing when empty or wrong.
+std::optional<Day> dayMeant(const std::string& text, Day today);
+/// What is wrong with a date property's text; empty when it can be read or is empty.
+std::string dateMisfit(const std::string& text);
+/// The machine's day.
+Day todayHere();
+
+/// What is wrong with a regular expression, with its place; empty when it can be used.
+std::string patternMisfit(const std::string& pattern);
+/// True when the whole text matches. False, too, when the pattern cannot be read or takes too long to match.
+bool matchesWhole(const std::string& text, const std::string& pattern);
+
+/// The words of a text in letters a to z, A to Z and digits, other scripts turned into Latin letters.
+std::vector<std::string> plainWords(const std::string& text);
+/// Text without blanks at both ends.
+std::string trimmed(const std::string& text);
+
+}  // namespace brindel
