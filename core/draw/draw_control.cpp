@@ -90,7 +90,16 @@ void drawLabel(const Art& a) {
 /// A field's ground and text: text, number and date boxes, and what combo boxes begin with.
 void drawField(const Art& a) {
     Look l = a.look(), entry = entryLookOf(a.form, a.c);
-    a.ground(l, a.whole(), a.unit(3, 0.5));
+    const string& unit = a.c.text(Prop::unit);
+    if (a.options.ground) {
+        a.ground(l, a.whole(), a.unit(3, 0.5));
+        // On paper the unit is part of the form, in the field's end; on the screen it follows the number.
+        if (!a.form.isDialog() && !unit.empty()) {
+            Look end = l;
+            end.across = Across::end;
+            a.lines({unit}, end, {0, 0, a.c.box.width - 1.6, a.c.box.height}, Down::middle, grey, false);
+        }
+    }
     if (!a.options.guests) return;
     const bool many = a.c.text(Prop::lines) == "many" && a.c.kind == Kind::textBox;
     string text = a.shown.text;
@@ -106,7 +115,7 @@ void drawField(const Art& a) {
         text = dots;
     }
     if (text.empty()) return;
-    if (a.c.kind == Kind::numberBox && !a.c.text(Prop::unit).empty()) text += " " + a.c.text(Prop::unit);
+    if (a.form.isDialog() && !unit.empty()) text += " " + unit;
     Box b = textBoxOf(a.form, a.c);
     auto lines = many ? drawnLines(a.form, a.c, text, entry, b.width, a.options.fonts) : std::vector<string>{text};
     a.lines(lines, entry, b, many ? Down::top : entry.down, colour, true);
@@ -121,13 +130,14 @@ void drawArrow(const Art& a, Box b) {
 
 void drawCombo(const Art& a) {
     drawField(a);
+    if (!a.options.ground) return;
     double side = std::min(a.c.box.height, a.unit(26, 7));
     drawArrow(a, {a.c.box.width - side, 0, side, a.c.box.height});
 }
 
 void drawDate(const Art& a) {
     drawField(a);
-    if (!a.c.yes(Prop::calendar) || !a.form.isDialog()) return;
+    if (!a.options.ground || !a.c.yes(Prop::calendar) || !a.form.isDialog()) return;
     double side = std::min(a.c.box.height, a.unit(26, 7));
     drawArrow(a, {a.c.box.width - side, 0, side, a.c.box.height});
 }
@@ -148,10 +158,11 @@ void drawTick(const Art& a, Box b, bool on, bool round) {
 
 void drawTickWithText(const Art& a) {
     Look l = a.look();
-    a.ground(l, a.whole(), 0);
-    const double side = std::min(a.unit(16, 4), a.c.box.height);
-    Box square{0, (a.c.box.height - side) / 2, side, side};
+    const Box square = tickBoxOf(a.form, a.c);
+    const double side = square.width;
+    if (a.options.ground) a.ground(l, a.whole(), 0);
     if (a.options.guests) drawTick(a, square, a.shown.on, a.c.kind == Kind::radioButton);
+    if (!a.options.ground) return;
     Box b{side + a.unit(7, 2), 0, std::max(0.0, a.c.box.width - side - a.unit(7, 2)), a.c.box.height};
     l.across = Across::start;
     a.lines(drawnLines(a.form, a.c, a.c.text(Prop::text), l, b.width, a.options.fonts), l, b, Down::middle, a.textColour(l), false);
@@ -159,7 +170,7 @@ void drawTickWithText(const Art& a) {
 
 void drawList(const Art& a) {
     Look l = a.look(), entry = entryLookOf(a.form, a.c);
-    a.ground(l, a.whole(), a.unit(3, 0.5));
+    if (a.options.ground) a.ground(l, a.whole(), a.unit(3, 0.5));
     if (!a.options.guests) return;
     const double high = listRowHeight(a.form);
     Box inner = a.whole().grown(-a.unit(2, 0.5));
@@ -411,7 +422,14 @@ Box textBoxOf(const Form& form, const Control& c) {
                              ? std::min(c.box.height, dialog ? 26.0 : 7.0) * 0.85 : 0;
     const bool many = c.kind == Kind::textBox && c.text(Prop::lines) == "many";
     const double above = many ? (dialog ? 4 : 1) : 0;
-    return {side, above, std::max(1.0, c.box.width - 2 * side - arrow), std::max(1.0, c.box.height - 2 * above)};
+    // A unit on paper keeps the end of the field to itself: 2.2 mm a letter.
+    const double unit = dialog || c.kind != Kind::numberBox ? 0 : 2.2 * double(characterCount(c.text(Prop::unit)));
+    return {side, above, std::max(1.0, c.box.width - 2 * side - arrow - unit), std::max(1.0, c.box.height - 2 * above)};
+}
+
+Box tickBoxOf(const Form& form, const Control& c) {
+    const double side = std::min(form.isDialog() ? 16.0 : 4.0, c.box.height);
+    return {0, (c.box.height - side) / 2, side, side};
 }
 
 std::vector<string> drawnLines(const Form& form, const Control& control, const string& text, const Look& look, double width,

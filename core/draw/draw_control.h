@@ -22,7 +22,8 @@ struct DrawOptions {
     const FontBook& fonts;
     TurnedTo turned = {};          // the pages that tabs show
     const ShownAll* shown = nullptr;
-    bool guests = true;            // false leaves out what fields and buttons show: PDF viewers draw that themselves
+    bool ground = true;            // borders, fills and fixed wording
+    bool guests = true;            // what fillers change: typed text, ticks, and buttons whole; PDF draws these apart
 };
 
 /// What a control starts with, as it is shown: its default, its prompt is not part of it. `today` stands for itself.
@@ -45,6 +46,8 @@ std::vector<double> tabWidths(const Form& form, const Control& tabs, const FontB
 
 /// The box in which a field's text is set, from the control's own corner: inside its border and its arrow or button.
 Box textBoxOf(const Form& form, const Control& control);
+/// The square or ring of a check box or radio button, from the control's own corner.
+Box tickBoxOf(const Form& form, const Control& control);
 /// The lines of a label's or field's text at its width, as they are drawn.
 std::vector<std::string> drawnLines(const Form& form, const Control& control, const std::string& text, const Look& look,
                                     double width, const FontBook& fonts);

@@ -1,0 +1,161 @@
+// brindel-cli: everything that needs no window. Exit status: 0 done; 1 the form or the values are not in order; 2 the
+// call is wrong; 3 a file cannot be read or written.
+#include <fmt/format.h>
+
+#include <CLI/CLI.hpp>
+#include <cstdio>
+#include <iostream>
+
+#include "core/file/form_file.h"
+#include "core/file/whole_file.h"
+#include "core/jot/lay_out.h"
+#include "core/model/looks.h"
+#include "core/session/form_session.h"
+#include "core/targets/pdf/pdf.h"
+#include "core/targets/png/png.h"
+
+namespace {
+
+using namespace brindel;
+using std::string;
+
+constexpr int done = 0, notInOrder = 1, wrongCall = 2, noFile = 3;
+
+/// One line on standard error: file:place: sentence.
+int problem(const string& file, const Problem& p, int status) {
+    std::cerr << file << ':' << (p.place.empty() ? "" : p.place + ":") << ' ' << p.sentence << '\n';
+    return status;
+}
+
+int put(const string& bytes, const string& path) {
+    if (path.empty() || path == "-") {
+        return std::fwrite(bytes.data(), 1, bytes.size(), stdout) == bytes.size() && std::fflush(stdout) == 0 ? done : noFile;
+    }
+    auto written = writeWhole(path, bytes);
+    return written ? done : problem(path, written.error(), noFile);
+}
+
+/// Reads a form and goes on with it.
+template <class Next>
+int withForm(const string& path, Next next) {
+    auto opened = openForm(path);
+    if (!opened) return problem(path, opened.error(), opened.error().place.empty() ? noFile : notInOrder);
+    return next(opened->form);
+}
+
+string boxText(const Box& b) {
+    return fmt::format("{}, {} · {} × {}", numberText(b.left, 2), numberText(b.top, 2), numberText(b.width, 2), numberText(b.height, 2));
+}
+
+/// The form as a tree that people read: kinds, names, wordings, boxes, and the place in the tab order.
+string formAsText(const Form& form) {
+    FormSession session(form, todayHere());
+    std::map<Id, std::size_t> stops;
+    for (Id id : session.route()) stops.emplace(id, stops.size() + 1);
+    const char* unit = form.isDialog() ? "px" : "mm";
+    string text;
+    walk(form, rootId, [&](const Control& c, int depth) {
+        Box box = boxOf(form, c);
+        text += string(std::size_t(depth) * 2, ' ') + string(row(c.kind).word) + " " + c.name;
+        if (string said = calledBy(form, c); said != "“" + c.name + "”") text += fmt::format(" “{}”", said);
+        if (c.kind != Kind::document) text += "  " + boxText(box) + " " + unit;
+        if (string limits = limitsInWords(form, c); !limits.empty()) text += "  " + limits;
+        if (c.yes(Prop::required)) text += "  required";
+        if (auto at = stops.find(c.id); at != stops.end()) text += fmt::format("  stop {}", at->second);
+        text += '\n';
+    });
+    return text;
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+    CLI::App app{"Designs, fills and hands over forms without a window."};
+    app.require_subcommand(1);
+    app.set_version_flag("--version", "Brindel 0.1.0");
+    string source, out, kind, paper = "A4", as = "text", to, values, today;
+    double scale = 1;
+
+    CLI::App* make = app.add_subcommand("new", "Makes a form from rows jotted as text");
+    make->add_option("ROWS", source, "A file of rows, or - for standard input")->required();
+    make->add_option("--kind", kind, "dialog or document")->check(CLI::IsMember({"dialog", "document"}))->default_str("dialog");
+    make->add_option("--page", paper, "The paper of a document")->check(CLI::IsMember({"A3", "A4", "A5", "Letter", "Legal"}));
+    make->add_option("-o,--out", out, "The form file; standard output when left out");
+
+    CLI::App* show = app.add_subcommand("show", "Shows a form as text, jotting or JSON");
+    show->add_option("FORM", source)->required();
+    show->add_option("--as", as)->check(CLI::IsMember({"jot", "text", "json"}));
+
+    CLI::App* exports = app.add_subcommand("export", "Writes a form as a PDF or a picture");
+    exports->add_option("FORM", source)->required();
+    exports->add_option("--to", to)->required()->check(CLI::IsMember({"pdf", "png"}));
+    exports->add_option("--scale", scale, "Pixels of the picture per 1/96 inch")->check(CLI::Range(0.1, 8.0));
+    exports->add_option("-o,--out", out);
+
+    CLI::App* fill = app.add_subcommand("fill", "Fills a form with values");
+    fill->add_option("FORM", source)->required();
+    fill->add_option("--values", values, "A JSON file of names and values, or a reply")->required();
+    string fillTo = "json";
+    fill->add_option("--to", fillTo)->check(CLI::IsMember({"json", "pdf"}));
+    fill->add_option("--today", today, "The day that today means, as 2026-04-01");
+    fill->add_option("-o,--out", out);
+
+    CLI::App* schema = app.add_subcommand("schema", "Writes the JSON Schema of form files");
+    schema->add_option("-o,--out", out);
+
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::ParseError& error) {
+        const int status = app.exit(error);
+        return status == 0 ? done : wrongCall;
+    }
+    FontBook fonts;
+
+    if (*make) {
+        auto text = source == "-" ? readWhole("/dev/stdin", 4u << 20) : readWhole(source, 4u << 20);
+        if (!text) return problem(source, text.error(), noFile);
+        auto rows = readJotting(*text);
+        if (!rows) return problem(source, asProblem(rows.error()), notInOrder);
+        Form form = laidOut(*rows, kind == "document" ? Kind::document : Kind::dialog, fonts, paper);
+        return put(formText(form), out);
+    }
+    if (*show)
+        return withForm(source, [&](const Form& form) {
+            if (as == "json") return put(formText(form), "-");
+            if (as == "text") return put(formAsText(form), "-");
+            AsJotting told = asJotting(form);
+            for (const string& what : told.cannotSay) std::cerr << source << ": Jotting cannot say: " << what << ".\n";
+            return put(jottingText(told.rows), "-");
+        });
+    if (*exports)
+        return withForm(source, [&](const Form& form) {
+            FormSession session(form, todayHere());
+            auto bytes = to == "pdf" ? pdfOf(form, fonts, &session.shownAll()) : pngOf(form, fonts, scale, &session.shownAll());
+            return bytes ? put(*bytes, out) : problem(source, bytes.error(), notInOrder);
+        });
+    if (*fill)
+        return withForm(source, [&](const Form& form) {
+            auto text = readWhole(values);
+            if (!text) return problem(values, text.error(), noFile);
+            auto answers = readAnswers(*text);
+            if (!answers) return problem(values, answers.error(), notInOrder);
+            Day day = todayHere();
+            if (!today.empty()) {
+                auto given = isoDateRead(today);
+                if (!given) return problem("--today", {"", "A date such as 2026-04-01 is expected."}, wrongCall);
+                day = *given;
+            }
+            FormSession session(form, day);
+            int status = done;
+            for (const auto& [name, answer] : *answers)
+                if (auto taken = session.put(name, answer); !taken) status = problem(values, taken.error(), notInOrder);
+            if (status == done)
+                for (const Wrong& wrong : session.wrongs())
+                    status = problem(values, {answerName(form, *form.find(wrong.id)), wrong.sentence}, notInOrder);
+            if (status != done) return status;
+            if (fillTo == "json") return put(session.reply(), out);
+            auto bytes = pdfOf(form, fonts, &session.shownAll());
+            return bytes ? put(*bytes, out) : problem(source, bytes.error(), notInOrder);
+        });
+    return put(formSchema(), out);
+}

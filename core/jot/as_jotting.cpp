@@ -1,0 +1,174 @@
+// Writing a form out as jotting.
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/jot/lay_out.h"
+#include "core/order/reading.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+using What = JotRow::What;
+
+/// Properties that jotting says of fields, whatever their kind.
+constexpr Prop sayable[] = {
+    Prop::text, Prop::title, Prop::role, Prop::labels, Prop::holdsTo, Prop::required, Prop::defaultText, Prop::startsTicked,
+    Prop::maxLength, Prop::lines, Prop::letters, Prop::pattern, Prop::secret, Prop::placeholder, Prop::least, Prop::most,
+    Prop::step, Prop::decimals, Prop::unit, Prop::datePattern, Prop::earliest, Prop::latest, Prop::workedOut, Prop::choices,
+    Prop::otherAnswers, Prop::prompt, Prop::many, Prop::tickMarks, Prop::atLeast, Prop::atMost, Prop::group, Prop::value,
+    Prop::buttonRole, Prop::access, Prop::hint, Prop::alignAcross, Prop::alignDown, Prop::wraps, Prop::paper};
+
+class Teller {
+  public:
+    explicit Teller(const Form& form) : form_(form) {}
+    AsJotting out;
+
+    void tell() {
+        const Control& root = form_.root();
+        if (!root.text(Prop::title).empty() && form_.isDialog()) out.rows.push_back({What::title, root.text(Prop::title), {}, {}});
+        for (const PropertyRow& r : allProperties())
+            if (const Value* own = root.own.find(r.prop); own && r.prop != Prop::title && r.prop != Prop::paper)
+                cannot(root, r.prop);
+        bool first = true;
+        for (Id id : form_.isDialog() ? std::vector<Id>{rootId} : root.children) {
+            if (!first) out.rows.push_back({What::paper, "", {}, {}});
+            first = false;
+            container(*form_.find(id));
+        }
+    }
+
+  private:
+    const Form& form_;
+
+    void cannot(const Control& c, Prop prop) {
+        out.cannotSay.push_back(fmt::format("{} of “{}”", row(prop).word, c.name));
+    }
+    void checkSaid(const Control& c) {
+        for (const auto& [prop, value] : c.own)
+            if (std::ranges::find(sayable, prop) == std::end(sayable)) cannot(c, prop);
+    }
+
+    JotField field(const Control& c, const string& label) {
+        checkSaid(c);
+        JotField f;
+        f.label = label;
+        f.kind = c.kind;
+        f.own = c.own;
+        for (Prop prop : {Prop::text, Prop::holdsTo, Prop::step, Prop::lines, Prop::alignAcross, Prop::alignDown}) f.own.drop(prop);
+        if (c.ownName) f.name = c.name;
+        if (c.kind == Kind::textBox && c.text(Prop::lines) == "many") {
+            f.own.set(Prop::lines, string("many"));
+            // Roughly the size it has: jotting speaks of characters and lines.
+            const double letter = form_.isDialog() ? 7 : 1.9, line = form_.isDialog() ? 16 : 4.3;
+            f.columns = std::max(1, int(c.box.width / letter));
+            f.rows = std::max(2, int(c.box.height / line));
+        }
+        return f;
+    }
+
+    /// A frame that holds the radio buttons of one question and nothing else.
+    bool isQuestion(const Control& frame) const {
+        if (frame.kind != Kind::frame || frame.children.empty()) return false;
+        const Control* first = form_.find(frame.children[0]);
+        return std::ranges::all_of(frame.children, [&](Id id) {
+            const Control* c = form_.find(id);
+            return c->kind == Kind::radioButton && c->text(Prop::group) == first->text(Prop::group);
+        });
+    }
+
+    JotField question(const Control& frame) {
+        JotField f;
+        f.label = frame.text(Prop::title);
+        f.kind = Kind::radioButton;
+        f.radio = true;
+        if (const Value* hint = frame.own.find(Prop::hint)) f.own.set(Prop::hint, *hint);
+        Choices choices;
+        for (Id id : frame.children) {
+            const Control& c = *form_.find(id);
+            checkSaid(c);
+            choices.push_back({valueWhenOn(c), c.text(Prop::text)});
+            if (c.yes(Prop::startsTicked)) f.own.set(Prop::defaultText, c.text(Prop::text));
+            if (c.yes(Prop::required)) f.own.set(Prop::required, true);
+            if (const Value* access = c.own.find(Prop::access)) f.own.set(Prop::access, *access);
+        }
+        f.own.set(Prop::choices, choices);
+        return f;
+    }
+
+    void container(const Control& holder) {
+        std::vector<Id> ids = inReadingOrder(form_, holder.children);
+        for (std::size_t i = 0; i < ids.size(); ++i) {
+            const Control& c = *form_.find(ids[i]);
+            switch (c.kind) {
+                case Kind::label: {
+                    if (const Control* field = form_.find(c.reference(Prop::labels)); field && field->parent == c.parent) break;
+                    const string& role = c.text(Prop::role);
+                    What what = role == "heading1" && !form_.isDialog() ? What::title : role == "heading2" ? What::section : What::wording;
+                    if (what == What::section && form_.isDialog()) what = What::wording;
+                    if (!c.text(Prop::text).empty()) out.rows.push_back({what, c.text(Prop::text), {}, {}});
+                    break;
+                }
+                case Kind::line: out.rows.push_back({What::line, "", {}, {}}); break;
+                case Kind::frame: {
+                    if (isQuestion(c)) {
+                        out.rows.push_back({What::fields, "", {question(c)}, {}});
+                        break;
+                    }
+                    checkSaid(c);
+                    out.rows.push_back({What::frame, c.text(Prop::title).empty() ? "Frame" : c.text(Prop::title), {}, {}});
+                    container(c);
+                    out.rows.push_back({What::frameEnd, "", {}, {}});
+                    break;
+                }
+                case Kind::tabs:
+                    for (Id page : c.children) {
+                        out.rows.push_back({What::section, form_.find(page)->text(Prop::text), {}, {}});
+                        container(*form_.find(page));
+                    }
+                    break;
+                case Kind::button: {
+                    checkSaid(c);
+                    JotButton button{c.text(Prop::text), c.text(Prop::buttonRole) == "accept"};
+                    if (!out.rows.empty() && out.rows.back().what == What::buttons && i > 0 && form_.find(ids[i - 1])->kind == Kind::button)
+                        out.rows.back().buttons.push_back(button);
+                    else
+                        out.rows.push_back({What::buttons, "", {}, {button}});
+                    break;
+                }
+                default: {
+                    const Control* label = labelOf(form_, c.id);
+                    string called = has(c.kind, Prop::text) ? c.text(Prop::text) : label ? label->text(Prop::text) : c.name;
+                    if (c.kind == Kind::radioButton) {
+                        out.cannotSay.push_back(fmt::format("the radio button “{}” outside a frame of its own", c.name));
+                        break;
+                    }
+                    JotField f = field(c, called);
+                    // On one row with the field before it when they are level.
+                    bool level = false;
+                    if (i > 0 && !out.rows.empty() && out.rows.back().what == What::fields && out.rows.back().fields.back().kind != Kind::radioButton) {
+                        for (std::size_t k = i; k-- > 0 && !level;) {
+                            const Control& before = *form_.find(ids[k]);
+                            if (before.kind == Kind::label) continue;
+                            level = std::abs(before.box.top - c.box.top) < (form_.isDialog() ? 6 : 2);
+                            break;
+                        }
+                    }
+                    if (level) out.rows.back().fields.push_back(f);
+                    else out.rows.push_back({What::fields, "", {f}, {}});
+                }
+            }
+        }
+    }
+};
+
+}  // namespace
+
+AsJotting asJotting(const Form& form) {
+    Teller teller(form);
+    teller.tell();
+    return teller.out;
+}
+
+}  // namespace brindel

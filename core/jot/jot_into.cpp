@@ -1,0 +1,119 @@
+// Rows jotted into a form that has controls already.
+#include "core/jot/lay_out.h"
+
+#include "core/jot/layer.h"
+
+namespace brindel {
+
+using std::string;
+using What = JotRow::What;
+
+Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows, const FontBook& fonts) {
+    const Control* holder = form.find(container);
+    if (!holder) return {form, {}};
+    Layer layer(form, fonts);
+    const Measures& m = layer.measures();
+    const Box area = boxOf(form, *holder);
+    const bool page = holder->kind == Kind::page;
+    const Box inside = page ? withinMargins(form) : Box{m.inset, m.top, area.width - 2 * m.inset, area.height - 2 * m.top};
+
+    // The columns that the container has: the labels' left edge and the fields' that they speak for.
+    double fieldLeft = 0, labelLeft = 1e9, rightEdge = 0;
+    double contentBottom = holder->kind == Kind::frame ? m.frameTop - m.rowGap : inside.top - m.rowGap;
+    std::map<double, int> lefts;
+    for (Id id : holder->children) {
+        const Control& c = *form.find(id);
+        if (c.kind == Kind::button) continue;
+        contentBottom = std::max(contentBottom, c.box.bottom());
+        rightEdge = std::max(rightEdge, c.box.right());
+        const Control* field = form.find(c.reference(Prop::labels));
+        if (!field || field->parent != container || c.box.right() > field->box.left) continue;
+        if (++lefts[field->box.left] > lefts[fieldLeft]) fieldLeft = field->box.left;
+        labelLeft = std::min(labelLeft, c.box.left);
+    }
+    layer.container = container;
+    layer.left = holder->kind == Kind::frame ? m.frameSide : inside.left;
+    if (labelLeft < 1e8 && labelLeft < layer.left + 200) layer.left = std::min(labelLeft, fieldLeft);
+    double label = fieldLeft > 0 ? fieldLeft - m.labelGap - layer.left : page ? 46 : 0;
+    std::vector<const JotRow*> list;
+    std::string section;
+    for (const JotRow& r : rows)
+        if (r.what == What::section || r.what == What::title) section = r.text;
+        else list.push_back(&r);
+    Columns columns = layer.columnsOf(list, label);
+    layer.right = std::max({columns.right, holder->kind == Kind::frame ? area.width - m.frameSide : inside.right()});
+    columns.right = std::max(columns.right, std::min(rightEdge > 0 ? rightEdge : layer.right, layer.right));
+    if (page) columns.right = inside.right();
+
+    // Below the row of `under`, or below everything; what stands lower moves down afterwards.
+    double start = contentBottom + m.rowGap;
+    std::size_t index = holder->children.size();
+    if (const Control* after = form.find(under); after && after->parent == container) {
+        start = after->box.bottom() + m.rowGap;
+        index = std::size_t(std::ranges::find(holder->children, under) - holder->children.begin()) + 1;
+        // A row is left whole: what is level with it keeps its place before the new rows.
+        while (index < holder->children.size() && form.find(holder->children[index])->box.top < after->box.bottom()) {
+            start = std::max(start, form.find(holder->children[index])->box.bottom() + m.rowGap);
+            ++index;
+        }
+        for (Id id : holder->children)
+            if (const Box& b = form.find(id)->box; b.top < after->box.bottom() && b.bottom() > after->box.top)
+                if (form.find(id)->kind != Kind::button) start = std::max(start, b.bottom() + m.rowGap);
+    } else {
+        while (index > 0 && form.find(holder->children[index - 1])->kind == Kind::button) --index;
+    }
+    layer.goOnAt(index);
+    layer.y = start;
+    for (const JotRow& r : rows)
+        if (r.what == What::section || r.what == What::title)
+            layer.wording(r.text, r.what == What::title ? "heading1" : "heading2", r.what == What::title ? "title" : "heading", columns.right - layer.left);
+    layer.rows(list, columns);
+    const double end = layer.y;  // a row's gap below the last new row
+
+    Ids tops;
+    for (Id id : layer.made)
+        if (const Control* c = layer.form.find(id); c && c->parent == container) tops.push_back(id);
+    double push = 0;
+    Ids lower;
+    for (Id id : holder->children)
+        if (const Box& b = form.find(id)->box; b.top >= start - m.rowGap + 0.01) {
+            lower.push_back(id);
+            push = std::max(push, end - b.top);
+        }
+    Form next = layer.form;
+    if (push > 0) next = shifted(next, lower, 0, push);
+    // The container grows when its content has come too near its edge, and everything around it makes room.
+    double reached = 0, reachedRight = 0;
+    for (Id id : next.find(container)->children) {
+        reached = std::max(reached, next.find(id)->box.bottom());
+        reachedRight = std::max(reachedRight, next.find(id)->box.right());
+    }
+    auto widen = [&](Id id, double dw, double dh) {
+        // Upwards through the containers; siblings below or beside what grew move away.
+        while (true) {
+            const Control* c = next.find(id);
+            if (!c || c->kind == Kind::page || (dw <= 0 && dh <= 0)) return;
+            if (c->kind != Kind::tabPage) {
+                Box before = boxOf(next, *c);
+                next = boxed(next, id, {before.left, before.top, before.width + dw, before.height + dh});
+                if (id == rootId) return;
+                Ids below;
+                for (Id sibling : next.find(c->parent)->children)
+                    if (sibling != id && next.find(sibling)->box.top >= before.bottom()) below.push_back(sibling);
+                next = shifted(next, below, 0, dh);
+                if (c->parent == rootId)
+                    for (Id sibling : below)
+                        if (next.find(sibling)->text(Prop::holdsTo).find("right") != string::npos && dw > 0) next = shifted(next, {sibling}, dw, 0);
+            }
+            id = c->parent;
+        }
+    };
+    if (!page) {
+        const double foot = holder->kind == Kind::frame ? m.frameFoot : form.isDialog() ? 16 : m.rowGap;
+        widen(container, std::max(0.0, reachedRight + (holder->kind == Kind::frame ? m.frameSide : m.inset) - area.width),
+              std::max(0.0, reached + foot - area.height));
+    }
+    return {next, tops};
+}
+
+}  // namespace brindel

@@ -1,0 +1,219 @@
+#include "core/jot/lay_out.h"
+
+#include "core/jot/layer.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+using What = JotRow::What;
+
+bool goesOn(const JotRow& buttons) {
+    return std::ranges::all_of(buttons.buttons, [](const JotButton& b) {
+        string role = b.accepts ? "accept" : Layer::roleOf(b.text);
+        return role == "next" || role == "back";
+    });
+}
+
+string titleOf(const Jotting& rows) {
+    for (const JotRow& r : rows)
+        if (r.what == What::title) return r.text;
+    return "";
+}
+
+string nameOfForm(const string& title) {
+    string name = nameFor(Kind::dialog, title.empty() ? "Untitled" : title).substr(3);
+    if (!name.empty() && name[0] >= 'A' && name[0] <= 'Z') name[0] = char(name[0] - 'A' + 'a');
+    return name.empty() || (name[0] >= '0' && name[0] <= '9') ? "form" + name : name;
+}
+
+Form dialogFrom(const Jotting& rows, const FontBook& fonts) {
+    Form form = newForm(Kind::dialog);
+    const string title = titleOf(rows);
+    form = changed(form, rootId, [&](Control& root) {
+        root.set(Prop::title, title);
+        root.name = nameOfForm(title);
+    });
+    Layer layer(form, fonts);
+    const Measures& m = layer.measures();
+    // Rows by section; buttons that accept or leave go to the foot wherever they were jotted.
+    struct Section {
+        string name;
+        Jotting rows;
+    };
+    std::vector<Section> sections = {{"", {}}};
+    std::vector<JotButton> foot;
+    for (const JotRow& r : rows) {
+        if (r.what == What::title) continue;
+        if (r.what == What::section) sections.push_back({r.text, {}});
+        else if (r.what == What::buttons && !goesOn(r)) foot.insert(foot.end(), r.buttons.begin(), r.buttons.end());
+        else sections.back().rows.push_back(r);
+    }
+    const bool tabbed = sections.size() > 2;
+    if (tabbed && sections.front().rows.empty()) sections.erase(sections.begin());
+    layer.left = m.inset;
+    // One label column for the whole form, so that the fields do not jump when a page is turned.
+    double label = 0;
+    for (const Section& s : sections) {
+        Columns c = layer.columnsOf(pointers(s.rows.begin(), s.rows.end()), 0);
+        label = std::max(label, c.columns[0].label);
+    }
+    double widest = 0;
+    std::vector<Columns> columns;
+    for (const Section& s : sections) {
+        columns.push_back(layer.columnsOf(pointers(s.rows.begin(), s.rows.end()), label));
+        widest = std::max(widest, columns.back().right);
+    }
+    double footWide = 2 * m.inset - m.buttonGap;
+    for (const JotButton& b : foot) footWide += std::max(m.buttonWide, layer.textWidth(b.text, "mainButton") + 28) + m.buttonGap;
+    widest = std::max({widest, footWide - (tabbed ? 2 : 1) * m.inset, 280.0});
+    for (std::size_t i = 0; i < columns.size(); ++i) {
+        auto& c = columns[i];
+        double move = widest - c.right;
+        if (c.columns.size() > 1) c.columns.back().fieldLeft += move;
+        c.right = widest;
+    }
+    double bottom = m.top;
+    const double edge = 16, strip = tabStrip(form);
+    if (tabbed) {
+        double y = edge;
+        std::size_t first = 0;
+        if (sections.front().name.empty()) {
+            layer.y = m.top;
+            layer.right = widest;
+            layer.rows(pointers(sections[0].rows.begin(), sections[0].rows.end()), columns[0]);
+            y = layer.y;
+            first = 1;
+        }
+        Id tabs = layer.add(Kind::tabs, {edge, y, widest + m.inset, 100}, [&](Control& t) {
+            t.name = nameFor(Kind::tabs, title);
+            t.set(Prop::holdsTo, string("left top right bottom"));
+        });
+        double high = 0;
+        std::vector<std::vector<Id>> lasts;
+        for (std::size_t i = first; i < sections.size(); ++i) {
+            Edited page = withTabPage(layer.form, tabs, sections[i].name);
+            layer.form = page.form;
+            layer.container = page.ids[0];
+            layer.goOnAt(0);
+            layer.y = m.top;
+            layer.right = widest;
+            std::size_t before = layer.made.size();
+            layer.rows(pointers(sections[i].rows.begin(), sections[i].rows.end()), columns[i]);
+            high = std::max(high, layer.y - m.rowGap + m.top);
+            lasts.emplace_back();
+            for (std::size_t k = before; k < layer.made.size(); ++k)
+                if (layer.form.find(layer.made[k])->kind == Kind::button) lasts.back().push_back(layer.made[k]);
+        }
+        // Buttons at the end of a page stand at its foot, at the same place on every page.
+        for (const auto& buttons : lasts)
+            for (Id id : buttons) {
+                Box box = layer.form.find(id)->box;
+                layer.form = boxed(layer.form, id, {box.left, high - m.top - box.height, box.width, box.height});
+            }
+        layer.form = boxed(layer.form, tabs, {edge, y, widest + m.inset, high + strip});
+        layer.container = rootId;
+        layer.goOnAt(layer.form.root().children.size());
+        bottom = y + high + strip + m.rowGap + 4;
+    } else {
+        layer.y = m.top;
+        layer.right = widest;
+        std::vector<const JotRow*> all;
+        for (const Section& s : sections)
+            for (const JotRow& r : s.rows) all.push_back(&r);
+        Columns c = layer.columnsOf(all, label);
+        c.right = std::max(c.right, widest);
+        layer.rows(all, c);
+        bottom = layer.y + 6;
+    }
+    const double width = tabbed ? widest + m.inset + 2 * edge : widest + m.inset;
+    if (!foot.empty()) {
+        layer.y = bottom;
+        layer.buttons(foot, width - (tabbed ? edge : m.inset));
+        bottom = layer.y - m.rowGap + edge;
+    } else {
+        bottom += edge - m.rowGap;
+    }
+    return boxed(layer.form, rootId, {0, 0, width, std::max(bottom, 60.0)});
+}
+
+Form documentFrom(const Jotting& rows, const FontBook& fonts, const string& paper) {
+    Form form = newForm(Kind::document);
+    const string title = titleOf(rows);
+    form = changed(form, rootId, [&](Control& root) {
+        root.set(Prop::title, title);
+        root.set(Prop::paper, paper);
+        root.name = nameOfForm(title);
+    });
+    Layer layer(form, fonts);
+    const Measures& m = layer.measures();
+    const Box inside = withinMargins(form);
+    layer.container = form.root().children[0];
+    layer.left = inside.left;
+    layer.y = inside.top;
+    layer.right = inside.right();
+    auto turn = [&] {
+        Edited page = withPage(layer.form);
+        layer.form = page.form;
+        layer.container = page.ids[0];
+        layer.goOnAt(0);
+        layer.y = inside.top;
+    };
+    double headingBefore = 0;  // a heading asks for the room of the row after it as well
+    layer.roomFor = [&](double high) {
+        if (layer.y + high + headingBefore > inside.bottom() + 0.01 && layer.y > inside.top + 0.01) turn();
+    };
+    std::vector<const JotRow*> all = pointers(rows.begin(), rows.end());
+    Columns columns = layer.columnsOf(all, 46);
+    // A long label must not push all fields to the right: the column is at most a little under half of the line.
+    columns.columns[0].label = std::min(columns.columns[0].label, inside.width * 0.45);
+    columns = [&] {
+        Columns c = columns;
+        double move = inside.right() - c.right;
+        if (c.columns.size() > 1) c.columns.back().fieldLeft += move;
+        c.right = inside.right();
+        return c;
+    }();
+    std::vector<const JotRow*> run;
+    auto flush = [&] {
+        layer.rows(run, columns);
+        run.clear();
+    };
+    bool subtitle = false;
+    for (const JotRow* r : all) {
+        if (r->what == What::title) {
+            flush();
+            layer.wording(r->text, "heading1", "title", inside.width);
+            layer.y -= m.rowGap - 1;
+            subtitle = true;
+            continue;
+        }
+        if (subtitle && r->what == What::wording) {
+            layer.wording(r->text, "finePrint", "finePrint", inside.width);
+        } else if (r->what == What::section) {
+            flush();
+            if (layer.y > inside.top + 0.01) layer.y += m.sectionGap - m.rowGap;
+            headingBefore = 24;
+            layer.wording(r->text, "heading2", "heading", inside.width);
+            headingBefore = 0;
+            layer.y -= m.rowGap - 2;
+        } else if (r->what == What::paper) {
+            flush();
+            turn();
+        } else {
+            if (subtitle && run.empty()) layer.y += 1;
+            run.push_back(r);
+        }
+        subtitle = false;
+    }
+    flush();
+    return layer.form;
+}
+
+}  // namespace
+
+Form laidOut(const Jotting& rows, Kind rootKind, const FontBook& fonts, const string& paper) {
+    return rootKind == Kind::dialog ? dialogFrom(rows, fonts) : documentFrom(rows, fonts, paper);
+}
+
+}  // namespace brindel

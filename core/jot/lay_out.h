@@ -1,0 +1,27 @@
+// Laying out what was jotted, as a careful person would place it: labels in one column, fields level with them, even
+// gaps, frames and tab pages around what belongs to them, buttons at the foot.
+#pragma once
+
+#include "core/edit/edits.h"
+#include "core/jot/notation.h"
+#include "core/text/fonts.h"
+
+namespace brindel {
+
+/// A whole new form from a jotting. Sections become tab pages of a dialog when there are two or more, and headings of a
+/// document; a document goes on on a further page when one is full. `paper` is a token of Prop::paper.
+Form laidOut(const Jotting& rows, Kind rootKind, const FontBook& fonts, const std::string& paper = "A4");
+
+/// Puts rows into a container of a form, below the control `under` (or below everything when that is noControl), in
+/// the columns that the container has already. What stands below moves down; a dialog grows when it must. Sections
+/// become tab pages of the tabs the container lies in. Gives the controls made.
+Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows, const FontBook& fonts);
+
+/// A form as jotting, and what jotting cannot say of it, one sentence each.
+struct AsJotting {
+    Jotting rows;
+    std::vector<std::string> cannotSay;
+};
+AsJotting asJotting(const Form& form);
+
+}  // namespace brindel

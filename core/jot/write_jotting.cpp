@@ -1,0 +1,130 @@
+#include <fmt/format.h>
+
+#include "core/jot/notation.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+/// Puts a backslash before each of `signs` and before backslashes.
+string escaped(const string& text, const char* signs) {
+    string result;
+    for (char c : text) {
+        if (c == '\\' || string(signs).find(c) != string::npos) result += '\\';
+        result += c == '\n' ? ' ' : c;
+    }
+    return result;
+}
+
+string textOf(const Props& own, Prop prop) {
+    const Value* value = own.find(prop);
+    const auto* text = value ? std::get_if<string>(value) : nullptr;
+    return text ? *text : "";
+}
+std::optional<double> numberOf(const Props& own, Prop prop) {
+    const Value* value = own.find(prop);
+    const auto* number = value ? std::get_if<double>(value) : nullptr;
+    return number ? std::optional(*number) : std::nullopt;
+}
+bool yes(const Props& own, Prop prop) {
+    const Value* value = own.find(prop);
+    const auto* is = value ? std::get_if<bool>(value) : nullptr;
+    return is && *is;
+}
+
+string kindWord(const JotField& f) {
+    switch (f.kind) {
+        case Kind::numberBox: return "number";
+        case Kind::dateBox: return "date";
+        case Kind::comboBox: return "combo";
+        case Kind::listBox: return yes(f.own, Prop::tickMarks) ? "ticks" : "list";
+        case Kind::radioButton: return "radio";
+        case Kind::checkBox: return "check";
+        default: return "text";
+    }
+}
+
+string choicesText(const JotField& f) {
+    const Value* value = f.own.find(Prop::choices);
+    const auto* choices = value ? std::get_if<Choices>(value) : nullptr;
+    if (!choices) return "";
+    string text = " [";
+    bool first = true;
+    for (const Choice& c : *choices) {
+        if (!first) text += ", ";
+        if (c.value != c.text) text += escaped(c.value, ",]=") + " = ";
+        text += escaped(c.text, ",]=");
+        first = false;
+    }
+    if (yes(f.own, Prop::otherAnswers)) text += first ? "…" : ", …";
+    return text + "]";
+}
+
+string rangeText(std::optional<double> from, std::optional<double> to) {
+    if (!from && !to) return "";
+    return fmt::format(" {}..{}", from ? numberText(*from) : "", to ? numberText(*to) : "");
+}
+
+}  // namespace
+
+string fieldText(const JotField& f) {
+    string text = escaped(f.label, ":;") + ": " + kindWord(f);
+    if (f.columns > 0 && f.rows > 0) text += fmt::format(" {}x{}", f.columns, f.rows);
+    if (auto most = numberOf(f.own, Prop::maxLength)) text += " " + numberText(*most);
+    text += choicesText(f);
+    if (f.kind == Kind::listBox && textOf(f.own, Prop::many) == "many" && !yes(f.own, Prop::tickMarks)) text += " several";
+    text += rangeText(numberOf(f.own, Prop::least), numberOf(f.own, Prop::most));
+    text += rangeText(numberOf(f.own, Prop::atLeast), numberOf(f.own, Prop::atMost));
+    if (auto places = numberOf(f.own, Prop::decimals)) text += " ." + numberText(*places);
+    if (string unit = textOf(f.own, Prop::unit); !unit.empty()) text += " " + unit;
+    string letters = textOf(f.own, Prop::letters);
+    if (!letters.empty()) text += " " + (letters == "eachWord" ? "words" : letters);
+    if (string pattern = textOf(f.own, Prop::pattern); !pattern.empty()) {
+        text += " /";
+        for (char c : pattern) text += c == '/' ? string("\\/") : string(1, c);
+        text += "/";
+    }
+    if (yes(f.own, Prop::secret)) text += " secret";
+    if (string day = textOf(f.own, Prop::earliest); !day.empty()) text += " >= " + day;
+    if (string day = textOf(f.own, Prop::latest); !day.empty()) text += " <= " + day;
+    if (string pattern = textOf(f.own, Prop::datePattern); !pattern.empty()) text += " {" + escaped(pattern, "}") + "}";
+    if (string access = textOf(f.own, Prop::access); !access.empty() && access != "open") text += access == "locked" ? " locked" : " readonly";
+    if (yes(f.own, Prop::required)) text += " !";
+    for (Prop prop : {Prop::placeholder, Prop::prompt})
+        if (string quoted = textOf(f.own, prop); !quoted.empty()) text += " \"" + escaped(quoted, "\"") + "\"";
+    if (string hint = textOf(f.own, Prop::hint); !hint.empty()) text += " (" + escaped(hint, ")") + ")";
+    if (!f.name.empty()) text += " @" + f.name;
+    if (f.kind == Kind::checkBox && yes(f.own, Prop::startsTicked)) text += " = yes";
+    for (Prop prop : {Prop::defaultText, Prop::workedOut})
+        if (string value = textOf(f.own, prop); !value.empty())
+            text += " = " + (prop == Prop::workedOut ? value : escaped(value, ";"));
+    return text;
+}
+
+string jottingText(const Jotting& rows) {
+    using What = JotRow::What;
+    string text;
+    for (const JotRow& r : rows) {
+        switch (r.what) {
+            case What::title: text += "# " + r.text; break;
+            case What::section: text += (text.empty() ? "## " : "\n## ") + r.text; break;
+            case What::frame: text += "### " + r.text; break;
+            case What::frameEnd: text += "###"; break;
+            case What::wording: text += "> " + r.text; break;
+            case What::line: text += "---"; break;
+            case What::paper: text += "==="; break;
+            case What::fields:
+                for (std::size_t i = 0; i < r.fields.size(); ++i) text += (i ? "; " : "") + fieldText(r.fields[i]);
+                break;
+            case What::buttons:
+                for (std::size_t i = 0; i < r.buttons.size(); ++i)
+                    text += fmt::format("{}[{}]{}", i ? " " : "", escaped(r.buttons[i].text, "]"), r.buttons[i].accepts ? "*" : "");
+                break;
+        }
+        text += '\n';
+    }
+    return text;
+}
+
+}  // namespace brindel

@@ -1,0 +1,377 @@
+#include "core/targets/pdf/pdf.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <map>
+#include <qpdf/QPDF.hh>
+#include <qpdf/QPDFPageDocumentHelper.hh>
+#include <qpdf/QPDFPageObjectHelper.hh>
+#include <qpdf/QPDFWriter.hh>
+
+#include "core/session/limits.h"
+#include "core/targets/pdf/pdf_content.h"
+#include "core/targets/png/png.h"
+
+namespace brindel {
+namespace {
+
+using Object = QPDFObjectHandle;
+using std::string;
+
+// Field flags (ISO 32000, tables 227, 229, 231 and 233); bit 1 is the lowest.
+constexpr int bit(int position) { return 1 << (position - 1); }
+constexpr int readOnlyFlag = bit(1), requiredFlag = bit(2), multilineFlag = bit(13), passwordFlag = bit(14), noToggleToOff = bit(15),
+              radioFlag = bit(16), pushFlag = bit(17), comboFlag = bit(18), editFlag = bit(19), multiSelectFlag = bit(22),
+              doNotSpellCheck = bit(23), doNotScroll = bit(24);
+// Annotation flags (table 167).
+constexpr int hiddenAnnotation = bit(2), printAnnotation = bit(3);
+
+Object text(const string& utf8Text) { return Object::newUnicodeString(utf8Text); }
+
+/// Text as a JavaScript string literal.
+string scriptText(const string& plain) {
+    string out = "\"";
+    for (char c : plain) {
+        if (c == '"' || c == '\\') out += '\\';
+        out += c == '\n' || c == '\r' ? ' ' : c;
+    }
+    return out + "\"";
+}
+
+class Builder {
+  public:
+    Builder(const Form& form, const FontBook& fonts, const ShownAll* filled) : form_(form), book_(fonts), filled_(filled) {
+        pdf_.emptyPDF();
+        fonts_.emplace(pdf_);
+        scale_ = 1 / unitsPerPoint(form);
+        bar_ = form.isDialog() ? titleBarHeight : 0;
+    }
+
+    string write() {
+        Object root = pdf_.getRoot();
+        acroFields_ = Object::newArray();
+        Object acro = pdf_.makeIndirectObject(Object::newDictionary());
+        const std::vector<View> views = viewsOf(form_);
+        for (const View& view : views) addPage(view);
+        for (std::size_t i = 0; i < views.size(); ++i) addWidgets(views[i], i);
+        fonts_->typingName(book_.face(Look{}));
+        fonts_->embed();
+
+        acro.replaceKey("/Fields", acroFields_);
+        acro.replaceKey("/NeedAppearances", Object::newBool(false));
+        Object resources = Object::newDictionary();
+        resources.replaceKey("/Font", fonts_->resources());
+        acro.replaceKey("/DR", resources);
+        acro.replaceKey("/DA", Object::newString("0 g /T1 10 Tf"));
+        root.replaceKey("/AcroForm", acro);
+        root.replaceKey("/Lang", text(form_.root().text(Prop::language)));
+        Object view = Object::newDictionary();
+        view.replaceKey("/DisplayDocTitle", Object::newBool(true));
+        root.replaceKey("/ViewerPreferences", view);
+        Object info = pdf_.makeIndirectObject(Object::newDictionary());
+        info.replaceKey("/Title", text(form_.root().text(Prop::title)));
+        info.replaceKey("/Producer", text("Brindel"));
+        pdf_.getTrailer().replaceKey("/Info", info);
+
+        QPDFWriter writer(pdf_);
+        writer.setOutputMemory();
+        writer.setDeterministicID(true);
+        writer.setObjectStreamMode(qpdf_o_generate);
+        writer.setCompressStreams(true);
+        writer.setMinimumPDFVersion("1.7");
+        writer.write();
+        auto buffer = writer.getBufferSharedPointer();
+        return {reinterpret_cast<const char*>(buffer->getBuffer()), buffer->getSize()};
+    }
+
+  private:
+    const Form& form_;
+    const FontBook& book_;
+    const ShownAll* filled_;
+    QPDF pdf_;
+    std::optional<PdfFonts> fonts_;
+    double scale_ = 1, bar_ = 0;
+    std::vector<QPDFPageObjectHelper> pages_;
+    Object acroFields_;
+    std::map<string, Object> fields_, groups_;  // by the whole name
+
+    const Shown& shownOf(const Control& c) {
+        if (filled_)
+            if (auto at = filled_->find(c.id); at != filled_->end()) return at->second;
+        starting_ = startingShown(form_, c);
+        return starting_;
+    }
+    Shown starting_;
+
+    void addPage(const View& view) {
+        Extent size = surfaceSize(form_, view.surface);
+        DrawOptions options{book_, view.turned, filled_, true, false};
+        Drawing all;
+        if (bar_ > 0) all = drawnTitleBar(form_, book_);
+        Drawing surface = moved(drawnSurface(form_, view.surface, options), 0, bar_);
+        all.insert(all.end(), surface.begin(), surface.end());
+        const double height = size.height + bar_;
+        Object page = pdf_.makeIndirectObject(Object::newDictionary());
+        page.replaceKey("/Type", Object::newName("/Page"));
+        page.replaceKey("/MediaBox", Object::parse(fmt::format("[0 0 {} {}]", pdfNumber(size.width * scale_), pdfNumber(height * scale_))));
+        Object resources = Object::newDictionary();
+        resources.replaceKey("/Font", fonts_->resources());
+        page.replaceKey("/Resources", resources);
+        page.replaceKey("/Contents", Object::newStream(&pdf_, contentOf(all, scale_, height, *fonts_)));
+        page.replaceKey("/Annots", Object::newArray());
+        QPDFPageObjectHelper helper(page);
+        QPDFPageDocumentHelper(pdf_).addPage(helper, false);
+        pages_.push_back(QPDFPageDocumentHelper(pdf_).getAllPages().back());
+    }
+
+    /// Widgets in tab order: a viewer goes through a page's annotations as they are listed.
+    void addWidgets(const View& view, std::size_t page) {
+        walk(form_, view.surface, [&](const Control& c, int) {
+            if ((!row(c.kind).filled && c.kind != Kind::button) || !isInView(form_, c.id, view.turned)) return;
+            addWidget(c, view, page);
+        });
+    }
+
+    bool visible(const Control& control) const {
+        for (const Control* c = &control; c; c = form_.find(c->parent))
+            if (has(c->kind, Prop::visible) && !c->yes(Prop::visible)) return false;
+        return true;
+    }
+
+    /// The node of a dotted name's group; made when it is not there yet (ISO 32000, 12.7.4.2).
+    Object kidsOf(const string& group) {
+        if (group.empty()) return acroFields_;
+        auto at = groups_.find(group);
+        if (at != groups_.end()) return at->second.getKey("/Kids");
+        auto dot = group.rfind('.');
+        Object node = pdf_.makeIndirectObject(Object::newDictionary());
+        node.replaceKey("/T", text(dot == string::npos ? group : group.substr(dot + 1)));
+        node.replaceKey("/Kids", Object::newArray());
+        string outer = dot == string::npos ? "" : group.substr(0, dot);
+        kidsOf(outer).appendItem(node);
+        if (!outer.empty()) node.replaceKey("/Parent", groups_.at(outer));
+        groups_.emplace(group, node);
+        return node.getKey("/Kids");
+    }
+
+    Object fieldOf(const Control& c) {
+        const string name = c.kind == Kind::button ? c.name : answerName(form_, c);
+        auto at = fields_.find(name);
+        if (at != fields_.end()) return at->second;
+        auto dot = name.rfind('.');
+        const string group = dot == string::npos ? "" : name.substr(0, dot);
+        Object field = pdf_.makeIndirectObject(Object::newDictionary());
+        field.replaceKey("/T", text(dot == string::npos ? name : name.substr(dot + 1)));
+        field.replaceKey("/TU", text(tooltip(c)));
+        field.replaceKey("/Kids", Object::newArray());
+        kidsOf(group).appendItem(field);
+        if (!group.empty()) field.replaceKey("/Parent", groups_.at(group));
+        describe(field, c);
+        fields_.emplace(name, field);
+        return field;
+    }
+
+    string tooltip(const Control& c) const {
+        const Control* frame = c.kind == Kind::radioButton ? form_.find(c.parent) : nullptr;
+        string said = !c.text(Prop::hint).empty() ? c.text(Prop::hint)
+                      : frame && frame->kind == Kind::frame && !frame->text(Prop::title).empty() ? frame->text(Prop::title)
+                                                                                                  : calledBy(form_, c);
+        string limits = limitsInWords(form_, c);
+        return limits.empty() ? said : said + " (" + limits + ")";
+    }
+
+    string appearanceString(const Control& c, const Look& look) {
+        const bool shrinks = c.kind == Kind::textBox && c.text(Prop::tooMuch) == "shrink";
+        Colour colour = look.text.value_or(Colour{0x23, 0x28, 0x2B});
+        return fmt::format("{} rg {} {} Tf", pdfColour(colour), fonts_->typingName(book_.face(look)), shrinks ? "0" : pdfNumber(look.size));
+    }
+
+    /// What a field is, apart from where it stands.
+    void describe(Object field, const Control& c) {
+        int flags = 0;
+        if (c.yes(Prop::required)) flags |= requiredFlag;
+        if (c.text(Prop::access) != "open" || !c.text(Prop::workedOut).empty() || !c.yes(Prop::enabled)) flags |= readOnlyFlag;
+        const Shown shown = shownOf(c);
+        const Shown starting = startingShown(form_, c);
+        const Look look = c.kind == Kind::button ? lookOf(form_, c) : entryLookOf(form_, c);
+        auto type = [&](const char* name) { field.replaceKey("/FT", Object::newName(name)); };
+        if (c.kind == Kind::checkBox || c.kind == Kind::radioButton) {
+            type("/Btn");
+            Object value = Object::newName("/Off"), first = value;
+            if (c.kind == Kind::radioButton) {
+                flags |= radioFlag | noToggleToOff;
+                for (Id id : questionOf(form_, c)) {
+                    const Control& one = *form_.find(id);
+                    if (shownOf(one).on) value = Object::newName(onState(one));
+                    if (one.yes(Prop::startsTicked)) first = Object::newName(onState(one));
+                    if (one.yes(Prop::required)) flags |= requiredFlag;
+                }
+            } else {
+                if (shown.on) value = Object::newName(onState(c));
+                if (starting.on) first = Object::newName(onState(c));
+            }
+            field.replaceKey("/V", value);
+            field.replaceKey("/DV", first);
+        } else if (c.kind == Kind::button) {
+            type("/Btn");
+            flags |= pushFlag;
+        } else if (c.kind == Kind::comboBox || c.kind == Kind::listBox) {
+            type("/Ch");
+            const bool combo = c.kind == Kind::comboBox;
+            if (combo) flags |= comboFlag | doNotSpellCheck;
+            if (combo && c.yes(Prop::otherAnswers)) flags |= editFlag;
+            if (!combo && c.text(Prop::many) == "many") flags |= multiSelectFlag;
+            Object options = Object::newArray();
+            for (const Choice& choice : c.choices())
+                options.appendItem(choice.value == choice.text ? text(choice.text) : Object::newArray({text(choice.value), text(choice.text)}));
+            field.replaceKey("/Opt", options);
+            setChosen(field, "/V", c, shown);
+            setChosen(field, "/DV", c, starting);
+            if (!combo && !shown.picked.empty()) {
+                Object lines = Object::newArray();
+                for (std::size_t line : shown.picked) lines.appendItem(Object::newInteger(static_cast<long long>(line)));
+                field.replaceKey("/I", lines);
+            }
+        } else {
+            type("/Tx");
+            if (c.text(Prop::lines) == "many" && c.kind == Kind::textBox) flags |= multilineFlag;
+            if (c.yes(Prop::secret)) flags |= passwordFlag;
+            if (c.kind != Kind::textBox) flags |= doNotSpellCheck;
+            if (c.text(Prop::tooMuch) == "stop" || c.text(Prop::tooMuch) == "shrink") flags |= doNotScroll;
+            if (c.number(Prop::maxLength) > 0) field.replaceKey("/MaxLen", Object::newInteger(int(c.number(Prop::maxLength))));
+            // A secret is never written into a file.
+            if (!shown.text.empty() && !c.yes(Prop::secret)) field.replaceKey("/V", text(shown.text));
+            if (!starting.text.empty() && !c.yes(Prop::secret)) field.replaceKey("/DV", text(starting.text));
+            addRange(field, c);
+        }
+        field.replaceKey("/Ff", Object::newInteger(flags));
+        field.replaceKey("/DA", Object::newString(appearanceString(c, look)));
+        if (look.across != Across::start) field.replaceKey("/Q", Object::newInteger(look.across == Across::centre ? 1 : 2));
+    }
+
+    void setChosen(Object field, const char* key, const Control& c, const Shown& shown) {
+        if (c.kind == Kind::listBox) {
+            Object values = Object::newArray();
+            for (std::size_t line : shown.picked)
+                if (line < c.choices().size()) values.appendItem(text(c.choices()[line].value));
+            if (values.getArrayNItems() == 1) field.replaceKey(key, values.getArrayItem(0));
+            else if (values.getArrayNItems() > 1) field.replaceKey(key, values);
+            return;
+        }
+        if (shown.text.empty()) return;
+        string value = shown.text;
+        for (const Choice& choice : c.choices())
+            if (choice.text == shown.text) value = choice.value;
+        field.replaceKey(key, text(value));
+    }
+
+    /// A number's range as a validation script, for viewers that run one (ISO 32000, 12.6.4.17).
+    void addRange(Object field, const Control& c) {
+        auto least = c.maybeNumber(Prop::least), most = c.maybeNumber(Prop::most);
+        if (c.kind != Kind::numberBox || (!least && !most)) return;
+        string message = c.text(Prop::rangeMessage).empty() ? fmt::format("{} takes {}.", calledBy(form_, c), limitsInWords(form_, c)) : c.text(Prop::rangeMessage);
+        string test = "isNaN(v)";
+        if (least) test += fmt::format(" || v < {}", pdfNumber(*least));
+        if (most) test += fmt::format(" || v > {}", pdfNumber(*most));
+        string script = fmt::format("var v = Number(String(event.value).replace(\",\", \".\")); if (event.value !== \"\" && ({})) {{ app.alert({}); event.rc = false; }}", test, scriptText(message));
+        Object action = Object::newDictionary();
+        action.replaceKey("/S", Object::newName("/JavaScript"));
+        action.replaceKey("/JS", text(script));
+        Object actions = Object::newDictionary();
+        actions.replaceKey("/V", action);
+        field.replaceKey("/AA", actions);
+    }
+
+    static string onState(const Control& c) {
+        if (c.kind == Kind::checkBox && c.text(Prop::value).empty()) return "/Yes";
+        string value = valueWhenOn(c);
+        return "/" + (value == "Off" ? "Off." : value);
+    }
+
+    Object appearance(const Drawing& drawing, Box box, bool marked) {
+        string content = contentOf(drawing, scale_, box.height, *fonts_);
+        if (marked) content = "/Tx BMC\nq\n" + content + "Q\nEMC\n";
+        Object stream = Object::newStream(&pdf_, content);
+        Object dict = stream.getDict();
+        dict.replaceKey("/Type", Object::newName("/XObject"));
+        dict.replaceKey("/Subtype", Object::newName("/Form"));
+        dict.replaceKey("/BBox", Object::parse(fmt::format("[0 0 {} {}]", pdfNumber(box.width * scale_), pdfNumber(box.height * scale_))));
+        Object resources = Object::newDictionary();
+        resources.replaceKey("/Font", fonts_->resources());
+        dict.replaceKey("/Resources", resources);
+        return stream;
+    }
+
+    void addWidget(const Control& c, const View& view, std::size_t page) {
+        const bool tick = c.kind == Kind::checkBox || c.kind == Kind::radioButton;
+        const double height = surfaceSize(form_, view.surface).height;
+        Box place = onSurface(form_, c.id);
+        Box local{0, 0, place.width, place.height};
+        if (tick) {
+            Box square = tickBoxOf(form_, c);
+            local = square;
+            place = square.moved(place.left, place.top);
+        }
+        Object field = fieldOf(c);
+        Object widget = pdf_.makeIndirectObject(Object::newDictionary());
+        widget.replaceKey("/Type", Object::newName("/Annot"));
+        widget.replaceKey("/Subtype", Object::newName("/Widget"));
+        widget.replaceKey("/Rect", Object::parse(fmt::format("[{} {} {} {}]", pdfNumber(place.left * scale_), pdfNumber((height - place.bottom()) * scale_),
+                                                             pdfNumber(place.right() * scale_), pdfNumber((height - place.top) * scale_))));
+        widget.replaceKey("/F", Object::newInteger(!visible(c) ? hiddenAnnotation : c.kind == Kind::button ? 0 : printAnnotation));
+        widget.replaceKey("/P", pages_[page].getObjectHandle());
+        widget.replaceKey("/Parent", field);
+        DrawOptions guests{book_, {}, nullptr, false, true};
+        Object looks = Object::newDictionary();
+        if (tick) {
+            Object states = Object::newDictionary();
+            for (bool on : {true, false}) {
+                Shown state;
+                state.on = on;
+                Drawing mark = moved(drawnControl(form_, c, state, guests), -local.left, -local.top);
+                states.replaceKey(on ? onState(c) : "/Off", appearance(mark, local, false));
+            }
+            looks.replaceKey("/N", states);
+            widget.replaceKey("/AS", Object::newName(shownOf(c).on ? onState(c) : "/Off"));
+            widget.replaceKey("/MK", Object::parse(c.kind == Kind::radioButton ? "<< /CA (l) >>" : "<< /CA (4) >>"));
+        } else {
+            DrawOptions options = guests;
+            if (c.kind == Kind::button) options.ground = true;
+            looks.replaceKey("/N", appearance(drawnControl(form_, c, shownOf(c), options), local, c.kind != Kind::button));
+            Object character = Object::newDictionary();
+            if (c.kind == Kind::button) {
+                character.replaceKey("/CA", text(c.text(Prop::text)));
+                if (auto fill = lookOf(form_, c).fill) character.replaceKey("/BG", Object::parse("[" + pdfColour(*fill) + "]"));
+                addAction(widget, c, page);
+            }
+            widget.replaceKey("/MK", character);
+        }
+        widget.replaceKey("/AP", looks);
+        field.getKey("/Kids").appendItem(widget);
+        pages_[page].getObjectHandle().getKey("/Annots").appendItem(widget);
+    }
+
+    void addAction(Object widget, const Control& c, std::size_t page) {
+        const string& role = c.text(Prop::buttonRole);
+        if (role == "clear") widget.replaceKey("/A", Object::parse("<< /S /ResetForm >>"));
+        std::size_t to = role == "next" ? page + 1 : role == "back" && page > 0 ? page - 1 : pages_.size();
+        if (to >= pages_.size() || (role != "next" && role != "back")) return;
+        Object action = Object::newDictionary();
+        action.replaceKey("/S", Object::newName("/GoTo"));
+        action.replaceKey("/D", Object::newArray({pages_[to].getObjectHandle(), Object::newName("/Fit")}));
+        widget.replaceKey("/A", action);
+    }
+};
+
+}  // namespace
+
+Result<string> pdfOf(const Form& form, const FontBook& fonts, const ShownAll* filled) {
+    try {
+        return Builder(form, fonts, filled).write();
+    } catch (const std::exception& error) {
+        return failure("", fmt::format("The PDF cannot be written: {}.", error.what()));
+    }
+}
+
+}  // namespace brindel

@@ -1,0 +1,170 @@
+#include "core/targets/png/png.h"
+
+#include <cairo-ft.h>
+#include <cairo.h>
+#include <ft2build.h>
+#include FT_FREETYPE_H
+
+#include <cmath>
+#include <map>
+#include <numbers>
+
+namespace brindel {
+namespace {
+
+/// FreeType faces and cairo's faces over them, for one picture.
+class Faces {
+  public:
+    Faces() { FT_Init_FreeType(&library_); }
+    ~Faces() {
+        for (auto& [face, pair] : open_) {
+            cairo_font_face_destroy(pair.second);
+            FT_Done_Face(pair.first);
+        }
+        FT_Done_FreeType(library_);
+    }
+    Faces(const Faces&) = delete;
+    Faces& operator=(const Faces&) = delete;
+
+    cairo_font_face_t* of(const Face& face) {
+        auto at = open_.find(&face);
+        if (at != open_.end()) return at->second.second;
+        FT_Face opened = nullptr;
+        if (FT_New_Face(library_, face.path.c_str(), face.index, &opened) != 0) return nullptr;
+        cairo_font_face_t* made = cairo_ft_font_face_create_for_ft_face(opened, FT_LOAD_NO_HINTING);
+        open_[&face] = {opened, made};
+        return made;
+    }
+
+  private:
+    FT_Library library_ = nullptr;
+    std::map<const Face*, std::pair<FT_Face, cairo_font_face_t*>> open_;
+};
+
+void colour(cairo_t* cr, Colour c) { cairo_set_source_rgb(cr, c.red / 255.0, c.green / 255.0, c.blue / 255.0); }
+
+void paint(cairo_t* cr, const std::optional<Colour>& fill, const std::optional<Pen>& pen) {
+    if (fill) {
+        colour(cr, *fill);
+        pen ? cairo_fill_preserve(cr) : cairo_fill(cr);
+    }
+    if (pen) {
+        colour(cr, pen->colour);
+        cairo_set_line_width(cr, pen->width);
+        cairo_set_dash(cr, pen->dash.data(), int(pen->dash.size()), 0);
+        cairo_set_line_join(cr, CAIRO_LINE_JOIN_ROUND);
+        cairo_stroke(cr);
+    }
+    cairo_new_path(cr);
+}
+
+struct Painter {
+    cairo_t* cr;
+    Faces& faces;
+
+    void operator()(const BoxMark& m) const {
+        const Box& b = m.box;
+        double r = std::min({m.radius, b.width / 2, b.height / 2});
+        if (r > 0) {
+            constexpr double quarter = std::numbers::pi / 2;
+            cairo_new_sub_path(cr);
+            cairo_arc(cr, b.right() - r, b.top + r, r, -quarter, 0);
+            cairo_arc(cr, b.right() - r, b.bottom() - r, r, 0, quarter);
+            cairo_arc(cr, b.left + r, b.bottom() - r, r, quarter, 2 * quarter);
+            cairo_arc(cr, b.left + r, b.top + r, r, 2 * quarter, 3 * quarter);
+            cairo_close_path(cr);
+        } else {
+            cairo_rectangle(cr, b.left, b.top, b.width, b.height);
+        }
+        paint(cr, m.fill, m.outline);
+    }
+    void operator()(const PathMark& m) const {
+        for (const Point& p : m.points) cairo_line_to(cr, p.x, p.y);
+        if (m.closed) cairo_close_path(cr);
+        paint(cr, m.fill, m.outline);
+    }
+    void operator()(const TextMark& m) const {
+        colour(cr, m.colour);
+        for (const Run& run : m.text.runs) {
+            cairo_font_face_t* face = faces.of(*run.face);
+            if (!face) continue;
+            cairo_set_font_face(cr, face);
+            cairo_set_font_size(cr, m.size);
+            std::vector<cairo_glyph_t> glyphs;
+            for (const Glyph& g : run.glyphs) glyphs.push_back({g.id, m.at.x + g.x * m.size, m.at.y - g.y * m.size});
+            cairo_show_glyphs(cr, glyphs.data(), int(glyphs.size()));
+        }
+        if (m.underline) {
+            cairo_rectangle(cr, m.at.x, m.at.y + m.size * 0.1, m.text.width * m.size, m.size * 0.06);
+            cairo_fill(cr);
+        }
+    }
+    void operator()(const ClipMark& m) const {
+        cairo_save(cr);
+        cairo_rectangle(cr, m.box.left, m.box.top, m.box.width, m.box.height);
+        cairo_clip(cr);
+    }
+    void operator()(const ClipEndMark&) const { cairo_restore(cr); }
+};
+
+}  // namespace
+
+std::vector<View> viewsOf(const Form& form) {
+    std::vector<View> views;
+    for (Id surface : surfaces(form)) {
+        const Control* tabs = nullptr;
+        for (Id id : form.find(surface)->children)
+            if (const Control* c = form.find(id); c && c->kind == Kind::tabs && !tabs) tabs = c;
+        if (form.isDialog() && tabs && !tabs->children.empty())
+            for (Id page : tabs->children) views.push_back({surface, {{tabs->id, page}}});
+        else
+            views.push_back({surface, {}});
+    }
+    return views;
+}
+
+Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale, const ShownAll* shown) {
+    const std::vector<View> views = viewsOf(form);
+    const double unit = scale * (form.isDialog() ? 1 : 96 / 25.4);
+    const double bar = form.isDialog() ? titleBarHeight : 0, gap = form.isDialog() ? 16 : 6;
+    double width = 0, height = 0;
+    for (const View& view : views) {
+        Extent size = surfaceSize(form, view.surface);
+        width = std::max(width, size.width);
+        height += (height > 0 ? gap : 0) + size.height + bar;
+    }
+    const double wide = std::ceil(width * unit - 1e-6), high = std::ceil(height * unit - 1e-6);
+    if (!(wide >= 1) || !(high >= 1) || wide * high > 40e6 || high > 32000 || wide > 32000)
+        return failure("", "The picture would be too large.");
+    cairo_surface_t* surface = cairo_image_surface_create(CAIRO_FORMAT_RGB24, int(wide), int(high));
+    cairo_t* cr = cairo_create(surface);
+    colour(cr, {0xE7, 0xE1, 0xD8});
+    cairo_paint(cr);
+    cairo_scale(cr, unit, unit);
+    {
+        Faces faces;
+        for (const View& view : views) {
+            DrawOptions options{fonts, view.turned, shown, true, true};
+            if (bar > 0) {
+                for (const Mark& mark : drawnTitleBar(form, fonts)) std::visit(Painter{cr, faces}, mark);
+                cairo_translate(cr, 0, bar);
+            }
+            for (const Mark& mark : drawnSurface(form, view.surface, options)) std::visit(Painter{cr, faces}, mark);
+            cairo_translate(cr, 0, surfaceSize(form, view.surface).height + gap);
+        }
+    }
+    std::string bytes;
+    cairo_status_t status = cairo_surface_write_to_png_stream(
+        surface,
+        [](void* to, const unsigned char* data, unsigned size) {
+            static_cast<std::string*>(to)->append(reinterpret_cast<const char*>(data), size);
+            return CAIRO_STATUS_SUCCESS;
+        },
+        &bytes);
+    cairo_destroy(cr);
+    cairo_surface_destroy(surface);
+    if (status != CAIRO_STATUS_SUCCESS) return failure("", "The picture cannot be drawn.");
+    return bytes;
+}
+
+}  // namespace brindel

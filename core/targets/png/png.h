@@ -1,0 +1,20 @@
+// A picture of a form: every surface below the other, as it is printed. Drawn by cairo from the same marks as the PDF.
+#pragma once
+
+#include "core/draw/draw_control.h"
+#include "core/model/problem.h"
+
+namespace brindel {
+
+/// PNG bytes. `scale` is pixels per px of a dialog, or per 1/96 inch of a document. At most 40 million pixels: a larger
+/// picture is refused. A dialog with tabs gives a picture of each page in turn.
+Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale, const ShownAll* shown = nullptr);
+
+/// The views of a form that a picture or a PDF shows one after the other: a surface, and the tab pages turned to.
+struct View {
+    Id surface = noControl;
+    TurnedTo turned;
+};
+std::vector<View> viewsOf(const Form& form);
+
+}  // namespace brindel
