@@ -40,7 +40,7 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
     for (const JotRow& r : rows)
         if (r.what == What::section || r.what == What::title) section = r.text;
         else list.push_back(&r);
-    Columns columns = layer.columnsOf(list, label);
+    Columns columns = layer.columnsOf(list, label, page ? inside.right() : 0);
     layer.right = std::max({columns.right, holder->kind == Kind::frame ? area.width - m.frameSide : inside.right()});
     columns.right = std::max(columns.right, std::min(rightEdge > 0 ? rightEdge : layer.right, layer.right));
     if (page) columns.right = inside.right();

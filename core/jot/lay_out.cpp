@@ -164,16 +164,9 @@ Form documentFrom(const Jotting& rows, const FontBook& fonts, const string& pape
         if (layer.y + high + headingBefore > inside.bottom() + 0.01 && layer.y > inside.top + 0.01) turn();
     };
     std::vector<const JotRow*> all = pointers(rows.begin(), rows.end());
-    Columns columns = layer.columnsOf(all, 46);
-    // A long label must not push all fields to the right: the column is at most a little under half of the line.
-    columns.columns[0].label = std::min(columns.columns[0].label, inside.width * 0.45);
-    columns = [&] {
-        Columns c = columns;
-        double move = inside.right() - c.right;
-        if (c.columns.size() > 1) c.columns.back().fieldLeft += move;
-        c.right = inside.right();
-        return c;
-    }();
+    Columns columns = layer.columnsOf(all, 46, inside.right());
+    if (columns.columns.size() > 1) columns.columns.back().field = inside.right() - columns.columns.back().fieldLeft;
+    columns.right = inside.right();
     std::vector<const JotRow*> run;
     auto flush = [&] {
         layer.rows(run, columns);

@@ -16,10 +16,12 @@ namespace brindel {
 /// The measures of a careful hand, in the form's unit.
 struct Measures {
     double inset, top, rowGap, labelGap, columnGap, fieldHigh, tickHigh, buttonHigh, buttonWide, buttonGap, sectionGap;
-    double frameTop, frameFoot, frameSide, narrow, middling, wide, area, least;
+    double frameTop, frameFoot, frameSide, area, least;
+    double widths[4];  // the few widths that fields have, so that their right edges make columns as well
+    double longLabel;  // a label longer than this stands above its field
 };
-inline constexpr Measures onScreen = {20, 18, 12, 12, 24, 26, 22, 30, 96, 12, 20, 26, 12, 16, 90, 150, 260, 260, 60};
-inline constexpr Measures onPaper = {0, 0, 3, 4, 8, 7, 5.5, 8, 28, 4, 6, 7, 3.5, 4, 30, 50, 80, 120, 16};
+inline constexpr Measures onScreen = {20, 18, 12, 12, 24, 26, 22, 30, 96, 12, 20, 26, 12, 16, 260, 60, {90, 150, 200, 260}, 220};
+inline constexpr Measures onPaper = {0, 0, 3, 4, 8, 7, 5.5, 8, 28, 4, 6, 7, 3.5, 4, 110, 16, {26, 40, 56, 90}, 54};
 
 inline double up(double value, double step) { return std::ceil(value / step - 1e-9) * step; }
 
@@ -73,14 +75,18 @@ class Layer {
         Look look = entryLookOf(form, probe);
         const double letter = fonts_.width("0123456789abcdefghijklmnopqrstuvwxyz", look) / 36 * pt_;
         const double padding = form.isDialog() ? 14 : 4;
-        auto stepped = [&](double width) { return width <= m_.narrow ? m_.narrow : width <= m_.middling ? m_.middling : m_.wide; };
+        auto stepped = [&](double width) {
+            for (double step : m_.widths)
+                if (width <= step) return step;
+            return m_.widths[3];
+        };
         switch (f.kind) {
             case Kind::textBox: {
                 double most = probe.number(Prop::maxLength);
-                if (f.columns) return {std::max(m_.middling, f.columns * letter + padding), f.rows > 1 ? f.rows * fonts_.lineHeight(look) * pt_ + (form.isDialog() ? 10 : 3) : m_.fieldHigh};
-                return {most > 0 ? stepped(most * letter + padding) : m_.wide, m_.fieldHigh};
+                if (f.columns) return {std::max(m_.widths[1], f.columns * letter + padding), f.rows > 1 ? f.rows * fonts_.lineHeight(look) * pt_ + (form.isDialog() ? 10 : 3) : m_.fieldHigh};
+                return {most > 0 ? stepped(most * letter + padding) : m_.widths[3], m_.fieldHigh};
             }
-            case Kind::numberBox: return {probe.own.find(Prop::workedOut) ? m_.narrow * 1.2 : m_.narrow, m_.fieldHigh};
+            case Kind::numberBox: return {probe.own.find(Prop::workedOut) ? m_.widths[0] * 1.2 : m_.widths[0], m_.fieldHigh};
             case Kind::dateBox: return {form.isDialog() ? 130.0 : 36.0, m_.fieldHigh};
             case Kind::comboBox: {
                 double widest = fonts_.width(probe.text(Prop::prompt), look);
@@ -89,7 +95,7 @@ class Layer {
             }
             case Kind::listBox: {
                 double rows = f.rows ? f.rows : std::clamp<double>(double(probe.choices().size()), 2, 6);
-                return {m_.middling * 1.2, rows * listRowHeight(form) + (form.isDialog() ? 4 : 1)};
+                return {m_.widths[1] * 1.2, rows * listRowHeight(form) + (form.isDialog() ? 4 : 1)};
             }
             default: return {textWidth(f.label, "text") + (form.isDialog() ? 30 : 8), m_.tickHigh};
         }
@@ -97,16 +103,21 @@ class Layer {
 
     bool labelled(const JotField& f) const { return f.kind != Kind::checkBox; }
     bool blockQuestion(const JotField& f) const { return f.radio; }
+    /// A label too long for the column stands above its field, and the field takes the whole width.
+    bool labelOver(const JotRow& r, const JotField& f) const {
+        return !above_ && r.fields.size() == 1 && labelled(f) && textWidth(f.label, "text") > m_.longLabel;
+    }
 
     /// The columns that rows need; radio questions and single ticks stand across all of them.
-    Columns columnsOf(const std::vector<const JotRow*>& rows, double leastLabel) const {
+    /// None reaches beyond `limit`, where one is given: fields in rows get narrower then.
+    Columns columnsOf(const std::vector<const JotRow*>& rows, double leastLabel, double limit = 0) const {
         Columns c;
         double single = 0;
         for (const JotRow* r : rows) {
             if (r->what != JotRow::What::fields) continue;
             std::size_t k = 0;
             for (const JotField& f : r->fields) {
-                if (blockQuestion(f)) continue;
+                if (blockQuestion(f) || labelOver(*r, f)) continue;
                 if (c.columns.size() <= k) c.columns.emplace_back();
                 double label = labelled(f) ? textWidth(f.label, "text") : 0, field = wanted(f).width;
                 if (above_) field = std::max(field, label), label = 0;
@@ -118,13 +129,20 @@ class Layer {
         }
         if (c.columns.empty()) c.columns.emplace_back();
         if (!above_) c.columns[0].label = std::max(c.columns[0].label, leastLabel);
-        double x = left;
-        for (std::size_t i = 0; i < c.columns.size(); ++i) {
-            Columns::Column& column = c.columns[i];
-            column.fieldLeft = x + (above_ || column.label == 0 ? 0 : column.label + m_.labelGap);
-            x = column.fieldLeft + column.field + m_.columnGap;
+        auto placed = [&] {
+            double x = left;
+            for (Columns::Column& column : c.columns) {
+                column.fieldLeft = x + (above_ || column.label == 0 ? 0 : column.label + m_.labelGap);
+                x = column.fieldLeft + column.field + m_.columnGap;
+            }
+            return c.columns.size() > 1 ? x - m_.columnGap : 0;
+        };
+        double together = placed();
+        for (int round = 0; limit > 0 && together > limit + 0.01 && round < 20; ++round) {
+            auto widest = std::ranges::max_element(c.columns, {}, &Columns::Column::field);
+            widest->field = std::max(m_.least, widest->field - std::max((together - limit) / 2, 1.0));
+            together = placed();
         }
-        const double together = c.columns.size() > 1 ? x - m_.columnGap : 0;
         const double alone = c.columns[0].fieldLeft + std::max(single, m_.area);
         c.right = std::max(together, alone);
         // The last column ends where the widest single field does, so that the right edge is one line.
@@ -140,32 +158,36 @@ class Layer {
         for (const JotField& f : r.fields)
             if (!blockQuestion(f)) fields.push_back(&f);
         if (fields.empty()) return;
-        const double labelHigh = lineHigh("text"), over = above_ ? labelHigh + (form.isDialog() ? 4 : 1) : 0;
+        const bool above = above_ || labelOver(r, *fields[0]);
+        const double labelHigh = lineHigh("text"), over = above ? labelHigh + (form.isDialog() ? 4 : 1) : 0;
         double high = 0;
         for (const JotField* f : fields) high = std::max(high, wanted(*f).height + over);
         roomFor(high);
         for (const JotField* f : fields) {
             const Columns::Column& column = c.columns[std::min(k++, c.columns.size() - 1)];
             Extent size = wanted(*f);
+            const double columnLeft = above && !above_ ? left : column.fieldLeft;
             // A field that lies alone may take the room up to the right edge; in a row it keeps to its column.
-            double most = (fields.size() == 1 ? c.right : column.fieldLeft + column.field) - column.fieldLeft;
-            const bool broad = fields.size() == 1 && (f->rows > 1 || (f->kind == Kind::textBox && size.width >= m_.wide));
+            double most = (fields.size() == 1 ? c.right : columnLeft + column.field) - columnLeft;
+            const bool broad = fields.size() == 1 && (f->rows > 1 || (f->kind == Kind::textBox && size.width >= m_.widths[3]));
             double width = broad ? std::max(most, m_.least) : std::min(size.width, std::max(most, m_.least));
+            // The last text of a row ends at the right edge as well.
+            if (!broad && f == fields.back() && fields.size() > 1 && f->kind == Kind::textBox && k == c.columns.size()) width = std::max(width, most);
             if (f->kind == Kind::checkBox) width = size.width;
             double fieldTop = y + over;
             Id label = noControl;
             if (labelled(*f)) {
-                Box box = above_ ? Box{column.fieldLeft, y, std::max(textWidth(f->label, "text"), 10.0), labelHigh}
+                Box box = above ? Box{columnLeft, y, std::max(textWidth(f->label, "text"), 10.0), labelHigh}
                                  : Box{column.fieldLeft - m_.labelGap - column.label, y + (m_.fieldHigh - labelHigh) / 2, column.label, labelHigh};
                 label = add(Kind::label, box, [&](Control& l) {
                     l.set(Prop::text, f->label);
-                    if (!above_ && form.isDialog()) l.set(Prop::alignAcross, std::string("end"));
+                    if (!above && form.isDialog()) l.set(Prop::alignAcross, std::string("end"));
                     l.name = nameFor(Kind::label, f->label);
                 });
             } else {
                 fieldTop += (m_.fieldHigh - m_.tickHigh) / 2;
             }
-            Id field = add(f->kind, {column.fieldLeft, fieldTop, width, size.height}, [&](Control& x) {
+            Id field = add(f->kind, {columnLeft, fieldTop, width, size.height}, [&](Control& x) {
                 x.own = f->own;
                 if (f->kind == Kind::checkBox) x.set(Prop::text, f->label);
                 x.name = f->name.empty() ? nameFor(f->kind, f->label) : f->name;
@@ -174,7 +196,7 @@ class Layer {
             });
             if (label != noControl) form = withProperty(form, {label}, Prop::labels, Reference{field});
         }
-        y += std::max(high, above_ ? 0 : m_.fieldHigh) + m_.rowGap;
+        y += std::max(high, above ? 0 : m_.fieldHigh) + m_.rowGap;
     }
 
     /// A question with radio buttons: a frame with its label for a title, the buttons in it.
@@ -327,7 +349,7 @@ class Layer {
             // The fields in the frame stand in the same column as those outside it, where their labels leave the room.
             double align = c.columns[0].fieldLeft - outerLeft - m_.labelGap - m_.frameSide;
             bool any = std::ranges::any_of(inner, [&](const JotRow* r) { return r->what == JotRow::What::fields && !r->fields.empty() && labelled(r->fields[0]) && !blockQuestion(r->fields[0]); });
-            Columns own = columnsOf(inner, any ? std::max(0.0, align) : 0);
+            Columns own = columnsOf(inner, any ? std::max(0.0, align) : 0, form.isDialog() ? 0 : right);
             own.right = right;
             rows(inner, own);
             double high = std::max(y - m_.rowGap + m_.frameFoot, m_.frameTop + m_.frameFoot);

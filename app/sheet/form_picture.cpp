@@ -1,0 +1,109 @@
+#include "app/sheet/form_picture.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "app/theme/theme.h"
+#include "filler/drawing_painter.h"
+#include "filler/special_widgets.h"
+#include "filler/widgets.h"
+
+namespace brindel {
+
+void FormPicture::paint(QPainter& painter, const Form& form, Id surface, double scale, const TurnedTo& turned, const QRectF& exposed) {
+    const Control* ground = form.find(surface);
+    if (!ground) return;
+    if (!form.isDialog()) {
+        paintDrawing(painter, drawnSurface(form, surface, DrawOptions{fonts_, turned, nullptr, true, true}), scale);
+        return;
+    }
+    const QRectF area(0, 0, ground->box.width * scale, ground->box.height * scale);
+    auto fill = colourFrom(ground->text(Prop::fillColour));
+    painter.fillRect(area, fill ? toQt(*fill) : QApplication::palette().color(QPalette::Window));
+    if (kept_.size() > 2 * form.controls.size() + 64) kept_.clear();
+    painter.save();
+    painter.setClipRect(area, Qt::IntersectClip);
+    paintDialog(painter, form, *ground, scale, turned, {0, 0}, exposed);
+    painter.restore();
+}
+
+void FormPicture::paintDialog(QPainter& painter, const Form& form, const Control& container, double scale, const TurnedTo& turned,
+                              QPointF offset, const QRectF& exposed) {
+    for (Id id : container.children) {
+        const Control* c = form.find(id);
+        const Box box = boxOf(form, *c);
+        const QRectF place = toQt(box, scale).translated(offset);
+        if (container.kind == Kind::tabs) {
+            if (id == shownPage(container, turned)) paintDialog(painter, form, *c, scale, turned, place.topLeft(), exposed);
+            continue;
+        }
+        if (!place.intersects(exposed)) continue;
+        const bool hidden = !c->yes(Prop::visible);
+        if (hidden) painter.setOpacity(0.35);
+        if (QPixmap picture = standIn(form, id, scale, painter.device()->devicePixelRatioF(), turned); !picture.isNull())
+            painter.drawPixmap(place.topLeft(), picture);
+        if (c->kind == Kind::frame || c->kind == Kind::tabs) paintDialog(painter, form, *c, scale, turned, place.topLeft(), exposed);
+        painter.setOpacity(1);
+    }
+}
+
+QPixmap FormPicture::standIn(const Form& form, Id id, double scale, double ratio, const TurnedTo& turned) {
+    auto node = form.controls.node(id);
+    Kept& kept = kept_[id];
+    // Tabs show their pages' words and which is in front, so they are never the same for long.
+    const bool lasting = node->kind != Kind::tabs;
+    if (lasting && kept.node == node && kept.styles == form.styles && kept.scale == scale && kept.ratio == ratio) return kept.pixmap;
+    // Made at its real size and magnified while painting, so that the style's own measures grow with it.
+    std::unique_ptr<QWidget> widget(makeWidget(*node, Making{form, fonts_, 1, turned}, nullptr));
+    if (!widget) return {};
+    const int wide = std::max(1, int(std::lround(node->box.width))), high = std::max(1, int(std::lround(node->box.height)));
+    widget->setAttribute(Qt::WA_DontShowOnScreen);
+    widget->resize(wide, high);
+    if (has(node->kind, Prop::enabled)) widget->setEnabled(node->yes(Prop::enabled));
+    if (row(node->kind).filled) showIn(widget.get(), *node, startingShown(form, *node));
+    widget->ensurePolished();
+    if (auto* tabs = qobject_cast<TabsField*>(widget.get())) tabs->bar()->ensurePolished();
+    QPixmap pixmap(QSize(int(std::ceil(wide * scale * ratio)), int(std::ceil(high * scale * ratio))));
+    pixmap.setDevicePixelRatio(ratio * scale);
+    pixmap.fill(Qt::transparent);
+    widget->render(&pixmap, QPoint(), QRegion(), QWidget::DrawChildren);
+    pixmap.setDevicePixelRatio(ratio);
+    kept = {node, form.styles, scale, ratio, pixmap};
+    return pixmap;
+}
+
+void FormPicture::paintTitleBar(QPainter& painter, const Form& form, double scale) {
+    const double width = form.root().box.width * scale, height = titleBarHeight * scale;
+    QPainterPath bar;
+    bar.moveTo(0, height);
+    bar.lineTo(0, 7);
+    bar.quadTo(0, 0, 7, 0);
+    bar.lineTo(width - 7, 0);
+    bar.quadTo(width, 0, width, 7);
+    bar.lineTo(width, height);
+    painter.fillPath(bar, QColor(0xDE, 0xD6, 0xCA));
+    QFont font = bodyFont(13, true);
+    font.setPixelSize(std::max(6, int(std::lround(13 * scale))));
+    painter.setFont(font);
+    painter.setPen(QColor(0x5B, 0x4F, 0x45));
+    const QString title = toQt(form.root().text(Prop::title));
+    painter.drawText(QRectF(0, 0, width, height), Qt::AlignCenter, title.isEmpty() ? "Untitled" : title);
+}
+
+std::vector<Box> FormPicture::tabs(const Form& form, const Control& control) const {
+    if (!form.isDialog()) return tabBoxes(form, control, tabWidths(form, control, fonts_));
+    std::unique_ptr<QWidget> widget(makeWidget(control, Making{form, fonts_, 1, {}}, nullptr));
+    auto* tabs = qobject_cast<TabsField*>(widget.get());
+    std::vector<Box> boxes;
+    if (!tabs) return boxes;
+    tabs->resize(int(control.box.width), int(control.box.height));
+    tabs->bar()->ensurePolished();
+    QResizeEvent sized(tabs->size(), tabs->size());
+    QCoreApplication::sendEvent(tabs, &sized);
+    for (int i = 0; i < tabs->bar()->count(); ++i) {
+        QRect r = tabs->bar()->tabRect(i).translated(tabs->bar()->pos());
+        boxes.push_back({double(r.x()), double(r.y()), double(r.width()), double(r.height())});
+    }
+    return boxes;
+}
+
+}  // namespace brindel

@@ -1,0 +1,140 @@
+#include "app/window/desk.h"
+
+#include <QTime>
+
+namespace brindel {
+
+const std::vector<PassRow>& passes() {
+    static const std::vector<PassRow> rows = {
+        {Pass::layOut, "lay-out", "Lay out", "Put controls on the form and line them up.", true},
+        {Pass::name, "name", "Name", "Names every control by a scheme, so that code and data can refer to it.", false},
+        {Pass::order, "order", "Order", "Sets where the Tab key goes, and which keys press which buttons.", false},
+        {Pass::rules, "rules", "Rules", "Sets what is worked out, what shows when, and what buttons do.", false},
+        {Pass::protect, "protect", "Protect", "Decides what fillers may touch, and seals the form with a password.", false},
+        {Pass::tryOut, "try", "Try", "Fills the form in as a filler would.", true},
+        {Pass::handOver, "hand-over", "Hand over", "Checks the form and writes what its receiver needs.", false},
+        {Pass::replies, "replies", "Replies", "Gathers what was filled in, one row a reply.", false},
+    };
+    return rows;
+}
+
+Desk::Desk(Form form, QObject* parent) : QObject(parent), history_(form), savedForm_(std::move(form)) {}
+
+void Desk::edit(Form next, const QString& name, std::optional<Ids> select, const QString& run) {
+    bool same = sameContent(form(), next);
+    if (!same) {
+        history_.step(std::move(next), name.toStdString(), run.toStdString());
+        dropGone();
+    }
+    if (select && *select != selection_) {
+        selection_ = *select;
+        for (Id id : selection_) turned_ = turnedToShow(form(), id, turned_);
+        emit selectionChanged();
+    }
+    if (!same) emit formChanged();
+}
+
+void Desk::dropGone() {
+    const std::size_t before = selection_.size();
+    std::erase_if(selection_, [&](Id id) { return !form().find(id); });
+    if (selection_.size() != before) emit selectionChanged();
+}
+
+void Desk::undo() {
+    if (!history_.canUndo()) return;
+    const QString name = QString::fromStdString(history_.undoName());
+    history_.undo();
+    dropGone();
+    emit formChanged();
+    say(QString("Took back: %1.").arg(name.toLower()));
+}
+
+void Desk::redo() {
+    if (!history_.canRedo()) return;
+    const QString name = QString::fromStdString(history_.redoName());
+    history_.redo();
+    dropGone();
+    emit formChanged();
+    say(QString("Done again: %1.").arg(name.toLower()));
+}
+
+void Desk::select(Ids ids) {
+    std::erase_if(ids, [&](Id id) { return !form().find(id) || id == rootId; });
+    history_.endRun();
+    if (!ids.empty()) {
+        if (Id surface = surfaceOf(form(), ids.front())) surface_ = surface;
+        TurnedTo turned = turned_;
+        for (auto id = ids.rbegin(); id != ids.rend(); ++id) turned = turnedToShow(form(), *id, turned);
+        if (turned != turned_) {
+            turned_ = turned;
+            emit turnedChanged();
+        }
+    }
+    if (ids == selection_) return;
+    selection_ = std::move(ids);
+    emit selectionChanged();
+}
+
+void Desk::turn(Id tabs, Id page) {
+    turned_[tabs] = page;
+    emit turnedChanged();
+}
+
+void Desk::setPass(Pass pass) {
+    if (pass == pass_) return;
+    pass_ = pass;
+    emit passChanged();
+}
+
+void Desk::setTool(std::optional<Kind> kind, bool stays) {
+    tool_ = kind;
+    toolStays_ = stays && kind;
+    emit toolChanged();
+}
+
+void Desk::open(Form form, const QString& path, const QString& readOnlyBecause) {
+    history_ = History(form);
+    savedForm_ = std::move(form);
+    selection_.clear();
+    turned_.clear();
+    surface_ = noControl;
+    tool_.reset();
+    path_ = path;
+    readOnlyBecause_ = readOnlyBecause;
+    savedAt_.clear();
+    emit fileChanged();
+    emit toolChanged();
+    emit selectionChanged();
+    emit formChanged();
+}
+
+void Desk::saved(const QString& path) {
+    path_ = path;
+    readOnlyBecause_.clear();
+    savedForm_ = form();
+    savedAt_ = QTime::currentTime().toString("HH:mm");
+    emit fileChanged();
+}
+
+bool Desk::unsaved() const { return !sameContent(savedForm_, form()); }
+
+Id Desk::surfaceInHand() const {
+    auto all = surfaces(form());
+    if (std::ranges::find(all, surface_) != all.end()) return surface_;
+    return all.empty() ? noControl : all.front();
+}
+
+Id Desk::targetContainer() const {
+    const Control* c = form().find(lead());
+    if (c && c->kind == Kind::tabs) return shownPage(*c, turned_);
+    if (c && row(c->kind).holds) return c->id;
+    if (c) return c->parent;
+    Id surface = surfaceInHand();
+    // A dialog that is all tabs takes new rows on the page in front.
+    if (const Control* root = form().find(surface))
+        for (Id id : root->children)
+            if (const Control* tabs = form().find(id); tabs && tabs->kind == Kind::tabs && !tabs->children.empty()) return shownPage(*tabs, turned_);
+    return surface;
+}
+
+}  // namespace brindel

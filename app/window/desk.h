@@ -1,0 +1,101 @@
+// What lies on the designer's desk: the form with its history, the selection, the pass and the tool in hand. All views
+// ask it and are told by it; it draws nothing.
+#pragma once
+
+#include <QObject>
+#include <QString>
+#include <optional>
+
+#include "core/edit/edits.h"
+#include "core/edit/history.h"
+#include "core/text/fonts.h"
+
+namespace brindel {
+
+enum class Pass { layOut, name, order, rules, protect, tryOut, handOver, replies };
+
+struct PassRow {
+    Pass pass;
+    const char* key;   // for the command line
+    const char* word;  // on the rail
+    const char* does;  // one sentence
+    bool built;
+};
+/// The eight passes in the order of the work.
+const std::vector<PassRow>& passes();
+
+class Desk : public QObject {
+    Q_OBJECT
+  public:
+    explicit Desk(Form form, QObject* parent = nullptr);
+
+    const FontBook& fonts() const { return fonts_; }
+    FontBook& fonts() { return fonts_; }
+    const Form& form() const { return history_.now(); }
+    const History& history() const { return history_; }
+
+    /// Makes an edit one step of undo. Nothing happens when it changed nothing. `select` is the selection afterwards.
+    void edit(Form next, const QString& name, std::optional<Ids> select = {}, const QString& run = {});
+    void undo();
+    void redo();
+
+    /// The selected controls; the first is the lead. Empty: the form itself.
+    const Ids& selection() const { return selection_; }
+    Id lead() const { return selection_.empty() ? noControl : selection_.front(); }
+    void select(Ids ids);
+    /// The selection as an edit should take it: the form when nothing is selected.
+    Ids selectionOrForm() const { return selection_.empty() ? Ids{rootId} : selection_; }
+
+    const TurnedTo& turned() const { return turned_; }
+    void turn(Id tabs, Id page);
+
+    Pass pass() const { return pass_; }
+    void setPass(Pass pass);
+
+    std::optional<Kind> tool() const { return tool_; }
+    bool toolStays() const { return toolStays_; }
+    void setTool(std::optional<Kind> kind, bool stays = false);
+
+    /// A form from a file, or a new one where the path is empty.
+    void open(Form form, const QString& path, const QString& readOnlyBecause = {});
+    QString path() const { return path_; }
+    QString readOnlyBecause() const { return readOnlyBecause_; }
+    void saved(const QString& path);
+    QString savedAt() const { return savedAt_; }
+    /// True when the form differs from its file (or is new and not empty).
+    bool unsaved() const;
+
+    /// Where new controls go: the selected container, the lead's container, or the page in front.
+    Id targetContainer() const;
+    /// The document page that was last clicked or selected on; the dialog itself.
+    Id surfaceInHand() const;
+    void setSurfaceInHand(Id id) { surface_ = id; }
+
+    /// One line in the status line until the next edit or selection.
+    void say(const QString& sentence, bool wrong = false) { emit said(sentence, wrong); }
+
+  signals:
+    void formChanged();
+    void selectionChanged();
+    void passChanged();
+    void toolChanged();
+    void fileChanged();
+    void turnedChanged();
+    void said(const QString& sentence, bool wrong);
+
+  private:
+    void dropGone();
+
+    FontBook fonts_;
+    History history_;
+    Form savedForm_;
+    Ids selection_;
+    TurnedTo turned_;
+    Pass pass_ = Pass::layOut;
+    std::optional<Kind> tool_;
+    bool toolStays_ = false;
+    QString path_, readOnlyBecause_, savedAt_;
+    Id surface_ = noControl;
+};
+
+}  // namespace brindel

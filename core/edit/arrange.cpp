@@ -1,0 +1,107 @@
+#include "core/edit/arrange.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/draw/draw_control.h"
+
+namespace brindel {
+namespace {
+
+double edgeOf(const Box& b, Edge edge) {
+    switch (edge) {
+        case Edge::left: return b.left;
+        case Edge::right: return b.right();
+        case Edge::top: return b.top;
+        case Edge::bottom: return b.bottom();
+        case Edge::centreAcross: return b.centre().x;
+        case Edge::centreDown: return b.centre().y;
+    }
+    return 0;
+}
+
+}  // namespace
+
+Form edgesAligned(const Form& form, const Ids& ids, Edge edge) {
+    if (ids.empty() || !form.find(ids[0])) return form;
+    const double line = edgeOf(onSurface(form, ids[0]), edge);
+    const bool across = edge == Edge::left || edge == Edge::right || edge == Edge::centreAcross;
+    Form next = form;
+    for (Id id : ids) {
+        const double off = line - edgeOf(onSurface(next, id), edge);
+        if (off != 0) next = shifted(next, {id}, across ? off : 0, across ? 0 : off);
+    }
+    return next;
+}
+
+double textLine(const Form& form, Id id) {
+    const Control* c = form.find(id);
+    if (!c) return 0;
+    const Box box = onSurface(form, id);
+    // A tall field or a wrapped label carries its first line as a low one would.
+    const double line = form.isDialog() ? 26 : 7;
+    const bool tall = c->kind == Kind::listBox || (c->kind == Kind::textBox && c->text(Prop::lines) == "many") || c->kind == Kind::frame;
+    return tall ? box.top + std::min(box.height, line) / 2 : box.centre().y;
+}
+
+Form textLinesAligned(const Form& form, const Ids& ids) {
+    if (ids.empty()) return form;
+    const double line = textLine(form, ids[0]);
+    Form next = form;
+    for (Id id : ids)
+        if (double off = line - textLine(next, id); off != 0) next = shifted(next, {id}, 0, off);
+    return next;
+}
+
+Form sizesMatched(const Form& form, const Ids& ids, bool width, bool height) {
+    const Control* lead = ids.empty() ? nullptr : form.find(ids[0]);
+    if (!lead) return form;
+    Form next = form;
+    for (Id id : ids)
+        if (const Control* c = next.find(id); c && c->kind != Kind::tabPage && c->kind != Kind::page)
+            next = boxed(next, id, {c->box.left, c->box.top, width ? lead->box.width : c->box.width, height ? lead->box.height : c->box.height});
+    return next;
+}
+
+Form gapsEvened(const Form& form, const Ids& ids, bool across) {
+    if (ids.size() < 3) return form;
+    Ids order = ids;
+    auto start = [&](Id id) { return across ? onSurface(form, id).left : onSurface(form, id).top; };
+    auto size = [&](Id id) { return across ? onSurface(form, id).width : onSurface(form, id).height; };
+    std::ranges::stable_sort(order, {}, start);
+    double filled = 0;
+    for (std::size_t i = 0; i + 1 < order.size(); ++i) filled += size(order[i]);
+    const double gap = (start(order.back()) - start(order.front()) - filled) / double(order.size() - 1);
+    Form next = form;
+    double at = start(order.front());
+    for (Id id : order) {
+        // Rounded to the unit, so that no control ends between two pixels.
+        const double to = form.isDialog() ? std::round(at) : at;
+        next = shifted(next, {id}, across ? to - start(id) : 0, across ? 0 : to - start(id));
+        at += size(id) + gap;
+    }
+    return next;
+}
+
+Form fittedToText(const Form& form, const Ids& ids, const FontBook& fonts) {
+    Form next = form;
+    const double pt = unitsPerPoint(form);
+    for (Id id : ids) {
+        const Control* c = form.find(id);
+        if (!c || !has(c->kind, Prop::text) || c->kind == Kind::tabPage) continue;
+        const Look look = lookOf(form, *c);
+        const std::string& text = c->text(Prop::text);
+        Box box = c->box;
+        double width = std::ceil(fonts.width(text, look) * pt) + (form.isDialog() ? 2 : 0.5);
+        if (c->kind == Kind::label) box.height = std::max(box.height, std::ceil(fonts.lineHeight(look) * pt));
+        if (c->kind == Kind::button) width = std::max(width + (form.isDialog() ? 28 : 8), form.isDialog() ? 80.0 : 22.0);
+        if (c->kind == Kind::checkBox || c->kind == Kind::radioButton) width += tickBoxOf(form, *c).width + (form.isDialog() ? 12 : 3);
+        // A label that ends at its field goes on ending there.
+        if (look.across == Across::end && c->kind == Kind::label) box.left = box.right() - width;
+        box.width = width;
+        next = boxed(next, id, box);
+    }
+    return next;
+}
+
+}  // namespace brindel

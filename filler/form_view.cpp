@@ -1,0 +1,379 @@
+#include "filler/form_view.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "filler/drawing_painter.h"
+#include "filler/special_widgets.h"
+#include "filler/widgets.h"
+
+namespace brindel {
+
+namespace {
+constexpr int pageGap = 24;           // between the pages of a document
+const QColor brick(0xA8, 0x32, 0x2A);
+}  // namespace
+
+/// Draws what is wrong over the form: an outline around each wrong field, and one sentence beside the one in hand.
+class WrongMarks : public QWidget {
+  public:
+    explicit WrongMarks(QWidget* parent) : QWidget(parent) {
+        setAttribute(Qt::WA_TransparentForMouseEvents);
+        setAttribute(Qt::WA_NoSystemBackground);
+        setObjectName("wrongMarks");
+    }
+    QList<QRect> fields;
+    QRect beside;
+    QString sentence;
+
+  protected:
+    void paintEvent(QPaintEvent*) override {
+        QPainter p(this);
+        p.setRenderHint(QPainter::Antialiasing);
+        p.setPen(QPen(brick, 1.6));
+        for (const QRect& r : fields) p.drawRoundedRect(QRectF(r).adjusted(-1.5, -1.5, 1.5, 1.5), 4, 4);
+        if (sentence.isEmpty()) return;
+        QFont font = QApplication::font();
+        font.setPixelSize(12);
+        p.setFont(font);
+        const int most = std::max(160, std::min(340, width() - 24));
+        QRect text = p.fontMetrics().boundingRect(QRect(0, 0, most, 400), Qt::TextWordWrap, sentence);
+        QRect bubble(0, 0, text.width() + 20, text.height() + 12);
+        bubble.moveTopLeft(beside.bottomLeft() + QPoint(0, 6));
+        if (bubble.bottom() > height() - 2) bubble.moveBottomLeft(beside.topLeft() - QPoint(0, 6));
+        if (bubble.right() > width() - 4) bubble.moveRight(width() - 4);
+        if (bubble.left() < 4) bubble.moveLeft(4);
+        p.setPen(QPen(brick, 1));
+        p.setBrush(QColor(0xFF, 0xF6, 0xF3));
+        p.drawRoundedRect(QRectF(bubble).adjusted(0.5, 0.5, -0.5, -0.5), 5, 5);
+        p.setPen(QColor(0x7E, 0x22, 0x1B));
+        p.drawText(bubble.adjusted(10, 6, -10, -6), Qt::TextWordWrap, sentence);
+    }
+};
+
+FormView::FormView(FormSession& session, const FontBook& fonts, double scale, QWidget* parent)
+    : QWidget(parent), session_(session), fonts_(fonts), scale_(scale) {
+    const Form& form = session.form();
+    setFocusPolicy(Qt::ClickFocus);
+    for (Id surface : surfaces(form)) build(surface, this, 0, pageTop(surface));
+    // Each label speaks for its field, and hands its access key on.
+    for (const auto& [id, widget] : widgets_)
+        if (auto* label = qobject_cast<QLabel*>(widget))
+            if (QWidget* field = widgetOf(form.find(id)->reference(Prop::labels))) {
+                label->setBuddy(field);
+                field->setAccessibleName(toQt(form.find(id)->text(Prop::text)));
+            }
+    QWidget* before = nullptr;
+    for (Id id : session.route())
+        if (QWidget* widget = widgetOf(id)) {
+            if (before) setTabOrder(before, widget);
+            before = widget;
+        }
+    if (auto* button = qobject_cast<QPushButton*>(widgetOf(session.acceptButton()))) button->setDefault(true);
+    marks_ = new WrongMarks(this);
+    resize(sizeHint());
+    refresh();
+}
+
+QSize FormView::sizeHint() const {
+    double width = 0, height = 0;
+    for (Id surface : surfaces(session_.form())) {
+        Extent size = surfaceSize(session_.form(), surface);
+        width = std::max(width, size.width * scale_);
+        height = pageTop(surface) + size.height * scale_;
+    }
+    return {int(std::ceil(width)), int(std::ceil(height))};
+}
+
+double FormView::pageTop(Id surface) const {
+    double top = 0;
+    for (Id id : surfaces(session_.form())) {
+        if (id == surface) break;
+        top += std::round(surfaceSize(session_.form(), id).height * scale_) + pageGap;
+    }
+    return top;
+}
+
+QWidget* FormView::widgetOf(Id id) const {
+    auto at = widgets_.find(id);
+    return at == widgets_.end() ? nullptr : at->second;
+}
+
+void FormView::build(Id container, QWidget* parent, double offsetX, double offsetY) {
+    const Form& form = session_.form();
+    const Making making{form, fonts_, scale_, session_.turned()};
+    for (Id id : form.find(container)->children) {
+        const Control* c = form.find(id);
+        QWidget* widget = makeWidget(*c, making, parent);
+        if (!widget) continue;
+        const Box box = boxOf(form, *c);
+        const QRectF place = toQt(box, scale_).translated(offsetX, offsetY);
+        widget->setGeometry(place.toAlignedRect() == place ? place.toRect() : QRect(place.topLeft().toPoint(), place.size().toSize()));
+        widget->setVisible(c->yes(Prop::visible));
+        if (has(c->kind, Prop::enabled) && !c->yes(Prop::enabled)) widget->setEnabled(false);
+        widget->setObjectName(toQt(c->name));
+        widgets_[id] = widget;
+        wire(widget, id);
+        if (c->kind == Kind::tabs) {
+            for (Id pageId : c->children) {
+                auto* page = new QWidget(widget);
+                const QRectF area = toQt(boxOf(form, *form.find(pageId)), scale_);
+                page->setGeometry(area.toRect());
+                pages_[pageId] = page;
+                build(pageId, page, 0, 0);
+            }
+        } else if (!c->children.empty()) {
+            build(id, widget, 0, 0);
+        }
+    }
+}
+
+void FormView::wire(QWidget* widget, Id id) {
+    const Control* c = session_.form().find(id);
+    if (auto* tabs = qobject_cast<TabsField*>(widget)) {
+        connect(tabs->bar(), &QTabBar::currentChanged, this, [this, id](int at) {
+            const auto& pages = session_.form().find(id)->children;
+            if (at >= 0 && std::size_t(at) < pages.size()) session_.turn(id, pages[std::size_t(at)]);
+            refresh();
+        });
+        return;
+    }
+    if (c->kind == Kind::button) {
+        connect(static_cast<QAbstractButton*>(widget), &QAbstractButton::clicked, this, [this, id] { press(id); });
+        return;
+    }
+    if (!row(c->kind).filled) return;
+    widget->installEventFilter(this);
+    auto listen = [&](QLineEdit* edit) {
+        if (edit != widget) edit->installEventFilter(this);
+        edit->setProperty("control", QVariant(uint(id)));
+        connect(edit, &QLineEdit::textEdited, this, [this, id](const QString& text) { typed(id, text); });
+    };
+    widget->setProperty("control", QVariant(uint(id)));
+    if (auto* edit = qobject_cast<QLineEdit*>(widget)) {
+        listen(edit);
+    } else if (auto* area = qobject_cast<QPlainTextEdit*>(widget)) {
+        connect(area, &QPlainTextEdit::textChanged, this, [this, id, area] {
+            if (settling_) return;
+            typed(id, area->toPlainText());
+        });
+    } else if (auto* number = qobject_cast<NumberField*>(widget)) {
+        listen(number->edit());
+        number->stepped = [this, id](int steps) {
+            const Control& k = *session_.form().find(id);
+            const std::string& language = session_.form().root().text(Prop::language);
+            double now = numberRead(session_.shown(id).text, language).value_or(std::max(0.0, k.maybeNumber(Prop::least).value_or(0) - k.number(Prop::step)));
+            double next = now + steps * k.number(Prop::step);
+            if (auto least = k.maybeNumber(Prop::least)) next = std::max(next, *least);
+            if (auto most = k.maybeNumber(Prop::most)) next = std::min(next, *most);
+            session_.type(id, numberIn(next, int(k.number(Prop::decimals)), k.yes(Prop::thousands), language));
+            settle(id);
+        };
+    } else if (auto* box = qobject_cast<QComboBox*>(widget)) {
+        if (box->lineEdit()) listen(box->lineEdit());
+        connect(box, &QComboBox::activated, this, [this, id, box](int at) {
+            session_.type(id, fromQt(box->itemText(at)));
+            settle(id);
+        });
+        if (auto* date = qobject_cast<DateField*>(box)) {
+            date->shownDate = [this, id] {
+                const Control& k = *session_.form().find(id);
+                auto day = dateRead(session_.shown(id).text, k.text(Prop::datePattern), session_.form().root().text(Prop::language));
+                return day ? QDate(int(day->year()), int(unsigned(day->month())), int(unsigned(day->day()))) : QDate();
+            };
+            date->picked = [this, id](QDate picked) {
+                const Control& k = *session_.form().find(id);
+                Day day{std::chrono::year(picked.year()), std::chrono::month(unsigned(picked.month())), std::chrono::day(unsigned(picked.day()))};
+                session_.type(id, dateIn(day, k.text(Prop::datePattern), session_.form().root().text(Prop::language)));
+                settle(id);
+                check(id);
+            };
+        }
+    } else if (auto* list = qobject_cast<QListWidget*>(widget)) {
+        auto picked = [this, id, list] {
+            if (settling_) return;
+            std::vector<std::size_t> lines;
+            const bool ticks = session_.form().find(id)->yes(Prop::tickMarks);
+            for (int i = 0; i < list->count(); ++i)
+                if (ticks ? list->item(i)->checkState() == Qt::Checked : list->item(i)->isSelected()) lines.push_back(std::size_t(i));
+            session_.pick(id, lines);
+            settle(id);
+        };
+        connect(list, &QListWidget::itemChanged, this, picked);
+        connect(list, &QListWidget::itemSelectionChanged, this, picked);
+    } else if (auto* button = qobject_cast<QAbstractButton*>(widget)) {
+        if (c->kind == Kind::radioButton) {
+            const Id first = questionOf(session_.form(), *c).front();
+            QButtonGroup*& group = questions_[first];
+            if (!group) group = new QButtonGroup(this);
+            group->addButton(button);
+        }
+        connect(button, &QAbstractButton::toggled, this, [this, id](bool on) {
+            if (settling_) return;
+            session_.tick(id, on);
+            settle(id);
+        });
+    }
+}
+
+void FormView::typed(Id id, const QString& text) {
+    const std::string held = session_.type(id, fromQt(text));
+    if (toQt(held) != text) {
+        // Letters were changed or cut: the cursor stays where it was typed.
+        settling_ = true;
+        QWidget* widget = widgetOf(id);
+        auto* edit = qobject_cast<QLineEdit*>(widget);
+        if (auto* box = qobject_cast<QComboBox*>(widget)) edit = box->lineEdit();
+        if (edit) {
+            const int cursor = edit->cursorPosition();
+            edit->setText(toQt(held));
+            edit->setCursorPosition(std::min<int>(cursor, int(edit->text().size())));
+        } else if (auto* area = qobject_cast<QPlainTextEdit*>(widget)) {
+            QTextCursor cursor = area->textCursor();
+            const int at = cursor.position();
+            area->setPlainText(toQt(held));
+            cursor = area->textCursor();
+            cursor.setPosition(std::min<int>(at, int(area->toPlainText().size())));
+            area->setTextCursor(cursor);
+        }
+        settling_ = false;
+    }
+    if (wrong_.contains(id)) check(id);
+    emit changed();
+}
+
+void FormView::settle(Id id) {
+    settling_ = true;
+    if (QWidget* widget = widgetOf(id)) showIn(widget, *session_.form().find(id), session_.shown(id));
+    settling_ = false;
+    const Control* c = session_.form().find(id);
+    const Id about = c->kind == Kind::radioButton ? questionOf(session_.form(), *c).front() : id;
+    if (wrong_.contains(about)) check(about);
+    emit changed();
+}
+
+void FormView::refresh() {
+    settling_ = true;
+    const Form& form = session_.form();
+    for (const auto& [id, widget] : widgets_) {
+        const Control* c = form.find(id);
+        if (row(c->kind).filled) showIn(widget, *c, session_.shown(id));
+        if (auto* tabs = qobject_cast<TabsField*>(widget)) {
+            const QSignalBlocker quiet(tabs->bar());
+            const Id front = shownPage(*c, session_.turned());
+            for (std::size_t i = 0; i < c->children.size(); ++i) {
+                const bool shown = c->children[i] == front;
+                pages_[c->children[i]]->setVisible(shown);
+                if (shown) tabs->bar()->setCurrentIndex(int(i));
+            }
+            tabs->update();
+        }
+    }
+    settling_ = false;
+    if (!marks_) return;
+    marks_->fields.clear();
+    marks_->sentence.clear();
+    QWidget* focus = focusWidget();
+    Id inHand = focus && focus->property("control").isValid() ? Id(focus->property("control").toUInt()) : noControl;
+    if (!wrong_.contains(inHand)) {
+        inHand = noControl;
+        for (const auto& [id, sentence] : wrong_)
+            if (inHand == noControl && widgetOf(id) && widgetOf(id)->isVisibleTo(this)) inHand = id;
+    }
+    for (const auto& [id, sentence] : wrong_) {
+        QWidget* widget = widgetOf(id);
+        if (!widget || !isInView(form, id, session_.turned())) continue;
+        const QRect place(widget->mapTo(this, QPoint()), widget->size());
+        marks_->fields << place;
+        if (id == inHand) {
+            marks_->beside = place;
+            marks_->sentence = toQt(sentence);
+        }
+    }
+    marks_->setGeometry(rect());
+    marks_->raise();
+    marks_->update();
+}
+
+void FormView::check(Id id) {
+    std::string sentence = session_.wrongWith(id);
+    if (sentence.empty()) wrong_.erase(id);
+    else wrong_[id] = sentence;
+    refresh();
+}
+
+QString FormView::wrongShown(Id id) const {
+    auto at = wrong_.find(id);
+    return at == wrong_.end() ? QString() : toQt(at->second);
+}
+
+void FormView::begin() {
+    for (Id id : session_.route())
+        if (isInView(session_.form(), id, session_.turned()))
+            if (QWidget* widget = widgetOf(id); widget && session_.form().find(id)->kind != Kind::tabs) return widget->setFocus(Qt::TabFocusReason);
+}
+
+void FormView::goTo(Id id) {
+    session_.show(id);
+    refresh();
+    if (QWidget* widget = widgetOf(id)) widget->setFocus(Qt::OtherFocusReason);
+    refresh();
+}
+
+void FormView::press(Id id) {
+    Outcome outcome = session_.press(id);
+    wrong_.clear();
+    for (const Wrong& wrong : outcome.wrongs) wrong_[wrong.id] = wrong.sentence;
+    refresh();
+    if (outcome.cursor != noControl) goTo(outcome.cursor);
+    emit changed();
+    if (outcome.then == Outcome::Then::accepted) emit accepted();
+    if (outcome.then == Outcome::Then::left) emit left();
+}
+
+bool FormView::eventFilter(QObject* watched, QEvent* event) {
+    if (event->type() == QEvent::FocusOut || event->type() == QEvent::FocusIn) {
+        const Id id = Id(watched->property("control").toUInt());
+        // A field left empty is no mistake yet: that is said when the form is to be accepted.
+        const bool empty = session_.shown(id).text.empty();
+        if (id != noControl && event->type() == QEvent::FocusOut && (!empty || wrong_.contains(id))) check(id);
+        else if (!wrong_.empty()) QMetaObject::invokeMethod(this, [this] { refresh(); }, Qt::QueuedConnection);
+    }
+    return QWidget::eventFilter(watched, event);
+}
+
+void FormView::keyPressEvent(QKeyEvent* event) {
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
+        if (auto* button = qobject_cast<QPushButton*>(focusWidget())) return button->click();
+        if (Id id = session_.acceptButton()) return press(id);
+    }
+    if (event->key() == Qt::Key_Escape && session_.form().root().yes(Prop::escapeCloses) && session_.form().isDialog()) {
+        emit left();
+        return;
+    }
+    QWidget::keyPressEvent(event);
+}
+
+void FormView::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    const Form& form = session_.form();
+    if (form.isDialog()) {
+        if (auto fill = colourFrom(form.root().text(Prop::fillColour))) painter.fillRect(rect(), toQt(*fill));
+        else painter.fillRect(rect(), palette().window());
+        return;
+    }
+    // The page as it is printed; the widgets show only what is typed.
+    const ShownAll nothing;
+    for (Id surface : surfaces(form)) {
+        painter.save();
+        painter.translate(0, pageTop(surface));
+        DrawOptions options{fonts_, session_.turned(), &nothing, true, false};
+        paintDrawing(painter, drawnSurface(form, surface, options), scale_);
+        painter.restore();
+    }
+}
+
+void FormView::resizeEvent(QResizeEvent*) {
+    if (marks_) marks_->setGeometry(rect());
+}
+
+}  // namespace brindel

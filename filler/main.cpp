@@ -1,0 +1,115 @@
+// brindel-fill: opens a form for filling only. Exit 0 when the reply was accepted, 1 when the filler went away without
+// one, 2 when the call is wrong, 3 when a file cannot be read or written.
+#include <CLI/CLI.hpp>
+#include <QtWidgets/QtWidgets>
+#include <cstdio>
+#include <iostream>
+
+#include "core/file/form_file.h"
+#include "core/file/whole_file.h"
+#include "filler/drawing_painter.h"
+#include "filler/form_view.h"
+#include "filler/window_behaviour.h"
+
+using namespace brindel;
+
+namespace {
+
+int problem(const std::string& file, const Problem& p, int status) {
+    std::cerr << file << ':' << (p.place.empty() ? "" : p.place + ":") << ' ' << p.sentence << '\n';
+    return status;
+}
+
+bool deliver(const std::string& reply, const std::string& path) {
+    if (path.empty() || path == "-") return std::fwrite(reply.data(), 1, reply.size(), stdout) == reply.size() && std::fflush(stdout) == 0;
+    auto written = writeWhole(path, reply);
+    if (written) return true;
+    QMessageBox::warning(nullptr, "Brindel", toQt(written.error().sentence) + " The form stays open, so nothing is lost.");
+    return false;
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+    CLI::App app{"Opens a form for filling."};
+    std::string path, values, reply;
+    app.add_option("FORM", path)->required();
+    app.add_option("--values", values, "A JSON file of values to start with");
+    app.add_option("--reply", reply, "Where the reply goes; - for standard output");
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::ParseError& error) {
+        return app.exit(error) == 0 ? 0 : 2;
+    }
+    auto opened = openForm(path);
+    if (!opened) return problem(path, opened.error(), opened.error().place.empty() ? 3 : 1);
+    FormSession session(opened->form, todayHere());
+    if (!values.empty()) {
+        auto text = readWhole(values);
+        if (!text) return problem(values, text.error(), 3);
+        auto answers = readAnswers(*text);
+        if (!answers) return problem(values, answers.error(), 1);
+        for (const auto& [name, answer] : *answers)
+            if (auto taken = session.put(name, answer); !taken) return problem(values, taken.error(), 1);
+    }
+
+    QApplication qt(argc, argv);
+    FontBook fonts;
+    fonts.desktopFamily = fromQt(QFontInfo(QApplication::font()).family());
+    const bool dialog = opened->form.isDialog();
+    const double scale = dialog ? 1 : 96 / 25.4;
+    int status = 1;
+
+    auto* view = new FormView(session, fonts, scale);
+    auto* window = new QScrollArea;
+    window->setWidget(view);
+    window->setFrameShape(QFrame::NoFrame);
+    window->setAlignment(Qt::AlignHCenter | Qt::AlignTop);
+    setWindowBehaviour(*window, opened->form);
+    if (dialog) {
+        window->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+        window->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+        window->setFixedSize(view->sizeHint());
+    } else {
+        window->setBackgroundRole(QPalette::Mid);
+        window->resize(std::min(view->width() + 60, 1000), 760);
+        // A document has no button to hand it in by: the window gives it one.
+        auto* bar = new QFrame;
+        bar->setAutoFillBackground(true);
+        auto* row = new QHBoxLayout(bar);
+        auto* hint = new QLabel("Fill in the form, then hand it in.");
+        auto* hand = new QPushButton("Hand in");
+        row->addWidget(hint, 1);
+        row->addWidget(hand);
+        auto* frame = new QWidget;
+        auto* column = new QVBoxLayout(frame);
+        column->setContentsMargins(0, 0, 0, 0);
+        column->setSpacing(0);
+        column->addWidget(window, 1);
+        column->addWidget(bar);
+        frame->resize(window->size());
+        frame->setWindowTitle(window->windowTitle());
+        frame->setAttribute(Qt::WA_DeleteOnClose);
+        QObject::connect(hand, &QPushButton::clicked, view, [&, view, window] {
+            Outcome outcome = session.accept();
+            if (outcome.then == Outcome::Then::accepted) {
+                emit view->accepted();
+            } else {
+                view->goTo(outcome.cursor);
+                window->ensureWidgetVisible(view->widgetOf(outcome.cursor), 40, 80);
+                QMessageBox::information(window, "Not in order yet", toQt(outcome.wrongs.front().sentence));
+            }
+        });
+        frame->show();
+    }
+    QObject::connect(view, &FormView::accepted, &qt, [&] {
+        if (!deliver(session.reply(), reply)) return;
+        status = 0;
+        qt.quit();
+    });
+    QObject::connect(view, &FormView::left, &qt, [&] { qt.quit(); });
+    if (dialog) window->show();
+    view->begin();
+    qt.exec();
+    return status;
+}

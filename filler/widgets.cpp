@@ -1,0 +1,241 @@
+#include "filler/widgets.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "filler/drawing_painter.h"
+#include "filler/special_widgets.h"
+
+namespace brindel {
+namespace {
+
+QString withKey(const Control& c, Prop prop) {
+    QString text = toQt(c.text(prop)).replace("&", "&&");
+    QString key = toQt(c.text(Prop::accessKey)).left(1);
+    qsizetype at = key.isEmpty() ? -1 : text.indexOf(key, 0, Qt::CaseInsensitive);
+    return at < 0 ? text : text.insert(at, '&');
+}
+
+Qt::Alignment alignment(const Look& look) {
+    Qt::Alignment across = look.across == Across::start ? Qt::AlignLeft : look.across == Across::end ? Qt::AlignRight : Qt::AlignHCenter;
+    Qt::Alignment down = look.down == Down::top ? Qt::AlignTop : look.down == Down::bottom ? Qt::AlignBottom : Qt::AlignVCenter;
+    return across | down;
+}
+
+bool onPaper(const Making& m) { return !m.form.isDialog(); }
+bool readOnly(const Control& c) { return c.text(Prop::access) != "open" || !c.text(Prop::workedOut).empty(); }
+
+QWidget* makeLabel(const Control& c, const Making& m, QWidget* parent) {
+    auto* label = new QLabel(withKey(c, Prop::text), parent);
+    label->setTextFormat(Qt::PlainText);
+    label->setWordWrap(c.yes(Prop::wraps));
+    label->setAlignment(alignment(lookOf(m.form, c)));
+    return label;
+}
+
+QWidget* makeText(const Control& c, const Making& m, QWidget* parent) {
+    if (c.text(Prop::lines) == "many") {
+        auto* edit = new QPlainTextEdit(parent);
+        edit->setPlaceholderText(onPaper(m) ? QString() : toQt(c.text(Prop::placeholder)));
+        edit->setReadOnly(readOnly(c));
+        edit->setTabChangesFocus(true);
+        edit->setLineWrapMode(c.yes(Prop::wraps) ? QPlainTextEdit::WidgetWidth : QPlainTextEdit::NoWrap);
+        auto bars = c.text(Prop::scrollBars) == "always" ? Qt::ScrollBarAlwaysOn : c.text(Prop::scrollBars) == "never" ? Qt::ScrollBarAlwaysOff : Qt::ScrollBarAsNeeded;
+        edit->setVerticalScrollBarPolicy(bars);
+        if (onPaper(m)) edit->setFrameShape(QFrame::NoFrame);
+        return edit;
+    }
+    auto* edit = new QLineEdit(parent);
+    edit->setPlaceholderText(onPaper(m) ? QString() : toQt(c.text(Prop::placeholder)));
+    edit->setReadOnly(readOnly(c));
+    edit->setAlignment(alignment(entryLookOf(m.form, c)));
+    if (c.yes(Prop::secret)) edit->setEchoMode(QLineEdit::Password);
+    if (onPaper(m)) edit->setFrame(false);
+    return edit;
+}
+
+QWidget* makeNumber(const Control& c, const Making& m, QWidget* parent) {
+    if (onPaper(m)) return makeText(c, m, parent);
+    auto* box = new NumberField(toQt(c.text(Prop::unit)), parent);
+    box->setReadOnly(readOnly(c));
+    if (readOnly(c)) box->setButtonSymbols(QAbstractSpinBox::NoButtons);
+    box->setAlignment(alignment(entryLookOf(m.form, c)));
+    box->edit()->setPlaceholderText(toQt(c.text(Prop::placeholder)));
+    return box;
+}
+
+QWidget* makeDate(const Control& c, const Making& m, QWidget* parent) {
+    if (readOnly(c)) return makeText(c, m, parent);
+    auto* box = new DateField(c.yes(Prop::calendar), parent);
+    box->onPaper = onPaper(m);
+    box->lineEdit()->setPlaceholderText(onPaper(m) ? QString() : toQt(c.text(Prop::placeholder)));
+    return box;
+}
+
+QWidget* makeCombo(const Control& c, const Making& m, QWidget* parent) {
+    QComboBox* box = onPaper(m) ? new PaperCombo(parent) : new QComboBox(parent);
+    for (const Choice& choice : c.choices()) box->addItem(toQt(choice.text));
+    box->setEditable(c.yes(Prop::otherAnswers) || c.yes(Prop::filters));
+    box->setInsertPolicy(QComboBox::NoInsert);
+    if (c.yes(Prop::filters)) {
+        box->completer()->setFilterMode(Qt::MatchContains);
+        box->completer()->setCompletionMode(QCompleter::PopupCompletion);
+    }
+    const QString prompt = onPaper(m) ? QString() : toQt(c.text(Prop::prompt));
+    if (box->lineEdit()) box->lineEdit()->setPlaceholderText(prompt);
+    else box->setPlaceholderText(prompt);
+    box->setCurrentIndex(-1);
+    box->setMaxVisibleItems(14);
+    if (readOnly(c)) box->setEnabled(false);
+    return box;
+}
+
+QWidget* makeList(const Control& c, const Making& m, QWidget* parent) {
+    auto* list = new QListWidget(parent);
+    const bool ticks = c.yes(Prop::tickMarks);
+    for (const Choice& choice : c.choices()) {
+        auto* item = new QListWidgetItem(toQt(choice.text), list);
+        item->setSizeHint(QSize(10, int(std::lround(listRowHeight(m.form) * m.scale))));
+        if (ticks) {
+            item->setFlags((item->flags() | Qt::ItemIsUserCheckable) & ~Qt::ItemIsSelectable);
+            item->setCheckState(Qt::Unchecked);
+        }
+    }
+    if (!ticks) list->setSelectionMode(c.text(Prop::many) == "many" ? QAbstractItemView::MultiSelection : QAbstractItemView::SingleSelection);
+    list->setEnabled(!readOnly(c));
+    if (onPaper(m)) list->setFrameShape(QFrame::NoFrame);
+    return list;
+}
+
+/// A tick on paper is painted as it is printed; on the screen the desktop's own is used.
+QWidget* makeTick(const Control& c, const Making& m, QWidget* parent) {
+    if (onPaper(m)) {
+        auto* drawn = new DrawnWidget(m.scale, parent);
+        drawn->setCheckable(true);
+        drawn->setFocusPolicy(Qt::StrongFocus);
+        drawn->setAccessibleName(toQt(c.text(Prop::text)));
+        drawn->drawing = [form = m.form, c, fonts = &m.fonts](bool on) {
+            Shown shown;
+            shown.on = on;
+            return drawnControl(form, c, shown, DrawOptions{*fonts, {}, nullptr, false, true});  // the page has its wording
+        };
+        drawn->setEnabled(!readOnly(c));
+        return drawn;
+    }
+    QAbstractButton* box = c.kind == Kind::checkBox ? static_cast<QAbstractButton*>(new QCheckBox(parent)) : new QRadioButton(parent);
+    box->setText(withKey(c, Prop::text));
+    box->setEnabled(!readOnly(c));
+    return box;
+}
+
+QWidget* makeButton(const Control& c, const Making&, QWidget* parent) {
+    auto* button = new QPushButton(withKey(c, Prop::text), parent);
+    button->setAutoDefault(false);
+    return button;
+}
+
+QWidget* makeDrawn(const Control& c, const Making& m, QWidget* parent) {
+    auto* drawn = new DrawnWidget(m.scale, parent);
+    drawn->setFocusPolicy(Qt::NoFocus);
+    drawn->drawing = [form = m.form, c, fonts = &m.fonts](bool) {
+        return drawnControl(form, c, {}, DrawOptions{*fonts, {}, nullptr, true, true});
+    };
+    return drawn;
+}
+
+QWidget* makeTabs(const Control& c, const Making& m, QWidget* parent) {
+    auto* tabs = new TabsField(toQt(c.text(Prop::tabsSit)), int(std::lround(tabStrip(m.form) * m.scale)), parent);
+    int shown = 0;
+    Id front = shownPage(c, m.turned);
+    // The bar needs the font before it is asked how wide its tabs are.
+    tabs->bar()->setFont(fontOf(lookOf(m.form, c), unitsPerPoint(m.form) * m.scale));
+    for (Id id : c.children)
+        if (const Control* page = m.form.find(id)) {
+            int at = tabs->bar()->addTab(withKey(*page, Prop::text));
+            tabs->bar()->setTabEnabled(at, page->yes(Prop::enabled));
+            tabs->bar()->setTabVisible(at, page->yes(Prop::visible));
+            if (id == front) shown = at;
+        }
+    tabs->bar()->setCurrentIndex(shown);
+    return tabs;
+}
+
+QWidget* makeNone(const Control&, const Making&, QWidget*) { return nullptr; }
+
+/// One row a kind, in the order of the table of kinds.
+constexpr std::pair<Kind, QWidget* (*)(const Control&, const Making&, QWidget*)> makers[] = {
+    {Kind::dialog, makeNone},      {Kind::document, makeNone},  {Kind::page, makeNone},        {Kind::tabPage, makeNone},
+    {Kind::label, makeLabel},      {Kind::textBox, makeText},   {Kind::numberBox, makeNumber}, {Kind::dateBox, makeDate},
+    {Kind::comboBox, makeCombo},   {Kind::listBox, makeList},   {Kind::checkBox, makeTick},    {Kind::radioButton, makeTick},
+    {Kind::button, makeButton},    {Kind::frame, makeDrawn},    {Kind::tabs, makeTabs},        {Kind::line, makeDrawn},
+};
+
+}  // namespace
+
+QFont fontOf(const Look& look, double pixelsPerPoint) {
+    QFont font = look.family.empty() ? QApplication::font() : QFont(toQt(look.family));
+    font.setPixelSize(std::max(1, int(std::lround(look.size * pixelsPerPoint))));
+    font.setBold(look.bold);
+    font.setItalic(look.italic);
+    font.setUnderline(look.underline);
+    return font;
+}
+
+void dress(QWidget* widget, const Control& c, const Making& m) {
+    const bool filled = row(c.kind).filled && c.kind != Kind::checkBox && c.kind != Kind::radioButton;
+    const Look look = filled ? entryLookOf(m.form, c) : lookOf(m.form, c);
+    widget->setFont(fontOf(look, unitsPerPoint(m.form) * m.scale));
+    QPalette colours = widget->palette();
+    if (look.text)
+        for (auto role : {QPalette::Text, QPalette::WindowText, QPalette::ButtonText})
+            for (auto group : {QPalette::Active, QPalette::Inactive}) colours.setColor(group, role, toQt(*look.text));
+    if (onPaper(m) && c.kind != Kind::button) {
+        colours.setColor(QPalette::Base, Qt::transparent);
+        widget->setAutoFillBackground(false);
+    } else if (look.fill) {
+        colours.setColor(c.kind == Kind::button ? QPalette::Button : filled ? QPalette::Base : QPalette::Window, toQt(*look.fill));
+        if (c.kind == Kind::label) widget->setAutoFillBackground(true);
+    }
+    widget->setPalette(colours);
+    if (auto* area = qobject_cast<QAbstractScrollArea*>(widget); area && onPaper(m)) area->viewport()->setAutoFillBackground(false);
+    widget->setToolTip(toQt(c.text(Prop::hint)));
+}
+
+QWidget* makeWidget(const Control& control, const Making& making, QWidget* parent) {
+    for (const auto& [kind, make] : makers)
+        if (kind == control.kind)
+            if (QWidget* widget = make(control, making, parent)) {
+                dress(widget, control, making);
+                return widget;
+            }
+    return nullptr;
+}
+
+void showIn(QWidget* widget, const Control& c, const Shown& shown) {
+    const QSignalBlocker quiet(widget);
+    const QString text = toQt(shown.text);
+    if (auto* edit = qobject_cast<QLineEdit*>(widget)) {
+        if (edit->text() != text) edit->setText(text);
+    } else if (auto* area = qobject_cast<QPlainTextEdit*>(widget)) {
+        if (area->toPlainText() != text) area->setPlainText(text);
+    } else if (auto* number = qobject_cast<NumberField*>(widget)) {
+        const QSignalBlocker inner(number->edit());
+        if (number->edit()->text() != text) number->edit()->setText(text);
+    } else if (auto* box = qobject_cast<QComboBox*>(widget)) {
+        const int at = c.kind == Kind::comboBox ? box->findText(text, Qt::MatchExactly | Qt::MatchCaseSensitive) : -1;
+        box->setCurrentIndex(at);
+        if (box->lineEdit() && box->lineEdit()->text() != text) {
+            const QSignalBlocker inner(box->lineEdit());
+            box->setEditText(text);
+        }
+    } else if (auto* list = qobject_cast<QListWidget*>(widget)) {
+        for (int i = 0; i < list->count(); ++i) {
+            const bool on = std::ranges::find(shown.picked, std::size_t(i)) != shown.picked.end();
+            if (c.yes(Prop::tickMarks)) list->item(i)->setCheckState(on ? Qt::Checked : Qt::Unchecked);
+            else list->item(i)->setSelected(on);
+        }
+    } else if (auto* button = qobject_cast<QAbstractButton*>(widget); button && button->isCheckable()) {
+        button->setChecked(shown.on);
+    }
+}
+
+}  // namespace brindel
