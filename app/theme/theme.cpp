@@ -105,9 +105,9 @@ QString panelSheet() {
         QPushButton:disabled { color: @ink2; }
         QPushButton[main="true"] { background: @tawny; color: white; border: 1px solid @tawnyDark; font-weight: bold; }
         QToolButton { color: @ink; background: transparent; border: 0; border-radius: 5px; }
-        QToolButton#edge { border: 1px solid @fieldLine; background: @field; padding: 2px 6px; border-radius: 4px; color: @ink2; }
+        QToolButton#edge { border: 1px solid @fieldLine; background: @field; padding: 2px 0px; min-width: 20px; font-size: 11px; border-radius: 4px; color: @ink2; }
         QToolButton#edge:checked { background: @chosen; color: @tawnyDark; border-color: @tawny; }
-        QToolButton#group { color: @tawnyDark; font-weight: bold; padding: 4px 0px; }
+        QToolButton#group { color: @tawnyDark; font-weight: bold; padding: 4px 0px; margin-left: -4px; }
         QTableWidget, QListWidget { background: @paper; color: @ink; border: 1px solid @line; gridline-color: @line; }
         QHeaderView::section { background: @cream; color: @ink2; border: 0; border-bottom: 1px solid @line; padding: 4px 6px; }
         QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
@@ -117,7 +117,7 @@ QString panelSheet() {
         QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }
         QScrollBar::add-page, QScrollBar::sub-page { background: transparent; }
         QMenuBar { background: transparent; color: @ink; }
-        QMenuBar::item { padding: 4px 10px; background: transparent; border-radius: 4px; }
+        QMenuBar::item { padding: 3px 10px; margin-top: 2px; background: transparent; border-radius: 4px; }
         QMenuBar::item:selected { background: @chosen; }
         QMenu { background: @paper; color: @ink; border: 1px solid @line; padding: 4px; }
         QMenu::item { padding: 5px 26px 5px 18px; border-radius: 3px; }

@@ -74,7 +74,7 @@ class Layer {
         probe.own = f.own;
         Look look = entryLookOf(form, probe);
         const double letter = fonts_.width("0123456789abcdefghijklmnopqrstuvwxyz", look) / 36 * pt_;
-        const double padding = form.isDialog() ? 14 : 4;
+        const double padding = form.isDialog() ? 14 : 4, grain = form.isDialog() ? 1 : 0.5;
         auto stepped = [&](double width) {
             for (double step : m_.widths)
                 if (width <= step) return step;
@@ -83,7 +83,7 @@ class Layer {
         switch (f.kind) {
             case Kind::textBox: {
                 double most = probe.number(Prop::maxLength);
-                if (f.columns) return {std::max(m_.widths[1], f.columns * letter + padding), f.rows > 1 ? f.rows * fonts_.lineHeight(look) * pt_ + (form.isDialog() ? 10 : 3) : m_.fieldHigh};
+                if (f.columns) return {up(std::max(m_.widths[1], f.columns * letter + padding), grain), f.rows > 1 ? up(f.rows * fonts_.lineHeight(look) * pt_ + (form.isDialog() ? 10 : 3), grain) : m_.fieldHigh};
                 return {most > 0 ? stepped(most * letter + padding) : m_.widths[3], m_.fieldHigh};
             }
             case Kind::numberBox: return {probe.own.find(Prop::workedOut) ? m_.widths[0] * 1.2 : m_.widths[0], m_.fieldHigh};

@@ -21,8 +21,9 @@ const std::vector<Prop> everyLook = {Prop::style,     Prop::fontFamily,   Prop::
 /// The properties of a kind: the common ones around its own.
 std::vector<Prop> with(std::vector<Prop> own, bool tabbed, bool filled) {
     std::vector<Prop> all = {Prop::hint};
+    if (filled) all.push_back(Prop::required);
     all.insert(all.end(), own.begin(), own.end());
-    if (filled) all.insert(all.end(), {Prop::required, Prop::workedOut, Prop::access, Prop::personal, Prop::purpose,
+    if (filled) all.insert(all.end(), {Prop::workedOut, Prop::access, Prop::personal, Prop::purpose,
                                        Prop::kept, Prop::entryStyle});
     if (tabbed) all.insert(all.end(), {Prop::tabStop, Prop::accessKey});
     all.insert(all.end(), {Prop::holdsTo, Prop::visible, Prop::enabled, Prop::note});
@@ -169,12 +170,12 @@ const std::vector<KindRow>& kinds() {
         {Kind::label, "label", "label", "lbl", 'L', {120, 20}, {40, 6}, "text", false, false, false, true,
          with({text, role, labels, wraps, accessKey}, false, false)},
         {Kind::textBox, "textBox", "text box", "txt", 'T', {200, 26}, {60, 7}, "field", false, true, true, true,
-         with({placeholder, defaultText, maxLength, lines, wraps, scrollBars, tooMuch, letters, pattern, patternMessage,
+         with({maxLength, letters, placeholder, defaultText, pattern, patternMessage, lines, tooMuch, wraps, scrollBars,
                secret, rich}, true, true)},
         {Kind::numberBox, "numberBox", "number box", "num", 'N', {90, 26}, {30, 7}, "field", false, true, true, true,
-         with({placeholder, defaultText, least, most, step, decimals, unit, thousands, rangeMessage}, true, true)},
+         with({least, most, rangeMessage, decimals, step, unit, thousands, defaultText, placeholder}, true, true)},
         {Kind::dateBox, "dateBox", "date box", "dtm", 'D', {130, 26}, {36, 7}, "field", false, true, true, true,
-         with({placeholder, defaultText, datePattern, earliest, latest, rangeMessage, calendar}, true, true)},
+         with({datePattern, earliest, latest, rangeMessage, defaultText, placeholder, calendar}, true, true)},
         {Kind::comboBox, "comboBox", "combo box", "cbo", 'C', {150, 26}, {50, 7}, "field", false, true, true, true,
          with({choices, prompt, defaultText, otherAnswers, filters}, true, true)},
         {Kind::listBox, "listBox", "list box", "lst", 'I', {180, 96}, {60, 24}, "field", false, true, true, true,

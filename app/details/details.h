@@ -1,0 +1,54 @@
+// The details: every property of one control or of many at once, in groups, driven by the table of kinds.
+#pragma once
+
+#include <QScrollArea>
+#include <functional>
+#include <map>
+#include <set>
+
+#include "app/window/desk.h"
+
+class QGridLayout;
+class QLabel;
+class QVBoxLayout;
+
+namespace brindel {
+
+class Details : public QScrollArea {
+    Q_OBJECT
+  public:
+    explicit Details(Desk& desk, QWidget* parent = nullptr);
+    /// The editor of a property in the panel now; null when it has none.
+    QWidget* editorOf(Prop prop) const;
+    QWidget* editorNamed(const char* name) const;
+    /// Opens or closes a group.
+    void setGroupOpen(Group group, bool open);
+
+  protected:
+    void resizeEvent(QResizeEvent* event) override;
+
+  private:
+    void showAgain();
+    void rebuild(const std::vector<Kind>& kinds);
+    void fill();
+    QVBoxLayout* groupLayout(Group group);
+    void addRow(Group group, const QString& word, QWidget* editor, const QString& help);
+    QWidget* editorFor(const PropertyRow& row);
+    void addIdentity();
+    void addPlace();
+
+    Desk& desk_;
+    std::vector<Kind> shownKinds_;
+    QWidget* body_ = nullptr;
+    QLabel* title_ = nullptr;
+    QLabel* where_ = nullptr;
+    QLabel* picture_ = nullptr;
+    std::map<Group, QWidget*> groups_;
+    std::map<Group, QVBoxLayout*> layouts_;
+    std::set<Group> closed_;
+    std::map<Prop, QWidget*> editors_;
+    std::vector<std::function<void()>> fillers_;
+    bool filling_ = false;
+};
+
+}  // namespace brindel

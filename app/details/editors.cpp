@@ -1,0 +1,272 @@
+#include "app/details/editors.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "app/theme/theme.h"
+#include "core/text/words.h"
+#include "filler/drawing_painter.h"
+
+namespace brindel {
+namespace {
+
+using Changed = std::function<void(std::optional<Value>)>;
+
+/// Says what is wrong with what was typed, at the field itself.
+void refuse(QWidget* edit, Desk& desk, const QString& sentence) {
+    edit->setProperty("wrong", true);
+    edit->style()->polish(edit);
+    edit->setToolTip(sentence);
+    desk.say(sentence, true);
+}
+void acceptIt(QWidget* edit, const QString& help) {
+    if (edit->property("wrong").toBool()) {
+        edit->setProperty("wrong", false);
+        edit->style()->polish(edit);
+    }
+    edit->setToolTip(help);
+}
+
+QString valueText(const PropertyRow& r, const std::optional<Value>& value) {
+    if (!value) return {};
+    if (const auto* number = std::get_if<double>(&*value)) return *number == 0 && r.type == Type::whole ? QString() : toQt(numberText(*number));
+    if (const auto* text = std::get_if<std::string>(&*value)) return toQt(*text);
+    if (const auto* choices = std::get_if<Choices>(&*value)) {
+        QStringList lines;
+        for (const Choice& c : *choices) lines << (c.value == c.text ? toQt(c.text) : toQt(c.value) + " = " + toQt(c.text));
+        return lines.join('\n');
+    }
+    return {};
+}
+
+/// The value that typed text means for a property; a sentence when it means none.
+tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) {
+    const std::string plain = fromQt(text);
+    switch (r.type) {
+        case Type::number: case Type::whole: case Type::length: {
+            if (text.trimmed().isEmpty()) return r.type == Type::number && std::holds_alternative<std::string>(r.fallback) ? Value(std::string()) : r.fallback;
+            auto number = numberRead(plain, "en");
+            if (!number) return tl::unexpected(QString("%1 takes a number; “%2” is none.").arg(toQt(std::string(r.word)), text.trimmed()));
+            if (auto wrong = misfit(r.prop, *number); !wrong.empty()) return tl::unexpected(toQt(std::string(r.word)) + ": " + toQt(wrong) + ".");
+            return Value(*number);
+        }
+        case Type::choices: {
+            Choices choices;
+            for (const QString& line : text.split('\n')) {
+                const QString one = line.trimmed();
+                if (one.isEmpty()) continue;
+                const qsizetype at = one.indexOf(" = ");
+                if (at > 0) choices.push_back({fromQt(one.left(at).trimmed()), fromQt(one.mid(at + 3).trimmed())});
+                else choices.push_back({fromQt(one), fromQt(one)});
+            }
+            return Value(choices);
+        }
+        case Type::date:
+            if (auto wrong = dateMisfit(plain); !wrong.empty()) return tl::unexpected(toQt(std::string(r.word)) + ": " + toQt(wrong) + ".");
+            return Value(plain);
+        case Type::colour:
+            if (auto wrong = misfit(r.prop, plain); !wrong.empty()) return tl::unexpected(toQt(std::string(r.word)) + ": " + toQt(wrong) + ".");
+            return Value(plain);
+        default:
+            if (r.prop == Prop::pattern)
+                if (auto wrong = patternMisfit(plain); !wrong.empty()) return tl::unexpected("Pattern: " + toQt(wrong) + ".");
+            return Value(plain);
+    }
+}
+
+Editor lineEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
+    auto* edit = new QLineEdit(parent);
+    edit->setFixedHeight(26);
+    if (r.prop == Prop::pattern || r.prop == Prop::workedOut) edit->setFont(monoFont(12));
+    const QString help = toQt(std::string(r.help));
+    QObject::connect(edit, &QLineEdit::editingFinished, edit, [edit, &desk, r, changed, help] {
+        if (!edit->isModified()) return;
+        auto value = valueOf(r, edit->text());
+        if (!value) return refuse(edit, desk, value.error());
+        edit->setModified(false);
+        acceptIt(edit, help);
+        changed(*value);
+    });
+    return {edit, [edit, r, help](std::optional<Value> value) {
+                if (edit->property("wrong").toBool() && edit->isModified()) return;
+                edit->setText(valueText(r, value));
+                edit->setModified(false);
+                edit->setCursorPosition(0);
+                acceptIt(edit, help);
+                edit->setPlaceholderText(!value ? "differ" : r.type == Type::whole && r.fallback == Value(0.0) ? "no limit" : "");
+            }};
+}
+
+/// A field of several lines that sets its value when it is left.
+class AreaEdit : public QPlainTextEdit {
+  public:
+    using QPlainTextEdit::QPlainTextEdit;
+    std::function<void()> leftIt;
+
+  protected:
+    void focusOutEvent(QFocusEvent* event) override {
+        QPlainTextEdit::focusOutEvent(event);
+        if (leftIt && document()->isModified()) leftIt();
+    }
+    void keyPressEvent(QKeyEvent* event) override {
+        if (event->key() == Qt::Key_Return && event->modifiers() & Qt::ControlModifier) {
+            if (leftIt && document()->isModified()) leftIt();
+            return;
+        }
+        QPlainTextEdit::keyPressEvent(event);
+    }
+};
+
+Editor areaEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
+    auto* edit = new AreaEdit(parent);
+    edit->setTabChangesFocus(true);
+    edit->setFixedHeight(r.type == Type::choices ? 112 : 46);
+    if (r.type == Type::choices) edit->setLineWrapMode(QPlainTextEdit::NoWrap);
+    edit->setVerticalScrollBarPolicy(Qt::ScrollBarAsNeeded);
+    edit->setToolTip(toQt(std::string(r.help)));
+    edit->leftIt = [edit, &desk, r, changed] {
+        auto value = valueOf(r, edit->toPlainText());
+        if (!value) return refuse(edit, desk, value.error());
+        edit->document()->setModified(false);
+        changed(*value);
+    };
+    return {edit, [edit, r](std::optional<Value> value) {
+                const QString text = valueText(r, value);
+                if (edit->toPlainText() != text) edit->setPlainText(text);
+                edit->document()->setModified(false);
+                edit->setPlaceholderText(value ? "" : "differ");
+            }};
+}
+
+Editor yesNoEditor(const PropertyRow& r, Desk&, Changed changed, QWidget* parent) {
+    auto* box = new QCheckBox(parent);
+    box->setFixedHeight(26);
+    box->setToolTip(toQt(std::string(r.help)));
+    QObject::connect(box, &QCheckBox::clicked, box, [box, changed] {
+        box->setTristate(false);
+        changed(Value(box->isChecked()));
+    });
+    return {box, [box](std::optional<Value> value) {
+                const QSignalBlocker quiet(box);
+                box->setTristate(!value);
+                if (!value) box->setCheckState(Qt::PartiallyChecked);
+                else box->setChecked(std::get<bool>(*value));
+            }};
+}
+
+/// A combo box that the wheel does not change while the panel is scrolled over it.
+class CalmCombo : public QComboBox {
+  public:
+    using QComboBox::QComboBox;
+
+  protected:
+    void wheelEvent(QWheelEvent* event) override { event->ignore(); }
+};
+
+Editor pickEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
+    auto* box = new CalmCombo(parent);
+    box->setFixedHeight(26);
+    box->setMinimumContentsLength(6);
+    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    box->setToolTip(toQt(std::string(r.help)));
+    auto list = [box, r, &desk] {
+        box->clear();
+        if (r.type == Type::oneOf)
+            for (const Token& t : r.tokens) box->addItem(toQt(std::string(t.word)), toQt(std::string(t.key)));
+        if (r.type == Type::style) {
+            box->addItem("by its role", "");
+            for (const Style& s : *desk.form().styles) box->addItem(toQt(s.word), toQt(s.key));
+        }
+        if (r.type == Type::reference) {
+            box->addItem("no field", uint(noControl));
+            desk.form().controls.each([&](Id id, const Control& c) {
+                if (row(c.kind).filled && !has(c.kind, Prop::text)) box->addItem(toQt(c.name), uint(id));
+            });
+        }
+    };
+    list();
+    QObject::connect(box, &QComboBox::activated, box, [box, r, changed](int at) {
+        if (r.type == Type::reference) changed(Value(Reference{Id(box->itemData(at).toUInt())}));
+        else changed(Value(fromQt(box->itemData(at).toString())));
+    });
+    return {box, [box, r, list](std::optional<Value> value) {
+                const QSignalBlocker quiet(box);
+                if (r.type != Type::oneOf) list();
+                int at = -1;
+                if (value) {
+                    if (const auto* ref = std::get_if<Reference>(&*value)) at = box->findData(uint(ref->id));
+                    else if (const auto* text = std::get_if<std::string>(&*value)) at = box->findData(toQt(*text));
+                }
+                box->setPlaceholderText("differ");
+                box->setCurrentIndex(at);
+            }};
+}
+
+Editor edgesEditor(const PropertyRow& r, Desk&, Changed changed, QWidget* parent) {
+    auto* holder = new QWidget(parent);
+    auto* line = new QHBoxLayout(holder);
+    line->setContentsMargins(0, 0, 0, 0);
+    line->setSpacing(4);
+    static constexpr const char* words[] = {"left", "top", "right", "bottom"};
+    QList<QToolButton*> buttons;
+    for (const char* word : words) {
+        auto* button = new QToolButton(holder);
+        button->setObjectName("edge");
+        button->setText(word);
+        button->setCheckable(true);
+        button->setFixedHeight(24);
+        button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+        button->setToolTip(toQt(std::string(r.help)));
+        line->addWidget(button);
+        buttons << button;
+    }
+    for (QToolButton* button : buttons)
+        QObject::connect(button, &QToolButton::clicked, holder, [buttons, changed] {
+            std::string edges;
+            for (int i = 0; i < 4; ++i)
+                if (buttons[i]->isChecked()) edges += (edges.empty() ? "" : " ") + std::string(words[i]);
+            changed(Value(edges));
+        });
+    return {holder, [buttons](std::optional<Value> value) {
+                const QStringList edges = value ? toQt(std::get<std::string>(*value)).split(' ') : QStringList();
+                for (int i = 0; i < 4; ++i) buttons[i]->setChecked(edges.contains(words[i]));
+            }};
+}
+
+Editor colourEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
+    auto* holder = new QWidget(parent);
+    auto* line = new QHBoxLayout(holder);
+    line->setContentsMargins(0, 0, 0, 0);
+    line->setSpacing(4);
+    Editor text = lineEditor(r, desk, changed, holder);
+    auto* edit = static_cast<QLineEdit*>(text.widget);
+    auto* swatch = new QPushButton(holder);
+    swatch->setFixedSize(26, 26);
+    swatch->setAccessibleName("Pick a colour");
+    line->addWidget(edit, 1);
+    line->addWidget(swatch);
+    QObject::connect(swatch, &QPushButton::clicked, holder, [edit, changed, holder] {
+        QColor picked = QColorDialog::getColor(QColor(edit->text()), holder->window(), "Pick a colour");
+        if (picked.isValid()) changed(Value(fromQt(picked.name().toUpper())));
+    });
+    return {holder, [text, swatch, edit](std::optional<Value> value) {
+                text.show(value);
+                const QColor colour(edit->text());
+                const QString fill = colour.isValid() ? colour.name() : tokens().cream.name();
+                swatch->setStyleSheet(QString("QPushButton { background: %1; border: 1px solid %2; border-radius: 4px; padding: 0; }").arg(fill, tokens().fieldLine.name()));
+            }};
+}
+
+}  // namespace
+
+Editor makeEditor(const PropertyRow& row, Desk& desk, Changed changed, QWidget* parent) {
+    switch (row.type) {
+        case Type::yesNo: return yesNoEditor(row, desk, std::move(changed), parent);
+        case Type::longText: case Type::choices: return areaEditor(row, desk, std::move(changed), parent);
+        case Type::oneOf: case Type::style: case Type::reference: return pickEditor(row, desk, std::move(changed), parent);
+        case Type::edges: return edgesEditor(row, desk, std::move(changed), parent);
+        case Type::colour: return colourEditor(row, desk, std::move(changed), parent);
+        default: return lineEditor(row, desk, std::move(changed), parent);
+    }
+}
+
+}  // namespace brindel

@@ -1,0 +1,122 @@
+// brindel: the designer. With --picture it paints its window to a file and ends.
+#include <CLI/CLI.hpp>
+#include <QtWidgets/QtWidgets>
+#include <iostream>
+
+#include "app/sheet/sheet.h"
+#include "app/theme/theme.h"
+#include "app/window/main_window.h"
+#include "core/file/form_file.h"
+#include "core/file/keepsake.h"
+#include "filler/drawing_painter.h"
+
+using namespace brindel;
+
+namespace {
+
+/// Lato where no desktop says what its font is.
+void setFont() {
+    const bool desktop = !qEnvironmentVariableIsEmpty("XDG_CURRENT_DESKTOP") || !qEnvironmentVariableIsEmpty("KDE_FULL_SESSION");
+    QFont font = desktop ? QApplication::font() : QFont("Lato");
+    if (!desktop) font.setPointSize(10);
+    QApplication::setFont(font);
+}
+
+void offerLeftBehind(MainWindow& window) {
+    for (const Keepsake& kept : leftBehind(keepsakeFolder())) {
+        const QString what = kept.path.empty() ? QString("a form that was never saved") : "changes to " + QFileInfo(toQt(kept.path)).fileName();
+        QMessageBox box(QMessageBox::Question, "Unsaved work", QString("Brindel ended before %1 could be saved.").arg(what), QMessageBox::NoButton, &window);
+        auto* take = box.addButton("Take it up again", QMessageBox::AcceptRole);
+        auto* drop = box.addButton("Throw it away", QMessageBox::DestructiveRole);
+        box.addButton("Decide later", QMessageBox::RejectRole);
+        box.exec();
+        if (box.clickedButton() == drop) QFile::remove(toQt(kept.record));
+        if (box.clickedButton() != take) continue;
+        auto file = kept.path.empty() ? Result<Opened>(tl::unexpected(Problem{})) : openForm(kept.path);
+        window.desk().open(file ? file->form : newForm(kept.form.root().kind), toQt(kept.path));
+        window.desk().edit(kept.form, "Take up unsaved work");
+        QFile::remove(toQt(kept.record));
+        return;
+    }
+}
+
+int paintPicture(MainWindow& window, const QString& out, const std::string& pass, const std::vector<std::string>& select, QSize size) {
+    window.resize(size);
+    window.show();
+    QCoreApplication::processEvents();
+    window.zoomToFit();
+    Ids ids;
+    for (const std::string& name : select) {
+        const Control* c = window.desk().form().named(name);
+        if (!c) {
+            std::cerr << "--select: The form has no control named “" << name << "”.\n";
+            return 2;
+        }
+        ids.push_back(c->id);
+    }
+    window.desk().select(ids);
+    if (const Control* c = ids.empty() ? nullptr : window.desk().form().find(ids[0]); c && c->kind == Kind::tabPage) {
+        window.desk().turn(c->parent, c->id);
+        window.desk().select({});
+    }
+    for (const PassRow& r : passes())
+        if (pass == r.key) window.setPass(r.pass);
+    for (int i = 0; i < 10; ++i) QCoreApplication::processEvents(QEventLoop::AllEvents, 30);
+    if (!window.grab().save(out)) {
+        std::cerr << fromQt(out) << ": The picture cannot be written.\n";
+        return 3;
+    }
+    return 0;
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+    CLI::App app{"Designs dialogs and fillable documents."};
+    std::string path, picture, pass = "lay-out", size = "1280x800";
+    std::vector<std::string> select;
+    app.add_option("FORM", path, "The form to open");
+    app.add_option("--picture", picture, "Paints the window to this PNG file and ends");
+    std::vector<std::string> keys;
+    for (const PassRow& r : passes()) keys.push_back(r.key);
+    app.add_option("--pass", pass, "The pass to show")->check(CLI::IsMember(keys));
+    app.add_option("--size", size, "The window's size, as 1280x800");
+    app.add_option("--select", select, "Names of controls to select");
+    app.allow_extras(false);
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::ParseError& error) {
+        return app.exit(error) == 0 ? 0 : 2;
+    }
+    const QStringList measure = toQt(size).split('x');
+    const QSize window_size = measure.size() == 2 ? QSize(measure[0].toInt(), measure[1].toInt()) : QSize();
+    if (window_size.width() < 200 || window_size.height() < 200 || window_size.width() > 8000 || window_size.height() > 8000) {
+        std::cerr << "--size: A size such as 1280x800 is expected.\n";
+        return 2;
+    }
+    if (!picture.empty() && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM") && qEnvironmentVariableIsEmpty("DISPLAY") && qEnvironmentVariableIsEmpty("WAYLAND_DISPLAY"))
+        qputenv("QT_QPA_PLATFORM", "offscreen");
+
+    QApplication qt(argc, argv);
+    QApplication::setApplicationName("brindel");
+    setFont();
+    Form form = newForm(Kind::dialog);
+    std::string readOnly;
+    if (!path.empty()) {
+        auto opened = openForm(path);
+        if (!opened) {
+            std::cerr << path << ':' << (opened.error().place.empty() ? "" : opened.error().place + ":") << ' ' << opened.error().sentence << '\n';
+            return opened.error().place.empty() ? 3 : 1;
+        }
+        form = opened->form;
+        readOnly = opened->readOnlyBecause;
+    }
+    MainWindow window(form);
+    if (!path.empty()) window.desk().open(form, toQt(path), toQt(readOnly));
+    if (!picture.empty()) return paintPicture(window, toQt(picture), pass, select, window_size);
+    window.resize(window_size.boundedTo(QGuiApplication::primaryScreen()->availableSize()));
+    window.show();
+    window.zoomToFit();
+    QTimer::singleShot(0, &window, [&] { offerLeftBehind(window); });
+    return QApplication::exec();
+}

@@ -1,0 +1,105 @@
+#include "app/rail/rail.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "app/theme/theme.h"
+
+namespace brindel {
+namespace {
+constexpr int first = 10, high = 44, dotX = 19;
+}
+
+Rail::Rail(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
+    setFixedWidth(168);
+    setMouseTracking(true);
+    setObjectName("rail");
+    setAccessibleName("Passes");
+    for (auto signal : {&Desk::formChanged, &Desk::passChanged}) connect(&desk, signal, this, qOverload<>(&QWidget::update));
+}
+
+QRect Rail::stopRect(Pass pass) const { return {0, first + int(pass) * high, width(), high}; }
+
+QString Rail::countOf(Pass pass) const {
+    if (pass == Pass::layOut) return QString::number(desk_.form().controls.size() - 1 - (desk_.form().isDialog() ? 0 : desk_.form().root().children.size()));
+    if (pass == Pass::tryOut) return "Ctrl+T";
+    return {};
+}
+
+void Rail::paintEvent(QPaintEvent*) {
+    const Tokens& t = tokens();
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.fillRect(rect(), t.umber);
+    p.setPen(QPen(QColor(0x7C, 0x6F, 0x63), 2));
+    p.drawLine(dotX, first + high / 2, dotX, first + high * 7 + high / 2);
+    for (const PassRow& r : passes()) {
+        const QRect stop = stopRect(r.pass);
+        const bool here = r.pass == desk_.pass();
+        if (here || int(r.pass) == hover_) {
+            p.fillRect(stop, t.umber2);
+            p.setPen(QPen(QColor(0x7C, 0x6F, 0x63), 2));
+            p.drawLine(dotX, r.pass == Pass::layOut ? stop.center().y() : stop.top(), dotX, r.pass == Pass::replies ? stop.center().y() : stop.bottom());
+        }
+        if (here) p.fillRect(QRect(0, stop.top(), 4, high), QColor("#D98A46"));
+        // A ring for a stop to come, filled where one stands; what is not built yet is dimmer.
+        p.setPen(QPen(here ? QColor("#D98A46") : r.built ? QColor(0xA8, 0x9B, 0x8E) : QColor(0x7C, 0x6F, 0x63), 2));
+        p.setBrush(here ? QColor("#D98A46") : t.umber);
+        p.drawEllipse(QPoint(dotX, stop.center().y()), 8, 8);
+        p.setPen(here ? Qt::white : r.built ? t.onDark : t.onDark2);
+        p.setFont(bodyFont(14, here));
+        p.drawText(stop.adjusted(40, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, r.word);
+        const QString count = countOf(r.pass);
+        if (count.isEmpty()) continue;
+        p.setFont(bodyFont(13));
+        if (r.pass == Pass::tryOut) {
+            p.setPen(t.onDark2);
+            p.drawText(stop.adjusted(0, 0, -12, 0), Qt::AlignVCenter | Qt::AlignRight, count);
+        } else {
+            const int wide = std::max(22, p.fontMetrics().horizontalAdvance(count) + 14);
+            QRectF chip(stop.right() - 11 - wide, stop.center().y() - 9, wide, 20);
+            p.setPen(Qt::NoPen);
+            p.setBrush(QColor(0x57, 0x4B, 0x42));
+            p.drawRoundedRect(chip, 10, 10);
+            p.setPen(t.onDark);
+            p.drawText(chip, Qt::AlignCenter, count);
+        }
+    }
+    const int foot = height() - 84;
+    if (foot < first + 8 * high) return;
+    p.setPen(QColor(0x4A, 0x40, 0x38));
+    p.drawLine(0, foot, width(), foot);
+    p.setFont(bodyFont(12));
+    p.setPen(t.onDark2);
+    const int fields = fieldCount(desk_.form());
+    p.drawText(QRect(12, foot + 10, width() - 24, 70), Qt::TextWordWrap,
+               fields == 0 ? QString("Nothing to fill yet.") : QString("Fillers are asked for %1 %2.").arg(fields).arg(fields == 1 ? "thing" : "things"));
+}
+
+void Rail::mousePressEvent(QMouseEvent* event) {
+    for (const PassRow& r : passes())
+        if (stopRect(r.pass).contains(event->pos())) emit picked(r.pass);
+}
+
+void Rail::mouseMoveEvent(QMouseEvent* event) {
+    int at = (event->pos().y() - first) / high;
+    hover_ = event->pos().y() >= first && at < int(passes().size()) ? at : -1;
+    update();
+}
+
+void Rail::leaveEvent(QEvent*) {
+    hover_ = -1;
+    update();
+}
+
+bool Rail::event(QEvent* event) {
+    if (event->type() == QEvent::ToolTip) {
+        auto* help = static_cast<QHelpEvent*>(event);
+        for (const PassRow& r : passes())
+            if (stopRect(r.pass).contains(help->pos()))
+                QToolTip::showText(help->globalPos(), QString("%1 (Ctrl+%2)%3").arg(r.does).arg(int(r.pass) + 1).arg(r.built ? "" : " Not built yet."), this);
+        return true;
+    }
+    return QWidget::event(event);
+}
+
+}  // namespace brindel

@@ -1,0 +1,33 @@
+// The rail: the eight passes as stops on one line, downwards in the order of the work.
+#pragma once
+
+#include <QWidget>
+
+#include "app/window/desk.h"
+
+namespace brindel {
+
+class Rail : public QWidget {
+    Q_OBJECT
+  public:
+    explicit Rail(Desk& desk, QWidget* parent = nullptr);
+    QRect stopRect(Pass pass) const;
+    QSize sizeHint() const override { return {168, 480}; }
+
+  signals:
+    void picked(Pass pass);
+
+  protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void leaveEvent(QEvent* event) override;
+    bool event(QEvent* event) override;
+
+  private:
+    QString countOf(Pass pass) const;
+    Desk& desk_;
+    int hover_ = -1;
+};
+
+}  // namespace brindel

@@ -1,0 +1,299 @@
+#include "app/sheet/gestures.h"
+
+#include <cmath>
+
+#include "app/theme/theme.h"
+#include "core/draw/draw_control.h"
+#include "core/order/reading.h"
+#include "filler/drawing_painter.h"
+
+namespace brindel {
+namespace {
+
+double rounded(const Form& form, double v) { return std::round(v / smallStep(form)) * smallStep(form); }
+
+QString measure(const Form& form, const Box& b, bool size) {
+    auto text = [](double v) { return toQt(numberText(v, 1)); };
+    const QString unit = form.isDialog() ? "px" : "mm";
+    return size ? QString("%1 × %2 %3").arg(text(b.width), text(b.height), unit) : QString("%1, %2 %3").arg(text(b.left), text(b.top), unit);
+}
+
+void paintGuides(QPainter& p, const SheetFrame& frame, Id surface, const std::vector<Guide>& guides) {
+    const QColor teal = tokens().teal;
+    p.save();
+    p.setPen(QPen(teal, 1));
+    QFont font = bodyFont(10);
+    p.setFont(font);
+    for (const Guide& g : guides) {
+        QPointF a = frame.place(surface, g.from), b = frame.place(surface, g.to);
+        p.drawLine(a, b);
+        if (g.distance < 0) continue;
+        QPointF m = (a + b) / 2;
+        p.drawText(QPointF(m.x() + 4, m.y() + 4), toQt(numberText(g.distance, 1)));
+    }
+    p.restore();
+}
+
+void outline(QPainter& p, const SheetFrame& frame, const Form& form, Id container) {
+    const Control* c = form.find(container);
+    if (!c) return;
+    const Box box = onSurface(form, container);
+    const Id surface = surfaceOf(form, container);
+    QRectF r(frame.place(surface, {box.left, box.top}), frame.place(surface, {box.right(), box.bottom()}));
+    p.save();
+    p.setPen(QPen(tokens().teal, 2));
+    QColor wash = tokens().teal;
+    wash.setAlpha(18);
+    p.setBrush(wash);
+    p.drawRect(r);
+    p.restore();
+}
+
+class Moves : public Gesture {
+  public:
+    Moves(const Desk& desk, const SheetPoint& from, const Ids& ids, double reach)
+        : form_(desk.form()), turned_(desk.turned()), from_(from), ids_(outermost(form_, ids)), reach_(reach) {
+        lead_ = ids_.empty() ? noControl : ids_.front();
+        for (Id id : ids_) all_ = id == lead_ ? onSurface(form_, id) : all_.united(onSurface(form_, id));
+        // What moves takes what it holds along; nothing of it can be its own guide.
+        for (Id id : ids_) walk(form_, id, [&](const Control& c, int) { moving_.push_back(c.id); });
+    }
+
+    void move(const SheetPoint& to) override {
+        if (to.surface != from_.surface && form_.isDialog()) return;
+        double dx = to.at.x - from_.at.x, dy = to.at.y - from_.at.y;
+        if (to.keys & Qt::ShiftModifier) std::abs(dx) > std::abs(dy) ? dy = 0 : dx = 0;
+        Box moved = all_.moved(rounded(form_, dx), rounded(form_, dy));
+        surface_ = to.surface;
+        container_ = containerAt(form_, to.surface, to.at, turned_, moving_);
+        guides_.clear();
+        if (!(to.keys & Qt::AltModifier)) {
+            Snapped s = snapped(form_, to.surface, container_, moved, moving_, reach_, turned_);
+            moved = s.box;
+            guides_ = s.guides;
+        }
+        for (Guide& g : distancesAround(form_, to.surface, moved, moving_, turned_)) guides_.push_back(g);
+        dx = moved.left - all_.left, dy = moved.top - all_.top;
+        at_ = moved;
+        copies_ = to.keys & Qt::ControlModifier;
+        made_ = ids_;
+        if (copies_) {
+            Form clip = clipping(form_, ids_);
+            Box home = onSurface(form_, form_.find(lead_)->parent), there = onSurface(form_, container_);
+            Edited e = pasted(form_, container_, clip, dx + home.left - there.left, dy + home.top - there.top);
+            next_ = e.form;
+            made_ = e.ids;
+        } else {
+            next_ = shifted(form_, ids_, dx, dy);
+            if (container_ != noControl) next_ = rehoused(*next_, ids_, container_);
+            if (to.surface != from_.surface) next_ = shifted(*next_, ids_, onSurface(form_, from_.surface).left, 0);
+        }
+    }
+
+    void finish(Desk& desk) override {
+        if (!next_) return;
+        const Control* lead = form_.find(lead_);
+        QString what = ids_.size() > 1 ? QString("%1 controls").arg(ids_.size()) : toQt(calledBy(form_, *lead));
+        desk.edit(*next_, (copies_ ? "Copy " : "Move ") + what, made_);
+    }
+    const Form* preview() const override { return next_ ? &*next_ : nullptr; }
+    QString said() const override { return next_ ? measure(form_, at_, false) : QString(); }
+    void paint(QPainter& p, const SheetFrame& frame) const override {
+        if (!next_) return;
+        const Control* lead = form_.find(lead_);
+        if (lead && container_ != lead->parent && container_ != surface_) outline(p, frame, form_, container_);
+        paintGuides(p, frame, surface_, guides_);
+    }
+
+  private:
+    Form form_;
+    TurnedTo turned_;
+    SheetPoint from_;
+    Ids ids_, moving_, made_;
+    Id lead_ = noControl, container_ = noControl, surface_ = noControl;
+    double reach_;
+    Box all_, at_;
+    bool copies_ = false;
+    std::optional<Form> next_;
+    std::vector<Guide> guides_;
+};
+
+class Sizes : public Gesture {
+  public:
+    Sizes(const Desk& desk, const SheetPoint& from, Id id, Handle handle, double reach)
+        : form_(desk.form()), turned_(desk.turned()), from_(from), id_(id), handle_(handle), reach_(reach), before_(onSurface(form_, id)) {
+        walk(form_, id, [&](const Control& c, int) { moving_.push_back(c.id); });
+    }
+    void move(const SheetPoint& to) override {
+        double dx = to.at.x - from_.at.x, dy = to.at.y - from_.at.y;
+        const bool left = handle_ == Handle::leftTop || handle_ == Handle::left || handle_ == Handle::leftBottom;
+        const bool right = handle_ == Handle::rightTop || handle_ == Handle::right || handle_ == Handle::rightBottom;
+        const bool top = handle_ == Handle::leftTop || handle_ == Handle::top || handle_ == Handle::rightTop;
+        const bool bottom = handle_ == Handle::leftBottom || handle_ == Handle::bottom || handle_ == Handle::rightBottom;
+        Box box = before_;
+        const double least = form_.isDialog() ? 4 : 1;
+        if (left) dx = std::min(dx, box.width - least), box.left += rounded(form_, dx), box.width -= rounded(form_, dx);
+        if (right) box.width = std::max(least, box.width + rounded(form_, dx));
+        if (top) dy = std::min(dy, box.height - least), box.top += rounded(form_, dy), box.height -= rounded(form_, dy);
+        if (bottom) box.height = std::max(least, box.height + rounded(form_, dy));
+        guides_.clear();
+        if (!(to.keys & Qt::AltModifier) && id_ != rootId) {
+            Snapped s = snapped(form_, from_.surface, form_.find(id_)->parent, box, moving_, reach_, turned_, {left, top, right, bottom});
+            box = s.box;
+            guides_ = s.guides;
+        }
+        at_ = box;
+        next_ = boxed(form_, id_, box.moved(form_.find(id_)->box.left - before_.left, form_.find(id_)->box.top - before_.top));
+    }
+    void finish(Desk& desk) override {
+        if (next_) desk.edit(*next_, "Resize " + toQt(id_ == rootId ? "the form" : calledBy(form_, *form_.find(id_))));
+    }
+    const Form* preview() const override { return next_ ? &*next_ : nullptr; }
+    QString said() const override { return next_ ? measure(form_, at_, true) : QString(); }
+    void paint(QPainter& p, const SheetFrame& frame) const override { paintGuides(p, frame, from_.surface, guides_); }
+
+  private:
+    Form form_;
+    TurnedTo turned_;
+    SheetPoint from_;
+    Id id_;
+    Handle handle_;
+    double reach_;
+    Box before_, at_;
+    Ids moving_;
+    std::optional<Form> next_;
+    std::vector<Guide> guides_;
+};
+
+class Bands : public Gesture {
+  public:
+    Bands(const Desk& desk, const SheetPoint& from) : form_(desk.form()), turned_(desk.turned()), from_(from), to_(from), before_(desk.selection()) {}
+    void move(const SheetPoint& to) override { to_ = to; }
+    void finish(Desk& desk) override {
+        const Box band = boxBetween(from_.at, to_.at);
+        const bool adds = to_.keys & (Qt::ControlModifier | Qt::ShiftModifier);
+        Ids found = adds ? before_ : Ids{};
+        // Controls of the container in which the band began: what lies deeper goes with what holds it.
+        const Id container = containerAt(form_, from_.surface, from_.at, turned_);
+        const Control* holder = form_.find(container);
+        for (Id id : holder ? inReadingOrder(form_, holder->children) : Ids{}) {
+            const Box box = onSurface(form_, id);
+            const bool in = to_.keys & Qt::AltModifier ? band.contains(box) : band.touches(box);
+            if (in && std::ranges::find(found, id) == found.end()) found.push_back(id);
+        }
+        desk.select(found);
+    }
+    void paint(QPainter& p, const SheetFrame& frame) const override {
+        QColor wash = tokens().tawny;
+        p.setPen(QPen(wash, 1, Qt::DashLine));
+        wash.setAlpha(28);
+        p.setBrush(wash);
+        p.drawRect(QRectF(frame.place(from_.surface, from_.at), frame.place(from_.surface, to_.at)).normalized());
+    }
+
+  private:
+    Form form_;
+    TurnedTo turned_;
+    SheetPoint from_, to_;
+    Ids before_;
+};
+
+class Places : public Gesture {
+  public:
+    Places(const Desk& desk, const SheetPoint& from, Kind kind, double reach)
+        : desk_(desk), from_(from), kind_(kind), reach_(reach) {
+        move(from);
+    }
+    void move(const SheetPoint& to) override {
+        const Form& form = desk_.form();
+        const double start = form.isDialog() ? 5 : 1.5;
+        drawn_ = std::abs(to.at.x - from_.at.x) > start || std::abs(to.at.y - from_.at.y) > start;
+        Extent usual = usualSize(form, kind_);
+        Box box = boxBetween(from_.at, to.at);
+        if (!drawn_) box = {from_.at.x, from_.at.y - usual.height / 2, usual.width, usual.height};
+        if (kind_ == Kind::frame || kind_ == Kind::tabs) box.top = drawn_ ? box.top : from_.at.y;
+        box = {rounded(form, box.left), rounded(form, box.top), std::max(rounded(form, box.width), smallStep(form) * 4), std::max(rounded(form, box.height), smallStep(form))};
+        guides_.clear();
+        if (!(to.keys & Qt::AltModifier)) {
+            const Id container = containerAt(form, from_.surface, from_.at, desk_.turned());
+            Moving all;
+            if (drawn_) all = {false, false, true, true};
+            Snapped s = snapped(form, from_.surface, container, box, {}, reach_, desk_.turned(), all);
+            box = s.box;
+            guides_ = s.guides;
+        }
+        box_ = box;
+        edited_ = placedByHand(desk_, from_.surface, kind_, box_);
+    }
+    void finish(Desk& desk) override {
+        if (edited_.ids.empty()) return desk.say("Nothing can be placed here.", true);
+        const Ids made = edited_.ids;
+        desk.edit(edited_.form, "Place " + toQt(std::string(row(kind_).word)), Ids{made.front()});
+        wording_ = made.front();
+        if (!desk.toolStays()) desk.setTool(std::nullopt);
+    }
+    const Form* preview() const override { return edited_.ids.empty() ? nullptr : &edited_.form; }
+    QString said() const override { return drawn_ ? measure(desk_.form(), box_, true) : QString(); }
+    void paint(QPainter& p, const SheetFrame& frame) const override { paintGuides(p, frame, from_.surface, guides_); }
+    Id wordingNext() const override { return desk_.toolStays() ? noControl : wording_; }
+
+  private:
+    const Desk& desk_;
+    SheetPoint from_;
+    Kind kind_;
+    double reach_;
+    bool drawn_ = false;
+    Box box_;
+    Edited edited_;
+    Id wording_ = noControl;
+    std::vector<Guide> guides_;
+};
+
+}  // namespace
+
+Point handlePoint(const Box& b, Handle handle) {
+    switch (handle) {
+        case Handle::leftTop: return {b.left, b.top};
+        case Handle::top: return {b.centre().x, b.top};
+        case Handle::rightTop: return {b.right(), b.top};
+        case Handle::right: return {b.right(), b.centre().y};
+        case Handle::rightBottom: return {b.right(), b.bottom()};
+        case Handle::bottom: return {b.centre().x, b.bottom()};
+        case Handle::leftBottom: return {b.left, b.bottom()};
+        case Handle::left: return {b.left, b.centre().y};
+    }
+    return {};
+}
+
+Extent usualSize(const Form& form, Kind kind) { return form.isDialog() ? row(kind).inDialog : row(kind).inDocument; }
+
+bool comesWithLabel(Kind kind) { return row(kind).filled && !has(kind, Prop::text); }
+
+Edited placedByHand(const Desk& desk, Id surface, Kind kind, Box box) {
+    const Form& form = desk.form();
+    const Id container = containerAt(form, surface, {box.left + 0.01, box.centre().y}, desk.turned());
+    if (container == noControl) return {form, {}};
+    const Box holder = onSurface(form, container);
+    Control control = freshControl(kind);
+    control.box = box.moved(-holder.left, -holder.top);
+    if (kind == Kind::line) control.box = box.width >= box.height ? Box{control.box.left, control.box.top, box.width, form.isDialog() ? 2.0 : 1.0} : control.box;
+    if (comesWithLabel(kind)) {
+        Look look;
+        std::string word(row(kind).word);
+        word[0] = char(std::toupper(static_cast<unsigned char>(word[0])));
+        Control probe = freshControl(Kind::label);
+        look = lookOf(form, probe);
+        const double pt = unitsPerPoint(form);
+        const double width = std::ceil(desk.fonts().width(word, look) * pt) + (form.isDialog() ? 4 : 1);
+        const double height = std::ceil(desk.fonts().lineHeight(look) * pt);
+        return placedWithLabel(form, container, control, word, width, height);
+    }
+    return placed(form, container, control);
+}
+
+std::unique_ptr<Gesture> moveGesture(const Desk& d, const SheetPoint& from, const Ids& ids, double reach) { return std::make_unique<Moves>(d, from, ids, reach); }
+std::unique_ptr<Gesture> sizeGesture(const Desk& d, const SheetPoint& from, Id id, Handle h, double reach) { return std::make_unique<Sizes>(d, from, id, h, reach); }
+std::unique_ptr<Gesture> bandGesture(const Desk& d, const SheetPoint& from) { return std::make_unique<Bands>(d, from); }
+std::unique_ptr<Gesture> placeGesture(const Desk& d, const SheetPoint& from, Kind kind, double reach) { return std::make_unique<Places>(d, from, kind, reach); }
+
+}  // namespace brindel

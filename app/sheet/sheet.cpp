@@ -1,0 +1,544 @@
+#include "app/sheet/sheet.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "app/theme/theme.h"
+#include "core/order/reading.h"
+#include "filler/drawing_painter.h"
+#include "filler/widgets.h"
+
+namespace brindel {
+namespace {
+
+constexpr int around = 40, pageGap = 24;  // free room around the form, and between pages, in pixels
+constexpr std::array allHandles = {Handle::leftTop, Handle::top, Handle::rightTop, Handle::right,
+                                   Handle::rightBottom, Handle::bottom, Handle::leftBottom, Handle::left};
+
+Qt::CursorShape cursorOf(Handle handle) {
+    switch (handle) {
+        case Handle::leftTop: case Handle::rightBottom: return Qt::SizeFDiagCursor;
+        case Handle::rightTop: case Handle::leftBottom: return Qt::SizeBDiagCursor;
+        case Handle::left: case Handle::right: return Qt::SizeHorCursor;
+        default: return Qt::SizeVerCursor;
+    }
+}
+
+}  // namespace
+
+Sheet::Sheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), picture_(desk.fonts()) {
+    setFocusPolicy(Qt::StrongFocus);
+    setMouseTracking(true);
+    setObjectName("sheet");
+    setAccessibleName("Sheet");
+    auto again = [this] {
+        finishWording(false);
+        measure();
+        update();
+    };
+    connect(&desk, &Desk::formChanged, this, again);
+    connect(&desk, &Desk::selectionChanged, this, [this] { update(); });
+    connect(&desk, &Desk::turnedChanged, this, [this] { update(); });
+    connect(&desk, &Desk::toolChanged, this, [this] { setCursor(desk_.tool() ? Qt::CrossCursor : Qt::ArrowCursor); });
+    measure();
+}
+
+double Sheet::scale() const { return zoom_ * (desk_.form().isDialog() ? 1 : 96 / 25.4); }
+const Form& Sheet::shownForm() const { return gesture_ && gesture_->preview() ? *gesture_->preview() : desk_.form(); }
+
+void Sheet::setZoom(double zoom) {
+    zoom = std::clamp(zoom, 0.25, 4.0);
+    if (zoom == zoom_) return;
+    finishWording(true);
+    zoom_ = zoom;
+    measure();
+    update();
+    emit zoomChanged();
+}
+
+double Sheet::zoomToFit(int width, int height) const {
+    const Form& form = desk_.form();
+    Extent size = surfaceSize(form, desk_.surfaceInHand());
+    const double unit = form.isDialog() ? 1 : 96 / 25.4;
+    double fit = (width - 2 * 24) / (size.width * unit);
+    if (form.isDialog()) fit = std::min(fit, (height - 2 * 24) / ((size.height + titleBarHeight) * unit));
+    return std::clamp(std::floor(fit * 100) / 100, 0.25, 1.0);
+}
+
+void Sheet::measure() {
+    const Form& form = shownForm();
+    double wide = 0, high = 0;
+    for (Id surface : surfaces(form)) {
+        Extent size = surfaceSize(form, surface);
+        wide = std::max(wide, size.width * scale());
+        high += (high > 0 ? pageGap : 0) + size.height * scale();
+    }
+    const double bar = form.isDialog() ? titleBarHeight * scale() : 0;
+    const int needWide = int(wide) + 2 * around, needHigh = int(high + bar) + 2 * around;
+    setMinimumSize(needWide, needHigh);
+    origins_.clear();
+    // A document hangs from the top; a dialog that leaves room stands a little above the middle.
+    double top = around + bar;
+    if (form.isDialog() && height() > needHigh) top = bar + std::max<double>(around, (height() - high - bar) * 0.42);
+    for (Id surface : surfaces(form)) {
+        Extent size = surfaceSize(form, surface);
+        origins_[surface] = QPointF(std::round(std::max<double>(around, (std::max(width(), needWide) - size.width * scale()) / 2)), std::round(top));
+        top += size.height * scale() + pageGap;
+    }
+}
+
+void Sheet::resizeEvent(QResizeEvent*) { measure(); }
+
+QPointF Sheet::place(Id surface, Point at) const {
+    auto origin = origins_.find(surface);
+    return (origin == origins_.end() ? QPointF() : origin->second) + QPointF(at.x, at.y) * scale();
+}
+
+std::optional<SheetPoint> Sheet::pointAt(QPointF at) const {
+    // The nearest surface, so that a drag may leave the page.
+    std::optional<SheetPoint> best;
+    double nearest = 1e12;
+    for (const auto& [surface, origin] : origins_) {
+        Extent size = surfaceSize(shownForm(), surface);
+        QRectF area(origin, QSizeF(size.width, size.height) * scale());
+        double dx = std::max({area.left() - at.x(), 0.0, at.x() - area.right()}), dy = std::max({area.top() - at.y(), 0.0, at.y() - area.bottom()});
+        if (dx + dy >= nearest) continue;
+        nearest = dx + dy;
+        best = SheetPoint{surface, {(at.x() - origin.x()) / scale(), (at.y() - origin.y()) / scale()}, QGuiApplication::keyboardModifiers()};
+    }
+    return best;
+}
+
+QRectF Sheet::placeOf(Id id) const {
+    const Form& form = shownForm();
+    const Box box = onSurface(form, id);
+    const Id surface = surfaceOf(form, id);
+    return {place(surface, {box.left, box.top}), place(surface, {box.right(), box.bottom()})};
+}
+
+void Sheet::setCanEdit(bool can) {
+    canEdit_ = can;
+    endGesture(false);
+    update();
+}
+
+void Sheet::paintEvent(QPaintEvent* event) {
+    QPainter p(this);
+    p.fillRect(event->rect(), tokens().stone);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setRenderHint(QPainter::SmoothPixmapTransform);
+    const Form& form = shownForm();
+    for (const auto& [surface, origin] : origins_) {
+        Extent size = surfaceSize(form, surface);
+        const double bar = form.isDialog() ? titleBarHeight * scale() : 0;
+        QRectF whole(origin.x(), origin.y() - bar, size.width * scale(), size.height * scale() + bar);
+        if (!whole.adjusted(-20, -20, 20, 30).intersects(event->rect())) continue;
+        // A soft shadow, in a few steps.
+        p.setPen(Qt::NoPen);
+        for (int i = 8; i > 0; --i) {
+            p.setBrush(QColor(46, 39, 34, 5));
+            p.drawRoundedRect(whole.adjusted(-i, -i + 3, i, i + 3), 6 + i, 6 + i);
+        }
+        p.save();
+        p.translate(origin);
+        if (bar > 0) {
+            p.save();
+            p.translate(0, -bar);
+            FormPicture::paintTitleBar(p, form, scale());
+            p.restore();
+        }
+        picture_.paint(p, form, surface, scale(), desk_.turned(), QRectF(event->rect()).translated(-origin));
+        p.restore();
+        p.setBrush(Qt::NoBrush);
+        p.setPen(QPen(QColor(0xB9, 0xAE, 0xA0), 1));
+        bar > 0 ? p.drawRoundedRect(whole, 6, 6) : p.drawRect(whole);
+        if (form.controls.size() <= (form.isDialog() ? 1u : 2u) && canEdit_) {
+            p.setPen(QColor(0x8A, 0x7F, 0x74));
+            p.setFont(bodyFont(14));
+            p.drawText(whole.adjusted(20, bar, -20, 0), form.isDialog() ? int(Qt::AlignCenter) : Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap,
+                       QString(form.isDialog() ? "" : "\n\n\n\n") + "Pick a control above and click here to place it,\nor jot a row below, such as\nBoat name: text 30 !");
+        }
+    }
+    if (canEdit_) paintSelection(p, form);
+    if (!gesture_) return;
+    gesture_->paint(p, SheetFrame{scale(), [this](Id surface, Point at) { return place(surface, at); }});
+    if (const QString said = gesture_->said(); !said.isEmpty()) {
+        p.setFont(bodyFont(11));
+        QRectF box(QPointF(pointer_.x() + 16, pointer_.y() + 18), QSizeF(p.fontMetrics().horizontalAdvance(said) + 14, 20));
+        p.setPen(Qt::NoPen);
+        p.setBrush(tokens().umber);
+        p.drawRoundedRect(box, 4, 4);
+        p.setPen(tokens().onDark);
+        p.drawText(box, Qt::AlignCenter, said);
+    }
+}
+
+void Sheet::paintSelection(QPainter& p, const Form& form) {
+    const QColor tawny = tokens().tawny;
+    auto handles = [&](QRectF r, bool filled) {
+        p.setPen(QPen(tawny, 1.2));
+        p.setBrush(filled ? QBrush(tawny) : QBrush(Qt::white));
+        for (Handle h : allHandles) {
+            Point at = handlePoint({r.left(), r.top(), r.width(), r.height()}, h);
+            const bool middle = h == Handle::top || h == Handle::bottom || h == Handle::left || h == Handle::right;
+            if ((middle && (h == Handle::top || h == Handle::bottom) && r.width() < 24) || (middle && (h == Handle::left || h == Handle::right) && r.height() < 18)) continue;
+            p.drawEllipse(QPointF(at.x, at.y), 3.2, 3.2);
+        }
+    };
+    Ids ids = desk_.selection();
+    if (dragging_ && form.controls.size() != desk_.form().controls.size()) ids.clear();  // placing: what is placed speaks for itself
+    for (std::size_t i = 0; i < ids.size(); ++i) {
+        const Control* c = form.find(ids[i]);
+        if (!c || !isInView(form, ids[i], desk_.turned())) continue;
+        QRectF r = placeOf(ids[i]).adjusted(-1, -1, 1, 1);
+        p.setBrush(Qt::NoBrush);
+        p.setPen(QPen(tawny, 1.5, c->kind == Kind::tabPage ? Qt::DashLine : Qt::SolidLine));
+        p.drawRect(r);
+        if (dragging_ || c->kind == Kind::tabPage || c->kind == Kind::page) continue;
+        handles(r, i == 0 && ids.size() > 1);
+        if (ids.size() > 1 || wordingOf_ != noControl) continue;
+        // The name of the one control, above it; below where there is no room.
+        p.setFont(monoFont(11));
+        const QString name = toQt(c->name);
+        QRectF chip(r.left() - 1, r.top() - 20, p.fontMetrics().horizontalAdvance(name) + 14, 16);
+        if (c->kind == Kind::tabs || c->kind == Kind::frame) chip.moveLeft(r.right() - chip.width());
+        if (chip.top() < 2) chip.moveTop(r.bottom() + 5);
+        p.setPen(Qt::NoPen);
+        p.setBrush(tawny);
+        p.drawRoundedRect(chip, 3, 3);
+        p.setPen(Qt::white);
+        p.drawText(chip, Qt::AlignCenter, name);
+    }
+    if (ids.empty() && form.isDialog() && !dragging_) {
+        QRectF r = placeOf(rootId);
+        p.setPen(QPen(tawny, 1.2));
+        p.setBrush(Qt::white);
+        for (Handle h : {Handle::right, Handle::bottom, Handle::rightBottom}) {
+            Point at = handlePoint({r.left(), r.top(), r.width(), r.height()}, h);
+            p.drawEllipse(QPointF(at.x, at.y), 3.2, 3.2);
+        }
+    }
+}
+
+std::optional<Handle> Sheet::handleAt(QPointF at) const {
+    if (desk_.selection().size() > 1) return std::nullopt;
+    const bool root = desk_.selection().empty();
+    if (root && !desk_.form().isDialog()) return std::nullopt;
+    const Control* c = desk_.form().find(root ? rootId : desk_.lead());
+    if (!c || c->kind == Kind::tabPage || c->kind == Kind::page || !isInView(desk_.form(), c->id, desk_.turned())) return std::nullopt;
+    QRectF r = placeOf(c->id);
+    if (!root) r.adjust(-1, -1, 1, 1);
+    for (Handle h : allHandles) {
+        if (root && h != Handle::right && h != Handle::bottom && h != Handle::rightBottom) continue;
+        Point p = handlePoint({r.left(), r.top(), r.width(), r.height()}, h);
+        if (std::hypot(p.x - at.x(), p.y - at.y()) <= 5.5) return h;
+    }
+    return std::nullopt;
+}
+
+std::optional<std::pair<Id, Id>> Sheet::tabAt(const SheetPoint& at) const {
+    const Form& form = desk_.form();
+    Id hit = controlAt(form, at.surface, at.at, desk_.turned());
+    const Control* c = form.find(hit);
+    if (!c || c->kind != Kind::tabs) return std::nullopt;
+    const Box box = onSurface(form, hit);
+    std::vector<Box> tabs = picture_.tabs(form, *c);
+    for (std::size_t i = 0; i < tabs.size() && i < c->children.size(); ++i)
+        if (tabs[i].moved(box.left, box.top).contains(at.at)) return std::pair(hit, c->children[i]);
+    return std::nullopt;
+}
+
+void Sheet::mousePressEvent(QMouseEvent* event) {
+    finishWording(true);
+    setFocus(Qt::MouseFocusReason);
+    auto at = pointAt(event->position());
+    if (!at || event->button() != Qt::LeftButton || !canEdit_) return;
+    pressed_ = true;
+    pressedAt_ = pointer_ = event->position();
+    at->keys = event->modifiers();
+    desk_.setSurfaceInHand(at->surface);
+    press(*at, event->position());
+    update();
+}
+
+void Sheet::press(const SheetPoint& at, QPointF where) {
+    const double reach = 6 / scale();
+    const Form& form = desk_.form();
+    wordOnRelease_ = false;
+    clicked_ = noControl;
+    bandFrom_.reset();
+    if (auto kind = desk_.tool()) {
+        gesture_ = placeGesture(desk_, at, *kind, reach);
+        dragging_ = true;
+        return;
+    }
+    if (auto handle = handleAt(where)) {
+        gesture_ = sizeGesture(desk_, at, desk_.selection().empty() ? rootId : desk_.lead(), *handle, reach);
+        return;
+    }
+    if (auto tab = tabAt(at)) {
+        const bool again = desk_.selection() == Ids{tab->second};
+        desk_.turn(tab->first, tab->second);
+        desk_.select({tab->second});
+        wordOnRelease_ = again;
+        clicked_ = tab->second;
+        return;
+    }
+    Id hit = controlAt(form, at.surface, at.at, desk_.turned());
+    const Control* c = form.find(hit);
+    const bool adds = at.keys & (Qt::ControlModifier | Qt::ShiftModifier);
+    const bool chosen = std::ranges::find(desk_.selection(), hit) != desk_.selection().end();
+    // The inside of a container begins a band; its edge, or the container once selected, moves it.
+    bool band = !c || c->kind == Kind::tabPage;
+    if (c && c->kind == Kind::frame && !chosen) {
+        Box box = onSurface(form, hit);
+        const double edge = (form.isDialog() ? 7 : 2);
+        Box inside{box.left + edge, box.top + (form.isDialog() ? 20 : 5), box.width - 2 * edge, box.height - (form.isDialog() ? 20 : 5) - edge};
+        band = inside.contains(at.at);
+    }
+    if (band) {
+        bandFrom_ = hit;
+        gesture_ = bandGesture(desk_, at);
+        return;
+    }
+    clicked_ = hit;
+    if (adds) {
+        // With Ctrl a drag copies what is selected; a click adds or takes away, on release.
+        gesture_ = moveGesture(desk_, at, chosen ? desk_.selection() : Ids{hit}, reach);
+        return;
+    }
+    wordOnRelease_ = chosen && desk_.selection().size() == 1;
+    if (!chosen) desk_.select({hit});
+    gesture_ = moveGesture(desk_, at, desk_.selection(), reach);
+}
+
+void Sheet::mouseMoveEvent(QMouseEvent* event) {
+    pointer_ = event->position();
+    if (!pressed_) {
+        if (desk_.tool() || !canEdit_) return;
+        auto handle = handleAt(pointer_);
+        setCursor(handle ? cursorOf(*handle) : Qt::ArrowCursor);
+        return;
+    }
+    if (!gesture_) return;
+    if (!dragging_ && (pointer_ - pressedAt_).manhattanLength() < 4) return;
+    auto at = pointAt(pointer_);
+    if (!at) return;
+    dragging_ = true;
+    at->keys = event->modifiers();
+    gesture_->move(*at);
+    update();
+}
+
+void Sheet::endGesture(bool keep) {
+    std::unique_ptr<Gesture> done = std::move(gesture_);
+    const bool dragged = dragging_;
+    pressed_ = dragging_ = false;
+    if (!done || !keep || !dragged) {
+        update();
+        return;
+    }
+    done->finish(desk_);
+    measure();
+    update();
+    if (Id id = done->wordingNext()) startWording(id);
+}
+
+void Sheet::mouseReleaseEvent(QMouseEvent* event) {
+    if (event->button() != Qt::LeftButton || !pressed_) return;
+    const bool dragged = dragging_;
+    const bool adds = event->modifiers() & (Qt::ControlModifier | Qt::ShiftModifier);
+    const Id clicked = clicked_;
+    const bool word = wordOnRelease_;
+    const auto band = bandFrom_;
+    endGesture(true);
+    if (dragged) return;
+    if (band) {
+        if (!adds) desk_.select(*band == noControl ? Ids{} : Ids{*band});
+        return;
+    }
+    if (clicked == noControl) return;
+    if (adds) {
+        Ids ids = desk_.selection();
+        if (std::erase(ids, clicked) == 0) ids.push_back(clicked);
+        desk_.select(ids);
+    } else if (word) {
+        startWording(clicked);
+    } else if (desk_.selection().size() > 1 && desk_.form().find(clicked)->kind != Kind::tabPage) {
+        desk_.select({clicked});
+    }
+}
+
+void Sheet::mouseDoubleClickEvent(QMouseEvent* event) {
+    auto at = pointAt(event->position());
+    if (!at || !canEdit_ || desk_.tool()) return;
+    if (Id hit = controlAt(desk_.form(), at->surface, at->at, desk_.turned())) startWording(hit);
+}
+
+void Sheet::startWording(Id id) {
+    finishWording(true);
+    const Form& form = desk_.form();
+    const Control* c = form.find(id);
+    if (!c || !canEdit_) return;
+    // A field's wording is its label's.
+    const Control* worded = has(c->kind, Prop::text) || has(c->kind, Prop::title) ? c : labelOf(form, id);
+    if (!worded || worded->kind == Kind::tabs) return;
+    wordingOf_ = worded->id;
+    QRectF r = placeOf(worded->id);
+    if (worded->kind == Kind::tabPage) {
+        const Control* tabs = form.find(worded->parent);
+        auto boxes = picture_.tabs(form, *tabs);
+        auto at = std::size_t(std::ranges::find(tabs->children, worded->id) - tabs->children.begin());
+        if (at < boxes.size()) {
+            const Box outer = onSurface(form, tabs->id);
+            const Id surface = surfaceOf(form, tabs->id);
+            Box b = boxes[at].moved(outer.left, outer.top);
+            r = QRectF(place(surface, {b.left, b.top}), place(surface, {b.right(), b.bottom()}));
+        }
+    } else if (worded->kind == Kind::frame) {
+        r.setHeight(24);
+        r.setWidth(std::max(120.0, r.width() * 0.5));
+    }
+    wording_ = new QLineEdit(this);
+    wording_->setObjectName("wording");
+    const Prop prop = has(worded->kind, Prop::text) ? Prop::text : Prop::title;
+    wording_->setText(toQt(worded->text(prop)));
+    Look look = lookOf(form, *worded);
+    wording_->setFont(fontOf(look, unitsPerPoint(form) * scale()));
+    wording_->setAlignment(look.across == Across::end ? Qt::AlignRight : look.across == Across::centre ? Qt::AlignHCenter : Qt::AlignLeft);
+    wording_->setStyleSheet(QString("QLineEdit { background: white; color: #2B2521; border: 1px solid %1; border-radius: 3px; padding: 0 3px; }").arg(tokens().tawny.name()));
+    const int wide = std::max<int>(int(r.width()) + 8, wording_->fontMetrics().horizontalAdvance(wording_->text()) + 40);
+    const int high = std::max<int>(int(r.height()), wording_->fontMetrics().height() + 8);
+    QRect area(int(r.left()) - 4, int(r.center().y() - high / 2.0), wide, high);
+    if (look.across == Across::end) area.moveRight(int(r.right()) + 4);
+    wording_->setGeometry(area);
+    wording_->selectAll();
+    wording_->show();
+    wording_->setFocus();
+    wording_->installEventFilter(this);
+    connect(wording_, &QLineEdit::returnPressed, this, [this] { finishWording(true); });
+    connect(wording_, &QLineEdit::editingFinished, this, [this] { finishWording(true); });
+    update();
+}
+
+bool Sheet::wordingOpen() const { return wording_ != nullptr; }
+
+void Sheet::finishWording(bool keep) {
+    if (!wording_) return;
+    QLineEdit* edit = std::exchange(wording_, nullptr);
+    const Id id = std::exchange(wordingOf_, noControl);
+    const QString text = edit->text();
+    edit->removeEventFilter(this);
+    edit->deleteLater();
+    edit->hide();
+    setFocus();
+    if (!keep || !desk_.form().find(id)) return;
+    Form next = reworded(desk_.form(), id, fromQt(text));
+    // A label keeps the edge it is read from, and is never cut off by its new wording.
+    if (next.find(id)->kind == Kind::label && !next.find(id)->yes(Prop::wraps)) {
+        Look look = lookOf(next, *next.find(id));
+        const double need = std::ceil(desk_.fonts().width(fromQt(text), look) * unitsPerPoint(next)) + (next.isDialog() ? 2 : 0.5);
+        Box box = next.find(id)->box;
+        if (need > box.width) {
+            if (look.across == Across::end) box.left = box.right() - need;
+            box.width = need;
+            next = boxed(next, id, box);
+        }
+    }
+    desk_.edit(next, "Reword “" + text.left(24) + "”");
+}
+
+void Sheet::nudge(double dx, double dy, bool sizes) {
+    const Form& form = desk_.form();
+    Ids ids = desk_.selection();
+    if (ids.empty() && !(sizes && form.isDialog())) return;
+    if (ids.empty()) ids = {rootId};
+    Form next = form;
+    if (sizes) {
+        for (Id id : ids)
+            if (const Control* c = form.find(id)) next = boxed(next, id, {c->box.left, c->box.top, c->box.width + dx, c->box.height + dy});
+    } else {
+        next = shifted(form, ids, dx, dy);
+    }
+    desk_.edit(next, sizes ? "Resize" : "Nudge", {}, sizes ? "resize" : "nudge");
+}
+
+void Sheet::step(bool back) {
+    // Through the controls in tab order, containers before what they hold.
+    Ids all;
+    walk(desk_.form(), rootId, [&](const Control& c, int) {
+        if (c.id != rootId && c.kind != Kind::page) all.push_back(c.id);
+    });
+    if (all.empty()) return;
+    auto at = std::ranges::find(all, desk_.lead());
+    std::size_t next = at == all.end() ? (back ? all.size() - 1 : 0) : (std::size_t(at - all.begin()) + (back ? all.size() - 1 : 1)) % all.size();
+    desk_.select({all[next]});
+}
+
+void Sheet::keyPressEvent(QKeyEvent* event) {
+    if (!canEdit_) return QWidget::keyPressEvent(event);
+    const bool shift = event->modifiers() & Qt::ShiftModifier, control = event->modifiers() & Qt::ControlModifier;
+    const double by = shift ? gridStep(desk_.form()) : smallStep(desk_.form());
+    switch (event->key()) {
+        case Qt::Key_Left: return nudge(-by, 0, control);
+        case Qt::Key_Right: return nudge(by, 0, control);
+        case Qt::Key_Up: return nudge(0, -by, control);
+        case Qt::Key_Down: return nudge(0, by, control);
+        case Qt::Key_F2: case Qt::Key_Return: case Qt::Key_Enter:
+            if (desk_.tool()) break;
+            if (Id id = desk_.lead()) return startWording(id);
+            break;
+        case Qt::Key_Escape:
+            if (gesture_) return endGesture(false);
+            if (desk_.tool()) return desk_.setTool(std::nullopt);
+            if (const Control* c = desk_.form().find(desk_.lead())) {
+                // From the control to what holds it, then to the form.
+                const Control* up = desk_.form().find(c->parent);
+                return desk_.select(up && up->id != rootId && up->kind != Kind::page ? Ids{up->id} : Ids{});
+            }
+            return;
+        default: break;
+    }
+    if (!control && !(event->modifiers() & Qt::AltModifier) && event->text().size() == 1) {
+        const QChar letter = event->text()[0];
+        if (letter.isLetter() && letter.unicode() < 128)
+            if (auto kind = kindForLetter(char(letter.toLatin1()))) return desk_.setTool(kind, shift);
+    }
+    QWidget::keyPressEvent(event);
+}
+
+bool Sheet::event(QEvent* event) {
+    // The Tab key goes through the form's controls while the sheet has the focus; F6 leaves it.
+    if (event->type() == QEvent::KeyPress && canEdit_) {
+        auto* key = static_cast<QKeyEvent*>(event);
+        if (key->key() == Qt::Key_Tab || key->key() == Qt::Key_Backtab) {
+            if (!wording_) {
+                step(key->key() == Qt::Key_Backtab);
+                return true;
+            }
+        }
+    }
+    return QWidget::event(event);
+}
+
+bool Sheet::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == wording_ && event->type() == QEvent::KeyPress && static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape) {
+        finishWording(false);
+        return true;
+    }
+    return QWidget::eventFilter(watched, event);
+}
+
+void Sheet::wheelEvent(QWheelEvent* event) {
+    if (!(event->modifiers() & Qt::ControlModifier)) return event->ignore();
+    setZoom(zoom_ * (event->angleDelta().y() > 0 ? 1.1 : 1 / 1.1));
+}
+
+void Sheet::contextMenuEvent(QContextMenuEvent* event) {
+    if (!canEdit_) return;
+    if (auto at = pointAt(event->pos()))
+        if (Id hit = controlAt(desk_.form(), at->surface, at->at, desk_.turned()))
+            if (std::ranges::find(desk_.selection(), hit) == desk_.selection().end()) desk_.select({hit});
+    emit contextAsked(event->globalPos());
+}
+
+}  // namespace brindel

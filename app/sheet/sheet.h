@@ -1,0 +1,79 @@
+// The sheet: one widget that paints the current form, what is selected and the gesture under way, straight from the
+// value, and turns pointer and keys into gestures.
+#pragma once
+
+#include <QWidget>
+#include <memory>
+
+#include "app/sheet/form_picture.h"
+#include "app/sheet/gestures.h"
+
+class QLineEdit;
+
+namespace brindel {
+
+class Sheet : public QWidget {
+    Q_OBJECT
+  public:
+    explicit Sheet(Desk& desk, QWidget* parent = nullptr);
+
+    double zoom() const { return zoom_; }
+    void setZoom(double zoom);
+    /// The largest zoom, at most 100 %, at which the form's width fits into `width` pixels.
+    double zoomToFit(int width, int height) const;
+    /// A point of a surface in the widget, and back.
+    QPointF place(Id surface, Point at) const;
+    std::optional<SheetPoint> pointAt(QPointF at) const;
+    /// A control's box in the widget.
+    QRectF placeOf(Id id) const;
+    /// Types the wording of a control, or of its label, on the sheet itself.
+    void startWording(Id id);
+    bool wordingOpen() const;
+    /// False shows the form only, for passes that do not change its layout.
+    void setCanEdit(bool can);
+
+  signals:
+    void zoomChanged();
+    void contextAsked(const QPoint& global);
+
+  protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    bool event(QEvent* event) override;
+    bool eventFilter(QObject* watched, QEvent* event) override;
+
+  private:
+    double scale() const;
+    void measure();
+    void paintSelection(QPainter& painter, const Form& form);
+    std::optional<Handle> handleAt(QPointF at) const;
+    /// The page whose tab is at a point, with its tabs control.
+    std::optional<std::pair<Id, Id>> tabAt(const SheetPoint& at) const;
+    void press(const SheetPoint& at, QPointF where);
+    void nudge(double dx, double dy, bool sizes);
+    void step(bool back);
+    void endGesture(bool keep);
+    void finishWording(bool keep);
+    const Form& shownForm() const;
+
+    Desk& desk_;
+    FormPicture picture_;
+    double zoom_ = 1;
+    std::map<Id, QPointF> origins_;
+    std::unique_ptr<Gesture> gesture_;
+    QPointF pressedAt_, pointer_;
+    bool pressed_ = false, dragging_ = false, wordOnRelease_ = false, canEdit_ = true;
+    Id clicked_ = noControl;
+    std::optional<Id> bandFrom_;
+    QLineEdit* wording_ = nullptr;
+    Id wordingOf_ = noControl;
+};
+
+}  // namespace brindel

@@ -1,0 +1,33 @@
+// The strip: in Lay out the controls to place, each with its icon, its word and its letter; in Try what to do there.
+#pragma once
+
+#include <QWidget>
+
+#include "app/window/desk.h"
+
+class QLabel;
+
+namespace brindel {
+
+class Strip : public QWidget {
+    Q_OBJECT
+  public:
+    explicit Strip(Desk& desk, QWidget* parent = nullptr);
+    QRect kindRect(Kind kind) const;
+
+  protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void leaveEvent(QEvent* event) override;
+    bool event(QEvent* event) override;
+
+  private:
+    std::vector<std::pair<Kind, QRect>> tools() const;
+    QRect labelsRect() const;
+    Desk& desk_;
+    std::optional<Kind> hover_;
+};
+
+}  // namespace brindel

@@ -1,0 +1,520 @@
+#include "app/window/main_window.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "app/details/details.h"
+#include "app/rail/rail.h"
+#include "app/sheet/sheet.h"
+#include "app/strip/strip.h"
+#include "app/theme/theme.h"
+#include "app/window/jot_line.h"
+#include "app/window/main_window_p.h"
+#include "app/window/selection_bar.h"
+#include "app/window/try_pane.h"
+#include "core/edit/arrange.h"
+#include "core/file/form_file.h"
+#include "core/file/keepsake.h"
+#include "core/file/whole_file.h"
+#include "core/session/form_session.h"
+#include "core/targets/pdf/pdf.h"
+#include "core/targets/png/png.h"
+#include "filler/drawing_painter.h"
+
+namespace brindel {
+namespace {
+
+/// What a pass that is not built yet shows in place of the details.
+class PassNote : public QWidget {
+  public:
+    explicit PassNote(Desk& desk, QWidget* parent) : QWidget(parent) {
+        setObjectName("panel");
+        setAttribute(Qt::WA_StyledBackground);
+        setFixedWidth(268);
+        auto* column = new QVBoxLayout(this);
+        column->setContentsMargins(14, 12, 14, 12);
+        column->setSpacing(8);
+        auto* title = new QLabel(this);
+        title->setFont(bodyFont(15, true));
+        auto* text = new QLabel(this);
+        text->setWordWrap(true);
+        text->setFont(bodyFont(13));
+        column->addWidget(title);
+        column->addWidget(text);
+        column->addStretch(1);
+        connect(&desk, &Desk::passChanged, this, [&desk, title, text] {
+            const PassRow& r = passes()[std::size_t(desk.pass())];
+            title->setText(r.word);
+            QString words = QString::fromUtf8(r.does) + " This pass is not built yet.";
+            if (r.pass == Pass::handOver) words += " A fillable PDF can be written now, with Form, Write a fillable PDF.";
+            if (r.pass == Pass::name) words += " Until then names follow the labels, and can be set in the details of Lay out.";
+            text->setText(words);
+        });
+    }
+};
+
+const char* const clippingType = "application/x-brindel-clipping";
+
+QLabel* statusLabel(QWidget* parent) {
+    auto* label = new QLabel(parent);
+    label->setFont(bodyFont(12));
+    label->setProperty("secondary", true);
+    return label;
+}
+
+}  // namespace
+
+MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
+    desk_ = new Desk(std::move(form), this);
+    desk_->fonts().desktopFamily = fromQt(QFontInfo(QApplication::font()).family());
+    setWindowIcon(icon("dialog", tokens().tawny));
+    setMinimumSize(900, 560);
+
+    auto* top = new QWidget(this);
+    top->setObjectName("top");
+    top->setFixedHeight(28);
+    top->setStyleSheet(panelSheet() + QString("QWidget#top { background: %1; border-bottom: 1px solid %2; }").arg(isDark() ? "#2F2925" : "#F6F1EA", tokens().line.name()));
+    auto* topLine = new QHBoxLayout(top);
+    topLine->setContentsMargins(12, 0, 12, 0);
+    topLine->setSpacing(6);
+    auto* word = new QLabel("Brindel", top);
+    word->setFont(bodyFont(13, true));
+    word->setStyleSheet(QString("color: %1;").arg(tokens().tawnyDark.name()));
+    menus_ = new QMenuBar(top);
+    menus_->setFont(bodyFont(13));
+    menus_->setFixedHeight(27);
+    formTitle_ = new QLabel(top);
+    formTitle_->setFont(bodyFont(13));
+    formTitle_->setProperty("secondary", true);
+    topLine->addWidget(word);
+    topLine->addWidget(menus_);
+    topLine->addStretch(1);
+    topLine->addWidget(formTitle_);
+    setMenuWidget(top);
+
+    auto* whole = new QWidget(this);
+    auto* across = new QHBoxLayout(whole);
+    across->setContentsMargins(0, 0, 0, 0);
+    across->setSpacing(0);
+    rail_ = new Rail(*desk_, whole);
+    across->addWidget(rail_);
+
+    auto* middle = new QWidget(whole);
+    auto* column = new QVBoxLayout(middle);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    strip_ = new Strip(*desk_, middle);
+    middle_ = new QStackedWidget(middle);
+    sheetArea_ = new QScrollArea;
+    sheetArea_->setFrameShape(QFrame::NoFrame);
+    sheetArea_->setWidgetResizable(true);
+    // The area's own ground only: the sheet paints the form with the desktop's widgets, which no style sheet may reach.
+    QPalette stone = sheetArea_->palette();
+    stone.setColor(QPalette::Window, tokens().stone);
+    sheetArea_->setPalette(stone);
+    sheet_ = new Sheet(*desk_);
+    sheetArea_->setWidget(sheet_);
+    sheetArea_->viewport()->installEventFilter(this);
+    tryPane_ = new TryPane(*desk_);
+    middle_->addWidget(sheetArea_);
+    middle_->addWidget(tryPane_);
+    jotLine_ = new JotLine(*desk_, middle);
+    column->addWidget(strip_);
+    column->addWidget(middle_, 1);
+    column->addWidget(jotLine_);
+    across->addWidget(middle, 1);
+
+    auto* rule = new QFrame(whole);
+    rule->setFixedWidth(1);
+    rule->setStyleSheet(QString("background: %1;").arg(tokens().line.name()));
+    across->addWidget(rule);
+    right_ = new QStackedWidget(whole);
+    right_->setFixedWidth(268);
+    details_ = new Details(*desk_);
+    tryDetails_ = new TryDetails(*desk_, *tryPane_);
+    right_->addWidget(details_);
+    right_->addWidget(tryDetails_);
+    right_->addWidget(new PassNote(*desk_, right_));
+    right_->setStyleSheet(panelSheet());
+    jotLine_->setStyleSheet(panelSheet());
+    across->addWidget(right_);
+
+    auto* status = new QWidget(this);
+    status->setObjectName("status");
+    status->setFixedHeight(24);
+    status->setStyleSheet(panelSheet() + QString("QWidget#status { background: %1; border-top: 1px solid %2; }").arg(isDark() ? "#2F2925" : "#F0EAE1", tokens().line.name()));
+    auto* statusLine = new QHBoxLayout(status);
+    statusLine->setContentsMargins(12, 0, 12, 0);
+    statusLine->setSpacing(22);
+    for (QLabel** label : {&statusLeft_, &statusPlace_, &statusSaid_}) statusLine->addWidget(*label = statusLabel(status));
+    statusLine->addStretch(1);
+    for (QLabel** label : {&statusSaved_, &statusZoom_}) statusLine->addWidget(*label = statusLabel(status));
+    statusSaid_->setObjectName("said");
+    // The status line spans the whole window, under rail and details.
+    auto* outer = new QWidget(this);
+    auto* outerColumn = new QVBoxLayout(outer);
+    outerColumn->setContentsMargins(0, 0, 0, 0);
+    outerColumn->setSpacing(0);
+    outerColumn->addWidget(whole, 1);
+    outerColumn->addWidget(status);
+    setCentralWidget(outer);
+
+    buildMenus();
+    bar_ = new SelectionBar({actions_["alignLeft"], actions_["textLine"], actions_["sameWidth"], actions_["gapsDown"], actions_["fitText"]},
+                            {"Left edges", "Text line", "Same width", "Equal gaps", "Fit to text"}, sheetArea_);
+    bar_->hide();
+
+    auto all = [this] {
+        refreshCommands();
+        refreshTitle();
+        refreshStatus();
+        refreshBar();
+    };
+    connect(desk_, &Desk::formChanged, this, [this, all] {
+        statusSaid_->clear();
+        all();
+    });
+    connect(desk_, &Desk::selectionChanged, this, [this, all] {
+        statusSaid_->clear();
+        all();
+    });
+    connect(desk_, &Desk::fileChanged, this, all);
+    connect(desk_, &Desk::passChanged, this, all);
+    connect(desk_, &Desk::toolChanged, this, [this] { refreshStatus(); });
+    connect(desk_, &Desk::said, this, [this](const QString& sentence, bool wrong) {
+        statusSaid_->setText(sentence);
+        statusSaid_->setStyleSheet(QString("color: %1;").arg((wrong ? tokens().brick : tokens().ink2).name()));
+    });
+    connect(sheet_, &Sheet::zoomChanged, this, &MainWindow::refreshStatus);
+    connect(sheet_, &Sheet::contextAsked, this, [this](const QPoint& at) {
+        QMenu menu;
+        menu.setStyleSheet(panelSheet());
+        for (const char* key : {"cut", "copy", "paste", "duplicate", "delete", "", "reword", "alignLeft", "textLine", "sameWidth", "gapsDown", "fitText"})
+            *key ? menu.addAction(actions_[key]) : void(menu.addSeparator());
+        menu.exec(at);
+    });
+    connect(rail_, &Rail::picked, this, &MainWindow::setPass);
+    connect(tryDetails_, &TryDetails::backAsked, this, [this] { setPass(before_); });
+
+    auto* timer = new QTimer(this);
+    timer->setInterval(5000);
+    connect(timer, &QTimer::timeout, this, &MainWindow::autosave);
+    timer->start();
+    all();
+    sheet_->setFocus();
+}
+
+MainWindow::~MainWindow() {
+    // Views of the desk go before the desk; Try before the session it shows.
+    tryPane_->end();
+}
+
+QAction* MainWindow::command(const QString& key) const {
+    auto at = actions_.find(key);
+    return at == actions_.end() ? nullptr : at->second;
+}
+
+void MainWindow::buildMenus() {
+    std::map<QString, QMenu*> byName;
+    for (const Command& c : commands()) {
+        QMenu*& menu = byName[c.menu];
+        if (!menu) {
+            menu = menus_->addMenu(c.menu);
+            menu->setFont(bodyFont(13));
+        }
+        if (!*c.key) {
+            menu->addSeparator();
+            continue;
+        }
+        if (QString(c.key) == "recent") {
+            recent_ = menu->addMenu(QString::fromUtf8(c.word));
+            connect(recent_, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
+            continue;
+        }
+        QAction* action = menu->addAction(QString::fromUtf8(c.word));
+        action->setObjectName(c.key);
+        if (*c.keys) action->setShortcut(QKeySequence(c.keys));
+        connect(action, &QAction::triggered, this, [this, run = c.run] { run(*this); });
+        addAction(action);
+        actions_[c.key] = action;
+    }
+    for (const PassRow& r : passes()) {
+        auto* action = new QAction(r.word, this);
+        action->setShortcut(QKeySequence(QString("Ctrl+%1").arg(int(r.pass) + 1)));
+        connect(action, &QAction::triggered, this, [this, pass = r.pass] { setPass(pass); });
+        addAction(action);
+    }
+}
+
+void MainWindow::refreshCommands() {
+    for (const Command& c : commands())
+        if (auto at = actions_.find(c.key); at != actions_.end()) at->second->setEnabled(!c.can || c.can(*this));
+    const std::string undo = desk_->history().undoName(), redo = desk_->history().redoName();
+    actions_["undo"]->setText(undo.empty() ? "Undo" : "Undo: " + toQt(undo));
+    actions_["redo"]->setText(redo.empty() ? "Redo" : "Redo: " + toQt(redo));
+    actions_["addPage"]->setText(desk_->form().isDialog() ? "Add a tab page" : "Add a page");
+    actions_["try"]->setText(desk_->pass() == Pass::tryOut ? "Back to the design" : "Try the form");
+}
+
+void MainWindow::refreshTitle() {
+    const Control& root = desk_->form().root();
+    QString title = toQt(root.text(Prop::title));
+    if (title.isEmpty()) title = desk_->path().isEmpty() ? "Untitled" : QFileInfo(desk_->path()).completeBaseName();
+    QString kind = desk_->form().isDialog() ? QString("dialog, %1 × %2 px").arg(toQt(numberText(root.box.width, 1)), toQt(numberText(root.box.height, 1)))
+                                            : QString("document, %1, %2 %3").arg(toQt(root.text(Prop::paper))).arg(root.children.size()).arg(root.children.size() == 1 ? "page" : "pages");
+    formTitle_->setText(title + " — " + kind);
+    setWindowTitle(QString("%1%2 — Brindel").arg(title, desk_->unsaved() ? " *" : ""));
+    setWindowModified(desk_->unsaved());
+}
+
+void MainWindow::refreshStatus() {
+    const Form& form = desk_->form();
+    const QString unit = form.isDialog() ? "px" : "mm";
+    auto text = [](double v) { return toQt(numberText(v, 1)); };
+    if (desk_->tool()) {
+        statusLeft_->setText(QString("Click to place a %1, or draw it with the pointer").arg(toQt(std::string(row(*desk_->tool()).word))));
+        statusPlace_->setText(desk_->toolStays() ? "It stays in hand; Escape puts it down" : "");
+    } else if (desk_->selection().empty()) {
+        statusLeft_->setText(QString("%1 controls, %2 to fill").arg(form.controls.size() - 1 - (form.isDialog() ? 0 : form.root().children.size())).arg(fieldCount(form)));
+        statusPlace_->clear();
+    } else if (desk_->selection().size() > 1) {
+        statusLeft_->setText(QString("%1 controls").arg(desk_->selection().size()));
+        statusPlace_->setText("lead “" + toQt(form.find(desk_->lead())->name) + "”");
+    } else {
+        const Control& c = *form.find(desk_->lead());
+        QString kind = toQt(std::string(row(c.kind).word));
+        kind[0] = kind[0].toUpper();
+        const Box box = boxOf(form, c);
+        statusLeft_->setText(QString("%1 “%2”").arg(kind, toQt(c.name)));
+        statusPlace_->setText(QString("%1, %2 · %3 × %4 %5    text line at %6").arg(text(box.left), text(box.top), text(box.width), text(box.height), unit, text(textLine(form, c.id))));
+    }
+    QString saved = !desk_->savedAt().isEmpty() && !desk_->unsaved() ? "Saved " + desk_->savedAt() : desk_->unsaved() ? "Not saved" : QString();
+    if (!desk_->readOnlyBecause().isEmpty()) saved = "Opened to look at only";
+    statusSaved_->setText(saved);
+    statusZoom_->setText(QString("%1 %").arg(int(std::lround(sheet_->zoom() * 100))));
+}
+
+void MainWindow::refreshBar() {
+    const bool show = desk_->pass() == Pass::layOut && desk_->selection().size() > 1;
+    bar_->setVisible(show);
+    if (!show) return;
+    bar_->adjustSize();
+    bar_->move((sheetArea_->width() - bar_->width()) / 2, sheetArea_->height() - bar_->height() - 14);
+    bar_->raise();
+}
+
+void MainWindow::setPass(Pass pass) {
+    if (pass == desk_->pass()) return;
+    const Pass from = desk_->pass();
+    if (pass == Pass::tryOut) before_ = from;
+    desk_->setTool(std::nullopt);
+    // A field of the details with the cursor in it takes its value before the pass is left.
+    sheet_->setFocus();
+    desk_->setPass(pass);
+    if (pass == Pass::tryOut) {
+        middle_->setCurrentWidget(tryPane_);
+        tryPane_->begin(sheet_->zoom());
+    } else {
+        if (from == Pass::tryOut) {
+            // Back to the page that the filler has turned to is wrong: the designer comes back to where they were.
+            tryPane_->end();
+        }
+        middle_->setCurrentWidget(sheetArea_);
+        sheet_->setFocus();
+    }
+    sheet_->setCanEdit(pass == Pass::layOut);
+    jotLine_->setVisible(pass == Pass::layOut);
+    right_->setCurrentIndex(pass == Pass::layOut ? 0 : pass == Pass::tryOut ? 1 : 2);
+}
+
+void MainWindow::zoomToFit() { sheet_->setZoom(sheet_->zoomToFit(sheetArea_->viewport()->width(), sheetArea_->viewport()->height())); }
+
+void MainWindow::resizeEvent(QResizeEvent* event) {
+    QMainWindow::resizeEvent(event);
+    refreshBar();
+}
+
+bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == sheetArea_->viewport() && event->type() == QEvent::Resize) {
+        if (!zoomByHand_) zoomToFit();
+        refreshBar();
+    }
+    return QMainWindow::eventFilter(watched, event);
+}
+
+// ---- files ----
+
+bool MainWindow::openFile(const QString& path) {
+    auto opened = openForm(fromQt(path));
+    if (!opened) {
+        const Problem& p = opened.error();
+        const QString where = p.place.empty() ? QFileInfo(path).fileName() : QFileInfo(path).fileName() + ", " + toQt(p.place);
+        desk_->say(where + ": " + toQt(p.sentence), true);
+        return false;
+    }
+    setPass(Pass::layOut);
+    desk_->open(opened->form, path, toQt(opened->readOnlyBecause));
+    if (!opened->readOnlyBecause.empty()) desk_->say(toQt(opened->readOnlyBecause));
+    remember(path);
+    zoomByHand_ = false;
+    zoomToFit();
+    return true;
+}
+
+bool MainWindow::saveFile(const QString& path) {
+    auto written = saveForm(desk_->form(), fromQt(path));
+    if (!written) {
+        desk_->say(QFileInfo(path).fileName() + ": " + toQt(written.error().sentence), true);
+        QMessageBox::warning(this, "Not saved", toQt(written.error().sentence) + " The form is still here; choose another place with Save as.");
+        return false;
+    }
+    desk_->saved(path);
+    forget(keepsakeFolder(), int(QCoreApplication::applicationPid()));
+    remember(path);
+    return true;
+}
+
+void MainWindow::remember(const QString& path) {
+    QSettings settings("brindel", "brindel");
+    QStringList recent = settings.value("recent").toStringList();
+    const QString full = QFileInfo(path).absoluteFilePath();
+    recent.removeAll(full);
+    recent.prepend(full);
+    settings.setValue("recent", QStringList(recent.mid(0, 10)));
+}
+
+void MainWindow::fillRecent() {
+    recent_->clear();
+    for (const QString& path : QSettings("brindel", "brindel").value("recent").toStringList())
+        if (QFileInfo::exists(path))
+            connect(recent_->addAction(QFileInfo(path).fileName()), &QAction::triggered, this, [this, path] {
+                if (mayLeaveForm()) openFile(path);
+            });
+    if (recent_->isEmpty()) recent_->addAction("No forms yet")->setEnabled(false);
+}
+
+bool MainWindow::mayLeaveForm() {
+    if (!desk_->unsaved()) return true;
+    QMessageBox box(QMessageBox::Question, "Save the form?", "The form has changes that are not saved.", QMessageBox::NoButton, this);
+    auto* save = box.addButton("Save", QMessageBox::AcceptRole);
+    auto* drop = box.addButton("Throw away", QMessageBox::DestructiveRole);
+    box.addButton("Stay here", QMessageBox::RejectRole);
+    box.setDefaultButton(save);
+    box.exec();
+    if (box.clickedButton() == save) return askSave();
+    return box.clickedButton() == drop;
+}
+
+void MainWindow::newForm(Kind kind) {
+    if (!mayLeaveForm()) return;
+    setPass(Pass::layOut);
+    desk_->open(brindel::newForm(kind), {});
+    zoomByHand_ = false;
+    zoomToFit();
+}
+
+void MainWindow::askOpen() {
+    if (!mayLeaveForm()) return;
+    const QString path = QFileDialog::getOpenFileName(this, "Open a form", QFileInfo(desk_->path()).path(), "Forms (*.brindel)");
+    if (!path.isEmpty()) openFile(path);
+}
+
+bool MainWindow::askSave() {
+    return desk_->path().isEmpty() || !desk_->readOnlyBecause().isEmpty() ? askSaveAs() : saveFile(desk_->path());
+}
+
+bool MainWindow::askSaveAs() {
+    QString title = toQt(desk_->form().root().text(Prop::title)).toLower().replace(' ', '-');
+    QString start = desk_->path().isEmpty() ? (title.isEmpty() ? "form" : title) + ".brindel" : desk_->path();
+    QString path = QFileDialog::getSaveFileName(this, "Save the form", start, "Forms (*.brindel)");
+    if (path.isEmpty()) return false;
+    if (QFileInfo(path).suffix().isEmpty()) path += ".brindel";
+    return saveFile(path);
+}
+
+void MainWindow::askExport(const QString& kind) {
+    const Form& form = desk_->form();
+    QString base = desk_->path().isEmpty() ? QString("form") : QFileInfo(desk_->path()).path() + "/" + QFileInfo(desk_->path()).completeBaseName();
+    const QString path = QFileDialog::getSaveFileName(this, kind == "pdf" ? "Write a fillable PDF" : "Write a picture", base + "." + kind, kind == "pdf" ? "PDF (*.pdf)" : "PNG (*.png)");
+    if (path.isEmpty()) return;
+    // What "today" starts with is worked out as a filler would have it.
+    const FormSession session(form, todayHere());
+    auto bytes = kind == "pdf" ? pdfOf(form, desk_->fonts(), &session.shownAll()) : pngOf(form, desk_->fonts(), 2, &session.shownAll());
+    auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
+    if (written) desk_->say("Written: " + QFileInfo(path).fileName() + ".");
+    else desk_->say(QFileInfo(path).fileName() + ": " + toQt(written.error().sentence), true);
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+    if (!mayLeaveForm()) return event->ignore();
+    forget(keepsakeFolder(), int(QCoreApplication::applicationPid()));
+    event->accept();
+}
+
+void MainWindow::autosave() {
+    const std::string folder = keepsakeFolder();
+    if (folder.empty()) return;
+    // Nothing is said: what cannot be kept now is tried again in a few seconds, and saving says what is wrong.
+    if (desk_->unsaved()) (void)keep(folder, int(QCoreApplication::applicationPid()), desk_->form(), fromQt(desk_->path()));
+    else forget(folder, int(QCoreApplication::applicationPid()));
+}
+
+// ---- edits of several steps ----
+
+void MainWindow::copy(bool cut) {
+    const Ids ids = desk_->selection();
+    auto* mime = new QMimeData;
+    mime->setData(clippingType, QByteArray::fromStdString(formText(clipping(desk_->form(), ids))));
+    QGuiApplication::clipboard()->setMimeData(mime);
+    pastes_ = cut ? -1 : 0;
+    if (cut) desk_->edit(removed(desk_->form(), ids), "Cut", Ids{});
+    else desk_->say(QString("Copied %1 %2.").arg(ids.size()).arg(ids.size() == 1 ? "control" : "controls"));
+}
+
+void MainWindow::paste() {
+    const QMimeData* mime = QGuiApplication::clipboard()->mimeData();
+    if (!mime || !mime->hasFormat(clippingType)) {
+        // Rows of text from elsewhere are jotted.
+        if (mime && mime->hasText() && !mime->text().trimmed().isEmpty()) {
+            jotLine_->setText(mime->text());
+            jotLine_->begin();
+            desk_->say("The text is in the jotting line; Enter adds it.");
+        }
+        return;
+    }
+    auto clip = readForm(mime->data(clippingType).toStdString());
+    if (!clip) return desk_->say("What was copied cannot be read: " + toQt(clip.error().sentence), true);
+    Id container = desk_->targetContainer();
+    // With a copied frame still selected its copy goes beside it, not into it.
+    if (const Control* lead = desk_->form().find(desk_->lead()); lead && clip->form.find(lead->id) && lead->kind != Kind::tabPage) container = lead->parent;
+    const double by = gridStep(desk_->form()) * ++pastes_;
+    Edited made = pasted(desk_->form(), container, clip->form, by, by);
+    if (made.ids.empty()) return desk_->say("Nothing of this can be put here.", true);
+    desk_->edit(made.form, "Paste", made.ids);
+}
+
+void MainWindow::duplicate() {
+    const Control* lead = desk_->form().find(desk_->lead());
+    if (!lead) return;
+    const double by = gridStep(desk_->form());
+    Edited made = pasted(desk_->form(), lead->parent, clipping(desk_->form(), desk_->selection()), by, by);
+    desk_->edit(made.form, "Duplicate", made.ids);
+}
+
+void MainWindow::addPage() {
+    const Form& form = desk_->form();
+    if (!form.isDialog()) {
+        Edited made = withPage(form);
+        desk_->edit(made.form, "Add a page", Ids{});
+        if (!made.ids.empty()) desk_->setSurfaceInHand(made.ids[0]);
+        return;
+    }
+    const Control* tabs = nullptr;
+    for (const Control* c = form.find(desk_->targetContainer()); c && !tabs; c = form.find(c->parent))
+        if (c->kind == Kind::tabs) tabs = c;
+    if (!tabs) return desk_->say("There are no tabs here yet. Place some first, with A.", true);
+    Edited made = withTabPage(form, tabs->id, "Page " + std::to_string(tabs->children.size() + 1));
+    desk_->edit(made.form, "Add a tab page", made.ids);
+    if (!made.ids.empty()) sheet_->startWording(made.ids[0]);
+}
+
+}  // namespace brindel

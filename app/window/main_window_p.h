@@ -1,0 +1,17 @@
+// The row of the table of commands: menus, shortcuts, the selection bar and the list of keys are made from it.
+#pragma once
+
+#include "app/window/main_window.h"
+
+namespace brindel {
+
+struct MainWindow::Command {
+    const char* key;   // empty for a line between commands
+    const char* menu;
+    const char* word;
+    const char* keys;  // as in the menus; empty for none
+    void (*run)(MainWindow&);
+    bool (*can)(const MainWindow&) = nullptr;  // null: always
+};
+
+}  // namespace brindel

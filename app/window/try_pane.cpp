@@ -1,0 +1,166 @@
+#include "app/window/try_pane.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "app/sheet/form_picture.h"
+#include "app/theme/theme.h"
+#include "filler/drawing_painter.h"
+
+namespace brindel {
+namespace {
+
+/// The form with a window around it: a title bar for a dialog, nothing for pages.
+class Stage : public QWidget {
+  public:
+    Stage(FormView* view, const Form& form, double zoom) : view_(view), form_(form), zoom_(zoom), bar_(form.isDialog() ? int(titleBarHeight * zoom) : 0) {
+        view->setParent(this);
+        setMinimumSize(view->sizeHint() + QSize(80, 80 + bar_));
+    }
+
+  protected:
+    void resizeEvent(QResizeEvent*) override {
+        const QSize size = view_->sizeHint();
+        const int top = form_.isDialog() ? std::max(40, int((height() - size.height() - bar_) * 0.42)) : 40;
+        view_->setGeometry((width() - size.width()) / 2, top + bar_, size.width(), size.height());
+    }
+    void paintEvent(QPaintEvent*) override {
+        QPainter p(this);
+        p.fillRect(rect(), tokens().stone);
+        p.setRenderHint(QPainter::Antialiasing);
+        QRect whole = view_->geometry().adjusted(0, -bar_, 0, 0);
+        p.setPen(Qt::NoPen);
+        for (int i = 8; i > 0; --i) {
+            p.setBrush(QColor(46, 39, 34, 5));
+            p.drawRoundedRect(whole.adjusted(-i, -i + 3, i, i + 3), 6 + i, 6 + i);
+        }
+        if (bar_ > 0) {
+            p.translate(whole.topLeft());
+            FormPicture::paintTitleBar(p, form_, zoom_);
+        }
+    }
+
+  private:
+    FormView* view_;
+    Form form_;
+    double zoom_;
+    int bar_;
+};
+
+QString answerText(const Answer& answer) {
+    if (const auto* yes = std::get_if<bool>(&answer)) return *yes ? "yes" : "no";
+    if (const auto* number = std::get_if<double>(&answer)) return toQt(numberText(*number));
+    if (const auto* text = std::get_if<std::string>(&answer)) return toQt(*text);
+    if (const auto* several = std::get_if<std::vector<std::string>>(&answer)) {
+        QStringList list;
+        for (const std::string& one : *several) list << toQt(one);
+        return list.join(", ");
+    }
+    return {};
+}
+
+}  // namespace
+
+TryPane::TryPane(Desk& desk, QWidget* parent) : QScrollArea(parent), desk_(desk) {
+    setFrameShape(QFrame::NoFrame);
+    setWidgetResizable(true);
+    setObjectName("tryPane");
+}
+
+void TryPane::begin(double zoom) {
+    end();
+    session_ = std::make_unique<FormSession>(desk_.form(), todayHere());
+    for (const auto& [tabs, page] : desk_.turned()) session_->turn(tabs, page);
+    const double scale = zoom * (desk_.form().isDialog() ? 1 : 96 / 25.4);
+    view_ = new FormView(*session_, desk_.fonts(), scale);
+    setWidget(new Stage(view_, desk_.form(), zoom));
+    connect(view_, &FormView::changed, this, &TryPane::changed);
+    connect(view_, &FormView::accepted, this, [this] { emit over(true); });
+    connect(view_, &FormView::left, this, [this] { emit over(false); });
+    view_->show();
+    view_->begin();
+    emit changed();
+}
+
+void TryPane::end() {
+    // The widgets go before the session that they show.
+    delete takeWidget();
+    view_ = nullptr;
+    session_.reset();
+}
+
+TryDetails::TryDetails(Desk& desk, TryPane& pane, QWidget* parent) : QWidget(parent), desk_(desk), pane_(pane) {
+    setObjectName("panel");
+    setAttribute(Qt::WA_StyledBackground);
+    setFixedWidth(268);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(14, 12, 14, 14);
+    column->setSpacing(8);
+    auto* title = new QLabel("What the filler gives", this);
+    title->setFont(bodyFont(15, true));
+    column->addWidget(title);
+    verdict_ = new QLabel(this);
+    verdict_->setWordWrap(true);
+    verdict_->setFont(bodyFont(12));
+    verdict_->setProperty("secondary", true);
+    column->addWidget(verdict_);
+    table_ = new QTableWidget(0, 2, this);
+    table_->setObjectName("answers");
+    table_->setHorizontalHeaderLabels({"Name", "Value"});
+    table_->horizontalHeader()->setStretchLastSection(true);
+    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    table_->horizontalHeader()->resizeSection(0, 122);
+    table_->verticalHeader()->hide();
+    table_->verticalHeader()->setDefaultSectionSize(24);
+    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    table_->setSelectionMode(QAbstractItemView::NoSelection);
+    table_->setShowGrid(false);
+    table_->setFocusPolicy(Qt::NoFocus);
+    column->addWidget(table_, 1);
+    auto* row = new QHBoxLayout;
+    auto* again = new QPushButton("Start again", this);
+    auto* back = new QPushButton("Back to the design", this);
+    row->addWidget(again);
+    row->addWidget(back, 1);
+    column->addLayout(row);
+    connect(again, &QPushButton::clicked, this, [this] {
+        if (!pane_.session()) return;
+        pane_.session()->clear();
+        pane_.view()->setEnabled(true);
+        pane_.view()->refresh();
+        pane_.view()->begin();
+        showAgain();
+    });
+    connect(back, &QPushButton::clicked, this, &TryDetails::backAsked);
+    connect(&pane, &TryPane::changed, this, &TryDetails::showAgain);
+    connect(&pane, &TryPane::over, this, &TryDetails::showOver);
+}
+
+QString TryDetails::verdict() const { return verdict_->text(); }
+
+void TryDetails::showAgain() {
+    FormSession* session = pane_.session();
+    if (!session) return;
+    const auto wrongs = session->wrongs();
+    verdict_->setText(wrongs.empty() ? "All is in order: the form can be accepted."
+                                     : QString("%1 %2 left to put right: %3").arg(wrongs.size()).arg(wrongs.size() == 1 ? "thing is" : "things are").arg(toQt(wrongs.front().sentence)));
+    const auto answers = session->answers();
+    table_->setRowCount(int(answers.size()));
+    for (int i = 0; i < int(answers.size()); ++i) {
+        const auto& [name, answer] = answers[std::size_t(i)];
+        const QString cells[2] = {toQt(name), answerText(answer)};
+        for (int k = 0; k < 2; ++k) {
+            auto* item = new QTableWidgetItem(cells[k]);
+            item->setToolTip(cells[k]);
+            item->setFont(k == 0 ? monoFont(11) : bodyFont(12));
+            table_->setItem(i, k, item);
+        }
+    }
+}
+
+void TryDetails::showOver(bool accepted) {
+    showAgain();
+    verdict_->setText(accepted ? "Accepted. This is the reply that its receiver gets." : "The filler left without a reply.");
+    if (pane_.view()) pane_.view()->setEnabled(false);
+}
+
+}  // namespace brindel

@@ -1,0 +1,55 @@
+// Try: the form as a filler has it, in place of the sheet, over the same session and widgets as brindel-fill.
+#pragma once
+
+#include <QScrollArea>
+#include <QWidget>
+#include <memory>
+
+#include "app/window/desk.h"
+#include "filler/form_view.h"
+
+class QLabel;
+class QTableWidget;
+
+namespace brindel {
+
+class TryPane : public QScrollArea {
+    Q_OBJECT
+  public:
+    explicit TryPane(Desk& desk, QWidget* parent = nullptr);
+    /// Begins anew with the form on the desk, on the pages that are turned to there.
+    void begin(double zoom);
+    void end();
+    FormView* view() const { return view_; }
+    FormSession* session() const { return session_.get(); }
+
+  signals:
+    void changed();
+    void over(bool accepted);
+
+  private:
+    Desk& desk_;
+    std::unique_ptr<FormSession> session_;
+    FormView* view_ = nullptr;
+};
+
+/// What the filler has given so far, and the reply when it was accepted; stands where the details stand.
+class TryDetails : public QWidget {
+    Q_OBJECT
+  public:
+    TryDetails(Desk& desk, TryPane& pane, QWidget* parent = nullptr);
+    QString verdict() const;
+
+  signals:
+    void backAsked();
+
+  private:
+    void showAgain();
+    void showOver(bool accepted);
+    Desk& desk_;
+    TryPane& pane_;
+    QLabel* verdict_;
+    QTableWidget* table_;
+};
+
+}  // namespace brindel
