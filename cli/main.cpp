@@ -9,7 +9,7 @@
 #include "core/file/form_file.h"
 #include "core/file/whole_file.h"
 #include "core/jot/lay_out.h"
-#include "core/model/looks.h"
+#include "core/order/reading.h"
 #include "core/session/form_session.h"
 #include "core/targets/pdf/pdf.h"
 #include "core/targets/png/png.h"
@@ -49,9 +49,8 @@ string boxText(const Box& b) {
 
 /// The form as a tree that people read: kinds, names, wordings, boxes, and the place in the tab order.
 string formAsText(const Form& form) {
-    FormSession session(form, todayHere());
     std::map<Id, std::size_t> stops;
-    for (Id id : session.route()) stops.emplace(id, stops.size() + 1);
+    for (Id id : tabRoute(form)) stops.emplace(id, stops.size() + 1);
     const char* unit = form.isDialog() ? "px" : "mm";
     string text;
     walk(form, rootId, [&](const Control& c, int depth) {

@@ -5,7 +5,8 @@
 #include "app/details/editors.h"
 #include "app/theme/theme.h"
 #include "core/naming/names.h"
-#include "core/session/form_session.h"
+#include "core/order/reading.h"
+#include "core/text/words.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -310,7 +311,7 @@ void Details::fill() {
         } else if (!holder) {
             where = QString("%1 controls, %2 to fill").arg(form.controls.size() - 1).arg(fieldCount(form));
         }
-        const std::vector<Id> route = FormSession(form, Day{}).route();
+        const std::vector<Id> route = tabRoute(form);
         auto at = std::ranges::find(route, c->id);
         if (at != route.end()) where += QString("%1stop %2 in tab order").arg(where.isEmpty() ? "" : " · ").arg(at - route.begin() + 1);
         where_->setText(where);

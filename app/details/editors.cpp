@@ -205,7 +205,7 @@ Editor edgesEditor(const PropertyRow& r, Desk&, Changed changed, QWidget* parent
     auto* holder = new QWidget(parent);
     auto* line = new QHBoxLayout(holder);
     line->setContentsMargins(0, 0, 0, 0);
-    line->setSpacing(4);
+    line->setSpacing(3);
     static constexpr const char* words[] = {"left", "top", "right", "bottom"};
     QList<QToolButton*> buttons;
     for (const char* word : words) {
@@ -216,7 +216,7 @@ Editor edgesEditor(const PropertyRow& r, Desk&, Changed changed, QWidget* parent
         button->setFixedHeight(24);
         button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
         button->setToolTip(toQt(std::string(r.help)));
-        line->addWidget(button);
+        line->addWidget(button, int(std::strlen(word)) + 2);
         buttons << button;
     }
     for (QToolButton* button : buttons)

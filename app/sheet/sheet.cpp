@@ -10,7 +10,7 @@
 namespace brindel {
 namespace {
 
-constexpr int around = 40, pageGap = 24;  // free room around the form, and between pages, in pixels
+constexpr int around = 24, pageGap = 24;  // free room around the form, and between pages, in pixels
 constexpr std::array allHandles = {Handle::leftTop, Handle::top, Handle::rightTop, Handle::right,
                                    Handle::rightBottom, Handle::bottom, Handle::leftBottom, Handle::left};
 
@@ -59,8 +59,8 @@ double Sheet::zoomToFit(int width, int height) const {
     const Form& form = desk_.form();
     Extent size = surfaceSize(form, desk_.surfaceInHand());
     const double unit = form.isDialog() ? 1 : 96 / 25.4;
-    double fit = (width - 2 * 24) / (size.width * unit);
-    if (form.isDialog()) fit = std::min(fit, (height - 2 * 24) / ((size.height + titleBarHeight) * unit));
+    double fit = (width - 2 * around - 10) / (size.width * unit);
+    if (form.isDialog()) fit = std::min(fit, (height - 2 * around) / ((size.height + titleBarHeight) * unit));
     return std::clamp(std::floor(fit * 100) / 100, 0.25, 1.0);
 }
 

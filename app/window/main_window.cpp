@@ -113,6 +113,7 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     sheetArea_->setPalette(stone);
     sheet_ = new Sheet(*desk_);
     sheetArea_->setWidget(sheet_);
+    for (QScrollBar* bar : {sheetArea_->verticalScrollBar(), sheetArea_->horizontalScrollBar()}) bar->setStyleSheet(panelSheet() + QString("QScrollBar { background: %1; }").arg(tokens().stone.name()));
     sheetArea_->viewport()->installEventFilter(this);
     tryPane_ = new TryPane(*desk_);
     middle_->addWidget(sheetArea_);
@@ -121,6 +122,13 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     column->addWidget(strip_);
     column->addWidget(middle_, 1);
     column->addWidget(jotLine_);
+    // Other passes say there what the sheet shows; the sheet keeps its height, so that nothing jumps.
+    passLine_ = new QLabel(middle);
+    passLine_->setFixedHeight(40);
+    passLine_->setFont(bodyFont(13));
+    passLine_->setStyleSheet(QString("background: %1; color: %2; border-top: 1px solid %3; padding-left: 12px;").arg(tokens().cream.name(), tokens().ink2.name(), tokens().line.name()));
+    passLine_->hide();
+    column->addWidget(passLine_);
     across->addWidget(middle, 1);
 
     auto* rule = new QFrame(whole);
@@ -323,6 +331,10 @@ void MainWindow::setPass(Pass pass) {
     }
     sheet_->setCanEdit(pass == Pass::layOut);
     jotLine_->setVisible(pass == Pass::layOut);
+    passLine_->setFixedHeight(jotLine_->height());
+    passLine_->setVisible(pass != Pass::layOut);
+    passLine_->setText(pass == Pass::tryOut ? "Tab goes on to the next field, Enter accepts, Escape leaves. Nothing that is typed here changes the form."
+                                            : "The form as it is laid out. Lay out (Ctrl+1) changes it.");
     right_->setCurrentIndex(pass == Pass::layOut ? 0 : pass == Pass::tryOut ? 1 : 2);
 }
 

@@ -86,6 +86,7 @@ class MainWindow : public QMainWindow {
     QStackedWidget* middle_;
     QStackedWidget* right_;
     SelectionBar* bar_;
+    QLabel* passLine_;
     QLabel* formTitle_;
     QLabel* statusLeft_;
     QLabel* statusPlace_;

@@ -14,13 +14,13 @@ class Stage : public QWidget {
   public:
     Stage(FormView* view, const Form& form, double zoom) : view_(view), form_(form), zoom_(zoom), bar_(form.isDialog() ? int(titleBarHeight * zoom) : 0) {
         view->setParent(this);
-        setMinimumSize(view->sizeHint() + QSize(80, 80 + bar_));
+        setMinimumSize(view->sizeHint() + QSize(48, 48 + bar_));
     }
 
   protected:
     void resizeEvent(QResizeEvent*) override {
         const QSize size = view_->sizeHint();
-        const int top = form_.isDialog() ? std::max(40, int((height() - size.height() - bar_) * 0.42)) : 40;
+        const int top = form_.isDialog() ? std::max(24, int((height() - size.height() - bar_) * 0.42)) : 24;
         view_->setGeometry((width() - size.width()) / 2, top + bar_, size.width(), size.height());
     }
     void paintEvent(QPaintEvent*) override {
@@ -64,6 +64,7 @@ TryPane::TryPane(Desk& desk, QWidget* parent) : QScrollArea(parent), desk_(desk)
     setFrameShape(QFrame::NoFrame);
     setWidgetResizable(true);
     setObjectName("tryPane");
+    for (QScrollBar* bar : {verticalScrollBar(), horizontalScrollBar()}) bar->setStyleSheet(panelSheet() + QString("QScrollBar { background: %1; }").arg(tokens().stone.name()));
 }
 
 void TryPane::begin(double zoom) {

@@ -5,6 +5,8 @@
 #include <algorithm>
 #include <set>
 
+#include "core/order/reading.h"
+
 namespace brindel {
 namespace {
 
@@ -193,11 +195,7 @@ std::vector<std::pair<string, Answer>> FormSession::answers() const {
     return all;
 }
 
-bool FormSession::usable(Id id) const {
-    for (const Control* c = form_.find(id); c; c = form_.find(c->parent))
-        if (has(c->kind, Prop::visible) && (!c->yes(Prop::visible) || (has(c->kind, Prop::enabled) && !c->yes(Prop::enabled)))) return false;
-    return form_.find(id) != nullptr;
-}
+bool FormSession::usable(Id id) const { return isUsable(form_, id); }
 
 bool FormSession::open(Id id) const {
     const Control* c = form_.find(id);
@@ -236,15 +234,7 @@ std::vector<Wrong> FormSession::wrongs() const {
 
 void FormSession::turn(Id tabs, Id page) { turned_[tabs] = page; }
 
-std::vector<Id> FormSession::route() const {
-    std::vector<Id> ids;
-    walk(form_, rootId, [&](const Control& c, int) {
-        if (!row(c.kind).tabbed || !c.yes(Prop::tabStop) || !usable(c.id)) return;
-        if (row(c.kind).filled && c.text(Prop::access) == "locked") return;
-        ids.push_back(c.id);
-    });
-    return ids;
-}
+std::vector<Id> FormSession::route() const { return tabRoute(form_); }
 
 Id FormSession::buttonFor(const char* role) const {
     Id found = noControl;
