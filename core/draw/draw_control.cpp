@@ -421,7 +421,7 @@ Box textBoxOf(const Form& form, const Control& c) {
                           (c.kind == Kind::numberBox && dialog))
                              ? std::min(c.box.height, dialog ? 26.0 : 7.0) * 0.85 : 0;
     const bool many = c.kind == Kind::textBox && c.text(Prop::lines) == "many";
-    const double above = many ? (dialog ? 4 : 1) : 0;
+    const double above = many ? (dialog ? 4 : 1.4) : 0;  // the first line stands where a low field has its text
     // A unit on paper keeps the end of the field to itself: 2.2 mm a letter.
     const double unit = dialog || c.kind != Kind::numberBox ? 0 : 2.2 * double(characterCount(c.text(Prop::unit)));
     return {side, above, std::max(1.0, c.box.width - 2 * side - arrow - unit), std::max(1.0, c.box.height - 2 * above)};

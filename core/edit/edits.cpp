@@ -5,6 +5,7 @@
 
 #include "core/naming/names.h"
 #include "core/order/reading.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 namespace {
@@ -189,7 +190,8 @@ Form reworded(const Form& form, Id id, const std::string& text) {
         const Control* label = labelOf(form, id);
         return label ? reworded(form, label->id, text) : form;
     }
-    Form next = withProperty(form, {id}, prop, text);
+    // Broken bytes would not survive the file: they become U+FFFD here.
+    Form next = withProperty(form, {id}, prop, utf8(codePoints(text)));
     auto follow = [&](Id follower) {
         const Control* k = next.find(follower);
         if (k && !k->ownName)

@@ -322,6 +322,7 @@ class Builder {
         widget.replaceKey("/F", Object::newInteger(!visible(c) ? hiddenAnnotation : c.kind == Kind::button ? 0 : printAnnotation));
         widget.replaceKey("/P", pages_[page].getObjectHandle());
         widget.replaceKey("/Parent", field);
+        widget.replaceKey("/TU", field.getKey("/TU"));  // some readers look for it here and not at the field
         DrawOptions guests{book_, {}, nullptr, false, true};
         Object looks = Object::newDictionary();
         if (tick) {

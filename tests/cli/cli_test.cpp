@@ -1,0 +1,105 @@
+#include <sys/wait.h>
+
+#include "tests/support.h"
+
+using namespace brindel::test;
+
+namespace {
+struct Ended {
+    int status;
+    std::string out, errors;
+};
+Ended run(const Folder& folder, const std::string& arguments) {
+    const std::string command = "cd '" + folder.path() + "' && '" + std::string(BRINDEL_BIN) + "/brindel-cli' " + arguments + " >out.txt 2>err.txt";
+    const int status = std::system(command.c_str());
+    return {WEXITSTATUS(status), textOf(folder.file("out.txt")), textOf(folder.file("err.txt"))};
+}
+const std::string demoFolder = std::string(BRINDEL_SOURCE) + "/demo/";
+}  // namespace
+
+TEST(CommandLine, FromRowsToAFilledPdf) {
+    Folder folder;
+    EXPECT_EQ(run(folder, "new " + demoFolder + "mooring-permit.jot --kind document -o x.brindel").status, 0);
+    EXPECT_EQ(run(folder, "export x.brindel --to pdf -o x.pdf").status, 0);
+    EXPECT_TRUE(textOf(folder.file("x.pdf")).starts_with("%PDF-"));
+    EXPECT_EQ(run(folder, "export x.brindel --to png -o x.png").status, 0);
+    EXPECT_TRUE(textOf(folder.file("x.png")).starts_with("\x89PNG"));
+    const std::string values = " --values " + demoFolder + "mooring-permit.values.json --today 2026-04-01";
+    Ended filled = run(folder, "fill " + demoFolder + "mooring-permit.brindel" + values + " --to pdf -o f.pdf");
+    EXPECT_EQ(filled.status, 0) << filled.errors;
+    EXPECT_EQ(filled.out, "") << "nothing but results on standard output";
+    Ended reply = run(folder, "fill " + demoFolder + "mooring-permit.brindel" + values);
+    EXPECT_EQ(reply.status, 0);
+    EXPECT_NE(reply.out.find("\"txtBoatName\": \"Marigold\""), std::string::npos);
+    for (const char* pdf : {"x.pdf", "f.pdf"}) EXPECT_EQ(std::system(("qpdf --check '" + folder.file(pdf) + "' >/dev/null").c_str()), 0) << pdf;
+}
+
+TEST(CommandLine, SameFormSameBytes) {
+    Folder folder;
+    for (const char* name : {"a.pdf", "b.pdf"}) EXPECT_EQ(run(folder, "export " + demoFolder + "lift-out-booking.brindel --to pdf -o " + name).status, 0);
+    EXPECT_EQ(textOf(folder.file("a.pdf")), textOf(folder.file("b.pdf")));
+}
+
+TEST(CommandLine, ShowsAFormAsTextJottingAndJson) {
+    Folder folder;
+    const std::string form = demoFolder + "lift-out-booking.brindel";
+    Ended text = run(folder, "show " + form);
+    EXPECT_EQ(text.status, 0);
+    EXPECT_NE(text.out.find("text box txtRegistration “Registration no.”"), std::string::npos) << text.out;
+    EXPECT_NE(text.out.find("2 to 25 m"), std::string::npos);
+    EXPECT_EQ(run(folder, "show " + form + " --as json").out, textOf(form));
+    Ended jot = run(folder, "show " + form + " --as jot");
+    EXPECT_NE(jot.out.find("Registration no.: text 12 upper /[A-Z]{2}-[0-9]{4,7}/ ! "), std::string::npos) << jot.out;
+    EXPECT_NE(jot.errors.find("Jotting cannot say: Personal of “txtOwner”."), std::string::npos);
+}
+
+TEST(CommandLine, AValueThatBreaksARuleIsRefusedWithOneLine) {
+    Folder folder;
+    const std::string form = demoFolder + "lift-out-booking.brindel";
+    std::string good = textOf(demoFolder + "lift-out-booking.values.json");
+    struct Case {
+        const char* from;
+        const char* to;
+        const char* line;
+    };
+    for (const Case& c : {Case{"9.4", "30", "v.json:numLength: The slip takes boats from 2 to 25 m.\n"},
+                          Case{"\"Slipway cradle\"", "\"Balloon\"", "v.json:radLiftBy: “Balloon” is not among the choices.\n"},
+                          Case{"\"C14\"", "\"C14-north\"", "v.json:txtBerth: Berth takes at most 4 characters; this has 9.\n"},
+                          Case{"\"Marigold\"", "\"\"", "v.json:txtBoatName: Boat name must be filled in.\n"}}) {
+        std::string text = good;
+        text.replace(text.find(c.from), std::string(c.from).size(), c.to);
+        write(folder.file("v.json"), text);
+        Ended r = run(folder, "fill " + form + " --values v.json --today 2026-04-01");
+        EXPECT_EQ(r.status, 1) << c.line;
+        EXPECT_EQ(r.errors, c.line);
+        EXPECT_EQ(r.out, "");
+    }
+}
+
+TEST(CommandLine, BrokenFilesGiveASentenceWithFileAndPlace) {
+    Folder folder;
+    write(folder.file("bad.jot"), "Boat name: text 30\nHull: combo [GRP\n");
+    Ended r = run(folder, "new bad.jot -o x.brindel");
+    EXPECT_EQ(r.status, 1);
+    EXPECT_EQ(r.errors, "bad.jot:line 2, column 13: These choices have no end; ] is expected.\n");
+    EXPECT_FALSE(std::filesystem::exists(folder.file("x.brindel")));
+    write(folder.file("bad.brindel"), "{\"brindel\": 1,\n \"form\": \"dialog\"");
+    r = run(folder, "show bad.brindel");
+    EXPECT_EQ(r.status, 1);
+    EXPECT_EQ(r.errors, "bad.brindel:line 2, column 18: The file ends too early: it is cut off here.\n");
+    write(folder.file("bad.json"), "{\"txtBoatName\": Marigold}");
+    r = run(folder, "fill " + demoFolder + "lift-out-booking.brindel --values bad.json");
+    EXPECT_EQ(r.status, 1);
+    EXPECT_EQ(r.errors, "bad.json:line 1, column 17: This is not JSON from here on.\n");
+}
+
+TEST(CommandLine, ExitStates) {
+    Folder folder;
+    Ended missing = run(folder, "show missing.brindel");
+    EXPECT_EQ(missing.status, 3);
+    EXPECT_EQ(missing.errors, "missing.brindel: The file cannot be read: there is no such file or folder.\n");
+    EXPECT_EQ(run(folder, "export " + demoFolder + "lift-out-booking.brindel --to pdf -o no/such/x.pdf").status, 3);
+    EXPECT_EQ(run(folder, "export " + demoFolder + "lift-out-booking.brindel --to stone").status, 2);
+    EXPECT_EQ(run(folder, "").status, 2);
+    EXPECT_EQ(run(folder, "--help").status, 0);
+}

@@ -1,0 +1,259 @@
+#include <cmath>
+
+#include "core/edit/arrange.h"
+#include "core/session/form_session.h"
+#include "tests/support.h"
+
+using namespace brindel;
+using namespace brindel::test;
+using What = JotRow::What;
+
+namespace {
+JotMistake mistake(const std::string& text) {
+    auto rows = readJotting(text);
+    return rows ? JotMistake{0, 0, "it reads right"} : rows.error();
+}
+JotField field(const std::string& text) { return readJotting(text).value().at(0).fields.at(0); }
+}  // namespace
+
+TEST(Jotting, SaysWhatTheNotationPromises) {
+    Jotting rows = readJotting(booking).value();
+    ASSERT_EQ(rows.size(), 13u);
+    EXPECT_EQ(rows[0].what, What::title);
+    EXPECT_EQ(rows[1].text, "Vessel");
+    const JotField& name = rows[2].fields[0];
+    EXPECT_EQ(name.label, "Boat name");
+    EXPECT_EQ(std::get<double>(*name.own.find(Prop::maxLength)), 30);
+    EXPECT_TRUE(std::get<bool>(*name.own.find(Prop::required)));
+    const JotField& reg = rows[3].fields[0];
+    EXPECT_EQ(std::get<std::string>(*reg.own.find(Prop::pattern)), "[A-Z]{2}-[0-9]{4,7}");
+    EXPECT_EQ(std::get<std::string>(*reg.own.find(Prop::letters)), "upper");
+    ASSERT_EQ(rows[4].fields.size(), 2u);
+    EXPECT_EQ(std::get<double>(*rows[4].fields[0].own.find(Prop::most)), 25);
+    EXPECT_EQ(std::get<double>(*rows[4].fields[1].own.find(Prop::decimals)), 1);
+    EXPECT_EQ(std::get<std::string>(*rows[4].fields[1].own.find(Prop::unit)), "m");
+    EXPECT_EQ(std::get<Choices>(*rows[5].fields[0].own.find(Prop::choices)).size(), 3u);
+    EXPECT_TRUE(std::get<bool>(*rows[5].fields[0].own.find(Prop::otherAnswers)));
+    EXPECT_TRUE(rows[6].fields[0].radio);
+    EXPECT_EQ(std::get<std::string>(*rows[8].fields[0].own.find(Prop::earliest)), "today");
+    EXPECT_EQ(std::get<double>(*rows[9].fields[0].own.find(Prop::atMost)), 3);
+    EXPECT_EQ(rows[10].fields[0].rows, 4);
+    EXPECT_EQ(rows[12].buttons, (std::vector<JotButton>{{"Cancel", false}, {"Book lift", true}}));
+}
+
+TEST(Jotting, ValuesBesideTextsFormulasHintsAndNames) {
+    EXPECT_EQ(std::get<Choices>(*field("Hull: combo [g = GRP, Steel]").own.find(Prop::choices)), (Choices{{"g", "GRP"}, {"Steel", "Steel"}}));
+    EXPECT_EQ(std::get<std::string>(*field("Charge: number m = ROUND(IF(numLength > 10; 2; 1); 2)").own.find(Prop::workedOut)), "ROUND(IF(numLength > 10; 2; 1); 2)");
+    JotField f = field("Berth (as painted): text 4 (Pontoon letter; then number) @owner.berth \"C14\" = B\\;2");
+    EXPECT_EQ(f.label, "Berth (as painted)");
+    EXPECT_EQ(f.name, "owner.berth");
+    EXPECT_EQ(std::get<std::string>(*f.own.find(Prop::hint)), "Pontoon letter; then number");
+    EXPECT_EQ(std::get<std::string>(*f.own.find(Prop::placeholder)), "C14");
+    EXPECT_EQ(std::get<std::string>(*f.own.find(Prop::defaultText)), "B;2");
+    EXPECT_TRUE(std::get<bool>(*field("Signed: date = today !").own.find(Prop::required)));
+}
+
+TEST(Jotting, KindsLeftOutAreGuessedByLanguage) {
+    EXPECT_EQ(field("Born").kind, Kind::dateBox);
+    EXPECT_TRUE(field("Born").guessed);
+    EXPECT_EQ(field("Length overall").kind, Kind::numberBox);
+    EXPECT_EQ(field("Mast stepped?").kind, Kind::checkBox);
+    EXPECT_EQ(field("Owner").kind, Kind::textBox);
+    EXPECT_EQ(field("Hull: [GRP, Steel]").kind, Kind::comboBox);
+    EXPECT_EQ(field("Beam: 1..6 .1").kind, Kind::numberBox);
+    EXPECT_EQ(guessedKind("Geburtsdatum", "de"), Kind::dateBox);
+    EXPECT_EQ(guessedKind("Longueur hors tout", "fr"), Kind::numberBox);
+    EXPECT_FALSE(field("Owner: text").guessed);
+}
+
+TEST(Jotting, MistakesAreMarkedAtTheirPlace) {
+    struct Case {
+        const char* text;
+        int line, column;
+        const char* says;
+    };
+    for (const Case& c : {Case{"Boat: txt 30", 1, 6, "not understood"}, Case{"Boat: text 30\nHull: combo [GRP, Steel", 2, 12, "] is expected"},
+                          Case{"Length: number 25..2", 1, 15, "upside down"}, Case{"Reg: text /[A-Z/", 1, 10, "pattern"}, Case{"Hull: combo", 1, 0, "needs its choices"},
+                          Case{"When: date >= soon", 1, 11, "date such as"}, Case{"Łódź: date .1", 1, 0, "no decimals"}, Case{"Lift: radio [A, B] = C", 1, 0, "not among"},
+                          Case{"[Cancel] Book", 1, 9, "button"}, Case{"A: text; : text", 1, 9, "label is expected"}, Case{"# ", 1, 0, "title is expected"},
+                          Case{"A: text text", 1, 8, "second kind"}, Case{"At: time", 1, 4, "cannot be jotted yet"}, Case{"A: check 30", 1, 0, "no length"}}) {
+        JotMistake m = mistake(c.text);
+        EXPECT_EQ(m.line, c.line) << c.text;
+        EXPECT_EQ(m.column, c.column) << c.text << ": " << m.sentence;
+        EXPECT_NE(m.sentence.find(c.says), std::string::npos) << c.text << ": " << m.sentence;
+    }
+    EXPECT_EQ(asProblem(mistake("Boat: txt")).place, "line 1, column 7");
+}
+
+namespace {
+/// Any field that jotting can say.
+rc::Gen<JotField> anyField() {
+    return rc::gen::exec([] {
+        JotField f;
+        static const std::vector<std::string> labels = {"Boat name", "Łódź; port", "Length: overall", "To", "Überhang (m)", "Σκάφος", "a\\b"};
+        f.label = *rc::gen::elementOf(labels);
+        f.kind = *rc::gen::element(Kind::textBox, Kind::numberBox, Kind::dateBox, Kind::comboBox, Kind::listBox, Kind::checkBox, Kind::radioButton);
+        f.radio = f.kind == Kind::radioButton;
+        auto maybe = [](auto set) { if (*rc::gen::arbitrary<bool>()) set(); };
+        maybe([&] { f.own.set(Prop::required, true); });
+        maybe([&] { f.own.set(Prop::hint, std::string("Ask (at the office); then \\ write")); });
+        maybe([&] { f.name = "own.name" + std::to_string(*rc::gen::inRange(0, 99)); });
+        if (f.kind == Kind::textBox) {
+            maybe([&] { f.own.set(Prop::maxLength, double(*rc::gen::inRange(1, 500))); });
+            maybe([&] { f.own.set(Prop::letters, std::string(*rc::gen::element("upper", "lower", "eachWord", "first"))); });
+            maybe([&] { f.own.set(Prop::pattern, std::string("[0-9/;]+\\.?")); });
+            maybe([&] { f.own.set(Prop::placeholder, std::string("say \"it\"")); });
+            maybe([&] { f.columns = *rc::gen::inRange(5, 80), f.rows = *rc::gen::inRange(2, 9), f.own.set(Prop::lines, std::string("many")); });
+        } else if (f.kind == Kind::numberBox) {
+            maybe([&] { f.own.set(Prop::least, double(*rc::gen::inRange(-50, 0))); });
+            maybe([&] { f.own.set(Prop::most, *rc::gen::inRange(0, 900) / 10.0); });
+            maybe([&] { const int places = *rc::gen::inRange(1, 4); f.own.set(Prop::decimals, double(places)); f.own.set(Prop::step, std::pow(10.0, -places)); });
+            maybe([&] { f.own.set(Prop::unit, std::string("kW/h")); });
+            maybe([&] { f.own.set(Prop::workedOut, std::string("IF(numA > 2; (numB); 3)")); });
+        } else if (f.kind == Kind::dateBox) {
+            maybe([&] { f.own.set(Prop::earliest, std::string("today+7")); });
+            maybe([&] { f.own.set(Prop::latest, std::string("2030-12-31")); });
+            maybe([&] { f.own.set(Prop::datePattern, std::string("dd/MM/yyyy")); });
+            maybe([&] { f.own.set(Prop::defaultText, std::string("today")); });
+        } else if (f.kind != Kind::checkBox) {
+            f.own.set(Prop::choices, Choices{{"GRP", "GRP"}, {"s", "Steel, painted"}, {"a=b", "x]y"}});
+            maybe([&] { f.own.set(Prop::defaultText, std::string("GRP")); });
+            if (f.kind == Kind::listBox) maybe([&] { f.own.set(Prop::many, std::string("many")); f.own.set(Prop::atLeast, 1.0); f.own.set(Prop::atMost, 2.0); });
+            if (f.kind == Kind::comboBox) maybe([&] { f.own.set(Prop::otherAnswers, true); });
+        }
+        return f;
+    });
+}
+}  // namespace
+
+TEST(Jotting, WhatIsWrittenReadsBackTheSame) {
+    EXPECT_TRUE(rc::check([] {
+        Jotting rows;
+        const int count = *rc::gen::inRange(1, 8);
+        for (int i = 0; i < count; ++i) {
+            JotRow row{What::fields, "", {}, {}};
+            const int fields = *rc::gen::inRange(1, 4);
+            for (int k = 0; k < fields; ++k) row.fields.push_back(*anyField());
+            rows.push_back(row);
+        }
+        rows.push_back({What::buttons, "", {}, {{"Go ] on", true}, {"Cancel", false}}});
+        const std::string text = jottingText(rows);
+        auto again = readJotting(text);
+        if (!again) RC_FAIL(text + "\n" + again.error().sentence);
+        if (!(*again == rows)) RC_FAIL(text + "\n" + jottingText(*again));
+    }));
+}
+
+TEST(Jotting, AFormWrittenOutMakesTheSameFormAgain) {
+    for (Kind kind : {Kind::dialog, Kind::document}) {
+        Form form = jotted(booking, kind);
+        AsJotting told = asJotting(form);
+        EXPECT_TRUE(told.cannotSay.empty()) << told.cannotSay.front();
+        Form again = laidOut(told.rows, kind, fonts());
+        auto names = [](const Form& f) {
+            std::vector<std::string> all;
+            for (Id id : allIds(f)) all.push_back(f.find(id)->name);
+            return all;
+        };
+        EXPECT_EQ(names(form), names(again));
+    }
+}
+
+TEST(Jotting, WhatItCannotSayIsListed) {
+    Form form = jotted("Boat name: text 30\n");
+    form = withProperty(form, {named(form, "txtBoatName").id}, Prop::personal, true);
+    AsJotting told = asJotting(form);
+    ASSERT_EQ(told.cannotSay.size(), 1u);
+    EXPECT_EQ(told.cannotSay[0], "Personal of “txtBoatName”");
+}
+
+namespace {
+/// What a careful person sees to, checked on a laid out form.
+void expectCareful(const Form& form) {
+    for (Id id : allIds(form)) {
+        const Control& c = *form.find(id);
+        const Control& holder = *form.find(c.parent);
+        const Box box = boxOf(form, c), area = boxOf(form, holder);
+        // Nothing sticks out of its container.
+        EXPECT_GE(box.left, -0.01) << c.name;
+        EXPECT_GE(box.top, -0.01) << c.name;
+        EXPECT_LE(box.right(), area.width + 0.01) << c.name << " in " << holder.name;
+        EXPECT_LE(box.bottom(), area.height + 0.01) << c.name << " in " << holder.name;
+        // Nothing lies over its neighbour.
+        if (holder.kind != Kind::tabs && holder.kind != Kind::document)
+            for (Id other : holder.children)
+                if (other != id) EXPECT_FALSE(box.touches(boxOf(form, *form.find(other)))) << c.name << " over " << form.find(other)->name;
+        // Each label is level with its field, or stands above it, and is never cut off.
+        if (const Control* field = form.find(c.reference(Prop::labels)); field && c.box.bottom() > field->box.top) {
+            EXPECT_NEAR(textLine(form, c.id), textLine(form, field->id), 0.51) << c.name;
+        }
+        if (c.kind == Kind::label && !c.yes(Prop::wraps)) EXPECT_LE(fonts().width(c.text(Prop::text), lookOf(form, c)) * unitsPerPoint(form), c.box.width + 0.6) << c.name;
+    }
+}
+}  // namespace
+
+TEST(LayOut, LooksAsIfACarefulPersonHadPlacedIt) {
+    for (Kind kind : {Kind::dialog, Kind::document}) {
+        expectCareful(jotted(booking, kind));
+        for (const char* file : {"lift-out-booking", "mooring-permit"}) expectCareful(jotted(textOf(std::string(BRINDEL_SOURCE) + "/demo/" + file + ".jot"), kind));
+    }
+    expectCareful(demo("lift-out-booking"));
+    expectCareful(demo("mooring-permit"));
+}
+
+TEST(LayOut, LabelsEndAndFieldsBeginInOneColumn) {
+    Form form = jotted(booking);
+    std::set<double> ends, begins, gaps;
+    double below = 0;
+    for (const char* name : {"txtBoatName", "txtRegistrationNo", "numLengthOverall", "cboHull"}) {
+        const Control& field = named(form, name);
+        ends.insert(labelOf(form, field.id)->box.right());
+        begins.insert(field.box.left);
+        if (below > 0) gaps.insert(field.box.top - below);
+        below = field.box.bottom();
+    }
+    EXPECT_EQ(ends.size(), 1u);
+    EXPECT_EQ(begins.size(), 1u);
+    EXPECT_EQ(gaps.size(), 1u);
+    EXPECT_EQ(named(form, "numDraught").box.right(), named(form, "txtBoatName").box.right()) << "the right edge is one line";
+    EXPECT_EQ(named(form, "dtmWantedFrom").box.left, named(form, "txtBoatName").box.left) << "and fields do not jump when a page is turned";
+}
+
+TEST(LayOut, ButtonsStandAtTheFootAndTheOneWithAStarAccepts) {
+    Form form = jotted(booking);
+    const Control& book = named(form, "btnBookLift");
+    EXPECT_EQ(book.parent, rootId);
+    EXPECT_EQ(book.text(Prop::buttonRole), "accept");
+    EXPECT_EQ(named(form, "btnCancel").text(Prop::buttonRole), "cancel");
+    EXPECT_GT(book.box.top, form.find(form.root().children[0])->box.bottom());
+}
+
+TEST(LayOut, ADocumentGoesOnOnAFurtherPage) {
+    std::string rows = "# Long\n";
+    for (int i = 0; i < 60; ++i) rows += "Field number " + std::to_string(i) + ": text 30\n";
+    Form form = jotted(rows, Kind::document);
+    EXPECT_GE(form.root().children.size(), 3u);
+    expectCareful(form);
+    for (Id page : form.root().children)
+        for (Id id : form.find(page)->children) EXPECT_LE(form.find(id)->box.bottom(), withinMargins(form).bottom() + 0.01);
+}
+
+TEST(JotInto, RowsGoUnderTheSelectionInTheColumnsThatAreThere) {
+    Form form = jotted(booking);
+    const Control hull = named(form, "cboHull"), frame = named(form, "frmLiftBy");
+    const double high = form.root().box.height;
+    Edited added = jottedInto(form, hull.parent, hull.id, readJotting("Survey: date; Insurer: combo [Harbour Mutual, Northgate, Other…] !\nBerth: text 4").value(), fonts());
+    const Control& survey = named(added.form, "dtmSurvey");
+    EXPECT_EQ(survey.box.left, hull.box.left);
+    EXPECT_GE(survey.box.top, hull.box.bottom());
+    EXPECT_LT(survey.box.bottom(), named(added.form, "txtBerth").box.top);
+    EXPECT_LT(named(added.form, "txtBerth").box.bottom(), named(added.form, "frmLiftBy").box.top) << "what stood below has moved down";
+    EXPECT_GT(named(added.form, "frmLiftBy").box.top, frame.box.top);
+    EXPECT_GT(added.form.root().box.height, high) << "and the dialog has grown";
+    expectCareful(added.form);
+    // In tab order, too, the new fields come after the one they stand under.
+    const auto& order = added.form.find(hull.parent)->children;
+    auto place = [&](const char* name) { return std::ranges::find(order, named(added.form, name).id) - order.begin(); };
+    EXPECT_LT(place("cboHull"), place("dtmSurvey"));
+    EXPECT_LT(place("txtBerth"), place("frmLiftBy"));
+}

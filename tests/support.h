@@ -1,0 +1,70 @@
+// What the tests share.
+#pragma once
+
+#include <cstdlib>
+#include <filesystem>
+#include <fstream>
+#include <sstream>
+#include <string>
+
+#include "core/file/form_file.h"
+#include "core/jot/lay_out.h"
+
+namespace brindel::test {
+
+/// A folder of its own for a test, gone when the test is over.
+class Folder {
+  public:
+    Folder() {
+        std::string pattern = (std::filesystem::temp_directory_path() / "brindel-test-XXXXXX").string();
+        path_ = mkdtemp(pattern.data());
+    }
+    ~Folder() {
+        std::error_code error;
+        std::filesystem::remove_all(path_, error);
+    }
+    std::string file(const std::string& name) const { return path_ + "/" + name; }
+    const std::string& path() const { return path_; }
+
+  private:
+    std::string path_;
+};
+
+inline std::string textOf(const std::string& path) {
+    std::ifstream in(path, std::ios::binary);
+    std::stringstream all;
+    all << in.rdbuf();
+    return all.str();
+}
+inline void write(const std::string& path, const std::string& text) { std::ofstream(path, std::ios::binary) << text; }
+
+inline const FontBook& fonts() {
+    static const FontBook book;
+    return book;
+}
+
+/// A form jotted from text that reads right.
+inline Form jotted(const std::string& text, Kind kind = Kind::dialog) { return laidOut(readJotting(text).value(), kind, fonts()); }
+inline const Control& named(const Form& form, const std::string& name) {
+    const Control* c = form.named(name);
+    if (!c) throw std::runtime_error("no control " + name);
+    return *c;
+}
+inline Form demo(const std::string& name) { return openForm(std::string(BRINDEL_SOURCE) + "/demo/" + name + ".brindel").value().form; }
+
+inline const char* const booking = R"(# Lift-out booking
+## Vessel
+Boat name: text 30 !
+Registration no.: text 12 upper /[A-Z]{2}-[0-9]{4,7}/
+Length overall: number 2..25 .1 m !; Draught: number 0..4 .1 m
+Hull: combo [GRP, Timber, Steel, Other…]
+Lift by: radio [Slipway cradle, Travel hoist, Crane] = Travel hoist
+## Work
+Wanted from: date >= today; To: date
+Jobs: ticks [Wash, Scrape, Antifoul, Anodes] 1..3
+Notes: text 60x4
+Mast is stepped: check
+[Cancel] [Book lift]*
+)";
+
+}  // namespace brindel::test
