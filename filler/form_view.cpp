@@ -246,9 +246,18 @@ void FormView::settle(Id id) {
     if (QWidget* widget = widgetOf(id)) showIn(widget, *session_.form().find(id), session_.shown(id));
     settling_ = false;
     const Control* c = session_.form().find(id);
+    keepOneStop();
     const Id about = c->kind == Kind::radioButton ? questionOf(session_.form(), *c).front() : id;
     if (wrong_.contains(about)) check(about);
     emit changed();
+}
+
+/// The Tab key stops once in a question: on the button that is chosen, or on the first while none is.
+void FormView::keepOneStop() {
+    for (const auto& [first, group] : questions_) {
+        QAbstractButton* stop = group->checkedButton() ? group->checkedButton() : group->buttons().value(0);
+        for (QAbstractButton* button : group->buttons()) button->setFocusPolicy(button == stop ? Qt::StrongFocus : Qt::ClickFocus);
+    }
 }
 
 void FormView::refresh() {
@@ -269,6 +278,7 @@ void FormView::refresh() {
         }
     }
     settling_ = false;
+    keepOneStop();
     if (!marks_) return;
     marks_->fields.clear();
     marks_->sentence.clear();

@@ -51,6 +51,7 @@ class FormView : public QWidget {
     void wire(QWidget* widget, Id id);
     void typed(Id id, const QString& text);
     void settle(Id id);
+    void keepOneStop();
     void check(Id id);
     double pageTop(Id surface) const;
 

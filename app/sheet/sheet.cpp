@@ -415,7 +415,6 @@ void Sheet::startWording(Id id) {
     wording_->show();
     wording_->setFocus();
     wording_->installEventFilter(this);
-    connect(wording_, &QLineEdit::returnPressed, this, [this] { finishWording(true); });
     connect(wording_, &QLineEdit::editingFinished, this, [this] { finishWording(true); });
     update();
 }
@@ -521,9 +520,13 @@ bool Sheet::event(QEvent* event) {
 }
 
 bool Sheet::eventFilter(QObject* watched, QEvent* event) {
-    if (watched == wording_ && event->type() == QEvent::KeyPress && static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape) {
-        finishWording(false);
-        return true;
+    if (watched == wording_ && event->type() == QEvent::KeyPress) {
+        // Taken here, or the sheet would get the same key once more and open the wording again.
+        const int key = static_cast<QKeyEvent*>(event)->key();
+        if (key == Qt::Key_Escape || key == Qt::Key_Return || key == Qt::Key_Enter) {
+            finishWording(key != Qt::Key_Escape);
+            return true;
+        }
     }
     return QWidget::eventFilter(watched, event);
 }

@@ -271,7 +271,6 @@ void MainWindow::refreshTitle() {
                                             : QString("document, %1, %2 %3").arg(toQt(root.text(Prop::paper))).arg(root.children.size()).arg(root.children.size() == 1 ? "page" : "pages");
     formTitle_->setText(title + " — " + kind);
     setWindowTitle(QString("%1%2 — Brindel").arg(title, desk_->unsaved() ? " *" : ""));
-    setWindowModified(desk_->unsaved());
 }
 
 void MainWindow::refreshStatus() {

@@ -40,7 +40,10 @@ Kind guessedKind(const std::string& label, const std::string& language) {
         for (char& c : word)
             if (c >= 'A' && c <= 'Z') c = char(c - 'A' + 'a');
         for (const Word& known : wordsOf(language))
-            if (word.starts_with(known.start) && word.size() <= std::string(known.start).size() + 4) return known.kind;
+            // An ending may follow; German joins words, so there the known one may also come last.
+            if ((word.starts_with(known.start) && word.size() <= std::string(known.start).size() + 4) ||
+                (language.starts_with("de") && word.ends_with(known.start)))
+                return known.kind;
     }
     return Kind::textBox;
 }

@@ -41,6 +41,18 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
         if (r.what == What::section || r.what == What::title) section = r.text;
         else list.push_back(&r);
     Columns columns = layer.columnsOf(list, label, page ? inside.right() : 0);
+    // A label longer than all that are there widens the column: the fields that are there move along, and what spans
+    // both stays as wide as they are.
+    if (const double wider = fieldLeft > 0 ? columns.columns[0].label - label : 0; wider > 0 && !page) {
+        for (Id id : holder->children) {
+            const Control& c = *form.find(id);
+            if (c.kind == Kind::button) continue;
+            if (c.box.left >= fieldLeft - 0.5) layer.form = shifted(layer.form, {id}, wider, 0);
+            else if (c.box.right() > fieldLeft || form.find(c.reference(Prop::labels)))
+                layer.form = boxed(layer.form, id, {c.box.left, c.box.top, c.box.width + wider, c.box.height});
+        }
+        rightEdge += wider;
+    }
     layer.right = std::max({columns.right, holder->kind == Kind::frame ? area.width - m.frameSide : inside.right()});
     columns.right = std::max(columns.right, std::min(rightEdge > 0 ? rightEdge : layer.right, layer.right));
     if (page) columns.right = inside.right();

@@ -167,6 +167,7 @@ void readWord(Line& line, Parts& p) {
     std::size_t start = line.at();
     while (!line.atEnd() && line.peek() != U' ' && line.peek() != U'\t' && std::u32string_view(U"[(!@\"{=<>").find(line.peek()) == Letters::npos) line.take();
     string word = line.from(start);
+    if (word.empty()) throw Mistake{begin, fmt::format("“{}” is not understood here.", utf8(std::u32string(1, line.peek())))};
     for (const auto& [known, kind] : kindWords)
         if (word == known) {
             if (!p.kind.empty()) throw Mistake{begin, fmt::format("A second kind; this field is a {} already.", p.kind)};

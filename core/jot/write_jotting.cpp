@@ -93,7 +93,7 @@ string fieldText(const JotField& f) {
     if (yes(f.own, Prop::required)) text += " !";
     for (Prop prop : {Prop::placeholder, Prop::prompt})
         if (string quoted = textOf(f.own, prop); !quoted.empty()) text += " \"" + escaped(quoted, "\"") + "\"";
-    if (string hint = textOf(f.own, Prop::hint); !hint.empty()) text += " (" + escaped(hint, ")") + ")";
+    if (string hint = textOf(f.own, Prop::hint); !hint.empty()) text += " (" + escaped(hint, "()") + ")";
     if (!f.name.empty()) text += " @" + f.name;
     if (f.kind == Kind::checkBox && yes(f.own, Prop::startsTicked)) text += " = yes";
     for (Prop prop : {Prop::defaultText, Prop::workedOut})

@@ -26,8 +26,12 @@ std::string freeName(const Form& form, const std::string& wanted, Id except) {
         if (id != except && c.name.starts_with(wanted)) taken.insert(c.name);
     });
     if (!taken.contains(wanted)) return wanted;
+    // A copy of "txtBoat2" is "txtBoat3", not "txtBoat22".
+    std::string stem = wanted.substr(0, wanted.find_last_not_of("0123456789") + 1);
+    if (stem.empty()) stem = wanted;
+    if (stem != wanted && stem.size() < wanted.size()) return freeName(form, stem, except);
     for (int number = 2;; ++number)
-        if (std::string name = wanted + std::to_string(number); !taken.contains(name)) return name;
+        if (std::string name = stem + std::to_string(number); !taken.contains(name)) return name;
 }
 
 std::string proposedName(const Form& form, Id id) {

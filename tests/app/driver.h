@@ -25,6 +25,8 @@ class Hands {
         window.resize(size);
         window.show();
         (void)QTest::qWaitForWindowExposed(&window);
+        window.activateWindow();  // a bare X server has nobody who gives the focus
+        (void)QTest::qWaitForWindowActive(&window);
         window.zoomToFit();
         settle();
     }

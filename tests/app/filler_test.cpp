@@ -14,6 +14,7 @@ struct Filling {
         view.show();
         (void)QTest::qWaitForWindowExposed(&view);
         view.activateWindow();
+        (void)QTest::qWaitForWindowActive(&view);
         view.begin();
         Hands::settle();
     }

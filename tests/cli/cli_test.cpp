@@ -37,7 +37,7 @@ TEST(CommandLine, FromRowsToAFilledPdf) {
 TEST(CommandLine, SameFormSameBytes) {
     Folder folder;
     for (const char* name : {"a.pdf", "b.pdf"}) EXPECT_EQ(run(folder, "export " + demoFolder + "lift-out-booking.brindel --to pdf -o " + name).status, 0);
-    EXPECT_EQ(textOf(folder.file("a.pdf")), textOf(folder.file("b.pdf")));
+    EXPECT_TRUE(textOf(folder.file("a.pdf")) == textOf(folder.file("b.pdf")));
 }
 
 TEST(CommandLine, ShowsAFormAsTextJottingAndJson) {

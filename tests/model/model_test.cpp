@@ -97,7 +97,7 @@ TEST(Places, ATabPageFillsWhatTheTabsLeave) {
     Control tabs = freshControl(Kind::tabs);
     tabs.box = {16, 20, 300, 200};
     form = placed(form, rootId, tabs).form;
-    const Control& made = named(form, "tbsTabs");
+    const Control made = named(form, "tbsTabs");
     ASSERT_EQ(made.children.size(), 2u);
     Box page = onSurface(form, made.children[0]);
     EXPECT_EQ(page, (Box{16, 20 + tabStrip(form), 300, 200 - tabStrip(form)}));

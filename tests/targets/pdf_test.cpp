@@ -242,6 +242,7 @@ TEST(Png, APictureHasTheFormsSizeAndTooLargeOnesAreRefused) {
 }
 
 int main(int argc, char** argv) {
+    if (!qEnvironmentVariableIsSet("QT_QPA_PLATFORM")) qputenv("QT_QPA_PLATFORM", "offscreen");
     QGuiApplication qt(argc, argv);
     ::testing::InitGoogleTest(&argc, argv);
     return RUN_ALL_TESTS();

@@ -87,18 +87,20 @@ std::string toUnicode(const std::map<unsigned, std::u32string>& glyphs) {
 
 }  // namespace
 
+PdfFonts::Use& PdfFonts::useOf(std::vector<Use>& uses, const FacePtr& face, char letter) {
+    for (Use& use : uses)
+        if (use.face == face) return use;
+    uses.push_back({face, fmt::format("/{}{}", letter, uses.size() + 1)});
+    return uses.back();
+}
+
 std::string PdfFonts::nameFor(const FacePtr& face, const std::vector<Glyph>& glyphs) {
-    Use& use = drawn_[face.get()];
-    if (!use.face) use = {face, fmt::format("/F{}", drawn_.size()), {}};
+    Use& use = useOf(drawn_, face, 'F');
     for (const Glyph& g : glyphs) use.glyphs.try_emplace(g.id, g.letters);
     return use.name;
 }
 
-std::string PdfFonts::typingName(const FacePtr& face) {
-    Use& use = typed_[face.get()];
-    if (!use.face) use = {face, fmt::format("/T{}", typed_.size()), {}};
-    return use.name;
-}
+std::string PdfFonts::typingName(const FacePtr& face) { return useOf(typed_, face, 'T').name; }
 
 Object PdfFonts::descriptor(const Face& face, const std::string& tag, const std::string& file, bool cff) {
     Object d = Object::newDictionary();
@@ -176,9 +178,9 @@ Object PdfFonts::typedFont(const Face& face) {
 }
 
 void PdfFonts::embed() {
-    for (const auto& [face, use] : drawn_)
-        if (face->usable) resources_.replaceKey(use.name, drawnFont(use));
-    for (const auto& [face, use] : typed_) resources_.replaceKey(use.name, typedFont(*face));
+    for (const Use& use : drawn_)
+        if (use.face->usable) resources_.replaceKey(use.name, drawnFont(use));
+    for (const Use& use : typed_) resources_.replaceKey(use.name, typedFont(*use.face));
 }
 
 }  // namespace brindel

@@ -25,7 +25,7 @@ class PdfFonts {
     struct Use {
         FacePtr face;
         std::string name;
-        std::map<unsigned, std::u32string> glyphs;
+        std::map<unsigned, std::u32string> glyphs = {};
     };
     QPDFObjectHandle descriptor(const Face& face, const std::string& tag, const std::string& file, bool cff);
     QPDFObjectHandle drawnFont(const Use& use);
@@ -33,7 +33,8 @@ class PdfFonts {
 
     QPDF& pdf_;
     QPDFObjectHandle resources_;
-    std::map<const Face*, Use> drawn_, typed_;
+    Use& useOf(std::vector<Use>& uses, const FacePtr& face, char letter);
+    std::vector<Use> drawn_, typed_;  // in the order of their first use, so that the same form gives the same bytes
 };
 
 }  // namespace brindel
