@@ -16,7 +16,8 @@ namespace {
 
 /// Lato where no desktop says what its font is.
 void setFont() {
-    const bool desktop = !qEnvironmentVariableIsEmpty("XDG_CURRENT_DESKTOP") || !qEnvironmentVariableIsEmpty("KDE_FULL_SESSION");
+    const bool desktop =
+        !qEnvironmentVariableIsEmpty("XDG_CURRENT_DESKTOP") || !qEnvironmentVariableIsEmpty("KDE_FULL_SESSION");
     QFont font = desktop ? QApplication::font() : QFont("Lato");
     if (!desktop) font.setPointSize(10);
     QApplication::setFont(font);
@@ -24,8 +25,10 @@ void setFont() {
 
 void offerLeftBehind(MainWindow& window) {
     for (const Keepsake& kept : leftBehind(keepsakeFolder())) {
-        const QString what = kept.path.empty() ? QString("a form that was never saved") : "changes to " + QFileInfo(toQt(kept.path)).fileName();
-        QMessageBox box(QMessageBox::Question, "Unsaved work", QString("Brindel ended before %1 could be saved.").arg(what), QMessageBox::NoButton, &window);
+        const QString what = kept.path.empty() ? QString("a form that was never saved")
+                                               : "changes to " + QFileInfo(toQt(kept.path)).fileName();
+        QMessageBox box(QMessageBox::Question, "Unsaved work",
+                        QString("Brindel ended before %1 could be saved.").arg(what), QMessageBox::NoButton, &window);
         auto* take = box.addButton("Take it up again", QMessageBox::AcceptRole);
         auto* drop = box.addButton("Throw it away", QMessageBox::DestructiveRole);
         box.addButton("Decide later", QMessageBox::RejectRole);
@@ -40,7 +43,8 @@ void offerLeftBehind(MainWindow& window) {
     }
 }
 
-int paintPicture(MainWindow& window, const QString& out, const std::string& pass, const std::vector<std::string>& select, QSize size) {
+int paintPicture(MainWindow& window, const QString& out, const std::string& pass,
+                 const std::vector<std::string>& select, QSize size) {
     window.resize(size);
     window.show();
     QCoreApplication::processEvents();
@@ -90,11 +94,13 @@ int main(int argc, char** argv) {
     }
     const QStringList measure = toQt(size).split('x');
     const QSize window_size = measure.size() == 2 ? QSize(measure[0].toInt(), measure[1].toInt()) : QSize();
-    if (window_size.width() < 200 || window_size.height() < 200 || window_size.width() > 8000 || window_size.height() > 8000) {
+    if (window_size.width() < 200 || window_size.height() < 200 || window_size.width() > 8000 ||
+        window_size.height() > 8000) {
         std::cerr << "--size: A size such as 1280x800 is expected.\n";
         return 2;
     }
-    if (!picture.empty() && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM") && qEnvironmentVariableIsEmpty("DISPLAY") && qEnvironmentVariableIsEmpty("WAYLAND_DISPLAY"))
+    if (!picture.empty() && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM") && qEnvironmentVariableIsEmpty("DISPLAY") &&
+        qEnvironmentVariableIsEmpty("WAYLAND_DISPLAY"))
         qputenv("QT_QPA_PLATFORM", "offscreen");
 
     QApplication qt(argc, argv);
@@ -105,7 +111,8 @@ int main(int argc, char** argv) {
     if (!path.empty()) {
         auto opened = openForm(path);
         if (!opened) {
-            std::cerr << path << ':' << (opened.error().place.empty() ? "" : opened.error().place + ":") << ' ' << opened.error().sentence << '\n';
+            std::cerr << path << ':' << (opened.error().place.empty() ? "" : opened.error().place + ":") << ' '
+                      << opened.error().sentence << '\n';
             return opened.error().place.empty() ? 3 : 1;
         }
         form = opened->form;

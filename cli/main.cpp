@@ -29,7 +29,8 @@ int problem(const string& file, const Problem& p, int status) {
 
 int put(const string& bytes, const string& path) {
     if (path.empty() || path == "-") {
-        return std::fwrite(bytes.data(), 1, bytes.size(), stdout) == bytes.size() && std::fflush(stdout) == 0 ? done : noFile;
+        return std::fwrite(bytes.data(), 1, bytes.size(), stdout) == bytes.size() && std::fflush(stdout) == 0 ? done
+                                                                                                              : noFile;
     }
     auto written = writeWhole(path, bytes);
     return written ? done : problem(path, written.error(), noFile);
@@ -44,7 +45,8 @@ int withForm(const string& path, Next next) {
 }
 
 string boxText(const Box& b) {
-    return fmt::format("{}, {} · {} × {}", numberText(b.left, 2), numberText(b.top, 2), numberText(b.width, 2), numberText(b.height, 2));
+    return fmt::format("{}, {} · {} × {}", numberText(b.left, 2), numberText(b.top, 2), numberText(b.width, 2),
+                       numberText(b.height, 2));
 }
 
 /// The form as a tree that people read: kinds, names, wordings, boxes, and the place in the tab order.
@@ -77,8 +79,11 @@ int main(int argc, char** argv) {
 
     CLI::App* make = app.add_subcommand("new", "Makes a form from rows jotted as text");
     make->add_option("ROWS", source, "A file of rows, or - for standard input")->required();
-    make->add_option("--kind", kind, "dialog or document")->check(CLI::IsMember({"dialog", "document"}))->default_str("dialog");
-    make->add_option("--page", paper, "The paper of a document")->check(CLI::IsMember({"A3", "A4", "A5", "Letter", "Legal"}));
+    make->add_option("--kind", kind, "dialog or document")
+        ->check(CLI::IsMember({"dialog", "document"}))
+        ->default_str("dialog");
+    make->add_option("--page", paper, "The paper of a document")
+        ->check(CLI::IsMember({"A3", "A4", "A5", "Letter", "Legal"}));
     make->add_option("-o,--out", out, "The form file; standard output when left out");
 
     CLI::App* show = app.add_subcommand("show", "Shows a form as text, jotting or JSON");
@@ -129,7 +134,8 @@ int main(int argc, char** argv) {
     if (*exports)
         return withForm(source, [&](const Form& form) {
             FormSession session(form, todayHere());
-            auto bytes = to == "pdf" ? pdfOf(form, fonts, &session.shownAll()) : pngOf(form, fonts, scale, &session.shownAll());
+            auto bytes =
+                to == "pdf" ? pdfOf(form, fonts, &session.shownAll()) : pngOf(form, fonts, scale, &session.shownAll());
             return bytes ? put(*bytes, out) : problem(source, bytes.error(), notInOrder);
         });
     if (*fill)

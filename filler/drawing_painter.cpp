@@ -73,7 +73,9 @@ struct Brush {
             p.drawGlyphRun(QPointF(m.at.x * scale, m.at.y * scale), line);
         }
         if (m.underline)
-            p.fillRect(QRectF(m.at.x * scale, m.at.y * scale + size * 0.1, m.text.width * size, std::max(1.0, size * 0.06)), toQt(m.colour));
+            p.fillRect(
+                QRectF(m.at.x * scale, m.at.y * scale + size * 0.1, m.text.width * size, std::max(1.0, size * 0.06)),
+                toQt(m.colour));
     }
     void operator()(const ClipMark& m) const {
         p.save();
@@ -91,6 +93,8 @@ void paintDrawing(QPainter& painter, const Drawing& drawing, double scale) {
     painter.restore();
 }
 
-QColor toQt(Colour c) { return {c.red, c.green, c.blue}; }
+QColor toQt(Colour c) {
+    return {c.red, c.green, c.blue};
+}
 
 }  // namespace brindel

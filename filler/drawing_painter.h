@@ -10,8 +10,14 @@ namespace brindel {
 /// Paints a drawing; `scale` is device-independent pixels per form unit.
 void paintDrawing(QPainter& painter, const Drawing& drawing, double scale);
 QColor toQt(Colour colour);
-inline QRectF toQt(const Box& b, double scale) { return {b.left * scale, b.top * scale, b.width * scale, b.height * scale}; }
-inline QString toQt(const std::string& text) { return QString::fromUtf8(text.data(), qsizetype(text.size())); }
-inline std::string fromQt(const QString& text) { return text.toStdString(); }
+inline QRectF toQt(const Box& b, double scale) {
+    return {b.left * scale, b.top * scale, b.width * scale, b.height * scale};
+}
+inline QString toQt(const std::string& text) {
+    return QString::fromUtf8(text.data(), qsizetype(text.size()));
+}
+inline std::string fromQt(const QString& text) {
+    return text.toStdString();
+}
 
 }  // namespace brindel

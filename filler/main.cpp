@@ -8,7 +8,7 @@
 #include "core/file/form_file.h"
 #include "core/file/whole_file.h"
 #include "filler/drawing_painter.h"
-#include "filler/form_view.h"
+#include "filler/form_to_fill.h"
 #include "filler/window_behaviour.h"
 
 using namespace brindel;
@@ -21,10 +21,12 @@ int problem(const std::string& file, const Problem& p, int status) {
 }
 
 bool deliver(const std::string& reply, const std::string& path) {
-    if (path.empty() || path == "-") return std::fwrite(reply.data(), 1, reply.size(), stdout) == reply.size() && std::fflush(stdout) == 0;
+    if (path.empty() || path == "-")
+        return std::fwrite(reply.data(), 1, reply.size(), stdout) == reply.size() && std::fflush(stdout) == 0;
     auto written = writeWhole(path, reply);
     if (written) return true;
-    QMessageBox::warning(nullptr, "Brindel", toQt(written.error().sentence) + " The form stays open, so nothing is lost.");
+    QMessageBox::warning(nullptr, "Brindel",
+                         toQt(written.error().sentence) + " The form stays open, so nothing is lost.");
     return false;
 }
 
@@ -60,7 +62,7 @@ int main(int argc, char** argv) {
     const double scale = dialog ? 1 : 96 / 25.4;
     int status = 1;
 
-    auto* view = new FormView(session, fonts, scale);
+    auto* view = new FormToFill(session, fonts, scale);
     auto* window = new QScrollArea;
     window->setWidget(view);
     window->setFrameShape(QFrame::NoFrame);
@@ -102,12 +104,12 @@ int main(int argc, char** argv) {
         });
         frame->show();
     }
-    QObject::connect(view, &FormView::accepted, &qt, [&] {
+    QObject::connect(view, &FormToFill::accepted, &qt, [&] {
         if (!deliver(session.reply(), reply)) return;
         status = 0;
         qt.quit();
     });
-    QObject::connect(view, &FormView::left, &qt, [&] { qt.quit(); });
+    QObject::connect(view, &FormToFill::left, &qt, [&] { qt.quit(); });
     if (dialog) window->show();
     view->begin();
     qt.exec();

@@ -39,12 +39,15 @@ void DateField::paintEvent(QPaintEvent* event) {
 
 void DateField::keyPressEvent(QKeyEvent* event) {
     // A combo box would step through entries that a date does not have.
-    if ((event->key() == Qt::Key_Down && event->modifiers() & Qt::AltModifier) || event->key() == Qt::Key_F4) return showPopup();
+    if ((event->key() == Qt::Key_Down && event->modifiers() & Qt::AltModifier) || event->key() == Qt::Key_F4)
+        return showPopup();
     if (event->key() == Qt::Key_Up || event->key() == Qt::Key_Down) return event->ignore();
     QComboBox::keyPressEvent(event);
 }
 
-void DateField::wheelEvent(QWheelEvent* event) { event->ignore(); }
+void DateField::wheelEvent(QWheelEvent* event) {
+    event->ignore();
+}
 
 NumberField::NumberField(const QString& unit, QWidget* parent) : QAbstractSpinBox(parent) {
     setKeyboardTracking(true);
@@ -71,7 +74,9 @@ void NumberField::resizeEvent(QResizeEvent* event) {
     lineEdit()->setTextMargins(0, 0, unit_->width() + 4, 0);
 }
 
-void NumberField::wheelEvent(QWheelEvent* event) { event->ignore(); }
+void NumberField::wheelEvent(QWheelEvent* event) {
+    event->ignore();
+}
 
 void PaperCombo::paintEvent(QPaintEvent*) {
     if (isEditable()) return;
@@ -82,7 +87,9 @@ void PaperCombo::paintEvent(QPaintEvent*) {
     painter.drawText(rect().adjusted(height() / 4, 0, -height(), 0), Qt::AlignLeft | Qt::AlignVCenter, shown);
 }
 
-void PaperCombo::wheelEvent(QWheelEvent* event) { event->ignore(); }
+void PaperCombo::wheelEvent(QWheelEvent* event) {
+    event->ignore();
+}
 
 void DrawnWidget::paintEvent(QPaintEvent*) {
     QPainter painter(this);
@@ -124,9 +131,13 @@ TabsField::TabsField(const QString& sit, int strip, QWidget* parent)
 
 void TabsField::resizeEvent(QResizeEvent*) {
     const int side = 3 * strip_;
-    if (sit_ == "left") bar_->setGeometry(0, 0, side, height());
-    else if (sit_ == "right") bar_->setGeometry(width() - side, 0, side, height());
-    else bar_->setGeometry(0, sit_ == "bottom" ? height() - strip_ : 0, std::min(width(), bar_->sizeHint().width()), strip_);
+    if (sit_ == "left")
+        bar_->setGeometry(0, 0, side, height());
+    else if (sit_ == "right")
+        bar_->setGeometry(width() - side, 0, side, height());
+    else
+        bar_->setGeometry(0, sit_ == "bottom" ? height() - strip_ : 0, std::min(width(), bar_->sizeHint().width()),
+                          strip_);
 }
 
 void TabsField::paintEvent(QPaintEvent*) {
@@ -139,8 +150,8 @@ void TabsField::paintEvent(QPaintEvent*) {
     option.selectedTabRect = bar_->tabRect(bar_->currentIndex()).translated(bar_->pos());
     option.lineWidth = 1;
     const int side = 3 * strip_;
-    option.rect = sit_ == "bottom" ? rect().adjusted(0, 0, 0, -strip_ + 1)
-                  : sit_ == "left" ? rect().adjusted(side - 1, 0, 0, 0)
+    option.rect = sit_ == "bottom"  ? rect().adjusted(0, 0, 0, -strip_ + 1)
+                  : sit_ == "left"  ? rect().adjusted(side - 1, 0, 0, 0)
                   : sit_ == "right" ? rect().adjusted(0, 0, -side + 1, 0)
                                     : rect().adjusted(0, strip_ - 1, 0, 0);
     painter.drawPrimitive(QStyle::PE_FrameTabWidget, option);

@@ -18,7 +18,7 @@ class DateField : public QComboBox {
     Q_OBJECT
   public:
     DateField(bool calendar, QWidget* parent);
-    std::function<QDate()> shownDate;         // the date it holds, for the calendar to open at; invalid when none
+    std::function<QDate()> shownDate;  // the date it holds, for the calendar to open at; invalid when none
     std::function<void(QDate)> picked;
     void showPopup() override;
     bool onPaper = false;

@@ -16,15 +16,27 @@ QString withKey(const Control& c, Prop prop) {
 }
 
 Qt::Alignment alignment(const Look& look) {
-    Qt::Alignment across = look.across == Across::start ? Qt::AlignLeft : look.across == Across::end ? Qt::AlignRight : Qt::AlignHCenter;
-    Qt::Alignment down = look.down == Down::top ? Qt::AlignTop : look.down == Down::bottom ? Qt::AlignBottom : Qt::AlignVCenter;
+    Qt::Alignment across = look.across == Across::start ? Qt::AlignLeft
+                           : look.across == Across::end ? Qt::AlignRight
+                                                        : Qt::AlignHCenter;
+    Qt::Alignment down = look.down == Down::top      ? Qt::AlignTop
+                         : look.down == Down::bottom ? Qt::AlignBottom
+                                                     : Qt::AlignVCenter;
     return across | down;
 }
 
-bool onPaper(const Making& m) { return !m.form.isDialog(); }
-bool readOnly(const Control& c) { return c.text(Prop::access) != "open" || !c.text(Prop::workedOut).empty(); }
+bool onPaper(const Making& m) {
+    return !m.form.isDialog();
+}
+bool readOnly(const Control& c) {
+    return c.text(Prop::access) != "open" || !c.text(Prop::workedOut).empty();
+}
+
+// On paper the page beneath is painted as it is printed, wording, lines and frames with it: only what fillers touch
+// becomes a widget there, and frames a bare holder of what they hold.
 
 QWidget* makeLabel(const Control& c, const Making& m, QWidget* parent) {
+    if (onPaper(m)) return nullptr;
     auto* label = new QLabel(withKey(c, Prop::text), parent);
     label->setTextFormat(Qt::PlainText);
     label->setWordWrap(c.yes(Prop::wraps));
@@ -39,7 +51,9 @@ QWidget* makeText(const Control& c, const Making& m, QWidget* parent) {
         edit->setReadOnly(readOnly(c));
         edit->setTabChangesFocus(true);
         edit->setLineWrapMode(c.yes(Prop::wraps) ? QPlainTextEdit::WidgetWidth : QPlainTextEdit::NoWrap);
-        auto bars = c.text(Prop::scrollBars) == "always" ? Qt::ScrollBarAlwaysOn : c.text(Prop::scrollBars) == "never" ? Qt::ScrollBarAlwaysOff : Qt::ScrollBarAsNeeded;
+        auto bars = c.text(Prop::scrollBars) == "always"  ? Qt::ScrollBarAlwaysOn
+                    : c.text(Prop::scrollBars) == "never" ? Qt::ScrollBarAlwaysOff
+                                                          : Qt::ScrollBarAsNeeded;
         edit->setVerticalScrollBarPolicy(bars);
         if (onPaper(m)) edit->setFrameShape(QFrame::NoFrame);
         return edit;
@@ -49,7 +63,13 @@ QWidget* makeText(const Control& c, const Making& m, QWidget* parent) {
     edit->setReadOnly(readOnly(c));
     edit->setAlignment(alignment(entryLookOf(m.form, c)));
     if (c.yes(Prop::secret)) edit->setEchoMode(QLineEdit::Password);
-    if (onPaper(m)) edit->setFrame(false);
+    if (onPaper(m)) {
+        edit->setFrame(false);
+        // What is typed stands where it will be printed; a line edit has two pixels of its own.
+        const Box text = textBoxOf(m.form, c);
+        const int left = std::max(0, int(std::lround(text.left * m.scale)) - 2);
+        edit->setTextMargins(left, 0, std::max(0, int((c.box.width - text.right()) * m.scale) - 2), 0);
+    }
     return edit;
 }
 
@@ -68,6 +88,7 @@ QWidget* makeDate(const Control& c, const Making& m, QWidget* parent) {
     auto* box = new DateField(c.yes(Prop::calendar), parent);
     box->onPaper = onPaper(m);
     box->lineEdit()->setPlaceholderText(onPaper(m) ? QString() : toQt(c.text(Prop::placeholder)));
+    if (onPaper(m)) box->lineEdit()->setFrame(false);
     return box;
 }
 
@@ -81,8 +102,10 @@ QWidget* makeCombo(const Control& c, const Making& m, QWidget* parent) {
         box->completer()->setCompletionMode(QCompleter::PopupCompletion);
     }
     const QString prompt = onPaper(m) ? QString() : toQt(c.text(Prop::prompt));
-    if (box->lineEdit()) box->lineEdit()->setPlaceholderText(prompt);
-    else box->setPlaceholderText(prompt);
+    if (box->lineEdit())
+        box->lineEdit()->setPlaceholderText(prompt);
+    else
+        box->setPlaceholderText(prompt);
     box->setCurrentIndex(-1);
     box->setMaxVisibleItems(14);
     if (readOnly(c)) box->setEnabled(false);
@@ -100,7 +123,9 @@ QWidget* makeList(const Control& c, const Making& m, QWidget* parent) {
             item->setCheckState(Qt::Unchecked);
         }
     }
-    if (!ticks) list->setSelectionMode(c.text(Prop::many) == "many" ? QAbstractItemView::MultiSelection : QAbstractItemView::SingleSelection);
+    if (!ticks)
+        list->setSelectionMode(c.text(Prop::many) == "many" ? QAbstractItemView::MultiSelection
+                                                            : QAbstractItemView::SingleSelection);
     list->setEnabled(!readOnly(c));
     if (onPaper(m)) list->setFrameShape(QFrame::NoFrame);
     return list;
@@ -116,12 +141,14 @@ QWidget* makeTick(const Control& c, const Making& m, QWidget* parent) {
         drawn->drawing = [form = m.form, c, fonts = &m.fonts](bool on) {
             Shown shown;
             shown.on = on;
-            return drawnControl(form, c, shown, DrawOptions{*fonts, {}, nullptr, false, true});  // the page has its wording
+            return drawnControl(form, c, shown,
+                                DrawOptions{*fonts, {}, nullptr, false, true});  // the page has its wording
         };
         drawn->setEnabled(!readOnly(c));
         return drawn;
     }
-    QAbstractButton* box = c.kind == Kind::checkBox ? static_cast<QAbstractButton*>(new QCheckBox(parent)) : new QRadioButton(parent);
+    QAbstractButton* box =
+        c.kind == Kind::checkBox ? static_cast<QAbstractButton*>(new QCheckBox(parent)) : new QRadioButton(parent);
     box->setText(withKey(c, Prop::text));
     box->setEnabled(!readOnly(c));
     return box;
@@ -134,6 +161,7 @@ QWidget* makeButton(const Control& c, const Making&, QWidget* parent) {
 }
 
 QWidget* makeDrawn(const Control& c, const Making& m, QWidget* parent) {
+    if (onPaper(m)) return c.kind == Kind::frame ? new QWidget(parent) : nullptr;
     auto* drawn = new DrawnWidget(m.scale, parent);
     drawn->setFocusPolicy(Qt::NoFocus);
     drawn->drawing = [form = m.form, c, fonts = &m.fonts](bool) {
@@ -159,14 +187,18 @@ QWidget* makeTabs(const Control& c, const Making& m, QWidget* parent) {
     return tabs;
 }
 
-QWidget* makeNone(const Control&, const Making&, QWidget*) { return nullptr; }
+QWidget* makeNone(const Control&, const Making&, QWidget*) {
+    return nullptr;
+}
 
 /// One row a kind, in the order of the table of kinds.
 constexpr std::pair<Kind, QWidget* (*)(const Control&, const Making&, QWidget*)> makers[] = {
-    {Kind::dialog, makeNone},      {Kind::document, makeNone},  {Kind::page, makeNone},        {Kind::tabPage, makeNone},
-    {Kind::label, makeLabel},      {Kind::textBox, makeText},   {Kind::numberBox, makeNumber}, {Kind::dateBox, makeDate},
-    {Kind::comboBox, makeCombo},   {Kind::listBox, makeList},   {Kind::checkBox, makeTick},    {Kind::radioButton, makeTick},
-    {Kind::button, makeButton},    {Kind::frame, makeDrawn},    {Kind::tabs, makeTabs},        {Kind::line, makeDrawn},
+    {Kind::dialog, makeNone},      {Kind::document, makeNone}, {Kind::page, makeNone},
+    {Kind::tabPage, makeNone},     {Kind::label, makeLabel},   {Kind::textBox, makeText},
+    {Kind::numberBox, makeNumber}, {Kind::dateBox, makeDate},  {Kind::comboBox, makeCombo},
+    {Kind::listBox, makeList},     {Kind::checkBox, makeTick}, {Kind::radioButton, makeTick},
+    {Kind::button, makeButton},    {Kind::frame, makeDrawn},   {Kind::tabs, makeTabs},
+    {Kind::line, makeDrawn},
 };
 
 }  // namespace
@@ -192,11 +224,15 @@ void dress(QWidget* widget, const Control& c, const Making& m) {
         colours.setColor(QPalette::Base, Qt::transparent);
         widget->setAutoFillBackground(false);
     } else if (look.fill) {
-        colours.setColor(c.kind == Kind::button ? QPalette::Button : filled ? QPalette::Base : QPalette::Window, toQt(*look.fill));
+        colours.setColor(c.kind == Kind::button ? QPalette::Button
+                         : filled               ? QPalette::Base
+                                                : QPalette::Window,
+                         toQt(*look.fill));
         if (c.kind == Kind::label) widget->setAutoFillBackground(true);
     }
     widget->setPalette(colours);
-    if (auto* area = qobject_cast<QAbstractScrollArea*>(widget); area && onPaper(m)) area->viewport()->setAutoFillBackground(false);
+    if (auto* area = qobject_cast<QAbstractScrollArea*>(widget); area && onPaper(m))
+        area->viewport()->setAutoFillBackground(false);
     widget->setToolTip(toQt(c.text(Prop::hint)));
 }
 
@@ -230,8 +266,10 @@ void showIn(QWidget* widget, const Control& c, const Shown& shown) {
     } else if (auto* list = qobject_cast<QListWidget*>(widget)) {
         for (int i = 0; i < list->count(); ++i) {
             const bool on = std::ranges::find(shown.picked, std::size_t(i)) != shown.picked.end();
-            if (c.yes(Prop::tickMarks)) list->item(i)->setCheckState(on ? Qt::Checked : Qt::Unchecked);
-            else list->item(i)->setSelected(on);
+            if (c.yes(Prop::tickMarks))
+                list->item(i)->setCheckState(on ? Qt::Checked : Qt::Unchecked);
+            else
+                list->item(i)->setSelected(on);
         }
     } else if (auto* button = qobject_cast<QAbstractButton*>(widget); button && button->isCheckable()) {
         button->setChecked(shown.on);

@@ -36,7 +36,9 @@ inline std::string textOf(const std::string& path) {
     all << in.rdbuf();
     return all.str();
 }
-inline void write(const std::string& path, const std::string& text) { std::ofstream(path, std::ios::binary) << text; }
+inline void write(const std::string& path, const std::string& text) {
+    std::ofstream(path, std::ios::binary) << text;
+}
 
 inline const FontBook& fonts() {
     static const FontBook book;
@@ -44,13 +46,17 @@ inline const FontBook& fonts() {
 }
 
 /// A form jotted from text that reads right.
-inline Form jotted(const std::string& text, Kind kind = Kind::dialog) { return laidOut(readJotting(text).value(), kind, fonts()); }
+inline Form jotted(const std::string& text, Kind kind = Kind::dialog) {
+    return laidOut(readJotting(text).value(), kind, fonts());
+}
 inline const Control& named(const Form& form, const std::string& name) {
     const Control* c = form.named(name);
     if (!c) throw std::runtime_error("no control " + name);
     return *c;
 }
-inline Form demo(const std::string& name) { return openForm(std::string(BRINDEL_SOURCE) + "/demo/" + name + ".brindel").value().form; }
+inline Form demo(const std::string& name) {
+    return openForm(std::string(BRINDEL_SOURCE) + "/demo/" + name + ".brindel").value().form;
+}
 
 inline const char* const booking = R"(# Lift-out booking
 ## Vessel

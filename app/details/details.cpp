@@ -33,20 +33,25 @@ Details::Details(Desk& desk, QWidget* parent) : QScrollArea(parent), desk_(desk)
     showAgain();
 }
 
-void Details::resizeEvent(QResizeEvent* event) { QScrollArea::resizeEvent(event); }
+void Details::resizeEvent(QResizeEvent* event) {
+    QScrollArea::resizeEvent(event);
+}
 
 QWidget* Details::editorOf(Prop prop) const {
     auto at = editors_.find(prop);
     return at == editors_.end() ? nullptr : at->second;
 }
 
-QWidget* Details::editorNamed(const char* name) const { return body_ ? body_->findChild<QWidget*>(name) : nullptr; }
+QWidget* Details::editorNamed(const char* name) const {
+    return body_ ? body_->findChild<QWidget*>(name) : nullptr;
+}
 
 void Details::showAgain() {
     if (filling_) return;
     std::vector<Kind> kinds;
     for (Id id : desk_.selectionOrForm())
-        if (const Control* c = desk_.form().find(id); c && std::ranges::find(kinds, c->kind) == kinds.end()) kinds.push_back(c->kind);
+        if (const Control* c = desk_.form().find(id); c && std::ranges::find(kinds, c->kind) == kinds.end())
+            kinds.push_back(c->kind);
     // Several of one kind have no name or label to share, so one and many are different panels.
     if (desk_.selection().size() > 1) kinds.push_back(Kind::dialog);
     if (kinds != shownKinds_ || !body_) rebuild(kinds);
@@ -163,7 +168,8 @@ void Details::addPlace() {
         const char* name;
         double Box::*part;
     };
-    static constexpr Measure rows[2][2] = {{{"left", &Box::left}, {"top", &Box::top}}, {{"width", &Box::width}, {"height", &Box::height}}};
+    static constexpr Measure rows[2][2] = {{{"left", &Box::left}, {"top", &Box::top}},
+                                           {{"width", &Box::width}, {"height", &Box::height}}};
     const bool root = desk_.selection().empty();
     for (int r = root ? 1 : 0; r < 2; ++r) {
         auto* pair = new QWidget(body_);
@@ -212,7 +218,8 @@ void Details::addPlace() {
             });
         }
         const QString unit = desk_.form().isDialog() ? "px" : "mm";
-        addRow(Group::place, r == 0 ? "Left, top" : "Width, height", pair, QString("In %1, from the container's corner.").arg(unit));
+        addRow(Group::place, r == 0 ? "Left, top" : "Width, height", pair,
+               QString("In %1, from the container's corner.").arg(unit));
     }
 }
 
@@ -253,26 +260,31 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
     }
     if (ids.size() == 1) addIdentity();
     // Groups stand in one order whatever the kind; within a group the table of kinds has its own.
-    for (Group group : {Group::identity, Group::place, Group::window, Group::paper, Group::entry, Group::choices, Group::action,
-                        Group::look, Group::protection, Group::receiver}) {
+    for (Group group : {Group::identity, Group::place, Group::window, Group::paper, Group::entry, Group::choices,
+                        Group::action, Group::look, Group::protection, Group::receiver}) {
         if (group == Group::place && boxed) addPlace();
         for (Prop prop : props) {
             const PropertyRow& r = row(prop);
             if (r.group != group) continue;
-            Editor editor = makeEditor(r, desk_, [this, prop, &r](std::optional<Value> value) {
-                filling_ = true;
-                Ids targets = desk_.selectionOrForm();
-                QString name = "Set " + toQt(std::string(r.word)).toLower();
-                if (prop == Prop::text || prop == Prop::title) {
-                    Form next = desk_.form();
-                    for (Id id : targets) next = reworded(next, id, std::get<std::string>(*value));
-                    desk_.edit(next, "Reword");
-                } else {
-                    desk_.edit(value ? withProperty(desk_.form(), targets, prop, *value) : withoutProperty(desk_.form(), targets, prop), name);
-                }
-                filling_ = false;
-                fill();
-            }, body_);
+            Editor editor = makeEditor(
+                r, desk_,
+                [this, prop, &r](std::optional<Value> value) {
+                    filling_ = true;
+                    Ids targets = desk_.selectionOrForm();
+                    QString name = "Set " + toQt(std::string(r.word)).toLower();
+                    if (prop == Prop::text || prop == Prop::title) {
+                        Form next = desk_.form();
+                        for (Id id : targets) next = reworded(next, id, std::get<std::string>(*value));
+                        desk_.edit(next, "Reword");
+                    } else {
+                        desk_.edit(value ? withProperty(desk_.form(), targets, prop, *value)
+                                         : withoutProperty(desk_.form(), targets, prop),
+                                   name);
+                    }
+                    filling_ = false;
+                    fill();
+                },
+                body_);
             editors_[prop] = editor.widget;
             addRow(group, toQt(std::string(r.word)), editor.widget, toQt(std::string(r.help)));
             fillers_.push_back([this, prop, show = editor.show] {
@@ -306,14 +318,18 @@ void Details::fill() {
         picture_->setPixmap(iconPixmap(toQt(std::string(row(c->kind).key)), tokens().tawny, 20, devicePixelRatioF()));
         QString where;
         if (const Control* holder = form.find(c->parent); holder && holder->id != rootId) {
-            where = holder->kind == Kind::page ? QString("on page %1").arg(std::ranges::find(form.root().children, holder->id) - form.root().children.begin() + 1)
-                                               : "in " + toQt(calledBy(form, *holder));
+            where =
+                holder->kind == Kind::page
+                    ? QString("on page %1")
+                          .arg(std::ranges::find(form.root().children, holder->id) - form.root().children.begin() + 1)
+                    : "in " + toQt(calledBy(form, *holder));
         } else if (!holder) {
             where = QString("%1 controls, %2 to fill").arg(form.controls.size() - 1).arg(fieldCount(form));
         }
         const std::vector<Id> route = tabRoute(form);
         auto at = std::ranges::find(route, c->id);
-        if (at != route.end()) where += QString("%1stop %2 in tab order").arg(where.isEmpty() ? "" : " · ").arg(at - route.begin() + 1);
+        if (at != route.end())
+            where += QString("%1stop %2 in tab order").arg(where.isEmpty() ? "" : " · ").arg(at - route.begin() + 1);
         where_->setText(where);
     }
     filling_ = true;

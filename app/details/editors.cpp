@@ -28,11 +28,13 @@ void acceptIt(QWidget* edit, const QString& help) {
 
 QString valueText(const PropertyRow& r, const std::optional<Value>& value) {
     if (!value) return {};
-    if (const auto* number = std::get_if<double>(&*value)) return *number == 0 && r.type == Type::whole ? QString() : toQt(numberText(*number));
+    if (const auto* number = std::get_if<double>(&*value))
+        return *number == 0 && r.type == Type::whole ? QString() : toQt(numberText(*number));
     if (const auto* text = std::get_if<std::string>(&*value)) return toQt(*text);
     if (const auto* choices = std::get_if<Choices>(&*value)) {
         QStringList lines;
-        for (const Choice& c : *choices) lines << (c.value == c.text ? toQt(c.text) : toQt(c.value) + " = " + toQt(c.text));
+        for (const Choice& c : *choices)
+            lines << (c.value == c.text ? toQt(c.text) : toQt(c.value) + " = " + toQt(c.text));
         return lines.join('\n');
     }
     return {};
@@ -42,11 +44,18 @@ QString valueText(const PropertyRow& r, const std::optional<Value>& value) {
 tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) {
     const std::string plain = fromQt(text);
     switch (r.type) {
-        case Type::number: case Type::whole: case Type::length: {
-            if (text.trimmed().isEmpty()) return r.type == Type::number && std::holds_alternative<std::string>(r.fallback) ? Value(std::string()) : r.fallback;
+        case Type::number:
+        case Type::whole:
+        case Type::length: {
+            if (text.trimmed().isEmpty())
+                return r.type == Type::number && std::holds_alternative<std::string>(r.fallback) ? Value(std::string())
+                                                                                                 : r.fallback;
             auto number = numberRead(plain, "en");
-            if (!number) return tl::unexpected(QString("%1 takes a number; “%2” is none.").arg(toQt(std::string(r.word)), text.trimmed()));
-            if (auto wrong = misfit(r.prop, *number); !wrong.empty()) return tl::unexpected(toQt(std::string(r.word)) + ": " + toQt(wrong) + ".");
+            if (!number)
+                return tl::unexpected(
+                    QString("%1 takes a number; “%2” is none.").arg(toQt(std::string(r.word)), text.trimmed()));
+            if (auto wrong = misfit(r.prop, *number); !wrong.empty())
+                return tl::unexpected(toQt(std::string(r.word)) + ": " + toQt(wrong) + ".");
             return Value(*number);
         }
         case Type::choices: {
@@ -55,20 +64,25 @@ tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) 
                 const QString one = line.trimmed();
                 if (one.isEmpty()) continue;
                 const qsizetype at = one.indexOf(" = ");
-                if (at > 0) choices.push_back({fromQt(one.left(at).trimmed()), fromQt(one.mid(at + 3).trimmed())});
-                else choices.push_back({fromQt(one), fromQt(one)});
+                if (at > 0)
+                    choices.push_back({fromQt(one.left(at).trimmed()), fromQt(one.mid(at + 3).trimmed())});
+                else
+                    choices.push_back({fromQt(one), fromQt(one)});
             }
             return Value(choices);
         }
         case Type::date:
-            if (auto wrong = dateMisfit(plain); !wrong.empty()) return tl::unexpected(toQt(std::string(r.word)) + ": " + toQt(wrong) + ".");
+            if (auto wrong = dateMisfit(plain); !wrong.empty())
+                return tl::unexpected(toQt(std::string(r.word)) + ": " + toQt(wrong) + ".");
             return Value(plain);
         case Type::colour:
-            if (auto wrong = misfit(r.prop, plain); !wrong.empty()) return tl::unexpected(toQt(std::string(r.word)) + ": " + toQt(wrong) + ".");
+            if (auto wrong = misfit(r.prop, plain); !wrong.empty())
+                return tl::unexpected(toQt(std::string(r.word)) + ": " + toQt(wrong) + ".");
             return Value(plain);
         default:
             if (r.prop == Prop::pattern)
-                if (auto wrong = patternMisfit(plain); !wrong.empty()) return tl::unexpected("Pattern: " + toQt(wrong) + ".");
+                if (auto wrong = patternMisfit(plain); !wrong.empty())
+                    return tl::unexpected("Pattern: " + toQt(wrong) + ".");
             return Value(plain);
     }
 }
@@ -92,7 +106,9 @@ Editor lineEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
                 edit->setModified(false);
                 edit->setCursorPosition(0);
                 acceptIt(edit, help);
-                edit->setPlaceholderText(!value ? "differ" : r.type == Type::whole && r.fallback == Value(0.0) ? "no limit" : "");
+                edit->setPlaceholderText(!value                                              ? "differ"
+                                         : r.type == Type::whole && r.fallback == Value(0.0) ? "no limit"
+                                                                                             : "");
             }};
 }
 
@@ -148,8 +164,10 @@ Editor yesNoEditor(const PropertyRow& r, Desk&, Changed changed, QWidget* parent
     return {box, [box](std::optional<Value> value) {
                 const QSignalBlocker quiet(box);
                 box->setTristate(!value);
-                if (!value) box->setCheckState(Qt::PartiallyChecked);
-                else box->setChecked(std::get<bool>(*value));
+                if (!value)
+                    box->setCheckState(Qt::PartiallyChecked);
+                else
+                    box->setChecked(std::get<bool>(*value));
             }};
 }
 
@@ -185,16 +203,20 @@ Editor pickEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
     };
     list();
     QObject::connect(box, &QComboBox::activated, box, [box, r, changed](int at) {
-        if (r.type == Type::reference) changed(Value(Reference{Id(box->itemData(at).toUInt())}));
-        else changed(Value(fromQt(box->itemData(at).toString())));
+        if (r.type == Type::reference)
+            changed(Value(Reference{Id(box->itemData(at).toUInt())}));
+        else
+            changed(Value(fromQt(box->itemData(at).toString())));
     });
     return {box, [box, r, list](std::optional<Value> value) {
                 const QSignalBlocker quiet(box);
                 if (r.type != Type::oneOf) list();
                 int at = -1;
                 if (value) {
-                    if (const auto* ref = std::get_if<Reference>(&*value)) at = box->findData(uint(ref->id));
-                    else if (const auto* text = std::get_if<std::string>(&*value)) at = box->findData(toQt(*text));
+                    if (const auto* ref = std::get_if<Reference>(&*value))
+                        at = box->findData(uint(ref->id));
+                    else if (const auto* text = std::get_if<std::string>(&*value))
+                        at = box->findData(toQt(*text));
                 }
                 box->setPlaceholderText("differ");
                 box->setCurrentIndex(at);
@@ -252,7 +274,9 @@ Editor colourEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* 
                 text.show(value);
                 const QColor colour(edit->text());
                 const QString fill = colour.isValid() ? colour.name() : tokens().cream.name();
-                swatch->setStyleSheet(QString("QPushButton { background: %1; border: 1px solid %2; border-radius: 4px; padding: 0; }").arg(fill, tokens().fieldLine.name()));
+                swatch->setStyleSheet(
+                    QString("QPushButton { background: %1; border: 1px solid %2; border-radius: 4px; padding: 0; }")
+                        .arg(fill, tokens().fieldLine.name()));
             }};
 }
 
@@ -260,12 +284,21 @@ Editor colourEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* 
 
 Editor makeEditor(const PropertyRow& row, Desk& desk, Changed changed, QWidget* parent) {
     switch (row.type) {
-        case Type::yesNo: return yesNoEditor(row, desk, std::move(changed), parent);
-        case Type::longText: case Type::choices: return areaEditor(row, desk, std::move(changed), parent);
-        case Type::oneOf: case Type::style: case Type::reference: return pickEditor(row, desk, std::move(changed), parent);
-        case Type::edges: return edgesEditor(row, desk, std::move(changed), parent);
-        case Type::colour: return colourEditor(row, desk, std::move(changed), parent);
-        default: return lineEditor(row, desk, std::move(changed), parent);
+        case Type::yesNo:
+            return yesNoEditor(row, desk, std::move(changed), parent);
+        case Type::longText:
+        case Type::choices:
+            return areaEditor(row, desk, std::move(changed), parent);
+        case Type::oneOf:
+        case Type::style:
+        case Type::reference:
+            return pickEditor(row, desk, std::move(changed), parent);
+        case Type::edges:
+            return edgesEditor(row, desk, std::move(changed), parent);
+        case Type::colour:
+            return colourEditor(row, desk, std::move(changed), parent);
+        default:
+            return lineEditor(row, desk, std::move(changed), parent);
     }
 }
 

@@ -17,6 +17,7 @@ struct Editor {
 };
 
 /// `changed` is called with the new value when the person has finished; nothing means: back to the default.
-Editor makeEditor(const PropertyRow& row, Desk& desk, std::function<void(std::optional<Value>)> changed, QWidget* parent);
+Editor makeEditor(const PropertyRow& row, Desk& desk, std::function<void(std::optional<Value>)> changed,
+                  QWidget* parent);
 
 }  // namespace brindel

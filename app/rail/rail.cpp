@@ -14,13 +14,18 @@ Rail::Rail(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     setMouseTracking(true);
     setObjectName("rail");
     setAccessibleName("Passes");
-    for (auto signal : {&Desk::formChanged, &Desk::passChanged}) connect(&desk, signal, this, qOverload<>(&QWidget::update));
+    for (auto signal : {&Desk::formChanged, &Desk::passChanged})
+        connect(&desk, signal, this, qOverload<>(&QWidget::update));
 }
 
-QRect Rail::stopRect(Pass pass) const { return {0, first + int(pass) * high, width(), high}; }
+QRect Rail::stopRect(Pass pass) const {
+    return {0, first + int(pass) * high, width(), high};
+}
 
 QString Rail::countOf(Pass pass) const {
-    if (pass == Pass::layOut) return QString::number(desk_.form().controls.size() - 1 - (desk_.form().isDialog() ? 0 : desk_.form().root().children.size()));
+    if (pass == Pass::layOut)
+        return QString::number(desk_.form().controls.size() - 1 -
+                               (desk_.form().isDialog() ? 0 : desk_.form().root().children.size()));
     if (pass == Pass::tryOut) return "Ctrl+T";
     return {};
 }
@@ -38,7 +43,8 @@ void Rail::paintEvent(QPaintEvent*) {
         if (here || int(r.pass) == hover_) {
             p.fillRect(stop, t.umber2);
             p.setPen(QPen(QColor(0x7C, 0x6F, 0x63), 2));
-            p.drawLine(dotX, r.pass == Pass::layOut ? stop.center().y() : stop.top(), dotX, r.pass == Pass::replies ? stop.center().y() : stop.bottom());
+            p.drawLine(dotX, r.pass == Pass::layOut ? stop.center().y() : stop.top(), dotX,
+                       r.pass == Pass::replies ? stop.center().y() : stop.bottom());
         }
         if (here) p.fillRect(QRect(0, stop.top(), 4, high), QColor("#D98A46"));
         // A ring for a stop to come, filled where one stands; what is not built yet is dimmer.
@@ -72,7 +78,8 @@ void Rail::paintEvent(QPaintEvent*) {
     p.setPen(t.onDark2);
     const int fields = fieldCount(desk_.form());
     p.drawText(QRect(12, foot + 10, width() - 24, 70), Qt::TextWordWrap,
-               fields == 0 ? QString("Nothing to fill yet.") : QString("Fillers are asked for %1 %2.").arg(fields).arg(fields == 1 ? "thing" : "things"));
+               fields == 0 ? QString("Nothing to fill yet.")
+                           : QString("Fillers are asked for %1 %2.").arg(fields).arg(fields == 1 ? "thing" : "things"));
 }
 
 void Rail::mousePressEvent(QMouseEvent* event) {
@@ -96,7 +103,10 @@ bool Rail::event(QEvent* event) {
         auto* help = static_cast<QHelpEvent*>(event);
         for (const PassRow& r : passes())
             if (stopRect(r.pass).contains(help->pos()))
-                QToolTip::showText(help->globalPos(), QString("%1 (Ctrl+%2)%3").arg(r.does).arg(int(r.pass) + 1).arg(r.built ? "" : " Not built yet."), this);
+                QToolTip::showText(
+                    help->globalPos(),
+                    QString("%1 (Ctrl+%2)%3").arg(r.does).arg(int(r.pass) + 1).arg(r.built ? "" : " Not built yet."),
+                    this);
         return true;
     }
     return QWidget::event(event);

@@ -9,7 +9,8 @@
 
 namespace brindel {
 
-void FormPicture::paint(QPainter& painter, const Form& form, Id surface, double scale, const TurnedTo& turned, const QRectF& exposed) {
+void FormPicture::paint(QPainter& painter, const Form& form, Id surface, double scale, const TurnedTo& turned,
+                        const QRectF& exposed) {
     const Control* ground = form.find(surface);
     if (!ground) return;
     if (!form.isDialog()) {
@@ -26,22 +27,25 @@ void FormPicture::paint(QPainter& painter, const Form& form, Id surface, double 
     painter.restore();
 }
 
-void FormPicture::paintDialog(QPainter& painter, const Form& form, const Control& container, double scale, const TurnedTo& turned,
-                              QPointF offset, const QRectF& exposed) {
+void FormPicture::paintDialog(QPainter& painter, const Form& form, const Control& container, double scale,
+                              const TurnedTo& turned, QPointF offset, const QRectF& exposed) {
     for (Id id : container.children) {
         const Control* c = form.find(id);
         const Box box = boxOf(form, *c);
         const QRectF place = toQt(box, scale).translated(offset);
         if (container.kind == Kind::tabs) {
-            if (id == shownPage(container, turned)) paintDialog(painter, form, *c, scale, turned, place.topLeft(), exposed);
+            if (id == shownPage(container, turned))
+                paintDialog(painter, form, *c, scale, turned, place.topLeft(), exposed);
             continue;
         }
         if (!place.intersects(exposed)) continue;
         const bool hidden = !c->yes(Prop::visible);
         if (hidden) painter.setOpacity(0.35);
-        if (QPixmap picture = standIn(form, id, scale, painter.device()->devicePixelRatioF(), turned); !picture.isNull())
+        if (QPixmap picture = standIn(form, id, scale, painter.device()->devicePixelRatioF(), turned);
+            !picture.isNull())
             painter.drawPixmap(place.topLeft(), picture);
-        if (c->kind == Kind::frame || c->kind == Kind::tabs) paintDialog(painter, form, *c, scale, turned, place.topLeft(), exposed);
+        if (c->kind == Kind::frame || c->kind == Kind::tabs)
+            paintDialog(painter, form, *c, scale, turned, place.topLeft(), exposed);
         painter.setOpacity(1);
     }
 }
@@ -51,11 +55,13 @@ QPixmap FormPicture::standIn(const Form& form, Id id, double scale, double ratio
     Kept& kept = kept_[id];
     // Tabs show their pages' words and which is in front, so they are never the same for long.
     const bool lasting = node->kind != Kind::tabs;
-    if (lasting && kept.node == node && kept.styles == form.styles && kept.scale == scale && kept.ratio == ratio) return kept.pixmap;
+    if (lasting && kept.node == node && kept.styles == form.styles && kept.scale == scale && kept.ratio == ratio)
+        return kept.pixmap;
     // Made at its real size and magnified while painting, so that the style's own measures grow with it.
     std::unique_ptr<QWidget> widget(makeWidget(*node, Making{form, fonts_, 1, turned}, nullptr));
     if (!widget) return {};
-    const int wide = std::max(1, int(std::lround(node->box.width))), high = std::max(1, int(std::lround(node->box.height)));
+    const int wide = std::max(1, int(std::lround(node->box.width))),
+              high = std::max(1, int(std::lround(node->box.height)));
     widget->setAttribute(Qt::WA_DontShowOnScreen);
     widget->resize(wide, high);
     if (has(node->kind, Prop::enabled)) widget->setEnabled(node->yes(Prop::enabled));
@@ -63,10 +69,13 @@ QPixmap FormPicture::standIn(const Form& form, Id id, double scale, double ratio
     widget->ensurePolished();
     if (auto* tabs = qobject_cast<TabsField*>(widget.get())) tabs->bar()->ensurePolished();
     QPixmap pixmap(QSize(int(std::ceil(wide * scale * ratio)), int(std::ceil(high * scale * ratio))));
-    pixmap.setDevicePixelRatio(ratio * scale);
-    pixmap.fill(Qt::transparent);
-    widget->render(&pixmap, QPoint(), QRegion(), QWidget::DrawChildren);
     pixmap.setDevicePixelRatio(ratio);
+    pixmap.fill(Qt::transparent);
+    QPainter painter(&pixmap);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.scale(scale, scale);
+    widget->render(&painter, QPoint(), QRegion(), QWidget::DrawChildren);
+    painter.end();
     kept = {node, form.styles, scale, ratio, pixmap};
     return pixmap;
 }

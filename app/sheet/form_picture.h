@@ -14,7 +14,8 @@ class FormPicture {
     explicit FormPicture(const FontBook& fonts) : fonts_(fonts) {}
 
     /// A surface at the painter's origin. `scale` is device-independent pixels per form unit.
-    void paint(QPainter& painter, const Form& form, Id surface, double scale, const TurnedTo& turned, const QRectF& exposed);
+    void paint(QPainter& painter, const Form& form, Id surface, double scale, const TurnedTo& turned,
+               const QRectF& exposed);
     /// The bar with the title over a dialog, `height` device-independent pixels high.
     static void paintTitleBar(QPainter& painter, const Form& form, double scale);
     /// Where the tabs of a tabs control stand, in form units from its own corner.
@@ -27,7 +28,8 @@ class FormPicture {
         double scale = 0, ratio = 0;
         QPixmap pixmap;
     };
-    void paintDialog(QPainter& painter, const Form& form, const Control& container, double scale, const TurnedTo& turned, QPointF offset, const QRectF& exposed);
+    void paintDialog(QPainter& painter, const Form& form, const Control& container, double scale,
+                     const TurnedTo& turned, QPointF offset, const QRectF& exposed);
     QPixmap standIn(const Form& form, Id id, double scale, double ratio, const TurnedTo& turned);
 
     const FontBook& fonts_;

@@ -10,12 +10,15 @@
 namespace brindel {
 namespace {
 
-double rounded(const Form& form, double v) { return std::round(v / smallStep(form)) * smallStep(form); }
+double rounded(const Form& form, double v) {
+    return std::round(v / smallStep(form)) * smallStep(form);
+}
 
 QString measure(const Form& form, const Box& b, bool size) {
     auto text = [](double v) { return toQt(numberText(v, 1)); };
     const QString unit = form.isDialog() ? "px" : "mm";
-    return size ? QString("%1 × %2 %3").arg(text(b.width), text(b.height), unit) : QString("%1, %2 %3").arg(text(b.left), text(b.top), unit);
+    return size ? QString("%1 × %2 %3").arg(text(b.width), text(b.height), unit)
+                : QString("%1, %2 %3").arg(text(b.left), text(b.top), unit);
 }
 
 void paintGuides(QPainter& p, const SheetFrame& frame, Id surface, const std::vector<Guide>& guides) {
@@ -96,7 +99,7 @@ class Moves : public Gesture {
         QString what = ids_.size() > 1 ? QString("%1 controls").arg(ids_.size()) : toQt(calledBy(form_, *lead));
         desk.edit(*next_, (copies_ ? "Copy " : "Move ") + what, made_);
     }
-    const Form* preview() const override { return next_ ? &*next_ : nullptr; }
+    const Form* formMeanwhile() const override { return next_ ? &*next_ : nullptr; }
     QString said() const override { return next_ ? measure(form_, at_, false) : QString(); }
     void paint(QPainter& p, const SheetFrame& frame) const override {
         if (!next_) return;
@@ -121,7 +124,13 @@ class Moves : public Gesture {
 class Sizes : public Gesture {
   public:
     Sizes(const Desk& desk, const SheetPoint& from, Id id, Handle handle, double reach)
-        : form_(desk.form()), turned_(desk.turned()), from_(from), id_(id), handle_(handle), reach_(reach), before_(onSurface(form_, id)) {
+        : form_(desk.form()),
+          turned_(desk.turned()),
+          from_(from),
+          id_(id),
+          handle_(handle),
+          reach_(reach),
+          before_(onSurface(form_, id)) {
         walk(form_, id, [&](const Control& c, int) { moving_.push_back(c.id); });
     }
     void move(const SheetPoint& to) override {
@@ -129,7 +138,8 @@ class Sizes : public Gesture {
         const bool left = handle_ == Handle::leftTop || handle_ == Handle::left || handle_ == Handle::leftBottom;
         const bool right = handle_ == Handle::rightTop || handle_ == Handle::right || handle_ == Handle::rightBottom;
         const bool top = handle_ == Handle::leftTop || handle_ == Handle::top || handle_ == Handle::rightTop;
-        const bool bottom = handle_ == Handle::leftBottom || handle_ == Handle::bottom || handle_ == Handle::rightBottom;
+        const bool bottom =
+            handle_ == Handle::leftBottom || handle_ == Handle::bottom || handle_ == Handle::rightBottom;
         Box box = before_;
         const double least = form_.isDialog() ? 4 : 1;
         if (left) dx = std::min(dx, box.width - least), box.left += rounded(form_, dx), box.width -= rounded(form_, dx);
@@ -138,17 +148,19 @@ class Sizes : public Gesture {
         if (bottom) box.height = std::max(least, box.height + rounded(form_, dy));
         guides_.clear();
         if (!(to.keys & Qt::AltModifier) && id_ != rootId) {
-            Snapped s = snapped(form_, from_.surface, form_.find(id_)->parent, box, moving_, reach_, turned_, {left, top, right, bottom});
+            Snapped s = snapped(form_, from_.surface, form_.find(id_)->parent, box, moving_, reach_, turned_,
+                                {left, top, right, bottom});
             box = s.box;
             guides_ = s.guides;
         }
         at_ = box;
-        next_ = boxed(form_, id_, box.moved(form_.find(id_)->box.left - before_.left, form_.find(id_)->box.top - before_.top));
+        next_ = boxed(form_, id_,
+                      box.moved(form_.find(id_)->box.left - before_.left, form_.find(id_)->box.top - before_.top));
     }
     void finish(Desk& desk) override {
         if (next_) desk.edit(*next_, "Resize " + toQt(id_ == rootId ? "the form" : calledBy(form_, *form_.find(id_))));
     }
-    const Form* preview() const override { return next_ ? &*next_ : nullptr; }
+    const Form* formMeanwhile() const override { return next_ ? &*next_ : nullptr; }
     QString said() const override { return next_ ? measure(form_, at_, true) : QString(); }
     void paint(QPainter& p, const SheetFrame& frame) const override { paintGuides(p, frame, from_.surface, guides_); }
 
@@ -167,7 +179,8 @@ class Sizes : public Gesture {
 
 class Bands : public Gesture {
   public:
-    Bands(const Desk& desk, const SheetPoint& from) : form_(desk.form()), turned_(desk.turned()), from_(from), to_(from), before_(desk.selection()) {}
+    Bands(const Desk& desk, const SheetPoint& from)
+        : form_(desk.form()), turned_(desk.turned()), from_(from), to_(from), before_(desk.selection()) {}
     void move(const SheetPoint& to) override { to_ = to; }
     void finish(Desk& desk) override {
         const Box band = boxBetween(from_.at, to_.at);
@@ -212,7 +225,8 @@ class Places : public Gesture {
         Box box = boxBetween(from_.at, to.at);
         if (!drawn_) box = {from_.at.x, from_.at.y - usual.height / 2, usual.width, usual.height};
         if (kind_ == Kind::frame || kind_ == Kind::tabs) box.top = drawn_ ? box.top : from_.at.y;
-        box = {rounded(form, box.left), rounded(form, box.top), std::max(rounded(form, box.width), smallStep(form) * 4), std::max(rounded(form, box.height), smallStep(form))};
+        box = {rounded(form, box.left), rounded(form, box.top), std::max(rounded(form, box.width), smallStep(form) * 4),
+               std::max(rounded(form, box.height), smallStep(form))};
         guides_.clear();
         if (!(to.keys & Qt::AltModifier)) {
             const Id container = containerAt(form, from_.surface, from_.at, desk_.turned());
@@ -232,7 +246,7 @@ class Places : public Gesture {
         wording_ = made.front();
         if (!desk.toolStays()) desk.setTool(std::nullopt);
     }
-    const Form* preview() const override { return edited_.ids.empty() ? nullptr : &edited_.form; }
+    const Form* formMeanwhile() const override { return edited_.ids.empty() ? nullptr : &edited_.form; }
     QString said() const override { return drawn_ ? measure(desk_.form(), box_, true) : QString(); }
     void paint(QPainter& p, const SheetFrame& frame) const override { paintGuides(p, frame, from_.surface, guides_); }
     Id wordingNext() const override { return desk_.toolStays() ? noControl : wording_; }
@@ -253,21 +267,33 @@ class Places : public Gesture {
 
 Point handlePoint(const Box& b, Handle handle) {
     switch (handle) {
-        case Handle::leftTop: return {b.left, b.top};
-        case Handle::top: return {b.centre().x, b.top};
-        case Handle::rightTop: return {b.right(), b.top};
-        case Handle::right: return {b.right(), b.centre().y};
-        case Handle::rightBottom: return {b.right(), b.bottom()};
-        case Handle::bottom: return {b.centre().x, b.bottom()};
-        case Handle::leftBottom: return {b.left, b.bottom()};
-        case Handle::left: return {b.left, b.centre().y};
+        case Handle::leftTop:
+            return {b.left, b.top};
+        case Handle::top:
+            return {b.centre().x, b.top};
+        case Handle::rightTop:
+            return {b.right(), b.top};
+        case Handle::right:
+            return {b.right(), b.centre().y};
+        case Handle::rightBottom:
+            return {b.right(), b.bottom()};
+        case Handle::bottom:
+            return {b.centre().x, b.bottom()};
+        case Handle::leftBottom:
+            return {b.left, b.bottom()};
+        case Handle::left:
+            return {b.left, b.centre().y};
     }
     return {};
 }
 
-Extent usualSize(const Form& form, Kind kind) { return form.isDialog() ? row(kind).inDialog : row(kind).inDocument; }
+Extent usualSize(const Form& form, Kind kind) {
+    return form.isDialog() ? row(kind).inDialog : row(kind).inDocument;
+}
 
-bool comesWithLabel(Kind kind) { return row(kind).filled && !has(kind, Prop::text); }
+bool comesWithLabel(Kind kind) {
+    return row(kind).filled && !has(kind, Prop::text);
+}
 
 Edited placedByHand(const Desk& desk, Id surface, Kind kind, Box box) {
     const Form& form = desk.form();
@@ -276,7 +302,10 @@ Edited placedByHand(const Desk& desk, Id surface, Kind kind, Box box) {
     const Box holder = onSurface(form, container);
     Control control = freshControl(kind);
     control.box = box.moved(-holder.left, -holder.top);
-    if (kind == Kind::line) control.box = box.width >= box.height ? Box{control.box.left, control.box.top, box.width, form.isDialog() ? 2.0 : 1.0} : control.box;
+    if (kind == Kind::line)
+        control.box = box.width >= box.height
+                          ? Box{control.box.left, control.box.top, box.width, form.isDialog() ? 2.0 : 1.0}
+                          : control.box;
     if (comesWithLabel(kind)) {
         Look look;
         std::string word(row(kind).word);
@@ -291,9 +320,17 @@ Edited placedByHand(const Desk& desk, Id surface, Kind kind, Box box) {
     return placed(form, container, control);
 }
 
-std::unique_ptr<Gesture> moveGesture(const Desk& d, const SheetPoint& from, const Ids& ids, double reach) { return std::make_unique<Moves>(d, from, ids, reach); }
-std::unique_ptr<Gesture> sizeGesture(const Desk& d, const SheetPoint& from, Id id, Handle h, double reach) { return std::make_unique<Sizes>(d, from, id, h, reach); }
-std::unique_ptr<Gesture> bandGesture(const Desk& d, const SheetPoint& from) { return std::make_unique<Bands>(d, from); }
-std::unique_ptr<Gesture> placeGesture(const Desk& d, const SheetPoint& from, Kind kind, double reach) { return std::make_unique<Places>(d, from, kind, reach); }
+std::unique_ptr<Gesture> moveGesture(const Desk& d, const SheetPoint& from, const Ids& ids, double reach) {
+    return std::make_unique<Moves>(d, from, ids, reach);
+}
+std::unique_ptr<Gesture> sizeGesture(const Desk& d, const SheetPoint& from, Id id, Handle h, double reach) {
+    return std::make_unique<Sizes>(d, from, id, h, reach);
+}
+std::unique_ptr<Gesture> bandGesture(const Desk& d, const SheetPoint& from) {
+    return std::make_unique<Bands>(d, from);
+}
+std::unique_ptr<Gesture> placeGesture(const Desk& d, const SheetPoint& from, Kind kind, double reach) {
+    return std::make_unique<Places>(d, from, kind, reach);
+}
 
 }  // namespace brindel

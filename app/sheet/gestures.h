@@ -29,7 +29,7 @@ class Gesture {
     /// Ends in an edit, a selection, or nothing.
     virtual void finish(Desk& desk) = 0;
     /// The form as it would be now; null while it is as it was.
-    virtual const Form* preview() const { return nullptr; }
+    virtual const Form* formMeanwhile() const { return nullptr; }
     virtual void paint(QPainter&, const SheetFrame&) const {}
     /// What is said beside the pointer; empty for nothing.
     virtual QString said() const { return {}; }

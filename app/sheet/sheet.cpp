@@ -11,15 +11,22 @@ namespace brindel {
 namespace {
 
 constexpr int around = 24, pageGap = 24;  // free room around the form, and between pages, in pixels
-constexpr std::array allHandles = {Handle::leftTop, Handle::top, Handle::rightTop, Handle::right,
+constexpr std::array allHandles = {Handle::leftTop,     Handle::top,    Handle::rightTop,   Handle::right,
                                    Handle::rightBottom, Handle::bottom, Handle::leftBottom, Handle::left};
 
 Qt::CursorShape cursorOf(Handle handle) {
     switch (handle) {
-        case Handle::leftTop: case Handle::rightBottom: return Qt::SizeFDiagCursor;
-        case Handle::rightTop: case Handle::leftBottom: return Qt::SizeBDiagCursor;
-        case Handle::left: case Handle::right: return Qt::SizeHorCursor;
-        default: return Qt::SizeVerCursor;
+        case Handle::leftTop:
+        case Handle::rightBottom:
+            return Qt::SizeFDiagCursor;
+        case Handle::rightTop:
+        case Handle::leftBottom:
+            return Qt::SizeBDiagCursor;
+        case Handle::left:
+        case Handle::right:
+            return Qt::SizeHorCursor;
+        default:
+            return Qt::SizeVerCursor;
     }
 }
 
@@ -42,8 +49,12 @@ Sheet::Sheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), pictur
     measure();
 }
 
-double Sheet::scale() const { return zoom_ * (desk_.form().isDialog() ? 1 : 96 / 25.4); }
-const Form& Sheet::shownForm() const { return gesture_ && gesture_->preview() ? *gesture_->preview() : desk_.form(); }
+double Sheet::scale() const {
+    return zoom_ * (desk_.form().isDialog() ? 1 : 96 / 25.4);
+}
+const Form& Sheet::shownForm() const {
+    return gesture_ && gesture_->formMeanwhile() ? *gesture_->formMeanwhile() : desk_.form();
+}
 
 void Sheet::setZoom(double zoom) {
     zoom = std::clamp(zoom, 0.25, 4.0);
@@ -81,12 +92,16 @@ void Sheet::measure() {
     if (form.isDialog() && height() > needHigh) top = bar + std::max<double>(around, (height() - high - bar) * 0.42);
     for (Id surface : surfaces(form)) {
         Extent size = surfaceSize(form, surface);
-        origins_[surface] = QPointF(std::round(std::max<double>(around, (std::max(width(), needWide) - size.width * scale()) / 2)), std::round(top));
+        origins_[surface] =
+            QPointF(std::round(std::max<double>(around, (std::max(width(), needWide) - size.width * scale()) / 2)),
+                    std::round(top));
         top += size.height * scale() + pageGap;
     }
 }
 
-void Sheet::resizeEvent(QResizeEvent*) { measure(); }
+void Sheet::resizeEvent(QResizeEvent*) {
+    measure();
+}
 
 QPointF Sheet::place(Id surface, Point at) const {
     auto origin = origins_.find(surface);
@@ -100,10 +115,13 @@ std::optional<SheetPoint> Sheet::pointAt(QPointF at) const {
     for (const auto& [surface, origin] : origins_) {
         Extent size = surfaceSize(shownForm(), surface);
         QRectF area(origin, QSizeF(size.width, size.height) * scale());
-        double dx = std::max({area.left() - at.x(), 0.0, at.x() - area.right()}), dy = std::max({area.top() - at.y(), 0.0, at.y() - area.bottom()});
+        double dx = std::max({area.left() - at.x(), 0.0, at.x() - area.right()}),
+               dy = std::max({area.top() - at.y(), 0.0, at.y() - area.bottom()});
         if (dx + dy >= nearest) continue;
         nearest = dx + dy;
-        best = SheetPoint{surface, {(at.x() - origin.x()) / scale(), (at.y() - origin.y()) / scale()}, QGuiApplication::keyboardModifiers()};
+        best = SheetPoint{surface,
+                          {(at.x() - origin.x()) / scale(), (at.y() - origin.y()) / scale()},
+                          QGuiApplication::keyboardModifiers()};
     }
     return best;
 }
@@ -154,8 +172,11 @@ void Sheet::paintEvent(QPaintEvent* event) {
         if (form.controls.size() <= (form.isDialog() ? 1u : 2u) && canEdit_) {
             p.setPen(QColor(0x8A, 0x7F, 0x74));
             p.setFont(bodyFont(14));
-            p.drawText(whole.adjusted(20, bar, -20, 0), form.isDialog() ? int(Qt::AlignCenter) : Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap,
-                       QString(form.isDialog() ? "" : "\n\n\n\n") + "Pick a control above and click here to place it,\nor jot a row below, such as\nBoat name: text 30 !");
+            p.drawText(whole.adjusted(20, bar, -20, 0),
+                       form.isDialog() ? int(Qt::AlignCenter) : Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap,
+                       QString(form.isDialog() ? "" : "\n\n\n\n") +
+                           "Pick a control above and click here to place it,\nor jot a row below, such as\nBoat name: "
+                           "text 30 !");
         }
     }
     if (canEdit_) paintSelection(p, form);
@@ -163,7 +184,8 @@ void Sheet::paintEvent(QPaintEvent* event) {
     gesture_->paint(p, SheetFrame{scale(), [this](Id surface, Point at) { return place(surface, at); }});
     if (const QString said = gesture_->said(); !said.isEmpty()) {
         p.setFont(bodyFont(11));
-        QRectF box(QPointF(pointer_.x() + 16, pointer_.y() + 18), QSizeF(p.fontMetrics().horizontalAdvance(said) + 14, 20));
+        QRectF box(QPointF(pointer_.x() + 16, pointer_.y() + 18),
+                   QSizeF(p.fontMetrics().horizontalAdvance(said) + 14, 20));
         p.setPen(Qt::NoPen);
         p.setBrush(tokens().umber);
         p.drawRoundedRect(box, 4, 4);
@@ -180,12 +202,15 @@ void Sheet::paintSelection(QPainter& p, const Form& form) {
         for (Handle h : allHandles) {
             Point at = handlePoint({r.left(), r.top(), r.width(), r.height()}, h);
             const bool middle = h == Handle::top || h == Handle::bottom || h == Handle::left || h == Handle::right;
-            if ((middle && (h == Handle::top || h == Handle::bottom) && r.width() < 24) || (middle && (h == Handle::left || h == Handle::right) && r.height() < 18)) continue;
+            if ((middle && (h == Handle::top || h == Handle::bottom) && r.width() < 24) ||
+                (middle && (h == Handle::left || h == Handle::right) && r.height() < 18))
+                continue;
             p.drawEllipse(QPointF(at.x, at.y), 3.2, 3.2);
         }
     };
     Ids ids = desk_.selection();
-    if (dragging_ && form.controls.size() != desk_.form().controls.size()) ids.clear();  // placing: what is placed speaks for itself
+    if (dragging_ && form.controls.size() != desk_.form().controls.size())
+        ids.clear();  // placing: what is placed speaks for itself
     for (std::size_t i = 0; i < ids.size(); ++i) {
         const Control* c = form.find(ids[i]);
         if (!c || !isInView(form, ids[i], desk_.turned())) continue;
@@ -224,7 +249,8 @@ std::optional<Handle> Sheet::handleAt(QPointF at) const {
     const bool root = desk_.selection().empty();
     if (root && !desk_.form().isDialog()) return std::nullopt;
     const Control* c = desk_.form().find(root ? rootId : desk_.lead());
-    if (!c || c->kind == Kind::tabPage || c->kind == Kind::page || !isInView(desk_.form(), c->id, desk_.turned())) return std::nullopt;
+    if (!c || c->kind == Kind::tabPage || c->kind == Kind::page || !isInView(desk_.form(), c->id, desk_.turned()))
+        return std::nullopt;
     QRectF r = placeOf(c->id);
     if (!root) r.adjust(-1, -1, 1, 1);
     for (Handle h : allHandles) {
@@ -292,7 +318,8 @@ void Sheet::press(const SheetPoint& at, QPointF where) {
     if (c && c->kind == Kind::frame && !chosen) {
         Box box = onSurface(form, hit);
         const double edge = (form.isDialog() ? 7 : 2);
-        Box inside{box.left + edge, box.top + (form.isDialog() ? 20 : 5), box.width - 2 * edge, box.height - (form.isDialog() ? 20 : 5) - edge};
+        Box inside{box.left + edge, box.top + (form.isDialog() ? 20 : 5), box.width - 2 * edge,
+                   box.height - (form.isDialog() ? 20 : 5) - edge};
         band = inside.contains(at.at);
     }
     if (band) {
@@ -404,9 +431,14 @@ void Sheet::startWording(Id id) {
     wording_->setText(toQt(worded->text(prop)));
     Look look = lookOf(form, *worded);
     wording_->setFont(fontOf(look, unitsPerPoint(form) * scale()));
-    wording_->setAlignment(look.across == Across::end ? Qt::AlignRight : look.across == Across::centre ? Qt::AlignHCenter : Qt::AlignLeft);
-    wording_->setStyleSheet(QString("QLineEdit { background: white; color: #2B2521; border: 1px solid %1; border-radius: 3px; padding: 0 3px; }").arg(tokens().tawny.name()));
-    const int wide = std::max<int>(int(r.width()) + 8, wording_->fontMetrics().horizontalAdvance(wording_->text()) + 40);
+    wording_->setAlignment(look.across == Across::end      ? Qt::AlignRight
+                           : look.across == Across::centre ? Qt::AlignHCenter
+                                                           : Qt::AlignLeft);
+    wording_->setStyleSheet(QString("QLineEdit { background: white; color: #2B2521; border: 1px solid %1; "
+                                    "border-radius: 3px; padding: 0 3px; }")
+                                .arg(tokens().tawny.name()));
+    const int wide =
+        std::max<int>(int(r.width()) + 8, wording_->fontMetrics().horizontalAdvance(wording_->text()) + 40);
     const int high = std::max<int>(int(r.height()), wording_->fontMetrics().height() + 8);
     QRect area(int(r.left()) - 4, int(r.center().y() - high / 2.0), wide, high);
     if (look.across == Across::end) area.moveRight(int(r.right()) + 4);
@@ -419,7 +451,9 @@ void Sheet::startWording(Id id) {
     update();
 }
 
-bool Sheet::wordingOpen() const { return wording_ != nullptr; }
+bool Sheet::wordingOpen() const {
+    return wording_ != nullptr;
+}
 
 void Sheet::finishWording(bool keep) {
     if (!wording_) return;
@@ -435,7 +469,8 @@ void Sheet::finishWording(bool keep) {
     // A label keeps the edge it is read from, and is never cut off by its new wording.
     if (next.find(id)->kind == Kind::label && !next.find(id)->yes(Prop::wraps)) {
         Look look = lookOf(next, *next.find(id));
-        const double need = std::ceil(desk_.fonts().width(fromQt(text), look) * unitsPerPoint(next)) + (next.isDialog() ? 2 : 0.5);
+        const double need =
+            std::ceil(desk_.fonts().width(fromQt(text), look) * unitsPerPoint(next)) + (next.isDialog() ? 2 : 0.5);
         Box box = next.find(id)->box;
         if (need > box.width) {
             if (look.across == Across::end) box.left = box.right() - need;
@@ -454,7 +489,8 @@ void Sheet::nudge(double dx, double dy, bool sizes) {
     Form next = form;
     if (sizes) {
         for (Id id : ids)
-            if (const Control* c = form.find(id)) next = boxed(next, id, {c->box.left, c->box.top, c->box.width + dx, c->box.height + dy});
+            if (const Control* c = form.find(id))
+                next = boxed(next, id, {c->box.left, c->box.top, c->box.width + dx, c->box.height + dy});
     } else {
         next = shifted(form, ids, dx, dy);
     }
@@ -469,7 +505,8 @@ void Sheet::step(bool back) {
     });
     if (all.empty()) return;
     auto at = std::ranges::find(all, desk_.lead());
-    std::size_t next = at == all.end() ? (back ? all.size() - 1 : 0) : (std::size_t(at - all.begin()) + (back ? all.size() - 1 : 1)) % all.size();
+    std::size_t next = at == all.end() ? (back ? all.size() - 1 : 0)
+                                       : (std::size_t(at - all.begin()) + (back ? all.size() - 1 : 1)) % all.size();
     desk_.select({all[next]});
 }
 
@@ -478,11 +515,17 @@ void Sheet::keyPressEvent(QKeyEvent* event) {
     const bool shift = event->modifiers() & Qt::ShiftModifier, control = event->modifiers() & Qt::ControlModifier;
     const double by = shift ? gridStep(desk_.form()) : smallStep(desk_.form());
     switch (event->key()) {
-        case Qt::Key_Left: return nudge(-by, 0, control);
-        case Qt::Key_Right: return nudge(by, 0, control);
-        case Qt::Key_Up: return nudge(0, -by, control);
-        case Qt::Key_Down: return nudge(0, by, control);
-        case Qt::Key_F2: case Qt::Key_Return: case Qt::Key_Enter:
+        case Qt::Key_Left:
+            return nudge(-by, 0, control);
+        case Qt::Key_Right:
+            return nudge(by, 0, control);
+        case Qt::Key_Up:
+            return nudge(0, -by, control);
+        case Qt::Key_Down:
+            return nudge(0, by, control);
+        case Qt::Key_F2:
+        case Qt::Key_Return:
+        case Qt::Key_Enter:
             if (desk_.tool()) break;
             if (Id id = desk_.lead()) return startWording(id);
             break;
@@ -495,7 +538,8 @@ void Sheet::keyPressEvent(QKeyEvent* event) {
                 return desk_.select(up && up->id != rootId && up->kind != Kind::page ? Ids{up->id} : Ids{});
             }
             return;
-        default: break;
+        default:
+            break;
     }
     if (!control && !(event->modifiers() & Qt::AltModifier) && event->text().size() == 1) {
         const QChar letter = event->text()[0];

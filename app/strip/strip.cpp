@@ -10,9 +10,10 @@ namespace {
 
 /// The word a kind has on the strip, where room is short.
 const std::vector<std::pair<Kind, const char*>> order = {
-    {Kind::label, "Label"},       {Kind::textBox, "Text box"},  {Kind::numberBox, "Number"},  {Kind::dateBox, "Date"},
-    {Kind::comboBox, "Combo box"}, {Kind::listBox, "List box"}, {Kind::checkBox, "Check box"}, {Kind::radioButton, "Radio"},
-    {Kind::button, "Button"},     {Kind::frame, "Frame"},       {Kind::tabs, "Tabs"},          {Kind::line, "Line"}};
+    {Kind::label, "Label"},        {Kind::textBox, "Text box"},   {Kind::numberBox, "Number"},
+    {Kind::dateBox, "Date"},       {Kind::comboBox, "Combo box"}, {Kind::listBox, "List box"},
+    {Kind::checkBox, "Check box"}, {Kind::radioButton, "Radio"},  {Kind::button, "Button"},
+    {Kind::frame, "Frame"},        {Kind::tabs, "Tabs"},          {Kind::line, "Line"}};
 
 }  // namespace
 
@@ -21,7 +22,8 @@ Strip::Strip(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     setMouseTracking(true);
     setObjectName("strip");
     setAccessibleName("Controls to place");
-    for (auto signal : {&Desk::toolChanged, &Desk::passChanged, &Desk::formChanged}) connect(&desk, signal, this, qOverload<>(&QWidget::update));
+    for (auto signal : {&Desk::toolChanged, &Desk::passChanged, &Desk::formChanged})
+        connect(&desk, signal, this, qOverload<>(&QWidget::update));
 }
 
 std::vector<std::pair<Kind, QRect>> Strip::tools() const {
@@ -39,7 +41,9 @@ std::vector<std::pair<Kind, QRect>> Strip::tools() const {
     return rects;
 }
 
-QRect Strip::labelsRect() const { return {width() - 112, 5, 106, 46}; }
+QRect Strip::labelsRect() const {
+    return {width() - 112, 5, 106, 46};
+}
 
 QRect Strip::kindRect(Kind kind) const {
     for (const auto& [k, rect] : tools())
@@ -62,8 +66,11 @@ void Strip::paintEvent(QPaintEvent*) {
         const int after = 16 + p.fontMetrics().horizontalAdvance(r.word) + 14;
         p.setFont(bodyFont(13));
         p.setPen(t.ink2);
-        const QString more = desk_.pass() == Pass::tryOut ? "This is how fillers see the form. Ctrl+T goes back to where you were." : r.does;
-        p.drawText(QRect(after, 0, width() - after - 12, height() - 1), Qt::AlignVCenter, p.fontMetrics().elidedText(more, Qt::ElideRight, width() - after - 12));
+        const QString more = desk_.pass() == Pass::tryOut
+                                 ? "This is how fillers see the form. Ctrl+T goes back to where you were."
+                                 : r.does;
+        p.drawText(QRect(after, 0, width() - after - 12, height() - 1), Qt::AlignVCenter,
+                   p.fontMetrics().elidedText(more, Qt::ElideRight, width() - after - 12));
         return;
     }
     const bool words = width() >= 800;
@@ -98,7 +105,8 @@ void Strip::paintEvent(QPaintEvent*) {
     p.drawText(QRect(l.left(), l.top() + 4, l.width() - 8, 18), Qt::AlignRight | Qt::AlignVCenter, "Labels go");
     p.setFont(bodyFont(12));
     p.setPen(t.tawnyDark);
-    p.drawText(QRect(l.left(), l.bottom() - 22, l.width() - 8, 18), Qt::AlignRight | Qt::AlignVCenter, toQt(std::string(tokenWord(Prop::labelsSit, desk_.form().root().text(Prop::labelsSit)))));
+    p.drawText(QRect(l.left(), l.bottom() - 22, l.width() - 8, 18), Qt::AlignRight | Qt::AlignVCenter,
+               toQt(std::string(tokenWord(Prop::labelsSit, desk_.form().root().text(Prop::labelsSit)))));
 }
 
 void Strip::mousePressEvent(QMouseEvent* event) {
@@ -111,7 +119,8 @@ void Strip::mousePressEvent(QMouseEvent* event) {
         }
     if (labelsRect().contains(event->pos()) && tools().back().second.right() + 10 <= labelsRect().left()) {
         const bool left = desk_.form().root().text(Prop::labelsSit) == "left";
-        desk_.edit(withProperty(desk_.form(), {rootId}, Prop::labelsSit, std::string(left ? "above" : "left")), left ? "Labels above fields" : "Labels left of fields");
+        desk_.edit(withProperty(desk_.form(), {rootId}, Prop::labelsSit, std::string(left ? "above" : "left")),
+                   left ? "Labels above fields" : "Labels left of fields");
     }
 }
 
@@ -137,8 +146,11 @@ bool Strip::event(QEvent* event) {
         auto* help = static_cast<QHelpEvent*>(event);
         for (const auto& [kind, r] : tools())
             if (r.contains(help->pos())) {
-                QString letter = row(kind).letter ? QString(" (%1 on the sheet; with Shift it stays in hand)").arg(row(kind).letter) : QString();
-                QToolTip::showText(help->globalPos(), QString("Place a %1%2").arg(toQt(std::string(row(kind).word)), letter), this);
+                QString letter = row(kind).letter
+                                     ? QString(" (%1 on the sheet; with Shift it stays in hand)").arg(row(kind).letter)
+                                     : QString();
+                QToolTip::showText(help->globalPos(),
+                                   QString("Place a %1%2").arg(toQt(std::string(row(kind).word)), letter), this);
             }
         return true;
     }

@@ -6,20 +6,60 @@
 namespace brindel {
 namespace {
 
-const Tokens light = {
-    .umber = "#2E2722", .umber2 = "#3D342D", .stone = "#E7E1D8", .cream = "#FBF8F3", .paper = "#FFFDF9", .line = "#D4CBBE",
-    .ink = "#2B2521", .ink2 = "#6B6058", .tawny = "#B4632B", .tawnyDark = "#8C4A1E", .teal = "#2F6B66", .leaf = "#4E7F45",
-    .leafLight = "#7FA66A", .plum = "#7A3E6B", .brick = "#A8322A", .amber = "#C98A1B", .slate = "#4A6A8A", .onDark = "#F3ECE3",
-    .onDark2 = "#B9ADA1", .field = "#FFFFFF", .fieldLine = "#CDC3B6", .note = "#FBF0DC", .noteLine = "#E6CF9F", .chosen = "#F3DFCB"};
-const Tokens dark = {
-    .umber = "#1D1916", .umber2 = "#332B25", .stone = "#27231F", .cream = "#312B27", .paper = "#2B2622", .line = "#4A423B",
-    .ink = "#EFE7DD", .ink2 = "#B5A99D", .tawny = "#D98A50", .tawnyDark = "#E5A36F", .teal = "#6DB5AE", .leaf = "#8FBF83",
-    .leafLight = "#8FBF83", .plum = "#C98DBA", .brick = "#E5847B", .amber = "#E0AD4C", .slate = "#93B3D2", .onDark = "#F3ECE3",
-    .onDark2 = "#B9ADA1", .field = "#26211D", .fieldLine = "#5A5048", .note = "#43382A", .noteLine = "#6E5A38", .chosen = "#55402F"};
+const Tokens light = {.umber = "#2E2722",
+                      .umber2 = "#3D342D",
+                      .stone = "#E7E1D8",
+                      .cream = "#FBF8F3",
+                      .paper = "#FFFDF9",
+                      .line = "#D4CBBE",
+                      .ink = "#2B2521",
+                      .ink2 = "#6B6058",
+                      .tawny = "#B4632B",
+                      .tawnyDark = "#8C4A1E",
+                      .teal = "#2F6B66",
+                      .leaf = "#4E7F45",
+                      .leafLight = "#7FA66A",
+                      .plum = "#7A3E6B",
+                      .brick = "#A8322A",
+                      .amber = "#C98A1B",
+                      .slate = "#4A6A8A",
+                      .onDark = "#F3ECE3",
+                      .onDark2 = "#B9ADA1",
+                      .field = "#FFFFFF",
+                      .fieldLine = "#CDC3B6",
+                      .note = "#FBF0DC",
+                      .noteLine = "#E6CF9F",
+                      .chosen = "#F3DFCB"};
+const Tokens dark = {.umber = "#1D1916",
+                     .umber2 = "#332B25",
+                     .stone = "#27231F",
+                     .cream = "#312B27",
+                     .paper = "#2B2622",
+                     .line = "#4A423B",
+                     .ink = "#EFE7DD",
+                     .ink2 = "#B5A99D",
+                     .tawny = "#D98A50",
+                     .tawnyDark = "#E5A36F",
+                     .teal = "#6DB5AE",
+                     .leaf = "#8FBF83",
+                     .leafLight = "#8FBF83",
+                     .plum = "#C98DBA",
+                     .brick = "#E5847B",
+                     .amber = "#E0AD4C",
+                     .slate = "#93B3D2",
+                     .onDark = "#F3ECE3",
+                     .onDark2 = "#B9ADA1",
+                     .field = "#26211D",
+                     .fieldLine = "#5A5048",
+                     .note = "#43382A",
+                     .noteLine = "#6E5A38",
+                     .chosen = "#55402F"};
 
 int chosenByHand = -1;  // -1: as the desktop is
 
-QString hex(const QColor& c) { return c.name(); }
+QString hex(const QColor& c) {
+    return c.name();
+}
 
 }  // namespace
 
@@ -27,8 +67,12 @@ bool isDark() {
     if (chosenByHand >= 0) return chosenByHand == 1;
     return qApp && QGuiApplication::palette().color(QPalette::Window).lightness() < 110;
 }
-void setDark(bool on) { chosenByHand = on ? 1 : 0; }
-const Tokens& tokens() { return isDark() ? dark : light; }
+void setDark(bool on) {
+    chosenByHand = on ? 1 : 0;
+}
+const Tokens& tokens() {
+    return isDark() ? dark : light;
+}
 
 QFont bodyFont(int pixels, bool bold) {
     QFont font = QApplication::font();
@@ -69,7 +113,9 @@ QString panelSheet() {
     auto drawnIcon = [&](const QString& name, const QColor& colour) {
         const QString key = name + colour.name();
         if (!drawn.contains(key)) {
-            const QString path = QDir::temp().filePath(QString("brindel-%1-%2-%3.png").arg(name, colour.name().mid(1)).arg(QCoreApplication::applicationPid()));
+            const QString path = QDir::temp().filePath(QString("brindel-%1-%2-%3.png")
+                                                           .arg(name, colour.name().mid(1))
+                                                           .arg(QCoreApplication::applicationPid()));
             iconPixmap(name, colour, 14, 1).save(path);
             drawn[key] = path;
             qAddPostRoutine([] {
@@ -126,11 +172,21 @@ QString panelSheet() {
         QMenu::separator { height: 1px; background: @line; margin: 4px 8px; }
         QToolTip { background: @umber; color: @onDark; border: 0; padding: 4px 6px; }
     )";
-    const QList<std::pair<QString, QString>> names = {
-        {"@chevron", drawnIcon("chevron", t.ink2)}, {"@tick", drawnIcon("tick", t.tawny)}, {"@tawnyDark", hex(t.tawnyDark)},
-        {"@tawny", hex(t.tawny)}, {"@fieldLine", hex(t.fieldLine)}, {"@field", hex(t.field)}, {"@cream", hex(t.cream)},
-        {"@chosen", hex(t.chosen)}, {"@paper", hex(t.paper)}, {"@ink2", hex(t.ink2)}, {"@ink", hex(t.ink)}, {"@line", hex(t.line)},
-        {"@brick", hex(t.brick)}, {"@umber", hex(t.umber)}, {"@onDark", hex(t.onDark)}};
+    const QList<std::pair<QString, QString>> names = {{"@chevron", drawnIcon("chevron", t.ink2)},
+                                                      {"@tick", drawnIcon("tick", t.tawny)},
+                                                      {"@tawnyDark", hex(t.tawnyDark)},
+                                                      {"@tawny", hex(t.tawny)},
+                                                      {"@fieldLine", hex(t.fieldLine)},
+                                                      {"@field", hex(t.field)},
+                                                      {"@cream", hex(t.cream)},
+                                                      {"@chosen", hex(t.chosen)},
+                                                      {"@paper", hex(t.paper)},
+                                                      {"@ink2", hex(t.ink2)},
+                                                      {"@ink", hex(t.ink)},
+                                                      {"@line", hex(t.line)},
+                                                      {"@brick", hex(t.brick)},
+                                                      {"@umber", hex(t.umber)},
+                                                      {"@onDark", hex(t.onDark)}};
     for (const auto& [name, value] : names) sheet.replace(name, value);
     return sheet;
 }

@@ -10,7 +10,8 @@ const std::vector<PassRow>& passes() {
         {Pass::name, "name", "Name", "Names every control by a scheme, so that code and data can refer to it.", false},
         {Pass::order, "order", "Order", "Sets where the Tab key goes, and which keys press which buttons.", false},
         {Pass::rules, "rules", "Rules", "Sets what is worked out, what shows when, and what buttons do.", false},
-        {Pass::protect, "protect", "Protect", "Decides what fillers may touch, and seals the form with a password.", false},
+        {Pass::protect, "protect", "Protect", "Decides what fillers may touch, and seals the form with a password.",
+         false},
         {Pass::tryOut, "try", "Try", "Fills the form in as a filler would.", true},
         {Pass::handOver, "hand-over", "Hand over", "Checks the form and writes what its receiver needs.", false},
         {Pass::replies, "replies", "Replies", "Gathers what was filled in, one row a reply.", false},
@@ -116,7 +117,9 @@ void Desk::saved(const QString& path) {
     emit fileChanged();
 }
 
-bool Desk::unsaved() const { return !sameContent(savedForm_, form()); }
+bool Desk::unsaved() const {
+    return !sameContent(savedForm_, form());
+}
 
 Id Desk::surfaceInHand() const {
     auto all = surfaces(form());
@@ -133,7 +136,8 @@ Id Desk::targetContainer() const {
     // A dialog that is all tabs takes new rows on the page in front.
     if (const Control* root = form().find(surface))
         for (Id id : root->children)
-            if (const Control* tabs = form().find(id); tabs && tabs->kind == Kind::tabs && !tabs->children.empty()) return shownPage(*tabs, turned_);
+            if (const Control* tabs = form().find(id); tabs && tabs->kind == Kind::tabs && !tabs->children.empty())
+                return shownPage(*tabs, turned_);
     return surface;
 }
 

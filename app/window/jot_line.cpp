@@ -39,7 +39,7 @@ JotLine::JotLine(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     edit_->setLineWrapMode(QPlainTextEdit::NoWrap);
     edit_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     edit_->setTabChangesFocus(true);
-    edit_->setPlaceholderText("Boat name: text 30 !   ·   Hull: combo [GRP, Timber]   ·   ### Frame   ·   [Cancel] [Book]*");
+    edit_->setPlaceholderText("Boat name: text 30 !  ·  Hull: combo [GRP, Timber]");
     edit_->installEventFilter(this);
     word->setBuddy(edit_);
     said_ = new QLabel(this);
@@ -57,9 +57,15 @@ void JotLine::begin() {
     edit_->setFocus();
     edit_->selectAll();
 }
-QString JotLine::text() const { return edit_->toPlainText(); }
-void JotLine::setText(const QString& text) { edit_->setPlainText(text); }
-QString JotLine::said() const { return said_->text(); }
+QString JotLine::text() const {
+    return edit_->toPlainText();
+}
+void JotLine::setText(const QString& text) {
+    edit_->setPlainText(text);
+}
+QString JotLine::said() const {
+    return said_->text();
+}
 
 void JotLine::fit() {
     const int lines = std::clamp(edit_->blockCount(), 1, 8);
@@ -109,7 +115,8 @@ bool JotLine::add() {
     if (rows->empty()) return false;
     const Form& form = desk_.form();
     const bool empty = form.controls.size() == (form.isDialog() ? 1u : 2u);
-    const bool whole = std::ranges::any_of(*rows, [](const JotRow& r) { return r.what == JotRow::What::title || r.what == JotRow::What::section; });
+    const bool whole = std::ranges::any_of(
+        *rows, [](const JotRow& r) { return r.what == JotRow::What::title || r.what == JotRow::What::section; });
     const QString name = rows->size() == 1 ? "Jot a row" : QString("Jot %1 rows").arg(rows->size());
     if (empty && (whole || rows->size() > 3)) {
         // On an empty form a jotting makes the form: its title, pages and size as well.

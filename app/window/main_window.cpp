@@ -45,8 +45,10 @@ class PassNote : public QWidget {
             const PassRow& r = passes()[std::size_t(desk.pass())];
             title->setText(r.word);
             QString words = QString::fromUtf8(r.does) + " This pass is not built yet.";
-            if (r.pass == Pass::handOver) words += " A fillable PDF can be written now, with Form, Write a fillable PDF.";
-            if (r.pass == Pass::name) words += " Until then names follow the labels, and can be set in the details of Lay out.";
+            if (r.pass == Pass::handOver)
+                words += " A fillable PDF can be written now, with Form, Write a fillable PDF.";
+            if (r.pass == Pass::name)
+                words += " Until then names follow the labels, and can be set in the details of Lay out.";
             text->setText(words);
         });
     }
@@ -72,7 +74,8 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     auto* top = new QWidget(this);
     top->setObjectName("top");
     top->setFixedHeight(28);
-    top->setStyleSheet(panelSheet() + QString("QWidget#top { background: %1; border-bottom: 1px solid %2; }").arg(isDark() ? "#2F2925" : "#F6F1EA", tokens().line.name()));
+    top->setStyleSheet(panelSheet() + QString("QWidget#top { background: %1; border-bottom: 1px solid %2; }")
+                                          .arg(isDark() ? "#2F2925" : "#F6F1EA", tokens().line.name()));
     auto* topLine = new QHBoxLayout(top);
     topLine->setContentsMargins(12, 0, 12, 0);
     topLine->setSpacing(6);
@@ -113,7 +116,8 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     sheetArea_->setPalette(stone);
     sheet_ = new Sheet(*desk_);
     sheetArea_->setWidget(sheet_);
-    for (QScrollBar* bar : {sheetArea_->verticalScrollBar(), sheetArea_->horizontalScrollBar()}) bar->setStyleSheet(panelSheet() + QString("QScrollBar { background: %1; }").arg(tokens().stone.name()));
+    for (QScrollBar* bar : {sheetArea_->verticalScrollBar(), sheetArea_->horizontalScrollBar()})
+        bar->setStyleSheet(panelSheet() + QString("QScrollBar { background: %1; }").arg(tokens().stone.name()));
     sheetArea_->viewport()->installEventFilter(this);
     tryPane_ = new TryPane(*desk_);
     middle_->addWidget(sheetArea_);
@@ -126,7 +130,8 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     passLine_ = new QLabel(middle);
     passLine_->setFixedHeight(40);
     passLine_->setFont(bodyFont(13));
-    passLine_->setStyleSheet(QString("background: %1; color: %2; border-top: 1px solid %3; padding-left: 12px;").arg(tokens().cream.name(), tokens().ink2.name(), tokens().line.name()));
+    passLine_->setStyleSheet(QString("background: %1; color: %2; border-top: 1px solid %3; padding-left: 12px;")
+                                 .arg(tokens().cream.name(), tokens().ink2.name(), tokens().line.name()));
     passLine_->hide();
     column->addWidget(passLine_);
     across->addWidget(middle, 1);
@@ -149,11 +154,13 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     auto* status = new QWidget(this);
     status->setObjectName("status");
     status->setFixedHeight(24);
-    status->setStyleSheet(panelSheet() + QString("QWidget#status { background: %1; border-top: 1px solid %2; }").arg(isDark() ? "#2F2925" : "#F0EAE1", tokens().line.name()));
+    status->setStyleSheet(panelSheet() + QString("QWidget#status { background: %1; border-top: 1px solid %2; }")
+                                             .arg(isDark() ? "#2F2925" : "#F0EAE1", tokens().line.name()));
     auto* statusLine = new QHBoxLayout(status);
     statusLine->setContentsMargins(12, 0, 12, 0);
     statusLine->setSpacing(22);
-    for (QLabel** label : {&statusLeft_, &statusPlace_, &statusSaid_}) statusLine->addWidget(*label = statusLabel(status));
+    for (QLabel** label : {&statusLeft_, &statusPlace_, &statusSaid_})
+        statusLine->addWidget(*label = statusLabel(status));
     statusLine->addStretch(1);
     for (QLabel** label : {&statusSaved_, &statusZoom_}) statusLine->addWidget(*label = statusLabel(status));
     statusSaid_->setObjectName("said");
@@ -167,8 +174,9 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     setCentralWidget(outer);
 
     buildMenus();
-    bar_ = new SelectionBar({actions_["alignLeft"], actions_["textLine"], actions_["sameWidth"], actions_["gapsDown"], actions_["fitText"]},
-                            {"Left edges", "Text line", "Same width", "Equal gaps", "Fit to text"}, sheetArea_);
+    bar_ = new SelectionBar(
+        {actions_["alignLeft"], actions_["textLine"], actions_["sameWidth"], actions_["gapsDown"], actions_["fitText"]},
+        {"Left edges", "Text line", "Same width", "Equal gaps", "Fit to text"}, sheetArea_);
     bar_->hide();
 
     auto all = [this] {
@@ -196,7 +204,8 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     connect(sheet_, &Sheet::contextAsked, this, [this](const QPoint& at) {
         QMenu menu;
         menu.setStyleSheet(panelSheet());
-        for (const char* key : {"cut", "copy", "paste", "duplicate", "delete", "", "reword", "alignLeft", "textLine", "sameWidth", "gapsDown", "fitText"})
+        for (const char* key : {"cut", "copy", "paste", "duplicate", "delete", "", "reword", "alignLeft", "textLine",
+                                "sameWidth", "gapsDown", "fitText"})
             *key ? menu.addAction(actions_[key]) : void(menu.addSeparator());
         menu.exec(at);
     });
@@ -267,8 +276,13 @@ void MainWindow::refreshTitle() {
     const Control& root = desk_->form().root();
     QString title = toQt(root.text(Prop::title));
     if (title.isEmpty()) title = desk_->path().isEmpty() ? "Untitled" : QFileInfo(desk_->path()).completeBaseName();
-    QString kind = desk_->form().isDialog() ? QString("dialog, %1 × %2 px").arg(toQt(numberText(root.box.width, 1)), toQt(numberText(root.box.height, 1)))
-                                            : QString("document, %1, %2 %3").arg(toQt(root.text(Prop::paper))).arg(root.children.size()).arg(root.children.size() == 1 ? "page" : "pages");
+    QString kind = desk_->form().isDialog()
+                       ? QString("dialog, %1 × %2 px")
+                             .arg(toQt(numberText(root.box.width, 1)), toQt(numberText(root.box.height, 1)))
+                       : QString("document, %1, %2 %3")
+                             .arg(toQt(root.text(Prop::paper)))
+                             .arg(root.children.size())
+                             .arg(root.children.size() == 1 ? "page" : "pages");
     formTitle_->setText(title + " — " + kind);
     setWindowTitle(QString("%1%2 — Brindel").arg(title, desk_->unsaved() ? " *" : ""));
 }
@@ -278,10 +292,13 @@ void MainWindow::refreshStatus() {
     const QString unit = form.isDialog() ? "px" : "mm";
     auto text = [](double v) { return toQt(numberText(v, 1)); };
     if (desk_->tool()) {
-        statusLeft_->setText(QString("Click to place a %1, or draw it with the pointer").arg(toQt(std::string(row(*desk_->tool()).word))));
+        statusLeft_->setText(QString("Click to place a %1, or draw it with the pointer")
+                                 .arg(toQt(std::string(row(*desk_->tool()).word))));
         statusPlace_->setText(desk_->toolStays() ? "It stays in hand; Escape puts it down" : "");
     } else if (desk_->selection().empty()) {
-        statusLeft_->setText(QString("%1 controls, %2 to fill").arg(form.controls.size() - 1 - (form.isDialog() ? 0 : form.root().children.size())).arg(fieldCount(form)));
+        statusLeft_->setText(QString("%1 controls, %2 to fill")
+                                 .arg(form.controls.size() - 1 - (form.isDialog() ? 0 : form.root().children.size()))
+                                 .arg(fieldCount(form)));
         statusPlace_->clear();
     } else if (desk_->selection().size() > 1) {
         statusLeft_->setText(QString("%1 controls").arg(desk_->selection().size()));
@@ -292,9 +309,13 @@ void MainWindow::refreshStatus() {
         kind[0] = kind[0].toUpper();
         const Box box = boxOf(form, c);
         statusLeft_->setText(QString("%1 “%2”").arg(kind, toQt(c.name)));
-        statusPlace_->setText(QString("%1, %2 · %3 × %4 %5    text line at %6").arg(text(box.left), text(box.top), text(box.width), text(box.height), unit, text(textLine(form, c.id))));
+        statusPlace_->setText(QString("%1, %2 · %3 × %4 %5    text line at %6")
+                                  .arg(text(box.left), text(box.top), text(box.width), text(box.height), unit,
+                                       text(textLine(form, c.id))));
     }
-    QString saved = !desk_->savedAt().isEmpty() && !desk_->unsaved() ? "Saved " + desk_->savedAt() : desk_->unsaved() ? "Not saved" : QString();
+    QString saved = !desk_->savedAt().isEmpty() && !desk_->unsaved() ? "Saved " + desk_->savedAt()
+                    : desk_->unsaved()                               ? "Not saved"
+                                                                     : QString();
     if (!desk_->readOnlyBecause().isEmpty()) saved = "Opened to look at only";
     statusSaved_->setText(saved);
     statusZoom_->setText(QString("%1 %").arg(int(std::lround(sheet_->zoom() * 100))));
@@ -332,12 +353,15 @@ void MainWindow::setPass(Pass pass) {
     jotLine_->setVisible(pass == Pass::layOut);
     passLine_->setFixedHeight(jotLine_->height());
     passLine_->setVisible(pass != Pass::layOut);
-    passLine_->setText(pass == Pass::tryOut ? "Tab goes on to the next field, Enter accepts, Escape leaves. Nothing that is typed here changes the form."
+    passLine_->setText(pass == Pass::tryOut ? "Tab goes on to the next field, Enter accepts, Escape leaves. Nothing "
+                                              "that is typed here changes the form."
                                             : "The form as it is laid out. Lay out (Ctrl+1) changes it.");
     right_->setCurrentIndex(pass == Pass::layOut ? 0 : pass == Pass::tryOut ? 1 : 2);
 }
 
-void MainWindow::zoomToFit() { sheet_->setZoom(sheet_->zoomToFit(sheetArea_->viewport()->width(), sheetArea_->viewport()->height())); }
+void MainWindow::zoomToFit() {
+    sheet_->setZoom(sheet_->zoomToFit(sheetArea_->viewport()->width(), sheetArea_->viewport()->height()));
+}
 
 void MainWindow::resizeEvent(QResizeEvent* event) {
     QMainWindow::resizeEvent(event);
@@ -358,7 +382,8 @@ bool MainWindow::openFile(const QString& path) {
     auto opened = openForm(fromQt(path));
     if (!opened) {
         const Problem& p = opened.error();
-        const QString where = p.place.empty() ? QFileInfo(path).fileName() : QFileInfo(path).fileName() + ", " + toQt(p.place);
+        const QString where =
+            p.place.empty() ? QFileInfo(path).fileName() : QFileInfo(path).fileName() + ", " + toQt(p.place);
         desk_->say(where + ": " + toQt(p.sentence), true);
         return false;
     }
@@ -375,7 +400,9 @@ bool MainWindow::saveFile(const QString& path) {
     auto written = saveForm(desk_->form(), fromQt(path));
     if (!written) {
         desk_->say(QFileInfo(path).fileName() + ": " + toQt(written.error().sentence), true);
-        QMessageBox::warning(this, "Not saved", toQt(written.error().sentence) + " The form is still here; choose another place with Save as.");
+        QMessageBox::warning(
+            this, "Not saved",
+            toQt(written.error().sentence) + " The form is still here; choose another place with Save as.");
         return false;
     }
     desk_->saved(path);
@@ -405,7 +432,8 @@ void MainWindow::fillRecent() {
 
 bool MainWindow::mayLeaveForm() {
     if (!desk_->unsaved()) return true;
-    QMessageBox box(QMessageBox::Question, "Save the form?", "The form has changes that are not saved.", QMessageBox::NoButton, this);
+    QMessageBox box(QMessageBox::Question, "Save the form?", "The form has changes that are not saved.",
+                    QMessageBox::NoButton, this);
     auto* save = box.addButton("Save", QMessageBox::AcceptRole);
     auto* drop = box.addButton("Throw away", QMessageBox::DestructiveRole);
     box.addButton("Stay here", QMessageBox::RejectRole);
@@ -425,7 +453,8 @@ void MainWindow::newForm(Kind kind) {
 
 void MainWindow::askOpen() {
     if (!mayLeaveForm()) return;
-    const QString path = QFileDialog::getOpenFileName(this, "Open a form", QFileInfo(desk_->path()).path(), "Forms (*.brindel)");
+    const QString path =
+        QFileDialog::getOpenFileName(this, "Open a form", QFileInfo(desk_->path()).path(), "Forms (*.brindel)");
     if (!path.isEmpty()) openFile(path);
 }
 
@@ -444,15 +473,21 @@ bool MainWindow::askSaveAs() {
 
 void MainWindow::askExport(const QString& kind) {
     const Form& form = desk_->form();
-    QString base = desk_->path().isEmpty() ? QString("form") : QFileInfo(desk_->path()).path() + "/" + QFileInfo(desk_->path()).completeBaseName();
-    const QString path = QFileDialog::getSaveFileName(this, kind == "pdf" ? "Write a fillable PDF" : "Write a picture", base + "." + kind, kind == "pdf" ? "PDF (*.pdf)" : "PNG (*.png)");
+    QString base = desk_->path().isEmpty()
+                       ? QString("form")
+                       : QFileInfo(desk_->path()).path() + "/" + QFileInfo(desk_->path()).completeBaseName();
+    const QString path = QFileDialog::getSaveFileName(this, kind == "pdf" ? "Write a fillable PDF" : "Write a picture",
+                                                      base + "." + kind, kind == "pdf" ? "PDF (*.pdf)" : "PNG (*.png)");
     if (path.isEmpty()) return;
     // What "today" starts with is worked out as a filler would have it.
     const FormSession session(form, todayHere());
-    auto bytes = kind == "pdf" ? pdfOf(form, desk_->fonts(), &session.shownAll()) : pngOf(form, desk_->fonts(), 2, &session.shownAll());
+    auto bytes = kind == "pdf" ? pdfOf(form, desk_->fonts(), &session.shownAll())
+                               : pngOf(form, desk_->fonts(), 2, &session.shownAll());
     auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
-    if (written) desk_->say("Written: " + QFileInfo(path).fileName() + ".");
-    else desk_->say(QFileInfo(path).fileName() + ": " + toQt(written.error().sentence), true);
+    if (written)
+        desk_->say("Written: " + QFileInfo(path).fileName() + ".");
+    else
+        desk_->say(QFileInfo(path).fileName() + ": " + toQt(written.error().sentence), true);
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
@@ -465,8 +500,10 @@ void MainWindow::autosave() {
     const std::string folder = keepsakeFolder();
     if (folder.empty()) return;
     // Nothing is said: what cannot be kept now is tried again in a few seconds, and saving says what is wrong.
-    if (desk_->unsaved()) (void)keep(folder, int(QCoreApplication::applicationPid()), desk_->form(), fromQt(desk_->path()));
-    else forget(folder, int(QCoreApplication::applicationPid()));
+    if (desk_->unsaved())
+        (void)keep(folder, int(QCoreApplication::applicationPid()), desk_->form(), fromQt(desk_->path()));
+    else
+        forget(folder, int(QCoreApplication::applicationPid()));
 }
 
 // ---- edits of several steps ----
@@ -477,8 +514,10 @@ void MainWindow::copy(bool cut) {
     mime->setData(clippingType, QByteArray::fromStdString(formText(clipping(desk_->form(), ids))));
     QGuiApplication::clipboard()->setMimeData(mime);
     pastes_ = cut ? -1 : 0;
-    if (cut) desk_->edit(removed(desk_->form(), ids), "Cut", Ids{});
-    else desk_->say(QString("Copied %1 %2.").arg(ids.size()).arg(ids.size() == 1 ? "control" : "controls"));
+    if (cut)
+        desk_->edit(removed(desk_->form(), ids), "Cut", Ids{});
+    else
+        desk_->say(QString("Copied %1 %2.").arg(ids.size()).arg(ids.size() == 1 ? "control" : "controls"));
 }
 
 void MainWindow::paste() {
@@ -496,7 +535,9 @@ void MainWindow::paste() {
     if (!clip) return desk_->say("What was copied cannot be read: " + toQt(clip.error().sentence), true);
     Id container = desk_->targetContainer();
     // With a copied frame still selected its copy goes beside it, not into it.
-    if (const Control* lead = desk_->form().find(desk_->lead()); lead && clip->form.find(lead->id) && lead->kind != Kind::tabPage) container = lead->parent;
+    if (const Control* lead = desk_->form().find(desk_->lead());
+        lead && clip->form.find(lead->id) && lead->kind != Kind::tabPage)
+        container = lead->parent;
     const double by = gridStep(desk_->form()) * ++pastes_;
     Edited made = pasted(desk_->form(), container, clip->form, by, by);
     if (made.ids.empty()) return desk_->say("Nothing of this can be put here.", true);

@@ -6,7 +6,7 @@
 namespace brindel {
 
 struct MainWindow::Command {
-    const char* key;   // empty for a line between commands
+    const char* key;  // empty for a line between commands
     const char* menu;
     const char* word;
     const char* keys;  // as in the menus; empty for none

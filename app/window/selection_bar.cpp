@@ -6,7 +6,8 @@
 
 namespace brindel {
 
-SelectionBar::SelectionBar(const QList<QAction*>& actions, const QStringList& words, QWidget* parent) : QWidget(parent) {
+SelectionBar::SelectionBar(const QList<QAction*>& actions, const QStringList& words, QWidget* parent)
+    : QWidget(parent) {
     setObjectName("selectionBar");
     auto* line = new QHBoxLayout(this);
     line->setContentsMargins(8, 4, 8, 4);
@@ -19,7 +20,8 @@ SelectionBar::SelectionBar(const QList<QAction*>& actions, const QStringList& wo
         button->setFocusPolicy(Qt::NoFocus);
         // The action's own text may change with its state; the bar's stays short.
         connect(actions[i], &QAction::changed, button, [button, word = words[i]] { button->setText(word); });
-        button->setStyleSheet(QString("QToolButton { color: %1; background: transparent; border: 0; padding: 5px 10px; border-radius: 4px;%3 }"
+        button->setStyleSheet(QString("QToolButton { color: %1; background: transparent; border: 0; padding: 5px 10px; "
+                                      "border-radius: 4px;%3 }"
                                       "QToolButton:hover { background: %2; } QToolButton:disabled { color: #8E8277; }")
                                   .arg(tokens().onDark.name(), tokens().umber2.name(), i ? "" : ""));
         line->addWidget(button);

@@ -12,7 +12,8 @@ namespace {
 /// The form with a window around it: a title bar for a dialog, nothing for pages.
 class Stage : public QWidget {
   public:
-    Stage(FormView* view, const Form& form, double zoom) : view_(view), form_(form), zoom_(zoom), bar_(form.isDialog() ? int(titleBarHeight * zoom) : 0) {
+    Stage(FormToFill* view, const Form& form, double zoom)
+        : view_(view), form_(form), zoom_(zoom), bar_(form.isDialog() ? int(titleBarHeight * zoom) : 0) {
         view->setParent(this);
         setMinimumSize(view->sizeHint() + QSize(48, 48 + bar_));
     }
@@ -40,7 +41,7 @@ class Stage : public QWidget {
     }
 
   private:
-    FormView* view_;
+    FormToFill* view_;
     Form form_;
     double zoom_;
     int bar_;
@@ -64,7 +65,8 @@ TryPane::TryPane(Desk& desk, QWidget* parent) : QScrollArea(parent), desk_(desk)
     setFrameShape(QFrame::NoFrame);
     setWidgetResizable(true);
     setObjectName("tryPane");
-    for (QScrollBar* bar : {verticalScrollBar(), horizontalScrollBar()}) bar->setStyleSheet(panelSheet() + QString("QScrollBar { background: %1; }").arg(tokens().stone.name()));
+    for (QScrollBar* bar : {verticalScrollBar(), horizontalScrollBar()})
+        bar->setStyleSheet(panelSheet() + QString("QScrollBar { background: %1; }").arg(tokens().stone.name()));
 }
 
 void TryPane::begin(double zoom) {
@@ -72,11 +74,11 @@ void TryPane::begin(double zoom) {
     session_ = std::make_unique<FormSession>(desk_.form(), todayHere());
     for (const auto& [tabs, page] : desk_.turned()) session_->turn(tabs, page);
     const double scale = zoom * (desk_.form().isDialog() ? 1 : 96 / 25.4);
-    view_ = new FormView(*session_, desk_.fonts(), scale);
+    view_ = new FormToFill(*session_, desk_.fonts(), scale);
     setWidget(new Stage(view_, desk_.form(), zoom));
-    connect(view_, &FormView::changed, this, &TryPane::changed);
-    connect(view_, &FormView::accepted, this, [this] { emit over(true); });
-    connect(view_, &FormView::left, this, [this] { emit over(false); });
+    connect(view_, &FormToFill::changed, this, &TryPane::changed);
+    connect(view_, &FormToFill::accepted, this, [this] { emit over(true); });
+    connect(view_, &FormToFill::left, this, [this] { emit over(false); });
     view_->show();
     view_->begin();
     emit changed();
@@ -136,14 +138,19 @@ TryDetails::TryDetails(Desk& desk, TryPane& pane, QWidget* parent) : QWidget(par
     connect(&pane, &TryPane::over, this, &TryDetails::showOver);
 }
 
-QString TryDetails::verdict() const { return verdict_->text(); }
+QString TryDetails::verdict() const {
+    return verdict_->text();
+}
 
 void TryDetails::showAgain() {
     FormSession* session = pane_.session();
     if (!session) return;
     const auto wrongs = session->wrongs();
     verdict_->setText(wrongs.empty() ? "All is in order: the form can be accepted."
-                                     : QString("%1 %2 left to put right: %3").arg(wrongs.size()).arg(wrongs.size() == 1 ? "thing is" : "things are").arg(toQt(wrongs.front().sentence)));
+                                     : QString("%1 %2 left to put right: %3")
+                                           .arg(wrongs.size())
+                                           .arg(wrongs.size() == 1 ? "thing is" : "things are")
+                                           .arg(toQt(wrongs.front().sentence)));
     const auto answers = session->answers();
     table_->setRowCount(int(answers.size()));
     for (int i = 0; i < int(answers.size()); ++i) {
@@ -160,7 +167,8 @@ void TryDetails::showAgain() {
 
 void TryDetails::showOver(bool accepted) {
     showAgain();
-    verdict_->setText(accepted ? "Accepted. This is the reply that its receiver gets." : "The filler left without a reply.");
+    verdict_->setText(accepted ? "Accepted. This is the reply that its receiver gets."
+                               : "The filler left without a reply.");
     if (pane_.view()) pane_.view()->setEnabled(false);
 }
 

@@ -6,7 +6,7 @@
 #include <memory>
 
 #include "app/window/desk.h"
-#include "filler/form_view.h"
+#include "filler/form_to_fill.h"
 
 class QLabel;
 class QTableWidget;
@@ -20,7 +20,7 @@ class TryPane : public QScrollArea {
     /// Begins anew with the form on the desk, on the pages that are turned to there.
     void begin(double zoom);
     void end();
-    FormView* view() const { return view_; }
+    FormToFill* view() const { return view_; }
     FormSession* session() const { return session_.get(); }
 
   signals:
@@ -30,7 +30,7 @@ class TryPane : public QScrollArea {
   private:
     Desk& desk_;
     std::unique_ptr<FormSession> session_;
-    FormView* view_ = nullptr;
+    FormToFill* view_ = nullptr;
 };
 
 /// What the filler has given so far, and the reply when it was accepted; stands where the details stand.

@@ -10,7 +10,8 @@ namespace {
 using std::string;
 
 constexpr Colour ink{0x23, 0x28, 0x2B}, grey{0x8A, 0x84, 0x7C}, edge{0x9A, 0x93, 0x8A}, white{0xFF, 0xFF, 0xFF};
-constexpr Colour dialogGround{0xF3, 0xF1, 0xEE}, barGround{0xDE, 0xD6, 0xCA}, pane{0xFB, 0xFA, 0xF8}, tabGround{0xE9, 0xE5, 0xDE};
+constexpr Colour dialogGround{0xF3, 0xF1, 0xEE}, barGround{0xDE, 0xD6, 0xCA}, pane{0xFB, 0xFA, 0xF8},
+    tabGround{0xE9, 0xE5, 0xDE};
 
 Colour mixed(Colour a, Colour b, double part) {
     auto one = [&](std::uint8_t x, std::uint8_t y) { return std::uint8_t(x + (y - x) * part); };
@@ -32,8 +33,10 @@ struct Art {
         if (outline) {
             // The line is drawn inside the box, so that a control never paints beyond its edges.
             double half = outline->width / 2;
-            if (fill) out.push_back(BoxMark{b.grown(-half), fill, outline, radius});
-            else out.push_back(BoxMark{b.grown(-half), std::nullopt, outline, radius});
+            if (fill)
+                out.push_back(BoxMark{b.grown(-half), fill, outline, radius});
+            else
+                out.push_back(BoxMark{b.grown(-half), std::nullopt, outline, radius});
         } else if (fill) {
             out.push_back(BoxMark{b, fill, std::nullopt, radius});
         }
@@ -59,11 +62,14 @@ struct Art {
             if (!clip || top < b.bottom()) {
                 Shaped shaped = options.fonts.shape(line, l);
                 double width = shaped.width * l.size * pt;
-                double x = l.across == Across::start ? b.left : l.across == Across::end ? b.right() - width : b.left + (b.width - width) / 2;
+                double x = l.across == Across::start ? b.left
+                           : l.across == Across::end ? b.right() - width
+                                                     : b.left + (b.width - width) / 2;
                 // In a box of one line capitals stand in the middle: that is where the eye looks for level.
                 double base = top + face->ascent * l.size * pt;
                 if (text.size() == 1 && down == Down::middle) base = b.centre().y + face->capHeight * l.size * pt / 2;
-                if (!line.empty()) out.push_back(TextMark{{x, base}, std::move(shaped), l.size * pt, colour, l.underline, line});
+                if (!line.empty())
+                    out.push_back(TextMark{{x, base}, std::move(shaped), l.size * pt, colour, l.underline, line});
             }
             top += high;
         }
@@ -124,7 +130,9 @@ void drawField(const Art& a) {
 void drawArrow(const Art& a, Box b) {
     double w = std::min(b.width, b.height) * 0.22;
     Point m = b.centre();
-    a.out.push_back(PathMark{{{m.x - w, m.y - w / 2}, {m.x, m.y + w / 2}, {m.x + w, m.y - w / 2}}, false, std::nullopt,
+    a.out.push_back(PathMark{{{m.x - w, m.y - w / 2}, {m.x, m.y + w / 2}, {m.x + w, m.y - w / 2}},
+                             false,
+                             std::nullopt,
                              Pen{ink, a.unit(1.3, 0.3), {}}});
 }
 
@@ -151,8 +159,12 @@ void drawTick(const Art& a, Box b, bool on, bool round) {
         Box dot = b.grown(-b.width * 0.27);
         a.out.push_back(BoxMark{dot, mark, std::nullopt, dot.width / 2});
     } else {
-        a.out.push_back(PathMark{{{b.left + b.width * 0.22, b.top + b.height * 0.52}, {b.left + b.width * 0.42, b.top + b.height * 0.73},
-                                  {b.left + b.width * 0.79, b.top + b.height * 0.27}}, false, std::nullopt, Pen{mark, b.width * 0.13, {}}});
+        a.out.push_back(PathMark{{{b.left + b.width * 0.22, b.top + b.height * 0.52},
+                                  {b.left + b.width * 0.42, b.top + b.height * 0.73},
+                                  {b.left + b.width * 0.79, b.top + b.height * 0.27}},
+                                 false,
+                                 std::nullopt,
+                                 Pen{mark, b.width * 0.13, {}}});
     }
 }
 
@@ -165,7 +177,8 @@ void drawTickWithText(const Art& a) {
     if (!a.options.ground) return;
     Box b{side + a.unit(7, 2), 0, std::max(0.0, a.c.box.width - side - a.unit(7, 2)), a.c.box.height};
     l.across = Across::start;
-    a.lines(drawnLines(a.form, a.c, a.c.text(Prop::text), l, b.width, a.options.fonts), l, b, Down::middle, a.textColour(l), false);
+    a.lines(drawnLines(a.form, a.c, a.c.text(Prop::text), l, b.width, a.options.fonts), l, b, Down::middle,
+            a.textColour(l), false);
 }
 
 void drawList(const Art& a) {
@@ -189,7 +202,8 @@ void drawList(const Art& a) {
             text.left += side + a.unit(6, 1.6);
         }
         text.width = inner.right() - text.left;
-        a.lines({a.options.fonts.fitted(choices[i].text, entry, text.width / a.pt)}, entry, text, Down::middle, a.textColour(entry), false);
+        a.lines({a.options.fonts.fitted(choices[i].text, entry, text.width / a.pt)}, entry, text, Down::middle,
+                a.textColour(entry), false);
     }
     a.out.push_back(ClipEndMark{});
 }
@@ -208,20 +222,28 @@ void drawFrame(const Art& a) {
     Box b{0, drop, a.c.box.width, a.c.box.height - drop};
     if (l.fill) a.box(b, l.fill, std::nullopt, a.unit(4, 0.8));
     if (l.border == Border::none || title.empty()) {
-        if (l.border != Border::none) a.box(b, std::nullopt, Pen{l.borderColour.value_or(edge), l.borderWidth * a.pt, {}}, a.unit(4, 0.8));
+        if (l.border != Border::none)
+            a.box(b, std::nullopt, Pen{l.borderColour.value_or(edge), l.borderWidth * a.pt, {}}, a.unit(4, 0.8));
     } else {
         // The line stops for the title, so that the title needs no ground of its own.
         const double half = l.borderWidth * a.pt / 2, inset = a.unit(10, 3), gap = a.unit(5, 1.5);
         const double textWidth = a.options.fonts.width(title, l) * a.pt;
         Box o = b.grown(-half);
-        a.out.push_back(PathMark{{{o.left + inset - gap, o.top}, {o.left, o.top}, {o.left, o.bottom()}, {o.right(), o.bottom()},
-                                  {o.right(), o.top}, {std::min(o.right(), o.left + inset + textWidth + gap), o.top}},
-                                 false, std::nullopt, Pen{l.borderColour.value_or(edge), l.borderWidth * a.pt, {}}});
+        a.out.push_back(PathMark{{{o.left + inset - gap, o.top},
+                                  {o.left, o.top},
+                                  {o.left, o.bottom()},
+                                  {o.right(), o.bottom()},
+                                  {o.right(), o.top},
+                                  {std::min(o.right(), o.left + inset + textWidth + gap), o.top}},
+                                 false,
+                                 std::nullopt,
+                                 Pen{l.borderColour.value_or(edge), l.borderWidth * a.pt, {}}});
     }
     if (!title.empty()) {
         Look head = l;
         head.across = Across::start;
-        a.lines({title}, head, {a.unit(10, 3) + l.borderWidth * a.pt / 2, 0, a.c.box.width, high}, Down::middle, a.textColour(l), false);
+        a.lines({title}, head, {a.unit(10, 3) + l.borderWidth * a.pt / 2, 0, a.c.box.width, high}, Down::middle,
+                a.textColour(l), false);
     }
 }
 
@@ -251,10 +273,12 @@ void drawTabs(const Art& a) {
             Box b = tabs[i];
             a.box(b, paneFill.value_or(white), pen, a.unit(3, 0.6));
             // The front tab opens into its page: the line between them goes.
-            Box seam = sit == "bottom" ? Box{b.left + pen.width, b.top - pen.width, b.width - 2 * pen.width, 3 * pen.width}
-                       : sit == "left" ? Box{b.right() - pen.width, b.top + pen.width, 3 * pen.width, b.height - 2 * pen.width}
-                       : sit == "right" ? Box{b.left - pen.width, b.top + pen.width, 3 * pen.width, b.height - 2 * pen.width}
-                                        : Box{b.left + pen.width, b.bottom() - 2 * pen.width, b.width - 2 * pen.width, 4 * pen.width};
+            Box seam =
+                sit == "bottom" ? Box{b.left + pen.width, b.top - pen.width, b.width - 2 * pen.width, 3 * pen.width}
+                : sit == "left" ? Box{b.right() - pen.width, b.top + pen.width, 3 * pen.width, b.height - 2 * pen.width}
+                : sit == "right"
+                    ? Box{b.left - pen.width, b.top + pen.width, 3 * pen.width, b.height - 2 * pen.width}
+                    : Box{b.left + pen.width, b.bottom() - 2 * pen.width, b.width - 2 * pen.width, 4 * pen.width};
             a.box(seam, paneFill.value_or(white), std::nullopt);
         }
         if (page) a.lines({page->text(Prop::text)}, label, tabs[i], Down::middle, a.textColour(label), false);
@@ -277,11 +301,11 @@ void drawNothing(const Art&) {}
 
 /// One row a kind, in the order of the table of kinds.
 constexpr std::pair<Kind, void (*)(const Art&)> artists[] = {
-    {Kind::dialog, drawNothing},  {Kind::document, drawNothing},     {Kind::page, drawNothing},
-    {Kind::tabPage, drawNothing}, {Kind::label, drawLabel},          {Kind::textBox, drawField},
-    {Kind::numberBox, drawField}, {Kind::dateBox, drawDate},         {Kind::comboBox, drawCombo},
+    {Kind::dialog, drawNothing},  {Kind::document, drawNothing},      {Kind::page, drawNothing},
+    {Kind::tabPage, drawNothing}, {Kind::label, drawLabel},           {Kind::textBox, drawField},
+    {Kind::numberBox, drawField}, {Kind::dateBox, drawDate},          {Kind::comboBox, drawCombo},
     {Kind::listBox, drawList},    {Kind::checkBox, drawTickWithText}, {Kind::radioButton, drawTickWithText},
-    {Kind::button, drawButton},   {Kind::frame, drawFrame},          {Kind::tabs, drawTabs},
+    {Kind::button, drawButton},   {Kind::frame, drawFrame},           {Kind::tabs, drawTabs},
     {Kind::line, drawLine},
 };
 
@@ -299,7 +323,8 @@ void drawInto(const Form& form, const Control& c, const DrawOptions& options, do
     Drawing own = moved(drawnControl(form, c, *shown, options), left + box.left, top + box.top);
     out.insert(out.end(), std::make_move_iterator(own.begin()), std::make_move_iterator(own.end()));
     if (c.kind == Kind::tabs) {
-        if (const Control* page = form.find(shownPage(c, options.turned))) drawInto(form, *page, options, left + box.left, top + box.top, out);
+        if (const Control* page = form.find(shownPage(c, options.turned)))
+            drawInto(form, *page, options, left + box.left, top + box.top, out);
         return;
     }
     for (Id id : c.children)
@@ -334,7 +359,9 @@ void headAndFoot(const Form& form, Id surface, const DrawOptions& options, Drawi
 
 }  // namespace
 
-double listRowHeight(const Form& form) { return form.isDialog() ? 23 : 5.5; }
+double listRowHeight(const Form& form) {
+    return form.isDialog() ? 23 : 5.5;
+}
 
 Shown startingShown(const Form& form, const Control& c) {
     Shown shown;
@@ -343,7 +370,8 @@ Shown startingShown(const Form& form, const Control& c) {
     shown.text = c.text(Prop::defaultText);
     const string& language = form.root().text(Prop::language);
     if (c.kind == Kind::numberBox)
-        if (auto number = numberFrom(shown.text)) shown.text = numberIn(*number, int(c.number(Prop::decimals)), c.yes(Prop::thousands), language);
+        if (auto number = numberFrom(shown.text))
+            shown.text = numberIn(*number, int(c.number(Prop::decimals)), c.yes(Prop::thousands), language);
     if (c.kind == Kind::dateBox)
         if (auto day = isoDateRead(shown.text)) shown.text = dateIn(*day, c.text(Prop::datePattern), language);
     const Choices& choices = c.choices();
@@ -388,8 +416,13 @@ Drawing drawnTitleBar(const Form& form, const FontBook& fonts) {
     look.bold = true;
     Shaped text = fonts.shape(form.root().text(Prop::title), look);
     double size = look.size * unitsPerPoint(form);
-    out.push_back(TextMark{{(width - text.width * size) / 2, titleBarHeight / 2 + fonts.face(look)->capHeight * size / 2},
-                           text, size, ink, false, form.root().text(Prop::title)});
+    out.push_back(
+        TextMark{{(width - text.width * size) / 2, titleBarHeight / 2 + fonts.face(look)->capHeight * size / 2},
+                 text,
+                 size,
+                 ink,
+                 false,
+                 form.root().text(Prop::title)});
     return out;
 }
 
@@ -410,7 +443,8 @@ std::vector<double> tabWidths(const Form& form, const Control& tabs, const FontB
     std::vector<double> widths;
     for (Id id : tabs.children)
         if (const Control* page = form.find(id))
-            widths.push_back(fonts.width(page->text(Prop::text), look) * unitsPerPoint(form) + (form.isDialog() ? 30 : 8));
+            widths.push_back(fonts.width(page->text(Prop::text), look) * unitsPerPoint(form) +
+                             (form.isDialog() ? 30 : 8));
     return widths;
 }
 
@@ -419,7 +453,8 @@ Box textBoxOf(const Form& form, const Control& c) {
     const double side = dialog ? 6 : 1.6;
     const double arrow = (c.kind == Kind::comboBox || (c.kind == Kind::dateBox && c.yes(Prop::calendar) && dialog) ||
                           (c.kind == Kind::numberBox && dialog))
-                             ? std::min(c.box.height, dialog ? 26.0 : 7.0) * 0.85 : 0;
+                             ? std::min(c.box.height, dialog ? 26.0 : 7.0) * 0.85
+                             : 0;
     const bool many = c.kind == Kind::textBox && c.text(Prop::lines) == "many";
     const double above = many ? (dialog ? 4 : 1.4) : 0;  // the first line stands where a low field has its text
     // A unit on paper keeps the end of the field to itself: 2.2 mm a letter.
@@ -432,8 +467,8 @@ Box tickBoxOf(const Form& form, const Control& c) {
     return {0, (c.box.height - side) / 2, side, side};
 }
 
-std::vector<string> drawnLines(const Form& form, const Control& control, const string& text, const Look& look, double width,
-                               const FontBook& fonts) {
+std::vector<string> drawnLines(const Form& form, const Control& control, const string& text, const Look& look,
+                               double width, const FontBook& fonts) {
     bool wraps = !has(control.kind, Prop::wraps) || control.yes(Prop::wraps);
     return fonts.lines(text, look, width / unitsPerPoint(form), wraps);
 }

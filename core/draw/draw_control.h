@@ -20,10 +20,10 @@ using ShownAll = std::map<Id, Shown>;
 
 struct DrawOptions {
     const FontBook& fonts;
-    TurnedTo turned = {};          // the pages that tabs show
+    TurnedTo turned = {};  // the pages that tabs show
     const ShownAll* shown = nullptr;
-    bool ground = true;            // borders, fills and fixed wording
-    bool guests = true;            // what fillers change: typed text, ticks, and buttons whole; PDF draws these apart
+    bool ground = true;  // borders, fills and fixed wording
+    bool guests = true;  // what fillers change: typed text, ticks, and buttons whole; PDF draws these apart
 };
 
 /// What a control starts with, as it is shown: its default, its prompt is not part of it. `today` stands for itself.

@@ -10,12 +10,18 @@ namespace {
 
 double edgeOf(const Box& b, Edge edge) {
     switch (edge) {
-        case Edge::left: return b.left;
-        case Edge::right: return b.right();
-        case Edge::top: return b.top;
-        case Edge::bottom: return b.bottom();
-        case Edge::centreAcross: return b.centre().x;
-        case Edge::centreDown: return b.centre().y;
+        case Edge::left:
+            return b.left;
+        case Edge::right:
+            return b.right();
+        case Edge::top:
+            return b.top;
+        case Edge::bottom:
+            return b.bottom();
+        case Edge::centreAcross:
+            return b.centre().x;
+        case Edge::centreDown:
+            return b.centre().y;
     }
     return 0;
 }
@@ -40,7 +46,8 @@ double textLine(const Form& form, Id id) {
     const Box box = onSurface(form, id);
     // A tall field or a wrapped label carries its first line as a low one would.
     const double line = form.isDialog() ? 26 : 7;
-    const bool tall = c->kind == Kind::listBox || (c->kind == Kind::textBox && c->text(Prop::lines) == "many") || c->kind == Kind::frame;
+    const bool tall = c->kind == Kind::listBox || (c->kind == Kind::textBox && c->text(Prop::lines) == "many") ||
+                      c->kind == Kind::frame;
     return tall ? box.top + std::min(box.height, line) / 2 : box.centre().y;
 }
 
@@ -59,7 +66,9 @@ Form sizesMatched(const Form& form, const Ids& ids, bool width, bool height) {
     Form next = form;
     for (Id id : ids)
         if (const Control* c = next.find(id); c && c->kind != Kind::tabPage && c->kind != Kind::page)
-            next = boxed(next, id, {c->box.left, c->box.top, width ? lead->box.width : c->box.width, height ? lead->box.height : c->box.height});
+            next = boxed(next, id,
+                         {c->box.left, c->box.top, width ? lead->box.width : c->box.width,
+                          height ? lead->box.height : c->box.height});
     return next;
 }
 
@@ -94,8 +103,10 @@ Form fittedToText(const Form& form, const Ids& ids, const FontBook& fonts) {
         Box box = c->box;
         double width = std::ceil(fonts.width(text, look) * pt) + (form.isDialog() ? 2 : 0.5);
         if (c->kind == Kind::label) box.height = std::max(box.height, std::ceil(fonts.lineHeight(look) * pt));
-        if (c->kind == Kind::button) width = std::max(width + (form.isDialog() ? 28 : 8), form.isDialog() ? 80.0 : 22.0);
-        if (c->kind == Kind::checkBox || c->kind == Kind::radioButton) width += tickBoxOf(form, *c).width + (form.isDialog() ? 12 : 3);
+        if (c->kind == Kind::button)
+            width = std::max(width + (form.isDialog() ? 28 : 8), form.isDialog() ? 80.0 : 22.0);
+        if (c->kind == Kind::checkBox || c->kind == Kind::radioButton)
+            width += tickBoxOf(form, *c).width + (form.isDialog() ? 12 : 3);
         // A label that ends at its field goes on ending there.
         if (look.across == Across::end && c->kind == Kind::label) box.left = box.right() - width;
         box.width = width;

@@ -88,7 +88,8 @@ Edited placedWithLabel(const Form& form, Id container, Control field, const std:
     } else {
         // Tall fields carry their label beside their first line.
         double line = std::min(field.box.height, form.isDialog() ? 26.0 : 7.0);
-        wording.box = {field.box.left - gap - labelWidth, field.box.top + (line - labelHeight) / 2, labelWidth, labelHeight};
+        wording.box = {field.box.left - gap - labelWidth, field.box.top + (line - labelHeight) / 2, labelWidth,
+                       labelHeight};
         wording.set(Prop::alignAcross, std::string(form.isDialog() ? "end" : "start"));
     }
     if (wording.box.left < 0) {
@@ -191,7 +192,7 @@ Form reworded(const Form& form, Id id, const std::string& text) {
         return label ? reworded(form, label->id, text) : form;
     }
     // Broken bytes would not survive the file: they become U+FFFD here.
-    Form next = withProperty(form, {id}, prop, utf8(codePoints(text)));
+    Form next = withProperty(form, {id}, prop, utf8(lettersOf(text)));
     auto follow = [&](Id follower) {
         const Control* k = next.find(follower);
         if (k && !k->ownName)
@@ -209,7 +210,9 @@ Form renamed(const Form& form, Id id, const std::string& name) {
     });
 }
 
-Edited withTabPage(const Form& form, Id tabs, const std::string& text) { return tabPageAdded(form, tabs, text); }
+Edited withTabPage(const Form& form, Id tabs, const std::string& text) {
+    return tabPageAdded(form, tabs, text);
+}
 
 Edited withPage(const Form& form) {
     if (form.isDialog()) return {form, {}};

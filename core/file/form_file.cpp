@@ -83,7 +83,9 @@ struct Bad {
     Problem problem;
 };
 
-[[noreturn]] void bad(const string& place, const string& sentence) { throw Bad{{place, sentence}}; }
+[[noreturn]] void bad(const string& place, const string& sentence) {
+    throw Bad{{place, sentence}};
+}
 
 double numberAt(const Json& value, const string& place) {
     if (!value.is_number()) bad(place, "A number is expected here.");
@@ -241,7 +243,8 @@ class Reader {
         };
         Control c;
         auto id = idFrom(textAt(need("id"), path + ".id"));
-        if (!id || *id == rootId || *id >= SharedMap<Control>::capacity - 1) bad(path + ".id", "An id such as \"c17\" is expected here.");
+        if (!id || *id == rootId || *id >= SharedMap<Control>::capacity - 1)
+            bad(path + ".id", "An id such as \"c17\" is expected here.");
         if (form.find(*id)) bad(path + ".id", fmt::format("Another control has the id {} already.", idText(*id)));
         c.id = *id;
         c.parent = parent;
@@ -261,7 +264,8 @@ class Reader {
         if (object.contains("ownName")) c.ownName = object["ownName"].is_boolean() && object["ownName"].get<bool>();
         if (c.kind != Kind::tabPage && c.kind != Kind::page) {
             const Json& box = need("box");
-            if (!box.is_array() || box.size() != 4) bad(path + ".box", "Left, top, width and height are expected here.");
+            if (!box.is_array() || box.size() != 4)
+                bad(path + ".box", "Left, top, width and height are expected here.");
             double part[4];
             for (std::size_t i = 0; i < 4; ++i) part[i] = numberAt(box[i], fmt::format("{}.box[{}]", path, i));
             if (part[2] < 0 || part[3] < 0) bad(path + ".box", "Width and height are not below 0.");
@@ -273,7 +277,8 @@ class Reader {
         form.controls = form.controls.with(c.id, std::make_shared<Control>(c));
         if (object.contains(list)) {
             const string inner = path + "." + list;
-            if (!row(c.kind).holds && c.kind != Kind::tabs) bad(inner, fmt::format("A {} holds no controls.", row(c.kind).word));
+            if (!row(c.kind).holds && c.kind != Kind::tabs)
+                bad(inner, fmt::format("A {} holds no controls.", row(c.kind).word));
             c.children = controls(object[list], c.id, c.kind, inner, depth + 1);
         }
         c.kept = leftOver(object, taken);
@@ -312,11 +317,13 @@ Result<Opened> readForm(const string& text) {
     const long version = versioned ? (*json)["brindel"].get<long>() : 0;
     try {
         Reader reader;
-        if (json->is_object() && json->contains("brindel") && version < 1) bad("brindel", "A version from 1 up is expected here.");
+        if (json->is_object() && json->contains("brindel") && version < 1)
+            bad("brindel", "A version from 1 up is expected here.");
         reader.read(*json);
         Opened opened{std::move(reader.form), ""};
         if (version > fileVersion)
-            opened.readOnlyBecause = "A newer Brindel made this file. It can be looked at here, but not saved under its own name.";
+            opened.readOnlyBecause =
+                "A newer Brindel made this file. It can be looked at here, but not saved under its own name.";
         return opened;
     } catch (const Bad& wrong) {
         if (version > fileVersion)
@@ -336,6 +343,8 @@ Result<Opened> openForm(const string& path) {
     return opened;
 }
 
-Result<void> saveForm(const Form& form, const string& path) { return writeWhole(path, formText(form)); }
+Result<void> saveForm(const Form& form, const string& path) {
+    return writeWhole(path, formText(form));
+}
 
 }  // namespace brindel

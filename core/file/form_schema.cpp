@@ -7,20 +7,33 @@ namespace {
 
 Json typeSchema(const PropertyRow& r) {
     switch (r.type) {
-        case Type::yesNo: return {{"type", "boolean"}};
-        case Type::number: return {{"type", "number"}};
-        case Type::length: return {{"type", "number"}, {"minimum", 0}};
-        case Type::whole: return {{"type", "integer"}, {"minimum", 0}};
-        case Type::colour: return {{"type", "string"}, {"pattern", "^(#[0-9A-Fa-f]{6})?$"}};
-        case Type::choices: return {{"$ref", "#/$defs/choices"}};
-        case Type::reference: return {{"$ref", "#/$defs/id"}};
-        case Type::edges: return {{"type", "string"}, {"pattern", "^((left|top|right|bottom)( |$))*$"}};
+        case Type::yesNo:
+            return {{"type", "boolean"}};
+        case Type::number:
+            return {{"type", "number"}};
+        case Type::length:
+            return {{"type", "number"}, {"minimum", 0}};
+        case Type::whole:
+            return {{"type", "integer"}, {"minimum", 0}};
+        case Type::colour:
+            return {{"type", "string"}, {"pattern", "^(#[0-9A-Fa-f]{6})?$"}};
+        case Type::choices:
+            return {{"$ref", "#/$defs/choices"}};
+        case Type::reference:
+            return {{"$ref", "#/$defs/id"}};
+        case Type::edges:
+            return {{"type", "string"}, {"pattern", "^((left|top|right|bottom)( |$))*$"}};
         case Type::oneOf: {
             Json keys = Json::array();
             for (const Token& t : r.tokens) keys.push_back(t.key);
             return {{"enum", keys}};
         }
-        case Type::text: case Type::longText: case Type::style: case Type::font: case Type::date: break;
+        case Type::text:
+        case Type::longText:
+        case Type::style:
+        case Type::font:
+        case Type::date:
+            break;
     }
     return {{"type", "string"}};
 }
@@ -56,12 +69,20 @@ Json controlSchema(const KindRow& kind) {
 std::string formSchema() {
     Json defs = {
         {"id", {{"type", "string"}, {"pattern", "^c[1-9][0-9]*$"}}},
-        {"box", {{"description", "left, top, width, height from the container's corner"}, {"type", "array"},
-                 {"items", {{"type", "number"}}}, {"minItems", 4}, {"maxItems", 4}}},
-        {"choices", {{"type", "array"},
-                     {"items", {{"anyOf", Json::array({Json{{"type", "string"}},
-                                                       Json{{"type", "object"}, {"required", {"value", "text"}},
-                                                            {"properties", {{"value", {{"type", "string"}}}, {"text", {{"type", "string"}}}}}}})}}}}},
+        {"box",
+         {{"description", "left, top, width, height from the container's corner"},
+          {"type", "array"},
+          {"items", {{"type", "number"}}},
+          {"minItems", 4},
+          {"maxItems", 4}}},
+        {"choices",
+         {{"type", "array"},
+          {"items",
+           {{"anyOf", Json::array({Json{{"type", "string"}},
+                                   Json{{"type", "object"},
+                                        {"required", {"value", "text"}},
+                                        {"properties",
+                                         {{"value", {{"type", "string"}}}, {"text", {{"type", "string"}}}}}}})}}}}},
     };
     Json style = {{"style", {{"type", "string"}}}, {"word", {{"type", "string"}}}};
     for (const PropertyRow& r : allProperties())

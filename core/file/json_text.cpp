@@ -7,7 +7,9 @@
 namespace brindel {
 namespace {
 
-bool plain(const Json& value) { return value.is_primitive(); }
+bool plain(const Json& value) {
+    return value.is_primitive();
+}
 
 void print(const Json& value, int depth, std::string& out) {
     const std::string indent(std::size_t(depth) * 2 + 2, ' ');

@@ -16,9 +16,13 @@ namespace {
 
 namespace fs = std::filesystem;
 
-std::string recordOf(const std::string& folder, int pid) { return folder + "/unsaved-" + std::to_string(pid) + ".json"; }
+std::string recordOf(const std::string& folder, int pid) {
+    return folder + "/unsaved-" + std::to_string(pid) + ".json";
+}
 
-bool runs(int pid) { return pid > 0 && (kill(pid, 0) == 0 || errno == EPERM); }
+bool runs(int pid) {
+    return pid > 0 && (kill(pid, 0) == 0 || errno == EPERM);
+}
 
 }  // namespace
 

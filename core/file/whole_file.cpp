@@ -15,12 +15,19 @@ namespace {
 /// The system's reason in words that fit into a sentence.
 std::string reason(int error) {
     switch (error) {
-        case ENOENT: return "there is no such file or folder";
-        case EACCES: case EPERM: return "it is not allowed here";
-        case ENOSPC: return "the disk is full";
-        case EISDIR: return "it is a folder";
-        case EROFS: return "the disk cannot be written to";
-        default: return std::strerror(error);
+        case ENOENT:
+            return "there is no such file or folder";
+        case EACCES:
+        case EPERM:
+            return "it is not allowed here";
+        case ENOSPC:
+            return "the disk is full";
+        case EISDIR:
+            return "it is a folder";
+        case EROFS:
+            return "the disk cannot be written to";
+        default:
+            return std::strerror(error);
     }
 }
 

@@ -14,11 +14,13 @@ using What = JotRow::What;
 
 /// Properties that jotting says of fields, whatever their kind.
 constexpr Prop sayable[] = {
-    Prop::text, Prop::title, Prop::role, Prop::labels, Prop::holdsTo, Prop::required, Prop::defaultText, Prop::startsTicked,
-    Prop::maxLength, Prop::lines, Prop::letters, Prop::pattern, Prop::secret, Prop::placeholder, Prop::least, Prop::most,
-    Prop::step, Prop::decimals, Prop::unit, Prop::datePattern, Prop::earliest, Prop::latest, Prop::workedOut, Prop::choices,
-    Prop::otherAnswers, Prop::prompt, Prop::many, Prop::tickMarks, Prop::atLeast, Prop::atMost, Prop::group, Prop::value,
-    Prop::buttonRole, Prop::access, Prop::hint, Prop::alignAcross, Prop::alignDown, Prop::wraps, Prop::paper};
+    Prop::text,         Prop::title,        Prop::role,       Prop::labels,    Prop::holdsTo,   Prop::required,
+    Prop::defaultText,  Prop::startsTicked, Prop::maxLength,  Prop::lines,     Prop::letters,   Prop::pattern,
+    Prop::secret,       Prop::placeholder,  Prop::least,      Prop::most,      Prop::step,      Prop::decimals,
+    Prop::unit,         Prop::datePattern,  Prop::earliest,   Prop::latest,    Prop::workedOut, Prop::choices,
+    Prop::otherAnswers, Prop::prompt,       Prop::many,       Prop::tickMarks, Prop::atLeast,   Prop::atMost,
+    Prop::group,        Prop::value,        Prop::buttonRole, Prop::access,    Prop::hint,      Prop::alignAcross,
+    Prop::alignDown,    Prop::wraps,        Prop::paper};
 
 class Teller {
   public:
@@ -27,7 +29,8 @@ class Teller {
 
     void tell() {
         const Control& root = form_.root();
-        if (!root.text(Prop::title).empty() && form_.isDialog()) out.rows.push_back({What::title, root.text(Prop::title), {}, {}});
+        if (!root.text(Prop::title).empty() && form_.isDialog())
+            out.rows.push_back({What::title, root.text(Prop::title), {}, {}});
         for (const PropertyRow& r : allProperties())
             if (const Value* own = root.own.find(r.prop); own && r.prop != Prop::title && r.prop != Prop::paper)
                 cannot(root, r.prop);
@@ -56,7 +59,8 @@ class Teller {
         f.label = label;
         f.kind = c.kind;
         f.own = c.own;
-        for (Prop prop : {Prop::text, Prop::holdsTo, Prop::step, Prop::lines, Prop::alignAcross, Prop::alignDown}) f.own.drop(prop);
+        for (Prop prop : {Prop::text, Prop::holdsTo, Prop::step, Prop::lines, Prop::alignAcross, Prop::alignDown})
+            f.own.drop(prop);
         if (c.ownName) f.name = c.name;
         if (c.kind == Kind::textBox && c.text(Prop::lines) == "many") {
             f.own.set(Prop::lines, string("many"));
@@ -103,21 +107,28 @@ class Teller {
             const Control& c = *form_.find(ids[i]);
             switch (c.kind) {
                 case Kind::label: {
-                    if (const Control* field = form_.find(c.reference(Prop::labels)); field && field->parent == c.parent) break;
+                    if (const Control* field = form_.find(c.reference(Prop::labels));
+                        field && field->parent == c.parent)
+                        break;
                     const string& role = c.text(Prop::role);
-                    What what = role == "heading1" && !form_.isDialog() ? What::title : role == "heading2" ? What::section : What::wording;
+                    What what = role == "heading1" && !form_.isDialog() ? What::title
+                                : role == "heading2"                    ? What::section
+                                                                        : What::wording;
                     if (what == What::section && form_.isDialog()) what = What::wording;
                     if (!c.text(Prop::text).empty()) out.rows.push_back({what, c.text(Prop::text), {}, {}});
                     break;
                 }
-                case Kind::line: out.rows.push_back({What::line, "", {}, {}}); break;
+                case Kind::line:
+                    out.rows.push_back({What::line, "", {}, {}});
+                    break;
                 case Kind::frame: {
                     if (isQuestion(c)) {
                         out.rows.push_back({What::fields, "", {question(c)}, {}});
                         break;
                     }
                     checkSaid(c);
-                    out.rows.push_back({What::frame, c.text(Prop::title).empty() ? "Frame" : c.text(Prop::title), {}, {}});
+                    out.rows.push_back(
+                        {What::frame, c.text(Prop::title).empty() ? "Frame" : c.text(Prop::title), {}, {}});
                     container(c);
                     out.rows.push_back({What::frameEnd, "", {}, {}});
                     break;
@@ -131,7 +142,8 @@ class Teller {
                 case Kind::button: {
                     checkSaid(c);
                     JotButton button{c.text(Prop::text), c.text(Prop::buttonRole) == "accept"};
-                    if (!out.rows.empty() && out.rows.back().what == What::buttons && i > 0 && form_.find(ids[i - 1])->kind == Kind::button)
+                    if (!out.rows.empty() && out.rows.back().what == What::buttons && i > 0 &&
+                        form_.find(ids[i - 1])->kind == Kind::button)
                         out.rows.back().buttons.push_back(button);
                     else
                         out.rows.push_back({What::buttons, "", {}, {button}});
@@ -139,15 +151,19 @@ class Teller {
                 }
                 default: {
                     const Control* label = labelOf(form_, c.id);
-                    string called = has(c.kind, Prop::text) ? c.text(Prop::text) : label ? label->text(Prop::text) : c.name;
+                    string called = has(c.kind, Prop::text) ? c.text(Prop::text)
+                                    : label                 ? label->text(Prop::text)
+                                                            : c.name;
                     if (c.kind == Kind::radioButton) {
-                        out.cannotSay.push_back(fmt::format("the radio button “{}” outside a frame of its own", c.name));
+                        out.cannotSay.push_back(
+                            fmt::format("the radio button “{}” outside a frame of its own", c.name));
                         break;
                     }
                     JotField f = field(c, called);
                     // On one row with the field before it when they are level.
                     bool level = false;
-                    if (i > 0 && !out.rows.empty() && out.rows.back().what == What::fields && out.rows.back().fields.back().kind != Kind::radioButton) {
+                    if (i > 0 && !out.rows.empty() && out.rows.back().what == What::fields &&
+                        out.rows.back().fields.back().kind != Kind::radioButton) {
                         for (std::size_t k = i; k-- > 0 && !level;) {
                             const Control& before = *form_.find(ids[k]);
                             if (before.kind == Kind::label) continue;
@@ -155,8 +171,10 @@ class Teller {
                             break;
                         }
                     }
-                    if (level) out.rows.back().fields.push_back(f);
-                    else out.rows.push_back({What::fields, "", {f}, {}});
+                    if (level)
+                        out.rows.back().fields.push_back(f);
+                    else
+                        out.rows.push_back({What::fields, "", {f}, {}});
                 }
             }
         }

@@ -12,21 +12,26 @@ struct Word {
 
 const std::vector<Word>& wordsOf(const std::string& language) {
     static const std::vector<Word> english = {
-        {"date", Kind::dateBox}, {"born", Kind::dateBox}, {"birth", Kind::dateBox}, {"arriv", Kind::dateBox},
-        {"depart", Kind::dateBox}, {"from", Kind::dateBox}, {"until", Kind::dateBox}, {"due", Kind::dateBox},
-        {"length", Kind::numberBox}, {"width", Kind::numberBox}, {"height", Kind::numberBox}, {"weight", Kind::numberBox},
-        {"draught", Kind::numberBox}, {"beam", Kind::numberBox}, {"number", Kind::numberBox}, {"count", Kind::numberBox},
-        {"amount", Kind::numberBox}, {"price", Kind::numberBox}, {"charge", Kind::numberBox}, {"total", Kind::numberBox},
-        {"year", Kind::numberBox}, {"age", Kind::numberBox}, {"percent", Kind::numberBox}};
+        {"date", Kind::dateBox},      {"born", Kind::dateBox},     {"birth", Kind::dateBox},
+        {"arriv", Kind::dateBox},     {"depart", Kind::dateBox},   {"from", Kind::dateBox},
+        {"until", Kind::dateBox},     {"due", Kind::dateBox},      {"length", Kind::numberBox},
+        {"width", Kind::numberBox},   {"height", Kind::numberBox}, {"weight", Kind::numberBox},
+        {"draught", Kind::numberBox}, {"beam", Kind::numberBox},   {"number", Kind::numberBox},
+        {"count", Kind::numberBox},   {"amount", Kind::numberBox}, {"price", Kind::numberBox},
+        {"charge", Kind::numberBox},  {"total", Kind::numberBox},  {"year", Kind::numberBox},
+        {"age", Kind::numberBox},     {"percent", Kind::numberBox}};
     static const std::vector<Word> german = {
-        {"datum", Kind::dateBox}, {"geboren", Kind::dateBox}, {"geburt", Kind::dateBox}, {"ankunft", Kind::dateBox},
-        {"abreise", Kind::dateBox}, {"lange", Kind::numberBox}, {"laenge", Kind::numberBox}, {"breite", Kind::numberBox},
-        {"hohe", Kind::numberBox}, {"hoehe", Kind::numberBox}, {"gewicht", Kind::numberBox}, {"tiefgang", Kind::numberBox},
-        {"anzahl", Kind::numberBox}, {"betrag", Kind::numberBox}, {"preis", Kind::numberBox}, {"summe", Kind::numberBox}};
+        {"datum", Kind::dateBox},    {"geboren", Kind::dateBox},   {"geburt", Kind::dateBox},
+        {"ankunft", Kind::dateBox},  {"abreise", Kind::dateBox},   {"lange", Kind::numberBox},
+        {"laenge", Kind::numberBox}, {"breite", Kind::numberBox},  {"hohe", Kind::numberBox},
+        {"hoehe", Kind::numberBox},  {"gewicht", Kind::numberBox}, {"tiefgang", Kind::numberBox},
+        {"anzahl", Kind::numberBox}, {"betrag", Kind::numberBox},  {"preis", Kind::numberBox},
+        {"summe", Kind::numberBox}};
     static const std::vector<Word> french = {
-        {"date", Kind::dateBox}, {"naissance", Kind::dateBox}, {"arrivee", Kind::dateBox}, {"depart", Kind::dateBox},
-        {"longueur", Kind::numberBox}, {"largeur", Kind::numberBox}, {"hauteur", Kind::numberBox}, {"poids", Kind::numberBox},
-        {"nombre", Kind::numberBox}, {"montant", Kind::numberBox}, {"prix", Kind::numberBox}, {"tirant", Kind::numberBox}};
+        {"date", Kind::dateBox},      {"naissance", Kind::dateBox},  {"arrivee", Kind::dateBox},
+        {"depart", Kind::dateBox},    {"longueur", Kind::numberBox}, {"largeur", Kind::numberBox},
+        {"hauteur", Kind::numberBox}, {"poids", Kind::numberBox},    {"nombre", Kind::numberBox},
+        {"montant", Kind::numberBox}, {"prix", Kind::numberBox},     {"tirant", Kind::numberBox}};
     std::string family = language.substr(0, 2);
     return family == "de" ? german : family == "fr" ? french : english;
 }

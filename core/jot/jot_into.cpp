@@ -15,7 +15,8 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
     const Measures& m = layer.measures();
     const Box area = boxOf(form, *holder);
     const bool page = holder->kind == Kind::page;
-    const Box inside = page ? withinMargins(form) : Box{m.inset, m.top, area.width - 2 * m.inset, area.height - 2 * m.top};
+    const Box inside =
+        page ? withinMargins(form) : Box{m.inset, m.top, area.width - 2 * m.inset, area.height - 2 * m.top};
 
     // The columns that the container has: the labels' left edge and the fields' that they speak for.
     double fieldLeft = 0, labelLeft = 1e9, rightEdge = 0;
@@ -38,8 +39,10 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
     std::vector<const JotRow*> list;
     std::string section;
     for (const JotRow& r : rows)
-        if (r.what == What::section || r.what == What::title) section = r.text;
-        else list.push_back(&r);
+        if (r.what == What::section || r.what == What::title)
+            section = r.text;
+        else
+            list.push_back(&r);
     Columns columns = layer.columnsOf(list, label, page ? inside.right() : 0);
     // A label longer than all that are there widens the column: the fields that are there move along, and what spans
     // both stays as wide as they are.
@@ -47,7 +50,8 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
         for (Id id : holder->children) {
             const Control& c = *form.find(id);
             if (c.kind == Kind::button) continue;
-            if (c.box.left >= fieldLeft - 0.5) layer.form = shifted(layer.form, {id}, wider, 0);
+            if (c.box.left >= fieldLeft - 0.5)
+                layer.form = shifted(layer.form, {id}, wider, 0);
             else if (c.box.right() > fieldLeft || form.find(c.reference(Prop::labels)))
                 layer.form = boxed(layer.form, id, {c.box.left, c.box.top, c.box.width + wider, c.box.height});
         }
@@ -78,7 +82,8 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
     layer.y = start;
     for (const JotRow& r : rows)
         if (r.what == What::section || r.what == What::title)
-            layer.wording(r.text, r.what == What::title ? "heading1" : "heading2", r.what == What::title ? "title" : "heading", columns.right - layer.left);
+            layer.wording(r.text, r.what == What::title ? "heading1" : "heading2",
+                          r.what == What::title ? "title" : "heading", columns.right - layer.left);
     layer.rows(list, columns);
     const double end = layer.y;  // a row's gap below the last new row
 
@@ -115,14 +120,16 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
                 next = shifted(next, below, 0, dh);
                 if (c->parent == rootId)
                     for (Id sibling : below)
-                        if (next.find(sibling)->text(Prop::holdsTo).find("right") != string::npos && dw > 0) next = shifted(next, {sibling}, dw, 0);
+                        if (next.find(sibling)->text(Prop::holdsTo).find("right") != string::npos && dw > 0)
+                            next = shifted(next, {sibling}, dw, 0);
             }
             id = c->parent;
         }
     };
     if (!page) {
         const double foot = holder->kind == Kind::frame ? m.frameFoot : form.isDialog() ? 16 : m.rowGap;
-        widen(container, std::max(0.0, reachedRight + (holder->kind == Kind::frame ? m.frameSide : m.inset) - area.width),
+        widen(container,
+              std::max(0.0, reachedRight + (holder->kind == Kind::frame ? m.frameSide : m.inset) - area.width),
               std::max(0.0, reached + foot - area.height));
     }
     return {next, tops};

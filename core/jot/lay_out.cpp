@@ -45,9 +45,12 @@ Form dialogFrom(const Jotting& rows, const FontBook& fonts) {
     std::vector<JotButton> foot;
     for (const JotRow& r : rows) {
         if (r.what == What::title) continue;
-        if (r.what == What::section) sections.push_back({r.text, {}});
-        else if (r.what == What::buttons && !goesOn(r)) foot.insert(foot.end(), r.buttons.begin(), r.buttons.end());
-        else sections.back().rows.push_back(r);
+        if (r.what == What::section)
+            sections.push_back({r.text, {}});
+        else if (r.what == What::buttons && !goesOn(r))
+            foot.insert(foot.end(), r.buttons.begin(), r.buttons.end());
+        else
+            sections.back().rows.push_back(r);
     }
     const bool tabbed = sections.size() > 2;
     if (tabbed && sections.front().rows.empty()) sections.erase(sections.begin());
@@ -65,7 +68,8 @@ Form dialogFrom(const Jotting& rows, const FontBook& fonts) {
         widest = std::max(widest, columns.back().right);
     }
     double footWide = 2 * m.inset - m.buttonGap;
-    for (const JotButton& b : foot) footWide += std::max(m.buttonWide, layer.textWidth(b.text, "mainButton") + 28) + m.buttonGap;
+    for (const JotButton& b : foot)
+        footWide += std::max(m.buttonWide, layer.textWidth(b.text, "mainButton") + 28) + m.buttonGap;
     widest = std::max({widest, footWide - (tabbed ? 2 : 1) * m.inset, 280.0});
     for (std::size_t i = 0; i < columns.size(); ++i) {
         auto& c = columns[i];

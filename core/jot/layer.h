@@ -20,10 +20,13 @@ struct Measures {
     double widths[4];  // the few widths that fields have, so that their right edges make columns as well
     double longLabel;  // a label longer than this stands above its field
 };
-inline constexpr Measures onScreen = {20, 18, 12, 12, 24, 26, 22, 30, 96, 12, 20, 26, 12, 16, 260, 60, {90, 150, 200, 260}, 220};
+inline constexpr Measures onScreen = {
+    20, 18, 12, 12, 24, 26, 22, 30, 96, 12, 20, 26, 12, 16, 260, 60, {90, 150, 200, 260}, 220};
 inline constexpr Measures onPaper = {0, 0, 3, 4, 8, 7, 5.5, 8, 28, 4, 6, 7, 3.5, 4, 110, 16, {26, 40, 56, 90}, 54};
 
-inline double up(double value, double step) { return std::ceil(value / step - 1e-9) * step; }
+inline double up(double value, double step) {
+    return std::ceil(value / step - 1e-9) * step;
+}
 
 /// The columns of labels and fields that rows of one container share.
 struct Columns {
@@ -38,7 +41,10 @@ struct Columns {
 class Layer {
   public:
     Layer(Form start, const FontBook& fonts)
-        : form(std::move(start)), fonts_(fonts), m_(form.isDialog() ? onScreen : onPaper), pt_(unitsPerPoint(form)),
+        : form(std::move(start)),
+          fonts_(fonts),
+          m_(form.isDialog() ? onScreen : onPaper),
+          pt_(unitsPerPoint(form)),
           above_(form.root().text(Prop::labelsSit) == "above") {}
 
     Form form;
@@ -51,7 +57,9 @@ class Layer {
         Look look = styleLook(style);
         return up(fonts_.width(text, look) * pt_ + (form.isDialog() ? 2 : 0.5), form.isDialog() ? 1 : 0.5);
     }
-    double lineHigh(const char* style) const { return up(fonts_.lineHeight(styleLook(style)) * pt_, form.isDialog() ? 1 : 0.5); }
+    double lineHigh(const char* style) const {
+        return up(fonts_.lineHeight(styleLook(style)) * pt_, form.isDialog() ? 1 : 0.5);
+    }
 
     Id add(Kind kind, Box box, std::function<void(Control&)> set, std::optional<std::size_t> index = {}) {
         Control c;
@@ -83,11 +91,16 @@ class Layer {
         switch (f.kind) {
             case Kind::textBox: {
                 double most = probe.number(Prop::maxLength);
-                if (f.columns) return {up(std::max(m_.widths[1], f.columns * letter + padding), grain), f.rows > 1 ? up(f.rows * fonts_.lineHeight(look) * pt_ + (form.isDialog() ? 10 : 3), grain) : m_.fieldHigh};
+                if (f.columns)
+                    return {up(std::max(m_.widths[1], f.columns * letter + padding), grain),
+                            f.rows > 1 ? up(f.rows * fonts_.lineHeight(look) * pt_ + (form.isDialog() ? 10 : 3), grain)
+                                       : m_.fieldHigh};
                 return {most > 0 ? stepped(most * letter + padding) : m_.widths[3], m_.fieldHigh};
             }
-            case Kind::numberBox: return {probe.own.find(Prop::workedOut) ? m_.widths[0] * 1.2 : m_.widths[0], m_.fieldHigh};
-            case Kind::dateBox: return {form.isDialog() ? 130.0 : 36.0, m_.fieldHigh};
+            case Kind::numberBox:
+                return {probe.own.find(Prop::workedOut) ? m_.widths[0] * 1.2 : m_.widths[0], m_.fieldHigh};
+            case Kind::dateBox:
+                return {form.isDialog() ? 130.0 : 36.0, m_.fieldHigh};
             case Kind::comboBox: {
                 double widest = fonts_.width(probe.text(Prop::prompt), look);
                 for (const Choice& c : probe.choices()) widest = std::max(widest, fonts_.width(c.text, look));
@@ -97,7 +110,8 @@ class Layer {
                 double rows = f.rows ? f.rows : std::clamp<double>(double(probe.choices().size()), 2, 6);
                 return {m_.widths[1] * 1.2, rows * listRowHeight(form) + (form.isDialog() ? 4 : 1)};
             }
-            default: return {textWidth(f.label, "text") + (form.isDialog() ? 30 : 8), m_.tickHigh};
+            default:
+                return {textWidth(f.label, "text") + (form.isDialog() ? 30 : 8), m_.tickHigh};
         }
     }
 
@@ -122,8 +136,10 @@ class Layer {
                 double label = labelled(f) ? textWidth(f.label, "text") : 0, field = wanted(f).width;
                 if (above_) field = std::max(field, label), label = 0;
                 c.columns[k].label = std::max(c.columns[k].label, label);
-                if (r->fields.size() > 1) c.columns[k].field = std::max(c.columns[k].field, field);
-                else single = std::max(single, field);
+                if (r->fields.size() > 1)
+                    c.columns[k].field = std::max(c.columns[k].field, field);
+                else
+                    single = std::max(single, field);
                 ++k;
             }
         }
@@ -169,16 +185,19 @@ class Layer {
             const double columnLeft = above && !above_ ? left : column.fieldLeft;
             // A field that lies alone may take the room up to the right edge; in a row it keeps to its column.
             double most = (fields.size() == 1 ? c.right : columnLeft + column.field) - columnLeft;
-            const bool broad = fields.size() == 1 && (f->rows > 1 || (f->kind == Kind::textBox && size.width >= m_.widths[3]));
+            const bool broad =
+                fields.size() == 1 && (f->rows > 1 || (f->kind == Kind::textBox && size.width >= m_.widths[3]));
             double width = broad ? std::max(most, m_.least) : std::min(size.width, std::max(most, m_.least));
             // The last text of a row ends at the right edge as well.
-            if (!broad && f == fields.back() && fields.size() > 1 && f->kind == Kind::textBox && k == c.columns.size()) width = std::max(width, most);
+            if (!broad && f == fields.back() && fields.size() > 1 && f->kind == Kind::textBox && k == c.columns.size())
+                width = std::max(width, most);
             if (f->kind == Kind::checkBox) width = size.width;
             double fieldTop = y + over;
             Id label = noControl;
             if (labelled(*f)) {
                 Box box = above ? Box{columnLeft, y, std::max(textWidth(f->label, "text"), 10.0), labelHigh}
-                                 : Box{column.fieldLeft - m_.labelGap - column.label, y + (m_.fieldHigh - labelHigh) / 2, column.label, labelHigh};
+                                : Box{column.fieldLeft - m_.labelGap - column.label, y + (m_.fieldHigh - labelHigh) / 2,
+                                      column.label, labelHigh};
                 label = add(Kind::label, box, [&](Control& l) {
                     l.set(Prop::text, f->label);
                     if (!above && form.isDialog()) l.set(Prop::alignAcross, std::string("end"));
@@ -204,7 +223,8 @@ class Layer {
         const Value* listed = f.own.find(Prop::choices);
         const Choices& choices = std::get<Choices>(*listed);
         double widest = 0;
-        for (const Choice& choice : choices) widest = std::max(widest, textWidth(choice.text, "text") + (form.isDialog() ? 30 : 8));
+        for (const Choice& choice : choices)
+            widest = std::max(widest, textWidth(choice.text, "text") + (form.isDialog() ? 30 : 8));
         const double inner = c.right - left - 2 * m_.frameSide;
         // Paper is short of height: there the buttons stand side by side where they fit.
         std::size_t across = std::size_t(std::max(1.0, std::floor((inner + m_.columnGap) / (widest + m_.columnGap))));
@@ -227,15 +247,17 @@ class Layer {
         const Value* start = f.own.find(Prop::defaultText);
         const double step = across > 1 ? std::max(widest + m_.columnGap, inner / double(across)) : 0;
         for (std::size_t i = 0; i < choices.size(); ++i)
-            add(Kind::radioButton, {m_.frameSide + double(i % across) * step, m_.frameTop + double(i / across) * pitch,
-                                    across > 1 ? widest : std::min(inner, widest + (form.isDialog() ? 20 : 5)), m_.tickHigh},
+            add(Kind::radioButton,
+                {m_.frameSide + double(i % across) * step, m_.frameTop + double(i / across) * pitch,
+                 across > 1 ? widest : std::min(inner, widest + (form.isDialog() ? 20 : 5)), m_.tickHigh},
                 [&](Control& x) {
                     x.set(Prop::text, choices[i].text);
                     if (choices[i].value != choices[i].text) x.set(Prop::value, choices[i].value);
                     x.set(Prop::group, group);
                     if (const Value* required = f.own.find(Prop::required)) x.set(Prop::required, *required);
                     if (const Value* access = f.own.find(Prop::access)) x.set(Prop::access, *access);
-                    if (start && (*start == Value(choices[i].text) || *start == Value(choices[i].value))) x.set(Prop::startsTicked, true);
+                    if (start && (*start == Value(choices[i].text) || *start == Value(choices[i].value)))
+                        x.set(Prop::startsTicked, true);
                 });
         container = outer;
         at_ = after;
@@ -291,8 +313,10 @@ class Layer {
             const JotRow& r = *list[i];
             if (r.what == JotRow::What::frame) {
                 std::size_t end = i + 1;
-                while (end < list.size() && list[end]->what != JotRow::What::frame && list[end]->what != JotRow::What::frameEnd &&
-                       list[end]->what != JotRow::What::section && list[end]->what != JotRow::What::paper) ++end;
+                while (end < list.size() && list[end]->what != JotRow::What::frame &&
+                       list[end]->what != JotRow::What::frameEnd && list[end]->what != JotRow::What::section &&
+                       list[end]->what != JotRow::What::paper)
+                    ++end;
                 framed(r.text, {list.begin() + long(i) + 1, list.begin() + long(end)}, c);
                 i = end < list.size() && list[end]->what == JotRow::What::frameEnd ? end : end - 1;
             } else if (r.what == JotRow::What::fields) {
@@ -309,8 +333,9 @@ class Layer {
 
     static const char* roleOf(const std::string& text) {
         static const std::vector<std::pair<const char*, const char*>> known = {
-            {"Next", "next"}, {"Weiter", "next"}, {"Suivant", "next"}, {"Back", "back"}, {"Zurück", "back"}, {"Retour", "back"},
-            {"Cancel", "cancel"}, {"Abbrechen", "cancel"}, {"Annuler", "cancel"}, {"Clear", "clear"}, {"Leeren", "clear"}, {"Effacer", "clear"}};
+            {"Next", "next"},      {"Weiter", "next"}, {"Suivant", "next"},  {"Back", "back"},
+            {"Zurück", "back"},    {"Retour", "back"}, {"Cancel", "cancel"}, {"Abbrechen", "cancel"},
+            {"Annuler", "cancel"}, {"Clear", "clear"}, {"Leeren", "clear"},  {"Effacer", "clear"}};
         for (const auto& [word, role] : known)
             if (text.starts_with(word)) return role;
         return "other";
@@ -338,7 +363,8 @@ class Layer {
     void framed(const std::string& title, const std::vector<const JotRow*>& inner, const Columns& c) {
         const double outerLeft = left, outerRight = right;
         auto lay = [&] {
-            Id frame = add(Kind::frame, {outerLeft, y, c.right - outerLeft, 10}, [&](Control& x) { x.set(Prop::title, title); });
+            Id frame = add(Kind::frame, {outerLeft, y, c.right - outerLeft, 10},
+                           [&](Control& x) { x.set(Prop::title, title); });
             Id outer = container;
             std::size_t after = at_;
             double outerY = y;
@@ -348,7 +374,10 @@ class Layer {
             right = c.right - outerLeft - m_.frameSide;
             // The fields in the frame stand in the same column as those outside it, where their labels leave the room.
             double align = c.columns[0].fieldLeft - outerLeft - m_.labelGap - m_.frameSide;
-            bool any = std::ranges::any_of(inner, [&](const JotRow* r) { return r->what == JotRow::What::fields && !r->fields.empty() && labelled(r->fields[0]) && !blockQuestion(r->fields[0]); });
+            bool any = std::ranges::any_of(inner, [&](const JotRow* r) {
+                return r->what == JotRow::What::fields && !r->fields.empty() && labelled(r->fields[0]) &&
+                       !blockQuestion(r->fields[0]);
+            });
             Columns own = columnsOf(inner, any ? std::max(0.0, align) : 0, form.isDialog() ? 0 : right);
             own.right = right;
             rows(inner, own);

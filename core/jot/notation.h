@@ -6,8 +6,8 @@
 //
 // After a field's label, in any order: a kind (text, number, date, combo, list, radio, ticks, check), a length (30) or
 // size (60x4), a range (2..25), decimals (.1), [choices], ! for required, upper/lower/words/first, /pattern/, >= and <=
-// for dates, @name, (hint), "placeholder", {date pattern}, a unit, secret, readonly, locked; at the end = what it starts
-// with or a formula.
+// for dates, @name, (hint), "placeholder", {date pattern}, a unit, secret, readonly, locked; at the end = what it
+// starts with or a formula.
 #pragma once
 
 #include <string>
@@ -20,7 +20,7 @@ namespace brindel {
 
 struct JotField {
     std::string label;
-    std::string name;      // after @; empty when the scheme names it
+    std::string name;  // after @; empty when the scheme names it
     Kind kind = Kind::textBox;
     bool radio = false;    // a question with radio buttons: kind is radioButton, the choices are in `own`
     bool guessed = false;  // the kind was left out and guessed from the label
@@ -37,7 +37,17 @@ struct JotButton {
 };
 
 struct JotRow {
-    enum class What : std::uint8_t { title, section, frame, frameEnd, fields, wording, line, buttons, paper } what = What::fields;
+    enum class What : std::uint8_t {
+        title,
+        section,
+        frame,
+        frameEnd,
+        fields,
+        wording,
+        line,
+        buttons,
+        paper
+    } what = What::fields;
     std::string text;
     std::vector<JotField> fields;
     std::vector<JotButton> buttons;

@@ -58,7 +58,9 @@ class Line {
                 inside += c;
             }
         }
-        if (atEnd()) throw Mistake{begin, fmt::format("This {} has no end; {} is expected.", what, utf8(std::u32string(1, close)))};
+        if (atEnd())
+            throw Mistake{begin,
+                          fmt::format("This {} has no end; {} is expected.", what, utf8(std::u32string(1, close)))};
         take();
         return utf8(inside);
     }
@@ -70,13 +72,15 @@ class Line {
 };
 
 const std::vector<std::pair<const char*, Kind>> kindWords = {
-    {"text", Kind::textBox},     {"number", Kind::numberBox}, {"date", Kind::dateBox},  {"combo", Kind::comboBox},
-    {"list", Kind::listBox},     {"radio", Kind::radioButton}, {"ticks", Kind::listBox}, {"check", Kind::checkBox},
+    {"text", Kind::textBox}, {"number", Kind::numberBox},  {"date", Kind::dateBox},  {"combo", Kind::comboBox},
+    {"list", Kind::listBox}, {"radio", Kind::radioButton}, {"ticks", Kind::listBox}, {"check", Kind::checkBox},
 };
 const std::vector<std::pair<const char*, const char*>> letterWords = {
     {"upper", "upper"}, {"lower", "lower"}, {"words", "eachWord"}, {"first", "first"}};
 
-bool digit(char32_t c) { return c >= U'0' && c <= U'9'; }
+bool digit(char32_t c) {
+    return c >= U'0' && c <= U'9';
+}
 
 /// What a field's parts say, gathered before it is known what they mean for its kind.
 struct Parts {
@@ -111,10 +115,14 @@ Choices choicesFrom(Line& line, bool& other) {
     };
     while (!line.atEnd() && line.peek() != U']') {
         char32_t c = line.take();
-        if (c == U'\\' && !line.atEnd()) one += line.take();
-        else if (c == U',') finish();
-        else if (c == U'=' && !value) value = trimmed(utf8(one)), one.clear();
-        else one += c;
+        if (c == U'\\' && !line.atEnd())
+            one += line.take();
+        else if (c == U',')
+            finish();
+        else if (c == U'=' && !value)
+            value = trimmed(utf8(one)), one.clear();
+        else
+            one += c;
     }
     if (line.atEnd()) throw Mistake{begin, "These choices have no end; ] is expected."};
     line.take();
@@ -127,7 +135,7 @@ void readNumbers(Line& line, Parts& p) {
     const int begin = line.column();
     auto number = [&]() -> std::optional<double> {
         std::size_t start = line.at();
-        if (line.peek() == U'-' ) line.take();
+        if (line.peek() == U'-') line.take();
         while (digit(line.peek()) || (line.peek() == U'.' && digit(line.peek(1)) && line.peek(1) != U'.')) line.take();
         string text = line.from(start);
         if (text.empty()) return std::nullopt;
@@ -138,7 +146,8 @@ void readNumbers(Line& line, Parts& p) {
     if (line.peek() == U'.' && line.peek(1) != U'.') {
         line.take();
         auto places = number();
-        if (!places || *places > 9 || *places < 0) throw Mistake{begin, "The number of decimals is expected after the point, such as .2"};
+        if (!places || *places > 9 || *places < 0)
+            throw Mistake{begin, "The number of decimals is expected after the point, such as .2"};
         p.decimals = int(*places);
         return;
     }
@@ -147,17 +156,20 @@ void readNumbers(Line& line, Parts& p) {
         line.take(), line.take();
         std::optional<double> second = digit(line.peek()) || line.peek() == U'-' ? number() : std::nullopt;
         if (!first && !second) throw Mistake{begin, "A range such as 2..25 is expected."};
-        if (first && second && *first > *second) throw Mistake{begin, "This range is upside down: the smaller number comes first."};
+        if (first && second && *first > *second)
+            throw Mistake{begin, "This range is upside down: the smaller number comes first."};
         if (p.range) throw Mistake{begin, "A second range; one is enough."};
         p.range = true;
         p.least = first, p.most = second;
     } else if (first && (line.peek() == U'x' || line.peek() == U'×')) {
         line.take();
         auto rows = number();
-        if (!rows || *rows < 1 || *rows > 200 || *first < 1 || *first > 500) throw Mistake{begin, "A size such as 60x4 is expected: characters by lines."};
+        if (!rows || *rows < 1 || *rows > 200 || *first < 1 || *first > 500)
+            throw Mistake{begin, "A size such as 60x4 is expected: characters by lines."};
         p.columns = int(*first), p.rows = int(*rows);
     } else {
-        if (!first || *first < 1 || *first > 1e6 || *first != std::floor(*first)) throw Mistake{begin, "A length from 1 up is expected, in characters."};
+        if (!first || *first < 1 || *first > 1e6 || *first != std::floor(*first))
+            throw Mistake{begin, "A length from 1 up is expected, in characters."};
         p.length = first;
     }
 }
@@ -165,12 +177,16 @@ void readNumbers(Line& line, Parts& p) {
 void readWord(Line& line, Parts& p) {
     const int begin = line.column();
     std::size_t start = line.at();
-    while (!line.atEnd() && line.peek() != U' ' && line.peek() != U'\t' && std::u32string_view(U"[(!@\"{=<>").find(line.peek()) == Letters::npos) line.take();
+    while (!line.atEnd() && line.peek() != U' ' && line.peek() != U'\t' &&
+           std::u32string_view(U"[(!@\"{=<>").find(line.peek()) == Letters::npos)
+        line.take();
     string word = line.from(start);
-    if (word.empty()) throw Mistake{begin, fmt::format("“{}” is not understood here.", utf8(std::u32string(1, line.peek())))};
+    if (word.empty())
+        throw Mistake{begin, fmt::format("“{}” is not understood here.", utf8(std::u32string(1, line.peek())))};
     for (const auto& [known, kind] : kindWords)
         if (word == known) {
-            if (!p.kind.empty()) throw Mistake{begin, fmt::format("A second kind; this field is a {} already.", p.kind)};
+            if (!p.kind.empty())
+                throw Mistake{begin, fmt::format("A second kind; this field is a {} already.", p.kind)};
             p.kind = word;
             return;
         }
@@ -184,7 +200,9 @@ void readWord(Line& line, Parts& p) {
         throw Mistake{begin, fmt::format("“{}” cannot be jotted yet.", word)};
     const bool number = p.kind == "number" || (p.kind.empty() && (p.range || p.decimals >= 0));
     if (!number || !p.unit.empty())
-        throw Mistake{begin, fmt::format("“{}” is not understood; a kind, a length, [choices], ! or the like is expected.", word)};
+        throw Mistake{
+            begin,
+            fmt::format("“{}” is not understood; a kind, a length, [choices], ! or the like is expected.", word)};
     p.unit = word;
 }
 
@@ -193,54 +211,60 @@ Parts readParts(Line& line) {
     for (line.skipBlanks(); !line.atEnd(); line.skipBlanks()) {
         const int begin = line.column();
         const char32_t c = line.peek();
-        if (c == U'!') line.take(), p.required = true;
+        if (c == U'!')
+            line.take(), p.required = true;
         else if (c == U'[') {
             if (p.choices) line.mistake("A second list of choices; one is enough.");
             p.choices = choicesFrom(line, p.other);
-        }
-        else if (c == U'/') {
+        } else if (c == U'/') {
             p.pattern = line.upTo(U'/', "pattern", true);
-            if (string wrong = patternMisfit(p.pattern); !wrong.empty()) throw Mistake{begin, fmt::format("Here {}.", wrong)};
-        }
-        else if (c == U'(') p.hint = trimmed(line.upTo(U')', "hint"));
-        else if (c == U'"') p.quoted = line.upTo(U'"', "placeholder");
-        else if (c == U'{') p.datePattern = trimmed(line.upTo(U'}', "date pattern"));
+            if (string wrong = patternMisfit(p.pattern); !wrong.empty())
+                throw Mistake{begin, fmt::format("Here {}.", wrong)};
+        } else if (c == U'(')
+            p.hint = trimmed(line.upTo(U')', "hint"));
+        else if (c == U'"')
+            p.quoted = line.upTo(U'"', "placeholder");
+        else if (c == U'{')
+            p.datePattern = trimmed(line.upTo(U'}', "date pattern"));
         else if (c == U'@') {
             line.take();
             std::size_t start = line.at();
             while (!line.atEnd() && line.peek() != U' ' && line.peek() != U'\t') line.take();
             p.name = line.from(start);
             if (p.name.empty()) throw Mistake{begin, "A name is expected after @."};
-        }
-        else if ((c == U'>' || c == U'<') && line.peek(1) == U'=') {
+        } else if ((c == U'>' || c == U'<') && line.peek(1) == U'=') {
             line.take(), line.take();
             line.skipBlanks();
             std::size_t start = line.at();
             while (!line.atEnd() && std::u32string_view(U"[(!@\"{=<>/").find(line.peek()) == Letters::npos) line.take();
             string limit = trimmed(line.from(start));
-            if (limit.empty() || !dateMisfit(limit).empty()) throw Mistake{begin, "A date such as 2026-04-01, today or today+7 is expected here."};
+            if (limit.empty() || !dateMisfit(limit).empty())
+                throw Mistake{begin, "A date such as 2026-04-01, today or today+7 is expected here."};
             (c == U'>' ? p.earliest : p.latest) = limit;
-        }
-        else if (c == U'=') {
+        } else if (c == U'=') {
             line.take();
             p.value = line.rest();
             p.hasValue = true;
             if (p.value.ends_with(" !")) p.value = trimmed(p.value.substr(0, p.value.size() - 2)), p.required = true;
             if (p.value.empty()) throw Mistake{begin, "What the field starts with is expected after =."};
-        }
-        else if (digit(c) || c == U'.' || (c == U'-' && digit(line.peek(1)))) readNumbers(line, p);
-        else readWord(line, p);
+        } else if (digit(c) || c == U'.' || (c == U'-' && digit(line.peek(1))))
+            readNumbers(line, p);
+        else
+            readWord(line, p);
     }
     return p;
 }
 
-bool dateLike(const string& text) { return dateMisfit(text).empty(); }
+bool dateLike(const string& text) {
+    return dateMisfit(text).empty();
+}
 
 void setDates(const Parts& p, JotField& f, int column) {
     if (!p.earliest.empty()) f.own.set(Prop::earliest, p.earliest);
     if (!p.latest.empty()) f.own.set(Prop::latest, p.latest);
     if (!p.datePattern.empty()) f.own.set(Prop::datePattern, p.datePattern);
-    if (p.hasValue && !dateLike(p.value)) throw Mistake{column, "A date box starts with a date: 2026-04-01, today or today+7."};
+    if (p.hasValue && !dateLike(p.value))
+        throw Mistake{column, "A date box starts with a date: 2026-04-01, today or today+7."};
 }
 
 /// What the parts mean for the kind; a part that the kind has no use for is a mistake.
@@ -253,10 +277,12 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     };
     if (p.kind.empty()) {
         f.guessed = true;
-        f.kind = p.choices ? Kind::comboBox : p.range || p.decimals >= 0 || !p.unit.empty() ? Kind::numberBox
-               : !p.earliest.empty() || !p.latest.empty() || !p.datePattern.empty() ? Kind::dateBox
-               : p.length || p.columns || !p.pattern.empty() || !p.letters.empty() || p.secret ? Kind::textBox
-               : guessedKind(label, language);
+        f.kind = p.choices                                                            ? Kind::comboBox
+                 : p.range || p.decimals >= 0 || !p.unit.empty()                      ? Kind::numberBox
+                 : !p.earliest.empty() || !p.latest.empty() || !p.datePattern.empty() ? Kind::dateBox
+                 : p.length || p.columns || !p.pattern.empty() || !p.letters.empty() || p.secret
+                     ? Kind::textBox
+                     : guessedKind(label, language);
     } else {
         for (const auto& [word, kind] : kindWords)
             if (p.kind == word) f.kind = kind;
@@ -278,12 +304,16 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     refuse(f.kind != Kind::dateBox && (!p.earliest.empty() || !p.latest.empty()), "earliest or latest date");
     refuse(f.kind != Kind::dateBox && !p.datePattern.empty(), "date pattern");
     refuse((f.kind == Kind::checkBox || f.kind == Kind::listBox || f.radio) && !p.quoted.empty(), "placeholder");
-    if (chosen && p.choices && p.choices->empty() && !p.other) throw Mistake{column, "At least one choice is expected between [ and ]."};
-    if (chosen && !p.choices) throw Mistake{column, fmt::format("A {} needs its choices, such as [Wash, Scrape].", row(f.kind).word)};
+    if (chosen && p.choices && p.choices->empty() && !p.other)
+        throw Mistake{column, "At least one choice is expected between [ and ]."};
+    if (chosen && !p.choices)
+        throw Mistake{column, fmt::format("A {} needs its choices, such as [Wash, Scrape].", row(f.kind).word)};
 
     if (p.choices) f.own.set(Prop::choices, *p.choices);
-    if (p.other && f.kind == Kind::comboBox) f.own.set(Prop::otherAnswers, true);
-    else refuse(p.other, "way to take other answers");
+    if (p.other && f.kind == Kind::comboBox)
+        f.own.set(Prop::otherAnswers, true);
+    else
+        refuse(p.other, "way to take other answers");
     if (p.length) f.own.set(Prop::maxLength, *p.length);
     if (p.columns) {
         f.columns = p.columns, f.rows = p.rows;
@@ -301,7 +331,8 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
         if (p.least) f.own.set(Prop::least, *p.least);
         if (p.most) f.own.set(Prop::most, *p.most);
     } else if (p.range) {
-        if ((p.least && (*p.least < 0 || *p.least != std::floor(*p.least))) || (p.most && (*p.most < 1 || *p.most != std::floor(*p.most))))
+        if ((p.least && (*p.least < 0 || *p.least != std::floor(*p.least))) ||
+            (p.most && (*p.most < 1 || *p.most != std::floor(*p.most))))
             throw Mistake{column, "At least and at most so many choices are whole numbers."};
         f.own.set(Prop::many, string("many"));
         if (p.least && *p.least > 0) f.own.set(Prop::atLeast, *p.least);
@@ -320,7 +351,9 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     } else if (f.kind == Kind::numberBox && !numberRead(p.value, language)) {
         f.own.set(Prop::workedOut, p.value);
     } else {
-        const bool listed = !p.choices || std::ranges::any_of(*p.choices, [&](const Choice& c) { return c.text == p.value || c.value == p.value; });
+        const bool listed = !p.choices || std::ranges::any_of(*p.choices, [&](const Choice& c) {
+            return c.text == p.value || c.value == p.value;
+        });
         if (!listed && !p.other) throw Mistake{column, fmt::format("“{}” is not among the choices.", p.value)};
         f.own.set(Prop::defaultText, p.value);
     }
@@ -337,7 +370,10 @@ std::vector<std::pair<Letters, int>> items(Letters row) {
     for (std::size_t i = 0; i <= row.size(); ++i) {
         const char32_t c = i < row.size() ? row[i] : U';';
         const bool end = i == row.size();
-        if (c == U'\\' && !end) { ++i; continue; }
+        if (c == U'\\' && !end) {
+            ++i;
+            continue;
+        }
         if (closing && !end) {
             if (closing == U')' && c == U'(') ++depth;  // a formula has brackets within brackets
             if (c == closing && (closing != U')' || --depth == 0)) closing = 0;
@@ -401,10 +437,12 @@ std::optional<JotRow> rowOf(Letters letters, const string& language) {
     if (text.starts_with("###")) return JotRow{after(3).empty() ? What::frameEnd : What::frame, after(3), {}, {}};
     if (text[0] == '#') {
         const std::size_t signs = text.starts_with("##") ? 2 : 1;
-        if (after(signs).empty()) throw Mistake{indent, signs == 1 ? "The form's title is expected after #." : "The name of a page or section is expected after ##."};
+        if (after(signs).empty())
+            throw Mistake{indent, signs == 1 ? "The form's title is expected after #."
+                                             : "The name of a page or section is expected after ##."};
         return JotRow{signs == 1 ? What::title : What::section, after(signs), {}, {}};
     }
-    if (text[0] == '>' ) {
+    if (text[0] == '>') {
         if (after(1).empty()) throw Mistake{indent, "Wording is expected after >."};
         return JotRow{What::wording, after(1), {}, {}};
     }
@@ -420,7 +458,7 @@ std::optional<JotRow> rowOf(Letters letters, const string& language) {
 
 tl::expected<Jotting, JotMistake> readJotting(const string& text, const string& language) {
     Jotting rows;
-    const std::u32string letters = codePoints(text);
+    const std::u32string letters = lettersOf(text);
     int number = 0;
     std::size_t at = 0;
     while (at <= letters.size()) {
@@ -438,6 +476,8 @@ tl::expected<Jotting, JotMistake> readJotting(const string& text, const string& 
     return rows;
 }
 
-Problem asProblem(const JotMistake& m) { return {fmt::format("line {}, column {}", m.line, m.column + 1), m.sentence}; }
+Problem asProblem(const JotMistake& m) {
+    return {fmt::format("line {}, column {}", m.line, m.column + 1), m.sentence};
+}
 
 }  // namespace brindel

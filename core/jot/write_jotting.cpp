@@ -35,13 +35,20 @@ bool yes(const Props& own, Prop prop) {
 
 string kindWord(const JotField& f) {
     switch (f.kind) {
-        case Kind::numberBox: return "number";
-        case Kind::dateBox: return "date";
-        case Kind::comboBox: return "combo";
-        case Kind::listBox: return yes(f.own, Prop::tickMarks) ? "ticks" : "list";
-        case Kind::radioButton: return "radio";
-        case Kind::checkBox: return "check";
-        default: return "text";
+        case Kind::numberBox:
+            return "number";
+        case Kind::dateBox:
+            return "date";
+        case Kind::comboBox:
+            return "combo";
+        case Kind::listBox:
+            return yes(f.own, Prop::tickMarks) ? "ticks" : "list";
+        case Kind::radioButton:
+            return "radio";
+        case Kind::checkBox:
+            return "check";
+        default:
+            return "text";
     }
 }
 
@@ -73,7 +80,8 @@ string fieldText(const JotField& f) {
     if (f.columns > 0 && f.rows > 0) text += fmt::format(" {}x{}", f.columns, f.rows);
     if (auto most = numberOf(f.own, Prop::maxLength)) text += " " + numberText(*most);
     text += choicesText(f);
-    if (f.kind == Kind::listBox && textOf(f.own, Prop::many) == "many" && !yes(f.own, Prop::tickMarks)) text += " several";
+    if (f.kind == Kind::listBox && textOf(f.own, Prop::many) == "many" && !yes(f.own, Prop::tickMarks))
+        text += " several";
     text += rangeText(numberOf(f.own, Prop::least), numberOf(f.own, Prop::most));
     text += rangeText(numberOf(f.own, Prop::atLeast), numberOf(f.own, Prop::atMost));
     if (auto places = numberOf(f.own, Prop::decimals)) text += " ." + numberText(*places);
@@ -89,7 +97,8 @@ string fieldText(const JotField& f) {
     if (string day = textOf(f.own, Prop::earliest); !day.empty()) text += " >= " + day;
     if (string day = textOf(f.own, Prop::latest); !day.empty()) text += " <= " + day;
     if (string pattern = textOf(f.own, Prop::datePattern); !pattern.empty()) text += " {" + escaped(pattern, "}") + "}";
-    if (string access = textOf(f.own, Prop::access); !access.empty() && access != "open") text += access == "locked" ? " locked" : " readonly";
+    if (string access = textOf(f.own, Prop::access); !access.empty() && access != "open")
+        text += access == "locked" ? " locked" : " readonly";
     if (yes(f.own, Prop::required)) text += " !";
     for (Prop prop : {Prop::placeholder, Prop::prompt})
         if (string quoted = textOf(f.own, prop); !quoted.empty()) text += " \"" + escaped(quoted, "\"") + "\"";
@@ -107,19 +116,34 @@ string jottingText(const Jotting& rows) {
     string text;
     for (const JotRow& r : rows) {
         switch (r.what) {
-            case What::title: text += "# " + r.text; break;
-            case What::section: text += (text.empty() ? "## " : "\n## ") + r.text; break;
-            case What::frame: text += "### " + r.text; break;
-            case What::frameEnd: text += "###"; break;
-            case What::wording: text += "> " + r.text; break;
-            case What::line: text += "---"; break;
-            case What::paper: text += "==="; break;
+            case What::title:
+                text += "# " + r.text;
+                break;
+            case What::section:
+                text += (text.empty() ? "## " : "\n## ") + r.text;
+                break;
+            case What::frame:
+                text += "### " + r.text;
+                break;
+            case What::frameEnd:
+                text += "###";
+                break;
+            case What::wording:
+                text += "> " + r.text;
+                break;
+            case What::line:
+                text += "---";
+                break;
+            case What::paper:
+                text += "===";
+                break;
             case What::fields:
                 for (std::size_t i = 0; i < r.fields.size(); ++i) text += (i ? "; " : "") + fieldText(r.fields[i]);
                 break;
             case What::buttons:
                 for (std::size_t i = 0; i < r.buttons.size(); ++i)
-                    text += fmt::format("{}[{}]{}", i ? " " : "", escaped(r.buttons[i].text, "]"), r.buttons[i].accepts ? "*" : "");
+                    text += fmt::format("{}[{}]{}", i ? " " : "", escaped(r.buttons[i].text, "]"),
+                                        r.buttons[i].accepts ? "*" : "");
                 break;
         }
         text += '\n';

@@ -38,7 +38,8 @@ struct Best {
 
 }  // namespace
 
-Snapped snapped(const Form& form, Id surface, Id container, Box box, const Ids& without, double reach, const TurnedTo& turned, Moving moving) {
+Snapped snapped(const Form& form, Id surface, Id container, Box box, const Ids& without, double reach,
+                const TurnedTo& turned, Moving moving) {
     const auto boxes = neighbours(form, surface, without, turned);
     const bool whole = moving.left && moving.right;
     Best across, down;
@@ -70,14 +71,20 @@ Snapped snapped(const Form& form, Id surface, Id container, Box box, const Ids& 
     }
     Snapped result{box, {}};
     if (across.found) {
-        if (moving.left && moving.right) result.box.left += across.off;
-        else if (moving.left) result.box.left += across.off, result.box.width -= across.off;
-        else result.box.width += across.off;
+        if (moving.left && moving.right)
+            result.box.left += across.off;
+        else if (moving.left)
+            result.box.left += across.off, result.box.width -= across.off;
+        else
+            result.box.width += across.off;
     }
     if (down.found) {
-        if (moving.top && moving.bottom) result.box.top += down.off;
-        else if (moving.top) result.box.top += down.off, result.box.height -= down.off;
-        else result.box.height += down.off;
+        if (moving.top && moving.bottom)
+            result.box.top += down.off;
+        else if (moving.top)
+            result.box.top += down.off, result.box.height -= down.off;
+        else
+            result.box.height += down.off;
     }
     const double over = 6 * smallStep(form);
     if (across.found) {
@@ -91,13 +98,16 @@ Snapped snapped(const Form& form, Id surface, Id container, Box box, const Ids& 
     return result;
 }
 
-std::vector<Guide> distancesAround(const Form& form, Id surface, const Box& box, const Ids& without, const TurnedTo& turned) {
+std::vector<Guide> distancesAround(const Form& form, Id surface, const Box& box, const Ids& without,
+                                   const TurnedTo& turned) {
     std::optional<Guide> above, below;
     for (const auto& [other, id] : neighbours(form, surface, without, turned)) {
         if (other.right() <= box.left || other.left >= box.right() || other.contains(box)) continue;
         const double x = std::max(other.left, box.left) + std::min(other.width, box.width) * 0.94;
-        if (double gap = box.top - other.bottom(); gap >= 0 && (!above || gap < above->distance)) above = Guide{{x, other.bottom()}, {x, box.top}, gap};
-        if (double gap = other.top - box.bottom(); gap >= 0 && (!below || gap < below->distance)) below = Guide{{x, box.bottom()}, {x, other.top}, gap};
+        if (double gap = box.top - other.bottom(); gap >= 0 && (!above || gap < above->distance))
+            above = Guide{{x, other.bottom()}, {x, box.top}, gap};
+        if (double gap = other.top - box.bottom(); gap >= 0 && (!below || gap < below->distance))
+            below = Guide{{x, box.bottom()}, {x, other.top}, gap};
     }
     std::vector<Guide> guides;
     const double far = form.isDialog() ? 60 : 16;

@@ -24,8 +24,10 @@ struct Moving {
 
 /// The box laid on the nearest edge, centre or text line of the controls of its surface, or the margins of its
 /// container, if one lies within `reach`. `without` are the controls being moved, which nothing is laid on.
-Snapped snapped(const Form& form, Id surface, Id container, Box box, const Ids& without, double reach, const TurnedTo& turned, Moving moving = {});
+Snapped snapped(const Form& form, Id surface, Id container, Box box, const Ids& without, double reach,
+                const TurnedTo& turned, Moving moving = {});
 /// Distances to the next controls above and below in the same column, as guides.
-std::vector<Guide> distancesAround(const Form& form, Id surface, const Box& box, const Ids& without, const TurnedTo& turned);
+std::vector<Guide> distancesAround(const Form& form, Id surface, const Box& box, const Ids& without,
+                                   const TurnedTo& turned);
 
 }  // namespace brindel

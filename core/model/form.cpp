@@ -91,8 +91,11 @@ Form newForm(Kind rootKind) {
 
 Extent paperSize(const Control& root) {
     // ISO 216 for the A sizes; ANSI A and legal for the others. In mm.
-    static constexpr std::array<std::pair<std::string_view, Extent>, 5> sizes = {{
-        {"A3", {297, 420}}, {"A4", {210, 297}}, {"A5", {148, 210}}, {"Letter", {215.9, 279.4}}, {"Legal", {215.9, 355.6}}}};
+    static constexpr std::array<std::pair<std::string_view, Extent>, 5> sizes = {{{"A3", {297, 420}},
+                                                                                  {"A4", {210, 297}},
+                                                                                  {"A5", {148, 210}},
+                                                                                  {"Letter", {215.9, 279.4}},
+                                                                                  {"Legal", {215.9, 355.6}}}};
     Extent size = {210, 297};
     for (const auto& [name, extent] : sizes)
         if (name == root.text(Prop::paper)) size = extent;
@@ -137,7 +140,8 @@ const Control* labelOf(const Form& form, Id id) {
     if (!container) return nullptr;
     // A label nearly always lies in the same container; look there before anywhere else.
     for (Id sibling : container->children)
-        if (const Control* c = form.find(sibling); c && c->kind == Kind::label && c->reference(Prop::labels) == id) return c;
+        if (const Control* c = form.find(sibling); c && c->kind == Kind::label && c->reference(Prop::labels) == id)
+            return c;
     return nullptr;
 }
 

@@ -16,12 +16,12 @@ struct Control {
     Id id = noControl;
     Id parent = noControl;
     Kind kind = Kind::label;
-    std::string name;      // what code and data call it
-    bool ownName = false;  // set by a person, so it no longer follows the label
-    Box box;               // in the form's unit, from the container's left top corner
-    Props own;             // properties that differ from the kind's defaults
+    std::string name;          // what code and data call it
+    bool ownName = false;      // set by a person, so it no longer follows the label
+    Box box;                   // in the form's unit, from the container's left top corner
+    Props own;                 // properties that differ from the kind's defaults
     std::vector<Id> children;  // what a container holds, in tab order; later ones lie over earlier ones
-    std::string kept;      // keys of the file that this version does not know, as JSON text; empty when there are none
+    std::string kept;  // keys of the file that this version does not know, as JSON text; empty when there are none
 
     /// The value of a property: its own, or the kind's default.
     const Value& get(Prop prop) const;

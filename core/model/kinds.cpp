@@ -10,9 +10,9 @@ namespace {
 using std::string;
 const Value none = string();
 
-const std::vector<Prop> everyLook = {Prop::style,     Prop::fontFamily,   Prop::fontSize,    Prop::bold,
-                                     Prop::italic,    Prop::underline,    Prop::textColour,  Prop::fillColour,
-                                     Prop::border,    Prop::borderColour, Prop::borderWidth, Prop::alignAcross,
+const std::vector<Prop> everyLook = {Prop::style,    Prop::fontFamily,   Prop::fontSize,    Prop::bold,
+                                     Prop::italic,   Prop::underline,    Prop::textColour,  Prop::fillColour,
+                                     Prop::border,   Prop::borderColour, Prop::borderWidth, Prop::alignAcross,
                                      Prop::alignDown};
 
 // The tables read best in long lines.
@@ -20,9 +20,11 @@ const std::vector<Prop> everyLook = {Prop::style,     Prop::fontFamily,   Prop::
 
 /// The properties of a kind: the common ones around its own.
 std::vector<Prop> with(std::vector<Prop> own, bool tabbed, bool filled) {
-    std::vector<Prop> all = {Prop::hint};
-    if (filled) all.push_back(Prop::required);
-    all.insert(all.end(), own.begin(), own.end());
+    std::vector<Prop> all = std::move(own);
+    // The wording comes first, then what explains it, then what fillers notice most.
+    const bool worded = !all.empty() && (all[0] == Prop::text || all[0] == Prop::title);
+    all.insert(all.begin() + (worded ? 1 : 0), Prop::hint);
+    if (filled) all.insert(all.begin() + (worded ? 2 : 1), Prop::required);
     if (filled) all.insert(all.end(), {Prop::workedOut, Prop::access, Prop::personal, Prop::purpose,
                                        Prop::kept, Prop::entryStyle});
     if (tabbed) all.insert(all.end(), {Prop::tabStop, Prop::accessKey});
@@ -199,9 +201,15 @@ const std::vector<KindRow>& kinds() {
 // clang-format on
 }  // namespace
 
-std::span<const KindRow> allKinds() { return kinds(); }
-std::span<const PropertyRow> allProperties() { return properties(); }
-const KindRow& row(Kind kind) { return kinds()[std::size_t(kind)]; }
+std::span<const KindRow> allKinds() {
+    return kinds();
+}
+std::span<const PropertyRow> allProperties() {
+    return properties();
+}
+const KindRow& row(Kind kind) {
+    return kinds()[std::size_t(kind)];
+}
 
 const PropertyRow& row(Prop prop) {
     // The rows are written in the order people read them; this finds them by number.
@@ -232,7 +240,9 @@ std::optional<Kind> kindForLetter(char letter) {
     return std::nullopt;
 }
 
-bool has(Kind kind, Prop prop) { return std::ranges::find(row(kind).props, prop) != row(kind).props.end(); }
+bool has(Kind kind, Prop prop) {
+    return std::ranges::find(row(kind).props, prop) != row(kind).props.end();
+}
 
 const Value& fallback(Kind kind, Prop prop) {
     for (const auto& [p, value] : row(kind).defaults)
@@ -254,7 +264,8 @@ std::string misfit(Prop prop, const Value& value) {
             return number && *number >= 0 && *number < 1e6 ? "" : "a length is expected";
         case Type::whole:
             return number && *number >= 0 && *number < 1e9 && std::floor(*number) == *number
-                       ? "" : "a whole number from 0 up is expected";
+                       ? ""
+                       : "a whole number from 0 up is expected";
         case Type::colour:
             return text && (text->empty() || colourFrom(*text)) ? "" : "a colour like #2F6B66 is expected";
         case Type::choices:
@@ -281,18 +292,24 @@ std::string misfit(Prop prop, const Value& value) {
             }
             return "";
         }
-        case Type::text: case Type::longText: case Type::style: case Type::font: case Type::date:
+        case Type::text:
+        case Type::longText:
+        case Type::style:
+        case Type::font:
+        case Type::date:
             return text ? "" : "text is expected";
     }
     return "";
 }
 
-bool isLook(Prop prop) { return row(prop).group == Group::look && prop != Prop::style && prop != Prop::entryStyle; }
+bool isLook(Prop prop) {
+    return row(prop).group == Group::look && prop != Prop::style && prop != Prop::entryStyle;
+}
 
 std::string_view groupWord(Group group) {
     static constexpr std::array<std::string_view, 10> words = {
-        "Identity", "Place and size", "What may be entered", "Choices", "What it does",
-        "Protection", "Window", "Paper", "Look", "For the receiver"};
+        "Identity", "Place and size", "What may be entered", "Choices", "What it does", "Protection", "Window",
+        "Paper",    "Look",           "For the receiver"};
     return words[std::size_t(group)];
 }
 

@@ -32,26 +32,105 @@ enum class Kind : std::uint8_t {
 
 enum class Prop : std::uint8_t {
     // identity and wording
-    text, title, hint, role, labels, note,
+    text,
+    title,
+    hint,
+    role,
+    labels,
+    note,
     // place
-    holdsTo, tabsSit, labelsSit,
+    holdsTo,
+    tabsSit,
+    labelsSit,
     // what may be entered
-    required, defaultText, startsTicked, maxLength, lines, wraps, scrollBars, tooMuch, letters, pattern, patternMessage,
-    secret, rich, placeholder, least, most, step, decimals, unit, thousands, rangeMessage, datePattern, earliest,
-    latest, calendar, workedOut,
+    required,
+    defaultText,
+    startsTicked,
+    maxLength,
+    lines,
+    wraps,
+    scrollBars,
+    tooMuch,
+    letters,
+    pattern,
+    patternMessage,
+    secret,
+    rich,
+    placeholder,
+    least,
+    most,
+    step,
+    decimals,
+    unit,
+    thousands,
+    rangeMessage,
+    datePattern,
+    earliest,
+    latest,
+    calendar,
+    workedOut,
     // choices
-    choices, otherAnswers, prompt, filters, many, tickMarks, atLeast, atMost, group, value,
+    choices,
+    otherAnswers,
+    prompt,
+    filters,
+    many,
+    tickMarks,
+    atLeast,
+    atMost,
+    group,
+    value,
     // what it does
-    buttonRole, picture, fold, visible, enabled, tabStop, accessKey,
+    buttonRole,
+    picture,
+    fold,
+    visible,
+    enabled,
+    tabStop,
+    accessKey,
     // protection
-    access, personal, purpose, kept,
+    access,
+    personal,
+    purpose,
+    kept,
     // window
-    opensAt, resizable, leastWidth, leastHeight, maximise, onTop, blocksHost, escapeCloses, language,
+    opensAt,
+    resizable,
+    leastWidth,
+    leastHeight,
+    maximise,
+    onTop,
+    blocksHost,
+    escapeCloses,
+    language,
     // paper
-    paper, orientation, marginLeft, marginTop, marginRight, marginBottom, head, foot, pageNumbers,
+    paper,
+    orientation,
+    marginLeft,
+    marginTop,
+    marginRight,
+    marginBottom,
+    head,
+    foot,
+    pageNumbers,
     // look
-    style, entryStyle, fontFamily, fontSize, bold, italic, underline, textColour, fillColour, border, borderColour,
-    borderWidth, alignAcross, alignDown, lineWidth, lineColour, dash,
+    style,
+    entryStyle,
+    fontFamily,
+    fontSize,
+    bold,
+    italic,
+    underline,
+    textColour,
+    fillColour,
+    border,
+    borderColour,
+    borderWidth,
+    alignAcross,
+    alignDown,
+    lineWidth,
+    lineColour,
+    dash,
     count_
 };
 
@@ -96,18 +175,18 @@ struct Extent {
 
 struct KindRow {
     Kind kind;
-    std::string_view key;     // in the file
-    std::string_view word;    // for people, in the middle of a sentence: "text box"
-    std::string_view prefix;  // how a name begins in the scheme that forms start with
-    char letter;              // picks the kind for placing; 0 when it cannot be picked
-    Extent inDialog;          // usual size, px
-    Extent inDocument;        // usual size, mm
-    std::string_view style;   // the style it follows unless told otherwise
-    bool holds;               // other controls can lie in it
-    bool filled;              // a filler gives it a value
-    bool tabbed;              // the Tab key can stop on it
-    bool placed;              // a person can place it on the sheet
-    std::vector<Prop> props;  // in the order of the details
+    std::string_view key;                               // in the file
+    std::string_view word;                              // for people, in the middle of a sentence: "text box"
+    std::string_view prefix;                            // how a name begins in the scheme that forms start with
+    char letter;                                        // picks the kind for placing; 0 when it cannot be picked
+    Extent inDialog;                                    // usual size, px
+    Extent inDocument;                                  // usual size, mm
+    std::string_view style;                             // the style it follows unless told otherwise
+    bool holds;                                         // other controls can lie in it
+    bool filled;                                        // a filler gives it a value
+    bool tabbed;                                        // the Tab key can stop on it
+    bool placed;                                        // a person can place it on the sheet
+    std::vector<Prop> props;                            // in the order of the details
     std::vector<std::pair<Prop, Value>> defaults = {};  // where they differ from the property's own
 };
 

@@ -1,5 +1,5 @@
-#include <algorithm>
 #include "core/model/looks.h"
+#include <algorithm>
 
 namespace brindel {
 namespace {
@@ -32,7 +32,13 @@ Styles dialogStyles() {
         {"finePrint", "Fine print", {{fontSize, 9.0}, {textColour, string("#5E564F")}}},
         {"field", "Field", {{border, string("sunken")}}},
         {"entry", "Entry", {}},
-        {"mainButton", "Main button", {{bold, true}, {alignAcross, string("centre")}, {fillColour, string("#2F6B66")}, {textColour, string("#FFFFFF")}, {border, string("raised")}}},
+        {"mainButton",
+         "Main button",
+         {{bold, true},
+          {alignAcross, string("centre")},
+          {fillColour, string("#2F6B66")},
+          {textColour, string("#FFFFFF")},
+          {border, string("raised")}}},
         {"button", "Button", {{alignAcross, string("centre")}, {border, string("raised")}}},
         {"frame", "Frame", {{bold, true}, {border, string("line")}}},
         {"tableHead", "Table head", {{bold, true}}},
@@ -48,11 +54,44 @@ Styles documentStyles() {
         {"heading", "Heading", {{fontFamily, lato}, {fontSize, 11.5}, {bold, true}, {textColour, teal}}},
         {"text", "Text", {{fontFamily, lato}, {fontSize, 9.5}, {textColour, ink}}},
         {"finePrint", "Fine print", {{fontFamily, lato}, {fontSize, 8.0}, {textColour, string("#585F62")}}},
-        {"field", "Field", {{fontFamily, lato}, {fontSize, 9.5}, {textColour, ink}, {fillColour, string("#F4F7F6")}, {border, string("line")}, {borderColour, edge}, {borderWidth, 0.6}}},
+        {"field",
+         "Field",
+         {{fontFamily, lato},
+          {fontSize, 9.5},
+          {textColour, ink},
+          {fillColour, string("#F4F7F6")},
+          {border, string("line")},
+          {borderColour, edge},
+          {borderWidth, 0.6}}},
         {"entry", "Entry", {{fontFamily, lato}, {fontSize, 10.0}, {textColour, string("#16324A")}}},
-        {"mainButton", "Main button", {{fontFamily, lato}, {fontSize, 9.5}, {bold, true}, {alignAcross, string("centre")}, {fillColour, string("#2F6B66")}, {textColour, string("#FFFFFF")}, {border, string("line")}, {borderColour, string("#24504D")}}},
-        {"button", "Button", {{fontFamily, lato}, {fontSize, 9.5}, {alignAcross, string("centre")}, {textColour, ink}, {fillColour, string("#EDF1F0")}, {border, string("line")}, {borderColour, edge}}},
-        {"frame", "Frame", {{fontFamily, lato}, {fontSize, 9.5}, {bold, true}, {textColour, ink}, {border, string("line")}, {borderColour, string("#A9B4B2")}, {borderWidth, 0.6}}},
+        {"mainButton",
+         "Main button",
+         {{fontFamily, lato},
+          {fontSize, 9.5},
+          {bold, true},
+          {alignAcross, string("centre")},
+          {fillColour, string("#2F6B66")},
+          {textColour, string("#FFFFFF")},
+          {border, string("line")},
+          {borderColour, string("#24504D")}}},
+        {"button",
+         "Button",
+         {{fontFamily, lato},
+          {fontSize, 9.5},
+          {alignAcross, string("centre")},
+          {textColour, ink},
+          {fillColour, string("#EDF1F0")},
+          {border, string("line")},
+          {borderColour, edge}}},
+        {"frame",
+         "Frame",
+         {{fontFamily, lato},
+          {fontSize, 9.5},
+          {bold, true},
+          {textColour, ink},
+          {border, string("line")},
+          {borderColour, string("#A9B4B2")},
+          {borderWidth, 0.6}}},
         {"tableHead", "Table head", {{fontFamily, lato}, {fontSize, 9.5}, {bold, true}}},
         {"tableBand", "Table band", {{fillColour, string("#F4F7F6")}}},
     });
@@ -105,7 +144,9 @@ Look gathered(ValueOf valueOf) {
 
 }  // namespace
 
-Styles startingStyles(Kind rootKind) { return rootKind == Kind::dialog ? dialogStyles() : documentStyles(); }
+Styles startingStyles(Kind rootKind) {
+    return rootKind == Kind::dialog ? dialogStyles() : documentStyles();
+}
 
 string styleKey(const Control& control) {
     if (const string& mine = control.text(Prop::style); !mine.empty()) return mine;

@@ -4,10 +4,18 @@
 
 namespace brindel {
 
-double unitsPerPoint(const Form& form) { return form.isDialog() ? 96.0 / 72 : 25.4 / 72; }
-double smallStep(const Form& form) { return form.isDialog() ? 1 : 0.5; }
-double gridStep(const Form& form) { return form.isDialog() ? 8 : 5; }
-double tabStrip(const Form& form) { return form.isDialog() ? 28 : 8; }
+double unitsPerPoint(const Form& form) {
+    return form.isDialog() ? 96.0 / 72 : 25.4 / 72;
+}
+double smallStep(const Form& form) {
+    return form.isDialog() ? 1 : 0.5;
+}
+double gridStep(const Form& form) {
+    return form.isDialog() ? 8 : 5;
+}
+double tabStrip(const Form& form) {
+    return form.isDialog() ? 28 : 8;
+}
 
 Id surfaceOf(const Form& form, Id id) {
     for (const Control* c = form.find(id); c; c = form.find(c->parent))

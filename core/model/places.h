@@ -36,7 +36,7 @@ Id shownPage(const Control& tabs, const TurnedTo& turned);
 bool isInView(const Form& form, Id id, const TurnedTo& turned);
 /// `turned` with every tab page that holds `id` turned to.
 TurnedTo turnedToShow(const Form& form, Id id, TurnedTo turned);
-/// The topmost control at a point of a surface, containers included; noControl on the bare surface.
+/// The uppermost control at a point of a surface, containers included; noControl on the bare surface.
 Id controlAt(const Form& form, Id surface, Point point, const TurnedTo& turned);
 /// The innermost container at a point that can take controls: a frame, a tab page or the surface itself. Containers in
 /// `without` and what they hold are passed over.

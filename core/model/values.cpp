@@ -7,7 +7,9 @@
 
 namespace brindel {
 
-std::string idText(Id id) { return fmt::format("c{}", id); }
+std::string idText(Id id) {
+    return fmt::format("c{}", id);
+}
 
 std::optional<Id> idFrom(std::string_view text) {
     if (text.size() < 2 || text.size() > 8 || text[0] != 'c') return std::nullopt;
@@ -35,7 +37,9 @@ std::optional<double> numberFrom(std::string_view text) {
     return number;
 }
 
-std::string colourText(Colour c) { return fmt::format("#{:02X}{:02X}{:02X}", c.red, c.green, c.blue); }
+std::string colourText(Colour c) {
+    return fmt::format("#{:02X}{:02X}{:02X}", c.red, c.green, c.blue);
+}
 
 std::optional<Colour> colourFrom(std::string_view text) {
     if (text.size() != 7 || text[0] != '#') return std::nullopt;

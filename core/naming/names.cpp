@@ -53,8 +53,9 @@ std::string nameMisfit(const Form& form, Id id, const std::string& name) {
         bool letter = (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || c == '_';
         bool digit = c >= '0' && c <= '9';
         if (!letter && !(digit && !first) && !(c == '.' && !first))
-            return first ? "A name begins with a letter or an underscore."
-                         : fmt::format("“{}” cannot stand in a name; letters, digits and _ can, and . makes groups.", c);
+            return first
+                       ? "A name begins with a letter or an underscore."
+                       : fmt::format("“{}” cannot stand in a name; letters, digits and _ can, and . makes groups.", c);
         first = c == '.';
     }
     if (first) return "A name cannot end with a dot.";

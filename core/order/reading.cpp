@@ -46,7 +46,9 @@ std::size_t readingPlace(const Form& form, Id container, const Box& box) {
 
 bool isUsable(const Form& form, Id id) {
     for (const Control* c = form.find(id); c; c = form.find(c->parent))
-        if (has(c->kind, Prop::visible) && (!c->yes(Prop::visible) || (has(c->kind, Prop::enabled) && !c->yes(Prop::enabled)))) return false;
+        if (has(c->kind, Prop::visible) &&
+            (!c->yes(Prop::visible) || (has(c->kind, Prop::enabled) && !c->yes(Prop::enabled))))
+            return false;
     return form.find(id) != nullptr;
 }
 

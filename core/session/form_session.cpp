@@ -21,7 +21,9 @@ std::optional<std::size_t> choiceNumber(const Control& c, const string& said) {
 
 }  // namespace
 
-FormSession::FormSession(Form form, Day today) : form_(std::move(form)), today_(today) { clear(); }
+FormSession::FormSession(Form form, Day today) : form_(std::move(form)), today_(today) {
+    clear();
+}
 
 void FormSession::clear() {
     shown_.clear();
@@ -31,7 +33,8 @@ void FormSession::clear() {
         if (!row(c.kind).filled) return;
         Shown shown = startingShown(form_, c);
         if (c.kind == Kind::dateBox)
-            if (auto day = dayMeant(c.text(Prop::defaultText), today_)) shown.text = dateIn(*day, c.text(Prop::datePattern), language);
+            if (auto day = dayMeant(c.text(Prop::defaultText), today_))
+                shown.text = dateIn(*day, c.text(Prop::datePattern), language);
         if (c.kind == Kind::listBox) shown.text.clear();
         shown_[id] = std::move(shown);
     });
@@ -102,13 +105,17 @@ Result<void> FormSession::put(const string& name, const Answer& answer) {
                     tick(id, true);
                     return {};
                 }
-            return failure(name, text ? fmt::format("“{}” is not among the choices.", *text) : "One of the choices is expected, as text.");
+            return failure(name, text ? fmt::format("“{}” is not among the choices.", *text)
+                                      : "One of the choices is expected, as text.");
         }
         case Kind::listBox: {
             std::vector<string> said;
-            if (const auto* several = std::get_if<std::vector<string>>(&answer)) said = *several;
-            else if (text) said = {*text};
-            else if (!nothing) return failure(name, "Text, or a list of texts, is expected.");
+            if (const auto* several = std::get_if<std::vector<string>>(&answer))
+                said = *several;
+            else if (text)
+                said = {*text};
+            else if (!nothing)
+                return failure(name, "Text, or a list of texts, is expected.");
             if (said.size() > 1 && c->text(Prop::many) != "many") return failure(name, "Only one can be chosen.");
             next.picked.clear();
             for (const string& one : said) {
@@ -122,9 +129,13 @@ Result<void> FormSession::put(const string& name, const Answer& answer) {
         case Kind::numberBox: {
             const auto* number = std::get_if<double>(&answer);
             if (!number && !text && !nothing) return failure(name, "A number is expected.");
-            std::optional<double> given = number ? std::optional(*number) : text ? numberRead(*text, language) : std::nullopt;
-            if (text && !text->empty() && !given) return failure(name, fmt::format("A number is expected; “{}” is none.", *text));
-            next.text = given ? numberIn(*given, int(c->number(Prop::decimals)), c->yes(Prop::thousands), language) : "";
+            std::optional<double> given = number ? std::optional(*number)
+                                          : text ? numberRead(*text, language)
+                                                 : std::nullopt;
+            if (text && !text->empty() && !given)
+                return failure(name, fmt::format("A number is expected; “{}” is none.", *text));
+            next.text =
+                given ? numberIn(*given, int(c->number(Prop::decimals)), c->yes(Prop::thousands), language) : "";
             // Rounding to the field's places must not let a number in that lies outside.
             if (given) {
                 auto least = c->maybeNumber(Prop::least), most = c->maybeNumber(Prop::most);
@@ -160,7 +171,8 @@ Answer FormSession::answer(Id id) const {
     const Shown& held = shown(id);
     const string& language = form_.root().text(Prop::language);
     switch (c->kind) {
-        case Kind::checkBox: return held.on;
+        case Kind::checkBox:
+            return held.on;
         case Kind::radioButton:
             for (Id other : questionOf(form_, *c))
                 if (shown(other).on) return valueWhenOn(*form_.find(other));
@@ -180,7 +192,8 @@ Answer FormSession::answer(Id id) const {
             if (c->text(Prop::many) == "many") return values;
             return values.empty() ? Answer() : Answer(values.front());
         }
-        default: return held.text.empty() ? Answer() : Answer(held.text);
+        default:
+            return held.text.empty() ? Answer() : Answer(held.text);
     }
 }
 
@@ -195,7 +208,9 @@ std::vector<std::pair<string, Answer>> FormSession::answers() const {
     return all;
 }
 
-bool FormSession::usable(Id id) const { return isUsable(form_, id); }
+bool FormSession::usable(Id id) const {
+    return isUsable(form_, id);
+}
 
 bool FormSession::open(Id id) const {
     const Control* c = form_.find(id);
@@ -217,7 +232,8 @@ string FormSession::wrongWith(Id id) const {
             bool titled = frame && frame->kind == Kind::frame && !frame->text(Prop::title).empty();
             return titled ? fmt::format("Choose one for {}.", frame->text(Prop::title)) : "Choose one of these.";
         }
-        if (c->kind == Kind::comboBox || c->kind == Kind::listBox) return fmt::format("Choose an answer for {}.", calledBy(form_, *c));
+        if (c->kind == Kind::comboBox || c->kind == Kind::listBox)
+            return fmt::format("Choose an answer for {}.", calledBy(form_, *c));
         return fmt::format("{} must be filled in.", calledBy(form_, *c));
     }
     return limitBroken(form_, *c, held, today_);
@@ -232,20 +248,29 @@ std::vector<Wrong> FormSession::wrongs() const {
     return all;
 }
 
-void FormSession::turn(Id tabs, Id page) { turned_[tabs] = page; }
+void FormSession::turn(Id tabs, Id page) {
+    turned_[tabs] = page;
+}
 
-std::vector<Id> FormSession::route() const { return tabRoute(form_); }
+std::vector<Id> FormSession::route() const {
+    return tabRoute(form_);
+}
 
 Id FormSession::buttonFor(const char* role) const {
     Id found = noControl;
     walk(form_, rootId, [&](const Control& c, int) {
-        if (found == noControl && c.kind == Kind::button && c.text(Prop::buttonRole) == role && usable(c.id)) found = c.id;
+        if (found == noControl && c.kind == Kind::button && c.text(Prop::buttonRole) == role && usable(c.id))
+            found = c.id;
     });
     return found;
 }
 
-Id FormSession::acceptButton() const { return buttonFor("accept"); }
-Id FormSession::cancelButton() const { return buttonFor("cancel"); }
+Id FormSession::acceptButton() const {
+    return buttonFor("accept");
+}
+Id FormSession::cancelButton() const {
+    return buttonFor("cancel");
+}
 
 Outcome FormSession::turnBy(Id from, int step) {
     // The tabs that the button lies in are turned; a button outside all tabs turns the form's first ones.

@@ -27,7 +27,8 @@ string numberRange(const Form& form, const Control& c) {
         if (!limit) return string();
         // A limit is a round number more often than not: it is said without the field's trailing zeros.
         int places = 0;
-        for (double rest = *limit; places < int(c.number(Prop::decimals)) && rest != std::floor(rest); rest *= 10) ++places;
+        for (double rest = *limit; places < int(c.number(Prop::decimals)) && rest != std::floor(rest); rest *= 10)
+            ++places;
         return numberIn(*limit, places, c.yes(Prop::thousands), language);
     };
     string words = rangeInWords(said(Prop::least), said(Prop::most));
@@ -46,7 +47,8 @@ string textBroken(const Form& form, const Control& c, const Shown& shown, Day) {
             return fmt::format("{} takes at most {} characters; this has {}.", called, most, count);
     const string& pattern = c.text(Prop::pattern);
     if (!pattern.empty() && !matchesWhole(shown.text, pattern))
-        return ownOr(c, Prop::patternMessage, fmt::format("“{}” does not have the form that {} needs.", shown.text, called));
+        return ownOr(c, Prop::patternMessage,
+                     fmt::format("“{}” does not have the form that {} needs.", shown.text, called));
     return "";
 }
 
@@ -57,8 +59,9 @@ string numberBroken(const Form& form, const Control& c, const Shown& shown, Day)
     if (!number) return fmt::format("{} takes a number; “{}” is none.", called, shown.text);
     auto least = c.maybeNumber(Prop::least), most = c.maybeNumber(Prop::most);
     if ((least && *number < *least) || (most && *number > *most))
-        return ownOr(c, Prop::rangeMessage, fmt::format("{} takes {}; {} is {}.", called, numberRange(form, c), trimmed(shown.text),
-                                                        least && *number < *least ? "too little" : "too much"));
+        return ownOr(c, Prop::rangeMessage,
+                     fmt::format("{} takes {}; {} is {}.", called, numberRange(form, c), trimmed(shown.text),
+                                 least && *number < *least ? "too little" : "too much"));
     return "";
 }
 
@@ -68,12 +71,16 @@ string dateBroken(const Form& form, const Control& c, const Shown& shown, Day to
     const string& pattern = c.text(Prop::datePattern);
     const string called = calledBy(form, c);
     auto day = dateRead(shown.text, pattern, language);
-    if (!day) return fmt::format("{} takes a date such as {}; “{}” is none.", called, dateIn(today, pattern, language), shown.text);
+    if (!day)
+        return fmt::format("{} takes a date such as {}; “{}” is none.", called, dateIn(today, pattern, language),
+                           shown.text);
     auto earliest = dayMeant(c.text(Prop::earliest), today), latest = dayMeant(c.text(Prop::latest), today);
     if (earliest && *day < *earliest)
-        return ownOr(c, Prop::rangeMessage, fmt::format("{} is {} at the earliest.", called, dateIn(*earliest, pattern, language)));
+        return ownOr(c, Prop::rangeMessage,
+                     fmt::format("{} is {} at the earliest.", called, dateIn(*earliest, pattern, language)));
     if (latest && *day > *latest)
-        return ownOr(c, Prop::rangeMessage, fmt::format("{} is {} at the latest.", called, dateIn(*latest, pattern, language)));
+        return ownOr(c, Prop::rangeMessage,
+                     fmt::format("{} is {} at the latest.", called, dateIn(*latest, pattern, language)));
     return "";
 }
 
@@ -119,14 +126,18 @@ string limitBroken(const Form& form, const Control& control, const Shown& shown,
 string limitsInWords(const Form& form, const Control& c) {
     switch (c.kind) {
         case Kind::textBox:
-            return c.number(Prop::maxLength) > 0 ? fmt::format("at most {} characters", int(c.number(Prop::maxLength))) : "";
-        case Kind::numberBox: return numberRange(form, c);
-        case Kind::dateBox: return rangeInWords(c.text(Prop::earliest), c.text(Prop::latest));
+            return c.number(Prop::maxLength) > 0 ? fmt::format("at most {} characters", int(c.number(Prop::maxLength)))
+                                                 : "";
+        case Kind::numberBox:
+            return numberRange(form, c);
+        case Kind::dateBox:
+            return rangeInWords(c.text(Prop::earliest), c.text(Prop::latest));
         case Kind::listBox: {
             int least = int(c.number(Prop::atLeast)), most = int(c.number(Prop::atMost));
             return rangeInWords(least > 0 ? std::to_string(least) : "", most > 0 ? std::to_string(most) : "");
         }
-        default: return "";
+        default:
+            return "";
     }
 }
 

@@ -92,7 +92,9 @@ struct FontBook::Store {
     }
 };
 
-FontBook::FontBook() : store_(std::make_unique<Store>()) { store_->config = FcInitLoadConfigAndFonts(); }
+FontBook::FontBook() : store_(std::make_unique<Store>()) {
+    store_->config = FcInitLoadConfigAndFonts();
+}
 FontBook::~FontBook() {
     if (store_->config) FcConfigDestroy(store_->config);
 }
@@ -126,7 +128,7 @@ FacePtr FontBook::faceWith(char32_t character, const std::string& family, bool b
 
 Shaped FontBook::shape(const std::string& text, const Look& look) const {
     std::u32string letters;
-    for (char32_t c : codePoints(text))
+    for (char32_t c : lettersOf(text))
         if (c >= 32 && c != 127) letters += c;
     Shaped shaped;
     // Cut into stretches that one face can draw, then shape each.
@@ -134,14 +136,18 @@ Shaped FontBook::shape(const std::string& text, const Look& look) const {
     while (start < letters.size()) {
         FacePtr with = faceWith(letters[start], look.family, look.bold, look.italic);
         std::size_t end = start + 1;
-        while (end < letters.size() && (letters[end] == U' ' || faceWith(letters[end], look.family, look.bold, look.italic) == with)) ++end;
+        while (end < letters.size() &&
+               (letters[end] == U' ' || faceWith(letters[end], look.family, look.bold, look.italic) == with))
+            ++end;
         Run run{with, {}};
         if (with->usable) {
             hb_buffer_t* buffer = hb_buffer_create();
-            hb_buffer_add_utf32(buffer, reinterpret_cast<const uint32_t*>(letters.data()), int(letters.size()), unsigned(start), int(end - start));
+            hb_buffer_add_utf32(buffer, reinterpret_cast<const uint32_t*>(letters.data()), int(letters.size()),
+                                unsigned(start), int(end - start));
             hb_buffer_guess_segment_properties(buffer);
             // No ligatures: a typed text is searched, selected and read back letter by letter.
-            const hb_feature_t plain[] = {{HB_TAG('l', 'i', 'g', 'a'), 0, 0, ~0u}, {HB_TAG('c', 'l', 'i', 'g'), 0, 0, ~0u}};
+            const hb_feature_t plain[] = {{HB_TAG('l', 'i', 'g', 'a'), 0, 0, ~0u},
+                                          {HB_TAG('c', 'l', 'i', 'g'), 0, 0, ~0u}};
             hb_shape(with->hbFont(), buffer, plain, 2);
             unsigned count = 0;
             const hb_glyph_info_t* infos = hb_buffer_get_glyph_infos(buffer, &count);
@@ -231,7 +237,7 @@ std::string FontBook::fitted(const std::string& text, const Look& look, double w
     return "";
 }
 
-std::u32string codePoints(std::string_view text) {
+std::u32string lettersOf(std::string_view text) {
     std::u32string result;
     const auto* bytes = reinterpret_cast<const uint8_t*>(text.data());
     int32_t at = 0, size = int32_t(text.size());
@@ -255,10 +261,12 @@ std::string utf8(std::u32string_view letters) {
     return result;
 }
 
-std::size_t characterCount(std::string_view text) { return codePoints(text).size(); }
+std::size_t characterCount(std::string_view text) {
+    return lettersOf(text).size();
+}
 
 std::string firstCharacters(std::string_view text, std::size_t count) {
-    return utf8(std::u32string_view(codePoints(text)).substr(0, count));
+    return utf8(std::u32string_view(lettersOf(text)).substr(0, count));
 }
 
 }  // namespace brindel

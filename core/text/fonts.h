@@ -93,9 +93,9 @@ class FontBook {
     std::unique_ptr<Store> store_;
 };
 
-/// UTF-8 to code points; broken bytes become U+FFFD.
-std::u32string codePoints(std::string_view utf8);
-std::string utf8(std::u32string_view codePoints);
+/// UTF-8 as letters (code points); broken bytes become U+FFFD.
+std::u32string lettersOf(std::string_view utf8);
+std::string utf8(std::u32string_view letters);
 /// The number of characters (code points) in UTF-8 text.
 std::size_t characterCount(std::string_view utf8);
 /// The first `count` characters.

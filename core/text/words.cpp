@@ -19,13 +19,17 @@ namespace brindel {
 namespace {
 
 using std::string;
-icu::UnicodeString wide(const string& text) { return icu::UnicodeString::fromUTF8(text); }
+icu::UnicodeString wide(const string& text) {
+    return icu::UnicodeString::fromUTF8(text);
+}
 string narrow(const icu::UnicodeString& text) {
     string result;
     text.toUTF8String(result);
     return result;
 }
-icu::Locale localeOf(const string& language) { return icu::Locale(language.c_str()); }
+icu::Locale localeOf(const string& language) {
+    return icu::Locale(language.c_str());
+}
 
 /// Formatters are dear to make: a gathering or a big form asks for the same ones over and over. One set a thread.
 icu::NumberFormat* numbers(const string& language) {
@@ -88,16 +92,25 @@ std::optional<double> numberRead(const string& text, const string& language) {
         // "1.234" is a thousand and more where the point groups digits.
         icu::NumberFormat* format = numbers(language);
         auto* decimal = dynamic_cast<icu::DecimalFormat*>(format);
-        bool pointGroups = decimal && narrow(decimal->getDecimalFormatSymbols()->getSymbol(
+        bool pointGroups = decimal &&
+                           narrow(decimal->getDecimalFormatSymbols()->getSymbol(
                                icu::DecimalFormatSymbols::kGroupingSeparatorSymbol)) == "." &&
                            clean.size() > 4 && clean[clean.size() - 4] == '.';
         if (!pointGroups) return plain;
+    }
+    // One comma that cannot group digits by threes is a decimal sign, whatever the language: "9,4".
+    if (auto comma = clean.find(',');
+        comma != string::npos && clean.find_first_of(",.", comma + 1) == string::npos && clean.size() - comma != 4) {
+        string point = clean;
+        point[comma] = '.';
+        if (auto plain = numberFrom(point)) return plain;
     }
     icu::NumberFormat* format = numbers(language);
     if (!format) return std::nullopt;
     icu::Formattable value;
     icu::ParsePosition at(0);
     icu::UnicodeString w = wide(clean);
+    format->setGroupingUsed(true);  // the formatter is shared with writing, which may have turned it off
     format->parse(w, value, at);
     if (at.getErrorIndex() >= 0 || at.getIndex() != w.length()) return std::nullopt;
     UErrorCode error = U_ZERO_ERROR;
@@ -156,7 +169,8 @@ std::optional<Day> dayMeant(const string& text, Day today) {
     if (rest.empty()) return today;
     int days = 0;
     auto [end, error] = std::from_chars(rest.data() + 1, rest.data() + rest.size(), days);
-    if ((rest[0] != '+' && rest[0] != '-') || error != std::errc() || end != rest.data() + rest.size() || days < 0 || days > 100000)
+    if ((rest[0] != '+' && rest[0] != '-') || error != std::errc() || end != rest.data() + rest.size() || days < 0 ||
+        days > 100000)
         return std::nullopt;
     return Day(std::chrono::sys_days(today) + std::chrono::days(rest[0] == '-' ? -days : days));
 }
@@ -196,8 +210,8 @@ bool matchesWhole(const string& text, const string& pattern) {
 std::vector<string> plainWords(const string& text) {
     UErrorCode error = U_ZERO_ERROR;
     icu::UnicodeString w = wide(text);
-    thread_local const std::unique_ptr<icu::Transliterator> plain(icu::Transliterator::createInstance(
-        "de-ASCII; Any-Latin; Latin-ASCII", UTRANS_FORWARD, error));
+    thread_local const std::unique_ptr<icu::Transliterator> plain(
+        icu::Transliterator::createInstance("de-ASCII; Any-Latin; Latin-ASCII", UTRANS_FORWARD, error));
     if (plain) plain->transliterate(w);
     std::vector<string> words;
     bool open = false;

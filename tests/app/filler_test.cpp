@@ -10,7 +10,8 @@ namespace {
 const Day today{std::chrono::year(2026), std::chrono::month(4), std::chrono::day(1)};
 
 struct Filling {
-    explicit Filling(Form form) : session(std::move(form), today), view(session, fonts(), session.form().isDialog() ? 1 : 96 / 25.4) {
+    explicit Filling(Form form)
+        : session(std::move(form), today), view(session, fonts(), session.form().isDialog() ? 1 : 96 / 25.4) {
         view.show();
         (void)QTest::qWaitForWindowExposed(&view);
         view.activateWindow();
@@ -19,7 +20,7 @@ struct Filling {
         Hands::settle();
     }
     FormSession session;
-    FormView view;
+    FormToFill view;
     Id id(const char* name) { return named(session.form(), name).id; }
     template <class W>
     W* widget(const char* name) {
@@ -42,7 +43,8 @@ TEST(Filler, ADialogIsFilledByTheKeyboardFromTheFirstControlOn) {
     f.type("Marigold");
     f.key(Qt::Key_Tab);
     f.type("fw-20417x999999");
-    EXPECT_EQ(f.widget<QLineEdit>("txtRegistration")->text(), "FW-20417X999") << "letters are changed and cut while typing";
+    EXPECT_EQ(f.widget<QLineEdit>("txtRegistration")->text(), "FW-20417X999")
+        << "letters are changed and cut while typing";
     f.widget<QLineEdit>("txtRegistration")->selectAll();
     f.type("fw-20417");
     f.key(Qt::Key_Tab);
@@ -55,12 +57,13 @@ TEST(Filler, ADialogIsFilledByTheKeyboardFromTheFirstControlOn) {
     EXPECT_EQ(std::get<std::string>(f.session.answer(f.id("cboHull"))), "Ferrocement");
     f.key(Qt::Key_Tab);
     f.key(Qt::Key_Down);
-    EXPECT_EQ(std::get<std::string>(f.session.answer(f.id("radCrane"))), "Crane") << "arrows go through the radio buttons";
+    EXPECT_EQ(std::get<std::string>(f.session.answer(f.id("radCrane"))), "Crane")
+        << "arrows go through the radio buttons";
 }
 
 TEST(Filler, AcceptSaysWhatIsWrongBesideTheControlAndThenGivesTheReply) {
     Filling f(demo("lift-out-booking"));
-    QSignalSpy accepted(&f.view, &FormView::accepted);
+    QSignalSpy accepted(&f.view, &FormToFill::accepted);
     QTest::mouseClick(f.widget<QPushButton>("btnBookLift"), Qt::LeftButton);
     Hands::settle();
     EXPECT_EQ(accepted.count(), 0);
@@ -68,7 +71,8 @@ TEST(Filler, AcceptSaysWhatIsWrongBesideTheControlAndThenGivesTheReply) {
     EXPECT_EQ(QApplication::focusWidget(), f.view.widgetOf(f.id("txtBoatName")));
     f.type("Marigold");
     EXPECT_EQ(f.view.wrongShown(f.id("txtBoatName")), "") << "put right while it is typed";
-    const Answers values = readAnswers(textOf(std::string(BRINDEL_SOURCE) + "/demo/lift-out-booking.values.json")).value();
+    const Answers values =
+        readAnswers(textOf(std::string(BRINDEL_SOURCE) + "/demo/lift-out-booking.values.json")).value();
     for (const auto& [name, answer] : values) ASSERT_TRUE(f.session.put(name, answer)) << name;
     f.view.refresh();
     EXPECT_EQ(f.widget<QLineEdit>("txtRegistration")->text(), "FW-20417");
@@ -90,7 +94,7 @@ TEST(Filler, WhatIsWrongOnAnotherPageTurnsToIt) {
 
 TEST(Filler, TicksListsPagesAndEscape) {
     Filling f(demo("lift-out-booking"));
-    QSignalSpy left(&f.view, &FormView::left);
+    QSignalSpy left(&f.view, &FormToFill::left);
     auto* tabs = f.widget<TabsField>("tbsLiftOutBooking");
     ASSERT_NE(tabs, nullptr);
     QTest::mouseClick(tabs->bar(), Qt::LeftButton, {}, tabs->bar()->tabRect(2).center());
@@ -100,7 +104,8 @@ TEST(Filler, TicksListsPagesAndEscape) {
     auto* jobs = f.widget<QListWidget>("lstJobs");
     jobs->item(1)->setCheckState(Qt::Checked);
     jobs->item(3)->setCheckState(Qt::Checked);
-    EXPECT_EQ(std::get<std::vector<std::string>>(f.session.answer(f.id("lstJobs"))), (std::vector<std::string>{"Scrape", "Anodes"}));
+    EXPECT_EQ(std::get<std::vector<std::string>>(f.session.answer(f.id("lstJobs"))),
+              (std::vector<std::string>{"Scrape", "Anodes"}));
     QTest::mouseClick(f.view.widgetOf(f.id("chkMastStepped")), Qt::LeftButton, {}, QPoint(8, 11));
     EXPECT_TRUE(std::get<bool>(f.session.answer(f.id("chkMastStepped"))));
     QTest::keyClick(&f.view, Qt::Key_Escape);
@@ -138,7 +143,7 @@ TEST(Filler, TheProgramsExitStatesSayWhatBecameOfIt) {
 TEST(Try, ShowsWhatTheFillerGivesAndTheReplyWhenAccepted) {
     Hands hands(jotted("# F\nA: text 5 !\n[OK]* [Cancel]\n"));
     hands.command("try");
-    FormView* view = hands.window.tryPane().view();
+    FormToFill* view = hands.window.tryPane().view();
     ASSERT_NE(view, nullptr);
     EXPECT_TRUE(hands.window.tryDetails().verdict().contains("A must be filled in."));
     QTest::keyClicks(view->widgetOf(hands.at("txtA").id), "hello!");

@@ -5,7 +5,9 @@ using namespace brindel::test;
 
 TEST(Window, JottedPlacedDraggedRenamedUndoneRedoneSavedAndOpenedAgain) {
     Hands hands;
-    hands.jot("# Berth change\n## Boat\nBoat name: text 30 !\nLength overall: number 2..25 .1 m\nHull: combo [GRP, Timber, Steel]\n## Stay\nFrom: date\nTo: date\nKeep my berth: check\n[Cancel] [Send]*");
+    hands.jot(
+        "# Berth change\n## Boat\nBoat name: text 30 !\nLength overall: number 2..25 .1 m\nHull: combo [GRP, Timber, "
+        "Steel]\n## Stay\nFrom: date\nTo: date\nKeep my berth: check\n[Cancel] [Send]*");
     ASSERT_NE(hands.form().named("txtBoatName"), nullptr);
     EXPECT_EQ(hands.form().root().text(Prop::title), "Berth change");
     const Form jotted = hands.form();
@@ -233,7 +235,8 @@ TEST(Window, EveryPropertyOfEveryKindHasAnEditor) {
         Edited e = placed(hands.form(), rootId, c);
         hands.desk().edit(e.form, "Place", e.ids);
         Hands::settle();
-        for (Prop prop : kind.props) EXPECT_NE(hands.window.details().editorOf(prop), nullptr) << kind.key << " " << row(prop).key;
+        for (Prop prop : kind.props)
+            EXPECT_NE(hands.window.details().editorOf(prop), nullptr) << kind.key << " " << row(prop).key;
     }
 }
 
@@ -279,7 +282,8 @@ TEST(Window, PagesAreTurnedOnTheSheetAndTryComesBackToTheSamePlace) {
     const Ids chosen = hands.desk().selection();
     hands.command("try");
     ASSERT_NE(hands.window.tryPane().view(), nullptr);
-    EXPECT_TRUE(isInView(hands.form(), hands.at("txtPhone").id, hands.window.tryPane().session()->turned())) << "Try begins on the page in front";
+    EXPECT_TRUE(isInView(hands.form(), hands.at("txtPhone").id, hands.window.tryPane().session()->turned()))
+        << "Try begins on the page in front";
     hands.command("try");
     EXPECT_EQ(hands.desk().pass(), Pass::layOut);
     EXPECT_EQ(hands.desk().selection(), chosen);
@@ -293,7 +297,8 @@ TEST(Window, OpeningABrokenFileSaysWhereAndLosesNothing) {
     write(folder.file("bad.brindel"), "{\"brindel\": 1, \"form\": \"boat\"}");
     EXPECT_FALSE(hands.window.openFile(toQt(folder.file("bad.brindel"))));
     EXPECT_TRUE(sameContent(hands.form(), before));
-    EXPECT_EQ(hands.window.findChild<QLabel*>("said")->text(), "bad.brindel, form: \"dialog\" or \"document\" is expected here.");
+    EXPECT_EQ(hands.window.findChild<QLabel*>("said")->text(),
+              "bad.brindel, form: \"dialog\" or \"document\" is expected here.");
 }
 
 TEST(Window, ADocumentIsLaidOutOnItsPages) {
@@ -339,7 +344,8 @@ TEST(Window, ACommandsShortcutIsUsedOnce) {
     for (QAction* action : hands.window.actions()) {
         const QString keys = action->shortcut().toString();
         if (keys.isEmpty()) continue;
-        EXPECT_FALSE(taken.contains(keys)) << keys.toStdString() << ": " << action->text().toStdString() << " and " << taken[keys].toStdString();
+        EXPECT_FALSE(taken.contains(keys))
+            << keys.toStdString() << ": " << action->text().toStdString() << " and " << taken[keys].toStdString();
         taken[keys] = action->text();
     }
     EXPECT_GE(taken.size(), 25u);

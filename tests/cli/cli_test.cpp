@@ -10,7 +10,8 @@ struct Ended {
     std::string out, errors;
 };
 Ended run(const Folder& folder, const std::string& arguments) {
-    const std::string command = "cd '" + folder.path() + "' && '" + std::string(BRINDEL_BIN) + "/brindel-cli' " + arguments + " >out.txt 2>err.txt";
+    const std::string command = "cd '" + folder.path() + "' && '" + std::string(BRINDEL_BIN) + "/brindel-cli' " +
+                                arguments + " >out.txt 2>err.txt";
     const int status = std::system(command.c_str());
     return {WEXITSTATUS(status), textOf(folder.file("out.txt")), textOf(folder.file("err.txt"))};
 }
@@ -31,12 +32,14 @@ TEST(CommandLine, FromRowsToAFilledPdf) {
     Ended reply = run(folder, "fill " + demoFolder + "mooring-permit.brindel" + values);
     EXPECT_EQ(reply.status, 0);
     EXPECT_NE(reply.out.find("\"txtBoatName\": \"Marigold\""), std::string::npos);
-    for (const char* pdf : {"x.pdf", "f.pdf"}) EXPECT_EQ(std::system(("qpdf --check '" + folder.file(pdf) + "' >/dev/null").c_str()), 0) << pdf;
+    for (const char* pdf : {"x.pdf", "f.pdf"})
+        EXPECT_EQ(std::system(("qpdf --check '" + folder.file(pdf) + "' >/dev/null").c_str()), 0) << pdf;
 }
 
 TEST(CommandLine, SameFormSameBytes) {
     Folder folder;
-    for (const char* name : {"a.pdf", "b.pdf"}) EXPECT_EQ(run(folder, "export " + demoFolder + "lift-out-booking.brindel --to pdf -o " + name).status, 0);
+    for (const char* name : {"a.pdf", "b.pdf"})
+        EXPECT_EQ(run(folder, "export " + demoFolder + "lift-out-booking.brindel --to pdf -o " + name).status, 0);
     EXPECT_TRUE(textOf(folder.file("a.pdf")) == textOf(folder.file("b.pdf")));
 }
 
@@ -62,10 +65,11 @@ TEST(CommandLine, AValueThatBreaksARuleIsRefusedWithOneLine) {
         const char* to;
         const char* line;
     };
-    for (const Case& c : {Case{"9.4", "30", "v.json:numLength: The slip takes boats from 2 to 25 m.\n"},
-                          Case{"\"Slipway cradle\"", "\"Balloon\"", "v.json:radLiftBy: “Balloon” is not among the choices.\n"},
-                          Case{"\"C14\"", "\"C14-north\"", "v.json:txtBerth: Berth takes at most 4 characters; this has 9.\n"},
-                          Case{"\"Marigold\"", "\"\"", "v.json:txtBoatName: Boat name must be filled in.\n"}}) {
+    for (const Case& c :
+         {Case{"9.4", "30", "v.json:numLength: The slip takes boats from 2 to 25 m.\n"},
+          Case{"\"Slipway cradle\"", "\"Balloon\"", "v.json:radLiftBy: “Balloon” is not among the choices.\n"},
+          Case{"\"C14\"", "\"C14-north\"", "v.json:txtBerth: Berth takes at most 4 characters; this has 9.\n"},
+          Case{"\"Marigold\"", "\"\"", "v.json:txtBoatName: Boat name must be filled in.\n"}}) {
         std::string text = good;
         text.replace(text.find(c.from), std::string(c.from).size(), c.to);
         write(folder.file("v.json"), text);

@@ -58,7 +58,8 @@ TEST(Edits, RehousingKeepsThePlaceOnTheSheet) {
     EXPECT_EQ(moved.find(check)->parent, frame);
     EXPECT_EQ(onSurface(moved, check), before);
     EXPECT_TRUE(sameContent(rehoused(form, {frame}, frame), form)) << "not into itself";
-    EXPECT_TRUE(sameContent(rehoused(form, {named(form, "tbsLiftOutBooking").id}, frame), form)) << "nor into what it holds";
+    EXPECT_TRUE(sameContent(rehoused(form, {named(form, "tbsLiftOutBooking").id}, frame), form))
+        << "nor into what it holds";
 }
 
 TEST(Edits, CopiesGetProperNamesAndTheirOwnLabels) {
@@ -132,13 +133,27 @@ TEST(History, UndoAllAndRedoAllComeBackToTheSameForms) {
             const Id id = all.empty() ? rootId : all[*rc::gen::inRange<std::size_t>(0, all.size())];
             Form next = now;
             switch (*rc::gen::inRange(0, 7)) {
-                case 0: next = shifted(now, {id}, *rc::gen::inRange(-9, 9), 3); break;
-                case 1: next = removed(now, {id}); break;
-                case 2: next = placed(now, rootId, at(Kind::tabs, {5, 5, 100, 80})).form; break;
-                case 3: next = pasted(now, rootId, clipping(now, {id}), 4, 4).form; break;
-                case 4: next = reworded(now, id, *rc::gen::arbitrary<std::string>()); break;
-                case 5: next = withProperty(now, all, Prop::bold, true); break;
-                case 6: next = sizesMatched(now, all, true, true); break;
+                case 0:
+                    next = shifted(now, {id}, *rc::gen::inRange(-9, 9), 3);
+                    break;
+                case 1:
+                    next = removed(now, {id});
+                    break;
+                case 2:
+                    next = placed(now, rootId, at(Kind::tabs, {5, 5, 100, 80})).form;
+                    break;
+                case 3:
+                    next = pasted(now, rootId, clipping(now, {id}), 4, 4).form;
+                    break;
+                case 4:
+                    next = reworded(now, id, *rc::gen::arbitrary<std::string>());
+                    break;
+                case 5:
+                    next = withProperty(now, all, Prop::bold, true);
+                    break;
+                case 6:
+                    next = sizesMatched(now, all, true, true);
+                    break;
             }
             history.step(next, "step");
             forms.push_back(next);

@@ -13,7 +13,8 @@ using namespace brindel;
 using namespace brindel::test;
 
 TEST(FormFile, WhatIsSavedOpensTheSame) {
-    for (const Form& form : {jotted(booking), jotted(booking, Kind::document), demo("lift-out-booking"), demo("mooring-permit")}) {
+    for (const Form& form :
+         {jotted(booking), jotted(booking, Kind::document), demo("lift-out-booking"), demo("mooring-permit")}) {
         const std::string text = formText(form);
         Form again = readForm(text).value().form;
         EXPECT_TRUE(sameContent(form, again));
@@ -63,7 +64,8 @@ TEST(FormFile, MistakesAreSaidWithTheirPlace) {
         auto read = readForm(text);
         return read ? Problem{"", "read"} : read.error();
     };
-    EXPECT_EQ(broken("\"textBox\"", "\"textbox\""), (Problem{"controls[1].kind", "“textbox” is not a kind of control that this version knows."}));
+    EXPECT_EQ(broken("\"textBox\"", "\"textbox\""),
+              (Problem{"controls[1].kind", "“textbox” is not a kind of control that this version knows."}));
     EXPECT_EQ(broken("\"maxLength\": 30", "\"maxLength\": \"many\"").place, "controls[1].maxLength");
     EXPECT_EQ(broken("\"id\": \"c3\"", "\"id\": \"c2\"").sentence, "Another control has the id c2 already.");
     EXPECT_EQ(broken("\"labels\": \"c3\"", "\"labels\": \"c99\"").place, "controls[0].labels");
@@ -75,7 +77,9 @@ TEST(FormFile, MistakesAreSaidWithTheirPlace) {
 
 TEST(FormFile, ContainersTooDeepAreRefused) {
     std::string text = "{\"brindel\":1,\"form\":\"dialog\",\"name\":\"x\",\"controls\":[";
-    for (int i = 0; i < 5000; ++i) text += "{\"id\":\"c" + std::to_string(i + 2) + "\",\"kind\":\"frame\",\"name\":\"f\",\"box\":[0,0,1,1],\"controls\":[";
+    for (int i = 0; i < 5000; ++i)
+        text += "{\"id\":\"c" + std::to_string(i + 2) +
+                "\",\"kind\":\"frame\",\"name\":\"f\",\"box\":[0,0,1,1],\"controls\":[";
     for (int i = 0; i < 5000; ++i) text += "]}";
     auto read = readForm(text + "]}");
     ASSERT_FALSE(read);
@@ -88,19 +92,24 @@ void survives(const std::string& good, Read read) {
     std::mt19937 chance(20261123);
     for (int i = 0; i < 10000; ++i) {
         std::string text = good;
-        if (i % 2 == 0) text.resize(chance() % (good.size() + 1));
+        if (i % 2 == 0)
+            text.resize(chance() % (good.size() + 1));
         else
-            for (int k = 1 + int(chance() % 6); k > 0 && !text.empty(); --k) text[chance() % text.size()] = char(chance());
+            for (int k = 1 + int(chance() % 6); k > 0 && !text.empty(); --k)
+                text[chance() % text.size()] = char(chance());
         read(text);
     }
 }
 
 TEST(BrokenInput, FormFilesNeverCrash) {
-    survives(formText(jotted("# T\n## A\nBoat: text 5 !\nLift: radio [x, y]\n## B\nWhen: date\n[OK]*\n")), [](const std::string& text) {
-        auto read = readForm(text);
-        if (!read) EXPECT_FALSE(read.error().sentence.empty());
-        else formText(read->form);
-    });
+    survives(formText(jotted("# T\n## A\nBoat: text 5 !\nLift: radio [x, y]\n## B\nWhen: date\n[OK]*\n")),
+             [](const std::string& text) {
+                 auto read = readForm(text);
+                 if (!read)
+                     EXPECT_FALSE(read.error().sentence.empty());
+                 else
+                     formText(read->form);
+             });
 }
 
 TEST(BrokenInput, JottingsNeverCrash) {
@@ -144,7 +153,8 @@ TEST(WholeFile, AKillAtAnyMomentLeavesTheOldOrTheNewFile) {
         kill(child, SIGKILL);
         waitpid(child, nullptr, 0);
         const std::string left = textOf(path);
-        ASSERT_TRUE(left == oldText || left == freshText) << "a torn file of " << left.size() << " bytes after kill " << i;
+        ASSERT_TRUE(left == oldText || left == freshText)
+            << "a torn file of " << left.size() << " bytes after kill " << i;
         (left == oldText ? olds : news)++;
     }
     EXPECT_GT(news, 0) << "the child never came to save";
@@ -154,7 +164,8 @@ TEST(WholeFile, AKillAtAnyMomentLeavesTheOldOrTheNewFile) {
 TEST(WholeFile, ProblemsAreSaidAndNothingIsLeftBehind) {
     Folder folder;
     EXPECT_FALSE(writeWhole(folder.file("no/such/folder/x"), "text"));
-    EXPECT_EQ(readWhole(folder.file("missing")).error().sentence, "The file cannot be read: there is no such file or folder.");
+    EXPECT_EQ(readWhole(folder.file("missing")).error().sentence,
+              "The file cannot be read: there is no such file or folder.");
     EXPECT_EQ(readWhole(folder.path()).error().sentence, "The file cannot be read: it is a folder.");
     write(folder.file("big"), std::string(100, 'x'));
     EXPECT_EQ(readWhole(folder.file("big"), 50).error().sentence, "The file is too large.");
@@ -185,5 +196,6 @@ TEST(Keepsake, WorkOfAProcessThatIsGoneIsOfferedBack) {
 }
 
 TEST(Schema, TheFileInTheRepoIsTheOneOfTheTable) {
-    EXPECT_EQ(textOf(std::string(BRINDEL_SOURCE) + "/schema/brindel-form.schema.json"), formSchema()) << "write it anew: brindel-cli schema -o schema/brindel-form.schema.json";
+    EXPECT_EQ(textOf(std::string(BRINDEL_SOURCE) + "/schema/brindel-form.schema.json"), formSchema())
+        << "write it anew: brindel-cli schema -o schema/brindel-form.schema.json";
 }

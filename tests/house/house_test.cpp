@@ -8,8 +8,9 @@ namespace fs = std::filesystem;
 
 namespace {
 /// Lower floors know nothing of higher ones; folders of one floor know nothing of each other.
-const std::map<std::string, int> floors = {{"model", 0}, {"text", 1}, {"naming", 2}, {"order", 2}, {"draw", 3}, {"file", 3},
-                                           {"edit", 4},  {"layout", 5}, {"session", 5}, {"jot", 6}, {"targets", 7}};
+const std::map<std::string, int> floors = {{"model", 0},   {"text", 1}, {"naming", 2}, {"order", 2},
+                                           {"draw", 3},    {"file", 3}, {"edit", 4},   {"layout", 5},
+                                           {"session", 5}, {"jot", 6},  {"targets", 7}};
 
 std::vector<std::pair<std::string, std::string>> includes(const std::string& folder) {
     std::vector<std::pair<std::string, std::string>> found;
@@ -27,7 +28,8 @@ std::vector<std::pair<std::string, std::string>> includes(const std::string& fol
 TEST(House, CoreKnowsNoQtAndNoWindow) {
     for (const auto& [file, include] : includes("core")) {
         EXPECT_FALSE(std::regex_search(include, std::regex("^(Qt|Q[A-Z])"))) << file << " includes " << include;
-        for (const char* outer : {"app/", "filler/", "cli/"}) EXPECT_FALSE(include.starts_with(outer)) << file << " includes " << include;
+        for (const char* outer : {"app/", "filler/", "cli/"})
+            EXPECT_FALSE(include.starts_with(outer)) << file << " includes " << include;
     }
     for (const auto& [file, include] : includes("filler")) EXPECT_FALSE(include.starts_with("app/")) << file;
     for (const auto& [file, include] : includes("cli"))
@@ -48,5 +50,6 @@ TEST(House, ArrowsWithinCorePointOneWay) {
 
 TEST(House, NothingLoadsDesignedWindows) {
     for (const char* folder : {"app", "filler"})
-        for (const auto& [file, include] : includes(folder)) EXPECT_EQ(include.find("UiLoader"), std::string::npos) << file;
+        for (const auto& [file, include] : includes(folder))
+            EXPECT_EQ(include.find("UiLoader"), std::string::npos) << file;
 }

@@ -13,7 +13,9 @@ JotMistake mistake(const std::string& text) {
     auto rows = readJotting(text);
     return rows ? JotMistake{0, 0, "it reads right"} : rows.error();
 }
-JotField field(const std::string& text) { return readJotting(text).value().at(0).fields.at(0); }
+JotField field(const std::string& text) {
+    return readJotting(text).value().at(0).fields.at(0);
+}
 }  // namespace
 
 TEST(Jotting, SaysWhatTheNotationPromises) {
@@ -42,8 +44,11 @@ TEST(Jotting, SaysWhatTheNotationPromises) {
 }
 
 TEST(Jotting, ValuesBesideTextsFormulasHintsAndNames) {
-    EXPECT_EQ(std::get<Choices>(*field("Hull: combo [g = GRP, Steel]").own.find(Prop::choices)), (Choices{{"g", "GRP"}, {"Steel", "Steel"}}));
-    EXPECT_EQ(std::get<std::string>(*field("Charge: number m = ROUND(IF(numLength > 10; 2; 1); 2)").own.find(Prop::workedOut)), "ROUND(IF(numLength > 10; 2; 1); 2)");
+    EXPECT_EQ(std::get<Choices>(*field("Hull: combo [g = GRP, Steel]").own.find(Prop::choices)),
+              (Choices{{"g", "GRP"}, {"Steel", "Steel"}}));
+    EXPECT_EQ(std::get<std::string>(
+                  *field("Charge: number m = ROUND(IF(numLength > 10; 2; 1); 2)").own.find(Prop::workedOut)),
+              "ROUND(IF(numLength > 10; 2; 1); 2)");
     JotField f = field("Berth (as painted): text 4 (Pontoon letter; then number) @owner.berth \"C14\" = B\\;2");
     EXPECT_EQ(f.label, "Berth (as painted)");
     EXPECT_EQ(f.name, "owner.berth");
@@ -72,11 +77,16 @@ TEST(Jotting, MistakesAreMarkedAtTheirPlace) {
         int line, column;
         const char* says;
     };
-    for (const Case& c : {Case{"Boat: txt 30", 1, 6, "not understood"}, Case{"Boat: text 30\nHull: combo [GRP, Steel", 2, 12, "] is expected"},
-                          Case{"Length: number 25..2", 1, 15, "upside down"}, Case{"Reg: text /[A-Z/", 1, 10, "pattern"}, Case{"Hull: combo", 1, 0, "needs its choices"},
-                          Case{"When: date >= soon", 1, 11, "date such as"}, Case{"Łódź: date .1", 1, 0, "no decimals"}, Case{"Lift: radio [A, B] = C", 1, 0, "not among"},
-                          Case{"[Cancel] Book", 1, 9, "button"}, Case{"A: text; : text", 1, 9, "label is expected"}, Case{"# ", 1, 0, "title is expected"},
-                          Case{"A: text text", 1, 8, "second kind"}, Case{"At: time", 1, 4, "cannot be jotted yet"}, Case{"A: check 30", 1, 0, "no length"}, Case{"A: number < 3", 1, 10, "“<” is not understood here"}}) {
+    for (const Case& c :
+         {Case{"Boat: txt 30", 1, 6, "not understood"},
+          Case{"Boat: text 30\nHull: combo [GRP, Steel", 2, 12, "] is expected"},
+          Case{"Length: number 25..2", 1, 15, "upside down"}, Case{"Reg: text /[A-Z/", 1, 10, "pattern"},
+          Case{"Hull: combo", 1, 0, "needs its choices"}, Case{"When: date >= soon", 1, 11, "date such as"},
+          Case{"Łódź: date .1", 1, 0, "no decimals"}, Case{"Lift: radio [A, B] = C", 1, 0, "not among"},
+          Case{"[Cancel] Book", 1, 9, "button"}, Case{"A: text; : text", 1, 9, "label is expected"},
+          Case{"# ", 1, 0, "title is expected"}, Case{"A: text text", 1, 8, "second kind"},
+          Case{"At: time", 1, 4, "cannot be jotted yet"}, Case{"A: check 30", 1, 0, "no length"},
+          Case{"A: number < 3", 1, 10, "“<” is not understood here"}}) {
         JotMistake m = mistake(c.text);
         EXPECT_EQ(m.line, c.line) << c.text;
         EXPECT_EQ(m.column, c.column) << c.text << ": " << m.sentence;
@@ -90,24 +100,37 @@ namespace {
 rc::Gen<JotField> anyField() {
     return rc::gen::exec([] {
         JotField f;
-        static const std::vector<std::string> labels = {"Boat name", "Łódź; port", "Length: overall", "To", "Überhang (m)", "Σκάφος", "a\\b"};
+        static const std::vector<std::string> labels = {
+            "Boat name", "Łódź; port", "Length: overall", "To", "Überhang (m)", "Σκάφος", "a\\b"};
         f.label = *rc::gen::elementOf(labels);
-        f.kind = *rc::gen::element(Kind::textBox, Kind::numberBox, Kind::dateBox, Kind::comboBox, Kind::listBox, Kind::checkBox, Kind::radioButton);
+        f.kind = *rc::gen::element(Kind::textBox, Kind::numberBox, Kind::dateBox, Kind::comboBox, Kind::listBox,
+                                   Kind::checkBox, Kind::radioButton);
         f.radio = f.kind == Kind::radioButton;
-        auto maybe = [](auto set) { if (*rc::gen::arbitrary<bool>()) set(); };
+        auto maybe = [](auto set) {
+            if (*rc::gen::arbitrary<bool>()) set();
+        };
         maybe([&] { f.own.set(Prop::required, true); });
         maybe([&] { f.own.set(Prop::hint, std::string("Ask (at the office); then \\ write")); });
         maybe([&] { f.name = "own.name" + std::to_string(*rc::gen::inRange(0, 99)); });
         if (f.kind == Kind::textBox) {
             maybe([&] { f.own.set(Prop::maxLength, double(*rc::gen::inRange(1, 500))); });
-            maybe([&] { f.own.set(Prop::letters, std::string(*rc::gen::element("upper", "lower", "eachWord", "first"))); });
+            maybe([&] {
+                f.own.set(Prop::letters, std::string(*rc::gen::element("upper", "lower", "eachWord", "first")));
+            });
             maybe([&] { f.own.set(Prop::pattern, std::string("[0-9/;]+\\.?")); });
             maybe([&] { f.own.set(Prop::placeholder, std::string("say \"it\"")); });
-            maybe([&] { f.columns = *rc::gen::inRange(5, 80), f.rows = *rc::gen::inRange(2, 9), f.own.set(Prop::lines, std::string("many")); });
+            maybe([&] {
+                f.columns = *rc::gen::inRange(5, 80), f.rows = *rc::gen::inRange(2, 9),
+                f.own.set(Prop::lines, std::string("many"));
+            });
         } else if (f.kind == Kind::numberBox) {
             maybe([&] { f.own.set(Prop::least, double(*rc::gen::inRange(-50, 0))); });
             maybe([&] { f.own.set(Prop::most, *rc::gen::inRange(0, 900) / 10.0); });
-            maybe([&] { const int places = *rc::gen::inRange(1, 4); f.own.set(Prop::decimals, double(places)); f.own.set(Prop::step, std::pow(10.0, -places)); });
+            maybe([&] {
+                const int places = *rc::gen::inRange(1, 4);
+                f.own.set(Prop::decimals, double(places));
+                f.own.set(Prop::step, std::pow(10.0, -places));
+            });
             maybe([&] { f.own.set(Prop::unit, std::string("kW/h")); });
             maybe([&] { f.own.set(Prop::workedOut, std::string("IF(numA > 2; (numB); 3)")); });
         } else if (f.kind == Kind::dateBox) {
@@ -118,7 +141,12 @@ rc::Gen<JotField> anyField() {
         } else if (f.kind != Kind::checkBox) {
             f.own.set(Prop::choices, Choices{{"GRP", "GRP"}, {"s", "Steel, painted"}, {"a=b", "x]y"}});
             maybe([&] { f.own.set(Prop::defaultText, std::string("GRP")); });
-            if (f.kind == Kind::listBox) maybe([&] { f.own.set(Prop::many, std::string("many")); f.own.set(Prop::atLeast, 1.0); f.own.set(Prop::atMost, 2.0); });
+            if (f.kind == Kind::listBox)
+                maybe([&] {
+                    f.own.set(Prop::many, std::string("many"));
+                    f.own.set(Prop::atLeast, 1.0);
+                    f.own.set(Prop::atMost, 2.0);
+                });
             if (f.kind == Kind::comboBox) maybe([&] { f.own.set(Prop::otherAnswers, true); });
         }
         return f;
@@ -183,12 +211,16 @@ void expectCareful(const Form& form) {
         // Nothing lies over its neighbour.
         if (holder.kind != Kind::tabs && holder.kind != Kind::document)
             for (Id other : holder.children)
-                if (other != id) EXPECT_FALSE(box.touches(boxOf(form, *form.find(other)))) << c.name << " over " << form.find(other)->name;
+                if (other != id)
+                    EXPECT_FALSE(box.touches(boxOf(form, *form.find(other))))
+                        << c.name << " over " << form.find(other)->name;
         // Each label is level with its field, or stands above it, and is never cut off.
         if (const Control* field = form.find(c.reference(Prop::labels)); field && c.box.bottom() > field->box.top) {
             EXPECT_NEAR(textLine(form, c.id), textLine(form, field->id), 0.51) << c.name;
         }
-        if (c.kind == Kind::label && !c.yes(Prop::wraps)) EXPECT_LE(fonts().width(c.text(Prop::text), lookOf(form, c)) * unitsPerPoint(form), c.box.width + 0.6) << c.name;
+        if (c.kind == Kind::label && !c.yes(Prop::wraps))
+            EXPECT_LE(fonts().width(c.text(Prop::text), lookOf(form, c)) * unitsPerPoint(form), c.box.width + 0.6)
+                << c.name;
     }
 }
 }  // namespace
@@ -196,7 +228,8 @@ void expectCareful(const Form& form) {
 TEST(LayOut, LooksAsIfACarefulPersonHadPlacedIt) {
     for (Kind kind : {Kind::dialog, Kind::document}) {
         expectCareful(jotted(booking, kind));
-        for (const char* file : {"lift-out-booking", "mooring-permit"}) expectCareful(jotted(textOf(std::string(BRINDEL_SOURCE) + "/demo/" + file + ".jot"), kind));
+        for (const char* file : {"lift-out-booking", "mooring-permit"})
+            expectCareful(jotted(textOf(std::string(BRINDEL_SOURCE) + "/demo/" + file + ".jot"), kind));
     }
     expectCareful(demo("lift-out-booking"));
     expectCareful(demo("mooring-permit"));
@@ -216,8 +249,10 @@ TEST(LayOut, LabelsEndAndFieldsBeginInOneColumn) {
     EXPECT_EQ(ends.size(), 1u);
     EXPECT_EQ(begins.size(), 1u);
     EXPECT_EQ(gaps.size(), 1u);
-    EXPECT_EQ(named(form, "numDraught").box.right(), named(form, "txtBoatName").box.right()) << "the right edge is one line";
-    EXPECT_EQ(named(form, "dtmWantedFrom").box.left, named(form, "txtBoatName").box.left) << "and fields do not jump when a page is turned";
+    EXPECT_EQ(named(form, "numDraught").box.right(), named(form, "txtBoatName").box.right())
+        << "the right edge is one line";
+    EXPECT_EQ(named(form, "dtmWantedFrom").box.left, named(form, "txtBoatName").box.left)
+        << "and fields do not jump when a page is turned";
 }
 
 TEST(LayOut, ButtonsStandAtTheFootAndTheOneWithAStarAccepts) {
@@ -236,19 +271,24 @@ TEST(LayOut, ADocumentGoesOnOnAFurtherPage) {
     EXPECT_GE(form.root().children.size(), 3u);
     expectCareful(form);
     for (Id page : form.root().children)
-        for (Id id : form.find(page)->children) EXPECT_LE(form.find(id)->box.bottom(), withinMargins(form).bottom() + 0.01);
+        for (Id id : form.find(page)->children)
+            EXPECT_LE(form.find(id)->box.bottom(), withinMargins(form).bottom() + 0.01);
 }
 
 TEST(JotInto, RowsGoUnderTheSelectionInTheColumnsThatAreThere) {
     Form form = jotted(booking);
     const Control hull = named(form, "cboHull"), frame = named(form, "frmLiftBy");
     const double high = form.root().box.height;
-    Edited added = jottedInto(form, hull.parent, hull.id, readJotting("Survey: date; Insurer: combo [Harbour Mutual, Northgate, Other…] !\nBerth: text 4").value(), fonts());
+    Edited added = jottedInto(
+        form, hull.parent, hull.id,
+        readJotting("Survey: date; Insurer: combo [Harbour Mutual, Northgate, Other…] !\nBerth: text 4").value(),
+        fonts());
     const Control& survey = named(added.form, "dtmSurvey");
     EXPECT_EQ(survey.box.left, hull.box.left);
     EXPECT_GE(survey.box.top, hull.box.bottom());
     EXPECT_LT(survey.box.bottom(), named(added.form, "txtBerth").box.top);
-    EXPECT_LT(named(added.form, "txtBerth").box.bottom(), named(added.form, "frmLiftBy").box.top) << "what stood below has moved down";
+    EXPECT_LT(named(added.form, "txtBerth").box.bottom(), named(added.form, "frmLiftBy").box.top)
+        << "what stood below has moved down";
     EXPECT_GT(named(added.form, "frmLiftBy").box.top, frame.box.top);
     EXPECT_GT(added.form.root().box.height, high) << "and the dialog has grown";
     expectCareful(added.form);

@@ -17,7 +17,9 @@ TEST(Guides, ABoxNearAnEdgeComesToLieOnItExactly) {
         Snapped s = snapped(form, rootId, noControl, box, {}, 5, {});
         EXPECT_EQ(s.box.width, box.width);
         bool lies = false;
-        for (const Guide& g : s.guides) lies = lies || g.from.x == s.box.left || g.from.x == s.box.right() || std::abs(g.from.x - s.box.centre().x) < 1e-9;
+        for (const Guide& g : s.guides)
+            lies = lies || g.from.x == s.box.left || g.from.x == s.box.right() ||
+                   std::abs(g.from.x - s.box.centre().x) < 1e-9;
         EXPECT_TRUE(lies) << "box at " << box.left;
     }
 }

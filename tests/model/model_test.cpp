@@ -28,7 +28,8 @@ TEST(SharedMap, KeysBeyondItsCapacityAreLeftOut) {
 
 TEST(Kinds, RowsStandUnderTheirOwnNumber) {
     for (std::size_t i = 0; i < allKinds().size(); ++i) EXPECT_EQ(std::size_t(allKinds()[i].kind), i);
-    for (int i = 0; i < int(Prop::count_); ++i) EXPECT_EQ(row(Prop(i)).prop, Prop(i)) << "property " << i << " has no row";
+    for (int i = 0; i < int(Prop::count_); ++i)
+        EXPECT_EQ(row(Prop(i)).prop, Prop(i)) << "property " << i << " has no row";
     EXPECT_EQ(allProperties().size(), std::size_t(Prop::count_));
 }
 
@@ -61,7 +62,8 @@ TEST(Kinds, DefaultsFitTheirOwnTypeAndEveryPropertyIsExplained) {
 TEST(Kinds, EveryFillableKindCanBeRequiredAndProtected) {
     for (const KindRow& k : allKinds()) {
         if (!k.filled) continue;
-        for (Prop prop : {Prop::required, Prop::access, Prop::personal, Prop::purpose, Prop::entryStyle, Prop::kept, Prop::hint, Prop::tabStop, Prop::accessKey})
+        for (Prop prop : {Prop::required, Prop::access, Prop::personal, Prop::purpose, Prop::entryStyle, Prop::kept,
+                          Prop::hint, Prop::tabStop, Prop::accessKey})
             EXPECT_TRUE(has(k.kind, prop)) << k.key << " " << row(prop).key;
     }
 }

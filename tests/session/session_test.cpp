@@ -7,7 +7,9 @@ using namespace std::chrono;
 
 namespace {
 const Day today{year(2026), month(4), std::chrono::day(1)};
-Id id(const FormSession& s, const std::string& name) { return named(s.form(), name).id; }
+Id id(const FormSession& s, const std::string& name) {
+    return named(s.form(), name).id;
+}
 std::string refusal(FormSession& s, const std::string& name, const Answer& answer) {
     auto put = s.put(name, answer);
     return put ? "" : put.error().sentence;
@@ -39,7 +41,8 @@ TEST(Session, WhatIsWrongIsSaidInWordsOfTheForm) {
     s.type(id(s, "dtmWantedFrom"), "31 Mar 2026");
     EXPECT_EQ(s.wrongWith(id(s, "dtmWantedFrom")), "Wanted from is 1 Apr 2026 at the earliest.");
     s.type(id(s, "dtmWantedFrom"), "31 Feb 2026");
-    EXPECT_EQ(s.wrongWith(id(s, "dtmWantedFrom")), "Wanted from takes a date such as 1 Apr 2026; “31 Feb 2026” is none.");
+    EXPECT_EQ(s.wrongWith(id(s, "dtmWantedFrom")),
+              "Wanted from takes a date such as 1 Apr 2026; “31 Feb 2026” is none.");
     s.pick(id(s, "lstJobs"), {0, 1, 2, 3});
     EXPECT_EQ(s.wrongWith(id(s, "lstJobs")), "Choose at most 3 for Jobs; 4 are chosen.");
     s.type(id(s, "txtRegistrationNo"), "12");
@@ -49,7 +52,8 @@ TEST(Session, WhatIsWrongIsSaidInWordsOfTheForm) {
 }
 
 TEST(Session, AFormIsAcceptedOnlyWhenNothingIsWrong) {
-    FormSession s(jotted("# F\n## One\nA: text 5 !\n[Next]\n## Two\nB: number 1..9 !\n[OK]* [Cancel] [Clear]\n"), today);
+    FormSession s(jotted("# F\n## One\nA: text 5 !\n[Next]\n## Two\nB: number 1..9 !\n[OK]* [Cancel] [Clear]\n"),
+                  today);
     s.type(id(s, "txtA"), "x");
     Outcome out = s.press(id(s, "btnOK"));
     EXPECT_EQ(out.then, Outcome::Then::stay);
@@ -77,12 +81,14 @@ TEST(Session, ValuesAreTakenOrRefusedWithOneClearSentence) {
     EXPECT_EQ(refusal(s, "txtBoatName", std::string("Marigold")), "");
     EXPECT_EQ(refusal(s, "txtBoatName", std::string(31, 'x')), "Boat name takes at most 30 characters; this has 31.");
     EXPECT_EQ(refusal(s, "txtBoatName", true), "Text is expected.");
-    EXPECT_EQ(refusal(s, "numLengthOverall", 25.04), "Length overall takes 2 to 25 m; 25.04 is too much.") << "rounding lets nothing in";
-    EXPECT_EQ(refusal(s, "numLengthOverall", std::string("9,4")), "") << "no language has that wrong";
+    EXPECT_EQ(refusal(s, "numLengthOverall", 25.04), "Length overall takes 2 to 25 m; 25.04 is too much.")
+        << "rounding lets nothing in";
+    EXPECT_EQ(refusal(s, "numLengthOverall", std::string("9,4")), "");
     EXPECT_EQ(refusal(s, "radLiftBy", std::string("Balloon")), "“Balloon” is not among the choices.");
     EXPECT_EQ(refusal(s, "radLiftBy", std::string("Crane")), "");
     EXPECT_EQ(refusal(s, "lstJobs", std::vector<std::string>{"Wash", "Paint"}), "“Paint” is not among the choices.");
-    EXPECT_EQ(refusal(s, "dtmTo", std::string("2026-02-30")), "To takes a date such as 1 Apr 2026; “2026-02-30” is none.");
+    EXPECT_EQ(refusal(s, "dtmTo", std::string("2026-02-30")),
+              "To takes a date such as 1 Apr 2026; “2026-02-30” is none.");
     EXPECT_EQ(refusal(s, "chkMastIsStepped", std::string("yes")), "true or false is expected.");
     EXPECT_EQ(refusal(s, "txtNoSuch", std::string("x")), "The form has no field of that name.");
     EXPECT_EQ(std::get<std::string>(s.answer(id(s, "txtBoatName"))), "Marigold") << "what was refused changed nothing";

@@ -50,7 +50,9 @@ FormSession filled(const std::string& name) {
 }
 
 template <class T>
-T& as(Poppler::FormField* field) { return *static_cast<T*>(field); }
+T& as(Poppler::FormField* field) {
+    return *static_cast<T*>(field);
+}
 
 }  // namespace
 
@@ -71,31 +73,43 @@ TEST(Pdf, PopplerListsEveryFieldWithItsTypeNameTooltipLimitsAndChoices) {
             EXPECT_EQ(f->isReadOnly(), c.text(Prop::access) != "open") << field;
             using Type = Poppler::FormField;
             switch (c.kind) {
-                case Kind::textBox: case Kind::numberBox: case Kind::dateBox: {
+                case Kind::textBox:
+                case Kind::numberBox:
+                case Kind::dateBox: {
                     ASSERT_EQ(f->type(), Type::FormText) << field;
                     auto& text = as<Poppler::FormFieldText>(f);
-                    EXPECT_EQ(text.textType() == Poppler::FormFieldText::Multiline, c.text(Prop::lines) == "many" && c.kind == Kind::textBox) << field;
-                    if (c.number(Prop::maxLength) > 0) EXPECT_EQ(text.maximumLength(), int(c.number(Prop::maxLength))) << field;
+                    EXPECT_EQ(text.textType() == Poppler::FormFieldText::Multiline,
+                              c.text(Prop::lines) == "many" && c.kind == Kind::textBox)
+                        << field;
+                    if (c.number(Prop::maxLength) > 0)
+                        EXPECT_EQ(text.maximumLength(), int(c.number(Prop::maxLength))) << field;
                     break;
                 }
-                case Kind::comboBox: case Kind::listBox: {
+                case Kind::comboBox:
+                case Kind::listBox: {
                     ASSERT_EQ(f->type(), Type::FormChoice) << field;
                     auto& choice = as<Poppler::FormFieldChoice>(f);
                     EXPECT_EQ(choice.choiceType() == Poppler::FormFieldChoice::ComboBox, c.kind == Kind::comboBox);
                     EXPECT_EQ(choice.isEditable(), c.yes(Prop::otherAnswers)) << field;
                     EXPECT_EQ(choice.multiSelect(), c.text(Prop::many) == "many") << field;
                     ASSERT_EQ(std::size_t(choice.choices().size()), c.choices().size());
-                    for (std::size_t i = 0; i < c.choices().size(); ++i) EXPECT_EQ(choice.choices()[int(i)].toStdString(), c.choices()[i].text);
+                    for (std::size_t i = 0; i < c.choices().size(); ++i)
+                        EXPECT_EQ(choice.choices()[int(i)].toStdString(), c.choices()[i].text);
                     break;
                 }
-                case Kind::checkBox: case Kind::radioButton: case Kind::button: {
+                case Kind::checkBox:
+                case Kind::radioButton:
+                case Kind::button: {
                     ASSERT_EQ(f->type(), Type::FormButton) << field;
                     auto& button = as<Poppler::FormFieldButton>(f);
                     EXPECT_EQ(button.buttonType(), c.kind == Kind::checkBox ? Poppler::FormFieldButton::CheckBox
-                                                   : c.kind == Kind::button ? Poppler::FormFieldButton::Push : Poppler::FormFieldButton::Radio) << field;
+                                                   : c.kind == Kind::button ? Poppler::FormFieldButton::Push
+                                                                            : Poppler::FormFieldButton::Radio)
+                        << field;
                     break;
                 }
-                default: break;
+                default:
+                    break;
             }
         });
         for (const auto& [field, widgets] : r.fields) EXPECT_TRUE(expected.contains(field)) << field;
@@ -104,7 +118,8 @@ TEST(Pdf, PopplerListsEveryFieldWithItsTypeNameTooltipLimitsAndChoices) {
 
 TEST(Pdf, TooltipsCarryHintsAndLimits) {
     Read r = read(pdfOf(demo("mooring-permit"), fonts()).value());
-    EXPECT_EQ(r.fields["numLength"][0]->uiName(), "From the stem to the stern, without bowsprit and rudder (2 to 25 m)");
+    EXPECT_EQ(r.fields["numLength"][0]->uiName(),
+              "From the stem to the stern, without bowsprit and rudder (2 to 25 m)");
     EXPECT_EQ(r.fields["txtSailNumber"][0]->uiName(), "Sail number (at most 10 characters)");
     EXPECT_EQ(r.fields["radShorePower"][0]->uiName(), "Shore power");
     EXPECT_EQ(r.fields["radShorePower"].size(), 4u);
@@ -121,24 +136,38 @@ TEST(Pdf, PopplerReadsTheFilledValuesBack) {
             Poppler::FormField* f = r.fields[answerName(form, c)][0];
             const Shown& shown = session.shown(id);
             switch (c.kind) {
-                case Kind::textBox: case Kind::numberBox: case Kind::dateBox: EXPECT_EQ(as<Poppler::FormFieldText>(f).text().toStdString(), shown.text) << c.name; break;
+                case Kind::textBox:
+                case Kind::numberBox:
+                case Kind::dateBox:
+                    EXPECT_EQ(as<Poppler::FormFieldText>(f).text().toStdString(), shown.text) << c.name;
+                    break;
                 case Kind::comboBox:
-                    if (!shown.text.empty()) EXPECT_EQ(as<Poppler::FormFieldChoice>(f).choices()[as<Poppler::FormFieldChoice>(f).currentChoices().value(0)].toStdString(), shown.text) << c.name;
+                    if (!shown.text.empty())
+                        EXPECT_EQ(as<Poppler::FormFieldChoice>(f)
+                                      .choices()[as<Poppler::FormFieldChoice>(f).currentChoices().value(0)]
+                                      .toStdString(),
+                                  shown.text)
+                            << c.name;
                     break;
                 case Kind::listBox: {
                     std::vector<std::size_t> lines;
-                    for (int line : as<Poppler::FormFieldChoice>(f).currentChoices()) lines.push_back(std::size_t(line));
+                    for (int line : as<Poppler::FormFieldChoice>(f).currentChoices())
+                        lines.push_back(std::size_t(line));
                     EXPECT_EQ(lines, shown.picked) << c.name;
                     break;
                 }
-                case Kind::checkBox: EXPECT_EQ(as<Poppler::FormFieldButton>(f).state(), shown.on) << c.name; break;
+                case Kind::checkBox:
+                    EXPECT_EQ(as<Poppler::FormFieldButton>(f).state(), shown.on) << c.name;
+                    break;
                 case Kind::radioButton: {
                     auto question = questionOf(form, c);
                     auto at = std::size_t(std::ranges::find(question, id) - question.begin());
-                    EXPECT_EQ(as<Poppler::FormFieldButton>(r.fields[answerName(form, c)][at]).state(), shown.on) << c.name;
+                    EXPECT_EQ(as<Poppler::FormFieldButton>(r.fields[answerName(form, c)][at]).state(), shown.on)
+                        << c.name;
                     break;
                 }
-                default: break;
+                default:
+                    break;
             }
         });
     }
@@ -147,7 +176,8 @@ TEST(Pdf, PopplerReadsTheFilledValuesBack) {
 TEST(Pdf, TheRenderedPageShowsWhatWasFilledInAndAgreesWithTheSheet) {
     FormSession session = filled("mooring-permit");
     const Form& form = session.form();
-    Read empty = read(pdfOf(form, fonts(), nullptr).value()), full = read(pdfOf(form, fonts(), &session.shownAll()).value());
+    Read empty = read(pdfOf(form, fonts(), nullptr).value()),
+         full = read(pdfOf(form, fonts(), &session.shownAll()).value());
     const double dpi = 96;
     for (int i = 0; i < full.document->numPages(); ++i) {
         full.document->setRenderHint(Poppler::Document::Antialiasing);
@@ -171,14 +201,19 @@ TEST(Pdf, TheRenderedPageShowsWhatWasFilledInAndAgreesWithTheSheet) {
         };
         double differ = 0;
         for (int y = 0; y < page.height(); ++y)
-            for (int x = 0; x < page.width(); ++x) differ += std::abs(qGray(page.pixel(x, y)) - qGray(sheet.pixel(x, y))) / 255.0;
+            for (int x = 0; x < page.width(); ++x)
+                differ += std::abs(qGray(page.pixel(x, y)) - qGray(sheet.pixel(x, y))) / 255.0;
         EXPECT_LT(differ / (page.width() * page.height()), 0.012) << "page " << i + 1 << " and the sheet differ";
         for (Id id : allIds(form)) {
             const Control& c = *form.find(id);
-            if (surfaceOf(form, id) != surfaces(form)[std::size_t(i)] || !row(c.kind).filled || session.shown(id).text.empty()) continue;
+            if (surfaceOf(form, id) != surfaces(form)[std::size_t(i)] || !row(c.kind).filled ||
+                session.shown(id).text.empty())
+                continue;
             const Box b = onSurface(form, id);
-            const QRect area(int(b.left * dpi / 25.4) + 2, int(b.top * dpi / 25.4) + 2, int(b.width * dpi / 25.4) - 4, int(b.height * dpi / 25.4) - 4);
-            const double ink = darkness(page, area) - darkness(blank, area), meant = darkness(sheet, area) - darkness(blank, area);
+            const QRect area(int(b.left * dpi / 25.4) + 2, int(b.top * dpi / 25.4) + 2, int(b.width * dpi / 25.4) - 4,
+                             int(b.height * dpi / 25.4) - 4);
+            const double ink = darkness(page, area) - darkness(blank, area),
+                         meant = darkness(sheet, area) - darkness(blank, area);
             if (c.text(Prop::defaultText).empty()) EXPECT_GT(ink, 300) << c.name << " looks empty";
             EXPECT_NEAR(ink, meant, 0.2 * std::abs(meant) + 900) << c.name;
         }
@@ -189,12 +224,15 @@ TEST(Pdf, TextIsReadBackLetterByLetter) {
     Form form = jotted("# Größe und Łódź\n> Ελληνικά, naïve – “quoted” fi ffl\nBoat: text 20\n", Kind::document);
     Read r = read(pdfOf(form, fonts()).value());
     const QString text = r.document->page(0)->text(QRectF());
-    for (const char* word : {"Größe und Łódź", "Ελληνικά, naïve – “quoted” fi ffl", "Boat"}) EXPECT_TRUE(text.contains(word)) << word << " in " << text.toStdString();
-    for (const Poppler::FontInfo& font : r.document->fonts()) EXPECT_TRUE(font.isEmbedded()) << font.name().toStdString();
+    for (const char* word : {"Größe und Łódź", "Ελληνικά, naïve – “quoted” fi ffl", "Boat"})
+        EXPECT_TRUE(text.contains(word)) << word << " in " << text.toStdString();
+    for (const Poppler::FontInfo& font : r.document->fonts())
+        EXPECT_TRUE(font.isEmbedded()) << font.name().toStdString();
 }
 
 TEST(Pdf, GroupsInNamesAreGroupsOfFields) {
-    Form form = jotted("Phone: text 20 @owner.phone\nEmail: text 20 @owner.email\nLift: radio [A, B] @job.lift\n", Kind::document);
+    Form form = jotted("Phone: text 20 @owner.phone\nEmail: text 20 @owner.email\nLift: radio [A, B] @job.lift\n",
+                       Kind::document);
     Read r = read(pdfOf(form, fonts()).value());
     EXPECT_TRUE(r.fields.contains("owner.phone"));
     EXPECT_TRUE(r.fields.contains("owner.email"));

@@ -24,7 +24,8 @@ TEST(Fonts, LinesBreakAtBlanksAndNeverBeyondTheWidth) {
     look.family = "Lato";
     const std::string text = "The yard confirms within two days. Averyveryverylongwordthatdoesnotfit";
     for (double width : {40.0, 80.0, 200.0})
-        for (const std::string& line : fonts().lines(text, look, width, true)) EXPECT_LE(fonts().width(line, look), width + 0.1) << line;
+        for (const std::string& line : fonts().lines(text, look, width, true))
+            EXPECT_LE(fonts().width(line, look), width + 0.1) << line;
     EXPECT_EQ(fonts().lines("a\n\nb", look, 100, true), (std::vector<std::string>{"a", "", "b"}));
     EXPECT_EQ(fonts().lines(text, look, 40, false).size(), 1u);
 }
@@ -49,6 +50,8 @@ TEST(Words, NumbersInLanguages) {
     EXPECT_EQ(numberRead("1.234,5", "de"), 1234.5);
     EXPECT_EQ(numberRead("1.234", "de"), 1234);
     EXPECT_EQ(numberRead("9,4", "de"), 9.4);
+    EXPECT_EQ(numberRead("9,4", "en"), 9.4) << "it can mean nothing else";
+    EXPECT_EQ(numberRead("9,400", "en"), 9400);
     EXPECT_EQ(numberRead(" 9.4 ", "en"), 9.4);
     EXPECT_FALSE(numberRead("9.4 m", "en"));
     EXPECT_FALSE(numberRead("", "en"));

@@ -20,14 +20,18 @@ using Object = QPDFObjectHandle;
 using std::string;
 
 // Field flags (ISO 32000, tables 227, 229, 231 and 233); bit 1 is the lowest.
-constexpr int bit(int position) { return 1 << (position - 1); }
-constexpr int readOnlyFlag = bit(1), requiredFlag = bit(2), multilineFlag = bit(13), passwordFlag = bit(14), noToggleToOff = bit(15),
-              radioFlag = bit(16), pushFlag = bit(17), comboFlag = bit(18), editFlag = bit(19), multiSelectFlag = bit(22),
-              doNotSpellCheck = bit(23), doNotScroll = bit(24);
+constexpr int bit(int position) {
+    return 1 << (position - 1);
+}
+constexpr int readOnlyFlag = bit(1), requiredFlag = bit(2), multilineFlag = bit(13), passwordFlag = bit(14),
+              noToggleToOff = bit(15), radioFlag = bit(16), pushFlag = bit(17), comboFlag = bit(18), editFlag = bit(19),
+              multiSelectFlag = bit(22), doNotSpellCheck = bit(23), doNotScroll = bit(24);
 // Annotation flags (table 167).
 constexpr int hiddenAnnotation = bit(2), printAnnotation = bit(3);
 
-Object text(const string& utf8Text) { return Object::newUnicodeString(utf8Text); }
+Object text(const string& utf8Text) {
+    return Object::newUnicodeString(utf8Text);
+}
 
 /// Text as a JavaScript string literal.
 string scriptText(const string& plain) {
@@ -41,7 +45,8 @@ string scriptText(const string& plain) {
 
 class Builder {
   public:
-    Builder(const Form& form, const FontBook& fonts, const ShownAll* filled) : form_(form), book_(fonts), filled_(filled) {
+    Builder(const Form& form, const FontBook& fonts, const ShownAll* filled)
+        : form_(form), book_(fonts), filled_(filled) {
         pdf_.emptyPDF();
         fonts_.emplace(pdf_);
         scale_ = 1 / unitsPerPoint(form);
@@ -114,7 +119,8 @@ class Builder {
         const double height = size.height + bar_;
         Object page = pdf_.makeIndirectObject(Object::newDictionary());
         page.replaceKey("/Type", Object::newName("/Page"));
-        page.replaceKey("/MediaBox", Object::parse(fmt::format("[0 0 {} {}]", pdfNumber(size.width * scale_), pdfNumber(height * scale_))));
+        page.replaceKey("/MediaBox", Object::parse(fmt::format("[0 0 {} {}]", pdfNumber(size.width * scale_),
+                                                               pdfNumber(height * scale_))));
         Object resources = Object::newDictionary();
         resources.replaceKey("/Font", fonts_->resources());
         page.replaceKey("/Resources", resources);
@@ -175,8 +181,9 @@ class Builder {
     string tooltip(const Control& c) const {
         const Control* frame = c.kind == Kind::radioButton ? form_.find(c.parent) : nullptr;
         string said = !c.text(Prop::hint).empty() ? c.text(Prop::hint)
-                      : frame && frame->kind == Kind::frame && !frame->text(Prop::title).empty() ? frame->text(Prop::title)
-                                                                                                  : calledBy(form_, c);
+                      : frame && frame->kind == Kind::frame && !frame->text(Prop::title).empty()
+                          ? frame->text(Prop::title)
+                          : calledBy(form_, c);
         string limits = limitsInWords(form_, c);
         return limits.empty() ? said : said + " (" + limits + ")";
     }
@@ -184,14 +191,16 @@ class Builder {
     string appearanceString(const Control& c, const Look& look) {
         const bool shrinks = c.kind == Kind::textBox && c.text(Prop::tooMuch) == "shrink";
         Colour colour = look.text.value_or(Colour{0x23, 0x28, 0x2B});
-        return fmt::format("{} rg {} {} Tf", pdfColour(colour), fonts_->typingName(book_.face(look)), shrinks ? "0" : pdfNumber(look.size));
+        return fmt::format("{} rg {} {} Tf", pdfColour(colour), fonts_->typingName(book_.face(look)),
+                           shrinks ? "0" : pdfNumber(look.size));
     }
 
     /// What a field is, apart from where it stands.
     void describe(Object field, const Control& c) {
         int flags = 0;
         if (c.yes(Prop::required)) flags |= requiredFlag;
-        if (c.text(Prop::access) != "open" || !c.text(Prop::workedOut).empty() || !c.yes(Prop::enabled)) flags |= readOnlyFlag;
+        if (c.text(Prop::access) != "open" || !c.text(Prop::workedOut).empty() || !c.yes(Prop::enabled))
+            flags |= readOnlyFlag;
         const Shown shown = shownOf(c);
         const Shown starting = startingShown(form_, c);
         const Look look = c.kind == Kind::button ? lookOf(form_, c) : entryLookOf(form_, c);
@@ -224,13 +233,16 @@ class Builder {
             if (!combo && c.text(Prop::many) == "many") flags |= multiSelectFlag;
             Object options = Object::newArray();
             for (const Choice& choice : c.choices())
-                options.appendItem(choice.value == choice.text ? text(choice.text) : Object::newArray({text(choice.value), text(choice.text)}));
+                options.appendItem(choice.value == choice.text
+                                       ? text(choice.text)
+                                       : Object::newArray({text(choice.value), text(choice.text)}));
             field.replaceKey("/Opt", options);
             setChosen(field, "/V", c, shown);
             setChosen(field, "/DV", c, starting);
             if (!combo && !shown.picked.empty()) {
                 Object lines = Object::newArray();
-                for (std::size_t line : shown.picked) lines.appendItem(Object::newInteger(static_cast<long long>(line)));
+                for (std::size_t line : shown.picked)
+                    lines.appendItem(Object::newInteger(static_cast<long long>(line)));
                 field.replaceKey("/I", lines);
             }
         } else {
@@ -239,7 +251,8 @@ class Builder {
             if (c.yes(Prop::secret)) flags |= passwordFlag;
             if (c.kind != Kind::textBox) flags |= doNotSpellCheck;
             if (c.text(Prop::tooMuch) == "stop" || c.text(Prop::tooMuch) == "shrink") flags |= doNotScroll;
-            if (c.number(Prop::maxLength) > 0) field.replaceKey("/MaxLen", Object::newInteger(int(c.number(Prop::maxLength))));
+            if (c.number(Prop::maxLength) > 0)
+                field.replaceKey("/MaxLen", Object::newInteger(int(c.number(Prop::maxLength))));
             // A secret is never written into a file.
             if (!shown.text.empty() && !c.yes(Prop::secret)) field.replaceKey("/V", text(shown.text));
             if (!starting.text.empty() && !c.yes(Prop::secret)) field.replaceKey("/DV", text(starting.text));
@@ -247,7 +260,8 @@ class Builder {
         }
         field.replaceKey("/Ff", Object::newInteger(flags));
         field.replaceKey("/DA", Object::newString(appearanceString(c, look)));
-        if (look.across != Across::start) field.replaceKey("/Q", Object::newInteger(look.across == Across::centre ? 1 : 2));
+        if (look.across != Across::start)
+            field.replaceKey("/Q", Object::newInteger(look.across == Across::centre ? 1 : 2));
     }
 
     void setChosen(Object field, const char* key, const Control& c, const Shown& shown) {
@@ -255,8 +269,10 @@ class Builder {
             Object values = Object::newArray();
             for (std::size_t line : shown.picked)
                 if (line < c.choices().size()) values.appendItem(text(c.choices()[line].value));
-            if (values.getArrayNItems() == 1) field.replaceKey(key, values.getArrayItem(0));
-            else if (values.getArrayNItems() > 1) field.replaceKey(key, values);
+            if (values.getArrayNItems() == 1)
+                field.replaceKey(key, values.getArrayItem(0));
+            else if (values.getArrayNItems() > 1)
+                field.replaceKey(key, values);
             return;
         }
         if (shown.text.empty()) return;
@@ -270,11 +286,16 @@ class Builder {
     void addRange(Object field, const Control& c) {
         auto least = c.maybeNumber(Prop::least), most = c.maybeNumber(Prop::most);
         if (c.kind != Kind::numberBox || (!least && !most)) return;
-        string message = c.text(Prop::rangeMessage).empty() ? fmt::format("{} takes {}.", calledBy(form_, c), limitsInWords(form_, c)) : c.text(Prop::rangeMessage);
+        string message = c.text(Prop::rangeMessage).empty()
+                             ? fmt::format("{} takes {}.", calledBy(form_, c), limitsInWords(form_, c))
+                             : c.text(Prop::rangeMessage);
         string test = "isNaN(v)";
         if (least) test += fmt::format(" || v < {}", pdfNumber(*least));
         if (most) test += fmt::format(" || v > {}", pdfNumber(*most));
-        string script = fmt::format("var v = Number(String(event.value).replace(\",\", \".\")); if (event.value !== \"\" && ({})) {{ app.alert({}); event.rc = false; }}", test, scriptText(message));
+        string script = fmt::format(
+            "var v = Number(String(event.value).replace(\",\", \".\")); if (event.value !== \"\" && ({})) {{ "
+            "app.alert({}); event.rc = false; }}",
+            test, scriptText(message));
         Object action = Object::newDictionary();
         action.replaceKey("/S", Object::newName("/JavaScript"));
         action.replaceKey("/JS", text(script));
@@ -296,7 +317,8 @@ class Builder {
         Object dict = stream.getDict();
         dict.replaceKey("/Type", Object::newName("/XObject"));
         dict.replaceKey("/Subtype", Object::newName("/Form"));
-        dict.replaceKey("/BBox", Object::parse(fmt::format("[0 0 {} {}]", pdfNumber(box.width * scale_), pdfNumber(box.height * scale_))));
+        dict.replaceKey("/BBox", Object::parse(fmt::format("[0 0 {} {}]", pdfNumber(box.width * scale_),
+                                                           pdfNumber(box.height * scale_))));
         Object resources = Object::newDictionary();
         resources.replaceKey("/Font", fonts_->resources());
         dict.replaceKey("/Resources", resources);
@@ -317,9 +339,13 @@ class Builder {
         Object widget = pdf_.makeIndirectObject(Object::newDictionary());
         widget.replaceKey("/Type", Object::newName("/Annot"));
         widget.replaceKey("/Subtype", Object::newName("/Widget"));
-        widget.replaceKey("/Rect", Object::parse(fmt::format("[{} {} {} {}]", pdfNumber(place.left * scale_), pdfNumber((height - place.bottom()) * scale_),
-                                                             pdfNumber(place.right() * scale_), pdfNumber((height - place.top) * scale_))));
-        widget.replaceKey("/F", Object::newInteger(!visible(c) ? hiddenAnnotation : c.kind == Kind::button ? 0 : printAnnotation));
+        widget.replaceKey(
+            "/Rect", Object::parse(fmt::format(
+                         "[{} {} {} {}]", pdfNumber(place.left * scale_), pdfNumber((height - place.bottom()) * scale_),
+                         pdfNumber(place.right() * scale_), pdfNumber((height - place.top) * scale_))));
+        widget.replaceKey("/F", Object::newInteger(!visible(c)              ? hiddenAnnotation
+                                                   : c.kind == Kind::button ? 0
+                                                                            : printAnnotation));
         widget.replaceKey("/P", pages_[page].getObjectHandle());
         widget.replaceKey("/Parent", field);
         widget.replaceKey("/TU", field.getKey("/TU"));  // some readers look for it here and not at the field
@@ -339,11 +365,13 @@ class Builder {
         } else {
             DrawOptions options = guests;
             if (c.kind == Kind::button) options.ground = true;
-            looks.replaceKey("/N", appearance(drawnControl(form_, c, shownOf(c), options), local, c.kind != Kind::button));
+            looks.replaceKey("/N",
+                             appearance(drawnControl(form_, c, shownOf(c), options), local, c.kind != Kind::button));
             Object character = Object::newDictionary();
             if (c.kind == Kind::button) {
                 character.replaceKey("/CA", text(c.text(Prop::text)));
-                if (auto fill = lookOf(form_, c).fill) character.replaceKey("/BG", Object::parse("[" + pdfColour(*fill) + "]"));
+                if (auto fill = lookOf(form_, c).fill)
+                    character.replaceKey("/BG", Object::parse("[" + pdfColour(*fill) + "]"));
                 addAction(widget, c, page);
             }
             widget.replaceKey("/MK", character);

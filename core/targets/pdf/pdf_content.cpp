@@ -7,7 +7,9 @@
 
 namespace brindel {
 
-std::string pdfNumber(double number) { return numberText(number, 4); }
+std::string pdfNumber(double number) {
+    return numberText(number, 4);
+}
 
 std::string pdfColour(Colour c) {
     return fmt::format("{} {} {}", pdfNumber(c.red / 255.0), pdfNumber(c.green / 255.0), pdfNumber(c.blue / 255.0));
@@ -65,7 +67,8 @@ struct Writer {
     void operator()(const PathMark& m) {
         if (m.points.empty()) return;
         begin(m.fill, m.outline);
-        for (std::size_t i = 0; i < m.points.size(); ++i) out += point(m.points[i].x, m.points[i].y) + (i ? " l\n" : " m\n");
+        for (std::size_t i = 0; i < m.points.size(); ++i)
+            out += point(m.points[i].x, m.points[i].y) + (i ? " l\n" : " m\n");
         paint(m.fill, m.outline, m.closed);
     }
     void operator()(const TextMark& m) {
@@ -99,7 +102,8 @@ struct Writer {
             out += rise != 0 ? "] TJ 0 Ts ET\n" : "] TJ ET\n";
         }
         if (m.underline)
-            out += fmt::format("{} {} {} {} re f\n", x(m.at.x), y(m.at.y + m.size * 0.16), x(m.text.width * m.size), x(m.size * 0.06));
+            out += fmt::format("{} {} {} {} re f\n", x(m.at.x), y(m.at.y + m.size * 0.16), x(m.text.width * m.size),
+                               x(m.size * 0.06));
     }
     void operator()(const ClipMark& m) {
         out += fmt::format("q {} {} {} {} re W n\n", x(m.box.left), y(m.box.bottom()), x(m.box.width), x(m.box.height));

@@ -14,11 +14,14 @@ namespace {
 using Object = QPDFObjectHandle;
 
 /// The characters of WinAnsiEncoding from 128 to 159 (ISO 32000, annex D.2); the rest is as in Latin-1.
-constexpr std::array<char32_t, 32> winAnsi = {
-    0x20AC, 0x2022, 0x201A, 0x0192, 0x201E, 0x2026, 0x2020, 0x2021, 0x02C6, 0x2030, 0x0160, 0x2039, 0x0152, 0x2022, 0x017D, 0x2022,
-    0x2022, 0x2018, 0x2019, 0x201C, 0x201D, 0x2022, 0x2013, 0x2014, 0x02DC, 0x2122, 0x0161, 0x203A, 0x0153, 0x2022, 0x017E, 0x0178};
+constexpr std::array<char32_t, 32> winAnsi = {0x20AC, 0x2022, 0x201A, 0x0192, 0x201E, 0x2026, 0x2020, 0x2021,
+                                              0x02C6, 0x2030, 0x0160, 0x2039, 0x0152, 0x2022, 0x017D, 0x2022,
+                                              0x2022, 0x2018, 0x2019, 0x201C, 0x201D, 0x2022, 0x2013, 0x2014,
+                                              0x02DC, 0x2122, 0x0161, 0x203A, 0x0153, 0x2022, 0x017E, 0x0178};
 
-char32_t winAnsiLetter(int code) { return code >= 128 && code < 160 ? winAnsi[std::size_t(code - 128)] : char32_t(code); }
+char32_t winAnsiLetter(int code) {
+    return code >= 128 && code < 160 ? winAnsi[std::size_t(code - 128)] : char32_t(code);
+}
 
 bool isCff(const Face& face) {
     hb_blob_t* table = hb_face_reference_table(face.hbFace(), HB_TAG('C', 'F', 'F', ' '));
@@ -35,7 +38,8 @@ std::string subset(const Face& face, const std::vector<unsigned>& glyphs, const 
     for (char32_t letter : letters) hb_set_add(hb_subset_input_unicode_set(input), letter);
     if (!glyphs.empty()) hb_subset_input_set_flags(input, HB_SUBSET_FLAGS_RETAIN_GIDS);
     hb_set_t* drop = hb_subset_input_set(input, HB_SUBSET_SETS_DROP_TABLE_TAG);
-    for (hb_tag_t tag : {HB_TAG('G', 'S', 'U', 'B'), HB_TAG('G', 'P', 'O', 'S'), HB_TAG('G', 'D', 'E', 'F'), HB_TAG('D', 'S', 'I', 'G')})
+    for (hb_tag_t tag : {HB_TAG('G', 'S', 'U', 'B'), HB_TAG('G', 'P', 'O', 'S'), HB_TAG('G', 'D', 'E', 'F'),
+                         HB_TAG('D', 'S', 'I', 'G')})
         hb_set_add(drop, tag);
     hb_face_t* small = hb_subset_or_fail(face.hbFace(), input);
     hb_subset_input_destroy(input);
@@ -61,8 +65,11 @@ std::string tagFor(const std::string& seed) {
 std::string utf16Hex(const std::u32string& letters) {
     std::string hex;
     for (char32_t c : letters) {
-        if (c < 0x10000) hex += fmt::format("{:04X}", unsigned(c));
-        else hex += fmt::format("{:04X}{:04X}", unsigned(0xD800 + ((c - 0x10000) >> 10)), unsigned(0xDC00 + ((c - 0x10000) & 0x3FF)));
+        if (c < 0x10000)
+            hex += fmt::format("{:04X}", unsigned(c));
+        else
+            hex += fmt::format("{:04X}{:04X}", unsigned(0xD800 + ((c - 0x10000) >> 10)),
+                               unsigned(0xDC00 + ((c - 0x10000) & 0x3FF)));
     }
     return hex;
 }
@@ -100,22 +107,27 @@ std::string PdfFonts::nameFor(const FacePtr& face, const std::vector<Glyph>& gly
     return use.name;
 }
 
-std::string PdfFonts::typingName(const FacePtr& face) { return useOf(typed_, face, 'T').name; }
+std::string PdfFonts::typingName(const FacePtr& face) {
+    return useOf(typed_, face, 'T').name;
+}
 
 Object PdfFonts::descriptor(const Face& face, const std::string& tag, const std::string& file, bool cff) {
     Object d = Object::newDictionary();
     d.replaceKey("/Type", Object::newName("/FontDescriptor"));
     d.replaceKey("/FontName", Object::newName("/" + tag + "+" + face.postScriptName));
     d.replaceKey("/Flags", Object::newInteger(32));
-    d.replaceKey("/FontBBox", Object::parse(fmt::format("[-500 {} 1500 {}]", -int(face.descent * 1000), int(face.ascent * 1000))));
+    d.replaceKey("/FontBBox",
+                 Object::parse(fmt::format("[-500 {} 1500 {}]", -int(face.descent * 1000), int(face.ascent * 1000))));
     d.replaceKey("/ItalicAngle", Object::newInteger(0));
     d.replaceKey("/Ascent", Object::newInteger(int(face.ascent * 1000)));
     d.replaceKey("/Descent", Object::newInteger(-int(face.descent * 1000)));
     d.replaceKey("/CapHeight", Object::newInteger(int(face.capHeight * 1000)));
     d.replaceKey("/StemV", Object::newInteger(80));
     Object stream = Object::newStream(&pdf_, file);
-    if (cff) stream.getDict().replaceKey("/Subtype", Object::newName("/OpenType"));
-    else stream.getDict().replaceKey("/Length1", Object::newInteger(static_cast<long long>(file.size())));
+    if (cff)
+        stream.getDict().replaceKey("/Subtype", Object::newName("/OpenType"));
+    else
+        stream.getDict().replaceKey("/Length1", Object::newInteger(static_cast<long long>(file.size())));
     d.replaceKey(cff ? "/FontFile3" : "/FontFile2", stream);
     return pdf_.makeIndirectObject(d);
 }

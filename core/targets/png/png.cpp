@@ -41,7 +41,9 @@ class Faces {
     std::map<const Face*, std::pair<FT_Face, cairo_font_face_t*>> open_;
 };
 
-void colour(cairo_t* cr, Colour c) { cairo_set_source_rgb(cr, c.red / 255.0, c.green / 255.0, c.blue / 255.0); }
+void colour(cairo_t* cr, Colour c) {
+    cairo_set_source_rgb(cr, c.red / 255.0, c.green / 255.0, c.blue / 255.0);
+}
 
 void paint(cairo_t* cr, const std::optional<Colour>& fill, const std::optional<Pen>& pen) {
     if (fill) {

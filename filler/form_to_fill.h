@@ -14,11 +14,11 @@ namespace brindel {
 
 class WrongMarks;
 
-class FormView : public QWidget {
+class FormToFill : public QWidget {
     Q_OBJECT
   public:
     /// Shows a session, which must outlive the view. `scale` is device-independent pixels per form unit.
-    FormView(FormSession& session, const FontBook& fonts, double scale, QWidget* parent = nullptr);
+    FormToFill(FormSession& session, const FontBook& fonts, double scale, QWidget* parent = nullptr);
 
     FormSession& session() { return session_; }
     QSize sizeHint() const override;

@@ -1,4 +1,4 @@
-#include "filler/form_view.h"
+#include "filler/form_to_fill.h"
 
 #include <QtWidgets/QtWidgets>
 
@@ -9,8 +9,8 @@
 namespace brindel {
 
 namespace {
-constexpr int pageGap = 24;           // between the pages of a document
-const QColor brick(0xA8, 0x32, 0x2A);
+constexpr int pageGap = 24;  // between the pages of a document
+const QColor brick(0xA8, 0x32, 0x2A), teal(0x2F, 0x6B, 0x66);
 }  // namespace
 
 /// Draws what is wrong over the form: an outline around each wrong field, and one sentence beside the one in hand.
@@ -23,12 +23,17 @@ class WrongMarks : public QWidget {
     }
     QList<QRect> fields;
     QRect beside;
+    QRect focus;  // on paper, where fields have no frame of their own that could show it
     QString sentence;
 
   protected:
     void paintEvent(QPaintEvent*) override {
         QPainter p(this);
         p.setRenderHint(QPainter::Antialiasing);
+        if (!focus.isNull()) {
+            p.setPen(QPen(teal, 1.6));
+            p.drawRoundedRect(QRectF(focus).adjusted(-0.5, -0.5, 0.5, 0.5), 3, 3);
+        }
         p.setPen(QPen(brick, 1.6));
         for (const QRect& r : fields) p.drawRoundedRect(QRectF(r).adjusted(-1.5, -1.5, 1.5, 1.5), 4, 4);
         if (sentence.isEmpty()) return;
@@ -50,7 +55,7 @@ class WrongMarks : public QWidget {
     }
 };
 
-FormView::FormView(FormSession& session, const FontBook& fonts, double scale, QWidget* parent)
+FormToFill::FormToFill(FormSession& session, const FontBook& fonts, double scale, QWidget* parent)
     : QWidget(parent), session_(session), fonts_(fonts), scale_(scale) {
     const Form& form = session.form();
     setFocusPolicy(Qt::ClickFocus);
@@ -58,10 +63,7 @@ FormView::FormView(FormSession& session, const FontBook& fonts, double scale, QW
     // Each label speaks for its field, and hands its access key on.
     for (const auto& [id, widget] : widgets_)
         if (auto* label = qobject_cast<QLabel*>(widget))
-            if (QWidget* field = widgetOf(form.find(id)->reference(Prop::labels))) {
-                label->setBuddy(field);
-                field->setAccessibleName(toQt(form.find(id)->text(Prop::text)));
-            }
+            if (QWidget* field = widgetOf(form.find(id)->reference(Prop::labels))) label->setBuddy(field);
     QWidget* before = nullptr;
     for (Id id : session.route())
         if (QWidget* widget = widgetOf(id)) {
@@ -74,7 +76,7 @@ FormView::FormView(FormSession& session, const FontBook& fonts, double scale, QW
     refresh();
 }
 
-QSize FormView::sizeHint() const {
+QSize FormToFill::sizeHint() const {
     double width = 0, height = 0;
     for (Id surface : surfaces(session_.form())) {
         Extent size = surfaceSize(session_.form(), surface);
@@ -84,7 +86,7 @@ QSize FormView::sizeHint() const {
     return {int(std::ceil(width)), int(std::ceil(height))};
 }
 
-double FormView::pageTop(Id surface) const {
+double FormToFill::pageTop(Id surface) const {
     double top = 0;
     for (Id id : surfaces(session_.form())) {
         if (id == surface) break;
@@ -93,12 +95,12 @@ double FormView::pageTop(Id surface) const {
     return top;
 }
 
-QWidget* FormView::widgetOf(Id id) const {
+QWidget* FormToFill::widgetOf(Id id) const {
     auto at = widgets_.find(id);
     return at == widgets_.end() ? nullptr : at->second;
 }
 
-void FormView::build(Id container, QWidget* parent, double offsetX, double offsetY) {
+void FormToFill::build(Id container, QWidget* parent, double offsetX, double offsetY) {
     const Form& form = session_.form();
     const Making making{form, fonts_, scale_, session_.turned()};
     for (Id id : form.find(container)->children) {
@@ -107,10 +109,12 @@ void FormView::build(Id container, QWidget* parent, double offsetX, double offse
         if (!widget) continue;
         const Box box = boxOf(form, *c);
         const QRectF place = toQt(box, scale_).translated(offsetX, offsetY);
-        widget->setGeometry(place.toAlignedRect() == place ? place.toRect() : QRect(place.topLeft().toPoint(), place.size().toSize()));
+        widget->setGeometry(place.toAlignedRect() == place ? place.toRect()
+                                                           : QRect(place.topLeft().toPoint(), place.size().toSize()));
         widget->setVisible(c->yes(Prop::visible));
         if (has(c->kind, Prop::enabled) && !c->yes(Prop::enabled)) widget->setEnabled(false);
         widget->setObjectName(toQt(c->name));
+        if (widget->accessibleName().isEmpty()) widget->setAccessibleName(toQt(calledBy(form, *c)));
         widgets_[id] = widget;
         wire(widget, id);
         if (c->kind == Kind::tabs) {
@@ -127,7 +131,7 @@ void FormView::build(Id container, QWidget* parent, double offsetX, double offse
     }
 }
 
-void FormView::wire(QWidget* widget, Id id) {
+void FormToFill::wire(QWidget* widget, Id id) {
     const Control* c = session_.form().find(id);
     if (auto* tabs = qobject_cast<TabsField*>(widget)) {
         connect(tabs->bar(), &QTabBar::currentChanged, this, [this, id](int at) {
@@ -161,7 +165,8 @@ void FormView::wire(QWidget* widget, Id id) {
         number->stepped = [this, id](int steps) {
             const Control& k = *session_.form().find(id);
             const std::string& language = session_.form().root().text(Prop::language);
-            double now = numberRead(session_.shown(id).text, language).value_or(std::max(0.0, k.maybeNumber(Prop::least).value_or(0) - k.number(Prop::step)));
+            double now = numberRead(session_.shown(id).text, language)
+                             .value_or(std::max(0.0, k.maybeNumber(Prop::least).value_or(0) - k.number(Prop::step)));
             double next = now + steps * k.number(Prop::step);
             if (auto least = k.maybeNumber(Prop::least)) next = std::max(next, *least);
             if (auto most = k.maybeNumber(Prop::most)) next = std::min(next, *most);
@@ -177,12 +182,14 @@ void FormView::wire(QWidget* widget, Id id) {
         if (auto* date = qobject_cast<DateField*>(box)) {
             date->shownDate = [this, id] {
                 const Control& k = *session_.form().find(id);
-                auto day = dateRead(session_.shown(id).text, k.text(Prop::datePattern), session_.form().root().text(Prop::language));
+                auto day = dateRead(session_.shown(id).text, k.text(Prop::datePattern),
+                                    session_.form().root().text(Prop::language));
                 return day ? QDate(int(day->year()), int(unsigned(day->month())), int(unsigned(day->day()))) : QDate();
             };
             date->picked = [this, id](QDate picked) {
                 const Control& k = *session_.form().find(id);
-                Day day{std::chrono::year(picked.year()), std::chrono::month(unsigned(picked.month())), std::chrono::day(unsigned(picked.day()))};
+                Day day{std::chrono::year(picked.year()), std::chrono::month(unsigned(picked.month())),
+                        std::chrono::day(unsigned(picked.day()))};
                 session_.type(id, dateIn(day, k.text(Prop::datePattern), session_.form().root().text(Prop::language)));
                 settle(id);
                 check(id);
@@ -194,7 +201,8 @@ void FormView::wire(QWidget* widget, Id id) {
             std::vector<std::size_t> lines;
             const bool ticks = session_.form().find(id)->yes(Prop::tickMarks);
             for (int i = 0; i < list->count(); ++i)
-                if (ticks ? list->item(i)->checkState() == Qt::Checked : list->item(i)->isSelected()) lines.push_back(std::size_t(i));
+                if (ticks ? list->item(i)->checkState() == Qt::Checked : list->item(i)->isSelected())
+                    lines.push_back(std::size_t(i));
             session_.pick(id, lines);
             settle(id);
         };
@@ -215,7 +223,7 @@ void FormView::wire(QWidget* widget, Id id) {
     }
 }
 
-void FormView::typed(Id id, const QString& text) {
+void FormToFill::typed(Id id, const QString& text) {
     const std::string held = session_.type(id, fromQt(text));
     if (toQt(held) != text) {
         // Letters were changed or cut: the cursor stays where it was typed.
@@ -241,7 +249,7 @@ void FormView::typed(Id id, const QString& text) {
     emit changed();
 }
 
-void FormView::settle(Id id) {
+void FormToFill::settle(Id id) {
     settling_ = true;
     if (QWidget* widget = widgetOf(id)) showIn(widget, *session_.form().find(id), session_.shown(id));
     settling_ = false;
@@ -253,14 +261,15 @@ void FormView::settle(Id id) {
 }
 
 /// The Tab key stops once in a question: on the button that is chosen, or on the first while none is.
-void FormView::keepOneStop() {
+void FormToFill::keepOneStop() {
     for (const auto& [first, group] : questions_) {
         QAbstractButton* stop = group->checkedButton() ? group->checkedButton() : group->buttons().value(0);
-        for (QAbstractButton* button : group->buttons()) button->setFocusPolicy(button == stop ? Qt::StrongFocus : Qt::ClickFocus);
+        for (QAbstractButton* button : group->buttons())
+            button->setFocusPolicy(button == stop ? Qt::StrongFocus : Qt::ClickFocus);
     }
 }
 
-void FormView::refresh() {
+void FormToFill::refresh() {
     settling_ = true;
     const Form& form = session_.form();
     for (const auto& [id, widget] : widgets_) {
@@ -299,37 +308,43 @@ void FormView::refresh() {
             marks_->sentence = toQt(sentence);
         }
     }
+    marks_->focus = {};
+    if (QWidget* field = focus && !form.isDialog() ? widgetOf(Id(focus->property("control").toUInt())) : nullptr)
+        marks_->focus = QRect(field->mapTo(this, QPoint()), field->size());
     marks_->setGeometry(rect());
     marks_->raise();
     marks_->update();
 }
 
-void FormView::check(Id id) {
+void FormToFill::check(Id id) {
     std::string sentence = session_.wrongWith(id);
-    if (sentence.empty()) wrong_.erase(id);
-    else wrong_[id] = sentence;
+    if (sentence.empty())
+        wrong_.erase(id);
+    else
+        wrong_[id] = sentence;
     refresh();
 }
 
-QString FormView::wrongShown(Id id) const {
+QString FormToFill::wrongShown(Id id) const {
     auto at = wrong_.find(id);
     return at == wrong_.end() ? QString() : toQt(at->second);
 }
 
-void FormView::begin() {
+void FormToFill::begin() {
     for (Id id : session_.route())
         if (isInView(session_.form(), id, session_.turned()))
-            if (QWidget* widget = widgetOf(id); widget && session_.form().find(id)->kind != Kind::tabs) return widget->setFocus(Qt::TabFocusReason);
+            if (QWidget* widget = widgetOf(id); widget && session_.form().find(id)->kind != Kind::tabs)
+                return widget->setFocus(Qt::TabFocusReason);
 }
 
-void FormView::goTo(Id id) {
+void FormToFill::goTo(Id id) {
     session_.show(id);
     refresh();
     if (QWidget* widget = widgetOf(id)) widget->setFocus(Qt::OtherFocusReason);
     refresh();
 }
 
-void FormView::press(Id id) {
+void FormToFill::press(Id id) {
     Outcome outcome = session_.press(id);
     wrong_.clear();
     for (const Wrong& wrong : outcome.wrongs) wrong_[wrong.id] = wrong.sentence;
@@ -340,35 +355,41 @@ void FormView::press(Id id) {
     if (outcome.then == Outcome::Then::left) emit left();
 }
 
-bool FormView::eventFilter(QObject* watched, QEvent* event) {
+bool FormToFill::eventFilter(QObject* watched, QEvent* event) {
     if (event->type() == QEvent::FocusOut || event->type() == QEvent::FocusIn) {
         const Id id = Id(watched->property("control").toUInt());
         // A field left empty is no mistake yet: that is said when the form is to be accepted.
         const bool empty = session_.shown(id).text.empty();
-        if (id != noControl && event->type() == QEvent::FocusOut && (!empty || wrong_.contains(id))) check(id);
-        else if (!wrong_.empty()) QMetaObject::invokeMethod(this, [this] { refresh(); }, Qt::QueuedConnection);
+        if (id != noControl && event->type() == QEvent::FocusOut && (!empty || wrong_.contains(id)))
+            check(id);
+        else if (!wrong_.empty() || !session_.form().isDialog())
+            QMetaObject::invokeMethod(
+                this, [this] { refresh(); }, Qt::QueuedConnection);
     }
     return QWidget::eventFilter(watched, event);
 }
 
-void FormView::keyPressEvent(QKeyEvent* event) {
+void FormToFill::keyPressEvent(QKeyEvent* event) {
     if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
         if (auto* button = qobject_cast<QPushButton*>(focusWidget())) return button->click();
         if (Id id = session_.acceptButton()) return press(id);
     }
-    if (event->key() == Qt::Key_Escape && session_.form().root().yes(Prop::escapeCloses) && session_.form().isDialog()) {
+    if (event->key() == Qt::Key_Escape && session_.form().root().yes(Prop::escapeCloses) &&
+        session_.form().isDialog()) {
         emit left();
         return;
     }
     QWidget::keyPressEvent(event);
 }
 
-void FormView::paintEvent(QPaintEvent*) {
+void FormToFill::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     const Form& form = session_.form();
     if (form.isDialog()) {
-        if (auto fill = colourFrom(form.root().text(Prop::fillColour))) painter.fillRect(rect(), toQt(*fill));
-        else painter.fillRect(rect(), palette().window());
+        if (auto fill = colourFrom(form.root().text(Prop::fillColour)))
+            painter.fillRect(rect(), toQt(*fill));
+        else
+            painter.fillRect(rect(), palette().window());
         return;
     }
     // The page as it is printed; the widgets show only what is typed.
@@ -382,7 +403,7 @@ void FormView::paintEvent(QPaintEvent*) {
     }
 }
 
-void FormView::resizeEvent(QResizeEvent*) {
+void FormToFill::resizeEvent(QResizeEvent*) {
     if (marks_) marks_->setGeometry(rect());
 }
 
