@@ -57,9 +57,9 @@ class Builder {
         Object root = pdf_.getRoot();
         acroFields_ = Object::newArray();
         Object acro = pdf_.makeIndirectObject(Object::newDictionary());
-        const std::vector<View> views = viewsOf(form_);
-        for (const View& view : views) addPage(view);
-        for (std::size_t i = 0; i < views.size(); ++i) addWidgets(views[i], i);
+        const std::vector<Leaf> leaves = leavesOf(form_);
+        for (const Leaf& leaf : leaves) addPage(leaf);
+        for (std::size_t i = 0; i < leaves.size(); ++i) addWidgets(leaves[i], i);
         fonts_->typingName(book_.face(Look{}));
         fonts_->embed();
 
@@ -109,12 +109,12 @@ class Builder {
     }
     Shown starting_;
 
-    void addPage(const View& view) {
-        Extent size = surfaceSize(form_, view.surface);
-        DrawOptions options{book_, view.turned, filled_, true, false};
+    void addPage(const Leaf& leaf) {
+        Extent size = surfaceSize(form_, leaf.surface);
+        DrawOptions options{book_, leaf.turned, filled_, true, false};
         Drawing all;
         if (bar_ > 0) all = drawnTitleBar(form_, book_);
-        Drawing surface = moved(drawnSurface(form_, view.surface, options), 0, bar_);
+        Drawing surface = moved(drawnSurface(form_, leaf.surface, options), 0, bar_);
         all.insert(all.end(), surface.begin(), surface.end());
         const double height = size.height + bar_;
         Object page = pdf_.makeIndirectObject(Object::newDictionary());
@@ -132,10 +132,10 @@ class Builder {
     }
 
     /// Widgets in tab order: a viewer goes through a page's annotations as they are listed.
-    void addWidgets(const View& view, std::size_t page) {
-        walk(form_, view.surface, [&](const Control& c, int) {
-            if ((!row(c.kind).filled && c.kind != Kind::button) || !isInView(form_, c.id, view.turned)) return;
-            addWidget(c, view, page);
+    void addWidgets(const Leaf& leaf, std::size_t page) {
+        walk(form_, leaf.surface, [&](const Control& c, int) {
+            if ((!row(c.kind).filled && c.kind != Kind::button) || !isInView(form_, c.id, leaf.turned)) return;
+            addWidget(c, leaf, page);
         });
     }
 
@@ -325,9 +325,9 @@ class Builder {
         return stream;
     }
 
-    void addWidget(const Control& c, const View& view, std::size_t page) {
+    void addWidget(const Control& c, const Leaf& leaf, std::size_t page) {
         const bool tick = c.kind == Kind::checkBox || c.kind == Kind::radioButton;
-        const double height = surfaceSize(form_, view.surface).height;
+        const double height = surfaceSize(form_, leaf.surface).height;
         Box place = onSurface(form_, c.id);
         Box local{0, 0, place.width, place.height};
         if (tick) {

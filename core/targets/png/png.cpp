@@ -111,27 +111,27 @@ struct Painter {
 
 }  // namespace
 
-std::vector<View> viewsOf(const Form& form) {
-    std::vector<View> views;
+std::vector<Leaf> leavesOf(const Form& form) {
+    std::vector<Leaf> leaves;
     for (Id surface : surfaces(form)) {
         const Control* tabs = nullptr;
         for (Id id : form.find(surface)->children)
             if (const Control* c = form.find(id); c && c->kind == Kind::tabs && !tabs) tabs = c;
         if (form.isDialog() && tabs && !tabs->children.empty())
-            for (Id page : tabs->children) views.push_back({surface, {{tabs->id, page}}});
+            for (Id page : tabs->children) leaves.push_back({surface, {{tabs->id, page}}});
         else
-            views.push_back({surface, {}});
+            leaves.push_back({surface, {}});
     }
-    return views;
+    return leaves;
 }
 
 Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale, const ShownAll* shown) {
-    const std::vector<View> views = viewsOf(form);
+    const std::vector<Leaf> leaves = leavesOf(form);
     const double unit = scale * (form.isDialog() ? 1 : 96 / 25.4);
     const double bar = form.isDialog() ? titleBarHeight : 0, gap = form.isDialog() ? 16 : 6;
     double width = 0, height = 0;
-    for (const View& view : views) {
-        Extent size = surfaceSize(form, view.surface);
+    for (const Leaf& leaf : leaves) {
+        Extent size = surfaceSize(form, leaf.surface);
         width = std::max(width, size.width);
         height += (height > 0 ? gap : 0) + size.height + bar;
     }
@@ -145,14 +145,14 @@ Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale,
     cairo_scale(cr, unit, unit);
     {
         Faces faces;
-        for (const View& view : views) {
-            DrawOptions options{fonts, view.turned, shown, true, true};
+        for (const Leaf& leaf : leaves) {
+            DrawOptions options{fonts, leaf.turned, shown, true, true};
             if (bar > 0) {
                 for (const Mark& mark : drawnTitleBar(form, fonts)) std::visit(Painter{cr, faces}, mark);
                 cairo_translate(cr, 0, bar);
             }
-            for (const Mark& mark : drawnSurface(form, view.surface, options)) std::visit(Painter{cr, faces}, mark);
-            cairo_translate(cr, 0, surfaceSize(form, view.surface).height + gap);
+            for (const Mark& mark : drawnSurface(form, leaf.surface, options)) std::visit(Painter{cr, faces}, mark);
+            cairo_translate(cr, 0, surfaceSize(form, leaf.surface).height + gap);
         }
     }
     std::string bytes;

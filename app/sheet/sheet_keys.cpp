@@ -1,0 +1,91 @@
+// The sheet without a pointer: nudging, sizing, stepping through the controls, letters that pick a kind.
+#include <QtWidgets/QtWidgets>
+
+#include "app/sheet/sheet.h"
+#include "filler/drawing_painter.h"
+
+namespace brindel {
+
+void Sheet::nudge(double dx, double dy, bool sizes) {
+    const Form& form = desk_.form();
+    Ids ids = desk_.selection();
+    if (ids.empty() && !(sizes && form.isDialog())) return;
+    if (ids.empty()) ids = {rootId};
+    Form next = form;
+    if (sizes) {
+        for (Id id : ids)
+            if (const Control* c = form.find(id))
+                next = boxed(next, id, {c->box.left, c->box.top, c->box.width + dx, c->box.height + dy});
+    } else {
+        next = shifted(form, ids, dx, dy);
+    }
+    desk_.edit(next, sizes ? "Resize" : "Nudge", {}, sizes ? "resize" : "nudge");
+}
+
+void Sheet::step(bool back) {
+    // Through the controls in tab order, containers before what they hold.
+    Ids all;
+    walk(desk_.form(), rootId, [&](const Control& c, int) {
+        if (c.id != rootId && c.kind != Kind::page) all.push_back(c.id);
+    });
+    if (all.empty()) return;
+    auto at = std::ranges::find(all, desk_.lead());
+    std::size_t next = at == all.end() ? (back ? all.size() - 1 : 0)
+                                       : (std::size_t(at - all.begin()) + (back ? all.size() - 1 : 1)) % all.size();
+    desk_.select({all[next]});
+}
+
+void Sheet::keyPressEvent(QKeyEvent* event) {
+    if (!canEdit_) return QWidget::keyPressEvent(event);
+    const bool shift = event->modifiers() & Qt::ShiftModifier, control = event->modifiers() & Qt::ControlModifier;
+    const double by = shift ? gridStep(desk_.form()) : smallStep(desk_.form());
+    switch (event->key()) {
+        case Qt::Key_Left:
+            return nudge(-by, 0, control);
+        case Qt::Key_Right:
+            return nudge(by, 0, control);
+        case Qt::Key_Up:
+            return nudge(0, -by, control);
+        case Qt::Key_Down:
+            return nudge(0, by, control);
+        case Qt::Key_F2:
+        case Qt::Key_Return:
+        case Qt::Key_Enter:
+            if (desk_.tool()) break;
+            if (Id id = desk_.lead()) return startWording(id);
+            break;
+        case Qt::Key_Escape:
+            if (gesture_) return endGesture(false);
+            if (desk_.tool()) return desk_.setTool(std::nullopt);
+            if (const Control* c = desk_.form().find(desk_.lead())) {
+                // From the control to what holds it, then to the form.
+                const Control* up = desk_.form().find(c->parent);
+                return desk_.select(up && up->id != rootId && up->kind != Kind::page ? Ids{up->id} : Ids{});
+            }
+            return;
+        default:
+            break;
+    }
+    if (!control && !(event->modifiers() & Qt::AltModifier) && event->text().size() == 1) {
+        const QChar letter = event->text()[0];
+        if (letter.isLetter() && letter.unicode() < 128)
+            if (auto kind = kindForLetter(char(letter.toLatin1()))) return desk_.setTool(kind, shift);
+    }
+    QWidget::keyPressEvent(event);
+}
+
+bool Sheet::event(QEvent* event) {
+    // The Tab key goes through the form's controls while the sheet has the focus; F6 leaves it.
+    if (event->type() == QEvent::KeyPress && canEdit_) {
+        auto* key = static_cast<QKeyEvent*>(event);
+        if (key->key() == Qt::Key_Tab || key->key() == Qt::Key_Backtab) {
+            if (!wording_) {
+                step(key->key() == Qt::Key_Backtab);
+                return true;
+            }
+        }
+    }
+    return QWidget::event(event);
+}
+
+}  // namespace brindel

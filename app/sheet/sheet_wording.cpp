@@ -1,0 +1,104 @@
+// Wording typed on the control itself.
+#include <QtWidgets/QtWidgets>
+
+#include "app/sheet/sheet.h"
+#include "app/theme/theme.h"
+#include "core/order/reading.h"
+#include "filler/drawing_painter.h"
+#include "filler/widgets.h"
+
+namespace brindel {
+
+void Sheet::startWording(Id id) {
+    finishWording(true);
+    const Form& form = desk_.form();
+    const Control* c = form.find(id);
+    if (!c || !canEdit_) return;
+    // A field's wording is its label's.
+    const Control* worded = has(c->kind, Prop::text) || has(c->kind, Prop::title) ? c : labelOf(form, id);
+    if (!worded || worded->kind == Kind::tabs) return;
+    wordingOf_ = worded->id;
+    QRectF r = placeOf(worded->id);
+    if (worded->kind == Kind::tabPage) {
+        const Control* tabs = form.find(worded->parent);
+        auto boxes = picture_.tabs(form, *tabs);
+        auto at = std::size_t(std::ranges::find(tabs->children, worded->id) - tabs->children.begin());
+        if (at < boxes.size()) {
+            const Box outer = onSurface(form, tabs->id);
+            const Id surface = surfaceOf(form, tabs->id);
+            Box b = boxes[at].moved(outer.left, outer.top);
+            r = QRectF(place(surface, {b.left, b.top}), place(surface, {b.right(), b.bottom()}));
+        }
+    } else if (worded->kind == Kind::frame) {
+        r.setHeight(24);
+        r.setWidth(std::max(120.0, r.width() * 0.5));
+    }
+    wording_ = new QLineEdit(this);
+    wording_->setObjectName("wording");
+    const Prop prop = has(worded->kind, Prop::text) ? Prop::text : Prop::title;
+    wording_->setText(toQt(worded->text(prop)));
+    Look look = lookOf(form, *worded);
+    wording_->setFont(fontOf(look, unitsPerPoint(form) * scale()));
+    wording_->setAlignment(look.across == Across::end      ? Qt::AlignRight
+                           : look.across == Across::centre ? Qt::AlignHCenter
+                                                           : Qt::AlignLeft);
+    wording_->setStyleSheet(QString("QLineEdit { background: white; color: #2B2521; border: 1px solid %1; "
+                                    "border-radius: 3px; padding: 0 3px; }")
+                                .arg(tokens().tawny.name()));
+    const int wide =
+        std::max<int>(int(r.width()) + 8, wording_->fontMetrics().horizontalAdvance(wording_->text()) + 40);
+    const int high = std::max<int>(int(r.height()), wording_->fontMetrics().height() + 8);
+    QRect area(int(r.left()) - 4, int(r.center().y() - high / 2.0), wide, high);
+    if (look.across == Across::end) area.moveRight(int(r.right()) + 4);
+    wording_->setGeometry(area);
+    wording_->selectAll();
+    wording_->show();
+    wording_->setFocus();
+    wording_->installEventFilter(this);
+    connect(wording_, &QLineEdit::editingFinished, this, [this] { finishWording(true); });
+    update();
+}
+
+bool Sheet::wordingOpen() const {
+    return wording_ != nullptr;
+}
+
+void Sheet::finishWording(bool keep) {
+    if (!wording_) return;
+    QLineEdit* edit = std::exchange(wording_, nullptr);
+    const Id id = std::exchange(wordingOf_, noControl);
+    const QString text = edit->text();
+    edit->removeEventFilter(this);
+    edit->deleteLater();
+    edit->hide();
+    setFocus();
+    if (!keep || !desk_.form().find(id)) return;
+    Form next = reworded(desk_.form(), id, fromQt(text));
+    // A label keeps the edge it is read from, and is never cut off by its new wording.
+    if (next.find(id)->kind == Kind::label && !next.find(id)->yes(Prop::wraps)) {
+        Look look = lookOf(next, *next.find(id));
+        const double need =
+            std::ceil(desk_.fonts().width(fromQt(text), look) * unitsPerPoint(next)) + (next.isDialog() ? 2 : 0.5);
+        Box box = next.find(id)->box;
+        if (need > box.width) {
+            if (look.across == Across::end) box.left = box.right() - need;
+            box.width = need;
+            next = boxed(next, id, box);
+        }
+    }
+    desk_.edit(next, "Reword “" + text.left(24) + "”");
+}
+
+bool Sheet::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == wording_ && event->type() == QEvent::KeyPress) {
+        // Taken here, or the sheet would get the same key once more and open the wording again.
+        const int key = static_cast<QKeyEvent*>(event)->key();
+        if (key == Qt::Key_Escape || key == Qt::Key_Return || key == Qt::Key_Enter) {
+            finishWording(key != Qt::Key_Escape);
+            return true;
+        }
+    }
+    return QWidget::eventFilter(watched, event);
+}
+
+}  // namespace brindel

@@ -1,0 +1,145 @@
+// The window's files: opening, saving, what was open lately, unsaved work, and what is written for others.
+#include <QtWidgets/QtWidgets>
+
+#include "app/sheet/sheet.h"
+#include "app/window/main_window.h"
+#include "core/file/form_file.h"
+#include "core/file/keepsake.h"
+#include "core/file/whole_file.h"
+#include "core/session/form_session.h"
+#include "core/targets/pdf/pdf.h"
+#include "core/targets/png/png.h"
+#include "filler/drawing_painter.h"
+
+namespace brindel {
+
+
+bool MainWindow::openFile(const QString& path) {
+    auto opened = openForm(fromQt(path));
+    if (!opened) {
+        const Problem& p = opened.error();
+        const QString where =
+            p.place.empty() ? QFileInfo(path).fileName() : QFileInfo(path).fileName() + ", " + toQt(p.place);
+        desk_->say(where + ": " + toQt(p.sentence), true);
+        return false;
+    }
+    setPass(Pass::layOut);
+    desk_->open(opened->form, path, toQt(opened->readOnlyBecause));
+    if (!opened->readOnlyBecause.empty()) desk_->say(toQt(opened->readOnlyBecause));
+    remember(path);
+    zoomByHand_ = false;
+    zoomToFit();
+    return true;
+}
+
+bool MainWindow::saveFile(const QString& path) {
+    auto written = saveForm(desk_->form(), fromQt(path));
+    if (!written) {
+        desk_->say(QFileInfo(path).fileName() + ": " + toQt(written.error().sentence), true);
+        QMessageBox::warning(
+            this, "Not saved",
+            toQt(written.error().sentence) + " The form is still here; choose another place with Save as.");
+        return false;
+    }
+    desk_->saved(path);
+    forget(keepsakeFolder(), int(QCoreApplication::applicationPid()));
+    remember(path);
+    return true;
+}
+
+void MainWindow::remember(const QString& path) {
+    QSettings settings("brindel", "brindel");
+    QStringList recent = settings.value("recent").toStringList();
+    const QString full = QFileInfo(path).absoluteFilePath();
+    recent.removeAll(full);
+    recent.prepend(full);
+    settings.setValue("recent", QStringList(recent.mid(0, 10)));
+}
+
+void MainWindow::fillRecent() {
+    recent_->clear();
+    for (const QString& path : QSettings("brindel", "brindel").value("recent").toStringList())
+        if (QFileInfo::exists(path))
+            connect(recent_->addAction(QFileInfo(path).fileName()), &QAction::triggered, this, [this, path] {
+                if (mayLeaveForm()) openFile(path);
+            });
+    if (recent_->isEmpty()) recent_->addAction("No forms yet")->setEnabled(false);
+}
+
+bool MainWindow::mayLeaveForm() {
+    if (!desk_->unsaved()) return true;
+    QMessageBox box(QMessageBox::Question, "Save the form?", "The form has changes that are not saved.",
+                    QMessageBox::NoButton, this);
+    auto* save = box.addButton("Save", QMessageBox::AcceptRole);
+    auto* drop = box.addButton("Throw away", QMessageBox::DestructiveRole);
+    box.addButton("Stay here", QMessageBox::RejectRole);
+    box.setDefaultButton(save);
+    box.exec();
+    if (box.clickedButton() == save) return askSave();
+    return box.clickedButton() == drop;
+}
+
+void MainWindow::newForm(Kind kind) {
+    if (!mayLeaveForm()) return;
+    setPass(Pass::layOut);
+    desk_->open(brindel::newForm(kind), {});
+    zoomByHand_ = false;
+    zoomToFit();
+}
+
+void MainWindow::askOpen() {
+    if (!mayLeaveForm()) return;
+    const QString path =
+        QFileDialog::getOpenFileName(this, "Open a form", QFileInfo(desk_->path()).path(), "Forms (*.brindel)");
+    if (!path.isEmpty()) openFile(path);
+}
+
+bool MainWindow::askSave() {
+    return desk_->path().isEmpty() || !desk_->readOnlyBecause().isEmpty() ? askSaveAs() : saveFile(desk_->path());
+}
+
+bool MainWindow::askSaveAs() {
+    QString title = toQt(desk_->form().root().text(Prop::title)).toLower().replace(' ', '-');
+    QString start = desk_->path().isEmpty() ? (title.isEmpty() ? "form" : title) + ".brindel" : desk_->path();
+    QString path = QFileDialog::getSaveFileName(this, "Save the form", start, "Forms (*.brindel)");
+    if (path.isEmpty()) return false;
+    if (QFileInfo(path).suffix().isEmpty()) path += ".brindel";
+    return saveFile(path);
+}
+
+void MainWindow::askExport(const QString& kind) {
+    const Form& form = desk_->form();
+    QString base = desk_->path().isEmpty()
+                       ? QString("form")
+                       : QFileInfo(desk_->path()).path() + "/" + QFileInfo(desk_->path()).completeBaseName();
+    const QString path = QFileDialog::getSaveFileName(this, kind == "pdf" ? "Write a fillable PDF" : "Write a picture",
+                                                      base + "." + kind, kind == "pdf" ? "PDF (*.pdf)" : "PNG (*.png)");
+    if (path.isEmpty()) return;
+    // What "today" starts with is worked out as a filler would have it.
+    const FormSession session(form, todayHere());
+    auto bytes = kind == "pdf" ? pdfOf(form, desk_->fonts(), &session.shownAll())
+                               : pngOf(form, desk_->fonts(), 2, &session.shownAll());
+    auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
+    if (written)
+        desk_->say("Written: " + QFileInfo(path).fileName() + ".");
+    else
+        desk_->say(QFileInfo(path).fileName() + ": " + toQt(written.error().sentence), true);
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+    if (!mayLeaveForm()) return event->ignore();
+    forget(keepsakeFolder(), int(QCoreApplication::applicationPid()));
+    event->accept();
+}
+
+void MainWindow::autosave() {
+    const std::string folder = keepsakeFolder();
+    if (folder.empty()) return;
+    // Nothing is said: what cannot be kept now is tried again in a few seconds, and saving says what is wrong.
+    if (desk_->unsaved())
+        (void)keep(folder, int(QCoreApplication::applicationPid()), desk_->form(), fromQt(desk_->path()));
+    else
+        forget(folder, int(QCoreApplication::applicationPid()));
+}
+
+}  // namespace brindel
