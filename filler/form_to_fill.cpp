@@ -40,13 +40,18 @@ class WrongMarks : public QWidget {
         QFont font = QApplication::font();
         font.setPixelSize(12);
         p.setFont(font);
-        const int most = std::max(160, std::min(340, width() - 24));
+        // To the right of the field where there is room, else below it.
+        const int free = width() - beside.right() - 16;
+        const bool right = free >= 200;
+        const int most = right ? std::min(320, free - 20) : std::max(160, std::min(340, width() - 24));
         QRect text = p.fontMetrics().boundingRect(QRect(0, 0, most, 400), Qt::TextWordWrap, sentence);
         QRect bubble(0, 0, text.width() + 20, text.height() + 12);
         bubble.moveTopLeft(beside.bottomLeft() + QPoint(0, 6));
+        if (right) bubble.moveTopLeft(QPoint(beside.right() + 8, beside.center().y() - bubble.height() / 2));
         if (bubble.bottom() > height() - 2) bubble.moveBottomLeft(beside.topLeft() - QPoint(0, 6));
         if (bubble.right() > width() - 4) bubble.moveRight(width() - 4);
         if (bubble.left() < 4) bubble.moveLeft(4);
+        if (bubble.top() < 2) bubble.moveTop(2);
         p.setPen(QPen(brick, 1));
         p.setBrush(QColor(0xFF, 0xF6, 0xF3));
         p.drawRoundedRect(QRectF(bubble).adjusted(0.5, 0.5, -0.5, -0.5), 5, 5);

@@ -75,7 +75,7 @@ class Moves : public Gesture {
             moved = s.box;
             guides_ = s.guides;
         }
-        for (Guide& g : distancesAround(form_, to.surface, moved, moving_, turned_)) guides_.push_back(g);
+        for (Guide& g : distancesAround(form_, to.surface, container_, moved, moving_, turned_)) guides_.push_back(g);
         dx = moved.left - all_.left, dy = moved.top - all_.top;
         at_ = moved;
         copies_ = to.keys & Qt::ControlModifier;

@@ -44,8 +44,14 @@ JotLine::JotLine(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     word->setBuddy(edit_);
     said_ = new QLabel(this);
     said_->setFont(bodyFont(12));
-    said_->setWordWrap(true);
-    said_->setMaximumWidth(260);
+    said_->setProperty("secondary", true);
+    mistake_ = new QLabel(parent);
+    mistake_->setObjectName("mistake");
+    mistake_->setFont(bodyFont(12));
+    mistake_->setStyleSheet(
+        QString("background: %1; color: %2; border: 1px solid %2; border-radius: 5px; padding: 4px 9px;")
+            .arg(tokens().paper.name(), tokens().brick.name()));
+    mistake_->hide();
     line->addWidget(word);
     line->addWidget(edit_, 1);
     line->addWidget(said_);
@@ -63,9 +69,18 @@ QString JotLine::text() const {
 void JotLine::setText(const QString& text) {
     edit_->setPlainText(text);
 }
-QString JotLine::said() const {
-    return said_->text();
+QString JotLine::said() const { return mistake_->text().isEmpty() ? said_->text() : mistake_->text(); }
+
+void JotLine::placeMistake() {
+    mistake_->setVisible(isVisible() && !mistake_->text().isEmpty());
+    mistake_->adjustSize();
+    mistake_->move(x() + edit_->x(), y() - mistake_->height() - 6);
+    mistake_->raise();
 }
+
+void JotLine::resizeEvent(QResizeEvent*) { placeMistake(); }
+void JotLine::moveEvent(QMoveEvent*) { placeMistake(); }
+void JotLine::hideEvent(QHideEvent*) { mistake_->hide(); }
 
 void JotLine::fit() {
     const int lines = std::clamp(edit_->blockCount(), 1, 8);
@@ -79,7 +94,7 @@ void JotLine::read() {
     fit();
     edit_->setExtraSelections({});
     const std::string text = fromQt(edit_->toPlainText());
-    QColor colour = tokens().ink2;
+    mistake_->clear();
     if (edit_->toPlainText().trimmed().isEmpty()) {
         said_->setText("Ctrl+J");
     } else if (auto rows = readJotting(text, desk_.form().root().text(Prop::language)); rows) {
@@ -99,10 +114,10 @@ void JotLine::read() {
         mark.format.setUnderlineStyle(QTextCharFormat::WaveUnderline);
         mark.format.setUnderlineColor(tokens().brick);
         edit_->setExtraSelections({mark});
-        said_->setText((edit_->blockCount() > 1 ? QString("Line %1: ").arg(m.line) : QString()) + toQt(m.sentence));
-        colour = tokens().brick;
+        said_->setText("not yet");
+        mistake_->setText((edit_->blockCount() > 1 ? QString("Line %1: ").arg(m.line) : QString()) + toQt(m.sentence));
     }
-    said_->setStyleSheet(QString("color: %1;").arg(colour.name()));
+    placeMistake();
 }
 
 bool JotLine::add() {

@@ -25,13 +25,18 @@ class JotLine : public QWidget {
   protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
     void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void moveEvent(QMoveEvent* event) override;
+    void hideEvent(QHideEvent* event) override;
 
   private:
     void read();
     void fit();
+    void placeMistake();
     Desk& desk_;
     QPlainTextEdit* edit_;
     QLabel* said_;
+    QLabel* mistake_;  // over the sheet's foot, so that nothing moves while one types
 };
 
 }  // namespace brindel

@@ -14,7 +14,6 @@ const char* const clippingType = "application/x-brindel-clipping";
 
 }  // namespace
 
-
 void MainWindow::copy(bool cut) {
     const Ids ids = desk_->selection();
     auto* mime = new QMimeData;

@@ -13,7 +13,6 @@
 
 namespace brindel {
 
-
 bool MainWindow::openFile(const QString& path) {
     auto opened = openForm(fromQt(path));
     if (!opened) {

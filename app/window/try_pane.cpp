@@ -22,7 +22,7 @@ class Stage : public QWidget {
     void resizeEvent(QResizeEvent*) override {
         const QSize size = view_->sizeHint();
         const int top = form_.isDialog() ? std::max(24, int((height() - size.height() - bar_) * 0.42)) : 24;
-        view_->setGeometry((width() - size.width()) / 2, top + bar_, size.width(), size.height());
+        view_->setGeometry(int(std::lround((width() - size.width()) / 2.0)), top + bar_, size.width(), size.height());
     }
     void paintEvent(QPaintEvent*) override {
         QPainter p(this);

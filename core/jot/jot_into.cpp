@@ -59,6 +59,10 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
     }
     layer.right = std::max({columns.right, holder->kind == Kind::frame ? area.width - m.frameSide : inside.right()});
     columns.right = std::max(columns.right, std::min(rightEdge > 0 ? rightEdge : layer.right, layer.right));
+    // The last field of a row ends where the container's content does.
+    if (columns.columns.size() > 1)
+        columns.columns.back().fieldLeft =
+            std::max(columns.columns.back().fieldLeft, columns.right - columns.columns.back().field);
     if (page) columns.right = inside.right();
 
     // Below the row of `under`, or below everything; what stands lower moves down afterwards.

@@ -6,8 +6,14 @@
 namespace brindel {
 namespace {
 
-/// The boxes that guides may come from: all in view on the surface, but what is being moved and what it holds.
-std::vector<std::pair<Box, Id>> neighbours(const Form& form, Id surface, const Ids& without, const TurnedTo& turned) {
+/// The boxes that guides may come from: all in view on the tab page (or the surface) that the container lies on, but
+/// what is being moved and what it holds. What lies beyond the tabs is another matter, and its lines would only
+/// confuse.
+std::vector<std::pair<Box, Id>> neighbours(const Form& form, Id surface, Id container, const Ids& without,
+                                           const TurnedTo& turned) {
+    Id from = surface;
+    for (const Control* c = form.find(container); c && from == surface; c = form.find(c->parent))
+        if (c->kind == Kind::tabPage) from = c->id;
     std::vector<std::pair<Box, Id>> boxes;
     auto visit = [&](auto&& self, Id id, double left, double top) -> void {
         const Control* holder = form.find(id);
@@ -21,7 +27,8 @@ std::vector<std::pair<Box, Id>> neighbours(const Form& form, Id surface, const I
             self(self, child, box.left, box.top);
         }
     };
-    visit(visit, surface, 0, 0);
+    const Box start = from == surface ? Box{} : onSurface(form, from);
+    visit(visit, from, start.left, start.top);
     return boxes;
 }
 
@@ -40,7 +47,7 @@ struct Best {
 
 Snapped snapped(const Form& form, Id surface, Id container, Box box, const Ids& without, double reach,
                 const TurnedTo& turned, Moving moving) {
-    const auto boxes = neighbours(form, surface, without, turned);
+    const auto boxes = neighbours(form, surface, container, without, turned);
     const bool whole = moving.left && moving.right;
     Best across, down;
     auto offerAcross = [&](double line, const Box& with) {
@@ -98,10 +105,10 @@ Snapped snapped(const Form& form, Id surface, Id container, Box box, const Ids& 
     return result;
 }
 
-std::vector<Guide> distancesAround(const Form& form, Id surface, const Box& box, const Ids& without,
+std::vector<Guide> distancesAround(const Form& form, Id surface, Id container, const Box& box, const Ids& without,
                                    const TurnedTo& turned) {
     std::optional<Guide> above, below;
-    for (const auto& [other, id] : neighbours(form, surface, without, turned)) {
+    for (const auto& [other, id] : neighbours(form, surface, container, without, turned)) {
         if (other.right() <= box.left || other.left >= box.right() || other.contains(box)) continue;
         const double x = std::max(other.left, box.left) + std::min(other.width, box.width) * 0.94;
         if (double gap = box.top - other.bottom(); gap >= 0 && (!above || gap < above->distance))

@@ -26,8 +26,8 @@ struct Moving {
 /// container, if one lies within `reach`. `without` are the controls being moved, which nothing is laid on.
 Snapped snapped(const Form& form, Id surface, Id container, Box box, const Ids& without, double reach,
                 const TurnedTo& turned, Moving moving = {});
-/// Distances to the next controls above and below in the same column, as guides.
-std::vector<Guide> distancesAround(const Form& form, Id surface, const Box& box, const Ids& without,
+/// Distances to the next controls above and below in the same column, as guides; `container` as in snapped().
+std::vector<Guide> distancesAround(const Form& form, Id surface, Id container, const Box& box, const Ids& without,
                                    const TurnedTo& turned);
 
 }  // namespace brindel

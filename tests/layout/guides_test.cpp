@@ -46,7 +46,7 @@ TEST(Guides, SizingMovesOnlyTheEdgeInHand) {
 TEST(Guides, DistancesToTheNextAboveAndBelow) {
     Form form = demo("lift-out-booking");
     const Control& reg = named(form, "txtRegistration");
-    auto guides = distancesAround(form, rootId, onSurface(form, reg.id), {reg.id}, {});
+    auto guides = distancesAround(form, rootId, reg.parent, onSurface(form, reg.id), {reg.id}, {});
     ASSERT_EQ(guides.size(), 2u);
     EXPECT_EQ(guides[0].distance, 12);
     EXPECT_EQ(guides[1].distance, 12);
