@@ -113,6 +113,7 @@ void JotLine::read() {
         mark.cursor = cursor;
         mark.format.setUnderlineStyle(QTextCharFormat::WaveUnderline);
         mark.format.setUnderlineColor(tokens().brick);
+        mark.format.setForeground(tokens().brick);
         edit_->setExtraSelections({mark});
         said_->setText("not yet");
         mistake_->setText((edit_->blockCount() > 1 ? QString("Line %1: ").arg(m.line) : QString()) + toQt(m.sentence));
