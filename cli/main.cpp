@@ -120,7 +120,8 @@ int main(int argc, char** argv) {
         if (!text) return problem(source, text.error(), noFile);
         auto rows = readJotting(*text);
         if (!rows) return problem(source, asProblem(rows.error()), notInOrder);
-        Form form = laidOut(*rows, kind == "document" ? Kind::document : Kind::dialog, fonts, paper);
+        Form start = newForm(kind == "document" ? Kind::document : Kind::dialog);
+        Form form = laidOut(*rows, withProperty(start, {rootId}, Prop::paper, paper), fonts);
         return put(formText(form), out);
     }
     if (*show)

@@ -47,7 +47,7 @@ inline const FontBook& fonts() {
 
 /// A form jotted from text that reads right.
 inline Form jotted(const std::string& text, Kind kind = Kind::dialog) {
-    return laidOut(readJotting(text).value(), kind, fonts());
+    return laidOut(readJotting(text).value(), newForm(kind), fonts());
 }
 inline const Control& named(const Form& form, const std::string& name) {
     const Control* c = form.named(name);

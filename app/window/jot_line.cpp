@@ -136,14 +136,7 @@ bool JotLine::add() {
     const QString name = rows->size() == 1 ? "Jot a row" : QString("Jot %1 rows").arg(rows->size());
     if (empty && (whole || rows->size() > 3)) {
         // On an empty form a jotting makes the form: its title, pages and size as well.
-        Form made = laidOut(*rows, form.root().kind, desk_.fonts(), form.root().text(Prop::paper));
-        if (made.root().text(Prop::title).empty()) {
-            const std::string title = form.root().text(Prop::title), called = form.root().name;
-            made = changed(made, rootId, [&](Control& c) {
-                c.set(Prop::title, title);
-                c.name = called;
-            });
-        }
+        Form made = laidOut(*rows, form, desk_.fonts());
         desk_.edit(made, name, Ids{});
     } else {
         Edited added = jottedInto(form, desk_.targetContainer(), desk_.lead(), *rows, desk_.fonts());

@@ -27,13 +27,18 @@ string nameOfForm(const string& title) {
     return name.empty() || (name[0] >= '0' && name[0] <= '9') ? "form" + name : name;
 }
 
-Form dialogFrom(const Jotting& rows, const FontBook& fonts) {
-    Form form = newForm(Kind::dialog);
-    const string title = titleOf(rows);
-    form = changed(form, rootId, [&](Control& root) {
+/// The form with its title and the name made from it; without a title it keeps what it has.
+Form titled(const Form& form, const string& title) {
+    if (title.empty()) return form;
+    return changed(form, rootId, [&](Control& root) {
         root.set(Prop::title, title);
-        root.name = nameOfForm(title);
+        if (!root.ownName) root.name = nameOfForm(title);
     });
+}
+
+Form dialogFrom(const Jotting& rows, Form form, const FontBook& fonts) {
+    const string title = titleOf(rows);
+    form = titled(form, title);
     Layer layer(form, fonts);
     const Measures& m = layer.measures();
     // Rows by section; buttons that accept or leave go to the foot wherever they were jotted.
@@ -141,14 +146,9 @@ Form dialogFrom(const Jotting& rows, const FontBook& fonts) {
     return boxed(layer.form, rootId, {0, 0, width, std::max(bottom, 60.0)});
 }
 
-Form documentFrom(const Jotting& rows, const FontBook& fonts, const string& paper) {
-    Form form = newForm(Kind::document);
+Form documentFrom(const Jotting& rows, Form form, const FontBook& fonts) {
     const string title = titleOf(rows);
-    form = changed(form, rootId, [&](Control& root) {
-        root.set(Prop::title, title);
-        root.set(Prop::paper, paper);
-        root.name = nameOfForm(title);
-    });
+    form = titled(form, title);
     Layer layer(form, fonts);
     const Measures& m = layer.measures();
     const Box inside = withinMargins(form);
@@ -209,8 +209,16 @@ Form documentFrom(const Jotting& rows, const FontBook& fonts, const string& pape
 
 }  // namespace
 
-Form laidOut(const Jotting& rows, Kind rootKind, const FontBook& fonts, const string& paper) {
-    return rootKind == Kind::dialog ? dialogFrom(rows, fonts) : documentFrom(rows, fonts, paper);
+Form laidOut(const Jotting& rows, const Form& empty, const FontBook& fonts) {
+    Form form = newForm(empty.root().kind);
+    form.styles = empty.styles;
+    form.revision = empty.revision;
+    form = changed(form, rootId, [&](Control& root) {
+        root.own = empty.root().own;
+        root.name = empty.root().name;
+        root.ownName = empty.root().ownName;
+    });
+    return form.isDialog() ? dialogFrom(rows, form, fonts) : documentFrom(rows, form, fonts);
 }
 
 }  // namespace brindel

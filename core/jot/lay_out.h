@@ -8,9 +8,10 @@
 
 namespace brindel {
 
-/// A whole new form from a jotting. Sections become tab pages of a dialog when there are two or more, and headings of a
-/// document; a document goes on on a further page when one is full. `paper` is a token of Prop::paper.
-Form laidOut(const Jotting& rows, Kind rootKind, const FontBook& fonts, const std::string& paper = "A4");
+/// A whole form from a jotting, begun on an empty form whose settings (paper, language, where labels sit, styles) it
+/// keeps. Sections become tab pages of a dialog when there are two or more, and headings of a document; a document goes
+/// on on a further page when one is full. What `empty` holds besides its settings is left out.
+Form laidOut(const Jotting& rows, const Form& empty, const FontBook& fonts);
 
 /// Puts rows into a container of a form, below the control `under` (or below everything when that is noControl), in
 /// the columns that the container has already. What stands below moves down; a dialog grows when it must. Sections

@@ -177,7 +177,7 @@ TEST(Jotting, AFormWrittenOutMakesTheSameFormAgain) {
         Form form = jotted(booking, kind);
         AsJotting told = asJotting(form);
         EXPECT_TRUE(told.cannotSay.empty()) << told.cannotSay.front();
-        Form again = laidOut(told.rows, kind, fonts());
+        Form again = laidOut(told.rows, newForm(kind), fonts());
         auto names = [](const Form& f) {
             std::vector<std::string> all;
             for (Id id : allIds(f)) all.push_back(f.find(id)->name);
@@ -253,6 +253,16 @@ TEST(LayOut, LabelsEndAndFieldsBeginInOneColumn) {
         << "the right edge is one line";
     EXPECT_EQ(named(form, "dtmWantedFrom").box.left, named(form, "txtBoatName").box.left)
         << "and fields do not jump when a page is turned";
+}
+
+TEST(LayOut, TheSettingsOfTheEmptyFormAreKept) {
+    Form start = withProperty(newForm(Kind::dialog), {rootId}, Prop::labelsSit, std::string("above"));
+    Form form = laidOut(readJotting(booking).value(), start, fonts());
+    expectCareful(form);
+    const Control& field = named(form, "txtBoatName");
+    EXPECT_LT(labelOf(form, field.id)->box.bottom(), field.box.top) << "labels above their fields";
+    EXPECT_EQ(labelOf(form, field.id)->box.left, field.box.left);
+    EXPECT_EQ(form.root().text(Prop::labelsSit), "above");
 }
 
 TEST(LayOut, ButtonsStandAtTheFootAndTheOneWithAStarAccepts) {

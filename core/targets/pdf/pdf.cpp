@@ -253,9 +253,10 @@ class Builder {
             if (c.text(Prop::tooMuch) == "stop" || c.text(Prop::tooMuch) == "shrink") flags |= doNotScroll;
             if (c.number(Prop::maxLength) > 0)
                 field.replaceKey("/MaxLen", Object::newInteger(int(c.number(Prop::maxLength))));
-            // A secret is never written into a file.
+            // A secret is never written into a file; nor is "today", which is no date yet.
+            const bool dateless = c.kind == Kind::dateBox && starting.text.starts_with("today");
             if (!shown.text.empty() && !c.yes(Prop::secret)) field.replaceKey("/V", text(shown.text));
-            if (!starting.text.empty() && !c.yes(Prop::secret)) field.replaceKey("/DV", text(starting.text));
+            if (!starting.text.empty() && !dateless && !c.yes(Prop::secret)) field.replaceKey("/DV", text(starting.text));
             addRange(field, c);
         }
         field.replaceKey("/Ff", Object::newInteger(flags));
