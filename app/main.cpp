@@ -8,20 +8,12 @@
 #include "app/window/main_window.h"
 #include "core/file/form_file.h"
 #include "core/file/keepsake.h"
+#include "filler/desktop_font.h"
 #include "filler/drawing_painter.h"
 
 using namespace brindel;
 
 namespace {
-
-/// Lato where no desktop says what its font is.
-void setFont() {
-    const bool desktop =
-        !qEnvironmentVariableIsEmpty("XDG_CURRENT_DESKTOP") || !qEnvironmentVariableIsEmpty("KDE_FULL_SESSION");
-    QFont font = desktop ? QApplication::font() : QFont("Lato");
-    if (!desktop) font.setPointSize(10);
-    QApplication::setFont(font);
-}
 
 void offerLeftBehind(MainWindow& window) {
     for (const Keepsake& kept : leftBehind(keepsakeFolder())) {
@@ -105,7 +97,7 @@ int main(int argc, char** argv) {
 
     QApplication qt(argc, argv);
     QApplication::setApplicationName("brindel");
-    setFont();
+    useDesktopFont();
     Form form = newForm(Kind::dialog);
     std::string readOnly;
     if (!path.empty()) {

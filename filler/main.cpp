@@ -7,6 +7,7 @@
 
 #include "core/file/form_file.h"
 #include "core/file/whole_file.h"
+#include "filler/desktop_font.h"
 #include "filler/drawing_painter.h"
 #include "filler/form_to_fill.h"
 #include "filler/window_behaviour.h"
@@ -56,6 +57,7 @@ int main(int argc, char** argv) {
     }
 
     QApplication qt(argc, argv);
+    useDesktopFont();
     FontBook fonts;
     fonts.desktopFamily = fromQt(QFontInfo(QApplication::font()).family());
     const bool dialog = opened->form.isDialog();

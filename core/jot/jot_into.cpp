@@ -21,7 +21,6 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
     // The columns that the container has: the labels' left edge and the fields' that they speak for.
     double fieldLeft = 0, labelLeft = 1e9, rightEdge = 0;
     double contentBottom = holder->kind == Kind::frame ? m.frameTop - m.rowGap : inside.top - m.rowGap;
-    std::map<double, int> lefts;
     for (Id id : holder->children) {
         const Control& c = *form.find(id);
         if (c.kind == Kind::button) continue;
@@ -29,7 +28,7 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
         rightEdge = std::max(rightEdge, c.box.right());
         const Control* field = form.find(c.reference(Prop::labels));
         if (!field || field->parent != container || c.box.right() > field->box.left) continue;
-        if (++lefts[field->box.left] > lefts[fieldLeft]) fieldLeft = field->box.left;
+        fieldLeft = fieldLeft > 0 ? std::min(fieldLeft, field->box.left) : field->box.left;
         labelLeft = std::min(labelLeft, c.box.left);
     }
     layer.container = container;

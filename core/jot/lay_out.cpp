@@ -156,6 +156,7 @@ Form documentFrom(const Jotting& rows, Form form, const FontBook& fonts) {
     layer.left = inside.left;
     layer.y = inside.top;
     layer.right = inside.right();
+    layer.pageHigh = inside.height;
     auto turn = [&] {
         Edited page = withPage(layer.form);
         layer.form = page.form;
@@ -169,7 +170,10 @@ Form documentFrom(const Jotting& rows, Form form, const FontBook& fonts) {
     };
     std::vector<const JotRow*> all = pointers(rows.begin(), rows.end());
     Columns columns = layer.columnsOf(all, 46, inside.right());
-    if (columns.columns.size() > 1) columns.columns.back().field = inside.right() - columns.columns.back().fieldLeft;
+    // The last column takes what is left of the line; where too little is left, rows are parted into single fields.
+    if (Columns::Column& last = columns.columns.back();
+        columns.columns.size() > 1 && last.fieldLeft + m.least < inside.right())
+        last.field = inside.right() - last.fieldLeft;
     columns.right = inside.right();
     std::vector<const JotRow*> run;
     auto flush = [&] {

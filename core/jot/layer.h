@@ -51,6 +51,7 @@ class Layer {
     Ids made;
     Id container = rootId;
     double left = 0, y = 0, right = 0;  // where rows begin, the next one's top, and where the container's content ends
+    double pageHigh = 0;  // the height that a page has for rows; 0 where there are no pages
     std::function<void(double)> roomFor = [](double) {};  // called before a row of a height; may turn to another page
 
     double textWidth(const std::string& text, const char* style) const {
@@ -116,115 +117,63 @@ class Layer {
     }
 
     bool labelled(const JotField& f) const { return f.kind != Kind::checkBox; }
-    bool blockQuestion(const JotField& f) const { return f.radio; }
+    /// The fields of a row that stand in columns; questions stand across all of them.
+    static std::vector<const JotField*> fieldsIn(const JotRow& r) {
+        std::vector<const JotField*> fields;
+        for (const JotField& f : r.fields)
+            if (!f.radio) fields.push_back(&f);
+        return fields;
+    }
     /// A label too long for the column stands above its field, and the field takes the whole width.
-    bool labelOver(const JotRow& r, const JotField& f) const {
-        return !above_ && r.fields.size() == 1 && labelled(f) && textWidth(f.label, "text") > m_.longLabel;
+    bool labelOver(const std::vector<const JotField*>& fields) const {
+        return !above_ && fields.size() == 1 && labelled(*fields[0]) &&
+               textWidth(fields[0]->label, "text") > m_.longLabel;
     }
 
-    /// The columns that rows need; radio questions and single ticks stand across all of them.
-    /// None reaches beyond `limit`, where one is given: fields in rows get narrower then.
+    /// The columns that rows need from `left` on. None reaches beyond `limit`, where one is given: fields in rows get
+    /// narrower then.
     Columns columnsOf(const std::vector<const JotRow*>& rows, double leastLabel, double limit = 0) const {
-        Columns c;
-        double single = 0;
-        for (const JotRow* r : rows) {
-            if (r->what != JotRow::What::fields) continue;
-            std::size_t k = 0;
-            for (const JotField& f : r->fields) {
-                if (blockQuestion(f) || labelOver(*r, f)) continue;
-                if (c.columns.size() <= k) c.columns.emplace_back();
-                double label = labelled(f) ? textWidth(f.label, "text") : 0, field = wanted(f).width;
-                if (above_) field = std::max(field, label), label = 0;
-                c.columns[k].label = std::max(c.columns[k].label, label);
-                if (r->fields.size() > 1)
-                    c.columns[k].field = std::max(c.columns[k].field, field);
-                else
-                    single = std::max(single, field);
-                ++k;
-            }
-        }
-        if (c.columns.empty()) c.columns.emplace_back();
-        if (!above_) c.columns[0].label = std::max(c.columns[0].label, leastLabel);
-        auto placed = [&] {
-            double x = left;
-            for (Columns::Column& column : c.columns) {
-                column.fieldLeft = x + (above_ || column.label == 0 ? 0 : column.label + m_.labelGap);
-                x = column.fieldLeft + column.field + m_.columnGap;
-            }
-            return c.columns.size() > 1 ? x - m_.columnGap : 0;
-        };
-        double together = placed();
-        for (int round = 0; limit > 0 && together > limit + 0.01 && round < 20; ++round) {
-            auto widest = std::ranges::max_element(c.columns, {}, &Columns::Column::field);
-            widest->field = std::max(m_.least, widest->field - std::max((together - limit) / 2, 1.0));
-            together = placed();
-        }
-        const double alone = c.columns[0].fieldLeft + std::max(single, m_.area);
-        c.right = std::max(together, alone);
-        // The last column ends where the widest single field does, so that the right edge is one line.
-        if (c.columns.size() > 1 && together < c.right) c.columns.back().fieldLeft += c.right - together;
-        return c;
+        return columnsFrom(left, rows, leastLabel, limit);
     }
 
     void rowOfFields(const JotRow& r, const Columns& c) {
-        std::size_t k = 0;
         for (const JotField& f : r.fields)
-            if (blockQuestion(f)) question(f, c);
-        std::vector<const JotField*> fields;
-        for (const JotField& f : r.fields)
-            if (!blockQuestion(f)) fields.push_back(&f);
+            if (f.radio) question(f, c);
+        const std::vector<const JotField*> fields = fieldsIn(r);
         if (fields.empty()) return;
-        const bool above = above_ || labelOver(r, *fields[0]);
-        const double labelHigh = lineHigh("text"), over = above ? labelHigh + (form.isDialog() ? 4 : 1) : 0;
-        double high = 0;
+        if (fields.size() > 1 && !fits(fields, c)) {
+            // Too much for one row of this width: each has a row of its own.
+            for (const JotField* f : fields) rowOfFields({JotRow::What::fields, "", {*f}, {}}, c);
+            return;
+        }
+        if (fields.size() == 1) return loneField(*fields[0], c);
+        const double over = above_ ? lineHigh("text") + labelDrop() : 0;
+        double high = above_ ? 0 : m_.fieldHigh;
         for (const JotField* f : fields) high = std::max(high, wanted(*f).height + over);
         roomFor(high);
-        for (const JotField* f : fields) {
-            const Columns::Column& column = c.columns[std::min(k++, c.columns.size() - 1)];
-            Extent size = wanted(*f);
-            const double columnLeft = above && !above_ ? left : column.fieldLeft;
-            // A field that lies alone may take the room up to the right edge; in a row it keeps to its column.
-            double most = (fields.size() == 1 ? c.right : columnLeft + column.field) - columnLeft;
-            const bool broad =
-                fields.size() == 1 && (f->rows > 1 || (f->kind == Kind::textBox && size.width >= m_.widths[3]));
-            double width = broad ? std::max(most, m_.least) : std::min(size.width, std::max(most, m_.least));
+        for (std::size_t k = 0; k < fields.size(); ++k) {
+            const JotField& f = *fields[k];
+            const Columns::Column& column = c.columns[k];
+            const Extent size = wanted(f);
+            double width = f.kind == Kind::checkBox ? size.width : std::min(size.width, column.field);
             // The last text of a row ends at the right edge as well.
-            if (!broad && f == fields.back() && fields.size() > 1 && f->kind == Kind::textBox && k == c.columns.size())
-                width = std::max(width, most);
-            if (f->kind == Kind::checkBox) width = size.width;
-            double fieldTop = y + over;
+            if (f.kind == Kind::textBox && k + 1 == fields.size() && fields.size() == c.columns.size())
+                width = column.field;
             Id label = noControl;
-            if (labelled(*f)) {
-                Box box = above ? Box{columnLeft, y, std::max(textWidth(f->label, "text"), 10.0), labelHigh}
-                                : Box{column.fieldLeft - m_.labelGap - column.label, y + (m_.fieldHigh - labelHigh) / 2,
-                                      column.label, labelHigh};
-                label = add(Kind::label, box, [&](Control& l) {
-                    l.set(Prop::text, f->label);
-                    if (!above && form.isDialog()) l.set(Prop::alignAcross, std::string("end"));
-                    l.name = nameFor(Kind::label, f->label);
-                });
-            } else {
-                fieldTop += (m_.fieldHigh - m_.tickHigh) / 2;
-            }
-            Id field = add(f->kind, {columnLeft, fieldTop, width, size.height}, [&](Control& x) {
-                x.own = f->own;
-                if (f->kind == Kind::checkBox) x.set(Prop::text, f->label);
-                x.name = f->name.empty() ? nameFor(f->kind, f->label) : f->name;
-                x.ownName = !f->name.empty();
-                if (f->rows > 1 && fields.size() == 1) x.set(Prop::holdsTo, std::string("left top right"));
-            });
-            if (label != noControl) form = withProperty(form, {label}, Prop::labels, Reference{field});
+            if (labelled(f))
+                label = above_ ? addLabel(f.label, {column.fieldLeft, y, textWidth(f.label, "text"), lineHigh("text")},
+                                          false)
+                               : addLabel(f.label, besideField(column), true);
+            addField(f, label, {column.fieldLeft, y + over + tickDrop(f), width, size.height}, false);
         }
-        y += std::max(high, above ? 0 : m_.fieldHigh) + m_.rowGap;
+        y += high + m_.rowGap;
     }
 
     /// A question with radio buttons: a frame with its label for a title, the buttons in it.
     void question(const JotField& f, const Columns& c) {
         const Value* listed = f.own.find(Prop::choices);
         const Choices& choices = std::get<Choices>(*listed);
-        double widest = 0;
-        for (const Choice& choice : choices)
-            widest = std::max(widest, textWidth(choice.text, "text") + (form.isDialog() ? 30 : 8));
+        const double widest = questionWidth(f) - 2 * m_.frameSide;
         const double inner = c.right - left - 2 * m_.frameSide;
         // Paper is short of height: there the buttons stand side by side where they fit.
         std::size_t across = std::size_t(std::max(1.0, std::floor((inner + m_.columnGap) / (widest + m_.columnGap))));
@@ -360,6 +309,160 @@ class Layer {
         return lookOf(form, probe);
     }
 
+    double labelDrop() const { return form.isDialog() ? 4 : 1; }  // from a label above to its field
+    double tickDrop(const JotField& f) const { return f.kind == Kind::checkBox ? (m_.fieldHigh - m_.tickHigh) / 2 : 0; }
+    Box besideField(const Columns::Column& column) const {
+        const double high = lineHigh("text");
+        return {column.fieldLeft - m_.labelGap - column.label, y + (m_.fieldHigh - high) / 2, column.label, high};
+    }
+
+    Id addLabel(const std::string& text, Box box, bool endsAtField) {
+        return add(Kind::label, box, [&](Control& l) {
+            l.set(Prop::text, text);
+            if (endsAtField && form.isDialog()) l.set(Prop::alignAcross, std::string("end"));
+            l.name = nameFor(Kind::label, text);
+        });
+    }
+
+    void addField(const JotField& f, Id label, Box box, bool broad) {
+        Id field = add(f.kind, box, [&](Control& x) {
+            x.own = f.own;
+            if (f.kind == Kind::checkBox) x.set(Prop::text, f.label);
+            x.name = f.name.empty() ? nameFor(f.kind, f.label) : f.name;
+            x.ownName = !f.name.empty();
+            if (broad && f.rows > 1) x.set(Prop::holdsTo, std::string("left top right"));
+        });
+        if (label != noControl) form = withProperty(form, {label}, Prop::labels, Reference{field});
+    }
+
+    /// True when fields stand in their columns without touching the next one or the right edge.
+    bool fits(const std::vector<const JotField*>& fields, const Columns& c) const {
+        if (fields.size() > c.columns.size()) return false;
+        for (std::size_t k = 0; k < fields.size(); ++k) {
+            const double width = wanted(*fields[k]).width, label = textWidth(fields[k]->label, "text");
+            const Columns::Column& column = c.columns[k];
+            if (fields[k]->kind == Kind::checkBox && width > column.field + 0.01) return false;
+            if (labelled(*fields[k]) && label > (above_ ? column.field : column.label) + 0.01) return false;
+            if (column.fieldLeft + column.field > c.right + 0.01) return false;
+        }
+        return true;
+    }
+
+    /// A field that has its row to itself.
+    void loneField(const JotField& f, const Columns& c) {
+        const Columns::Column& column = c.columns[0];
+        const double text = textWidth(f.label, "text");
+        const bool over = labelled(f) && (above_ || labelOver({&f}) || text > column.label + 0.01);
+        Extent size = wanted(f);
+        double from = over && !above_ ? left : column.fieldLeft;
+        if (f.kind == Kind::checkBox && from + size.width > c.right) {
+            // A long wording begins at the left edge, and goes on in further lines when it must.
+            from = left;
+            size.height = std::max(size.height, linesHigh(f.label, c.right - left - (form.isDialog() ? 30 : 8)));
+            size.width = std::min(size.width, c.right - left);
+        }
+        const double room = std::max(c.right - from, m_.least);
+        const bool broad = f.rows > 1 || (f.kind == Kind::textBox && size.width >= m_.widths[3]);
+        const double width = f.kind == Kind::checkBox ? size.width : broad ? room : std::min(size.width, room);
+        const double labelHigh = over ? linesHigh(f.label, room) : 0, drop = over ? labelHigh + labelDrop() : 0;
+        const double high = std::max(size.height + drop, over ? 0 : m_.fieldHigh);
+        roomFor(high);
+        Id label = noControl;
+        if (over)
+            label = addLabel(f.label, {from, y, std::min(text, room), labelHigh}, false);
+        else if (labelled(f))
+            label = addLabel(f.label, besideField(column), true);
+        addField(f, label, {from, y + drop + (over ? 0 : tickDrop(f)), width, size.height}, true);
+        y += high + m_.rowGap;
+    }
+
+    /// How high a text gets at a width.
+    double linesHigh(const std::string& text, double width) const {
+        const auto lines = fonts_.lines(text, styleLook("text"), width / pt_, true);
+        return double(lines.size()) * lineHigh("text");
+    }
+
+    double questionWidth(const JotField& f) const {
+        double widest = 0;
+        if (const Value* listed = f.own.find(Prop::choices))
+            for (const Choice& choice : std::get<Choices>(*listed))
+                widest = std::max(widest, textWidth(choice.text, "text"));
+        return widest + (form.isDialog() ? 30 : 8) + 2 * m_.frameSide;
+    }
+
+    /// The least width of the label column within a frame, so that its fields stand in the column of those outside.
+    double innerLabel(const std::vector<const JotRow*>& inner, double from, const Columns& outer) const {
+        const bool any = std::ranges::any_of(inner, [&](const JotRow* r) {
+            const auto fields = fieldsIn(*r);
+            return r->what == JotRow::What::fields && !fields.empty() && labelled(*fields[0]);
+        });
+        return any ? std::max(0.0, outer.columns[0].fieldLeft - from - m_.labelGap - m_.frameSide) : 0;
+    }
+
+    Columns columnsFrom(double from, const std::vector<const JotRow*>& rows, double leastLabel, double limit) const {
+        Columns c;
+        double single = 0, across = 0;  // the widest field alone, and the widest of what stands across the columns
+        std::vector<std::vector<const JotRow*>> frames;
+        bool framed = false;
+        c.columns.emplace_back();
+        for (const JotRow* r : rows) {
+            if (r->what == JotRow::What::frame) frames.emplace_back();
+            if (r->what == JotRow::What::frame) framed = true;
+            if (r->what == JotRow::What::frameEnd || r->what == JotRow::What::section || r->what == JotRow::What::paper)
+                framed = false;
+            if (framed && r->what != JotRow::What::frame) frames.back().push_back(r);
+            if (r->what != JotRow::What::fields) continue;
+            const auto fields = fieldsIn(*r);
+            for (const JotField& f : r->fields)
+                if (f.radio && !framed) across = std::max(across, questionWidth(f));
+            if (fields.empty()) continue;
+            if (labelOver(fields)) {
+                if (!framed) across = std::max(across, textWidth(fields[0]->label, "text"));
+                continue;
+            }
+            for (std::size_t k = 0; k < fields.size(); ++k) {
+                if (c.columns.size() <= k && !framed) c.columns.emplace_back();
+                double label = labelled(*fields[k]) ? textWidth(fields[k]->label, "text") : 0,
+                       field = wanted(*fields[k]).width;
+                if (framed) {
+                    // Within a frame only the first label has a say: its field stands in the column of those outside.
+                    if (k == 0 && label > 0 && !above_)
+                        c.columns[0].label = std::max(c.columns[0].label, label + m_.frameSide);
+                    continue;
+                }
+                if (above_) field = std::max(field, label), label = 0;
+                c.columns[k].label = std::max(c.columns[k].label, label);
+                if (fields.size() > 1)
+                    c.columns[k].field = std::max(c.columns[k].field, field);
+                else
+                    single = std::max(single, field);
+            }
+        }
+        if (!above_) c.columns[0].label = std::max(c.columns[0].label, leastLabel);
+        auto placed = [&] {
+            double x = from;
+            for (Columns::Column& column : c.columns) {
+                column.fieldLeft = x + (above_ || column.label == 0 ? 0 : column.label + m_.labelGap);
+                x = column.fieldLeft + column.field + m_.columnGap;
+            }
+            return c.columns.size() > 1 ? x - m_.columnGap : 0;
+        };
+        double together = placed();
+        for (int round = 0; limit > 0 && together > limit + 0.01 && round < 20; ++round) {
+            auto widest = std::ranges::max_element(c.columns, {}, &Columns::Column::field);
+            widest->field = std::max(m_.least, widest->field - std::max((together - limit) / 2, 1.0));
+            together = placed();
+        }
+        c.right = std::max({together, c.columns[0].fieldLeft + std::max(single, m_.area), from + across});
+        for (const auto& inner : frames)
+            c.right = std::max(
+                c.right, from + m_.frameSide + columnsFrom(m_.frameSide, inner, innerLabel(inner, from, c), 0).right);
+        if (limit > 0) c.right = std::min(c.right, limit);
+        // The last column ends where the widest single field does, so that the right edge is one line.
+        if (c.columns.size() > 1 && together < c.right) c.columns.back().fieldLeft += c.right - together;
+        return c;
+    }
+
     void framed(const std::string& title, const std::vector<const JotRow*>& inner, const Columns& c) {
         const double outerLeft = left, outerRight = right;
         auto lay = [&] {
@@ -372,13 +475,8 @@ class Layer {
             roomFor = [](double) {};
             container = frame, at_ = 0, left = m_.frameSide, y = m_.frameTop;
             right = c.right - outerLeft - m_.frameSide;
-            // The fields in the frame stand in the same column as those outside it, where their labels leave the room.
-            double align = c.columns[0].fieldLeft - outerLeft - m_.labelGap - m_.frameSide;
-            bool any = std::ranges::any_of(inner, [&](const JotRow* r) {
-                return r->what == JotRow::What::fields && !r->fields.empty() && labelled(r->fields[0]) &&
-                       !blockQuestion(r->fields[0]);
-            });
-            Columns own = columnsOf(inner, any ? std::max(0.0, align) : 0, form.isDialog() ? 0 : right);
+            Columns own = columnsOf(inner, innerLabel(inner, outerLeft, c), form.isDialog() ? 0 : right);
+            if (own.columns.size() > 1 && own.right < right) own.columns.back().fieldLeft += right - own.right;
             own.right = right;
             rows(inner, own);
             double high = std::max(y - m_.rowGap + m_.frameFoot, m_.frameTop + m_.frameFoot);
@@ -393,6 +491,11 @@ class Layer {
         const std::size_t atBefore = at_;
         double high = lay();
         form = before, made = madeBefore, at_ = atBefore;
+        if (pageHigh > 0 && high > pageHigh) {
+            // No page holds it: its title and its rows go on from page to page without a frame.
+            wording(title, "heading3", "heading", c.right - left);
+            return rows(inner, c);
+        }
         roomFor(high);
         lay();
         y += high + m_.rowGap;

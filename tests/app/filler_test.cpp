@@ -112,6 +112,22 @@ TEST(Filler, TicksListsPagesAndEscape) {
     EXPECT_EQ(left.count(), 1);
 }
 
+TEST(Filler, APatternThatIsNotMetIsSaidWhenTheFieldIsLeft) {
+    Filling f(demo("mooring-permit"));
+    f.type("Marigold");
+    f.key(Qt::Key_Tab);
+    f.type("fw-2");
+    EXPECT_EQ(f.view.wrongShown(f.id("txtRegistration")), "") << "not while it is typed";
+    f.key(Qt::Key_Tab);
+    EXPECT_TRUE(f.view.wrongShown(f.id("txtRegistration")).startsWith("A registration number is two letters"));
+    // The field is outlined on the screen, in a colour that the page has nowhere else.
+    const QImage seen = f.view.grab().toImage();
+    const QRect field = f.view.widgetOf(f.id("txtRegistration"))->geometry();
+    bool red = false;
+    for (int y = field.top() - 3; y <= field.top() + 1; ++y) red = red || (qRed(seen.pixel(field.center().x(), y)) > 120 && qGreen(seen.pixel(field.center().x(), y)) < 110);
+    EXPECT_TRUE(red);
+}
+
 TEST(Filler, ADocumentIsFilledOnItsPages) {
     Filling f(demo("mooring-permit"));
     f.type("Marigold");

@@ -1,3 +1,4 @@
+#include "filler/desktop_font.h"
 #include "tests/app/driver.h"
 
 using namespace brindel;
@@ -360,9 +361,7 @@ int main(int argc, char** argv) {
     qunsetenv("XDG_CURRENT_DESKTOP");
     QApplication qt(argc, argv);
     QApplication::setApplicationName("brindel");
-    QFont font("Lato");
-    font.setPointSize(10);
-    QApplication::setFont(font);
+    useDesktopFont();
     ::testing::InitGoogleTest(&argc, argv);
     return RUN_ALL_TESTS();
 }
