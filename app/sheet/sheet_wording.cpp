@@ -74,15 +74,16 @@ void Sheet::finishWording(bool keep) {
     setFocus();
     if (!keep || !desk_.form().find(id)) return;
     Form next = reworded(desk_.form(), id, fromQt(text));
-    // A label keeps the edge it is read from, and is never cut off by its new wording.
-    if (next.find(id)->kind == Kind::label && !next.find(id)->yes(Prop::wraps)) {
-        Look look = lookOf(next, *next.find(id));
-        const double need =
-            std::ceil(desk_.fonts().width(fromQt(text), look) * unitsPerPoint(next)) + (next.isDialog() ? 2 : 0.5);
-        Box box = next.find(id)->box;
+    // A label of one line keeps the edge it is read from, and grows away from it as far as there is room.
+    const Control& worded = *next.find(id);
+    const Look look = lookOf(next, worded);
+    const double pt = unitsPerPoint(next), line = desk_.fonts().lineHeight(look) * pt;
+    if (worded.kind == Kind::label && worded.box.height < 1.7 * line) {
+        const double need = std::ceil(desk_.fonts().width(fromQt(text), look) * pt) + (next.isDialog() ? 2 : 0.5);
+        Box box = worded.box;
         if (need > box.width) {
-            if (look.across == Across::end) box.left = box.right() - need;
-            box.width = need;
+            if (look.across == Across::end) box.left = std::max(0.0, box.right() - need);
+            box.width = look.across == Across::end ? worded.box.right() - box.left : need;
             next = boxed(next, id, box);
         }
     }

@@ -34,7 +34,7 @@ std::vector<std::pair<Kind, QRect>> Strip::tools() const {
     int x = 12;
     for (const auto& [kind, word] : order) {
         if (kind == Kind::frame) x += 14;
-        const int wide = words ? std::max(56, metrics.horizontalAdvance(word) + 12) : 44;
+        const int wide = words ? std::max(50, metrics.horizontalAdvance(word) + 8) : 44;
         rects.emplace_back(kind, QRect(x, 5, wide, 46));
         x += wide;
     }

@@ -70,7 +70,7 @@ Snapped snapped(const Form& form, Id surface, Id container, Box box, const Ids& 
     }
     if (const Control* holder = form.find(container)) {
         Box area = onSurface(form, container);
-        Box inside = holder->kind == Kind::page ? withinMargins(form) : area.grown(-(form.isDialog() ? 16 : 4));
+        Box inside = holder->kind == Kind::page ? withinMargins(form) : area.grown(-(form.isDialog() ? 20 : 4));
         offerAcross(inside.left, inside);
         offerAcross(inside.right(), inside);
         offerDown(inside.top, inside);
