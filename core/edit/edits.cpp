@@ -61,6 +61,8 @@ Edited placed(const Form& form, Id container, Control control, std::optional<std
     control.id = next.next++;
     control.parent = container;
     control.children.clear();
+    // Pages fill what holds them: they have no box of their own.
+    if (control.kind == Kind::tabPage || control.kind == Kind::page) control.box = {};
     if (control.name.empty()) {
         std::string wording = has(control.kind, Prop::title) ? control.text(Prop::title) : control.text(Prop::text);
         control.name = nameFor(control.kind, wording);

@@ -131,6 +131,10 @@ string limitsInWords(const Form& form, const Control& c) {
         case Kind::numberBox:
             return numberRange(form, c);
         case Kind::dateBox:
+            if (c.text(Prop::latest).empty() && !c.text(Prop::earliest).empty())
+                return fmt::format("from {} on", c.text(Prop::earliest));
+            if (c.text(Prop::earliest).empty() && !c.text(Prop::latest).empty())
+                return fmt::format("until {}", c.text(Prop::latest));
             return rangeInWords(c.text(Prop::earliest), c.text(Prop::latest));
         case Kind::listBox: {
             int least = int(c.number(Prop::atLeast)), most = int(c.number(Prop::atMost));

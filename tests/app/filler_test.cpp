@@ -124,7 +124,8 @@ TEST(Filler, APatternThatIsNotMetIsSaidWhenTheFieldIsLeft) {
     const QImage seen = f.view.grab().toImage();
     const QRect field = f.view.widgetOf(f.id("txtRegistration"))->geometry();
     bool red = false;
-    for (int y = field.top() - 3; y <= field.top() + 1; ++y) red = red || (qRed(seen.pixel(field.center().x(), y)) > 120 && qGreen(seen.pixel(field.center().x(), y)) < 110);
+    for (int y = field.top() - 3; y <= field.top() + 1; ++y)
+        red = red || (qRed(seen.pixel(field.center().x(), y)) > 120 && qGreen(seen.pixel(field.center().x(), y)) < 110);
     EXPECT_TRUE(red);
 }
 

@@ -61,7 +61,8 @@ TEST(Sheet, TheWordingOfAFieldIsItsLabelsAndTheLabelGrowsTowardsItsOwnSide) {
     const Control* label = labelOf(hands.form(), field);
     EXPECT_EQ(label->text(Prop::text), "Name on the stern");
     EXPECT_EQ(hands.form().find(field)->name, "txtNameOnTheStern");
-    EXPECT_GE(label->box.width, fonts().width("Name on the stern", lookOf(hands.form(), *label)) * unitsPerPoint(hands.form()));
+    EXPECT_GE(label->box.width,
+              fonts().width("Name on the stern", lookOf(hands.form(), *label)) * unitsPerPoint(hands.form()));
     EXPECT_LE(label->box.right(), right + 0.01);
 }
 
@@ -239,7 +240,8 @@ TEST(Sheet, WhatAJottingWillAddIsSaidBeforeItIsPlaced) {
     Hands hands;
     hands.command("jot");
     hands.type("Born");
-    EXPECT_TRUE(hands.window.jotLine().said().contains("date box (guessed)")) << hands.window.jotLine().said().toStdString();
+    EXPECT_TRUE(hands.window.jotLine().said().contains("date box (guessed)"))
+        << hands.window.jotLine().said().toStdString();
     EXPECT_EQ(hands.form().controls.size(), 1u);
 }
 
@@ -331,7 +333,8 @@ TEST(Passes, ThoseNotBuiltSayWhatTheyWillDo) {
         EXPECT_EQ(hands.desk().pass(), pass.pass);
         if (pass.built) continue;
         bool said = false;
-        for (QLabel* label : hands.window.findChildren<QLabel*>()) said = said || (label->isVisible() && label->text().startsWith(QString::fromUtf8(pass.does)));
+        for (QLabel* label : hands.window.findChildren<QLabel*>())
+            said = said || (label->isVisible() && label->text().startsWith(QString::fromUtf8(pass.does)));
         EXPECT_TRUE(said) << pass.word;
         EXPECT_FALSE(hands.window.command("undo")->isEnabled());
     }
@@ -351,8 +354,11 @@ TEST(Theme, TextMeetsItsContrast) {
         setDark(darkly);
         const Tokens& t = tokens();
         for (const QColor& ground : {t.cream, t.paper, t.field})
-            for (const QColor& text : {t.ink, t.ink2, t.tawnyDark, t.brick, t.teal}) EXPECT_GE(contrast(text, ground), 4.5) << text.name().toStdString() << " on " << ground.name().toStdString();
-        for (const QColor& text : {t.onDark, t.onDark2}) EXPECT_GE(contrast(text, t.umber), 4.5) << text.name().toStdString();
+            for (const QColor& text : {t.ink, t.ink2, t.tawnyDark, t.brick, t.teal})
+                EXPECT_GE(contrast(text, ground), 4.5)
+                    << text.name().toStdString() << " on " << ground.name().toStdString();
+        for (const QColor& text : {t.onDark, t.onDark2})
+            EXPECT_GE(contrast(text, t.umber), 4.5) << text.name().toStdString();
     }
     setDark(false);
 }

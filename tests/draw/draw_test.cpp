@@ -11,7 +11,8 @@ Form formWith(Kind kind, Kind rootKind, Box box, Id& id) {
     Form form = newForm(rootKind);
     Control c = freshControl(kind);
     c.box = box;
-    if (has(kind, Prop::choices)) c.set(Prop::choices, Choices{{"GRP", "GRP"}, {"Steel", "Steel"}, {"Timber", "Timber"}});
+    if (has(kind, Prop::choices))
+        c.set(Prop::choices, Choices{{"GRP", "GRP"}, {"Steel", "Steel"}, {"Timber", "Timber"}});
     Edited e = placed(form, surfaces(form).front(), c);
     id = e.ids.at(0);
     return e.form;
@@ -87,7 +88,8 @@ TEST(Draw, GroundAndGuestsTogetherAreTheWhole) {
         shown.text = "Steel";
         shown.on = true;
         shown.picked = {1};
-        const Drawing whole = draw(form, id, shown), ground = draw(form, id, shown, true, false), guests = draw(form, id, shown, false, true);
+        const Drawing whole = draw(form, id, shown), ground = draw(form, id, shown, true, false),
+                      guests = draw(form, id, shown, false, true);
         EXPECT_EQ(whole.size(), ground.size() + guests.size()) << k.key;
         EXPECT_FALSE(guests.empty()) << k.key << ": what fillers change is not drawn apart";
     }
@@ -113,7 +115,8 @@ TEST(Draw, AlignmentMovesTheText) {
     auto startOf = [&](const char* across) {
         Form aligned = withProperty(form, {id}, Prop::alignAcross, std::string(across));
         for (const Mark& mark : draw(aligned, id, {}))
-            if (const auto* t = std::get_if<TextMark>(&mark)) return std::pair(t->at.x, t->at.x + t->text.width * t->size);
+            if (const auto* t = std::get_if<TextMark>(&mark))
+                return std::pair(t->at.x, t->at.x + t->text.width * t->size);
         return std::pair(-1.0, -1.0);
     };
     EXPECT_NEAR(startOf("start").first, 0, 0.01);
@@ -164,7 +167,8 @@ TEST(Draw, TicksShowTheirMark) {
 TEST(Draw, LongLinesOfAListEndInAnEllipsis) {
     Id id = noControl;
     Form form = formWith(Kind::listBox, Kind::dialog, {0, 0, 90, 80}, id);
-    form = withProperty(form, {id}, Prop::choices, Choices{{"a", "Swinging mooring in the inner basin"}, {"b", "Pier"}});
+    form =
+        withProperty(form, {id}, Prop::choices, Choices{{"a", "Swinging mooring in the inner basin"}, {"b", "Pier"}});
     auto shown = words(draw(form, id, {}));
     ASSERT_EQ(shown.size(), 2u);
     EXPECT_TRUE(shown[0].ends_with("…")) << shown[0];
@@ -211,7 +215,9 @@ TEST(Draw, HeadFootAndPageNumbersStandOnEveryPage) {
 }
 
 TEST(Draw, StartingValuesAreShownAsPeopleReadThem) {
-    Form form = jotted("Length: number .2 = 9.5\nWhen: date {d MMMM yyyy} = 2026-04-01\nHull: combo [g = GRP, Steel] = GRP\nJobs: list [Wash, Scrape] = Scrape\n");
+    Form form = jotted(
+        "Length: number .2 = 9.5\nWhen: date {d MMMM yyyy} = 2026-04-01\nHull: combo [g = GRP, Steel] = GRP\nJobs: "
+        "list [Wash, Scrape] = Scrape\n");
     EXPECT_EQ(startingShown(form, named(form, "numLength")).text, "9.50");
     EXPECT_EQ(startingShown(form, named(form, "dtmWhen")).text, "1 April 2026");
     EXPECT_EQ(startingShown(form, named(form, "cboHull")).text, "GRP");

@@ -9,21 +9,34 @@ namespace {
 /// A value that a property takes and that is not its default.
 Value other(const PropertyRow& r, const Value& fallback, Id reference) {
     switch (r.type) {
-        case Type::yesNo: return !std::get<bool>(fallback);
-        case Type::number: return 7.25;
-        case Type::whole: return 3.0;
-        case Type::length: return 12.5;
+        case Type::yesNo:
+            return !std::get<bool>(fallback);
+        case Type::number:
+            return 7.25;
+        case Type::whole:
+            return 3.0;
+        case Type::length:
+            return 12.5;
         case Type::oneOf: {
             for (const Token& t : r.tokens)
                 if (Value(std::string(t.key)) != fallback) return std::string(t.key);
             return fallback;
         }
-        case Type::colour: return std::string("#2F6B66");
-        case Type::choices: return Choices{{"g", "GRP"}, {"Steel", "Steel"}, {"", ""}};
-        case Type::reference: return Reference{reference};
-        case Type::edges: return std::string("right bottom");
-        case Type::date: return std::string("today+7");
-        case Type::text: case Type::longText: case Type::style: case Type::font: return std::string("Łódź “7” \\ \"x\"\n\ttab");
+        case Type::colour:
+            return std::string("#2F6B66");
+        case Type::choices:
+            return Choices{{"g", "GRP"}, {"Steel", "Steel"}, {"", ""}};
+        case Type::reference:
+            return Reference{reference};
+        case Type::edges:
+            return std::string("right bottom");
+        case Type::date:
+            return std::string("today+7");
+        case Type::text:
+        case Type::longText:
+        case Type::style:
+        case Type::font:
+            return std::string("Łódź “7” \\ \"x\"\n\ttab");
     }
     return fallback;
 }
@@ -58,7 +71,8 @@ Form everything(Kind rootKind) {
 }
 
 int schemaFaults(const std::string& file) {
-    const std::string command = "/usr/bin/python3 -m jsonschema -i '" + file + "' '" + BRINDEL_SOURCE + "/schema/brindel-form.schema.json' >/dev/null 2>&1";
+    const std::string command = "/usr/bin/python3 -m jsonschema -i '" + file + "' '" + BRINDEL_SOURCE +
+                                "/schema/brindel-form.schema.json' >/dev/null 2>&1";
     return std::system(command.c_str());
 }
 
@@ -71,14 +85,16 @@ TEST(EveryFile, AllPropertiesOfAllKindsSurvive) {
         ASSERT_TRUE(opened) << opened.error().place << ": " << opened.error().sentence;
         EXPECT_TRUE(sameContent(form, opened->form));
         for (Id id : allIds(form))
-            for (Prop prop : row(form.find(id)->kind).props) EXPECT_EQ(form.find(id)->get(prop), opened->form.find(id)->get(prop)) << row(prop).key;
+            for (Prop prop : row(form.find(id)->kind).props)
+                EXPECT_EQ(form.find(id)->get(prop), opened->form.find(id)->get(prop)) << row(prop).key;
     }
 }
 
 TEST(EveryFile, AgreesWithTheSchema) {
     Folder folder;
     int number = 0;
-    for (const Form& form : {everything(Kind::dialog), everything(Kind::document), jotted(booking), jotted(booking, Kind::document), newForm(Kind::dialog)}) {
+    for (const Form& form : {everything(Kind::dialog), everything(Kind::document), jotted(booking),
+                             jotted(booking, Kind::document), newForm(Kind::dialog)}) {
         const std::string file = folder.file(std::to_string(number++) + ".brindel");
         ASSERT_TRUE(saveForm(form, file));
         EXPECT_EQ(schemaFaults(file), 0) << formText(form).substr(0, 400);
@@ -88,8 +104,12 @@ TEST(EveryFile, AgreesWithTheSchema) {
 TEST(EveryFile, TheSchemaFindsWhatIsWrong) {
     Folder folder;
     const std::string good = formText(jotted("Boat name: text 30 !\n"));
-    for (const auto& [from, to] : std::vector<std::pair<std::string, std::string>>{
-             {"\"textBox\"", "\"boat\""}, {"\"maxLength\": 30", "\"maxLength\": \"30\""}, {"\"required\": true", "\"required\": 1"}, {"\"brindel\": 1", "\"brindel\": 9"}, {"\"id\": \"c3\"", "\"id\": \"3\""}}) {
+    for (const auto& [from, to] :
+         std::vector<std::pair<std::string, std::string>>{{"\"textBox\"", "\"boat\""},
+                                                          {"\"maxLength\": 30", "\"maxLength\": \"30\""},
+                                                          {"\"required\": true", "\"required\": 1"},
+                                                          {"\"brindel\": 1", "\"brindel\": 9"},
+                                                          {"\"id\": \"c3\"", "\"id\": \"3\""}}) {
         std::string text = good;
         ASSERT_NE(text.find(from), std::string::npos) << from;
         text.replace(text.find(from), from.size(), to);
