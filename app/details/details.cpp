@@ -33,10 +33,6 @@ Details::Details(Desk& desk, QWidget* parent) : QScrollArea(parent), desk_(desk)
     showAgain();
 }
 
-void Details::resizeEvent(QResizeEvent* event) {
-    QScrollArea::resizeEvent(event);
-}
-
 QWidget* Details::editorOf(Prop prop) const {
     auto at = editors_.find(prop);
     return at == editors_.end() ? nullptr : at->second;
@@ -89,12 +85,6 @@ QVBoxLayout* Details::groupLayout(Group group) {
     });
     groups_[group] = holder;
     return layouts_[group] = rows;
-}
-
-void Details::setGroupOpen(Group group, bool open) {
-    open ? void(closed_.erase(group)) : void(closed_.insert(group));
-    shownKinds_ = {Kind::document, Kind::document};
-    showAgain();
 }
 
 void Details::addRow(Group group, const QString& word, QWidget* editor, const QString& help) {

@@ -21,11 +21,6 @@ class Details : public QScrollArea {
     /// The editor of a property in the panel now; null when it has none.
     QWidget* editorOf(Prop prop) const;
     QWidget* editorNamed(const char* name) const;
-    /// Opens or closes a group.
-    void setGroupOpen(Group group, bool open);
-
-  protected:
-    void resizeEvent(QResizeEvent* event) override;
 
   private:
     void showAgain();

@@ -21,9 +21,9 @@ SelectionBar::SelectionBar(const QList<QAction*>& actions, const QStringList& wo
         // The action's own text may change with its state; the bar's stays short.
         connect(actions[i], &QAction::changed, button, [button, word = words[i]] { button->setText(word); });
         button->setStyleSheet(QString("QToolButton { color: %1; background: transparent; border: 0; padding: 5px 10px; "
-                                      "border-radius: 4px;%3 }"
+                                      "border-radius: 4px }"
                                       "QToolButton:hover { background: %2; } QToolButton:disabled { color: #8E8277; }")
-                                  .arg(tokens().onDark.name(), tokens().umber2.name(), i ? "" : ""));
+                                  .arg(tokens().onDark.name(), tokens().umber2.name()));
         line->addWidget(button);
     }
     adjustSize();
