@@ -1,5 +1,6 @@
 #include "filler/drawing_painter.h"
 
+#include <QCache>
 #include <QGlyphRun>
 #include <QPainterPath>
 #include <QRawFont>
@@ -77,6 +78,20 @@ struct Brush {
                 QRectF(m.at.x * scale, m.at.y * scale + size * 0.1, m.text.width * size, std::max(1.0, size * 0.06)),
                 toQt(m.colour));
     }
+    void operator()(const ImageMark& m) const {
+        // Decoded once as long as it is in use: a page is painted far more often than a picture is changed.
+        static QCache<QByteArray, QImage> decoded(64 << 10);
+        const QByteArray key = QByteArray::fromRawData(m.png.data(), qsizetype(m.png.size()));
+        QImage* image = decoded.object(key);
+        if (!image) {
+            image = new QImage(QImage::fromData(QByteArray::fromBase64(key), "PNG"));
+            const QImage copy = *image;
+            decoded.insert(QByteArray(m.png.data(), qsizetype(m.png.size())), image, int(copy.sizeInBytes() >> 10) + 1);
+            p.drawImage(toQt(m.box, scale), copy);
+            return;
+        }
+        p.drawImage(toQt(m.box, scale), *image);
+    }
     void operator()(const ClipMark& m) const {
         p.save();
         p.setClipRect(toQt(m.box, scale), Qt::IntersectClip);
@@ -89,6 +104,7 @@ struct Brush {
 void paintDrawing(QPainter& painter, const Drawing& drawing, double scale) {
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
     for (const Mark& mark : drawing) std::visit(Brush{painter, scale}, mark);
     painter.restore();
 }

@@ -2,7 +2,9 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "filler/choice_field.h"
 #include "filler/drawing_painter.h"
+#include "filler/ink_fields.h"
 #include "filler/special_widgets.h"
 #include "filler/widgets.h"
 
@@ -150,7 +152,7 @@ void FormToFill::wire(QWidget* widget, Id id) {
         connect(static_cast<QAbstractButton*>(widget), &QAbstractButton::clicked, this, [this, id] { press(id); });
         return;
     }
-    if (!row(c->kind).filled) return;
+    if (!isFilled(*c)) return;
     widget->installEventFilter(this);
     auto listen = [&](QLineEdit* edit) {
         if (edit != widget) edit->installEventFilter(this);
@@ -158,7 +160,38 @@ void FormToFill::wire(QWidget* widget, Id id) {
         connect(edit, &QLineEdit::textEdited, this, [this, id](const QString& text) { typed(id, text); });
     };
     widget->setProperty("control", QVariant(uint(id)));
-    if (auto* edit = qobject_cast<QLineEdit*>(widget)) {
+    if (auto* choices = qobject_cast<ChoiceField*>(widget)) {
+        choices->picked = [this, id](std::vector<std::size_t> lines) {
+            session_.pick(id, std::move(lines));
+            settle(id);
+        };
+        for (QAbstractButton* button : choices->buttons()) {
+            button->setProperty("control", QVariant(uint(id)));
+            button->installEventFilter(this);
+        }
+        if (choices->other()) {
+            choices->other()->installEventFilter(this);
+            choices->other()->setProperty("control", QVariant(uint(id)));
+            connect(choices->other(), &QLineEdit::textEdited, this, [this, id](const QString& text) {
+                session_.type(id, fromQt(text));
+                settle(id);
+            });
+        }
+    } else if (auto* signature = qobject_cast<SignatureField*>(widget)) {
+        if (signature->edit()) {
+            signature->edit()->setProperty("control", QVariant(uint(id)));
+            signature->edit()->installEventFilter(this);
+        }
+        signature->signedWith = [this, id](const std::string& text) {
+            session_.type(id, text);
+            settle(id);
+        };
+    } else if (auto* picture = qobject_cast<PictureField*>(widget)) {
+        picture->picked = [this, id](const std::string& png) {
+            session_.type(id, png);
+            settle(id);
+        };
+    } else if (auto* edit = qobject_cast<QLineEdit*>(widget)) {
         listen(edit);
     } else if (auto* area = qobject_cast<QPlainTextEdit*>(widget)) {
         connect(area, &QPlainTextEdit::textChanged, this, [this, id, area] {
@@ -168,14 +201,7 @@ void FormToFill::wire(QWidget* widget, Id id) {
     } else if (auto* number = qobject_cast<NumberField*>(widget)) {
         listen(number->edit());
         number->stepped = [this, id](int steps) {
-            const Control& k = *session_.form().find(id);
-            const std::string& language = session_.form().root().text(Prop::language);
-            double now = numberRead(session_.shown(id).text, language)
-                             .value_or(std::max(0.0, k.maybeNumber(Prop::least).value_or(0) - k.number(Prop::step)));
-            double next = now + steps * k.number(Prop::step);
-            if (auto least = k.maybeNumber(Prop::least)) next = std::max(next, *least);
-            if (auto most = k.maybeNumber(Prop::most)) next = std::min(next, *most);
-            session_.type(id, numberIn(next, int(k.number(Prop::decimals)), k.yes(Prop::thousands), language));
+            session_.step(id, steps);
             settle(id);
         };
     } else if (auto* box = qobject_cast<QComboBox*>(widget)) {
@@ -279,7 +305,7 @@ void FormToFill::refresh() {
     const Form& form = session_.form();
     for (const auto& [id, widget] : widgets_) {
         const Control* c = form.find(id);
-        if (row(c->kind).filled) showIn(widget, *c, session_.shown(id));
+        if (isFilled(*c)) showIn(widget, *c, session_.shown(id));
         if (auto* tabs = qobject_cast<TabsField*>(widget)) {
             const QSignalBlocker quiet(tabs->bar());
             const Id front = shownPage(*c, session_.turned());
@@ -364,7 +390,7 @@ bool FormToFill::eventFilter(QObject* watched, QEvent* event) {
     if (event->type() == QEvent::FocusOut || event->type() == QEvent::FocusIn) {
         const Id id = Id(watched->property("control").toUInt());
         // A field left empty is no mistake yet: that is said when the form is to be accepted.
-        const bool empty = session_.shown(id).text.empty();
+        const bool empty = session_.shown(id).text.empty() && session_.shown(id).picked.empty();
         if (id != noControl && event->type() == QEvent::FocusOut && (!empty || wrong_.contains(id)))
             check(id);
         else if (!wrong_.empty() || !session_.form().isDialog())

@@ -2,7 +2,9 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "filler/choice_field.h"
 #include "filler/drawing_painter.h"
+#include "filler/ink_fields.h"
 #include "filler/special_widgets.h"
 
 namespace brindel {
@@ -161,7 +163,7 @@ QWidget* makeButton(const Control& c, const Making&, QWidget* parent) {
 }
 
 QWidget* makeDrawn(const Control& c, const Making& m, QWidget* parent) {
-    if (onPaper(m)) return c.kind == Kind::frame ? new QWidget(parent) : nullptr;
+    if (onPaper(m)) return row(c.kind).holds ? new QWidget(parent) : nullptr;
     auto* drawn = new DrawnWidget(m.scale, parent);
     drawn->setFocusPolicy(Qt::NoFocus);
     drawn->drawing = [form = m.form, c, fonts = &m.fonts](bool) {
@@ -187,18 +189,49 @@ QWidget* makeTabs(const Control& c, const Making& m, QWidget* parent) {
     return tabs;
 }
 
+QWidget* makeTime(const Control& c, const Making& m, QWidget* parent) {
+    if (onPaper(m)) return makeText(c, m, parent);
+    auto* box = new NumberField("", parent);
+    box->setReadOnly(readOnly(c));
+    if (readOnly(c)) box->setButtonSymbols(QAbstractSpinBox::NoButtons);
+    box->setAlignment(alignment(entryLookOf(m.form, c)));
+    box->edit()->setPlaceholderText(toQt(c.text(Prop::placeholder)));
+    return box;
+}
+
+QWidget* makeChoices(const Control& c, const Making& m, QWidget* parent) {
+    auto* group = new ChoiceField(c, m, parent);
+    if (readOnly(c)) group->setEnabled(false);
+    return group;
+}
+
+QWidget* makeSignature(const Control& c, const Making& m, QWidget* parent) {
+    return new SignatureField(c, m, parent);
+}
+
+QWidget* makePicture(const Control& c, const Making& m, QWidget* parent) {
+    return isFilled(c) ? new PictureField(c, m, parent) : makeDrawn(c, m, parent);
+}
+
+/// Cells hold what is in them, and show nothing themselves.
+QWidget* makeHolder(const Control&, const Making&, QWidget* parent) {
+    return new QWidget(parent);
+}
+
 QWidget* makeNone(const Control&, const Making&, QWidget*) {
     return nullptr;
 }
 
-/// One row a kind, in the order of the table of kinds.
+/// One row a kind.
 constexpr std::pair<Kind, QWidget* (*)(const Control&, const Making&, QWidget*)> makers[] = {
     {Kind::dialog, makeNone},      {Kind::document, makeNone}, {Kind::page, makeNone},
     {Kind::tabPage, makeNone},     {Kind::label, makeLabel},   {Kind::textBox, makeText},
     {Kind::numberBox, makeNumber}, {Kind::dateBox, makeDate},  {Kind::comboBox, makeCombo},
     {Kind::listBox, makeList},     {Kind::checkBox, makeTick}, {Kind::radioButton, makeTick},
     {Kind::button, makeButton},    {Kind::frame, makeDrawn},   {Kind::tabs, makeTabs},
-    {Kind::line, makeDrawn},
+    {Kind::line, makeDrawn},       {Kind::timeBox, makeTime},   {Kind::choiceGroup, makeChoices},
+    {Kind::table, makeDrawn},      {Kind::cell, makeHolder},    {Kind::picture, makePicture},
+    {Kind::signature, makeSignature}, {Kind::box, makeDrawn},
 };
 
 }  // namespace
@@ -249,7 +282,13 @@ QWidget* makeWidget(const Control& control, const Making& making, QWidget* paren
 void showIn(QWidget* widget, const Control& c, const Shown& shown) {
     const QSignalBlocker quiet(widget);
     const QString text = toQt(shown.text);
-    if (auto* edit = qobject_cast<QLineEdit*>(widget)) {
+    if (auto* group = qobject_cast<ChoiceField*>(widget)) {
+        group->show(shown);
+    } else if (auto* signature = qobject_cast<SignatureField*>(widget)) {
+        signature->show(shown.text);
+    } else if (auto* picture = qobject_cast<PictureField*>(widget)) {
+        picture->show(shown.text);
+    } else if (auto* edit = qobject_cast<QLineEdit*>(widget)) {
         if (edit->text() != text) edit->setText(text);
     } else if (auto* area = qobject_cast<QPlainTextEdit*>(widget)) {
         if (area->toPlainText() != text) area->setPlainText(text);

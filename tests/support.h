@@ -12,6 +12,11 @@
 
 namespace brindel::test {
 
+/// A PNG of one red pixel.
+inline const std::string onePixel =
+    "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAIAAACQd1PeAAAADElEQVR4nGP4z8AAAAMBAQDJ/pLvAAAAAElFTkSuQmCC";
+
+
 /// A folder of its own for a test, gone when the test is over.
 class Folder {
   public:

@@ -133,7 +133,7 @@ void Details::addIdentity() {
         name->setCursorPosition(0);
     });
     const Control* c = desk_.form().find(id);
-    if (!c || !row(c->kind).filled || has(c->kind, Prop::text)) return;
+    if (!c || !isFilled(*c) || has(c->kind, Prop::text)) return;
     auto* label = new QLineEdit(body_);
     label->setObjectName("label");
     label->setFixedHeight(26);
@@ -251,7 +251,7 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
     if (ids.size() == 1) addIdentity();
     // Groups stand in one order whatever the kind; within a group the table of kinds has its own.
     for (Group group : {Group::identity, Group::place, Group::window, Group::paper, Group::entry, Group::choices,
-                        Group::action, Group::look, Group::protection, Group::receiver}) {
+                        Group::table, Group::action, Group::look, Group::protection, Group::receiver}) {
         if (group == Group::place && boxed) addPlace();
         for (Prop prop : props) {
             const PropertyRow& r = row(prop);

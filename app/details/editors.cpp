@@ -5,6 +5,7 @@
 #include "app/theme/theme.h"
 #include "core/text/words.h"
 #include "filler/drawing_painter.h"
+#include "filler/ink_fields.h"
 
 namespace brindel {
 namespace {
@@ -34,7 +35,10 @@ QString valueText(const PropertyRow& r, const std::optional<Value>& value) {
     if (const auto* choices = std::get_if<Choices>(&*value)) {
         QStringList lines;
         for (const Choice& c : *choices)
-            lines << (c.value == c.text ? toQt(c.text) : toQt(c.value) + " = " + toQt(c.text));
+            if (r.type == Type::columns)
+                lines << (c.value == "1" ? toQt(c.text) : toQt(c.text) + " | " + toQt(c.value));
+            else
+                lines << (c.value == c.text ? toQt(c.text) : toQt(c.value) + " = " + toQt(c.text));
         return lines.join('\n');
     }
     return {};
@@ -57,6 +61,27 @@ tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) 
             if (auto wrong = misfit(r.prop, *number); !wrong.empty())
                 return tl::unexpected(toQt(std::string(r.word)) + ": " + toQt(wrong) + ".");
             return Value(*number);
+        }
+        case Type::columns: {
+            Choices columns;
+            for (const QString& line : text.split('\n', Qt::SkipEmptyParts)) {
+                const qsizetype at = line.lastIndexOf('|');
+                const QString share = at < 0 ? QString("1") : line.mid(at + 1).trimmed();
+                auto number = numberRead(fromQt(share), "en");
+                if (!number || *number <= 0 || *number > 1000)
+                    return tl::unexpected(QString("Columns: behind | stands the column's share of the width, such as "
+                                                  "2; “%1” is none.")
+                                              .arg(share));
+                columns.push_back({numberText(*number, 2), fromQt(line.left(at < 0 ? line.size() : at).trimmed())});
+            }
+            return Value(columns);
+        }
+        case Type::time: {
+            auto time = timeRead(plain, "HH:mm", "en");
+            if (!text.trimmed().isEmpty() && !time)
+                return tl::unexpected(
+                    QString("%1 takes a time like 08:30; “%2” is none.").arg(toQt(std::string(r.word)), text.trimmed()));
+            return Value(time ? timeIn(*time, "HH:mm", "en") : std::string());
         }
         case Type::choices: {
             Choices choices;
@@ -135,8 +160,9 @@ class AreaEdit : public QPlainTextEdit {
 Editor areaEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
     auto* edit = new AreaEdit(parent);
     edit->setTabChangesFocus(true);
-    edit->setFixedHeight(r.type == Type::choices ? 112 : 46);
-    if (r.type == Type::choices) edit->setLineWrapMode(QPlainTextEdit::NoWrap);
+    const bool list = r.type == Type::choices || r.type == Type::columns;
+    edit->setFixedHeight(list ? 112 : 46);
+    if (list) edit->setLineWrapMode(QPlainTextEdit::NoWrap);
     edit->setVerticalScrollBarPolicy(Qt::ScrollBarAsNeeded);
     edit->setToolTip(toQt(std::string(r.help)));
     edit->leftIt = [edit, &desk, r, changed] {
@@ -197,7 +223,7 @@ Editor pickEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
         if (r.type == Type::reference) {
             box->addItem("no field", uint(noControl));
             desk.form().controls.each([&](Id id, const Control& c) {
-                if (row(c.kind).filled && !has(c.kind, Prop::text)) box->addItem(toQt(c.name), uint(id));
+                if (isFilled(c) && !has(c.kind, Prop::text)) box->addItem(toQt(c.name), uint(id));
             });
         }
     };
@@ -280,6 +306,42 @@ Editor colourEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* 
             }};
 }
 
+/// A picture: picked from a file, shown small, taken away again.
+Editor imageEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
+    auto* holder = new QWidget(parent);
+    auto* line = new QHBoxLayout(holder);
+    line->setContentsMargins(0, 0, 0, 0);
+    line->setSpacing(4);
+    auto* sample = new QLabel(holder);
+    sample->setFixedSize(36, 26);
+    sample->setAlignment(Qt::AlignCenter);
+    auto* pick = new QPushButton("Pick…", holder);
+    auto* drop = new QPushButton("Take away", holder);
+    for (QPushButton* button : {pick, drop}) button->setFixedHeight(26);
+    pick->setToolTip(toQt(std::string(r.help)));
+    line->addWidget(sample);
+    line->addWidget(pick, 1);
+    line->addWidget(drop, 1);
+    QObject::connect(pick, &QPushButton::clicked, holder, [holder, &desk, changed] {
+        const QString path = QFileDialog::getOpenFileName(holder->window(), "Pick a picture", {},
+                                                          "Pictures (*.png *.jpg *.jpeg *.bmp *.gif *.webp *.svg)");
+        if (path.isEmpty()) return;
+        const std::string png = pictureFrom(path);
+        if (png.empty()) return desk.say(QString("“%1” cannot be read as a picture.").arg(QFileInfo(path).fileName()), true);
+        changed(Value(png));
+    });
+    QObject::connect(drop, &QPushButton::clicked, holder, [changed] { changed(Value(std::string())); });
+    return {holder, [sample, drop](std::optional<Value> value) {
+                const auto* png = value ? std::get_if<std::string>(&*value) : nullptr;
+                drop->setVisible(png && !png->empty());
+                sample->setVisible(png && !png->empty());
+                if (!png || png->empty()) return;
+                QPixmap picture;
+                picture.loadFromData(QByteArray::fromBase64(QByteArray::fromStdString(*png)));
+                sample->setPixmap(picture.scaled(36, 26, Qt::KeepAspectRatio, Qt::SmoothTransformation));
+            }};
+}
+
 }  // namespace
 
 Editor makeEditor(const PropertyRow& row, Desk& desk, Changed changed, QWidget* parent) {
@@ -288,6 +350,7 @@ Editor makeEditor(const PropertyRow& row, Desk& desk, Changed changed, QWidget* 
             return yesNoEditor(row, desk, std::move(changed), parent);
         case Type::longText:
         case Type::choices:
+        case Type::columns:
             return areaEditor(row, desk, std::move(changed), parent);
         case Type::oneOf:
         case Type::style:
@@ -295,6 +358,8 @@ Editor makeEditor(const PropertyRow& row, Desk& desk, Changed changed, QWidget* 
             return pickEditor(row, desk, std::move(changed), parent);
         case Type::edges:
             return edgesEditor(row, desk, std::move(changed), parent);
+        case Type::image:
+            return imageEditor(row, desk, std::move(changed), parent);
         case Type::colour:
             return colourEditor(row, desk, std::move(changed), parent);
         default:

@@ -41,10 +41,14 @@ void FormPicture::paintDialog(QPainter& painter, const Form& form, const Control
         if (!place.intersects(exposed)) continue;
         const bool hidden = !c->yes(Prop::visible);
         if (hidden) painter.setOpacity(0.35);
+        if (c->kind == Kind::cell) {
+            paintDialog(painter, form, *c, scale, turned, place.topLeft(), exposed);
+            continue;
+        }
         if (QPixmap picture = standIn(form, id, scale, painter.device()->devicePixelRatioF(), turned);
             !picture.isNull())
             painter.drawPixmap(place.topLeft(), picture);
-        if (c->kind == Kind::frame || c->kind == Kind::tabs)
+        if (!c->children.empty())
             paintDialog(painter, form, *c, scale, turned, place.topLeft(), exposed);
         painter.setOpacity(1);
     }
@@ -65,7 +69,7 @@ QPixmap FormPicture::standIn(const Form& form, Id id, double scale, double ratio
     widget->setAttribute(Qt::WA_DontShowOnScreen);
     widget->resize(wide, high);
     if (has(node->kind, Prop::enabled)) widget->setEnabled(node->yes(Prop::enabled));
-    if (row(node->kind).filled) showIn(widget.get(), *node, startingShown(form, *node));
+    if (isFilled(*node)) showIn(widget.get(), *node, startingShown(form, *node));
     widget->ensurePolished();
     if (auto* tabs = qobject_cast<TabsField*>(widget.get())) tabs->bar()->ensurePolished();
     QPixmap pixmap(QSize(int(std::ceil(wide * scale * ratio)), int(std::ceil(high * scale * ratio))));

@@ -213,18 +213,18 @@ class Bands : public Gesture {
 
 class Places : public Gesture {
   public:
-    Places(const Desk& desk, const SheetPoint& from, Kind kind, double reach)
-        : desk_(desk), from_(from), kind_(kind), reach_(reach) {
+    Places(const Desk& desk, const SheetPoint& from, Tool tool, double reach)
+        : desk_(desk), from_(from), tool_(tool), kind_(tool.kind), reach_(reach) {
         move(from);
     }
     void move(const SheetPoint& to) override {
         const Form& form = desk_.form();
         const double start = form.isDialog() ? 5 : 1.5;
         drawn_ = std::abs(to.at.x - from_.at.x) > start || std::abs(to.at.y - from_.at.y) > start;
-        Extent usual = usualSize(form, kind_);
+        Extent usual = desk_.nextSize(kind_);
         Box box = boxBetween(from_.at, to.at);
         if (!drawn_) box = {from_.at.x, from_.at.y - usual.height / 2, usual.width, usual.height};
-        if (kind_ == Kind::frame || kind_ == Kind::tabs) box.top = drawn_ ? box.top : from_.at.y;
+        if (usual.height > (form.isDialog() ? 60 : 18)) box.top = drawn_ ? box.top : from_.at.y;
         box = {rounded(form, box.left), rounded(form, box.top), std::max(rounded(form, box.width), smallStep(form) * 4),
                std::max(rounded(form, box.height), smallStep(form))};
         guides_.clear();
@@ -237,12 +237,13 @@ class Places : public Gesture {
             guides_ = s.guides;
         }
         box_ = box;
-        edited_ = placedByHand(desk_, from_.surface, kind_, box_);
+        edited_ = placedByHand(desk_, from_.surface, tool_, box_);
     }
     void finish(Desk& desk) override {
         if (edited_.ids.empty()) return desk.say("Nothing can be placed here.", true);
         const Ids made = edited_.ids;
-        desk.edit(edited_.form, "Place " + toQt(std::string(row(kind_).word)), Ids{made.front()});
+        desk.edit(edited_.form, "Place " + toQt(tool_.word()), Ids{made.front()});
+        if (!tool_.heading) desk.setNextSize(kind_, {box_.width, box_.height});
         wording_ = made.front();
         if (!desk.toolStays()) desk.setTool(std::nullopt);
     }
@@ -254,6 +255,7 @@ class Places : public Gesture {
   private:
     const Desk& desk_;
     SheetPoint from_;
+    Tool tool_;
     Kind kind_;
     double reach_;
     bool drawn_ = false;
@@ -287,26 +289,28 @@ Point handlePoint(const Box& b, Handle handle) {
     return {};
 }
 
-Extent usualSize(const Form& form, Kind kind) {
-    return form.isDialog() ? row(kind).inDialog : row(kind).inDocument;
-}
-
 bool comesWithLabel(Kind kind) {
     return row(kind).filled && !has(kind, Prop::text);
 }
 
-Edited placedByHand(const Desk& desk, Id surface, Kind kind, Box box) {
+Edited placedByHand(const Desk& desk, Id surface, Tool tool, Box box) {
+    const Kind kind = tool.kind;
     const Form& form = desk.form();
     const Id container = containerAt(form, surface, {box.left + 0.01, box.centre().y}, desk.turned());
     if (container == noControl) return {form, {}};
     const Box holder = onSurface(form, container);
     Control control = freshControl(kind);
+    if (tool.heading) {
+        control.set(Prop::role, std::string("heading2"));
+        control.set(Prop::text, std::string("Heading"));
+    }
     control.box = box.moved(-holder.left, -holder.top);
     if (kind == Kind::line)
         control.box = box.width >= box.height
                           ? Box{control.box.left, control.box.top, box.width, form.isDialog() ? 2.0 : 1.0}
                           : control.box;
-    if (comesWithLabel(kind)) {
+    const Control* holds = form.find(container);
+    if (comesWithLabel(kind) && holds->kind != Kind::cell) {
         Look look;
         std::string word(row(kind).word);
         word[0] = char(std::toupper(static_cast<unsigned char>(word[0])));
@@ -329,8 +333,8 @@ std::unique_ptr<Gesture> sizeGesture(const Desk& d, const SheetPoint& from, Id i
 std::unique_ptr<Gesture> bandGesture(const Desk& d, const SheetPoint& from) {
     return std::make_unique<Bands>(d, from);
 }
-std::unique_ptr<Gesture> placeGesture(const Desk& d, const SheetPoint& from, Kind kind, double reach) {
-    return std::make_unique<Places>(d, from, kind, reach);
+std::unique_ptr<Gesture> placeGesture(const Desk& d, const SheetPoint& from, Tool tool, double reach) {
+    return std::make_unique<Places>(d, from, tool, reach);
 }
 
 }  // namespace brindel

@@ -44,12 +44,10 @@ Point handlePoint(const Box& box, Handle handle);
 std::unique_ptr<Gesture> moveGesture(const Desk& desk, const SheetPoint& from, const Ids& ids, double reach);
 std::unique_ptr<Gesture> sizeGesture(const Desk& desk, const SheetPoint& from, Id id, Handle handle, double reach);
 std::unique_ptr<Gesture> bandGesture(const Desk& desk, const SheetPoint& from);
-std::unique_ptr<Gesture> placeGesture(const Desk& desk, const SheetPoint& from, Kind kind, double reach);
+std::unique_ptr<Gesture> placeGesture(const Desk& desk, const SheetPoint& from, Tool tool, double reach);
 
 /// A form with a new control of a kind at a place, as a click there makes it: with its label, where the kind has one.
-Edited placedByHand(const Desk& desk, Id surface, Kind kind, Box box);
-/// The usual size of a kind in this form.
-Extent usualSize(const Form& form, Kind kind);
+Edited placedByHand(const Desk& desk, Id surface, Tool tool, Box box);
 /// True when fields of this kind come with a label of their own.
 bool comesWithLabel(Kind kind);
 

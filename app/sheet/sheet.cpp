@@ -292,8 +292,8 @@ void Sheet::press(const SheetPoint& at, QPointF where) {
     wordOnRelease_ = false;
     clicked_ = noControl;
     bandFrom_.reset();
-    if (auto kind = desk_.tool()) {
-        gesture_ = placeGesture(desk_, at, *kind, reach);
+    if (auto tool = desk_.tool()) {
+        gesture_ = placeGesture(desk_, at, *tool, reach);
         dragging_ = true;
         return;
     }

@@ -69,7 +69,8 @@ void Sheet::keyPressEvent(QKeyEvent* event) {
     if (!control && !(event->modifiers() & Qt::AltModifier) && event->text().size() == 1) {
         const QChar letter = event->text()[0];
         if (letter.isLetter() && letter.unicode() < 128)
-            if (auto kind = kindForLetter(char(letter.toLatin1()))) return desk_.setTool(kind, shift);
+            for (const Tool& tool : allTools())
+                if (tool.letter() == char(letter.toUpper().toLatin1())) return desk_.setTool(tool, shift);
     }
     QWidget::keyPressEvent(event);
 }

@@ -8,12 +8,19 @@
 namespace brindel {
 namespace {
 
-/// The word a kind has on the strip, where room is short.
-const std::vector<std::pair<Kind, const char*>> order = {
-    {Kind::label, "Label"},        {Kind::textBox, "Text box"},   {Kind::numberBox, "Number"},
-    {Kind::dateBox, "Date"},       {Kind::comboBox, "Combo box"}, {Kind::listBox, "List box"},
-    {Kind::checkBox, "Check box"}, {Kind::radioButton, "Radio"},  {Kind::button, "Button"},
-    {Kind::frame, "Frame"},        {Kind::tabs, "Tabs"},          {Kind::line, "Line"}};
+/// The word a tool has on the strip, where room is short.
+QString shortWord(const Tool& tool) {
+    static const std::map<Kind, const char*> words = {
+        {Kind::textBox, "Text box"}, {Kind::numberBox, "Number"}, {Kind::dateBox, "Date"},     {Kind::timeBox, "Time"},
+        {Kind::comboBox, "Combo"},   {Kind::listBox, "List"},     {Kind::checkBox, "Check"},   {Kind::radioButton, "Radio"},
+        {Kind::choiceGroup, "Group"}, {Kind::signature, "Sign"}};
+    if (auto at = words.find(tool.kind); at != words.end()) return at->second;
+    QString word = toQt(tool.word());
+    word[0] = word[0].toUpper();
+    return word;
+}
+
+constexpr int side = 8, gap = 12;  // before the first tool, and where another sort of tools begins
 
 }  // namespace
 
@@ -26,28 +33,42 @@ Strip::Strip(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
         connect(&desk, signal, this, qOverload<>(&QWidget::update));
 }
 
-std::vector<std::pair<Kind, QRect>> Strip::tools() const {
-    std::vector<std::pair<Kind, QRect>> rects;
+bool Strip::worded() const {
+    const QFontMetrics metrics(bodyFont(11));
+    int wide = side + 2 * gap + 40;
+    for (const Tool& tool : allTools()) wide += std::max(34, metrics.horizontalAdvance(shortWord(tool)) + 7);
+    return wide <= width();
+}
+
+std::vector<std::pair<Tool, QRect>> Strip::tools() const {
+    std::vector<std::pair<Tool, QRect>> rects;
     // Words give way where the strip is narrow, so that every control stays in reach.
-    const QFontMetrics metrics(bodyFont(12));
-    const bool words = width() >= 800;
-    int x = 12;
-    for (const auto& [kind, word] : order) {
-        if (kind == Kind::frame) x += 14;
-        const int wide = words ? std::max(50, metrics.horizontalAdvance(word) + 8) : 44;
-        rects.emplace_back(kind, QRect(x, 5, wide, 46));
+    const QFontMetrics metrics(bodyFont(11));
+    const bool words = worded();
+    const int count = int(allTools().size()), narrow = std::clamp((width() - side - 2 * gap - 40) / count, 24, 44);
+    int spare = 0;
+    if (words) {
+        int wide = side + 2 * gap + 40;
+        for (const Tool& tool : allTools()) wide += std::max(34, metrics.horizontalAdvance(shortWord(tool)) + 7);
+        spare = std::clamp((width() - wide) / count, 0, 12);
+    }
+    int x = side;
+    for (const Tool& tool : allTools()) {
+        if (tool.kind == Kind::frame || tool.kind == Kind::picture) x += gap;
+        const int wide = words ? std::max(34, metrics.horizontalAdvance(shortWord(tool)) + 7) + spare : narrow;
+        rects.emplace_back(tool, QRect(x, 5, wide, 46));
         x += wide;
     }
     return rects;
 }
 
 QRect Strip::labelsRect() const {
-    return {width() - 112, 5, 106, 46};
+    return {width() - 36, 8, 30, 40};
 }
 
-QRect Strip::kindRect(Kind kind) const {
-    for (const auto& [k, rect] : tools())
-        if (k == kind) return rect;
+QRect Strip::toolRect(Tool tool) const {
+    for (const auto& [t, rect] : tools())
+        if (t == tool) return rect;
     return {};
 }
 
@@ -73,51 +94,57 @@ void Strip::paintEvent(QPaintEvent*) {
                    p.fontMetrics().elidedText(more, Qt::ElideRight, width() - after - 12));
         return;
     }
-    const bool words = width() >= 800;
-    for (const auto& [kind, r] : tools()) {
-        const bool chosen = desk_.tool() == kind;
-        if (kind == Kind::frame) {
+    const bool words = worded();
+    for (const auto& [tool, r] : tools()) {
+        const bool chosen = desk_.tool() == tool;
+        if (tool.kind == Kind::frame || tool.kind == Kind::picture) {
             p.setPen(t.line);
-            p.drawLine(r.left() - 8, r.top() + 6, r.left() - 8, r.bottom() - 6);
+            p.drawLine(r.left() - gap / 2, r.top() + 6, r.left() - gap / 2, r.bottom() - 6);
         }
-        if (chosen || hover_ == kind) {
+        if (chosen || hover_ == tool) {
             p.setPen(Qt::NoPen);
             p.setBrush(chosen ? t.chosen : t.paper);
             p.drawRoundedRect(r, 6, 6);
         }
         const QColor ink = chosen ? t.tawnyDark : t.ink;
-        const QPixmap picture = iconPixmap(toQt(std::string(row(kind).key)), ink, 20, devicePixelRatioF());
-        p.drawPixmap(QPointF(r.center().x() - 9.5, words ? r.top() + 4 : r.top() + 8), picture);
-        p.setFont(bodyFont(12));
+        const QPixmap picture = iconPixmap(tool.icon(), ink, 20, devicePixelRatioF());
+        p.drawPixmap(QPointF(r.center().x() - 9.5, words ? r.top() + 5 : r.top() + 12), picture);
+        p.setFont(bodyFont(11));
         p.setPen(ink);
-        const char* word = std::ranges::find(order, kind, &std::pair<Kind, const char*>::first)->second;
-        if (words) p.drawText(QRect(r.left(), r.bottom() - 20, r.width(), 17), Qt::AlignCenter, word);
-        if (const char letter = row(kind).letter) {
-            p.setFont(bodyFont(10));
+        if (words) p.drawText(QRect(r.left(), r.bottom() - 19, r.width(), 16), Qt::AlignCenter, shortWord(tool));
+        if (const char letter = tool.letter()) {
+            p.setFont(bodyFont(9));
             p.setPen(chosen ? t.tawnyDark : t.ink2);
-            p.drawText(QRect(r.right() - 12, r.top() + 1, 12, 12), Qt::AlignCenter, QString(QLatin1Char(letter)));
+            p.drawText(QRect(r.right() - 10, r.top() + 1, 10, 11), Qt::AlignCenter, QString(QLatin1Char(letter)));
         }
     }
-    if (tools().back().second.right() + 10 > labelsRect().left()) return;
+    // The switch for labels shows a field with its label where it goes.
     const QRect l = labelsRect();
-    p.setFont(bodyFont(11));
-    p.setPen(t.ink2);
-    p.drawText(QRect(l.left(), l.top() + 4, l.width() - 8, 18), Qt::AlignRight | Qt::AlignVCenter, "Labels go");
-    p.setFont(bodyFont(12));
-    p.setPen(t.tawnyDark);
-    p.drawText(QRect(l.left(), l.bottom() - 22, l.width() - 8, 18), Qt::AlignRight | Qt::AlignVCenter,
-               toQt(std::string(tokenWord(Prop::labelsSit, desk_.form().root().text(Prop::labelsSit)))));
+    const bool above = desk_.form().root().text(Prop::labelsSit) == "above";
+    if (l.contains(mapFromGlobal(QCursor::pos()))) {
+        p.setPen(Qt::NoPen);
+        p.setBrush(t.paper);
+        p.drawRoundedRect(l, 6, 6);
+    }
+    p.setPen(QPen(t.tawnyDark, 1.5));
+    p.setBrush(Qt::NoBrush);
+    const QRectF field = above ? QRectF(l.center().x() - 10, l.center().y() - 1, 20, 9)
+                               : QRectF(l.center().x() - 1, l.center().y() - 5, 11, 10);
+    p.drawRoundedRect(field, 2, 2);
+    p.setPen(QPen(t.ink, 2));
+    above ? p.drawLine(QPointF(field.left(), field.top() - 6), QPointF(field.left() + 11, field.top() - 6))
+          : p.drawLine(QPointF(field.left() - 10, l.center().y()), QPointF(field.left() - 4, l.center().y()));
 }
 
 void Strip::mousePressEvent(QMouseEvent* event) {
     if (desk_.pass() != Pass::layOut) return;
-    for (const auto& [kind, r] : tools())
+    for (const auto& [tool, r] : tools())
         if (r.contains(event->pos())) {
-            const bool off = desk_.tool() == kind;
-            desk_.setTool(off ? std::nullopt : std::optional(kind), event->modifiers() & Qt::ShiftModifier);
+            const bool off = desk_.tool() == tool;
+            desk_.setTool(off ? std::nullopt : std::optional(tool), event->modifiers() & Qt::ShiftModifier);
             return;
         }
-    if (labelsRect().contains(event->pos()) && tools().back().second.right() + 10 <= labelsRect().left()) {
+    if (labelsRect().contains(event->pos())) {
         const bool left = desk_.form().root().text(Prop::labelsSit) == "left";
         desk_.edit(withProperty(desk_.form(), {rootId}, Prop::labelsSit, std::string(left ? "above" : "left")),
                    left ? "Labels above fields" : "Labels left of fields");
@@ -125,14 +152,14 @@ void Strip::mousePressEvent(QMouseEvent* event) {
 }
 
 void Strip::mouseDoubleClickEvent(QMouseEvent* event) {
-    for (const auto& [kind, r] : tools())
-        if (r.contains(event->pos()) && desk_.pass() == Pass::layOut) desk_.setTool(kind, true);
+    for (const auto& [tool, r] : tools())
+        if (r.contains(event->pos()) && desk_.pass() == Pass::layOut) desk_.setTool(tool, true);
 }
 
 void Strip::mouseMoveEvent(QMouseEvent* event) {
     hover_.reset();
-    for (const auto& [kind, r] : tools())
-        if (r.contains(event->pos())) hover_ = kind;
+    for (const auto& [tool, r] : tools())
+        if (r.contains(event->pos())) hover_ = tool;
     update();
 }
 
@@ -144,14 +171,18 @@ void Strip::leaveEvent(QEvent*) {
 bool Strip::event(QEvent* event) {
     if (event->type() == QEvent::ToolTip && desk_.pass() == Pass::layOut) {
         auto* help = static_cast<QHelpEvent*>(event);
-        for (const auto& [kind, r] : tools())
+        for (const auto& [tool, r] : tools())
             if (r.contains(help->pos())) {
-                QString letter = row(kind).letter
-                                     ? QString(" (%1 on the sheet; with Shift it stays in hand)").arg(row(kind).letter)
+                QString letter = tool.letter()
+                                     ? QString(" (%1 on the sheet; with Shift it stays in hand)").arg(tool.letter())
                                      : QString();
-                QToolTip::showText(help->globalPos(),
-                                   QString("Place a %1%2").arg(toQt(std::string(row(kind).word)), letter), this);
+                QToolTip::showText(help->globalPos(), QString("Place a %1%2").arg(toQt(tool.word()), letter), this);
             }
+        if (labelsRect().contains(help->pos()))
+            QToolTip::showText(help->globalPos(),
+                               QString("Labels go %1").arg(toQt(std::string(tokenWord(
+                                   Prop::labelsSit, desk_.form().root().text(Prop::labelsSit))))),
+                               this);
         return true;
     }
     return QWidget::event(event);

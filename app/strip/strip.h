@@ -13,7 +13,9 @@ class Strip : public QWidget {
     Q_OBJECT
   public:
     explicit Strip(Desk& desk, QWidget* parent = nullptr);
-    QRect kindRect(Kind kind) const;
+    QRect toolRect(Tool tool) const;
+    /// The switch for where labels go.
+    QRect labelsRect() const;
 
   protected:
     void paintEvent(QPaintEvent* event) override;
@@ -24,10 +26,10 @@ class Strip : public QWidget {
     bool event(QEvent* event) override;
 
   private:
-    std::vector<std::pair<Kind, QRect>> tools() const;
-    QRect labelsRect() const;
+    std::vector<std::pair<Tool, QRect>> tools() const;
+    bool worded() const;
     Desk& desk_;
-    std::optional<Kind> hover_;
+    std::optional<Tool> hover_;
 };
 
 }  // namespace brindel

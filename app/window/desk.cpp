@@ -87,9 +87,23 @@ void Desk::setPass(Pass pass) {
     emit passChanged();
 }
 
-void Desk::setTool(std::optional<Kind> kind, bool stays) {
-    tool_ = kind;
-    toolStays_ = stays && kind;
+const std::vector<Tool>& allTools() {
+    static const std::vector<Tool> tools = {
+        Kind::label,       Tool(Kind::label, true), Kind::textBox, Kind::numberBox, Kind::dateBox,
+        Kind::timeBox,     Kind::comboBox,          Kind::listBox, Kind::checkBox,  Kind::radioButton,
+        Kind::choiceGroup, Kind::button,            Kind::frame,   Kind::tabs,      Kind::table,
+        Kind::picture,     Kind::signature,         Kind::line,    Kind::box};
+    return tools;
+}
+
+Extent Desk::nextSize(Kind kind) const {
+    if (auto at = sizes_.find(kind); at != sizes_.end()) return at->second;
+    return form().isDialog() ? row(kind).inDialog : row(kind).inDocument;
+}
+
+void Desk::setTool(std::optional<Tool> tool, bool stays) {
+    tool_ = tool;
+    toolStays_ = stays && tool;
     emit toolChanged();
 }
 
@@ -100,6 +114,7 @@ void Desk::open(Form form, const QString& path, const QString& readOnlyBecause) 
     turned_.clear();
     surface_ = noControl;
     tool_.reset();
+    sizes_.clear();
     path_ = path;
     readOnlyBecause_ = readOnlyBecause;
     savedAt_.clear();

@@ -24,6 +24,22 @@ struct PassRow {
 /// The eight passes in the order of the work.
 const std::vector<PassRow>& passes();
 
+/// What the pointer places: a kind of control, or a label that is a heading.
+struct Tool {
+    Kind kind = Kind::label;
+    bool heading = false;
+    Tool(Kind k, bool isHeading = false) : kind(k), heading(isHeading) {}
+    bool operator==(const Tool&) const = default;
+    /// "text box", "heading".
+    std::string word() const { return heading ? "heading" : std::string(row(kind).word); }
+    /// The letter that picks it on the sheet; 0 when none does.
+    char letter() const { return heading ? 'H' : row(kind).letter; }
+    /// The name of its icon.
+    QString icon() const { return heading ? "heading" : QString::fromStdString(std::string(row(kind).key)); }
+};
+/// All tools in the order of the strip.
+const std::vector<Tool>& allTools();
+
 class Desk : public QObject {
     Q_OBJECT
   public:
@@ -52,9 +68,12 @@ class Desk : public QObject {
     Pass pass() const { return pass_; }
     void setPass(Pass pass);
 
-    std::optional<Kind> tool() const { return tool_; }
+    std::optional<Tool> tool() const { return tool_; }
     bool toolStays() const { return toolStays_; }
-    void setTool(std::optional<Kind> kind, bool stays = false);
+    void setTool(std::optional<Tool> tool, bool stays = false);
+    /// The size that the next control of a kind gets: that of the last one placed, or the usual one.
+    Extent nextSize(Kind kind) const;
+    void setNextSize(Kind kind, Extent size) { sizes_[kind] = size; }
 
     /// A form from a file, or a new one where the path is empty.
     void open(Form form, const QString& path, const QString& readOnlyBecause = {});
@@ -92,7 +111,8 @@ class Desk : public QObject {
     Ids selection_;
     TurnedTo turned_;
     Pass pass_ = Pass::layOut;
-    std::optional<Kind> tool_;
+    std::optional<Tool> tool_;
+    std::map<Kind, Extent> sizes_;
     bool toolStays_ = false;
     QString path_, readOnlyBecause_, savedAt_;
     Id surface_ = noControl;

@@ -285,7 +285,7 @@ void MainWindow::refreshStatus() {
     auto text = [](double v) { return toQt(numberText(v, 1)); };
     if (desk_->tool()) {
         statusLeft_->setText(QString("Click to place a %1, or draw it with the pointer")
-                                 .arg(toQt(std::string(row(*desk_->tool()).word))));
+                                 .arg(toQt(desk_->tool()->word())));
         statusPlace_->setText(desk_->toolStays() ? "It stays in hand; Escape puts it down" : "");
     } else if (desk_->selection().empty()) {
         statusLeft_->setText(QString("%1 controls, %2 to fill")

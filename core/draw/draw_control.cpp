@@ -1,87 +1,16 @@
 #include "core/draw/draw_control.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 
+#include "core/draw/art.h"
 #include "core/text/words.h"
 
 namespace brindel {
 namespace {
 
 using std::string;
-
-constexpr Colour ink{0x23, 0x28, 0x2B}, grey{0x8A, 0x84, 0x7C}, edge{0x9A, 0x93, 0x8A}, white{0xFF, 0xFF, 0xFF};
-constexpr Colour dialogGround{0xF3, 0xF1, 0xEE}, barGround{0xDE, 0xD6, 0xCA}, pane{0xFB, 0xFA, 0xF8},
-    tabGround{0xE9, 0xE5, 0xDE};
-
-Colour mixed(Colour a, Colour b, double part) {
-    auto one = [&](std::uint8_t x, std::uint8_t y) { return std::uint8_t(x + (y - x) * part); };
-    return {one(a.red, b.red), one(a.green, b.green), one(a.blue, b.blue)};
-}
-
-/// What every drawing function gets, and the helpers they share.
-struct Art {
-    const Form& form;
-    const Control& c;
-    const Shown& shown;
-    const DrawOptions& options;
-    Drawing& out;
-    double pt = unitsPerPoint(form);
-
-    Look look() const { return lookOf(form, c); }
-
-    void box(Box b, std::optional<Colour> fill, std::optional<Pen> outline, double radius = 0) const {
-        if (outline) {
-            // The line is drawn inside the box, so that a control never paints beyond its edges.
-            double half = outline->width / 2;
-            if (fill)
-                out.push_back(BoxMark{b.grown(-half), fill, outline, radius});
-            else
-                out.push_back(BoxMark{b.grown(-half), std::nullopt, outline, radius});
-        } else if (fill) {
-            out.push_back(BoxMark{b, fill, std::nullopt, radius});
-        }
-    }
-    /// The border and ground that a look asks for.
-    void ground(const Look& l, Box b, double radius) const {
-        std::optional<Pen> pen;
-        if (l.border != Border::none) pen = Pen{l.borderColour.value_or(edge), l.borderWidth * pt, {}};
-        std::optional<Colour> fill = l.fill;
-        if (!fill && l.border == Border::sunken) fill = white;
-        if (!fill && l.border == Border::raised) fill = Colour{0xEF, 0xEC, 0xE7};
-        box(b, fill, pen, radius);
-    }
-    /// Lines of text in a box, as the look aligns them; what does not fit is clipped.
-    void lines(const std::vector<string>& text, const Look& l, Box b, Down down, Colour colour, bool clip) const {
-        const double high = options.fonts.lineHeight(l) * pt;
-        const FacePtr face = options.fonts.face(l);
-        const double all = high * double(text.size());
-        double top = down == Down::top ? b.top : down == Down::bottom ? b.bottom() - all : b.top + (b.height - all) / 2;
-        if (all > b.height && clip) top = b.top;
-        if (clip) out.push_back(ClipMark{b});
-        for (const string& line : text) {
-            if (!clip || top < b.bottom()) {
-                Shaped shaped = options.fonts.shape(line, l);
-                double width = shaped.width * l.size * pt;
-                double x = l.across == Across::start ? b.left
-                           : l.across == Across::end ? b.right() - width
-                                                     : b.left + (b.width - width) / 2;
-                // In a box of one line capitals stand in the middle: that is where the eye looks for level.
-                double base = top + face->ascent * l.size * pt;
-                if (text.size() == 1 && down == Down::middle) base = b.centre().y + face->capHeight * l.size * pt / 2;
-                if (!line.empty())
-                    out.push_back(TextMark{{x, base}, std::move(shaped), l.size * pt, colour, l.underline, line});
-            }
-            top += high;
-        }
-        if (clip) out.push_back(ClipEndMark{});
-    }
-    Colour textColour(const Look& l) const {
-        Colour colour = l.text.value_or(ink);
-        return c.yes(Prop::enabled) ? colour : mixed(colour, white, 0.5);
-    }
-    Box whole() const { return {0, 0, c.box.width, c.box.height}; }
-    double unit(double px, double mm) const { return form.isDialog() ? px : mm; }
-};
 
 void drawLabel(const Art& a) {
     Look l = a.look();
@@ -98,7 +27,10 @@ void drawField(const Art& a) {
     Look l = a.look(), entry = entryLookOf(a.form, a.c);
     const string& unit = a.c.text(Prop::unit);
     if (a.options.ground) {
-        a.ground(l, a.whole(), a.unit(3, 0.5));
+        // In a table on paper the cell's own lines are the field's edge.
+        const Control* holder = a.form.find(a.c.parent);
+        const bool inCell = !a.form.isDialog() && holder && holder->kind == Kind::cell;
+        if (!inCell || a.c.own.find(Prop::border)) a.ground(l, a.whole(), a.unit(3, 0.5));
         // On paper the unit is part of the form, in the field's end; on the screen it follows the number.
         if (!a.form.isDialog() && !unit.empty()) {
             Look end = l;
@@ -148,64 +80,6 @@ void drawDate(const Art& a) {
     if (!a.options.ground || !a.c.yes(Prop::calendar) || !a.form.isDialog()) return;
     double side = std::min(a.c.box.height, a.unit(26, 7));
     drawArrow(a, {a.c.box.width - side, 0, side, a.c.box.height});
-}
-
-/// The little box or ring of a tick or a radio button, and its mark.
-void drawTick(const Art& a, Box b, bool on, bool round) {
-    a.box(b, white, Pen{edge, a.unit(1.2, 0.28), {}}, round ? b.width / 2 : a.unit(2.5, 0.5));
-    if (!on) return;
-    const Colour mark{0x24, 0x50, 0x4D};
-    if (round) {
-        Box dot = b.grown(-b.width * 0.27);
-        a.out.push_back(BoxMark{dot, mark, std::nullopt, dot.width / 2});
-    } else {
-        a.out.push_back(PathMark{{{b.left + b.width * 0.22, b.top + b.height * 0.52},
-                                  {b.left + b.width * 0.42, b.top + b.height * 0.73},
-                                  {b.left + b.width * 0.79, b.top + b.height * 0.27}},
-                                 false,
-                                 std::nullopt,
-                                 Pen{mark, b.width * 0.13, {}}});
-    }
-}
-
-void drawTickWithText(const Art& a) {
-    Look l = a.look();
-    const Box square = tickBoxOf(a.form, a.c);
-    const double side = square.width;
-    if (a.options.ground) a.ground(l, a.whole(), 0);
-    if (a.options.guests) drawTick(a, square, a.shown.on, a.c.kind == Kind::radioButton);
-    if (!a.options.ground) return;
-    Box b{side + a.unit(7, 2), 0, std::max(0.0, a.c.box.width - side - a.unit(7, 2)), a.c.box.height};
-    l.across = Across::start;
-    a.lines(drawnLines(a.form, a.c, a.c.text(Prop::text), l, b.width, a.options.fonts), l, b, Down::middle,
-            a.textColour(l), false);
-}
-
-void drawList(const Art& a) {
-    Look l = a.look(), entry = entryLookOf(a.form, a.c);
-    if (a.options.ground) a.ground(l, a.whole(), a.unit(3, 0.5));
-    if (!a.options.guests) return;
-    const double high = listRowHeight(a.form);
-    Box inner = a.whole().grown(-a.unit(2, 0.5));
-    a.out.push_back(ClipMark{inner});
-    const Choices& choices = a.c.choices();
-    for (std::size_t i = 0; i < choices.size(); ++i) {
-        Box line{inner.left, inner.top + high * double(i), inner.width, high};
-        if (line.top >= inner.bottom()) break;
-        bool on = std::ranges::find(a.shown.picked, i) != a.shown.picked.end();
-        if (on && !a.c.yes(Prop::tickMarks)) a.box(line, Colour{0xCF, 0xE0, 0xDD}, std::nullopt);
-        Box text = line;
-        text.left += a.unit(5, 1.5);
-        if (a.c.yes(Prop::tickMarks)) {
-            double side = std::min(a.unit(14, 3.4), high * 0.75);
-            drawTick(a, {text.left, line.centre().y - side / 2, side, side}, on, false);
-            text.left += side + a.unit(6, 1.6);
-        }
-        text.width = inner.right() - text.left;
-        a.lines({a.options.fonts.fitted(choices[i].text, entry, text.width / a.pt)}, entry, text, Down::middle,
-                a.textColour(entry), false);
-    }
-    a.out.push_back(ClipEndMark{});
 }
 
 void drawButton(const Art& a) {
@@ -285,12 +159,21 @@ void drawTabs(const Art& a) {
     }
 }
 
+}  // namespace
+
+std::vector<double> dashesOf(const Control& c, double width) {
+    if (c.text(Prop::dash) == "dashed") return {width * 4, width * 3};
+    if (c.text(Prop::dash) == "dotted") return {width, width * 2};
+    return {};
+}
+
+namespace {
+
 void drawLine(const Art& a) {
     const Control& c = a.c;
     double width = c.number(Prop::lineWidth) * a.pt;
     Pen pen{colourFrom(c.text(Prop::lineColour)).value_or(edge), width, {}};
-    if (c.text(Prop::dash) == "dashed") pen.dash = {width * 4, width * 3};
-    if (c.text(Prop::dash) == "dotted") pen.dash = {width, width * 2};
+    pen.dash = dashesOf(c, width);
     bool across = c.box.width >= c.box.height;
     Point from = across ? Point{0, c.box.height / 2} : Point{c.box.width / 2, 0};
     Point to = across ? Point{c.box.width, c.box.height / 2} : Point{c.box.width / 2, c.box.height};
@@ -299,14 +182,16 @@ void drawLine(const Art& a) {
 
 void drawNothing(const Art&) {}
 
-/// One row a kind, in the order of the table of kinds.
+/// One row a kind.
 constexpr std::pair<Kind, void (*)(const Art&)> artists[] = {
     {Kind::dialog, drawNothing},  {Kind::document, drawNothing},      {Kind::page, drawNothing},
     {Kind::tabPage, drawNothing}, {Kind::label, drawLabel},           {Kind::textBox, drawField},
     {Kind::numberBox, drawField}, {Kind::dateBox, drawDate},          {Kind::comboBox, drawCombo},
     {Kind::listBox, drawList},    {Kind::checkBox, drawTickWithText}, {Kind::radioButton, drawTickWithText},
     {Kind::button, drawButton},   {Kind::frame, drawFrame},           {Kind::tabs, drawTabs},
-    {Kind::line, drawLine},
+    {Kind::line, drawLine},       {Kind::timeBox, drawField},         {Kind::choiceGroup, drawChoiceGroup},
+    {Kind::table, drawTable},     {Kind::cell, drawNothing},          {Kind::picture, drawPicture},
+    {Kind::signature, drawSignature}, {Kind::box, drawBox},
 };
 
 void drawInto(const Form& form, const Control& c, const DrawOptions& options, double left, double top, Drawing& out) {
@@ -366,7 +251,7 @@ double listRowHeight(const Form& form) {
 Shown startingShown(const Form& form, const Control& c) {
     Shown shown;
     shown.on = c.yes(Prop::startsTicked);
-    if (!row(c.kind).filled) return shown;
+    if (!isFilled(c)) return shown;
     shown.text = c.text(Prop::defaultText);
     const string& language = form.root().text(Prop::language);
     if (c.kind == Kind::numberBox)
@@ -374,6 +259,8 @@ Shown startingShown(const Form& form, const Control& c) {
             shown.text = numberIn(*number, int(c.number(Prop::decimals)), c.yes(Prop::thousands), language);
     if (c.kind == Kind::dateBox)
         if (auto day = isoDateRead(shown.text)) shown.text = dateIn(*day, c.text(Prop::datePattern), language);
+    if (c.kind == Kind::timeBox)
+        if (auto time = timeRead(shown.text, "HH:mm", language)) shown.text = timeIn(*time, c.text(Prop::timePattern), language);
     const Choices& choices = c.choices();
     for (std::size_t i = 0; i < choices.size(); ++i)
         if (!shown.text.empty() && (choices[i].value == shown.text || choices[i].text == shown.text)) {
@@ -381,6 +268,7 @@ Shown startingShown(const Form& form, const Control& c) {
             shown.picked = {i};
             break;
         }
+    if (c.kind == Kind::choiceGroup) shown.text.clear();
     return shown;
 }
 
@@ -429,6 +317,7 @@ Drawing drawnTitleBar(const Form& form, const FontBook& fonts) {
 Drawing moved(Drawing drawing, double dx, double dy) {
     for (Mark& mark : drawing) {
         if (auto* b = std::get_if<BoxMark>(&mark)) b->box = b->box.moved(dx, dy);
+        if (auto* i = std::get_if<ImageMark>(&mark)) i->box = i->box.moved(dx, dy);
         if (auto* c = std::get_if<ClipMark>(&mark)) c->box = c->box.moved(dx, dy);
         if (auto* t = std::get_if<TextMark>(&mark)) t->at = {t->at.x + dx, t->at.y + dy};
         if (auto* p = std::get_if<PathMark>(&mark))
@@ -452,7 +341,7 @@ Box textBoxOf(const Form& form, const Control& c) {
     const bool dialog = form.isDialog();
     const double side = dialog ? 6 : 1.6;
     const double arrow = (c.kind == Kind::comboBox || (c.kind == Kind::dateBox && c.yes(Prop::calendar) && dialog) ||
-                          (c.kind == Kind::numberBox && dialog))
+                          ((c.kind == Kind::numberBox || c.kind == Kind::timeBox) && dialog))
                              ? std::min(c.box.height, dialog ? 26.0 : 7.0) * 0.85
                              : 0;
     const bool many = c.kind == Kind::textBox && c.text(Prop::lines) == "many";

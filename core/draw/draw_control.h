@@ -48,6 +48,23 @@ std::vector<double> tabWidths(const Form& form, const Control& tabs, const FontB
 Box textBoxOf(const Form& form, const Control& control);
 /// The square or ring of a check box or radio button, from the control's own corner.
 Box tickBoxOf(const Form& form, const Control& control);
+/// Where the parts of a choice group stand, from its own corner: its question, a line a choice (the last for another
+/// answer where it takes one), and the field for that answer.
+struct ChoiceSpots {
+    Box question;
+    std::vector<Box> rows;
+    Box other;
+};
+ChoiceSpots choiceSpotsOf(const Form& form, const Control& group, const FontBook& fonts);
+/// The tick or ring at the start of a choice's line.
+Box choiceTick(const Form& form, const Box& line);
+/// The wording of a choice by its number; the one past the last is the other answer's.
+std::string choiceWording(const Control& group, std::size_t number);
+/// The box that a picture of this size fills in a frame, as the token of Prop::fits says; may be larger than the frame.
+Box pictureBox(const Box& frame, Extent size, const std::string& fits);
+/// The strokes of a drawn signature: in thousandths of its width and height. Empty for any other text.
+std::vector<std::vector<Point>> strokesOf(const std::string& text);
+std::string strokesText(const std::vector<std::vector<Point>>& strokes);
 /// The lines of a label's or field's text at its width, as they are drawn.
 std::vector<std::string> drawnLines(const Form& form, const Control& control, const std::string& text, const Look& look,
                                     double width, const FontBook& fonts);

@@ -43,13 +43,19 @@ struct TextMark {
     std::string letters;  // the text itself
 };
 
+/// A picture, PNG in base64, drawn to fill a box.
+struct ImageMark {
+    Box box;
+    std::string png;
+};
+
 /// Until the matching end only what lies in the box is painted.
 struct ClipMark {
     Box box;
 };
 struct ClipEndMark {};
 
-using Mark = std::variant<BoxMark, PathMark, TextMark, ClipMark, ClipEndMark>;
+using Mark = std::variant<BoxMark, PathMark, TextMark, ImageMark, ClipMark, ClipEndMark>;
 using Drawing = std::vector<Mark>;
 
 }  // namespace brindel

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <set>
 
+#include "core/edit/tables.h"
 #include "core/naming/names.h"
 #include "core/order/reading.h"
 #include "core/text/fonts.h"
@@ -35,13 +36,6 @@ Edited tabPageAdded(const Form& form, Id tabs, const std::string& text) {
     return placed(form, tabs, page, holder ? holder->children.size() : 0);
 }
 
-bool canHold(Kind container, Kind child) {
-    if (child == Kind::tabPage) return container == Kind::tabs;
-    if (child == Kind::page) return container == Kind::document;
-    if (child == Kind::dialog || child == Kind::document) return false;
-    return row(container).holds && container != Kind::document;
-}
-
 }  // namespace
 
 Control freshControl(Kind kind) {
@@ -51,6 +45,11 @@ Control freshControl(Kind kind) {
     if (!word.empty() && word[0] >= 'a') word[0] = char(word[0] - 'a' + 'A');
     if (has(kind, Prop::text)) c.set(Prop::text, word);
     if (kind == Kind::frame) c.set(Prop::title, word);
+    if (kind == Kind::table) c = freshTable();
+    if (kind == Kind::choiceGroup) {
+        c.set(Prop::text, std::string("Question"));
+        c.set(Prop::choices, Choices{{"First choice", "First choice"}, {"Second choice", "Second choice"}});
+    }
     return c;
 }
 
@@ -70,8 +69,17 @@ Edited placed(const Form& form, Id container, Control control, std::optional<std
     control.name = freeName(form, control.name);
     std::size_t at = index ? *index : readingPlace(form, container, control.box);
     Id id = control.id;
-    bool tabs = control.kind == Kind::tabs;
+    const Kind kind = control.kind;
+    const bool tabs = kind == Kind::tabs;
     next = childAdded(put(std::move(next), std::move(control)), container, id, at);
+    if (next.find(container)->kind == Kind::cell) {
+        // A cell holds one control: what was in it makes room.
+        Ids others = next.find(container)->children;
+        std::erase(others, id);
+        if (!others.empty()) next = removed(next, others);
+        if (!index) next = tableSettled(next, next.find(container)->parent);
+    }
+    if (kind == Kind::table && !index) next = cellsFilled(tableSettled(next, id), id, Kind::textBox);
     if (tabs && !index) {
         next = tabPageAdded(next, id, "Page 1").form;
         next = tabPageAdded(next, id, "Page 2").form;
@@ -136,7 +144,7 @@ Form removed(const Form& form, const Ids& ids) {
 Form shifted(const Form& form, const Ids& ids, double dx, double dy) {
     Form next = form;
     for (Id id : outermost(form, ids))
-        if (const Control* c = next.find(id); c && id != rootId && c->kind != Kind::tabPage && c->kind != Kind::page)
+        if (const Control* c = next.find(id); c && id != rootId && isFreelyPlaced(next, *c))
             next = changed(next, id, [&](Control& k) { k.box = k.box.moved(dx, dy); });
     return next;
 }
@@ -144,7 +152,10 @@ Form shifted(const Form& form, const Ids& ids, double dx, double dy) {
 Form boxed(const Form& form, Id id, Box box) {
     box.width = std::max(box.width, smallStep(form));
     box.height = std::max(box.height, smallStep(form));
-    return changed(form, id, [&](Control& c) { c.box = id == rootId ? Box{0, 0, box.width, box.height} : box; });
+    const Control* before = form.find(id);
+    if (!before || (id != rootId && !isFreelyPlaced(form, *before))) return form;
+    Form next = changed(form, id, [&](Control& c) { c.box = id == rootId ? Box{0, 0, box.width, box.height} : box; });
+    return before->kind == Kind::table ? tableSettled(next, id) : next;
 }
 
 Form rehoused(const Form& form, const Ids& ids, Id container) {
@@ -163,6 +174,12 @@ Form rehoused(const Form& form, const Ids& ids, Id container) {
             k.box = box;
         });
         next = childAdded(next, container, id, at);
+        if (holder->kind == Kind::cell) {
+            Ids others = next.find(container)->children;
+            std::erase(others, id);
+            if (!others.empty()) next = removed(next, others);
+            next = tableSettled(next, holder->parent);
+        }
     }
     return next;
 }
@@ -170,9 +187,12 @@ Form rehoused(const Form& form, const Ids& ids, Id container) {
 Form withProperty(const Form& form, const Ids& ids, Prop prop, const Value& value) {
     Form next = form;
     for (Id id : ids)
-        if (const Control* c = next.find(id); c && has(c->kind, prop) && c->get(prop) != value)
+        if (const Control* c = next.find(id); c && has(c->kind, prop) && c->get(prop) != value) {
+            const bool shapes = prop == Prop::columns || prop == Prop::rows || prop == Prop::headRow;
+            const Choices before = shapes ? std::get<Choices>(c->get(Prop::columns)) : Choices{};
             next = changed(next, id, [&](Control& k) { k.set(prop, value); });
-        else if (c && has(c->kind, prop) && isLook(prop) && !c->own.find(prop))
+            if (shapes) next = tableSettled(next, id, before);
+        } else if (c && has(c->kind, prop) && isLook(prop) && !c->own.find(prop))
             next = changed(next, id, [&](Control& k) { k.set(prop, value); });
     return next;
 }
@@ -269,8 +289,9 @@ Edited pasted(const Form& form, Id container, const Form& clip, double dx, doubl
         copy.ownName = c->ownName;
         const Control* holder = next.find(into);
         std::optional<std::size_t> at;
-        if (!top || c->kind == Kind::tabs || c->kind == Kind::tabPage) at = holder ? holder->children.size() : 0;
-        if (top && c->kind == Kind::tabs) at = readingPlace(next, into, copy.box);
+        const bool whole = c->kind == Kind::tabs || c->kind == Kind::table;  // brings its own pages or cells
+        if (!top || whole || c->kind == Kind::tabPage) at = holder ? holder->children.size() : 0;
+        if (top && whole) at = readingPlace(next, into, copy.box);
         Edited one = placed(next, into, copy, at);
         if (one.ids.empty()) return;
         next = std::move(one.form);

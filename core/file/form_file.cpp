@@ -33,6 +33,11 @@ Json valueJson(const Value& value) {
     return list;
 }
 
+/// Where a container's children stand in the file.
+const char* childrenKey(Kind kind) {
+    return kind == Kind::tabs ? "pages" : kind == Kind::table ? "cells" : "controls";
+}
+
 /// Properties in the order of the table, so that files of different making compare well.
 void addProperties(Json& out, const Props& props) {
     for (const PropertyRow& r : allProperties())
@@ -58,7 +63,7 @@ Json controlJson(const Form& form, const Control& c) {
     addProperties(out, c.own);
     addKept(out, c.kept);
     if (!c.children.empty()) {
-        Json& list = out[c.kind == Kind::tabs ? "pages" : "controls"] = Json::array();
+        Json& list = out[childrenKey(c.kind)] = Json::array();
         for (Id id : c.children)
             if (const Control* child = form.find(id)) list.push_back(controlJson(form, *child));
     }
@@ -103,7 +108,7 @@ string textAt(const Json& value, const string& place, std::size_t most = 100000)
 
 Value valueAt(const Json& value, const PropertyRow& r, const string& place) {
     Value result;
-    if (r.type == Type::choices) {
+    if (r.type == Type::choices || r.type == Type::columns) {
         if (!value.is_array() || value.size() > 100000) bad(place, "A list of choices is expected here.");
         Choices choices;
         for (std::size_t i = 0; i < value.size(); ++i) {
@@ -127,7 +132,7 @@ Value valueAt(const Json& value, const PropertyRow& r, const string& place) {
     } else if (value.is_number()) {
         result = value.get<double>();
     } else if (value.is_string()) {
-        result = textAt(value, place);
+        result = textAt(value, place, r.type == Type::image ? std::size_t(32) << 20 : 100000);
     } else {
         bad(place, "A value is expected here, not a list or an object.");
     }
@@ -255,11 +260,8 @@ class Reader {
         if (!kind || *kind == Kind::dialog || *kind == Kind::document)
             bad(path + ".kind", fmt::format("“{}” is not a kind of control that this version knows.", word));
         c.kind = *kind;
-        const bool fits = parentKind == Kind::document ? c.kind == Kind::page
-                          : parentKind == Kind::tabs   ? c.kind == Kind::tabPage
-                                                       : c.kind != Kind::page && c.kind != Kind::tabPage;
-        if (!fits) bad(path + ".kind", fmt::format("A {} cannot lie here.", row(c.kind).word));
-        std::set<string> taken = {"id", "kind", "name", "ownName", "box", "controls", "pages"};
+        if (!canHold(parentKind, c.kind)) bad(path + ".kind", fmt::format("A {} cannot lie here.", row(c.kind).word));
+        std::set<string> taken = {"id", "kind", "name", "ownName", "box", "controls", "pages", "cells"};
         c.name = textAt(need("name"), path + ".name", 200);
         if (object.contains("ownName")) c.ownName = object["ownName"].is_boolean() && object["ownName"].get<bool>();
         if (c.kind != Kind::tabPage && c.kind != Kind::page) {
@@ -272,7 +274,7 @@ class Reader {
             c.box = {part[0], part[1], part[2], part[3]};
         }
         properties(object, c, path, taken);
-        const char* list = c.kind == Kind::tabs ? "pages" : "controls";
+        const char* list = childrenKey(c.kind);
         // Known to the form before its children are, so that an id used twice is found.
         form.controls = form.controls.with(c.id, std::make_shared<Control>(c));
         if (object.contains(list)) {

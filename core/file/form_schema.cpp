@@ -17,12 +17,17 @@ Json typeSchema(const PropertyRow& r) {
             return {{"type", "integer"}, {"minimum", 0}};
         case Type::colour:
             return {{"type", "string"}, {"pattern", "^(#[0-9A-Fa-f]{6})?$"}};
+        case Type::columns:
         case Type::choices:
             return {{"$ref", "#/$defs/choices"}};
         case Type::reference:
             return {{"$ref", "#/$defs/id"}};
         case Type::edges:
             return {{"type", "string"}, {"pattern", "^((left|top|right|bottom)( |$))*$"}};
+        case Type::image:
+            return {{"type", "string"}, {"contentEncoding", "base64"}, {"contentMediaType", "image/png"}};
+        case Type::time:
+            return {{"type", "string"}, {"pattern", "^(([01][0-9]|2[0-3]):[0-5][0-9])?$"}};
         case Type::oneOf: {
             Json keys = Json::array();
             for (const Token& t : r.tokens) keys.push_back(t.key);
@@ -53,12 +58,14 @@ Json controlSchema(const KindRow& kind) {
                        {"ownName", {{"type", "boolean"}}}};
     Json required = {"id", "kind", "name"};
     if (boxed) {
-        properties["box"] = {{"$ref", "#/$defs/box"}};
+        properties["box"] = {{"$ref", "#/$defs/placing"}};
         required.push_back("box");
     }
     for (Prop prop : kind.props) describe(properties, prop);
     if (kind.kind == Kind::tabs)
         properties["pages"] = {{"type", "array"}, {"items", {{"$ref", "#/$defs/tabPage"}}}};
+    else if (kind.kind == Kind::table)
+        properties["cells"] = {{"type", "array"}, {"items", {{"$ref", "#/$defs/cell"}}}};
     else if (kind.holds)
         properties["controls"] = {{"type", "array"}, {"items", {{"$ref", "#/$defs/control"}}}};
     return {{"type", "object"}, {"required", required}, {"properties", properties}};
@@ -69,7 +76,7 @@ Json controlSchema(const KindRow& kind) {
 std::string formSchema() {
     Json defs = {
         {"id", {{"type", "string"}, {"pattern", "^c[1-9][0-9]*$"}}},
-        {"box",
+        {"placing",
          {{"description", "left, top, width, height from the container's corner"},
           {"type", "array"},
           {"items", {{"type", "number"}}},

@@ -145,6 +145,16 @@ const Control* labelOf(const Form& form, Id id) {
     return nullptr;
 }
 
+std::optional<TablePlace> tablePlace(const Form& form, const Control& control) {
+    const Control* cell = form.find(control.parent);
+    const Control* table = cell && cell->kind == Kind::cell ? form.find(cell->parent) : nullptr;
+    if (!table) return std::nullopt;
+    const auto& columns = std::get<Choices>(table->get(Prop::columns));
+    const auto at = std::size_t(std::ranges::find(table->children, cell->id) - table->children.begin());
+    const std::size_t wide = std::max<std::size_t>(1, columns.size());
+    return TablePlace{columns.empty() ? "" : columns[at % wide].text, at / wide + 1};
+}
+
 std::string calledBy(const Form& form, const Control& control) {
     for (Prop prop : {Prop::text, Prop::title})
         if (has(control.kind, prop) && !control.text(prop).empty()) return control.text(prop);
@@ -153,13 +163,19 @@ std::string calledBy(const Form& form, const Control& control) {
         while (!text.empty() && (text.back() == ':' || text.back() == ' ')) text.pop_back();
         return text;
     }
+    if (auto place = tablePlace(form, control); place && !place->heading.empty())
+        return place->heading + ", row " + std::to_string(place->row);
     return "“" + control.name + "”";
+}
+
+bool isFilled(const Control& control) {
+    return row(control.kind).filled && (control.kind != Kind::picture || control.yes(Prop::byFiller));
 }
 
 int fieldCount(const Form& form) {
     int count = 0;
     form.controls.each([&](Id id, const Control& c) {
-        if (!row(c.kind).filled) return;
+        if (!isFilled(c)) return;
         if (c.kind == Kind::radioButton && questionOf(form, c).front() != id) return;
         ++count;
     });

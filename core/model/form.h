@@ -89,8 +89,16 @@ std::vector<Id> allIds(const Form& form);
 bool within(const Form& form, Id id, Id container);
 /// The label that speaks for a control; null when there is none.
 const Control* labelOf(const Form& form, Id id);
+/// Where a control stands in a table: the heading of its column and the number of its row, from 1. Nothing elsewhere.
+struct TablePlace {
+    std::string heading;
+    std::size_t row = 1;
+};
+std::optional<TablePlace> tablePlace(const Form& form, const Control& control);
 /// What people call a control: its own text, title or label, or its name in quotes where it has none.
 std::string calledBy(const Form& form, const Control& control);
+/// True when a filler gives this control a value: by its kind, and for a picture because it says so.
+bool isFilled(const Control& control);
 /// How many things a form asks its fillers: radio buttons of one question count once.
 int fieldCount(const Form& form);
 /// The radio buttons of the same question as `radio`, in order; it is one of them.

@@ -80,6 +80,13 @@ const std::vector<PropertyRow>& properties() {
         {Prop::earliest, "earliest", "Earliest", date, G::entry, none, "The first date allowed: 2026-04-01, today, today+7."},
         {Prop::latest, "latest", "Latest", date, G::entry, none, "The last date allowed: 2026-04-01, today, today+7."},
         {Prop::calendar, "calendar", "Calendar", yesNo, G::entry, true, "A calendar opens to pick from."},
+        {Prop::timePattern, "timePattern", "Time pattern", text, G::entry, string("HH:mm"), "Unicode time letters: H or h hour, m minute, a for am or pm."},
+        {Prop::earliestTime, "earliestTime", "Earliest", time, G::entry, none, "The first time allowed: 08:30."},
+        {Prop::latestTime, "latestTime", "Latest", time, G::entry, none, "The last time allowed: 17:00."},
+        {Prop::stepMinutes, "stepMinutes", "Step", whole, G::entry, 15.0, "How many minutes the arrows go."},
+        {Prop::signs, "signs", "Is signed", oneOf, G::entry, string("drawn"), "How fillers sign.",
+         {{"drawn", "with the pointer"}, {"typed", "with the keyboard"}}},
+        {Prop::byFiller, "byFiller", "Filled by", yesNo, G::entry, false, "The filler picks a picture to put here."},
         {Prop::workedOut, "workedOut", "Worked out", text, G::entry, none, "A formula over other fields; the filler cannot type over it."},
 
         {Prop::choices, "choices", "Choices", Type::choices, G::choices, Choices{}, "One a line; a value before = when it differs from the text."},
@@ -93,10 +100,18 @@ const std::vector<PropertyRow>& properties() {
         {Prop::group, "group", "Question", text, G::choices, none, "Radio buttons of one container and question exclude each other."},
         {Prop::value, "value", "Value", text, G::choices, none, "What the reply holds when this is ticked or chosen; its text when empty."},
 
+        {Prop::acrossIn, "columnsOfChoices", "Columns", whole, G::choices, 1.0, "How many columns the choices stand in."},
+        {Prop::otherText, "otherText", "Other reads", text, G::choices, string("Other:"), "The wording of the choice that takes another answer."},
+
+        {Prop::columns, "columns", "Columns", Type::columns, G::table, Choices{}, "One a line: the heading, and behind | its share of the width."},
+        {Prop::rows, "rows", "Rows", whole, G::table, 3.0, "Rows below the head."},
+        {Prop::headRow, "headRow", "Head", yesNo, G::table, true, "The headings stand in a row of their own."},
+        {Prop::rowsMost, "rowsMost", "Up to rows", whole, G::table, 0.0, "Fillers may add rows up to so many; 0 when they may not."},
+
         {Prop::buttonRole, "does", "Does", oneOf, G::action, string("other"), "What a press does.",
          {{"accept", "accept the form"}, {"cancel", "leave without a reply"}, {"clear", "clear the form"},
           {"next", "go to the next page"}, {"back", "go to the page before"}, {"other", "nothing yet"}}},
-        {Prop::picture, "picture", "Picture", text, G::action, none, "The picture on the button."},
+        {Prop::picture, "picture", "Picture", image, G::action, none, "The picture that is shown, held in the form."},
         {Prop::fold, "fold", "Folds", yesNo, G::action, false, "Gives its room back when it is hidden."},
         {Prop::visible, "visible", "Visible", yesNo, G::action, true, "Shown when the form opens."},
         {Prop::enabled, "enabled", "Enabled", yesNo, G::action, true, "Can be used when the form opens."},
@@ -153,13 +168,20 @@ const std::vector<PropertyRow>& properties() {
         {Prop::lineColour, "lineColour", "Line colour", colour, G::look, string("#B9AEA0"), "Of the line."},
         {Prop::dash, "dash", "Drawn", oneOf, G::look, string("solid"), "How the line is drawn.",
          {{"solid", "solid"}, {"dashed", "dashed"}, {"dotted", "dotted"}}},
+        {Prop::corners, "corners", "Round corners", length, G::look, 0.0, "The radius of its corners."},
+        {Prop::banding, "banding", "Bands", yesNo, G::look, false, "Every other row has a ground of its own."},
+        {Prop::gridLines, "gridLines", "Lines", oneOf, G::look, string("all"), "The lines between its cells.",
+         {{"all", "around every cell"}, {"rows", "between rows"}, {"none", "none"}}},
+        {Prop::fits, "fits", "The picture", oneOf, G::look, string("whole"), "How the picture fits its box.",
+         {{"whole", "is shown whole"}, {"fills", "fills the box"}, {"stretched", "is stretched"}}},
+        {Prop::alwaysFits, "alwaysFits", "Always fits", yesNo, G::place, false, "Becomes as wide as its text whenever that changes."},
     };
     return rows;
 }
 
 const std::vector<KindRow>& kinds() {
     using enum Prop;
-    static const std::vector<KindRow> rows = {
+    static const std::vector<KindRow> table_ = {
         {Kind::dialog, "dialog", "dialog", "dlg", 0, {480, 320}, {}, "text", true, false, false, false,
          {title, hint, labelsSit, opensAt, resizable, leastWidth, leastHeight, maximise, onTop, blocksHost, escapeCloses,
           language, note, fillColour}},
@@ -170,7 +192,7 @@ const std::vector<KindRow>& kinds() {
         {Kind::tabPage, "tabPage", "tab page", "tab", 0, {}, {}, "text", true, false, false, false,
          {text, hint, accessKey, visible, enabled, note}},
         {Kind::label, "label", "label", "lbl", 'L', {120, 20}, {40, 6}, "text", false, false, false, true,
-         with({text, role, labels, wraps, accessKey}, false, false)},
+         with({text, role, labels, wraps, accessKey, alwaysFits}, false, false)},
         {Kind::textBox, "textBox", "text box", "txt", 'T', {200, 26}, {60, 7}, "field", false, true, true, true,
          with({maxLength, letters, placeholder, defaultText, pattern, patternMessage, lines, tooMuch, wraps, scrollBars,
                secret, rich}, true, true)},
@@ -178,6 +200,8 @@ const std::vector<KindRow>& kinds() {
          with({least, most, rangeMessage, decimals, step, unit, thousands, defaultText, placeholder}, true, true)},
         {Kind::dateBox, "dateBox", "date box", "dtm", 'D', {130, 26}, {36, 7}, "field", false, true, true, true,
          with({datePattern, earliest, latest, rangeMessage, defaultText, placeholder, calendar}, true, true)},
+        {Kind::timeBox, "timeBox", "time box", "tim", 'M', {90, 26}, {26, 7}, "field", false, true, true, true,
+         with({timePattern, earliestTime, latestTime, rangeMessage, stepMinutes, defaultText, placeholder}, true, true)},
         {Kind::comboBox, "comboBox", "combo box", "cbo", 'C', {150, 26}, {50, 7}, "field", false, true, true, true,
          with({choices, prompt, defaultText, otherAnswers, filters}, true, true)},
         {Kind::listBox, "listBox", "list box", "lst", 'I', {180, 96}, {60, 24}, "field", false, true, true, true,
@@ -186,16 +210,28 @@ const std::vector<KindRow>& kinds() {
          with({text, startsTicked, value}, true, true)},
         {Kind::radioButton, "radioButton", "radio button", "rad", 'R', {160, 22}, {50, 6}, "text", false, true, true, true,
          with({text, group, startsTicked, value}, true, true)},
+        {Kind::choiceGroup, "choiceGroup", "choice group", "chg", 'G', {240, 96}, {80, 26}, "text", false, true, true, true,
+         with({text, choices, many, atLeast, atMost, acrossIn, otherAnswers, otherText, defaultText}, true, true),
+         {{alignDown, string("top")}}},
         {Kind::button, "button", "button", "btn", 'B', {96, 30}, {28, 8}, "button", false, false, true, true,
-         with({text, buttonRole, picture}, true, false), {{alignAcross, string("centre")}}},
+         with({text, buttonRole, picture, alwaysFits}, true, false), {{alignAcross, string("centre")}}},
         {Kind::frame, "frame", "frame", "frm", 'F', {280, 140}, {100, 40}, "frame", true, false, false, true,
          with({title, fold}, false, false), {{border, string("line")}}},
         {Kind::tabs, "tabs", "tabs", "tbs", 'A', {400, 260}, {140, 80}, "text", false, false, true, true,
          with({tabsSit}, true, false)},
+        {Kind::table, "table", "table", "tbl", 'E', {420, 120}, {170, 32}, "text", true, false, false, true,
+         with({title, columns, rows, headRow, rowsMost, banding, gridLines}, false, false), {{border, string("line")}}},
+        {Kind::cell, "cell", "cell", "cel", 0, {}, {}, "text", true, false, false, false, {note, fillColour}},
+        {Kind::picture, "picture", "picture", "pic", 'P', {160, 120}, {50, 38}, "text", false, true, true, true,
+         with({picture, fits, byFiller}, true, true)},
+        {Kind::signature, "signature", "signature", "sig", 'S', {240, 60}, {80, 18}, "field", false, true, true, true,
+         with({signs}, true, true)},
         {Kind::line, "line", "line", "lin", 0, {240, 2}, {100, 1}, "text", false, false, false, true,
          {lineWidth, lineColour, dash, holdsTo, visible, note}, {{holdsTo, string("left top right")}}},
+        {Kind::box, "box", "box", "box", 'X', {240, 120}, {100, 40}, "text", false, false, false, true,
+         {lineWidth, lineColour, dash, fillColour, corners, holdsTo, visible, note}},
     };
-    return rows;
+    return table_;
 }
 
 // clang-format on
@@ -233,13 +269,6 @@ std::optional<Prop> propFrom(std::string_view key) {
     return std::nullopt;
 }
 
-std::optional<Kind> kindForLetter(char letter) {
-    if (letter >= 'a' && letter <= 'z') letter = char(letter - 'a' + 'A');
-    for (const KindRow& r : kinds())
-        if (r.letter && r.letter == letter) return r.kind;
-    return std::nullopt;
-}
-
 bool has(Kind kind, Prop prop) {
     return std::ranges::find(row(kind).props, prop) != row(kind).props.end();
 }
@@ -268,6 +297,17 @@ std::string misfit(Prop prop, const Value& value) {
                        : "a whole number from 0 up is expected";
         case Type::colour:
             return text && (text->empty() || colourFrom(*text)) ? "" : "a colour like #2F6B66 is expected";
+        case Type::image:
+            return text && (text->empty() || text->starts_with("iVBORw0KGgo"))
+                       ? ""
+                       : "a PNG picture in base64 is expected";
+        case Type::time: {
+            const bool clock = text && text->size() == 5 && (*text)[2] == ':' &&
+                               text->find_first_not_of("0123456789:") == string::npos && text->substr(0, 2) < "24" &&
+                               text->substr(3) < "60" && text->rfind(':') == 2;
+            return text && (text->empty() || clock) ? "" : "a time like 08:30 is expected";
+        }
+        case Type::columns:
         case Type::choices:
             return std::holds_alternative<Choices>(value) ? "" : "a list of choices is expected";
         case Type::reference:
@@ -302,13 +342,23 @@ std::string misfit(Prop prop, const Value& value) {
     return "";
 }
 
+bool canHold(Kind container, Kind child) {
+    if (child == Kind::dialog || child == Kind::document) return false;
+    if (child == Kind::tabPage || container == Kind::tabs) return child == Kind::tabPage && container == Kind::tabs;
+    if (child == Kind::page || container == Kind::document) return child == Kind::page && container == Kind::document;
+    if (child == Kind::cell || container == Kind::table) return child == Kind::cell && container == Kind::table;
+    // A cell holds one control that fills it: nothing that is laid out within itself.
+    if (container == Kind::cell) return !row(child).holds && child != Kind::tabs;
+    return row(container).holds;
+}
+
 bool isLook(Prop prop) {
     return row(prop).group == Group::look && prop != Prop::style && prop != Prop::entryStyle;
 }
 
 std::string_view groupWord(Group group) {
-    static constexpr std::array<std::string_view, 10> words = {
-        "Identity", "Place and size", "What may be entered", "Choices", "What it does", "Protection", "Window",
+    static constexpr std::array<std::string_view, 11> words = {
+        "Identity", "Place and size", "What may be entered", "Choices", "Table", "What it does", "Protection", "Window",
         "Paper",    "Look",           "For the receiver"};
     return words[std::size_t(group)];
 }

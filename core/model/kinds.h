@@ -20,14 +20,21 @@ enum class Kind : std::uint8_t {
     textBox,
     numberBox,
     dateBox,
+    timeBox,
     comboBox,
     listBox,
     checkBox,
     radioButton,
+    choiceGroup,  // a question with its choices; one control to place, several to fill
     button,
     frame,
     tabs,
+    table,
+    cell,  // one cell of a table; holds one control, which fills it
+    picture,
+    signature,
     line,
+    box,
 };
 
 enum class Prop : std::uint8_t {
@@ -68,6 +75,12 @@ enum class Prop : std::uint8_t {
     earliest,
     latest,
     calendar,
+    timePattern,
+    earliestTime,
+    latestTime,
+    stepMinutes,
+    signs,
+    byFiller,
     workedOut,
     // choices
     choices,
@@ -80,6 +93,13 @@ enum class Prop : std::uint8_t {
     atMost,
     group,
     value,
+    acrossIn,   // the columns that choices stand in
+    otherText,
+    // table
+    columns,
+    rows,
+    headRow,
+    rowsMost,
     // what it does
     buttonRole,
     picture,
@@ -131,6 +151,11 @@ enum class Prop : std::uint8_t {
     lineWidth,
     lineColour,
     dash,
+    corners,
+    banding,
+    gridLines,
+    fits,
+    alwaysFits,
     count_
 };
 
@@ -148,10 +173,13 @@ enum class Type : std::uint8_t {
     edges,      // some of: left top right bottom
     style,      // a style of the form
     font,       // a font family; empty for the desktop's
+    columns,    // a table's: heading and share of the width
+    image,      // a PNG picture, base64
+    time,       // a time of day, 08:30
     date,       // an ISO 8601 date, or today, with or without a number of days added
 };
 
-enum class Group : std::uint8_t { identity, place, entry, choices, action, protection, window, paper, look, receiver };
+enum class Group : std::uint8_t { identity, place, entry, choices, table, action, protection, window, paper, look, receiver };
 
 /// One of the values that a property of type oneOf takes: as the file has it, and as people read it.
 struct Token {
@@ -197,10 +225,10 @@ std::span<const PropertyRow> allProperties();
 
 std::optional<Kind> kindFrom(std::string_view key);
 std::optional<Prop> propFrom(std::string_view key);
-/// The kind that a letter picks, in either case.
-std::optional<Kind> kindForLetter(char letter);
 
 bool has(Kind kind, Prop prop);
+/// True when a control of one kind can lie directly in one of another.
+bool canHold(Kind container, Kind child);
 /// The default of a property for a kind, whether or not the kind has it.
 const Value& fallback(Kind kind, Prop prop);
 /// What `value` should be for a property: the sentence that says so; empty when the value fits.

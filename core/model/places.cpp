@@ -1,6 +1,7 @@
 #include "core/model/places.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace brindel {
 
@@ -63,6 +64,42 @@ Box onSurface(const Form& form, Id id) {
     return box;
 }
 
+Grid gridOf(const Control& table) {
+    const auto& columns = std::get<Choices>(table.get(Prop::columns));
+    std::vector<double> shares;
+    for (const Choice& c : columns) shares.push_back(std::max(0.1, numberFrom(c.value).value_or(1)));
+    if (shares.empty()) shares = {1};
+    double all = 0;
+    for (double s : shares) all += s;
+    Grid grid{{0}, {0}};
+    // Lines lie on whole units where there is room, so that they are drawn sharp.
+    for (double at = 0; double s : shares) grid.across.push_back(std::round((at += s) / all * table.box.width * 2) / 2);
+    grid.across.back() = table.box.width;
+    const auto rows = std::size_t(table.number(Prop::rows)) + (table.yes(Prop::headRow) ? 1 : 0);
+    for (std::size_t i = 1; i <= rows; ++i)
+        grid.down.push_back(std::round(double(i) / double(rows) * table.box.height * 2) / 2);
+    return grid;
+}
+
+Box cellBox(const Control& table, std::size_t number) {
+    const Grid grid = gridOf(table);
+    const std::size_t wide = grid.across.size() - 1;
+    const std::size_t x = number % wide, y = number / wide + (table.yes(Prop::headRow) ? 1 : 0);
+    if (y + 1 >= grid.down.size()) return {0, table.box.height, 0, 0};
+    return {grid.across[x], grid.down[y], grid.across[x + 1] - grid.across[x], grid.down[y + 1] - grid.down[y]};
+}
+
+bool isFreelyPlaced(const Form& form, const Control& control) {
+    if (control.kind == Kind::tabPage || control.kind == Kind::page || control.kind == Kind::cell) return false;
+    const Control* holder = form.find(control.parent);
+    return !holder || holder->kind != Kind::cell;
+}
+
+Box insideCell(const Form& form, const Box& cell) {
+    const double margin = form.isDialog() ? 2 : 0.5;
+    return {margin, margin, std::max(0.0, cell.width - 2 * margin), std::max(0.0, cell.height - 2 * margin)};
+}
+
 Id shownPage(const Control& tabs, const TurnedTo& turned) {
     if (tabs.children.empty()) return noControl;
     auto at = turned.find(tabs.id);
@@ -112,7 +149,7 @@ Id hit(const Form& form, const Control& container, Point p, const TurnedTo& turn
 }
 
 Id holder(const Form& form, const Control& container, Point p, const TurnedTo& turned, const std::vector<Id>& without) {
-    Id found = container.kind == Kind::tabs ? noControl : container.id;
+    Id found = container.kind == Kind::tabs || container.kind == Kind::table ? noControl : container.id;
     shownChildren(form, container, turned, [&](const Control& c) {
         if (!row(c.kind).holds && c.kind != Kind::tabs) return;
         if (std::ranges::find(without, c.id) != without.end()) return;

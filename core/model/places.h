@@ -28,6 +28,19 @@ Box onSurface(const Form& form, Id id);
 /// what the tabs leave, and for pages, which have the paper's size.
 Box boxOf(const Form& form, const Control& control);
 
+/// The lines of a table's grid, from its own corner: one more than it has columns, and one more than it has rows with
+/// its head. A table without columns counts as one column.
+struct Grid {
+    std::vector<double> across, down;
+};
+Grid gridOf(const Control& table);
+/// The place of the cell with this number (row by row, the head not counted), from the table's corner.
+Box cellBox(const Control& table, std::size_t number);
+/// True for what can be moved and sized by itself: not pages, cells, nor what fills a cell.
+bool isFreelyPlaced(const Form& form, const Control& control);
+/// The box of what fills a cell, from the cell's corner.
+Box insideCell(const Form& form, const Box& cell);
+
 /// Which page each tabs control shows; the first where nothing is said.
 using TurnedTo = std::map<Id, Id>;
 /// The page that a tabs control shows; noControl when it has no pages.

@@ -42,6 +42,8 @@ std::string proposedName(const Form& form, Id id) {
         if (wording.empty() && has(c->kind, prop)) wording = c->text(prop);
     if (wording.empty())
         if (const Control* label = labelOf(form, id)) wording = label->text(Prop::text);
+    if (auto place = tablePlace(form, *c); place && wording.empty())
+        wording = place->heading + " " + std::to_string(place->row);
     return freeName(form, nameFor(c->kind, wording), id);
 }
 

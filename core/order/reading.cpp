@@ -56,7 +56,7 @@ std::vector<Id> tabRoute(const Form& form) {
     std::vector<Id> ids;
     walk(form, rootId, [&](const Control& c, int) {
         if (!row(c.kind).tabbed || !c.yes(Prop::tabStop) || !isUsable(form, c.id)) return;
-        if (row(c.kind).filled && c.text(Prop::access) == "locked") return;
+        if (isFilled(c) && c.text(Prop::access) == "locked") return;
         ids.push_back(c.id);
     });
     return ids;

@@ -30,12 +30,13 @@ void FormSession::clear() {
     turned_.clear();
     const string& language = form_.root().text(Prop::language);
     form_.controls.each([&](Id id, const Control& c) {
-        if (!row(c.kind).filled) return;
+        if (!isFilled(c)) return;
         Shown shown = startingShown(form_, c);
         if (c.kind == Kind::dateBox)
             if (auto day = dayMeant(c.text(Prop::defaultText), today_))
                 shown.text = dateIn(*day, c.text(Prop::datePattern), language);
         if (c.kind == Kind::listBox) shown.text.clear();
+        if (c.kind == Kind::timeBox && c.text(Prop::defaultText) == "now") shown.text.clear();
         shown_[id] = std::move(shown);
     });
 }
@@ -48,8 +49,52 @@ const Shown& FormSession::shown(Id id) const {
 
 string FormSession::type(Id id, const string& text) {
     const Control* c = form_.find(id);
-    if (!c || !row(c->kind).filled) return "";
+    if (!c || !isFilled(*c)) return "";
+    // What is typed as another answer is the answer chosen.
+    if (c->kind == Kind::choiceGroup && !text.empty()) {
+        auto lines = shown_[id].picked;
+        lines.push_back(c->choices().size());
+        pick(id, lines);
+    }
     return shown_[id].text = allowedText(form_, *c, text);
+}
+
+void FormSession::step(Id id, int steps) {
+    const Control* c = form_.find(id);
+    if (!c || !open(id)) return;
+    const string& language = form_.root().text(Prop::language);
+    Shown& held = shown_[id];
+    auto within = [&](double v, std::optional<double> least, std::optional<double> most) {
+        if (most) v = std::min(v, *most);
+        return least ? std::max(v, *least) : v;
+    };
+    if (c->kind == Kind::numberBox) {
+        const auto least = c->maybeNumber(Prop::least), most = c->maybeNumber(Prop::most);
+        const double by = c->number(Prop::step);
+        const double now = numberRead(held.text, language).value_or(std::max(0.0, least.value_or(0) - by));
+        held.text = numberIn(within(now + steps * by, least, most), int(c->number(Prop::decimals)),
+                             c->yes(Prop::thousands), language);
+    } else if (c->kind == Kind::timeBox) {
+        const string& pattern = c->text(Prop::timePattern);
+        auto limit = [&](Prop prop) -> std::optional<double> {
+            auto time = timeRead(c->text(prop), "HH:mm", language);
+            return time ? std::optional<double>(*time) : std::nullopt;
+        };
+        const int by = std::max(1, int(c->number(Prop::stepMinutes)));
+        const auto earliest = limit(Prop::earliestTime), latest = limit(Prop::latestTime);
+        auto now = timeRead(held.text, pattern, language);
+        // An empty box begins at its earliest time; in an unlimited one at eight.
+        double next = now ? *now + steps * by : earliest.value_or(8 * 60);
+        if (now && *now % by != 0) next = (steps > 0 ? *now / by + 1 : *now / by) * by;
+        held.text = timeIn(int(within(next, earliest.value_or(0), latest.value_or(1439))), pattern, language);
+    } else if (c->kind == Kind::dateBox) {
+        const string& pattern = c->text(Prop::datePattern);
+        auto day = dateRead(held.text, pattern, language);
+        auto next = std::chrono::sys_days(day.value_or(today_)) + std::chrono::days(day ? steps : 0);
+        if (auto least = dayMeant(c->text(Prop::earliest), today_)) next = std::max(next, std::chrono::sys_days(*least));
+        if (auto most = dayMeant(c->text(Prop::latest), today_)) next = std::min(next, std::chrono::sys_days(*most));
+        held.text = dateIn(Day(next), pattern, language);
+    }
 }
 
 void FormSession::tick(Id id, bool on) {
@@ -63,17 +108,20 @@ void FormSession::tick(Id id, bool on) {
 void FormSession::pick(Id id, std::vector<std::size_t> lines) {
     const Control* c = form_.find(id);
     if (!c) return;
-    std::erase_if(lines, [&](std::size_t line) { return line >= c->choices().size(); });
+    const std::size_t count = c->choices().size() + (c->kind == Kind::choiceGroup && c->yes(Prop::otherAnswers) ? 1 : 0);
+    std::erase_if(lines, [&](std::size_t line) { return line >= count; });
     if (c->text(Prop::many) != "many" && lines.size() > 1) lines = {lines.back()};
     std::ranges::sort(lines);
     lines.erase(std::unique(lines.begin(), lines.end()), lines.end());
+    // Another answer that is no longer chosen is forgotten.
+    if (c->kind == Kind::choiceGroup && (lines.empty() || lines.back() < c->choices().size())) shown_[id].text.clear();
     shown_[id].picked = std::move(lines);
 }
 
 Result<void> FormSession::put(const string& name, const Answer& answer) {
     const Control* c = nullptr;
     form_.controls.each([&](Id, const Control& one) {
-        if (!row(one.kind).filled) return;
+        if (!isFilled(one)) return;
         if (one.name == name || answerName(form_, one) == name)
             if (!c || one.name == name) c = &one;
     });
@@ -108,6 +156,7 @@ Result<void> FormSession::put(const string& name, const Answer& answer) {
             return failure(name, text ? fmt::format("“{}” is not among the choices.", *text)
                                       : "One of the choices is expected, as text.");
         }
+        case Kind::choiceGroup:
         case Kind::listBox: {
             std::vector<string> said;
             if (const auto* several = std::get_if<std::vector<string>>(&answer))
@@ -120,6 +169,10 @@ Result<void> FormSession::put(const string& name, const Answer& answer) {
             next.picked.clear();
             for (const string& one : said) {
                 auto number = choiceNumber(*c, one);
+                if (!number && c->kind == Kind::choiceGroup && c->yes(Prop::otherAnswers)) {
+                    number = c->choices().size();
+                    next.text = one;
+                }
                 if (!number) return failure(name, fmt::format("“{}” is not among the choices.", one));
                 next.picked.push_back(*number);
             }
@@ -150,6 +203,13 @@ Result<void> FormSession::put(const string& name, const Answer& answer) {
                 next.text = dateIn(*day, c->text(Prop::datePattern), language);
             break;
         }
+        case Kind::timeBox: {
+            if (!text && !nothing) return failure(name, "A time is expected, such as 08:30.");
+            next.text = text ? *text : "";
+            if (auto time = timeRead(next.text, c->text(Prop::timePattern), language))
+                next.text = timeIn(*time, c->text(Prop::timePattern), language);
+            break;
+        }
         default: {
             if (!text && !nothing && !std::holds_alternative<double>(answer)) return failure(name, "Text is expected.");
             next.text = text ? *text : nothing ? "" : numberText(std::get<double>(answer));
@@ -167,7 +227,7 @@ Result<void> FormSession::put(const string& name, const Answer& answer) {
 
 Answer FormSession::answer(Id id) const {
     const Control* c = form_.find(id);
-    if (!c || !row(c->kind).filled) return {};
+    if (!c || !isFilled(*c)) return {};
     const Shown& held = shown(id);
     const string& language = form_.root().text(Prop::language);
     switch (c->kind) {
@@ -186,9 +246,14 @@ Answer FormSession::answer(Id id) const {
         case Kind::comboBox:
             if (auto number = choiceNumber(*c, held.text)) return c->choices()[*number].value;
             return held.text.empty() ? Answer() : Answer(held.text);
+        case Kind::timeBox:
+            if (auto time = timeRead(held.text, c->text(Prop::timePattern), language)) return timeIn(*time, "HH:mm", "en");
+            return held.text.empty() ? Answer() : Answer(held.text);
+        case Kind::choiceGroup:
         case Kind::listBox: {
             std::vector<string> values;
-            for (std::size_t line : held.picked) values.push_back(c->choices()[line].value);
+            for (std::size_t line : held.picked)
+                values.push_back(line < c->choices().size() ? c->choices()[line].value : held.text);
             if (c->text(Prop::many) == "many") return values;
             return values.empty() ? Answer() : Answer(values.front());
         }
@@ -201,7 +266,7 @@ std::vector<std::pair<string, Answer>> FormSession::answers() const {
     std::vector<std::pair<string, Answer>> all;
     std::set<string> said;
     walk(form_, rootId, [&](const Control& c, int) {
-        if (!row(c.kind).filled) return;
+        if (!isFilled(c)) return;
         string name = answerName(form_, c);
         if (said.insert(name).second) all.emplace_back(name, answer(c.id));
     });
@@ -219,10 +284,10 @@ bool FormSession::open(Id id) const {
 
 string FormSession::wrongWith(Id id) const {
     const Control* c = form_.find(id);
-    if (!c || !row(c->kind).filled || !open(id)) return "";
+    if (!c || !isFilled(*c) || !open(id)) return "";
     const Shown& held = shown(id);
     bool empty = held.text.empty();
-    if (c->kind == Kind::listBox) empty = held.picked.empty();
+    if (c->kind == Kind::listBox || c->kind == Kind::choiceGroup) empty = held.picked.empty();
     if (c->kind == Kind::checkBox) empty = !held.on;
     if (c->kind == Kind::radioButton) empty = std::holds_alternative<std::monostate>(answer(id));
     if (c->yes(Prop::required) && empty) {
@@ -232,7 +297,9 @@ string FormSession::wrongWith(Id id) const {
             bool titled = frame && frame->kind == Kind::frame && !frame->text(Prop::title).empty();
             return titled ? fmt::format("Choose one for {}.", frame->text(Prop::title)) : "Choose one of these.";
         }
-        if (c->kind == Kind::comboBox || c->kind == Kind::listBox)
+        if (c->kind == Kind::signature) return fmt::format("{} must be signed.", calledBy(form_, *c));
+        if (c->kind == Kind::picture) return fmt::format("{} needs a picture.", calledBy(form_, *c));
+        if (c->kind == Kind::comboBox || c->kind == Kind::listBox || c->kind == Kind::choiceGroup)
             return fmt::format("Choose an answer for {}.", calledBy(form_, *c));
         return fmt::format("{} must be filled in.", calledBy(form_, *c));
     }

@@ -32,7 +32,10 @@ class FormSession {
     std::string type(Id id, const std::string& text);
     /// Ticks a check box, or chooses a radio button (the others of its question go out).
     void tick(Id id, bool on);
-    /// Picks lines of a list box by their numbers; of a list for one, the last counts.
+    /// Steps a number, a date or a time so many steps up (down when below 0), within its limits.
+    void step(Id id, int steps);
+    /// Picks lines of a list box by their numbers; of a list for one, the last counts. In a
+    /// choice group the line past the last choice stands for another answer, which is typed.
     void pick(Id id, std::vector<std::size_t> lines);
     /// Gives a named field a value, as a values file does. Refuses, with the name as place, what fillers may not touch,
     /// what is of another type, too long, not among the choices or out of range.

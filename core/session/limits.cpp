@@ -84,6 +84,26 @@ string dateBroken(const Form& form, const Control& c, const Shown& shown, Day to
     return "";
 }
 
+string timeBroken(const Form& form, const Control& c, const Shown& shown, Day) {
+    if (trimmed(shown.text).empty()) return "";
+    const string& language = form.root().text(Prop::language);
+    const string& pattern = c.text(Prop::timePattern);
+    const string called = calledBy(form, c);
+    const auto time = timeRead(shown.text, pattern, language);
+    if (!time)
+        return fmt::format("{} takes a time such as {}; “{}” is none.", called, timeIn(14 * 60 + 30, pattern, language),
+                           shown.text);
+    const auto earliest = timeRead(c.text(Prop::earliestTime), "HH:mm", language),
+               latest = timeRead(c.text(Prop::latestTime), "HH:mm", language);
+    if (earliest && *time < *earliest)
+        return ownOr(c, Prop::rangeMessage,
+                     fmt::format("{} is {} at the earliest.", called, timeIn(*earliest, pattern, language)));
+    if (latest && *time > *latest)
+        return ownOr(c, Prop::rangeMessage,
+                     fmt::format("{} is {} at the latest.", called, timeIn(*latest, pattern, language)));
+    return "";
+}
+
 string comboBroken(const Form& form, const Control& c, const Shown& shown, Day) {
     if (shown.text.empty() || c.yes(Prop::otherAnswers)) return "";
     for (const Choice& choice : c.choices())
@@ -101,10 +121,19 @@ string listBroken(const Form& form, const Control& c, const Shown& shown, Day) {
     return "";
 }
 
+/// A choice group's picks are counted like a list's; another answer that is chosen must be written out.
+string choicesBroken(const Form& form, const Control& c, const Shown& shown, Day today) {
+    if (string wrong = listBroken(form, c, shown, today); !wrong.empty()) return wrong;
+    const bool other = !shown.picked.empty() && shown.picked.back() >= c.choices().size();
+    if (other && trimmed(shown.text).empty()) return fmt::format("Write out the other answer to {}.", calledBy(form, c));
+    return "";
+}
+
 /// One row a kind that can break a limit.
 constexpr std::pair<Kind, string (*)(const Form&, const Control&, const Shown&, Day)> limits[] = {
     {Kind::textBox, textBroken},   {Kind::numberBox, numberBroken}, {Kind::dateBox, dateBroken},
-    {Kind::comboBox, comboBroken}, {Kind::listBox, listBroken},
+    {Kind::comboBox, comboBroken}, {Kind::listBox, listBroken},     {Kind::timeBox, timeBroken},
+    {Kind::choiceGroup, choicesBroken},
 };
 
 }  // namespace
@@ -136,6 +165,9 @@ string limitsInWords(const Form& form, const Control& c) {
             if (c.text(Prop::earliest).empty() && !c.text(Prop::latest).empty())
                 return fmt::format("until {}", c.text(Prop::latest));
             return rangeInWords(c.text(Prop::earliest), c.text(Prop::latest));
+        case Kind::timeBox:
+            return rangeInWords(c.text(Prop::earliestTime), c.text(Prop::latestTime));
+        case Kind::choiceGroup:
         case Kind::listBox: {
             int least = int(c.number(Prop::atLeast)), most = int(c.number(Prop::atMost));
             return rangeInWords(least > 0 ? std::to_string(least) : "", most > 0 ? std::to_string(most) : "");

@@ -1,5 +1,7 @@
 #include "core/text/words.h"
 
+#include <fmt/format.h>
+
 #include <unicode/brkiter.h>
 #include <unicode/decimfmt.h>
 #include <unicode/numfmt.h>
@@ -138,6 +140,43 @@ std::optional<Day> dateRead(const string& text, const string& pattern, const str
     if (at.getErrorIndex() >= 0 || at.getIndex() != w.length()) return std::nullopt;
     auto days = std::chrono::days(std::int64_t(std::floor(moment / 86400000.0)));
     return Day(std::chrono::sys_days(days));
+}
+
+string timeIn(int minutes, const string& pattern, const string& language) {
+    icu::SimpleDateFormat* format = dates(pattern.empty() ? "HH:mm" : pattern, language);
+    if (!format) return fmt::format("{:02}:{:02}", minutes / 60, minutes % 60);
+    icu::UnicodeString text;
+    format->format(double(minutes) * 60000.0, text);
+    return narrow(text);
+}
+
+std::optional<int> timeRead(const string& text, const string& pattern, const string& language) {
+    const string clean = trimmed(text);
+    if (clean.empty() || clean.size() > 100) return std::nullopt;
+    if (icu::SimpleDateFormat* format = dates(pattern, language)) {
+        const icu::UnicodeString w = wide(clean);
+        icu::ParsePosition at(0);
+        const UDate moment = format->parse(w, at);
+        if (at.getErrorIndex() < 0 && at.getIndex() == w.length()) {
+            const int minutes = int(std::fmod(moment / 60000.0, 1440));
+            if (minutes >= 0) return minutes;
+        }
+    }
+    // As a clock shows it, and as it is typed in haste: 9:30, 09.30, 0930.
+    string digits;
+    std::size_t colon = string::npos;
+    for (char c : clean) {
+        if ((c == ':' || c == '.') && colon == string::npos && !digits.empty())
+            colon = digits.size();
+        else if (c >= '0' && c <= '9')
+            digits += c;
+        else
+            return std::nullopt;
+    }
+    if (colon == string::npos && digits.size() == 4) colon = 2;
+    if (colon == string::npos || colon > 2 || digits.size() != colon + 2) return std::nullopt;
+    const int hours = std::stoi(digits.substr(0, colon)), minutes = std::stoi(digits.substr(colon));
+    return hours < 24 && minutes < 60 ? std::optional(hours * 60 + minutes) : std::nullopt;
 }
 
 string isoDate(Day day) {

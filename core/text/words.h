@@ -24,6 +24,10 @@ std::optional<double> numberRead(const std::string& text, const std::string& lan
 std::string dateIn(Day day, const std::string& pattern, const std::string& language);
 /// The date that the whole text says by the pattern, or in ISO 8601; nothing when it says none.
 std::optional<Day> dateRead(const std::string& text, const std::string& pattern, const std::string& language);
+/// A time of day in minutes from midnight, by a pattern of Unicode LDML time letters.
+std::string timeIn(int minutes, const std::string& pattern, const std::string& language);
+/// The time that the whole text says by the pattern, or as 08:30, in minutes from midnight; nothing when it says none.
+std::optional<int> timeRead(const std::string& text, const std::string& pattern, const std::string& language);
 /// 2026-04-01.
 std::string isoDate(Day day);
 std::optional<Day> isoDateRead(const std::string& text);

@@ -171,9 +171,7 @@ TEST(Sheet, ADrawnFieldHasTheSizeThatWasDrawn) {
 
 TEST(Sheet, LabelsAboveWhenTheStripSaysSo) {
     Hands hands;
-    const QRect rect = hands.window.strip().kindRect(Kind::line);
-    ASSERT_TRUE(rect.isValid());
-    QTest::mouseClick(&hands.window.strip(), Qt::LeftButton, {}, QPoint(hands.window.strip().width() - 40, 40));
+    QTest::mouseClick(&hands.window.strip(), Qt::LeftButton, {}, hands.window.strip().labelsRect().center());
     Hands::settle();
     EXPECT_EQ(hands.form().root().text(Prop::labelsSit), "above");
     hands.sheet().setFocus();
@@ -188,13 +186,16 @@ TEST(Sheet, LabelsAboveWhenTheStripSaysSo) {
 
 TEST(Sheet, EveryLetterPicksItsKind) {
     Hands hands;
-    for (const KindRow& k : allKinds()) {
-        if (!k.letter || !k.placed) continue;
+    std::set<char> letters;
+    for (const Tool& tool : allTools()) {
+        EXPECT_TRUE(hands.window.strip().toolRect(tool).isValid());
+        EXPECT_LE(hands.window.strip().toolRect(tool).right(), hands.window.strip().labelsRect().left()) << tool.word();
+        if (!tool.letter()) continue;
+        EXPECT_TRUE(letters.insert(tool.letter()).second) << tool.letter();
         hands.desk().setTool(std::nullopt);
         hands.sheet().setFocus();
-        QTest::keyClick(&hands.sheet(), char(std::tolower(k.letter)));
-        EXPECT_EQ(hands.desk().tool(), k.kind) << k.letter;
-        EXPECT_TRUE(hands.window.strip().kindRect(k.kind).isValid());
+        QTest::keyClick(&hands.sheet(), char(std::tolower(tool.letter())));
+        EXPECT_EQ(hands.desk().tool(), tool) << tool.letter();
     }
 }
 

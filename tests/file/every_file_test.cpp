@@ -24,6 +24,7 @@ Value other(const PropertyRow& r, const Value& fallback, Id reference) {
         }
         case Type::colour:
             return std::string("#2F6B66");
+        case Type::columns:
         case Type::choices:
             return Choices{{"g", "GRP"}, {"Steel", "Steel"}, {"", ""}};
         case Type::reference:
@@ -32,6 +33,10 @@ Value other(const PropertyRow& r, const Value& fallback, Id reference) {
             return std::string("right bottom");
         case Type::date:
             return std::string("today+7");
+        case Type::time:
+            return std::string("08:45");
+        case Type::image:
+            return onePixel;
         case Type::text:
         case Type::longText:
         case Type::style:

@@ -9,6 +9,7 @@
 #include <qpdf/QPDFPageObjectHelper.hh>
 #include <qpdf/QPDFWriter.hh>
 
+#include "core/layout/spread.h"
 #include "core/session/limits.h"
 #include "core/targets/pdf/pdf_content.h"
 #include "core/targets/png/png.h"
@@ -48,7 +49,7 @@ class Builder {
     Builder(const Form& form, const FontBook& fonts, const ShownAll* filled)
         : form_(form), book_(fonts), filled_(filled) {
         pdf_.emptyPDF();
-        fonts_.emplace(pdf_);
+        ink_.emplace(pdf_);
         scale_ = 1 / unitsPerPoint(form);
         bar_ = form.isDialog() ? titleBarHeight : 0;
     }
@@ -60,14 +61,12 @@ class Builder {
         const std::vector<Leaf> leaves = leavesOf(form_);
         for (const Leaf& leaf : leaves) addPage(leaf);
         for (std::size_t i = 0; i < leaves.size(); ++i) addWidgets(leaves[i], i);
-        fonts_->typingName(book_.face(Look{}));
-        fonts_->embed();
+        ink_->fonts.typingName(book_.face(Look{}));
+        ink_->fonts.embed();
 
         acro.replaceKey("/Fields", acroFields_);
         acro.replaceKey("/NeedAppearances", Object::newBool(false));
-        Object resources = Object::newDictionary();
-        resources.replaceKey("/Font", fonts_->resources());
-        acro.replaceKey("/DR", resources);
+        acro.replaceKey("/DR", ink_->resources());
         acro.replaceKey("/DA", Object::newString("0 g /T1 10 Tf"));
         root.replaceKey("/AcroForm", acro);
         root.replaceKey("/Lang", text(form_.root().text(Prop::language)));
@@ -95,7 +94,7 @@ class Builder {
     const FontBook& book_;
     const ShownAll* filled_;
     QPDF pdf_;
-    std::optional<PdfFonts> fonts_;
+    std::optional<PdfInk> ink_;
     double scale_ = 1, bar_ = 0;
     std::vector<QPDFPageObjectHelper> pages_;
     Object acroFields_;
@@ -121,10 +120,8 @@ class Builder {
         page.replaceKey("/Type", Object::newName("/Page"));
         page.replaceKey("/MediaBox", Object::parse(fmt::format("[0 0 {} {}]", pdfNumber(size.width * scale_),
                                                                pdfNumber(height * scale_))));
-        Object resources = Object::newDictionary();
-        resources.replaceKey("/Font", fonts_->resources());
-        page.replaceKey("/Resources", resources);
-        page.replaceKey("/Contents", Object::newStream(&pdf_, contentOf(all, scale_, height, *fonts_)));
+        page.replaceKey("/Resources", ink_->resources());
+        page.replaceKey("/Contents", Object::newStream(&pdf_, contentOf(all, scale_, height, *ink_)));
         page.replaceKey("/Annots", Object::newArray());
         QPDFPageObjectHelper helper(page);
         QPDFPageDocumentHelper(pdf_).addPage(helper, false);
@@ -134,7 +131,7 @@ class Builder {
     /// Widgets in tab order: a viewer goes through a page's annotations as they are listed.
     void addWidgets(const Leaf& leaf, std::size_t page) {
         walk(form_, leaf.surface, [&](const Control& c, int) {
-            if ((!row(c.kind).filled && c.kind != Kind::button) || !isInView(form_, c.id, leaf.turned)) return;
+            if ((!isFilled(c) && c.kind != Kind::button) || !isInView(form_, c.id, leaf.turned)) return;
             addWidget(c, leaf, page);
         });
     }
@@ -191,7 +188,7 @@ class Builder {
     string appearanceString(const Control& c, const Look& look) {
         const bool shrinks = c.kind == Kind::textBox && c.text(Prop::tooMuch) == "shrink";
         Colour colour = look.text.value_or(Colour{0x23, 0x28, 0x2B});
-        return fmt::format("{} rg {} {} Tf", pdfColour(colour), fonts_->typingName(book_.face(look)),
+        return fmt::format("{} rg {} {} Tf", pdfColour(colour), ink_->fonts.typingName(book_.face(look)),
                            shrinks ? "0" : pdfNumber(look.size));
     }
 
@@ -222,9 +219,12 @@ class Builder {
             }
             field.replaceKey("/V", value);
             field.replaceKey("/DV", first);
-        } else if (c.kind == Kind::button) {
+        } else if (c.kind == Kind::button || c.kind == Kind::picture) {
             type("/Btn");
             flags |= pushFlag;
+        } else if (c.kind == Kind::signature) {
+            // Left unsigned: the filler's program signs it (ISO 32000, 12.7.4.5).
+            type("/Sig");
         } else if (c.kind == Kind::comboBox || c.kind == Kind::listBox) {
             type("/Ch");
             const bool combo = c.kind == Kind::comboBox;
@@ -260,7 +260,7 @@ class Builder {
             addRange(field, c);
         }
         field.replaceKey("/Ff", Object::newInteger(flags));
-        field.replaceKey("/DA", Object::newString(appearanceString(c, look)));
+        if (c.kind != Kind::signature) field.replaceKey("/DA", Object::newString(appearanceString(c, look)));
         if (look.across != Across::start)
             field.replaceKey("/Q", Object::newInteger(look.across == Across::centre ? 1 : 2));
     }
@@ -312,7 +312,7 @@ class Builder {
     }
 
     Object appearance(const Drawing& drawing, Box box, bool marked) {
-        string content = contentOf(drawing, scale_, box.height, *fonts_);
+        string content = contentOf(drawing, scale_, box.height, *ink_);
         if (marked) content = "/Tx BMC\nq\n" + content + "Q\nEMC\n";
         Object stream = Object::newStream(&pdf_, content);
         Object dict = stream.getDict();
@@ -320,9 +320,7 @@ class Builder {
         dict.replaceKey("/Subtype", Object::newName("/Form"));
         dict.replaceKey("/BBox", Object::parse(fmt::format("[0 0 {} {}]", pdfNumber(box.width * scale_),
                                                            pdfNumber(box.height * scale_))));
-        Object resources = Object::newDictionary();
-        resources.replaceKey("/Font", fonts_->resources());
-        dict.replaceKey("/Resources", resources);
+        dict.replaceKey("/Resources", ink_->resources());
         return stream;
     }
 
@@ -367,13 +365,21 @@ class Builder {
             DrawOptions options = guests;
             if (c.kind == Kind::button) options.ground = true;
             looks.replaceKey("/N",
-                             appearance(drawnControl(form_, c, shownOf(c), options), local, c.kind != Kind::button));
+                             appearance(drawnControl(form_, c, shownOf(c), options), local, c.kind != Kind::button && c.kind != Kind::picture && c.kind != Kind::signature));
             Object character = Object::newDictionary();
             if (c.kind == Kind::button) {
                 character.replaceKey("/CA", text(c.text(Prop::text)));
                 if (auto fill = lookOf(form_, c).fill)
                     character.replaceKey("/BG", Object::parse("[" + pdfColour(*fill) + "]"));
                 addAction(widget, c, page);
+            }
+            if (c.kind == Kind::picture) {
+                // The button shows its picture alone; a press asks for one, in viewers that can (Table 189, TP 1).
+                character.replaceKey("/TP", Object::newInteger(1));
+                Object action = Object::newDictionary();
+                action.replaceKey("/S", Object::newName("/JavaScript"));
+                action.replaceKey("/JS", text("event.target.buttonImportIcon();"));
+                widget.replaceKey("/A", action);
             }
             widget.replaceKey("/MK", character);
         }
@@ -398,7 +404,8 @@ class Builder {
 
 Result<string> pdfOf(const Form& form, const FontBook& fonts, const ShownAll* filled) {
     try {
-        return Builder(form, fonts, filled).write();
+        const Spread parts = spread(form, fonts, filled);
+        return Builder(parts.form, fonts, &parts.shown).write();
     } catch (const std::exception& error) {
         return failure("", fmt::format("The PDF cannot be written: {}.", error.what()));
     }

@@ -19,7 +19,7 @@ namespace {
 
 struct Writer {
     double scale, height;
-    PdfFonts& fonts;
+    PdfInk& ink;
     std::string out;
 
     std::string x(double v) const { return pdfNumber(v * scale); }
@@ -75,7 +75,7 @@ struct Writer {
         out += pdfColour(m.colour) + " rg\n";
         for (const Run& run : m.text.runs) {
             if (run.glyphs.empty()) continue;
-            const std::string font = fonts.nameFor(run.face, run.glyphs);
+            const std::string font = ink.fonts.nameFor(run.face, run.glyphs);
             // The pen starts at the first glyph and goes on by the font's own widths; kerning is written between.
             double at = run.glyphs.front().x, rise = 0;
             out += fmt::format("BT {} {} Tf 1 0 0 1 {} Tm [", font, x(m.size), point(m.at.x + at * m.size, m.at.y));
@@ -105,6 +105,12 @@ struct Writer {
             out += fmt::format("{} {} {} {} re f\n", x(m.at.x), y(m.at.y + m.size * 0.16), x(m.text.width * m.size),
                                x(m.size * 0.06));
     }
+    void operator()(const ImageMark& m) {
+        const std::string name = ink.pictures.nameFor(m.png);
+        if (name.empty()) return;
+        out += fmt::format("q {} 0 0 {} {} {} cm {} Do Q\n", x(m.box.width), x(m.box.height), x(m.box.left),
+                           y(m.box.bottom()), name);
+    }
     void operator()(const ClipMark& m) {
         out += fmt::format("q {} {} {} {} re W n\n", x(m.box.left), y(m.box.bottom()), x(m.box.width), x(m.box.height));
     }
@@ -113,8 +119,15 @@ struct Writer {
 
 }  // namespace
 
-std::string contentOf(const Drawing& drawing, double scale, double height, PdfFonts& fonts) {
-    Writer writer{scale, height, fonts, ""};
+QPDFObjectHandle PdfInk::resources() const {
+    QPDFObjectHandle both = QPDFObjectHandle::newDictionary();
+    both.replaceKey("/Font", fonts.resources());
+    both.replaceKey("/XObject", pictures.resources());
+    return both;
+}
+
+std::string contentOf(const Drawing& drawing, double scale, double height, PdfInk& ink) {
+    Writer writer{scale, height, ink, ""};
     for (const Mark& mark : drawing) std::visit(writer, mark);
     return std::move(writer.out);
 }

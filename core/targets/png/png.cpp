@@ -9,6 +9,8 @@
 #include <map>
 #include <numbers>
 
+#include "core/draw/picture_data.h"
+
 namespace brindel {
 namespace {
 
@@ -100,6 +102,31 @@ struct Painter {
             cairo_rectangle(cr, m.at.x, m.at.y + m.size * 0.1, m.text.width * m.size, m.size * 0.06);
             cairo_fill(cr);
         }
+    }
+    void operator()(const ImageMark& m) const {
+        const auto pixels = pixelsOf(m.png);
+        if (!pixels) return;
+        // cairo wants the bytes of a pixel as one number, with the colours multiplied by how opaque it is.
+        cairo_surface_t* picture = cairo_image_surface_create(CAIRO_FORMAT_ARGB32, pixels->width, pixels->height);
+        if (cairo_surface_status(picture) == CAIRO_STATUS_SUCCESS) {
+            unsigned char* to = cairo_image_surface_get_data(picture);
+            const int stride = cairo_image_surface_get_stride(picture);
+            for (int y = 0; y < pixels->height; ++y)
+                for (int x = 0; x < pixels->width; ++x) {
+                    const std::uint8_t* p = &pixels->bytes[(std::size_t(y) * std::size_t(pixels->width) + std::size_t(x)) * 4];
+                    auto times = [&](std::uint8_t v) { return std::uint32_t(v * p[3] / 255); };
+                    *reinterpret_cast<std::uint32_t*>(to + y * stride + x * 4) =
+                        std::uint32_t(p[3]) << 24 | times(p[0]) << 16 | times(p[1]) << 8 | times(p[2]);
+                }
+            cairo_surface_mark_dirty(picture);
+            cairo_save(cr);
+            cairo_translate(cr, m.box.left, m.box.top);
+            cairo_scale(cr, m.box.width / pixels->width, m.box.height / pixels->height);
+            cairo_set_source_surface(cr, picture, 0, 0);
+            cairo_paint(cr);
+            cairo_restore(cr);
+        }
+        cairo_surface_destroy(picture);
     }
     void operator()(const ClipMark& m) const {
         cairo_save(cr);

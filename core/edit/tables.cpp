@@ -1,0 +1,128 @@
+#include "core/edit/tables.h"
+
+#include <algorithm>
+#include <set>
+
+#include "core/naming/names.h"
+
+namespace brindel {
+namespace {
+
+const Choices& columnsOf(const Control& table) {
+    return std::get<Choices>(table.get(Prop::columns));
+}
+
+/// What stands in a cell fills it.
+Form filledOut(const Form& form, Id cell) {
+    const Control* holder = form.find(cell);
+    if (!holder) return form;
+    const Box inside = insideCell(form, {0, 0, holder->box.width, holder->box.height});
+    Form next = form;
+    for (Id id : holder->children)
+        if (const Control* c = next.find(id); c && !(c->box == inside))
+            next = changed(next, id, [&](Control& k) { k.box = inside; });
+    return next;
+}
+
+/// A name that nobody has set says the column and the row.
+Form nameFollowed(const Form& form, Id id) {
+    const Control* c = form.find(id);
+    if (!c || c->ownName || has(c->kind, Prop::text)) return form;
+    const std::string name = proposedName(form, id);
+    return name == c->name ? form : changed(form, id, [&](Control& k) { k.name = name; });
+}
+
+}  // namespace
+
+Control freshTable() {
+    Control c;
+    c.kind = Kind::table;
+    c.set(Prop::columns, Choices{{"2", "Column 1"}, {"1", "Column 2"}, {"1", "Column 3"}});
+    return c;
+}
+
+Form tableSettled(const Form& form, Id id) {
+    const Control* table = form.find(id);
+    return table && table->kind == Kind::table ? tableSettled(form, id, columnsOf(*table)) : form;
+}
+
+Form tableSettled(const Form& form, Id id, const Choices& before) {
+    const Control* table = form.find(id);
+    if (!table || table->kind != Kind::table) return form;
+    const Choices& after = columnsOf(*table);
+    const std::size_t wide = std::max<std::size_t>(1, after.size()), was = std::max<std::size_t>(1, before.size());
+    const auto rows = std::size_t(table->number(Prop::rows));
+    // Which column a column was before: of the same heading, else at the same place where that heading is gone.
+    std::vector<std::optional<std::size_t>> from(wide);
+    std::set<std::size_t> taken;
+    for (std::size_t i = 0; i < after.size(); ++i)
+        for (std::size_t j = 0; j < before.size() && !from[i]; ++j)
+            if (before[j].text == after[i].text && taken.insert(j).second) from[i] = j;
+    for (std::size_t i = 0; i < wide; ++i)
+        if (!from[i] && i < was && taken.insert(i).second) from[i] = i;
+
+    const std::vector<Id> old = table->children;
+    std::vector<Id> cells;
+    std::set<Id> kept;
+    Form next = form;
+    for (std::size_t r = 0; r < rows; ++r)
+        for (std::size_t i = 0; i < wide; ++i) {
+            const std::size_t at = from[i] ? r * was + *from[i] : old.size();
+            if (at < old.size()) {
+                cells.push_back(old[at]);
+                kept.insert(old[at]);
+                continue;
+            }
+            Control cell;
+            cell.kind = Kind::cell;
+            Edited made = placed(next, id, cell, next.find(id)->children.size());
+            if (made.ids.empty()) return form;
+            next = made.form;
+            cells.push_back(made.ids[0]);
+        }
+    Ids gone;
+    for (Id cell : old)
+        if (!kept.contains(cell)) gone.push_back(cell);
+    if (!gone.empty()) next = removed(next, gone);
+    if (next.find(id)->children != cells) next = changed(next, id, [&](Control& c) { c.children = cells; });
+    for (std::size_t i = 0; i < cells.size(); ++i) {
+        const Box box = cellBox(*next.find(id), i);
+        if (!(next.find(cells[i])->box == box)) next = changed(next, cells[i], [&](Control& c) { c.box = box; });
+        next = filledOut(next, cells[i]);
+        if (before != after)
+            for (Id inner : next.find(cells[i])->children) next = nameFollowed(next, inner);
+    }
+    return next;
+}
+
+Form cellsFilled(const Form& form, Id id, Kind kind) {
+    const Control* table = form.find(id);
+    if (!table || table->kind != Kind::table) return form;
+    const std::vector<Id> cells = table->children;
+    Form next = form;
+    for (const Id cell : cells) {
+        if (!next.find(cell)->children.empty()) continue;
+        Control field;
+        field.kind = kind;
+        Edited made = placed(next, cell, field, 0);
+        if (made.ids.empty()) break;
+        next = nameFollowed(filledOut(made.form, cell), made.ids[0]);
+    }
+    return next;
+}
+
+Ids columnOf(const Form& form, Id inCell) {
+    const Control* c = form.find(inCell);
+    const Control* cell = c ? form.find(c->parent) : nullptr;
+    const Control* table = cell && cell->kind == Kind::cell ? form.find(cell->parent) : nullptr;
+    if (!table) return c ? Ids{inCell} : Ids{};
+    const std::size_t wide = std::max<std::size_t>(1, columnsOf(*table).size());
+    const auto at = std::size_t(std::ranges::find(table->children, cell->id) - table->children.begin());
+    Ids ids{inCell};
+    for (std::size_t i = at % wide; i < table->children.size(); i += wide)
+        for (Id id : form.find(table->children[i])->children)
+            if (id != inCell) ids.push_back(id);
+    return ids;
+}
+
+}  // namespace brindel
