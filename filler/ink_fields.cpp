@@ -113,7 +113,8 @@ PictureField::PictureField(const Control& c, const Making& m, QWidget* parent)
     setAcceptDrops(true);
     setEnabled(c.text(Prop::access) == "open");
     connect(this, &QAbstractButton::clicked, this, [this] {
-        const QString path = QFileDialog::getOpenFileName(window(), "Pick a picture", {}, "Pictures (*.png *.jpg *.jpeg *.bmp *.gif *.webp)");
+        const QString path = QFileDialog::getOpenFileName(window(), "Pick a picture", {},
+                                                          "Pictures (*.png *.jpg *.jpeg *.bmp *.gif *.webp)");
         if (std::string png = path.isEmpty() ? std::string() : pictureFrom(path); !png.empty() && picked) picked(png);
     });
 }

@@ -224,13 +224,13 @@ QWidget* makeNone(const Control&, const Making&, QWidget*) {
 
 /// One row a kind.
 constexpr std::pair<Kind, QWidget* (*)(const Control&, const Making&, QWidget*)> makers[] = {
-    {Kind::dialog, makeNone},      {Kind::document, makeNone}, {Kind::page, makeNone},
-    {Kind::tabPage, makeNone},     {Kind::label, makeLabel},   {Kind::textBox, makeText},
-    {Kind::numberBox, makeNumber}, {Kind::dateBox, makeDate},  {Kind::comboBox, makeCombo},
-    {Kind::listBox, makeList},     {Kind::checkBox, makeTick}, {Kind::radioButton, makeTick},
-    {Kind::button, makeButton},    {Kind::frame, makeDrawn},   {Kind::tabs, makeTabs},
-    {Kind::line, makeDrawn},       {Kind::timeBox, makeTime},   {Kind::choiceGroup, makeChoices},
-    {Kind::table, makeDrawn},      {Kind::cell, makeHolder},    {Kind::picture, makePicture},
+    {Kind::dialog, makeNone},         {Kind::document, makeNone}, {Kind::page, makeNone},
+    {Kind::tabPage, makeNone},        {Kind::label, makeLabel},   {Kind::textBox, makeText},
+    {Kind::numberBox, makeNumber},    {Kind::dateBox, makeDate},  {Kind::comboBox, makeCombo},
+    {Kind::listBox, makeList},        {Kind::checkBox, makeTick}, {Kind::radioButton, makeTick},
+    {Kind::button, makeButton},       {Kind::frame, makeDrawn},   {Kind::tabs, makeTabs},
+    {Kind::line, makeDrawn},          {Kind::timeBox, makeTime},  {Kind::choiceGroup, makeChoices},
+    {Kind::table, makeDrawn},         {Kind::cell, makeHolder},   {Kind::picture, makePicture},
     {Kind::signature, makeSignature}, {Kind::box, makeDrawn},
 };
 
@@ -242,6 +242,8 @@ QFont fontOf(const Look& look, double pixelsPerPoint) {
     font.setBold(look.bold);
     font.setItalic(look.italic);
     font.setUnderline(look.underline);
+    // Letters as wide as the core reckons with: hinting would round each of them to whole pixels.
+    font.setHintingPreference(QFont::PreferNoHinting);
     return font;
 }
 

@@ -85,8 +85,8 @@ ChoiceSpots choiceSpotsOf(const Form& form, const Control& c, const FontBook& fo
         const double after = choiceTick(form, last).width + (dialog ? 7 : 2) +
                              fonts.width(c.text(Prop::otherText), look) * pt + (dialog ? 8 : 2);
         const double field = std::min(last.height, dialog ? 24.0 : 6.0);
-        spots.other = {last.left + after, last.top + (last.height - field) / 2, std::max(dialog ? 20.0 : 6.0, last.width - after - (dialog ? 8 : 2)),
-                       field};
+        spots.other = {last.left + after, last.top + (last.height - field) / 2,
+                       std::max(dialog ? 20.0 : 6.0, last.width - after - (dialog ? 8 : 2)), field};
     }
     return spots;
 }

@@ -184,14 +184,29 @@ void drawNothing(const Art&) {}
 
 /// One row a kind.
 constexpr std::pair<Kind, void (*)(const Art&)> artists[] = {
-    {Kind::dialog, drawNothing},  {Kind::document, drawNothing},      {Kind::page, drawNothing},
-    {Kind::tabPage, drawNothing}, {Kind::label, drawLabel},           {Kind::textBox, drawField},
-    {Kind::numberBox, drawField}, {Kind::dateBox, drawDate},          {Kind::comboBox, drawCombo},
-    {Kind::listBox, drawList},    {Kind::checkBox, drawTickWithText}, {Kind::radioButton, drawTickWithText},
-    {Kind::button, drawButton},   {Kind::frame, drawFrame},           {Kind::tabs, drawTabs},
-    {Kind::line, drawLine},       {Kind::timeBox, drawField},         {Kind::choiceGroup, drawChoiceGroup},
-    {Kind::table, drawTable},     {Kind::cell, drawNothing},          {Kind::picture, drawPicture},
-    {Kind::signature, drawSignature}, {Kind::box, drawBox},
+    {Kind::dialog, drawNothing},
+    {Kind::document, drawNothing},
+    {Kind::page, drawNothing},
+    {Kind::tabPage, drawNothing},
+    {Kind::label, drawLabel},
+    {Kind::textBox, drawField},
+    {Kind::numberBox, drawField},
+    {Kind::dateBox, drawDate},
+    {Kind::comboBox, drawCombo},
+    {Kind::listBox, drawList},
+    {Kind::checkBox, drawTickWithText},
+    {Kind::radioButton, drawTickWithText},
+    {Kind::button, drawButton},
+    {Kind::frame, drawFrame},
+    {Kind::tabs, drawTabs},
+    {Kind::line, drawLine},
+    {Kind::timeBox, drawField},
+    {Kind::choiceGroup, drawChoiceGroup},
+    {Kind::table, drawTable},
+    {Kind::cell, drawNothing},
+    {Kind::picture, drawPicture},
+    {Kind::signature, drawSignature},
+    {Kind::box, drawBox},
 };
 
 void drawInto(const Form& form, const Control& c, const DrawOptions& options, double left, double top, Drawing& out) {
@@ -260,7 +275,8 @@ Shown startingShown(const Form& form, const Control& c) {
     if (c.kind == Kind::dateBox)
         if (auto day = isoDateRead(shown.text)) shown.text = dateIn(*day, c.text(Prop::datePattern), language);
     if (c.kind == Kind::timeBox)
-        if (auto time = timeRead(shown.text, "HH:mm", language)) shown.text = timeIn(*time, c.text(Prop::timePattern), language);
+        if (auto time = timeRead(shown.text, "HH:mm", language))
+            shown.text = timeIn(*time, c.text(Prop::timePattern), language);
     const Choices& choices = c.choices();
     for (std::size_t i = 0; i < choices.size(); ++i)
         if (!shown.text.empty() && (choices[i].value == shown.text || choices[i].text == shown.text)) {

@@ -115,4 +115,70 @@ Form fittedToText(const Form& form, const Ids& ids, const FontBook& fonts) {
     return next;
 }
 
+Form refitted(const Form& form, const Ids& ids, const FontBook& fonts) {
+    Ids fitting;
+    for (Id id : ids)
+        if (const Control* c = form.find(id); c && has(c->kind, Prop::alwaysFits) && c->yes(Prop::alwaysFits))
+            fitting.push_back(id);
+    return fitting.empty() ? form : fittedToText(form, fitting, fonts);
+}
+
+Form centredInContainer(const Form& form, const Ids& ids, bool across, bool down) {
+    const Ids movable = outermost(form, ids);
+    if (movable.empty()) return form;
+    const Id container = form.find(movable[0])->parent;
+    const Control* holder = form.find(container);
+    if (!holder) return form;
+    Box all;
+    for (Id id : movable) all = id == movable[0] ? onSurface(form, id) : all.united(onSurface(form, id));
+    Box area = holder->kind == Kind::page ? withinMargins(form) : onSurface(form, container);
+    auto whole = [&](double v) { return form.isDialog() ? std::round(v) : v; };
+    return shifted(form, movable, across ? whole(area.centre().x - all.centre().x) : 0,
+                   down ? whole(area.centre().y - all.centre().y) : 0);
+}
+
+Form onGrid(const Form& form, const Ids& ids) {
+    const double step = gridStep(form);
+    Form next = form;
+    for (Id id : outermost(form, ids)) {
+        const Box box = form.find(id)->box;
+        next = shifted(next, {id}, std::round(box.left / step) * step - box.left,
+                       std::round(box.top / step) * step - box.top);
+    }
+    return next;
+}
+
+Form fittedToContent(const Form& form, Id container) {
+    const Control* c = form.find(container);
+    if (!c || c->kind == Kind::page || c->kind == Kind::document || c->kind == Kind::table) return form;
+    if (c->kind == Kind::tabPage) return fittedToContent(form, c->parent);
+    // Tabs are as large as the largest of their pages needs.
+    std::vector<Id> areas = c->kind == Kind::tabs ? c->children : std::vector<Id>{container};
+    double wide = 0, high = 0;
+    bool any = false;
+    for (Id area : areas) {
+        const Control* holder = form.find(area);
+        if (!holder || holder->children.empty()) continue;
+        Box all;
+        bool first = true;
+        for (Id id : holder->children) {
+            all = first ? form.find(id)->box : all.united(form.find(id)->box);
+            first = false;
+        }
+        any = true;
+        const Box own = boxOf(form, *holder);
+        const double margin = std::clamp(all.left, 0.0, form.isDialog() ? 24.0 : 8.0);
+        wide = std::max(wide, all.right() + margin + (c->kind == Kind::tabs ? c->box.width - own.width : 0));
+        high = std::max(high, all.bottom() + margin + (c->kind == Kind::tabs ? c->box.height - own.height : 0));
+    }
+    return any ? boxed(form, container, {c->box.left, c->box.top, wide, high}) : form;
+}
+
+Form sizeTaken(const Form& form, const Ids& ids, Id from) {
+    Ids all{from};
+    for (Id id : ids)
+        if (id != from) all.push_back(id);
+    return form.find(from) ? sizesMatched(form, all, true, true) : form;
+}
+
 }  // namespace brindel

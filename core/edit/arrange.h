@@ -18,6 +18,16 @@ Form sizesMatched(const Form& form, const Ids& ids, bool width, bool height);
 Form gapsEvened(const Form& form, const Ids& ids, bool across);
 /// Labels, buttons, ticks as wide as their text needs.
 Form fittedToText(const Form& form, const Ids& ids, const FontBook& fonts);
+/// As fittedToText, for those of them that always fit (Prop::alwaysFits).
+Form refitted(const Form& form, const Ids& ids, const FontBook& fonts);
+/// In the middle of their container, together: their distances from each other stay.
+Form centredInContainer(const Form& form, const Ids& ids, bool across, bool down);
+/// Edges on the grid, sizes as they are.
+Form onGrid(const Form& form, const Ids& ids);
+/// A frame, tabs or the dialog itself as large as what it holds needs, with the margin that it has at its left and top.
+Form fittedToContent(const Form& form, Id container);
+/// The size of `from` given to all of them.
+Form sizeTaken(const Form& form, const Ids& ids, Id from);
 /// The middle of a control's first line of text, from its surface's top.
 double textLine(const Form& form, Id id);
 

@@ -79,7 +79,8 @@ Edited placed(const Form& form, Id container, Control control, std::optional<std
         if (!others.empty()) next = removed(next, others);
         if (!index) next = tableSettled(next, next.find(container)->parent);
     }
-    if (kind == Kind::table && !index) next = cellsFilled(tableSettled(next, id), id, Kind::textBox);
+    if (kind == Kind::table && !index)
+        next = cellsFilled(tableSettled(next, id), id, [](const std::string&) { return Kind::textBox; });
     if (tabs && !index) {
         next = tabPageAdded(next, id, "Page 1").form;
         next = tabPageAdded(next, id, "Page 2").form;

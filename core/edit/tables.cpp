@@ -95,15 +95,20 @@ Form tableSettled(const Form& form, Id id, const Choices& before) {
     return next;
 }
 
-Form cellsFilled(const Form& form, Id id, Kind kind) {
+Form cellsFilled(const Form& form, Id id, const std::function<Kind(const std::string&)>& kind) {
     const Control* table = form.find(id);
     if (!table || table->kind != Kind::table) return form;
     const std::vector<Id> cells = table->children;
+    const Choices headings = columnsOf(*table);
+    std::size_t number = 0;
     Form next = form;
     for (const Id cell : cells) {
-        if (!next.find(cell)->children.empty()) continue;
+        if (!next.find(cell)->children.empty()) {
+            ++number;
+            continue;
+        }
         Control field;
-        field.kind = kind;
+        field.kind = kind(headings.empty() ? "" : headings[number++ % headings.size()].text);
         Edited made = placed(next, cell, field, 0);
         if (made.ids.empty()) break;
         next = nameFollowed(filledOut(made.form, cell), made.ids[0]);

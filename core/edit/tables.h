@@ -1,6 +1,8 @@
 // Tables: their cells are kept in step with their columns, rows and size.
 #pragma once
 
+#include <functional>
+
 #include "core/edit/edits.h"
 
 namespace brindel {
@@ -10,8 +12,9 @@ namespace brindel {
 Form tableSettled(const Form& form, Id table, const Choices& before);
 /// The same where the columns have not changed.
 Form tableSettled(const Form& form, Id table);
-/// Puts a control of a kind into every empty cell of a table, named after its column and row.
-Form cellsFilled(const Form& form, Id table, Kind kind);
+/// Puts a control into every empty cell of a table, of the kind that its column's heading asks for; named after its
+/// column and row.
+Form cellsFilled(const Form& form, Id table, const std::function<Kind(const std::string& heading)>& kind);
 /// The columns and rows that a table starts with.
 Control freshTable();
 /// All that lies in one column of the table, given something that lies in one of its cells; itself alone elsewhere.

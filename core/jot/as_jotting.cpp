@@ -20,7 +20,8 @@ constexpr Prop sayable[] = {
     Prop::unit,         Prop::datePattern,  Prop::earliest,   Prop::latest,    Prop::workedOut, Prop::choices,
     Prop::otherAnswers, Prop::prompt,       Prop::many,       Prop::tickMarks, Prop::atLeast,   Prop::atMost,
     Prop::group,        Prop::value,        Prop::buttonRole, Prop::access,    Prop::hint,      Prop::alignAcross,
-    Prop::alignDown,    Prop::wraps,        Prop::paper};
+    Prop::alignDown,    Prop::wraps,        Prop::paper,      Prop::columns,   Prop::rows,
+    Prop::earliestTime, Prop::latestTime,   Prop::byFiller};
 
 class Teller {
   public:
@@ -101,6 +102,18 @@ class Teller {
         return f;
     }
 
+    /// Jotting fills a table's cells by its headings; what a person has put there instead cannot be said.
+    void cells(const Control& table) {
+        for (Id cell : table.children)
+            for (Id id : form_.find(cell)->children) {
+                const Control& c = *form_.find(id);
+                const auto place = tablePlace(form_, c);
+                if (c.kind != cellKind(place ? place->heading : "", form_.root().text(Prop::language)) || c.ownName)
+                    out.cannotSay.push_back(fmt::format("what stands in the table as “{}”", c.name));
+                checkSaid(c);
+            }
+    }
+
     void container(const Control& holder) {
         std::vector<Id> ids = inReadingOrder(form_, holder.children);
         for (std::size_t i = 0; i < ids.size(); ++i) {
@@ -149,7 +162,15 @@ class Teller {
                         out.rows.push_back({What::buttons, "", {}, {button}});
                     break;
                 }
+                case Kind::box:
+                    out.cannotSay.push_back(fmt::format("the box “{}”", c.name));
+                    break;
                 default: {
+                    if (c.kind == Kind::table) cells(c);
+                    if (c.kind == Kind::picture && !c.yes(Prop::byFiller)) {
+                        out.cannotSay.push_back(fmt::format("the picture “{}”", c.name));
+                        break;
+                    }
                     const Control* label = labelOf(form_, c.id);
                     string called = has(c.kind, Prop::text) ? c.text(Prop::text)
                                     : label                 ? label->text(Prop::text)

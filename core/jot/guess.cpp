@@ -53,4 +53,9 @@ Kind guessedKind(const std::string& label, const std::string& language) {
     return Kind::textBox;
 }
 
+Kind cellKind(const std::string& heading, const std::string& language) {
+    const Kind kind = guessedKind(heading, language);
+    return kind == Kind::numberBox || kind == Kind::dateBox ? kind : Kind::textBox;
+}
+
 }  // namespace brindel

@@ -8,6 +8,7 @@
 #include <functional>
 
 #include "core/draw/draw_control.h"
+#include "core/edit/tables.h"
 #include "core/jot/lay_out.h"
 #include "core/jot/measures.h"
 #include "core/naming/names.h"
@@ -76,6 +77,23 @@ class Layer {
             }
             case Kind::numberBox:
                 return {probe.own.find(Prop::workedOut) ? m_.widths[0] * 1.2 : m_.widths[0], m_.fieldHigh};
+            case Kind::timeBox:
+                return {m_.widths[0], m_.fieldHigh};
+            case Kind::signature:
+            case Kind::picture:
+                return row(f.kind).inDialog.width > 0 && form.isDialog() ? row(f.kind).inDialog : row(f.kind).inDocument;
+            case Kind::table:
+                return {m_.area * 1.4, (probe.number(Prop::rows) + 1) * (m_.fieldHigh + (form.isDialog() ? 2 : 1))};
+            case Kind::choiceGroup: {
+                probe.set(Prop::text, f.label);
+                probe.box = {0, 0, m_.area, 10};
+                const ChoiceSpots spots = choiceSpotsOf(form, probe, fonts_);
+                double widest = textWidth(f.label, "text");
+                for (std::size_t i = 0; i < spots.rows.size(); ++i)
+                    widest = std::max(widest, textWidth(choiceWording(probe, i), "text") + (form.isDialog() ? 30 : 8));
+                if (probe.yes(Prop::otherAnswers)) widest = std::max(widest, m_.widths[2]);
+                return {up(widest, grain), up(spots.rows.empty() ? m_.tickHigh : spots.rows.back().bottom(), grain)};
+            }
             case Kind::dateBox:
                 return {form.isDialog() ? 130.0 : 36.0, m_.fieldHigh};
             case Kind::comboBox: {
@@ -92,7 +110,7 @@ class Layer {
         }
     }
 
-    bool labelled(const JotField& f) const { return f.kind != Kind::checkBox; }
+    bool labelled(const JotField& f) const { return !has(f.kind, Prop::text); }
     /// The fields of a row that stand in columns; questions stand across all of them.
     static std::vector<const JotField*> fieldsIn(const JotRow& r) {
         std::vector<const JotField*> fields;
@@ -102,7 +120,7 @@ class Layer {
     }
     /// A label too long for the column stands above its field, and the field takes the whole width.
     bool labelOver(const std::vector<const JotField*>& fields) const {
-        return !above_ && fields.size() == 1 && labelled(*fields[0]) &&
+        return !above_ && fields.size() == 1 && labelled(*fields[0]) && fields[0]->kind != Kind::table &&
                textWidth(fields[0]->label, "text") > m_.longLabel;
     }
 
@@ -131,7 +149,7 @@ class Layer {
             const JotField& f = *fields[k];
             const Columns::Column& column = c.columns[k];
             const Extent size = wanted(f);
-            double width = f.kind == Kind::checkBox ? size.width : std::min(size.width, column.field);
+            double width = has(f.kind, Prop::text) ? size.width : std::min(size.width, column.field);
             // The last text of a row ends at the right edge as well.
             if (f.kind == Kind::textBox && k + 1 == fields.size() && fields.size() == c.columns.size())
                 width = column.field;
@@ -303,11 +321,15 @@ class Layer {
     void addField(const JotField& f, Id label, Box box, bool broad) {
         Id field = add(f.kind, box, [&](Control& x) {
             x.own = f.own;
-            if (f.kind == Kind::checkBox) x.set(Prop::text, f.label);
+            if (has(f.kind, Prop::text)) x.set(Prop::text, f.label);
             x.name = f.name.empty() ? nameFor(f.kind, f.label) : f.name;
             x.ownName = !f.name.empty();
             if (broad && f.rows > 1) x.set(Prop::holdsTo, std::string("left top right"));
         });
+        if (f.kind == Kind::table)
+            form = cellsFilled(tableSettled(form, field), field, [&](const std::string& heading) {
+                return cellKind(heading, form.root().text(Prop::language));
+            });
         if (label != noControl) form = withProperty(form, {label}, Prop::labels, Reference{field});
     }
 
@@ -317,7 +339,7 @@ class Layer {
         for (std::size_t k = 0; k < fields.size(); ++k) {
             const double width = wanted(*fields[k]).width, label = textWidth(fields[k]->label, "text");
             const Columns::Column& column = c.columns[k];
-            if (fields[k]->kind == Kind::checkBox && width > column.field + 0.01) return false;
+            if (has(fields[k]->kind, Prop::text) && width > column.field + 0.01) return false;
             if (labelled(*fields[k]) && label > (above_ ? column.field : column.label) + 0.01) return false;
             if (column.fieldLeft + column.field > c.right + 0.01) return false;
         }
@@ -328,18 +350,18 @@ class Layer {
     void loneField(const JotField& f, const Columns& c) {
         const Columns::Column& column = c.columns[0];
         const double text = textWidth(f.label, "text");
-        const bool over = labelled(f) && (above_ || labelOver({&f}) || text > column.label + 0.01);
+        const bool over = labelled(f) && (above_ || f.kind == Kind::table || labelOver({&f}) || text > column.label + 0.01);
         Extent size = wanted(f);
         double from = over && !above_ ? left : column.fieldLeft;
-        if (f.kind == Kind::checkBox && from + size.width > c.right) {
+        if (has(f.kind, Prop::text) && from + size.width > c.right) {
             // A long wording begins at the left edge, and goes on in further lines when it must.
             from = left;
-            size.height = std::max(size.height, linesHigh(f.label, c.right - left - (form.isDialog() ? 30 : 8)));
+            if (f.kind == Kind::checkBox) size.height = std::max(size.height, linesHigh(f.label, c.right - left - (form.isDialog() ? 30 : 8)));
             size.width = std::min(size.width, c.right - left);
         }
         const double room = std::max(c.right - from, m_.least);
-        const bool broad = f.rows > 1 || (f.kind == Kind::textBox && size.width >= m_.widths[3]);
-        const double width = f.kind == Kind::checkBox ? size.width : broad ? room : std::min(size.width, room);
+        const bool broad = f.rows > 1 || f.kind == Kind::table || (f.kind == Kind::textBox && size.width >= m_.widths[3]);
+        const double width = has(f.kind, Prop::text) ? size.width : broad ? room : std::min(size.width, room);
         const double labelHigh = over ? linesHigh(f.label, room) : 0, drop = over ? labelHigh + labelDrop() : 0;
         const double high = std::max(size.height + drop, over ? 0 : m_.fieldHigh);
         roomFor(high);

@@ -4,7 +4,8 @@
 //     Label: kind …        fields; several on a row are parted by ;
 //     > wording            ---  a line across     [Cancel] [Book]*  buttons; * accepts
 //
-// After a field's label, in any order: a kind (text, number, date, combo, list, radio, ticks, check), a length (30) or
+// After a field's label, in any order: a kind (text, number, date, time, combo, list, radio, ticks, check,
+// group, signature, picture, table; a table's columns stand in [] with their share, its rows behind), a length (30) or
 // size (60x4), a range (2..25), decimals (.1), [choices], ! for required, upper/lower/words/first, /pattern/, >= and <=
 // for dates, @name, (hint), "placeholder", {date pattern}, a unit, secret, readonly, locked; at the end = what it
 // starts with or a formula.
@@ -72,6 +73,8 @@ std::string fieldText(const JotField& field);
 /// Rows as jotting.
 std::string jottingText(const Jotting& rows);
 
+/// What a table's column of this heading holds unless told otherwise: a text, number or date box.
+Kind cellKind(const std::string& heading, const std::string& language);
 /// What a label asks for when nothing else says so, by a small list of words a language.
 Kind guessedKind(const std::string& label, const std::string& language);
 

@@ -74,6 +74,8 @@ class Line {
 const std::vector<std::pair<const char*, Kind>> kindWords = {
     {"text", Kind::textBox}, {"number", Kind::numberBox},  {"date", Kind::dateBox},  {"combo", Kind::comboBox},
     {"list", Kind::listBox}, {"radio", Kind::radioButton}, {"ticks", Kind::listBox}, {"check", Kind::checkBox},
+    {"time", Kind::timeBox}, {"group", Kind::choiceGroup}, {"table", Kind::table},   {"picture", Kind::picture},
+    {"signature", Kind::signature},
 };
 const std::vector<std::pair<const char*, const char*>> letterWords = {
     {"upper", "upper"}, {"lower", "lower"}, {"words", "eachWord"}, {"first", "first"}};
@@ -196,8 +198,6 @@ void readWord(Line& line, Parts& p) {
     if (word == "several") return void(p.many = true);
     if (word == "readonly") return void(p.access = "readOnly");
     if (word == "locked") return void(p.access = "locked");
-    if (word == "time" || word == "picture" || word == "signature" || word == "table")
-        throw Mistake{begin, fmt::format("“{}” cannot be jotted yet.", word)};
     const bool number = p.kind == "number" || (p.kind.empty() && (p.range || p.decimals >= 0));
     if (!number || !p.unit.empty())
         throw Mistake{
@@ -238,7 +238,9 @@ Parts readParts(Line& line) {
             std::size_t start = line.at();
             while (!line.atEnd() && std::u32string_view(U"[(!@\"{=<>/").find(line.peek()) == Letters::npos) line.take();
             string limit = trimmed(line.from(start));
-            if (limit.empty() || !dateMisfit(limit).empty())
+            const bool clock = p.kind == "time" && misfit(Prop::earliestTime, limit).empty();
+            if (p.kind == "time" && !clock) throw Mistake{begin, "A time such as 08:30 is expected here."};
+            if (!clock && (limit.empty() || !dateMisfit(limit).empty()))
                 throw Mistake{begin, "A date such as 2026-04-01, today or today+7 is expected here."};
             (c == U'>' ? p.earliest : p.latest) = limit;
         } else if (c == U'=') {
@@ -289,28 +291,58 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     }
     f.radio = f.kind == Kind::radioButton;
     const bool ticks = p.kind == "ticks";
-    const bool chosen = f.radio || f.kind == Kind::comboBox || f.kind == Kind::listBox;
+    const bool group = f.kind == Kind::choiceGroup, table = f.kind == Kind::table, time = f.kind == Kind::timeBox;
+    const bool chosen = f.radio || f.kind == Kind::comboBox || f.kind == Kind::listBox || group;
     const bool text = f.kind == Kind::textBox;
-    refuse(!chosen && p.choices.has_value(), "choices");
-    refuse(!text && p.length.has_value(), "length");
+    refuse(!chosen && !table && p.choices.has_value(), "choices");
+    refuse(!row(f.kind).filled && p.required, "“required”");
+    refuse(!text && !table && p.length.has_value(), "length");
     refuse(!text && f.kind != Kind::listBox && p.rows > 0, "size in lines");
     refuse(!text && !p.letters.empty(), "letter case");
     refuse(!text && !p.pattern.empty(), "pattern");
     refuse(!text && p.secret, "secret");
-    refuse(f.kind != Kind::listBox && p.many, "“several”");
-    refuse(f.kind != Kind::numberBox && f.kind != Kind::listBox && p.range, "range");
+    refuse(f.kind != Kind::listBox && !group && p.many, "“several”");
+    refuse(f.kind != Kind::numberBox && f.kind != Kind::listBox && !group && p.range, "range");
     refuse(f.kind != Kind::numberBox && p.decimals >= 0, "decimals");
     refuse(f.kind != Kind::numberBox && !p.unit.empty(), "unit");
-    refuse(f.kind != Kind::dateBox && (!p.earliest.empty() || !p.latest.empty()), "earliest or latest date");
+    refuse(f.kind != Kind::dateBox && !time && (!p.earliest.empty() || !p.latest.empty()), "earliest or latest date");
     refuse(f.kind != Kind::dateBox && !p.datePattern.empty(), "date pattern");
-    refuse((f.kind == Kind::checkBox || f.kind == Kind::listBox || f.radio) && !p.quoted.empty(), "placeholder");
+    refuse(!has(f.kind, Prop::placeholder) && f.kind != Kind::comboBox && !p.quoted.empty(), "placeholder");
     if (chosen && p.choices && p.choices->empty() && !p.other)
         throw Mistake{column, "At least one choice is expected between [ and ]."};
     if (chosen && !p.choices)
         throw Mistake{column, fmt::format("A {} needs its choices, such as [Wash, Scrape].", row(f.kind).word)};
 
+    if (table) {
+        if (!p.choices || p.choices->empty())
+            throw Mistake{column, "A table needs its columns, such as [2=Item, Hours, Charge]."};
+        Choices columns = *p.choices;
+        for (Choice& c : columns)
+            if (c.value == c.text)
+                c.value = "1";
+            else if (auto share = numberFrom(c.value); !share || *share <= 0 || *share > 1000)
+                throw Mistake{column, fmt::format("A column's share of the width is a number; “{}” is none.", c.value)};
+        if (p.length && *p.length > 200) throw Mistake{column, "A table has at most 200 rows."};
+        f.own.set(Prop::columns, columns);
+        if (p.length && *p.length != 3) f.own.set(Prop::rows, *p.length);
+        if (!p.hint.empty()) f.own.set(Prop::hint, p.hint);
+        refuse(p.hasValue, "value to start with");
+        refuse(p.other, "way to take other answers");
+        return f;
+    }
+    if (time) {
+        for (const auto& [limit, prop] : {std::pair(p.earliest, Prop::earliestTime), {p.latest, Prop::latestTime}})
+            if (!limit.empty() && !misfit(prop, limit).empty())
+                throw Mistake{column, "A time such as 08:30 is expected here."};
+            else if (!limit.empty())
+                f.own.set(prop, limit);
+        if (p.hasValue && !misfit(Prop::earliestTime, p.value).empty())
+            throw Mistake{column, "A time box starts with a time such as 08:30."};
+    }
+    refuse((f.kind == Kind::picture || f.kind == Kind::signature) && p.hasValue, "value to start with");
+    if (f.kind == Kind::picture) f.own.set(Prop::byFiller, true);
     if (p.choices) f.own.set(Prop::choices, *p.choices);
-    if (p.other && f.kind == Kind::comboBox)
+    if (p.other && (f.kind == Kind::comboBox || group))
         f.own.set(Prop::otherAnswers, true);
     else
         refuse(p.other, "way to take other answers");

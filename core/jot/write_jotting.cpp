@@ -47,20 +47,31 @@ string kindWord(const JotField& f) {
             return "radio";
         case Kind::checkBox:
             return "check";
+        case Kind::timeBox:
+            return "time";
+        case Kind::choiceGroup:
+            return "group";
+        case Kind::table:
+            return "table";
+        case Kind::picture:
+            return "picture";
+        case Kind::signature:
+            return "signature";
         default:
             return "text";
     }
 }
 
 string choicesText(const JotField& f) {
-    const Value* value = f.own.find(Prop::choices);
+    const bool table = f.kind == Kind::table;
+    const Value* value = f.own.find(table ? Prop::columns : Prop::choices);
     const auto* choices = value ? std::get_if<Choices>(value) : nullptr;
     if (!choices) return "";
     string text = " [";
     bool first = true;
     for (const Choice& c : *choices) {
         if (!first) text += ", ";
-        if (c.value != c.text) text += escaped(c.value, ",]=") + " = ";
+        if (c.value != c.text && !(table && c.value == "1")) text += escaped(c.value, ",]=") + " = ";
         text += escaped(c.text, ",]=");
         first = false;
     }
@@ -80,6 +91,10 @@ string fieldText(const JotField& f) {
     if (f.columns > 0 && f.rows > 0) text += fmt::format(" {}x{}", f.columns, f.rows);
     if (auto most = numberOf(f.own, Prop::maxLength)) text += " " + numberText(*most);
     text += choicesText(f);
+    if (auto rows = numberOf(f.own, Prop::rows)) text += " " + numberText(*rows);
+    if (f.kind == Kind::choiceGroup && textOf(f.own, Prop::many) == "many" && !numberOf(f.own, Prop::atLeast) &&
+        !numberOf(f.own, Prop::atMost))
+        text += " several";
     if (f.kind == Kind::listBox && textOf(f.own, Prop::many) == "many" && !yes(f.own, Prop::tickMarks))
         text += " several";
     text += rangeText(numberOf(f.own, Prop::least), numberOf(f.own, Prop::most));
@@ -96,6 +111,8 @@ string fieldText(const JotField& f) {
     if (yes(f.own, Prop::secret)) text += " secret";
     if (string day = textOf(f.own, Prop::earliest); !day.empty()) text += " >= " + day;
     if (string day = textOf(f.own, Prop::latest); !day.empty()) text += " <= " + day;
+    if (string time = textOf(f.own, Prop::earliestTime); !time.empty()) text += " >= " + time;
+    if (string time = textOf(f.own, Prop::latestTime); !time.empty()) text += " <= " + time;
     if (string pattern = textOf(f.own, Prop::datePattern); !pattern.empty()) text += " {" + escaped(pattern, "}") + "}";
     if (string access = textOf(f.own, Prop::access); !access.empty() && access != "open")
         text += access == "locked" ? " locked" : " readonly";

@@ -85,7 +85,7 @@ TEST(Jotting, MistakesAreMarkedAtTheirPlace) {
           Case{"Łódź: date .1", 1, 0, "no decimals"}, Case{"Lift: radio [A, B] = C", 1, 0, "not among"},
           Case{"[Cancel] Book", 1, 9, "button"}, Case{"A: text; : text", 1, 9, "label is expected"},
           Case{"# ", 1, 0, "title is expected"}, Case{"A: text text", 1, 8, "second kind"},
-          Case{"At: time", 1, 4, "cannot be jotted yet"}, Case{"A: check 30", 1, 0, "no length"},
+          Case{"At: time >= noon", 1, 9, "A time such as 08:30"}, Case{"A: check 30", 1, 0, "no length"},
           Case{"A: number < 3", 1, 10, "“<” is not understood here"}}) {
         JotMistake m = mistake(c.text);
         EXPECT_EQ(m.line, c.line) << c.text;

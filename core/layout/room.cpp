@@ -1,0 +1,175 @@
+#include "core/layout/room.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+/// Everyday words, to count letters by: the frequencies of European languages, with a capital now and then.
+constexpr std::string_view everyday =
+    "The boat is moored at the north pontoon and will be lifted on Tuesday next week if the weather allows it ";
+
+string wordsOf(std::size_t count) {
+    string text;
+    while (text.size() < count) text += everyday;
+    return text.substr(0, count);
+}
+
+/// The most characters whose text, made by `textOf`, is at most so wide. Searched by halving: shaping is what costs.
+template <class TextOf>
+int mostThatFit(double width, TextOf textOf, const auto& widthOf) {
+    int low = 0, high = 8;
+    while (high < 4096 && widthOf(textOf(std::size_t(high))) <= width) low = high, high *= 2;
+    while (high - low > 1) {
+        const int middle = (low + high) / 2;
+        (widthOf(textOf(std::size_t(middle))) <= width ? low : high) = middle;
+    }
+    return low;
+}
+
+bool hasManyLines(const Control& c) {
+    return (c.kind == Kind::textBox && c.text(Prop::lines) == "many") || (c.kind == Kind::label && c.yes(Prop::wraps));
+}
+
+/// The box that a control's text stands in, and its look.
+std::optional<std::pair<Box, Look>> textPlace(const Form& form, const Control& c) {
+    const bool typed = c.kind == Kind::textBox || c.kind == Kind::numberBox || c.kind == Kind::dateBox ||
+                       c.kind == Kind::timeBox || c.kind == Kind::comboBox;
+    if (typed) return std::pair(textBoxOf(form, c), entryLookOf(form, c));
+    if (c.kind == Kind::label) return std::pair(Box{0, 0, c.box.width, c.box.height}, lookOf(form, c));
+    return std::nullopt;
+}
+
+}  // namespace
+
+double shownWidth(const Form& form, const string& text, const Look& look, const FontBook& fonts) {
+    const double pixels = look.size * unitsPerPoint(form);
+    const double width = fonts.width(text, look) * unitsPerPoint(form);
+    return form.isDialog() ? width * std::max(1.0, std::round(pixels)) / pixels : width;
+}
+
+std::optional<Room> roomOf(const Form& form, const Control& c, const FontBook& fonts) {
+    const auto place = textPlace(form, c);
+    if (!place) return std::nullopt;
+    const auto& [box, look] = *place;
+    auto widthOf = [&, &look = look](const string& text) { return shownWidth(form, text, look, fonts); };
+    Room room;
+    room.digits = mostThatFit(
+        box.width, [](std::size_t n) { return string(n, '0'); }, widthOf);
+    room.letters = mostThatFit(box.width, wordsOf, widthOf);
+    room.wide = mostThatFit(
+        box.width, [](std::size_t n) { return string(n, 'W'); }, widthOf);
+    if (hasManyLines(c))
+        room.lines = std::max(1, int(box.height / (fonts.lineHeight(look) * unitsPerPoint(form)) + 0.01));
+    return room;
+}
+
+string roomInWords(const Room& room) {
+    if (room.lines > 1) return fmt::format("{} lines of about {} letters", room.lines, room.letters);
+    return fmt::format("about {} letters, {} digits, {} W", room.letters, room.digits, room.wide);
+}
+
+bool fitsIn(const Form& form, const Control& c, const string& text, const FontBook& fonts) {
+    const auto place = textPlace(form, c);
+    if (!place) return true;
+    const auto& [box, look] = *place;
+    if (!hasManyLines(c)) return shownWidth(form, text, look, fonts) <= box.width + 1e-6;
+    const double high = fonts.lineHeight(look) * unitsPerPoint(form);
+    const auto lines = drawnLines(form, c, text, look, box.width, fonts);
+    if (high * double(lines.size()) > box.height + 0.01 && (c.kind != Kind::label || lines.size() > 1)) return false;
+    return std::ranges::all_of(lines, [&, &b = box, &l = look](const string& line) {
+        return shownWidth(form, line, l, fonts) <= b.width + (form.isDialog() ? 1 : 0.3);
+    });
+}
+
+Form widthFittedToLimit(const Form& form, const Ids& ids, const FontBook& fonts) {
+    Form next = form;
+    for (Id id : ids) {
+        const Control* c = form.find(id);
+        const auto limit = c ? std::size_t(c->number(Prop::maxLength)) : 0;
+        const auto place = c ? textPlace(form, *c) : std::nullopt;
+        if (!place || limit == 0 || !isFilled(*c)) continue;
+        const auto& [box, look] = *place;
+        const double around = c->box.width - box.width, step = smallStep(form);
+        Box to = c->box;
+        if (hasManyLines(*c)) {
+            const auto lines = drawnLines(form, *c, wordsOf(limit), look, box.width, fonts);
+            to.height = std::ceil((double(lines.size()) * fonts.lineHeight(look) * unitsPerPoint(form) + c->box.height -
+                                   box.height) /
+                                  step) *
+                        step;
+        } else {
+            const string text = c->text(Prop::letters) == "upper" ? string(limit, 'M') : wordsOf(limit);
+            to.width = std::ceil((shownWidth(form, text, look, fonts) + around) / step) * step;
+        }
+        next = boxed(next, id, to);
+    }
+    return next;
+}
+
+Form limitedToRoom(const Form& form, const Ids& ids, const FontBook& fonts) {
+    Form next = form;
+    for (Id id : ids) {
+        const Control* c = form.find(id);
+        if (!c || !has(c->kind, Prop::maxLength)) continue;
+        if (auto room = roomOf(form, *c, fonts))
+            next = withProperty(next, {id}, Prop::maxLength, double(std::max(1, room->letters * room->lines)));
+    }
+    return next;
+}
+
+bool isCutOff(const Form& form, const Control& c, const FontBook& fonts) {
+    const Look look = lookOf(form, c);
+    const double pt = unitsPerPoint(form), slack = form.isDialog() ? 1 : 0.3;
+    auto wider = [&](const string& text, const Look& l, double room) {
+        return shownWidth(form, text, l, fonts) > room + slack;
+    };
+    switch (c.kind) {
+        case Kind::label: {
+            if (c.text(Prop::text).empty()) return false;
+            const auto lines = drawnLines(form, c, c.text(Prop::text), look, c.box.width + slack, fonts);
+            // Letters reach less far than their line is high: a label of one line may be a little lower than it.
+            const double high = fonts.lineHeight(look) * pt;
+            if (double(lines.size()) * high > c.box.height + high * 0.3) return true;
+            return std::ranges::any_of(lines, [&](const string& line) { return wider(line, look, c.box.width); });
+        }
+        case Kind::button:
+            return wider(c.text(Prop::text), look, c.box.width - (form.isDialog() ? 8 : 2));
+        case Kind::checkBox:
+        case Kind::radioButton: {
+            const double room = c.box.width - tickBoxOf(form, c).width - (form.isDialog() ? 7 : 2);
+            const auto lines = fonts.lines(c.text(Prop::text), look, (room + slack) / pt, !form.isDialog());
+            if (double(lines.size()) * fonts.lineHeight(look) * pt > c.box.height * 1.3) return true;
+            return std::ranges::any_of(lines, [&](const string& line) { return wider(line, look, room); });
+        }
+        case Kind::frame:
+            return wider(c.text(Prop::title), look, c.box.width - (form.isDialog() ? 20 : 6));
+        case Kind::choiceGroup: {
+            const ChoiceSpots spots = choiceSpotsOf(form, c, fonts);
+            for (std::size_t i = 0; i < spots.rows.size(); ++i) {
+                const Box& line = spots.rows[i];
+                if (line.bottom() > c.box.height + slack) return true;
+                const double room = line.width - choiceTick(form, line).width - (form.isDialog() ? 7 : 2);
+                if (i < c.choices().size() && wider(c.choices()[i].text, look, room)) return true;
+            }
+            return false;
+        }
+        default:
+            return false;
+    }
+}
+
+Ids cutOff(const Form& form, const FontBook& fonts) {
+    Ids ids;
+    walk(form, rootId, [&](const Control& c, int) {
+        if (isCutOff(form, c, fonts)) ids.push_back(c.id);
+    });
+    return ids;
+}
+
+}  // namespace brindel
