@@ -2,6 +2,7 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "core/layout/resizing.h"
 #include "filler/choice_field.h"
 #include "filler/drawing_painter.h"
 #include "filler/ink_fields.h"
@@ -417,7 +418,7 @@ void FormToFill::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     const Form& form = session_.form();
     if (form.isDialog()) {
-        if (auto fill = colourFrom(form.root().text(Prop::fillColour)))
+        if (auto fill = colourMeant(form.root().text(Prop::fillColour)))
             painter.fillRect(rect(), toQt(*fill));
         else
             painter.fillRect(rect(), palette().window());
@@ -434,7 +435,22 @@ void FormToFill::paintEvent(QPaintEvent*) {
     }
 }
 
-void FormToFill::resizeEvent(QResizeEvent*) {
+void FormToFill::layOutFor(QSize size) {
+    const Form& form = session_.form();
+    if (!form.isDialog()) return;
+    const Form laid = resized(form, rootId, {size.width() / scale_, size.height() / scale_});
+    for (const auto& [id, widget] : widgets_) {
+        const QRect place = toQt(boxOf(laid, *laid.find(id)), scale_).toRect();
+        if (widget->geometry() != place) widget->setGeometry(place);
+    }
+    for (const auto& [id, page] : pages_) {
+        const QRect place = toQt(boxOf(laid, *laid.find(id)), scale_).toRect();
+        if (page->geometry() != place) page->setGeometry(place);
+    }
+}
+
+void FormToFill::resizeEvent(QResizeEvent* event) {
+    if (event->size() != sizeHint() || event->oldSize().isValid()) layOutFor(event->size());
     if (marks_) marks_->setGeometry(rect());
 }
 

@@ -28,6 +28,8 @@ class FormToFill : public QWidget {
     void refresh();
     /// The cursor to the first stop of the route.
     void begin();
+    /// Lays the dialog out anew for a size in pixels, as its controls hold to their edges. Documents keep theirs.
+    void layOutFor(QSize size);
     /// Goes to a control: turns its page, gives it the cursor.
     void goTo(Id id);
     /// Presses a button, as a click does.

@@ -73,7 +73,8 @@ int main(int argc, char** argv) {
     if (dialog) {
         window->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
         window->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-        window->setFixedSize(view->sizeHint());
+        window->setWidgetResizable(true);
+        placeWindow(*window, opened->form);
     } else {
         window->setBackgroundRole(QPalette::Mid);
         window->resize(std::min(view->width() + 60, 1000), 760);
@@ -115,5 +116,6 @@ int main(int argc, char** argv) {
     if (dialog) window->show();
     view->begin();
     qt.exec();
+    if (dialog) rememberWindow(*window, opened->form);
     return status;
 }

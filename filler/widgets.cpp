@@ -252,9 +252,21 @@ void dress(QWidget* widget, const Control& c, const Making& m) {
     const Look look = filled ? entryLookOf(m.form, c) : lookOf(m.form, c);
     widget->setFont(fontOf(look, unitsPerPoint(m.form) * m.scale));
     QPalette colours = widget->palette();
+    // A colour of the desktop follows it; any other is as it was set.
+    auto painted = [&](const std::string& role, Colour colour) {
+        static const std::map<std::string, QPalette::ColorRole> roles = {
+            {"window", QPalette::Window},         {"windowText", QPalette::WindowText},
+            {"base", QPalette::Base},             {"text", QPalette::Text},
+            {"button", QPalette::Button},         {"buttonText", QPalette::ButtonText},
+            {"highlight", QPalette::Highlight},   {"highlightText", QPalette::HighlightedText},
+            {"link", QPalette::Link}};
+        auto at = roles.find(role);
+        return at == roles.end() ? toQt(colour) : QApplication::palette().color(at->second);
+    };
     if (look.text)
         for (auto role : {QPalette::Text, QPalette::WindowText, QPalette::ButtonText})
-            for (auto group : {QPalette::Active, QPalette::Inactive}) colours.setColor(group, role, toQt(*look.text));
+            for (auto group : {QPalette::Active, QPalette::Inactive})
+                colours.setColor(group, role, painted(look.textRole, *look.text));
     if (onPaper(m) && c.kind != Kind::button) {
         colours.setColor(QPalette::Base, Qt::transparent);
         widget->setAutoFillBackground(false);
@@ -262,7 +274,7 @@ void dress(QWidget* widget, const Control& c, const Making& m) {
         colours.setColor(c.kind == Kind::button ? QPalette::Button
                          : filled               ? QPalette::Base
                                                 : QPalette::Window,
-                         toQt(*look.fill));
+                         painted(look.fillRole, *look.fill));
         if (c.kind == Kind::label) widget->setAutoFillBackground(true);
     }
     widget->setPalette(colours);

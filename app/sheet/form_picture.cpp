@@ -18,7 +18,7 @@ void FormPicture::paint(QPainter& painter, const Form& form, Id surface, double 
         return;
     }
     const QRectF area(0, 0, ground->box.width * scale, ground->box.height * scale);
-    auto fill = colourFrom(ground->text(Prop::fillColour));
+    auto fill = colourMeant(ground->text(Prop::fillColour));
     painter.fillRect(area, fill ? toQt(*fill) : QApplication::palette().color(QPalette::Window));
     if (kept_.size() > 2 * form.controls.size() + 64) kept_.clear();
     painter.save();
@@ -84,8 +84,8 @@ QPixmap FormPicture::standIn(const Form& form, Id id, double scale, double ratio
     return pixmap;
 }
 
-void FormPicture::paintTitleBar(QPainter& painter, const Form& form, double scale) {
-    const double width = form.root().box.width * scale, height = titleBarHeight * scale;
+void FormPicture::paintTitleBar(QPainter& painter, const Form& form, double scale, double wide) {
+    const double width = wide > 0 ? wide : form.root().box.width * scale, height = titleBarHeight * scale;
     QPainterPath bar;
     bar.moveTo(0, height);
     bar.lineTo(0, 7);

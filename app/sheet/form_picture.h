@@ -16,8 +16,8 @@ class FormPicture {
     /// A surface at the painter's origin. `scale` is device-independent pixels per form unit.
     void paint(QPainter& painter, const Form& form, Id surface, double scale, const TurnedTo& turned,
                const QRectF& exposed);
-    /// The bar with the title over a dialog, `height` device-independent pixels high.
-    static void paintTitleBar(QPainter& painter, const Form& form, double scale);
+    /// The bar with the title over a dialog, as wide as the form unless another width is given.
+    static void paintTitleBar(QPainter& painter, const Form& form, double scale, double width = 0);
     /// Where the tabs of a tabs control stand, in form units from its own corner.
     std::vector<Box> tabs(const Form& form, const Control& control) const;
 

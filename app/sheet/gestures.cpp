@@ -4,6 +4,8 @@
 
 #include "app/theme/theme.h"
 #include "core/draw/draw_control.h"
+#include "core/layout/resizing.h"
+#include "core/layout/room.h"
 #include "core/order/reading.h"
 #include "filler/drawing_painter.h"
 
@@ -126,6 +128,7 @@ class Sizes : public Gesture {
     Sizes(const Desk& desk, const SheetPoint& from, Id id, Handle handle, double reach)
         : form_(desk.form()),
           turned_(desk.turned()),
+          fonts_(&desk.fonts()),
           from_(from),
           id_(id),
           handle_(handle),
@@ -154,19 +157,30 @@ class Sizes : public Gesture {
             guides_ = s.guides;
         }
         at_ = box;
-        next_ = boxed(form_, id_,
-                      box.moved(form_.find(id_)->box.left - before_.left, form_.find(id_)->box.top - before_.top));
+        const Control& c = *form_.find(id_);
+        const Box own = box.moved(c.box.left - before_.left, c.box.top - before_.top);
+        // What a container holds goes with its edges, as each holds to them; with Alt it stays.
+        const bool carries = !c.children.empty() && !(to.keys & Qt::AltModifier);
+        next_ = carries && id_ != rootId ? boxed(form_, id_, {own.left, own.top, c.box.width, c.box.height}) : form_;
+        next_ = carries ? resized(*next_, id_, {own.width, own.height}) : boxed(form_, id_, own);
     }
     void finish(Desk& desk) override {
         if (next_) desk.edit(*next_, "Resize " + toQt(id_ == rootId ? "the form" : calledBy(form_, *form_.find(id_))));
     }
     const Form* formMeanwhile() const override { return next_ ? &*next_ : nullptr; }
-    QString said() const override { return next_ ? measure(form_, at_, true) : QString(); }
+    QString said() const override {
+        if (!next_) return {};
+        const Control& c = *next_->find(id_);
+        const auto room = roomOf(*next_, c, *fonts_);
+        const QString size = measure(form_, at_, true);
+        return room ? size + "  ·  " + toQt(roomInWords(*room)) : size;
+    }
     void paint(QPainter& p, const SheetFrame& frame) const override { paintGuides(p, frame, from_.surface, guides_); }
 
   private:
     Form form_;
     TurnedTo turned_;
+    const FontBook* fonts_;
     SheetPoint from_;
     Id id_;
     Handle handle_;

@@ -4,6 +4,7 @@
 
 #include "app/sheet/form_picture.h"
 #include "app/theme/theme.h"
+#include "core/layout/resizing.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -15,12 +16,25 @@ class Stage : public QWidget {
     Stage(FormToFill* view, const Form& form, double zoom)
         : view_(view), form_(form), zoom_(zoom), bar_(form.isDialog() ? int(titleBarHeight * zoom) : 0) {
         view->setParent(this);
-        setMinimumSize(view->sizeHint() + QSize(48, 48 + bar_));
+        size_ = view->sizeHint();
+        setMinimumSize(size_ + QSize(48, 48 + bar_));
+        setMouseTracking(true);
+        grip_ = form.isDialog() && form.root().yes(Prop::resizable);
+    }
+    /// The dialog's window at another size, as when its edge is dragged; not below its least size.
+    void resizeDialog(QSize size) {
+        const Extent least = leastSize(form_);
+        size_ = size.expandedTo(QSize(int(std::min(least.width, form_.root().box.width) * zoom_),
+                                      int(std::min(least.height, form_.root().box.height) * zoom_)));
+        setMinimumSize(size_ + QSize(48, 48 + bar_));
+        lay();
+        update();
     }
 
   protected:
-    void resizeEvent(QResizeEvent*) override {
-        const QSize size = view_->sizeHint();
+    void resizeEvent(QResizeEvent*) override { lay(); }
+    void lay() {
+        const QSize size = size_;
         const int top = form_.isDialog() ? std::max(24, int((height() - size.height() - bar_) * 0.42)) : 24;
         view_->setGeometry(int(std::lround((width() - size.width()) / 2.0)), top + bar_, size.width(), size.height());
     }
@@ -36,15 +50,39 @@ class Stage : public QWidget {
         }
         if (bar_ > 0) {
             p.translate(whole.topLeft());
-            FormPicture::paintTitleBar(p, form_, zoom_);
+            FormPicture::paintTitleBar(p, form_, zoom_, view_->width());
+            p.resetTransform();
+        }
+        if (grip_) {
+            p.setPen(QPen(tokens().tawny, 1.5));
+            const QPoint corner = view_->geometry().bottomRight() + QPoint(9, 9);
+            for (int i : {4, 8, 12}) p.drawLine(corner - QPoint(i, 0), corner - QPoint(0, i));
         }
     }
+
+    bool atGrip(QPoint at) const {
+        return grip_ && QRect(view_->geometry().bottomRight() - QPoint(3, 3), QSize(16, 16)).contains(at);
+    }
+    void mousePressEvent(QMouseEvent* event) override {
+        dragging_ = atGrip(event->pos());
+        from_ = event->pos();
+        before_ = size_;
+    }
+    void mouseMoveEvent(QMouseEvent* event) override {
+        setCursor(dragging_ || atGrip(event->pos()) ? Qt::SizeFDiagCursor : Qt::ArrowCursor);
+        // The dialog stands in the middle: its far edge moves half as far as it grows.
+        if (dragging_) resizeDialog(before_ + QSize(2 * (event->pos().x() - from_.x()), event->pos().y() - from_.y()));
+    }
+    void mouseReleaseEvent(QMouseEvent*) override { dragging_ = false; }
 
   private:
     FormToFill* view_;
     Form form_;
     double zoom_;
     int bar_;
+    QSize size_, before_;
+    QPoint from_;
+    bool grip_ = false, dragging_ = false;
 };
 
 QString answerText(const Answer& answer) {

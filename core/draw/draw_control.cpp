@@ -172,7 +172,7 @@ namespace {
 void drawLine(const Art& a) {
     const Control& c = a.c;
     double width = c.number(Prop::lineWidth) * a.pt;
-    Pen pen{colourFrom(c.text(Prop::lineColour)).value_or(edge), width, {}};
+    Pen pen{colourMeant(c.text(Prop::lineColour)).value_or(edge), width, {}};
     pen.dash = dashesOf(c, width);
     bool across = c.box.width >= c.box.height;
     Point from = across ? Point{0, c.box.height / 2} : Point{c.box.width / 2, 0};
@@ -300,7 +300,7 @@ Drawing drawnSurface(const Form& form, Id surface, const DrawOptions& options) {
     const Control* ground = form.find(surface);
     if (!ground) return out;
     Extent size = surfaceSize(form, surface);
-    auto fill = colourFrom(ground->text(Prop::fillColour));
+    auto fill = colourMeant(ground->text(Prop::fillColour));
     if (ground->kind == Kind::dialog) {
         out.push_back(BoxMark{{0, 0, size.width, size.height}, fill.value_or(dialogGround), std::nullopt, 0});
     } else {

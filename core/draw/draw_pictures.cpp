@@ -106,8 +106,8 @@ void drawSignature(const Art& a) {
 
 void drawBox(const Art& a) {
     const double width = a.c.number(Prop::lineWidth) * a.pt;
-    Pen pen{colourFrom(a.c.text(Prop::lineColour)).value_or(edge), width, dashesOf(a.c, width)};
-    const auto fill = colourFrom(a.c.text(Prop::fillColour));
+    Pen pen{colourMeant(a.c.text(Prop::lineColour)).value_or(edge), width, dashesOf(a.c, width)};
+    const auto fill = colourMeant(a.c.text(Prop::fillColour));
     a.box(a.whole(), fill, width > 0 ? std::optional(pen) : std::nullopt, a.c.number(Prop::corners));
 }
 

@@ -67,7 +67,10 @@ Edited placed(const Form& form, Id container, Control control, std::optional<std
         control.name = nameFor(control.kind, wording);
     }
     control.name = freeName(form, control.name);
-    std::size_t at = index ? *index : readingPlace(form, container, control.box);
+    // A box lies behind what is on it.
+    std::size_t at = index                       ? *index
+                     : control.kind == Kind::box ? 0
+                                                 : readingPlace(form, container, control.box);
     Id id = control.id;
     const Kind kind = control.kind;
     const bool tabs = kind == Kind::tabs;
@@ -169,7 +172,7 @@ Form rehoused(const Form& form, const Ids& ids, Id container) {
         if (!c || c->parent == container || within(form, container, id) || !canHold(holder->kind, c->kind)) continue;
         Box box = onSurface(next, id).moved(-target.left, -target.top);
         next = childDropped(next, c->parent, id);
-        std::size_t at = readingPlace(next, container, box);
+        std::size_t at = c->kind == Kind::box ? 0 : readingPlace(next, container, box);
         next = changed(next, id, [&](Control& k) {
             k.parent = container;
             k.box = box;

@@ -296,7 +296,9 @@ std::string misfit(Prop prop, const Value& value) {
                        ? ""
                        : "a whole number from 0 up is expected";
         case Type::colour:
-            return text && (text->empty() || colourFrom(*text)) ? "" : "a colour like #2F6B66 is expected";
+            return text && (text->empty() || colourFrom(*text) || isDesktopColour(*text))
+                       ? ""
+                       : "a colour like #2F6B66 is expected";
         case Type::image:
             return text && (text->empty() || text->starts_with("iVBORw0KGgo"))
                        ? ""

@@ -1,5 +1,7 @@
 #include "core/model/looks.h"
+
 #include <algorithm>
+#include <cmath>
 
 namespace brindel {
 namespace {
@@ -132,10 +134,13 @@ Look gathered(ValueOf valueOf) {
     look.bold = yes(Prop::bold);
     look.italic = yes(Prop::italic);
     look.underline = yes(Prop::underline);
-    look.text = colourFrom(text(Prop::textColour));
-    look.fill = colourFrom(text(Prop::fillColour));
+    auto role = [&](Prop p) { return text(p).empty() || text(p)[0] == '#' ? string() : text(p); };
+    look.text = colourMeant(text(Prop::textColour));
+    look.fill = colourMeant(text(Prop::fillColour));
+    look.textRole = role(Prop::textColour);
+    look.fillRole = role(Prop::fillColour);
     look.border = tokenAs<Border>(Prop::border, valueOf(Prop::border));
-    look.borderColour = colourFrom(text(Prop::borderColour));
+    look.borderColour = colourMeant(text(Prop::borderColour));
     look.borderWidth = std::clamp(number(Prop::borderWidth), 0.0, 20.0);
     look.across = tokenAs<Across>(Prop::alignAcross, valueOf(Prop::alignAcross));
     look.down = tokenAs<Down>(Prop::alignDown, valueOf(Prop::alignDown));
@@ -143,6 +148,24 @@ Look gathered(ValueOf valueOf) {
 }
 
 }  // namespace
+
+std::optional<Colour> colourMeant(const string& value) {
+    for (const DesktopColour& c : desktopColours())
+        if (c.key == value) return c.light;
+    return colourFrom(value);
+}
+
+double contrastOf(Colour a, Colour b) {
+    auto luminance = [](Colour c) {
+        auto channel = [](std::uint8_t v) {
+            const double s = v / 255.0;
+            return s <= 0.04045 ? s / 12.92 : std::pow((s + 0.055) / 1.055, 2.4);
+        };
+        return 0.2126 * channel(c.red) + 0.7152 * channel(c.green) + 0.0722 * channel(c.blue);
+    };
+    const double one = luminance(a), two = luminance(b);
+    return (std::max(one, two) + 0.05) / (std::min(one, two) + 0.05);
+}
 
 Styles startingStyles(Kind rootKind) {
     return rootKind == Kind::dialog ? dialogStyles() : documentStyles();

@@ -17,9 +17,16 @@ struct Look {
     Border border = Border::none;
     std::optional<Colour> borderColour;
     double borderWidth = 0.75;  // points
+    // The desktop's colour that text or fill follow, by its key in desktopColours(); empty for a plain colour.
+    std::string textRole = {}, fillRole = {};
     Across across = Across::start;
     Down down = Down::middle;
 };
+
+/// The colour that a colour property means: "#rrggbb", or the stand-in of a desktop colour's key.
+std::optional<Colour> colourMeant(const std::string& value);
+/// The contrast of two colours, 1 to 21 (WCAG 2.2, relative luminance and contrast ratio).
+double contrastOf(Colour a, Colour b);
 
 /// The styles a new dialog or document starts with.
 Styles startingStyles(Kind rootKind);

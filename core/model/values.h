@@ -50,4 +50,13 @@ std::string colourText(Colour colour);
 /// The colour written as "#rrggbb" in either case; nothing for any other text.
 std::optional<Colour> colourFrom(std::string_view text);
 
+/// A colour that follows the desktop of whoever fills the form. `light` stands in where there is no desktop.
+struct DesktopColour {
+    std::string_view key, word;
+    Colour light;
+};
+const std::vector<DesktopColour>& desktopColours();
+/// True for the key of one of them.
+bool isDesktopColour(std::string_view key);
+
 }  // namespace brindel
