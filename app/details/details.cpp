@@ -4,8 +4,11 @@
 
 #include "app/details/editors.h"
 #include "app/theme/theme.h"
+#include "core/edit/arrange.h"
+#include "core/layout/room.h"
 #include "core/naming/names.h"
 #include "core/order/reading.h"
+#include "core/text/measure.h"
 #include "core/text/words.h"
 #include "filler/drawing_painter.h"
 
@@ -87,7 +90,7 @@ QVBoxLayout* Details::groupLayout(Group group) {
     return layouts_[group] = rows;
 }
 
-void Details::addRow(Group group, const QString& word, QWidget* editor, const QString& help) {
+QLabel* Details::addRow(Group group, const QString& word, QWidget* editor, const QString& help) {
     auto* line = new QWidget(body_);
     auto* row = new QHBoxLayout(line);
     row->setContentsMargins(0, 0, 0, 0);
@@ -103,6 +106,7 @@ void Details::addRow(Group group, const QString& word, QWidget* editor, const QS
     row->addWidget(label, 0, editor->minimumHeight() > 40 ? Qt::AlignTop : Qt::AlignVCenter);
     row->addWidget(editor, 1);
     groupLayout(group)->addWidget(line);
+    return label;
 }
 
 void Details::addIdentity() {
@@ -174,20 +178,26 @@ void Details::addPlace() {
             line->addWidget(edit, 1);
             connect(edit, &QLineEdit::editingFinished, this, [this, edit, m] {
                 if (!edit->isModified()) return;
-                auto number = numberRead(fromQt(edit->text()), "en");
-                if (!number || std::abs(*number) > 10000) {
-                    edit->setProperty("wrong", true);
-                    edit->style()->polish(edit);
-                    return desk_.say(QString("A measure takes a number; “%1” is none.").arg(edit->text()), true);
-                }
-                edit->setModified(false);
                 Form next = desk_.form();
                 for (Id id : desk_.selectionOrForm())
                     if (const Control* c = next.find(id)) {
                         brindel::Box box = c->box;
-                        box.*(m.part) = *number;
+                        // A sum that begins with + or - goes on from the measure that each control has.
+                        QString sum = edit->text().trimmed();
+                        if (sum.startsWith('+') || (sum.startsWith('-') && m.part != &Box::left && m.part != &Box::top))
+                            sum.prepend("x ");
+                        auto value = measureRead(fromQt(sum), unitInMm(desk_.form().isDialog()), box.*(m.part));
+                        if (!value) {
+                            edit->setProperty("wrong", true);
+                            edit->style()->polish(edit);
+                            return desk_.say(QString("A measure such as 24, 12mm + 4 or x * 2 is expected: %1")
+                                                 .arg(toQt(value.error().sentence)),
+                                             true);
+                        }
+                        box.*(m.part) = std::round(*value * 100) / 100;
                         next = boxed(next, id, box);
                     }
+                edit->setModified(false);
                 desk_.edit(next, QString("Set %1").arg(m.name));
             });
             fillers_.push_back([this, edit, m] {
@@ -209,8 +219,101 @@ void Details::addPlace() {
         }
         const QString unit = desk_.form().isDialog() ? "px" : "mm";
         addRow(Group::place, r == 0 ? "Left, top" : "Width, height", pair,
-               QString("In %1, from the container's corner.").arg(unit));
+               QString("In %1, from the container's corner. Sums and units can be typed: 12mm + 4; x is the measure "
+                       "as it is, so x + 8 or +8 adds 8 to each.")
+                   .arg(unit));
     }
+}
+
+std::function<std::optional<Colour>()> Details::contrastWith(Prop prop) const {
+    if (prop != Prop::textColour && prop != Prop::fillColour) return nullptr;
+    return [this, prop]() -> std::optional<Colour> {
+        const Form& form = desk_.form();
+        const Control* c = form.find(desk_.selectionOrForm().front());
+        if (!c || c->id == rootId) return std::nullopt;
+        const Look look = lookOf(form, *c);
+        if (prop == Prop::fillColour) return look.text.value_or(Colour{0x23, 0x28, 0x2B});
+        if (look.fill) return look.fill;
+        const auto ground = colourMeant(form.root().text(Prop::fillColour));
+        const bool field = isFilled(*c) && look.border == Border::sunken;
+        return ground && !field ? *ground : form.isDialog() && !field ? Colour{0xF3, 0xF1, 0xEE} : Colour{255, 255, 255};
+    };
+}
+
+/// What is wrong with the look of what is selected: wording that is cut off, with the way out.
+void Details::addNotice() {
+    auto* notice = new QWidget(body_);
+    notice->setObjectName("notice");
+    auto* line = new QHBoxLayout(notice);
+    line->setContentsMargins(0, 2, 0, 2);
+    auto* words = new QLabel("The wording is cut off.", notice);
+    words->setFont(bodyFont(12));
+    words->setStyleSheet(QString("color: %1;").arg(tokens().brick.name()));
+    auto* fit = new QToolButton(notice);
+    fit->setObjectName("fit");
+    fit->setText("Fit to text");
+    fit->setFont(bodyFont(12));
+    line->addWidget(words, 1);
+    line->addWidget(fit);
+    body_->layout()->addWidget(notice);
+    connect(fit, &QToolButton::clicked, this, [this] {
+        desk_.edit(fittedToText(desk_.form(), desk_.selection(), desk_.fonts()), "Fit to text");
+    });
+    fillers_.push_back([this, notice] {
+        bool cut = false;
+        if (desk_.selection().size() < 200)
+            for (Id id : desk_.selection())
+                if (const Control* c = desk_.form().find(id)) cut = cut || isCutOff(desk_.form(), *c, desk_.fonts());
+        notice->setVisible(cut);
+    });
+}
+
+void Details::addRoom() {
+    auto* holder = new QWidget(body_);
+    auto* column = new QVBoxLayout(holder);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(2);
+    auto* words = new QLabel(holder);
+    words->setObjectName("room");
+    words->setFont(bodyFont(12));
+    words->setWordWrap(true);
+    auto* line = new QHBoxLayout;
+    line->setSpacing(4);
+    auto* limitIt = new QToolButton(holder);
+    limitIt->setObjectName("limitToRoom");
+    limitIt->setText("Limit to it");
+    limitIt->setToolTip("At most as many characters as there is room for.");
+    auto* width = new QToolButton(holder);
+    width->setObjectName("widthToLimit");
+    width->setText("Fit to limit");
+    width->setToolTip("As wide, or as high, as the limit needs.");
+    for (QToolButton* button : {limitIt, width}) {
+        button->setFont(bodyFont(12));
+        line->addWidget(button);
+    }
+    line->addStretch(1);
+    column->addWidget(words);
+    column->addLayout(line);
+    holder->setMinimumHeight(41);
+    addRow(Group::entry, "Room", holder, "How much text fits, by the real font: of everyday letters, of digits, of Ws.");
+    connect(limitIt, &QToolButton::clicked, this, [this] {
+        desk_.edit(limitedToRoom(desk_.form(), desk_.selection(), desk_.fonts()), "Limit to what fits");
+    });
+    connect(width, &QToolButton::clicked, this, [this] {
+        desk_.edit(widthFittedToLimit(desk_.form(), desk_.selection(), desk_.fonts()), "Fit to the limit");
+    });
+    fillers_.push_back([this, words, width] {
+        const Ids ids = desk_.selection();
+        const Control* c = ids.empty() ? nullptr : desk_.form().find(ids.front());
+        const auto room = c ? roomOf(desk_.form(), *c, desk_.fonts()) : std::nullopt;
+        const double limit = c ? c->number(Prop::maxLength) : 0;
+        QString said = room ? toQt(roomInWords(*room)) : QString();
+        const bool much = room && limit > room->letters * room->lines;
+        if (ids.size() > 1) said = "of the lead: " + said;
+        words->setText(said);
+        words->setStyleSheet(much ? QString("color: %1;").arg(tokens().amber.darker(125).name()) : QString());
+        width->setEnabled(limit > 0);
+    });
 }
 
 void Details::rebuild(const std::vector<Kind>& kinds) {
@@ -249,10 +352,12 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
         boxed = boxed && kind != Kind::document && kind != Kind::page && kind != Kind::tabPage;
     }
     if (ids.size() == 1) addIdentity();
+    addNotice();
     // Groups stand in one order whatever the kind; within a group the table of kinds has its own.
     for (Group group : {Group::identity, Group::place, Group::window, Group::paper, Group::entry, Group::choices,
                         Group::table, Group::action, Group::look, Group::protection, Group::receiver}) {
         if (group == Group::place && boxed) addPlace();
+        if (group == Group::entry && has(desk_.form().find(ids.front())->kind, Prop::maxLength)) addRoom();
         for (Prop prop : props) {
             const PropertyRow& r = row(prop);
             if (r.group != group) continue;
@@ -262,21 +367,46 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
                     filling_ = true;
                     Ids targets = desk_.selectionOrForm();
                     QString name = "Set " + toQt(std::string(r.word)).toLower();
+                    Form next = desk_.form();
                     if (prop == Prop::text || prop == Prop::title) {
-                        Form next = desk_.form();
                         for (Id id : targets) next = reworded(next, id, std::get<std::string>(*value));
-                        desk_.edit(next, "Reword");
+                        name = "Reword";
                     } else {
-                        desk_.edit(value ? withProperty(desk_.form(), targets, prop, *value)
-                                         : withoutProperty(desk_.form(), targets, prop),
-                                   name);
+                        next = value ? withProperty(next, targets, prop, *value) : withoutProperty(next, targets, prop);
                     }
+                    desk_.edit(refitted(next, targets, desk_.fonts()), name);
                     filling_ = false;
                     fill();
                 },
-                body_);
+                body_, r.type == Type::colour ? contrastWith(prop) : nullptr);
             editors_[prop] = editor.widget;
-            addRow(group, toQt(std::string(r.word)), editor.widget, toQt(std::string(r.help)));
+            QLabel* word = addRow(group, toQt(std::string(r.word)), editor.widget, toQt(std::string(r.help)));
+            if (isLook(prop)) {
+                // What is set by hand over the style is told apart, and can be dropped.
+                auto* drop = new QToolButton(word->parentWidget());
+                drop->setObjectName("drop");
+                drop->setText("×");
+                drop->setToolTip("Set by hand. Press to go by the style again.");
+                drop->setAccessibleName("Go by the style again: " + word->text());
+                drop->setFixedSize(16, 20);
+                word->parentWidget()->layout()->addWidget(drop);
+                connect(drop, &QToolButton::clicked, this, [this, prop, &r] {
+                    desk_.edit(withoutProperty(desk_.form(), desk_.selectionOrForm(), prop),
+                               "Drop " + toQt(std::string(r.word)).toLower());
+                });
+                fillers_.push_back([this, prop, drop, word] {
+                    bool mine = false, styled = true;
+                    for (Id id : desk_.selectionOrForm())
+                        if (const Control* c = desk_.form().find(id)) {
+                            mine = mine || c->own.find(prop);
+                            styled = styled && has(c->kind, Prop::style);
+                        }
+                    drop->setVisible(mine && styled);
+                    QFont font = word->font();
+                    font.setBold(mine && styled);
+                    word->setFont(font);
+                });
+            }
             fillers_.push_back([this, prop, show = editor.show] {
                 std::optional<Value> value;
                 bool differ = false;

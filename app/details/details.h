@@ -27,10 +27,14 @@ class Details : public QScrollArea {
     void rebuild(const std::vector<Kind>& kinds);
     void fill();
     QVBoxLayout* groupLayout(Group group);
-    void addRow(Group group, const QString& word, QWidget* editor, const QString& help);
+    QLabel* addRow(Group group, const QString& word, QWidget* editor, const QString& help);
     QWidget* editorFor(const PropertyRow& row);
     void addIdentity();
     void addPlace();
+    void addNotice();
+    void addRoom();
+    /// The colour that a colour is read against, for the lead.
+    std::function<std::optional<Colour>()> contrastWith(Prop prop) const;
 
     Desk& desk_;
     std::vector<Kind> shownKinds_;

@@ -1,16 +1,13 @@
-#include "app/details/editors.h"
+#include "app/details/look_editors.h"
 
 #include <QtWidgets/QtWidgets>
 
 #include "app/theme/theme.h"
 #include "core/text/words.h"
 #include "filler/drawing_painter.h"
-#include "filler/ink_fields.h"
 
 namespace brindel {
 namespace {
-
-using Changed = std::function<void(std::optional<Value>)>;
 
 /// Says what is wrong with what was typed, at the field itself.
 void refuse(QWidget* edit, Desk& desk, const QString& sentence) {
@@ -112,6 +109,8 @@ tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) 
     }
 }
 
+}  // namespace
+
 Editor lineEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
     auto* edit = new QLineEdit(parent);
     edit->setFixedHeight(26);
@@ -136,6 +135,8 @@ Editor lineEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
                                                                                              : "");
             }};
 }
+
+namespace {
 
 /// A field of several lines that sets its value when it is left.
 class AreaEdit : public QPlainTextEdit {
@@ -249,102 +250,10 @@ Editor pickEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
             }};
 }
 
-Editor edgesEditor(const PropertyRow& r, Desk&, Changed changed, QWidget* parent) {
-    auto* holder = new QWidget(parent);
-    auto* line = new QHBoxLayout(holder);
-    line->setContentsMargins(0, 0, 0, 0);
-    line->setSpacing(3);
-    static constexpr const char* words[] = {"left", "top", "right", "bottom"};
-    QList<QToolButton*> buttons;
-    for (const char* word : words) {
-        auto* button = new QToolButton(holder);
-        button->setObjectName("edge");
-        button->setText(word);
-        button->setCheckable(true);
-        button->setFixedHeight(24);
-        button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
-        button->setToolTip(toQt(std::string(r.help)));
-        line->addWidget(button, int(std::strlen(word)) + 2);
-        buttons << button;
-    }
-    for (QToolButton* button : buttons)
-        QObject::connect(button, &QToolButton::clicked, holder, [buttons, changed] {
-            std::string edges;
-            for (int i = 0; i < 4; ++i)
-                if (buttons[i]->isChecked()) edges += (edges.empty() ? "" : " ") + std::string(words[i]);
-            changed(Value(edges));
-        });
-    return {holder, [buttons](std::optional<Value> value) {
-                const QStringList edges = value ? toQt(std::get<std::string>(*value)).split(' ') : QStringList();
-                for (int i = 0; i < 4; ++i) buttons[i]->setChecked(edges.contains(words[i]));
-            }};
-}
-
-Editor colourEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
-    auto* holder = new QWidget(parent);
-    auto* line = new QHBoxLayout(holder);
-    line->setContentsMargins(0, 0, 0, 0);
-    line->setSpacing(4);
-    Editor text = lineEditor(r, desk, changed, holder);
-    auto* edit = static_cast<QLineEdit*>(text.widget);
-    auto* swatch = new QPushButton(holder);
-    swatch->setFixedSize(26, 26);
-    swatch->setAccessibleName("Pick a colour");
-    line->addWidget(edit, 1);
-    line->addWidget(swatch);
-    QObject::connect(swatch, &QPushButton::clicked, holder, [edit, changed, holder] {
-        QColor picked = QColorDialog::getColor(QColor(edit->text()), holder->window(), "Pick a colour");
-        if (picked.isValid()) changed(Value(fromQt(picked.name().toUpper())));
-    });
-    return {holder, [text, swatch, edit](std::optional<Value> value) {
-                text.show(value);
-                const QColor colour(edit->text());
-                const QString fill = colour.isValid() ? colour.name() : tokens().cream.name();
-                swatch->setStyleSheet(
-                    QString("QPushButton { background: %1; border: 1px solid %2; border-radius: 4px; padding: 0; }")
-                        .arg(fill, tokens().fieldLine.name()));
-            }};
-}
-
-/// A picture: picked from a file, shown small, taken away again.
-Editor imageEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
-    auto* holder = new QWidget(parent);
-    auto* line = new QHBoxLayout(holder);
-    line->setContentsMargins(0, 0, 0, 0);
-    line->setSpacing(4);
-    auto* sample = new QLabel(holder);
-    sample->setFixedSize(36, 26);
-    sample->setAlignment(Qt::AlignCenter);
-    auto* pick = new QPushButton("Pick…", holder);
-    auto* drop = new QPushButton("Take away", holder);
-    for (QPushButton* button : {pick, drop}) button->setFixedHeight(26);
-    pick->setToolTip(toQt(std::string(r.help)));
-    line->addWidget(sample);
-    line->addWidget(pick, 1);
-    line->addWidget(drop, 1);
-    QObject::connect(pick, &QPushButton::clicked, holder, [holder, &desk, changed] {
-        const QString path = QFileDialog::getOpenFileName(holder->window(), "Pick a picture", {},
-                                                          "Pictures (*.png *.jpg *.jpeg *.bmp *.gif *.webp *.svg)");
-        if (path.isEmpty()) return;
-        const std::string png = pictureFrom(path);
-        if (png.empty()) return desk.say(QString("“%1” cannot be read as a picture.").arg(QFileInfo(path).fileName()), true);
-        changed(Value(png));
-    });
-    QObject::connect(drop, &QPushButton::clicked, holder, [changed] { changed(Value(std::string())); });
-    return {holder, [sample, drop](std::optional<Value> value) {
-                const auto* png = value ? std::get_if<std::string>(&*value) : nullptr;
-                drop->setVisible(png && !png->empty());
-                sample->setVisible(png && !png->empty());
-                if (!png || png->empty()) return;
-                QPixmap picture;
-                picture.loadFromData(QByteArray::fromBase64(QByteArray::fromStdString(*png)));
-                sample->setPixmap(picture.scaled(36, 26, Qt::KeepAspectRatio, Qt::SmoothTransformation));
-            }};
-}
-
 }  // namespace
 
-Editor makeEditor(const PropertyRow& row, Desk& desk, Changed changed, QWidget* parent) {
+Editor makeEditor(const PropertyRow& row, Desk& desk, Changed changed, QWidget* parent,
+                  std::function<std::optional<Colour>()> against) {
     switch (row.type) {
         case Type::yesNo:
             return yesNoEditor(row, desk, std::move(changed), parent);
@@ -357,11 +266,13 @@ Editor makeEditor(const PropertyRow& row, Desk& desk, Changed changed, QWidget* 
         case Type::reference:
             return pickEditor(row, desk, std::move(changed), parent);
         case Type::edges:
-            return edgesEditor(row, desk, std::move(changed), parent);
+            return holdsEditor(row, desk, std::move(changed), parent);
         case Type::image:
             return imageEditor(row, desk, std::move(changed), parent);
         case Type::colour:
-            return colourEditor(row, desk, std::move(changed), parent);
+            return colourEditor(row, desk, std::move(changed), std::move(against), parent);
+        case Type::font:
+            return fontEditor(row, desk, std::move(changed), parent);
         default:
             return lineEditor(row, desk, std::move(changed), parent);
     }

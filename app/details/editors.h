@@ -17,7 +17,11 @@ struct Editor {
 };
 
 /// `changed` is called with the new value when the person has finished; nothing means: back to the default.
+/// `against` is what a colour's contrast is reckoned with.
 Editor makeEditor(const PropertyRow& row, Desk& desk, std::function<void(std::optional<Value>)> changed,
+                  QWidget* parent, std::function<std::optional<Colour>()> against = {});
+/// A value typed in one line.
+Editor lineEditor(const PropertyRow& row, Desk& desk, std::function<void(std::optional<Value>)> changed,
                   QWidget* parent);
 
 }  // namespace brindel
