@@ -16,7 +16,9 @@ void Sheet::startWording(Id id) {
     const Control* c = form.find(id);
     if (!c || !canEdit_) return;
     // A field's wording is its label's.
-    const Control* worded = has(c->kind, Prop::text) || has(c->kind, Prop::title) ? c : labelOf(form, id);
+    const bool itself = has(c->kind, Prop::text) || has(c->kind, Prop::title);
+    const bool byLabel = c->kind == Kind::choiceGroup && c->text(Prop::text).empty() && labelOf(form, id);
+    const Control* worded = itself && !byLabel ? c : labelOf(form, id);
     if (!worded || worded->kind == Kind::tabs) return;
     wordingOf_ = worded->id;
     QRectF r = placeOf(worded->id);

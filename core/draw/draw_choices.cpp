@@ -125,7 +125,12 @@ void drawChoiceGroup(const Art& a) {
                 a.textColour(l), false);
     }
     if (!a.c.yes(Prop::otherAnswers)) return;
-    if (a.options.ground) a.box(spots.other, white, Pen{edge, a.unit(1, 0.22), {}}, a.unit(3, 0.5));
+    if (a.options.ground) {
+        // The field for another answer looks like the form's other fields.
+        Control field;
+        field.kind = Kind::textBox;
+        a.ground(lookOf(a.form, field), spots.other, a.unit(3, 0.5));
+    }
     if (a.options.guests && !a.shown.text.empty())
         a.lines({a.shown.text}, entry, spots.other.grown(-a.unit(4, 1)), Down::middle, a.textColour(entry), true);
 }

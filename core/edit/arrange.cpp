@@ -47,7 +47,10 @@ double textLine(const Form& form, Id id) {
     // A tall field or a wrapped label carries its first line as a low one would.
     const double line = form.isDialog() ? 26 : 7;
     const bool tall = c->kind == Kind::listBox || (c->kind == Kind::textBox && c->text(Prop::lines) == "many") ||
-                      c->kind == Kind::frame;
+                      c->kind == Kind::frame || c->kind == Kind::table || c->kind == Kind::picture ||
+                      c->kind == Kind::signature || c->kind == Kind::tabs;
+    // The first choice of a group, or its question.
+    if (c->kind == Kind::choiceGroup) return box.top + (form.isDialog() ? (c->text(Prop::text).empty() ? 12 : 8) : 3.1);
     return tall ? box.top + std::min(box.height, line) / 2 : box.centre().y;
 }
 

@@ -213,7 +213,9 @@ Form reworded(const Form& form, Id id, const std::string& text) {
     const Control* c = form.find(id);
     if (!c) return form;
     Prop prop = has(c->kind, Prop::text) ? Prop::text : Prop::title;
-    if (!has(c->kind, prop)) {
+    // A field's wording is its label's; so is a choice group's where it has a label instead of a question of its own.
+    const bool labelled = c->kind == Kind::choiceGroup && c->text(Prop::text).empty() && labelOf(form, id);
+    if (!has(c->kind, prop) || labelled) {
         const Control* label = labelOf(form, id);
         return label ? reworded(form, label->id, text) : form;
     }

@@ -21,7 +21,7 @@ constexpr Prop sayable[] = {
     Prop::otherAnswers, Prop::prompt,       Prop::many,       Prop::tickMarks, Prop::atLeast,   Prop::atMost,
     Prop::group,        Prop::value,        Prop::buttonRole, Prop::access,    Prop::hint,      Prop::alignAcross,
     Prop::alignDown,    Prop::wraps,        Prop::paper,      Prop::columns,   Prop::rows,
-    Prop::earliestTime, Prop::latestTime,   Prop::byFiller};
+    Prop::earliestTime, Prop::latestTime,   Prop::byFiller,   Prop::acrossIn};
 
 class Teller {
   public:
@@ -172,7 +172,8 @@ class Teller {
                         break;
                     }
                     const Control* label = labelOf(form_, c.id);
-                    string called = has(c.kind, Prop::text) ? c.text(Prop::text)
+                    string called = has(c.kind, Prop::text) && (!label || !c.text(Prop::text).empty())
+                                        ? c.text(Prop::text)
                                     : label                 ? label->text(Prop::text)
                                                             : c.name;
                     if (c.kind == Kind::radioButton) {

@@ -10,7 +10,8 @@
 #include "core/draw/draw_control.h"
 #include "core/edit/tables.h"
 #include "core/jot/lay_out.h"
-#include "core/jot/measures.h"
+#include "core/jot/columns.h"
+#include "core/layout/measures.h"
 #include "core/naming/names.h"
 
 namespace brindel {
@@ -85,14 +86,16 @@ class Layer {
             case Kind::table:
                 return {m_.area * 1.4, (probe.number(Prop::rows) + 1) * (m_.fieldHigh + (form.isDialog() ? 2 : 1))};
             case Kind::choiceGroup: {
-                probe.set(Prop::text, f.label);
                 probe.box = {0, 0, m_.area, 10};
                 const ChoiceSpots spots = choiceSpotsOf(form, probe, fonts_);
-                double widest = textWidth(f.label, "text");
+                double widest = 0;
                 for (std::size_t i = 0; i < spots.rows.size(); ++i)
                     widest = std::max(widest, textWidth(choiceWording(probe, i), "text") + (form.isDialog() ? 30 : 8));
                 if (probe.yes(Prop::otherAnswers)) widest = std::max(widest, m_.widths[2]);
-                return {up(widest, grain), up(spots.rows.empty() ? m_.tickHigh : spots.rows.back().bottom(), grain)};
+                const double gap = form.isDialog() ? 16 : 5, across = std::max(1.0, probe.number(Prop::acrossIn));
+                double low = 0;
+                for (const Box& line : spots.rows) low = std::max(low, line.bottom());
+                return {up((widest + gap) * across, grain), up(std::max(low, m_.tickHigh), grain)};
             }
             case Kind::dateBox:
                 return {form.isDialog() ? 130.0 : 36.0, m_.fieldHigh};
@@ -110,7 +113,9 @@ class Layer {
         }
     }
 
-    bool labelled(const JotField& f) const { return !has(f.kind, Prop::text); }
+    bool labelled(const JotField& f) const { return !wordedItself(f); }
+    /// Ticks carry their wording themselves; a choice group has its question beside it, as a field has its label.
+    static bool wordedItself(const JotField& f) { return has(f.kind, Prop::text) && f.kind != Kind::choiceGroup; }
     /// The fields of a row that stand in columns; questions stand across all of them.
     static std::vector<const JotField*> fieldsIn(const JotRow& r) {
         std::vector<const JotField*> fields;
@@ -149,7 +154,7 @@ class Layer {
             const JotField& f = *fields[k];
             const Columns::Column& column = c.columns[k];
             const Extent size = wanted(f);
-            double width = has(f.kind, Prop::text) ? size.width : std::min(size.width, column.field);
+            double width = wordedItself(f) ? size.width : std::min(size.width, column.field);
             // The last text of a row ends at the right edge as well.
             if (f.kind == Kind::textBox && k + 1 == fields.size() && fields.size() == c.columns.size())
                 width = column.field;
@@ -304,7 +309,13 @@ class Layer {
     }
 
     double labelDrop() const { return form.isDialog() ? 4 : 1; }  // from a label above to its field
-    double tickDrop(const JotField& f) const { return f.kind == Kind::checkBox ? (m_.fieldHigh - m_.tickHigh) / 2 : 0; }
+    /// How far below a field's top a tick, or the first of several, begins to be level with it.
+    double tickDrop(const JotField& f) const {
+        const double high = form.isDialog() ? 24 : 6.2;
+        return f.kind == Kind::checkBox      ? (m_.fieldHigh - m_.tickHigh) / 2
+               : f.kind == Kind::choiceGroup ? (m_.fieldHigh - high) / 2
+                                             : 0;
+    }
     Box besideField(const Columns::Column& column) const {
         const double high = lineHigh("text");
         return {column.fieldLeft - m_.labelGap - column.label, y + (m_.fieldHigh - high) / 2, column.label, high};
@@ -321,7 +332,7 @@ class Layer {
     void addField(const JotField& f, Id label, Box box, bool broad) {
         Id field = add(f.kind, box, [&](Control& x) {
             x.own = f.own;
-            if (has(f.kind, Prop::text)) x.set(Prop::text, f.label);
+            if (wordedItself(f)) x.set(Prop::text, f.label);
             x.name = f.name.empty() ? nameFor(f.kind, f.label) : f.name;
             x.ownName = !f.name.empty();
             if (broad && f.rows > 1) x.set(Prop::holdsTo, std::string("left top right"));
@@ -339,7 +350,7 @@ class Layer {
         for (std::size_t k = 0; k < fields.size(); ++k) {
             const double width = wanted(*fields[k]).width, label = textWidth(fields[k]->label, "text");
             const Columns::Column& column = c.columns[k];
-            if (has(fields[k]->kind, Prop::text) && width > column.field + 0.01) return false;
+            if (wordedItself(*fields[k]) && width > column.field + 0.01) return false;
             if (labelled(*fields[k]) && label > (above_ ? column.field : column.label) + 0.01) return false;
             if (column.fieldLeft + column.field > c.right + 0.01) return false;
         }
@@ -353,7 +364,7 @@ class Layer {
         const bool over = labelled(f) && (above_ || f.kind == Kind::table || labelOver({&f}) || text > column.label + 0.01);
         Extent size = wanted(f);
         double from = over && !above_ ? left : column.fieldLeft;
-        if (has(f.kind, Prop::text) && from + size.width > c.right) {
+        if (wordedItself(f) && from + size.width > c.right) {
             // A long wording begins at the left edge, and goes on in further lines when it must.
             from = left;
             if (f.kind == Kind::checkBox) size.height = std::max(size.height, linesHigh(f.label, c.right - left - (form.isDialog() ? 30 : 8)));
@@ -361,7 +372,7 @@ class Layer {
         }
         const double room = std::max(c.right - from, m_.least);
         const bool broad = f.rows > 1 || f.kind == Kind::table || (f.kind == Kind::textBox && size.width >= m_.widths[3]);
-        const double width = has(f.kind, Prop::text) ? size.width : broad ? room : std::min(size.width, room);
+        const double width = wordedItself(f) ? size.width : broad ? room : std::min(size.width, room);
         const double labelHigh = over ? linesHigh(f.label, room) : 0, drop = over ? labelHigh + labelDrop() : 0;
         const double high = std::max(size.height + drop, over ? 0 : m_.fieldHigh);
         roomFor(high);

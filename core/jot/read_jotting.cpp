@@ -296,7 +296,7 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     const bool text = f.kind == Kind::textBox;
     refuse(!chosen && !table && p.choices.has_value(), "choices");
     refuse(!row(f.kind).filled && p.required, "“required”");
-    refuse(!text && !table && p.length.has_value(), "length");
+    refuse(!text && !table && !group && p.length.has_value(), "length");
     refuse(!text && f.kind != Kind::listBox && p.rows > 0, "size in lines");
     refuse(!text && !p.letters.empty(), "letter case");
     refuse(!text && !p.pattern.empty(), "pattern");
@@ -341,12 +341,16 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     }
     refuse((f.kind == Kind::picture || f.kind == Kind::signature) && p.hasValue, "value to start with");
     if (f.kind == Kind::picture) f.own.set(Prop::byFiller, true);
+    if (group && p.length) {
+        if (*p.length > 12) throw Mistake{column, "Choices stand in at most 12 columns."};
+        f.own.set(Prop::acrossIn, *p.length);
+    }
     if (p.choices) f.own.set(Prop::choices, *p.choices);
     if (p.other && (f.kind == Kind::comboBox || group))
         f.own.set(Prop::otherAnswers, true);
     else
         refuse(p.other, "way to take other answers");
-    if (p.length) f.own.set(Prop::maxLength, *p.length);
+    if (p.length && text) f.own.set(Prop::maxLength, *p.length);
     if (p.columns) {
         f.columns = p.columns, f.rows = p.rows;
         if (text && p.rows > 1) f.own.set(Prop::lines, string("many"));

@@ -90,6 +90,7 @@ string fieldText(const JotField& f) {
     string text = escaped(f.label, ":;") + ": " + kindWord(f);
     if (f.columns > 0 && f.rows > 0) text += fmt::format(" {}x{}", f.columns, f.rows);
     if (auto most = numberOf(f.own, Prop::maxLength)) text += " " + numberText(*most);
+    if (auto across = numberOf(f.own, Prop::acrossIn)) text += " " + numberText(*across);
     text += choicesText(f);
     if (auto rows = numberOf(f.own, Prop::rows)) text += " " + numberText(*rows);
     if (f.kind == Kind::choiceGroup && textOf(f.own, Prop::many) == "many" && !numberOf(f.own, Prop::atLeast) &&

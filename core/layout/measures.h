@@ -1,8 +1,5 @@
-// The measures of a careful hand, in the form's unit, and the columns that rows share. Private to jot/.
+// The distances that Brindel lays out by, in the form's unit: jotting uses them, and Tidy knows them again.
 #pragma once
-
-#include <cmath>
-#include <vector>
 
 namespace brindel {
 
@@ -17,18 +14,8 @@ inline constexpr Measures onScreen = {
     20, 18, 12, 12, 24, 26, 22, 30, 96, 12, 20, 26, 12, 16, 260, 60, {90, 150, 200, 260}, 220};
 inline constexpr Measures onPaper = {0, 0, 3, 4, 8, 7, 5.5, 8, 28, 4, 6, 7, 3.5, 4, 110, 16, {26, 40, 56, 90}, 54};
 
-inline double up(double value, double step) {
-    return std::ceil(value / step - 1e-9) * step;
+inline const Measures& measuresFor(bool dialog) {
+    return dialog ? onScreen : onPaper;
 }
-
-/// The columns of labels and fields that rows of one container share.
-struct Columns {
-    struct Column {
-        double label = 0, field = 0;  // widths
-        double fieldLeft = 0;
-    };
-    std::vector<Column> columns;
-    double right = 0;  // where the widest row ends
-};
 
 }  // namespace brindel

@@ -1,0 +1,379 @@
+#include "core/layout/tidy.h"
+
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+#include "core/edit/arrange.h"
+#include "core/layout/measures.h"
+
+namespace brindel {
+namespace {
+
+/// One control with, for a field, the label that stands on its left and moves with it.
+struct Unit {
+    Id id = noControl, label = noControl;
+    Box box, labelBox;
+    Kind kind = Kind::label;
+    double level = 0;  // its text line
+    bool hasLabel() const { return label != noControl; }
+};
+
+struct Row {
+    std::vector<std::size_t> units;
+    double low = 0, high = 0;   // the text lines that all its units can reach
+    double above = 0, below = 0;  // how far it reaches from its text line
+    bool buttons = true, ticks = true, wide = false;
+    double guess() const { return (low + high) / 2; }
+};
+
+class Tidying {
+  public:
+    Tidying(const Form& form, Id container, const std::set<Id>& chosen)
+        : form_(form),
+          container_(container),
+          m_(measuresFor(form.isDialog())),
+          reach_(form.isDialog() ? 7 : 2),
+          grain_(form.isDialog() ? 1 : 0.5) {
+        const Control& holder = *form.find(container);
+        area_ = boxOf(form, holder);
+        if (holder.kind == Kind::page) {
+            page_ = withinMargins(form);
+        } else {
+            const bool frame = holder.kind == Kind::frame;
+            const double side = frame ? m_.frameSide : form.isDialog() ? m_.inset : 4;
+            page_ = {side, frame ? m_.frameTop : m_.top, area_.width - 2 * side, area_.height};
+        }
+        gather(holder, chosen);
+    }
+
+    Form run() {
+        if (units_.size() < 2) return form_;
+        findRows();
+        layRows();
+        layColumns();
+        Form next = form_;
+        for (const Unit& u : units_) {
+            next = moved(next, u.id, u.box);
+            if (u.hasLabel()) next = moved(next, u.label, u.labelBox);
+        }
+        return next;
+    }
+
+  private:
+    const Form& form_;
+    Id container_;
+    const Measures& m_;
+    double reach_, grain_;
+    Box area_, page_;
+    std::vector<Unit> units_;
+    std::vector<Row> rows_;
+
+    static Form moved(const Form& form, Id id, const Box& to) {
+        const Box& from = form.find(id)->box;
+        const double dx = to.left - from.left, dy = to.top - from.top;
+        return std::abs(dx) < 1e-6 && std::abs(dy) < 1e-6 ? form : shifted(form, {id}, dx, dy);
+    }
+    double grained(double v) const { return std::round(v / grain_) * grain_; }
+
+    double levelOf(Id id) const { return textLine(form_, id) - onSurface(form_, container_).top; }
+
+    void gather(const Control& holder, const std::set<Id>& chosen) {
+        std::set<Id> labels;
+        for (Id id : holder.children) {
+            const Control& c = *form_.find(id);
+            if (c.kind == Kind::box || (!chosen.empty() && !chosen.contains(id))) continue;
+            Unit u{id, noControl, c.box, {}, c.kind, levelOf(id)};
+            if (const Control* label = labelOf(form_, id)) {
+                const Box& l = label->box;
+                // Beside the field, on about its text line: such a label moves with it.
+                const bool beside = l.right() <= c.box.left + reach_ && std::abs(l.centre().y - u.level) <= 2 * reach_ &&
+                                    c.box.left - l.right() < 4 * m_.labelGap + 2 * reach_;
+                if (beside && (chosen.empty() || chosen.contains(label->id))) {
+                    u.label = label->id;
+                    u.labelBox = l;
+                    labels.insert(label->id);
+                }
+            }
+            units_.push_back(u);
+        }
+        std::erase_if(units_, [&](const Unit& u) { return labels.contains(u.id); });
+    }
+
+    static bool besideEachOther(const Unit& a, const Unit& b) {
+        const double slack = 0.5 * std::min(a.box.width, b.box.width);
+        const Box left = a.hasLabel() ? a.box.united(a.labelBox) : a.box;
+        const Box right = b.hasLabel() ? b.box.united(b.labelBox) : b.box;
+        return left.right() <= right.left + slack * 0.4 || right.right() <= left.left + slack * 0.4;
+    }
+
+    void findRows() {
+        std::vector<std::size_t> order(units_.size());
+        for (std::size_t i = 0; i < order.size(); ++i) order[i] = i;
+        std::ranges::sort(order, {}, [&](std::size_t i) { return units_[i].level; });
+        for (std::size_t i : order) {
+            const Unit& u = units_[i];
+            // Into the row above when it is within reach of all that stand there, and beside them.
+            Row* home = nullptr;
+            if (!rows_.empty()) {
+                Row& last = rows_.back();
+                const bool near = std::ranges::all_of(last.units, [&](std::size_t k) {
+                    return std::abs(units_[k].level - u.level) <= 2 * reach_ && besideEachOther(units_[k], u);
+                });
+                if (near) home = &last;
+            }
+            if (!home) home = &rows_.emplace_back();
+            home->units.push_back(i);
+        }
+        for (Row& row : rows_) {
+            double lowest = -1e9, highest = 1e9;
+            for (std::size_t i : row.units) {
+                const Unit& u = units_[i];
+                auto one = [&](double level, const Box& b) {
+                    lowest = std::max(lowest, level);
+                    highest = std::min(highest, level);
+                    row.above = std::max(row.above, level - b.top);
+                    row.below = std::max(row.below, b.bottom() - level);
+                };
+                one(u.level, u.box);
+                if (u.hasLabel()) {
+                    lowest = std::max(lowest, u.labelBox.centre().y);
+                    highest = std::min(highest, u.labelBox.centre().y);
+                }
+                row.buttons = row.buttons && u.kind == Kind::button;
+                row.ticks = row.ticks && (u.kind == Kind::checkBox || u.kind == Kind::radioButton);
+                row.wide = row.wide || u.kind == Kind::frame || u.kind == Kind::tabs || u.kind == Kind::table;
+            }
+            row.low = lowest - reach_;
+            row.high = highest + reach_;
+            // A row of ticks has the height of a row of fields.
+            if (row.ticks && form_.find(container_)->kind != Kind::frame) {
+                row.above = std::max(row.above, m_.fieldHigh / 2);
+                row.below = std::max(row.below, m_.fieldHigh / 2);
+            }
+        }
+        std::ranges::sort(rows_, {}, &Row::guess);
+    }
+
+    /// Lays the rows' text lines: of all ways to go down by distances that Brindel knows, the one that moves least.
+    void layRows() {
+        struct Way {
+            double level = 0, cost = 0;
+            std::size_t from = 0;
+        };
+        std::vector<std::vector<Way>> ways(rows_.size());
+        auto residual = [&](const Row& row, double level) {
+            const double sigma = reach_ / (1 + 0.5 * double(row.units.size()));
+            const double off = (level - row.guess()) / sigma;
+            return off * off * 0.35;
+        };
+        auto add = [&](std::size_t k, double level, double cost, std::size_t from) {
+            const Row& row = rows_[k];
+            if (level < row.low - 1e-9 || level > row.high + 1e-9) return;
+            cost += residual(row, level);
+            for (Way& w : ways[k])
+                if (std::abs(w.level - level) < grain_ / 4) {
+                    if (cost < w.cost) w = {level, cost, from};
+                    return;
+                }
+            ways[k].push_back({level, cost, from});
+        };
+        for (std::size_t k = 0; k < rows_.size(); ++k) {
+            const Row& row = rows_[k];
+            const double own = grained(row.guess() - row.above) + row.above;  // edges on whole units
+            // From the foot of the container: buttons of a dialog stand there.
+            const double foot = area_.height - row.below;
+            if (k == 0) {
+                for (double top : {page_.top, m_.top, 16.0 * (form_.isDialog() ? 1 : 0.25)})
+                    add(0, top + row.above, 0, 0);
+                add(0, own, 5, 0);
+                continue;
+            }
+            const Row& before = rows_[k - 1];
+            const bool frame = form_.find(container_)->kind == Kind::frame;
+            std::vector<std::pair<double, double>> gaps = {
+                {m_.rowGap, row.buttons ? 1.2 : 0},
+                {m_.sectionGap, row.buttons ? 0 : 3},
+                {m_.rowGap + m_.sectionGap, 4},
+                {m_.rowGap * 2 / 3, 3.5},
+                {form_.isDialog() ? 16.0 : 4.0, row.wide || before.wide ? 1.5 : 4},
+                {form_.isDialog() ? 4.0 : 1.0, row.ticks && before.ticks && frame ? -0.5 : 4}};
+            for (std::size_t w = 0; w < ways[k - 1].size(); ++w) {
+                const Way way = ways[k - 1][w];
+                for (const auto& [gap, cost] : gaps) add(k, way.level + before.below + gap + row.above, way.cost + cost, w);
+                if (row.buttons)
+                    for (double margin : {m_.inset, 16.0, 12.0}) add(k, foot - margin, way.cost + 0.2, w);
+                add(k, own, way.cost + 7, w);
+            }
+        }
+        for (std::size_t k = rows_.size(), at = 0; k-- > 0;) {
+            if (k + 1 == rows_.size())
+                at = std::size_t(std::ranges::min_element(ways[k], {}, &Way::cost) - ways[k].begin());
+            const double level = ways[k].empty() ? rows_[k].guess() : ways[k][at].level;
+            for (std::size_t i : rows_[k].units) {
+                Unit& u = units_[i];
+                u.box.top += level - u.level;
+                if (form_.isDialog()) u.box.top = std::round(u.box.top);
+                if (u.hasLabel()) {
+                    u.labelBox.top = level - u.labelBox.height / 2;
+                    if (form_.isDialog()) u.labelBox.top = std::floor(u.labelBox.top + 0.5);
+                }
+                u.level = level;
+            }
+            if (!ways[k].empty()) at = ways[k][at].from;
+        }
+    }
+
+    // ---- columns ----
+
+    struct Cluster {
+        std::vector<std::size_t> units;
+        double low = 0, high = 0;  // the left edges that all of them can reach
+        double guess() const { return (low + high) / 2; }
+    };
+    std::vector<std::pair<double, double>> lines_;  // known lines, and how much each is trusted
+
+    double trust(double x) const {
+        double most = 0;
+        for (const auto& [line, weight] : lines_)
+            if (std::abs(line - x) < grain_ / 2) most = std::max(most, weight);
+        return most;
+    }
+    void know(double x, double weight) { lines_.emplace_back(x, weight); }
+
+    void layColumns() {
+        know(page_.left, 3);
+        know(page_.left + page_.width, 3);
+        if (form_.isDialog() && form_.find(container_)->kind == Kind::dialog) {
+            know(16, 2);
+            know(area_.width - 16, 2);
+        }
+        // The gap between labels and their fields is one for all; the house's own where it is near.
+        const double gap = labelGap();
+        // A pair says twice where its field's left edge is: by itself, and by its label's end.
+        std::vector<std::pair<double, std::size_t>> lefts;
+        for (std::size_t i = 0; i < units_.size(); ++i) lefts.emplace_back(units_[i].box.left, i);
+        std::ranges::sort(lefts);
+        std::vector<Cluster> clusters;
+        for (const auto& [left, i] : lefts) {
+            const bool fits = !clusters.empty() && left - units_[clusters.back().units.front()].box.left <= 2 * reach_ &&
+                              units_[clusters.back().units.front()].hasLabel() == units_[i].hasLabel();
+            if (!fits) clusters.emplace_back();
+            clusters.back().units.push_back(i);
+        }
+        for (Cluster& c : clusters) {
+            double lowest = 1e9, highest = -1e9;
+            for (std::size_t i : c.units) {
+                const Unit& u = units_[i];
+                auto says = [&](double left) {
+                    lowest = std::min(lowest, left);
+                    highest = std::max(highest, left);
+                };
+                says(u.box.left);
+                if (u.hasLabel()) says(u.labelBox.right() + gap);
+            }
+            c.low = highest - reach_;
+            c.high = lowest + reach_;
+            if (c.low > c.high) std::swap(c.low, c.high);
+        }
+        // The widest evidence first: it makes the lines that the rest is laid on.
+        std::ranges::stable_sort(clusters, [](const Cluster& a, const Cluster& b) { return a.units.size() > b.units.size(); });
+        std::vector<bool> done(clusters.size());
+        for (std::size_t round = 0; round < clusters.size(); ++round) {
+            std::size_t best = clusters.size();
+            double bestScore = -1e9, bestLeft = 0;
+            for (std::size_t k = 0; k < clusters.size(); ++k) {
+                if (done[k]) continue;
+                auto [score, left] = bestPlace(clusters[k], gap);
+                if (score > bestScore) bestScore = score, best = k, bestLeft = left;
+            }
+            if (best == clusters.size()) break;
+            done[best] = true;
+            settle(clusters[best], bestLeft, gap);
+        }
+    }
+
+    double labelGap() const {
+        std::vector<double> gaps;
+        for (const Unit& u : units_)
+            if (u.hasLabel()) gaps.push_back(u.box.left - u.labelBox.right());
+        if (gaps.empty()) return m_.labelGap;
+        std::ranges::sort(gaps);
+        const double middle = gaps[gaps.size() / 2];
+        return std::abs(middle - m_.labelGap) <= 1.2 * reach_ ? m_.labelGap : grained(middle);
+    }
+
+    /// Where the left edges of a cluster lie best: on lines that are known already, by as many of its edges as can be.
+    std::pair<double, double> bestPlace(const Cluster& c, double gap) const {
+        const double sigma = reach_ / (1 + 0.6 * double(c.units.size()));
+        std::vector<double> places = {grained(c.guess())};
+        for (const auto& [line, weight] : lines_)
+            for (std::size_t i : c.units) {
+                const Unit& u = units_[i];
+                places.push_back(line);
+                places.push_back(line - u.box.width);
+                if (u.hasLabel()) places.push_back(line + u.labelBox.width + gap);
+            }
+        double bestScore = -1e9, bestLeft = grained(c.guess());
+        for (double place : places) {
+            if (place < c.low - 1e-9 || place > c.high + 1e-9) continue;
+            const double off = (place - c.guess()) / sigma;
+            double support = trust(place);
+            double right = 0, label = 0;
+            for (std::size_t i : c.units) {
+                const Unit& u = units_[i];
+                right += trust(place + u.box.width);
+                if (u.hasLabel()) label += trust(place - gap - u.labelBox.width);
+            }
+            support += std::min(right, 6.0) + std::min(label, 6.0);
+            // More units in the cluster say more about it than any line.
+            const double score = support + 0.3 * double(c.units.size()) - 0.5 * off * off;
+            if (score > bestScore + 1e-9) bestScore = score, bestLeft = place;
+        }
+        return {bestScore, bestLeft};
+    }
+
+    void settle(const Cluster& c, double left, double gap) {
+        const double weight = std::min(3.0, 1.0 + 0.5 * double(c.units.size()));
+        know(left, weight);
+        for (std::size_t i : c.units) {
+            Unit& u = units_[i];
+            u.box.left = left;
+            know(u.box.right(), 1.5);
+            if (!u.hasLabel()) continue;
+            u.labelBox.left = left - gap - u.labelBox.width;
+            know(u.labelBox.left, 1);
+        }
+    }
+};
+
+}  // namespace
+
+Form tidied(const Form& form, const Ids& ids) {
+    std::set<Id> chosen(ids.begin(), ids.end());
+    std::vector<Id> containers;
+    walk(form, rootId, [&](const Control& c, int) {
+        const bool area = c.kind == Kind::dialog || c.kind == Kind::page || c.kind == Kind::tabPage || c.kind == Kind::frame;
+        if (area) containers.push_back(c.id);
+    });
+    Form next = form;
+    for (Id container : containers) {
+        const auto& children = next.find(container)->children;
+        if (!chosen.empty() && std::ranges::none_of(children, [&](Id id) { return chosen.contains(id); })) continue;
+        next = Tidying(next, container, chosen).run();
+    }
+    return next;
+}
+
+Moved movedBetween(const Form& before, const Form& after) {
+    Moved moved;
+    after.controls.differences(before.controls, [&](Id id, const Control* x, const Control* y) {
+        if (!x || !y || x->box == y->box) return;
+        moved.ids.push_back(id);
+        moved.furthest = std::max({moved.furthest, std::abs(x->box.left - y->box.left), std::abs(x->box.top - y->box.top)});
+    });
+    std::ranges::sort(moved.ids);
+    return moved;
+}
+
+}  // namespace brindel
