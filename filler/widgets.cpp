@@ -254,12 +254,15 @@ void dress(QWidget* widget, const Control& c, const Making& m) {
     QPalette colours = widget->palette();
     // A colour of the desktop follows it; any other is as it was set.
     auto painted = [&](const std::string& role, Colour colour) {
-        static const std::map<std::string, QPalette::ColorRole> roles = {
-            {"window", QPalette::Window},         {"windowText", QPalette::WindowText},
-            {"base", QPalette::Base},             {"text", QPalette::Text},
-            {"button", QPalette::Button},         {"buttonText", QPalette::ButtonText},
-            {"highlight", QPalette::Highlight},   {"highlightText", QPalette::HighlightedText},
-            {"link", QPalette::Link}};
+        static const std::map<std::string, QPalette::ColorRole> roles = {{"window", QPalette::Window},
+                                                                         {"windowText", QPalette::WindowText},
+                                                                         {"base", QPalette::Base},
+                                                                         {"text", QPalette::Text},
+                                                                         {"button", QPalette::Button},
+                                                                         {"buttonText", QPalette::ButtonText},
+                                                                         {"highlight", QPalette::Highlight},
+                                                                         {"highlightText", QPalette::HighlightedText},
+                                                                         {"link", QPalette::Link}};
         auto at = roles.find(role);
         return at == roles.end() ? toQt(colour) : QApplication::palette().color(at->second);
     };

@@ -236,7 +236,9 @@ std::function<std::optional<Colour>()> Details::contrastWith(Prop prop) const {
         if (look.fill) return look.fill;
         const auto ground = colourMeant(form.root().text(Prop::fillColour));
         const bool field = isFilled(*c) && look.border == Border::sunken;
-        return ground && !field ? *ground : form.isDialog() && !field ? Colour{0xF3, 0xF1, 0xEE} : Colour{255, 255, 255};
+        return ground && !field            ? *ground
+               : form.isDialog() && !field ? Colour{0xF3, 0xF1, 0xEE}
+                                           : Colour{255, 255, 255};
     };
 }
 
@@ -256,9 +258,8 @@ void Details::addNotice() {
     line->addWidget(words, 1);
     line->addWidget(fit);
     body_->layout()->addWidget(notice);
-    connect(fit, &QToolButton::clicked, this, [this] {
-        desk_.edit(fittedToText(desk_.form(), desk_.selection(), desk_.fonts()), "Fit to text");
-    });
+    connect(fit, &QToolButton::clicked, this,
+            [this] { desk_.edit(fittedToText(desk_.form(), desk_.selection(), desk_.fonts()), "Fit to text"); });
     fillers_.push_back([this, notice] {
         bool cut = false;
         if (desk_.selection().size() < 200)
@@ -295,7 +296,8 @@ void Details::addRoom() {
     column->addWidget(words);
     column->addLayout(line);
     holder->setMinimumHeight(41);
-    addRow(Group::entry, "Room", holder, "How much text fits, by the real font: of everyday letters, of digits, of Ws.");
+    addRow(Group::entry, "Room", holder,
+           "How much text fits, by the real font: of everyday letters, of digits, of Ws.");
     connect(limitIt, &QToolButton::clicked, this, [this] {
         desk_.edit(limitedToRoom(desk_.form(), desk_.selection(), desk_.fonts()), "Limit to what fits");
     });

@@ -76,8 +76,8 @@ tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) 
         case Type::time: {
             auto time = timeRead(plain, "HH:mm", "en");
             if (!text.trimmed().isEmpty() && !time)
-                return tl::unexpected(
-                    QString("%1 takes a time like 08:30; “%2” is none.").arg(toQt(std::string(r.word)), text.trimmed()));
+                return tl::unexpected(QString("%1 takes a time like 08:30; “%2” is none.")
+                                          .arg(toQt(std::string(r.word)), text.trimmed()));
             return Value(time ? timeIn(*time, "HH:mm", "en") : std::string());
         }
         case Type::choices: {

@@ -12,8 +12,9 @@ namespace brindel {
 namespace {
 
 QString swatchSheet(const QColor& colour) {
-    return QString("QPushButton { background: %1; border: 1px solid %2; border-radius: 4px; padding: 0; }"
-                   "QPushButton:hover, QPushButton:focus { border: 2px solid %3; }")
+    return QString(
+               "QPushButton { background: %1; border: 1px solid %2; border-radius: 4px; padding: 0; }"
+               "QPushButton:hover, QPushButton:focus { border: 2px solid %3; }")
         .arg(colour.name(), tokens().fieldLine.name(), tokens().tawny.name());
 }
 
@@ -22,7 +23,7 @@ QString contrastSaid(Colour colour, std::optional<Colour> against) {
     const double ratio = contrastOf(colour, *against);
     return QString("Contrast %1 : 1%2")
         .arg(ratio, 0, 'f', 1)
-        .arg(ratio < 3      ? ", too little to read"
+        .arg(ratio < 3     ? ", too little to read"
              : ratio < 4.5 ? ", enough for large letters only"
                            : "");
 }
@@ -212,7 +213,8 @@ Editor imageEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* p
                                                           "Pictures (*.png *.jpg *.jpeg *.bmp *.gif *.webp *.svg)");
         if (path.isEmpty()) return;
         const std::string png = pictureFrom(path);
-        if (png.empty()) return desk.say(QString("“%1” cannot be read as a picture.").arg(QFileInfo(path).fileName()), true);
+        if (png.empty())
+            return desk.say(QString("“%1” cannot be read as a picture.").arg(QFileInfo(path).fileName()), true);
         changed(Value(png));
     });
     QObject::connect(drop, &QPushButton::clicked, holder, [changed] { changed(Value(std::string())); });

@@ -10,10 +10,11 @@ namespace {
 
 /// The word a tool has on the strip, where room is short.
 QString shortWord(const Tool& tool) {
-    static const std::map<Kind, const char*> words = {
-        {Kind::textBox, "Text box"}, {Kind::numberBox, "Number"}, {Kind::dateBox, "Date"},     {Kind::timeBox, "Time"},
-        {Kind::comboBox, "Combo"},   {Kind::listBox, "List"},     {Kind::checkBox, "Check"},   {Kind::radioButton, "Radio"},
-        {Kind::choiceGroup, "Group"}, {Kind::signature, "Sign"}};
+    static const std::map<Kind, const char*> words = {{Kind::textBox, "Text box"},  {Kind::numberBox, "Number"},
+                                                      {Kind::dateBox, "Date"},      {Kind::timeBox, "Time"},
+                                                      {Kind::comboBox, "Combo"},    {Kind::listBox, "List"},
+                                                      {Kind::checkBox, "Check"},    {Kind::radioButton, "Radio"},
+                                                      {Kind::choiceGroup, "Group"}, {Kind::signature, "Sign"}};
     if (auto at = words.find(tool.kind); at != words.end()) return at->second;
     QString word = toQt(tool.word());
     word[0] = word[0].toUpper();
@@ -179,10 +180,11 @@ bool Strip::event(QEvent* event) {
                 QToolTip::showText(help->globalPos(), QString("Place a %1%2").arg(toQt(tool.word()), letter), this);
             }
         if (labelsRect().contains(help->pos()))
-            QToolTip::showText(help->globalPos(),
-                               QString("Labels go %1").arg(toQt(std::string(tokenWord(
-                                   Prop::labelsSit, desk_.form().root().text(Prop::labelsSit))))),
-                               this);
+            QToolTip::showText(
+                help->globalPos(),
+                QString("Labels go %1")
+                    .arg(toQt(std::string(tokenWord(Prop::labelsSit, desk_.form().root().text(Prop::labelsSit))))),
+                this);
         return true;
     }
     return QWidget::event(event);

@@ -68,9 +68,7 @@ Edited placed(const Form& form, Id container, Control control, std::optional<std
     }
     control.name = freeName(form, control.name);
     // A box lies behind what is on it.
-    std::size_t at = index                       ? *index
-                     : control.kind == Kind::box ? 0
-                                                 : readingPlace(form, container, control.box);
+    std::size_t at = index ? *index : control.kind == Kind::box ? 0 : readingPlace(form, container, control.box);
     Id id = control.id;
     const Kind kind = control.kind;
     const bool tabs = kind == Kind::tabs;

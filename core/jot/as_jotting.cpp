@@ -20,8 +20,8 @@ constexpr Prop sayable[] = {
     Prop::unit,         Prop::datePattern,  Prop::earliest,   Prop::latest,    Prop::workedOut, Prop::choices,
     Prop::otherAnswers, Prop::prompt,       Prop::many,       Prop::tickMarks, Prop::atLeast,   Prop::atMost,
     Prop::group,        Prop::value,        Prop::buttonRole, Prop::access,    Prop::hint,      Prop::alignAcross,
-    Prop::alignDown,    Prop::wraps,        Prop::paper,      Prop::columns,   Prop::rows,
-    Prop::earliestTime, Prop::latestTime,   Prop::byFiller,   Prop::acrossIn};
+    Prop::alignDown,    Prop::wraps,        Prop::paper,      Prop::columns,   Prop::rows,      Prop::earliestTime,
+    Prop::latestTime,   Prop::byFiller,     Prop::acrossIn};
 
 class Teller {
   public:
@@ -174,8 +174,8 @@ class Teller {
                     const Control* label = labelOf(form_, c.id);
                     string called = has(c.kind, Prop::text) && (!label || !c.text(Prop::text).empty())
                                         ? c.text(Prop::text)
-                                    : label                 ? label->text(Prop::text)
-                                                            : c.name;
+                                    : label ? label->text(Prop::text)
+                                            : c.name;
                     if (c.kind == Kind::radioButton) {
                         out.cannotSay.push_back(
                             fmt::format("the radio button “{}” outside a frame of its own", c.name));

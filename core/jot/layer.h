@@ -148,7 +148,7 @@ class Layer {
         if (fields.size() == 1) return loneField(*fields[0], c);
         const double over = above_ ? lineHigh("text") + labelDrop() : 0;
         double high = above_ ? 0 : m_.fieldHigh;
-        for (const JotField* f : fields) high = std::max(high, wanted(*f).height + over);
+        for (const JotField* f : fields) high = std::max(high, wanted(*f).height + over + tickDrop(*f));
         roomFor(high);
         for (std::size_t k = 0; k < fields.size(); ++k) {
             const JotField& f = *fields[k];
@@ -374,7 +374,7 @@ class Layer {
         const bool broad = f.rows > 1 || f.kind == Kind::table || (f.kind == Kind::textBox && size.width >= m_.widths[3]);
         const double width = wordedItself(f) ? size.width : broad ? room : std::min(size.width, room);
         const double labelHigh = over ? linesHigh(f.label, room) : 0, drop = over ? labelHigh + labelDrop() : 0;
-        const double high = std::max(size.height + drop, over ? 0 : m_.fieldHigh);
+        const double high = std::max(size.height + drop + (over ? 0 : tickDrop(f)), over ? 0 : m_.fieldHigh);
         roomFor(high);
         Id label = noControl;
         if (over)

@@ -72,9 +72,9 @@ class Line {
 };
 
 const std::vector<std::pair<const char*, Kind>> kindWords = {
-    {"text", Kind::textBox}, {"number", Kind::numberBox},  {"date", Kind::dateBox},  {"combo", Kind::comboBox},
-    {"list", Kind::listBox}, {"radio", Kind::radioButton}, {"ticks", Kind::listBox}, {"check", Kind::checkBox},
-    {"time", Kind::timeBox}, {"group", Kind::choiceGroup}, {"table", Kind::table},   {"picture", Kind::picture},
+    {"text", Kind::textBox},        {"number", Kind::numberBox},  {"date", Kind::dateBox},  {"combo", Kind::comboBox},
+    {"list", Kind::listBox},        {"radio", Kind::radioButton}, {"ticks", Kind::listBox}, {"check", Kind::checkBox},
+    {"time", Kind::timeBox},        {"group", Kind::choiceGroup}, {"table", Kind::table},   {"picture", Kind::picture},
     {"signature", Kind::signature},
 };
 const std::vector<std::pair<const char*, const char*>> letterWords = {

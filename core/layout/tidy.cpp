@@ -2,7 +2,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <set>
+#include <tuple>
 
 #include "core/edit/arrange.h"
 #include "core/layout/measures.h"
@@ -15,46 +17,69 @@ struct Unit {
     Id id = noControl, label = noControl;
     Box box, labelBox;
     Kind kind = Kind::label;
-    double level = 0;  // its text line
+    double level = 0;           // its text line
+    std::vector<Id> more = {};  // buttons that follow it on its row, as one with it
     bool hasLabel() const { return label != noControl; }
 };
 
 struct Row {
     std::vector<std::size_t> units;
-    double low = 0, high = 0;   // the text lines that all its units can reach
+    double low = 0, high = 0;     // the text lines that all its units can reach
     double above = 0, below = 0;  // how far it reaches from its text line
-    bool buttons = true, ticks = true, wide = false;
+    bool buttons = true, filled = false, wide = false;
+    int heading = 0;     // a heading of this rank stands here alone; 4 for fine print
+    bool label = false;  // nothing but wording
+    double spread = 0;   // between the highest and the lowest text line in it
     double guess() const { return (low + high) / 2; }
 };
 
 class Tidying {
   public:
-    Tidying(const Form& form, Id container, const std::set<Id>& chosen)
+    /// `known` are lines of containers around or beside this one, from its left edge.
+    Tidying(const Form& form, Id container, const std::set<Id>& chosen, std::vector<std::pair<double, double>> known)
         : form_(form),
           container_(container),
           m_(measuresFor(form.isDialog())),
           reach_(form.isDialog() ? 7 : 2),
-          grain_(form.isDialog() ? 1 : 0.5) {
+          grain_(form.isDialog() ? 1 : 0.5),
+          lines_(std::move(known)) {
         const Control& holder = *form.find(container);
         area_ = boxOf(form, holder);
         if (holder.kind == Kind::page) {
             page_ = withinMargins(form);
         } else {
             const bool frame = holder.kind == Kind::frame;
-            const double side = frame ? m_.frameSide : form.isDialog() ? m_.inset : 4;
-            page_ = {side, frame ? m_.frameTop : m_.top, area_.width - 2 * side, area_.height};
+            // Around tabs there is a little less room than around fields.
+            tabbed_ = std::ranges::any_of(holder.children, [&](Id id) { return form.find(id)->kind == Kind::tabs; });
+            const double side = frame ? m_.frameSide : !form.isDialog() ? 4 : tabbed_ ? 16 : m_.inset;
+            page_ = {side, frame ? m_.frameTop : tabbed_ ? 16 : m_.top, area_.width - 2 * side, area_.height};
         }
         gather(holder, chosen);
     }
 
+    /// The lines that its edges lie on now, each with how much it is trusted.
+    const std::vector<std::pair<double, double>>& lines() const { return lines_; }
+
     Form run() {
         if (units_.size() < 2) return form_;
+        buttonsGathered();
         findRows();
+        findClusters();
+        if (!ragged()) {
+            for (const Cluster& c : clusters_) settle(c, c.guess(), gap_);
+            return form_;
+        }
         layRows();
         layColumns();
         Form next = form_;
         for (const Unit& u : units_) {
-            next = moved(next, u.id, u.box);
+            if (u.more.empty()) next = moved(next, u.id, u.box);
+            double left = u.box.left;
+            for (std::size_t i = 0; !u.more.empty() && i < u.more.size(); ++i) {
+                const Box own = form_.find(u.more[i])->box;
+                next = moved(next, u.more[i], {left, u.box.top, own.width, own.height});
+                left += own.width + buttonGap_;
+            }
             if (u.hasLabel()) next = moved(next, u.label, u.labelBox);
         }
         return next;
@@ -65,9 +90,13 @@ class Tidying {
     Id container_;
     const Measures& m_;
     double reach_, grain_;
+    std::vector<std::pair<double, double>> lines_;  // known lines, and how much each is trusted
     Box area_, page_;
     std::vector<Unit> units_;
     std::vector<Row> rows_;
+    bool tabbed_ = false;
+    double buttonGap_ = 0;
+    bool buttonsRagged_ = false, question_ = false;
 
     static Form moved(const Form& form, Id id, const Box& to) {
         const Box& from = form.find(id)->box;
@@ -87,7 +116,8 @@ class Tidying {
             if (const Control* label = labelOf(form_, id)) {
                 const Box& l = label->box;
                 // Beside the field, on about its text line: such a label moves with it.
-                const bool beside = l.right() <= c.box.left + reach_ && std::abs(l.centre().y - u.level) <= 2 * reach_ &&
+                const bool beside = l.right() <= c.box.left + reach_ &&
+                                    std::abs(l.centre().y - u.level) <= 2 * reach_ &&
                                     c.box.left - l.right() < 4 * m_.labelGap + 2 * reach_;
                 if (beside && (chosen.empty() || chosen.contains(label->id))) {
                     u.label = label->id;
@@ -100,6 +130,71 @@ class Tidying {
         std::erase_if(units_, [&](const Unit& u) { return labels.contains(u.id); });
     }
 
+    /// Buttons side by side become one unit with equal gaps, as wide as they are together.
+    void buttonsGathered() {
+        std::vector<std::size_t> all;
+        for (std::size_t i = 0; i < units_.size(); ++i)
+            if (units_[i].kind == Kind::button && !units_[i].hasLabel()) all.push_back(i);
+        std::ranges::sort(all, {}, [&](std::size_t i) { return units_[i].box.left; });
+        std::set<std::size_t> taken;
+        std::vector<Unit> groups;
+        for (std::size_t first : all) {
+            if (taken.contains(first)) continue;
+            std::vector<std::size_t> run{first};
+            for (std::size_t i : all) {
+                const Box &last = units_[run.back()].box, &box = units_[i].box;
+                const double gap = box.left - last.right();
+                if (i != first && !taken.contains(i) && std::abs(box.top - last.top) <= 2 * reach_ &&
+                    gap > -2 * reach_ && gap < m_.buttonGap + 2 * reach_ + 2 && box.left > last.left)
+                    run.push_back(i);
+            }
+            if (run.size() < 2) continue;
+            taken.insert(run.begin(), run.end());
+            Unit group = units_[first];
+            double wide = 0, level = 0, lowest = 1e9, highest = -1e9;
+            for (std::size_t i : run) {
+                group.more.push_back(units_[i].id);
+                // Each button says where the first begins.
+                const double begins = units_[i].box.left - wide;
+                lowest = std::min(lowest, begins);
+                highest = std::max(highest, begins);
+                wide += units_[i].box.width + m_.buttonGap;
+                level += units_[i].level / double(run.size());
+                buttonsRagged_ = buttonsRagged_ || std::abs(units_[i].level - group.level) > grain_ / 2;
+            }
+            buttonsRagged_ = buttonsRagged_ || highest - lowest > grain_ / 2;
+            group.box.width = wide - m_.buttonGap;
+            group.box.left = (lowest + highest) / 2;
+            group.box.top += level - group.level;
+            group.level = level;
+            groups.push_back(group);
+        }
+        buttonGap_ = m_.buttonGap;
+        std::vector<Unit> rest;
+        for (std::size_t i = 0; i < units_.size(); ++i)
+            if (!taken.contains(i)) rest.push_back(units_[i]);
+        rest.insert(rest.end(), groups.begin(), groups.end());
+        units_ = std::move(rest);
+    }
+
+    /// What stands exactly on its rows and columns already is left alone.
+    bool ragged() const {
+        if (buttonsRagged_) return true;
+        const double slack = 0.6 * grain_ * 2;
+        // Gaps that are all one, or that Brindel lays out by, are meant.
+        std::set<double> gaps;
+        bool known = true;
+        for (std::size_t k = 1; k < rows_.size(); ++k) {
+            const double gap = rows_[k].guess() - rows_[k].above - rows_[k - 1].guess() - rows_[k - 1].below;
+            const auto usual = gapsBetween(rows_[k - 1], rows_[k]);
+            known = known && std::ranges::any_of(usual, [&](const auto& g) { return std::abs(g.first - gap) < slack; });
+            gaps.insert(std::round(gap / grain_));
+        }
+        if (!known && (gaps.size() > 1 || rows_.size() < 3)) return true;
+        return std::ranges::any_of(rows_, [&](const Row& r) { return r.spread > slack; }) ||
+               std::ranges::any_of(clusters_, [&](const Cluster& c) { return c.spread > slack; });
+    }
+
     static bool besideEachOther(const Unit& a, const Unit& b) {
         const double slack = 0.5 * std::min(a.box.width, b.box.width);
         const Box left = a.hasLabel() ? a.box.united(a.labelBox) : a.box;
@@ -107,7 +202,10 @@ class Tidying {
         return left.right() <= right.left + slack * 0.4 || right.right() <= left.left + slack * 0.4;
     }
 
+    static bool kindFills(Kind kind) { return brindel::row(kind).filled; }
+
     void findRows() {
+        question_ = std::ranges::all_of(units_, [](const Unit& u) { return u.kind == Kind::radioButton; });
         std::vector<std::size_t> order(units_.size());
         for (std::size_t i = 0; i < order.size(); ++i) order[i] = i;
         std::ranges::sort(order, {}, [&](std::size_t i) { return units_[i].level; });
@@ -141,18 +239,52 @@ class Tidying {
                     highest = std::min(highest, u.labelBox.centre().y);
                 }
                 row.buttons = row.buttons && u.kind == Kind::button;
-                row.ticks = row.ticks && (u.kind == Kind::checkBox || u.kind == Kind::radioButton);
+                row.filled = row.filled || kindFills(u.kind);
                 row.wide = row.wide || u.kind == Kind::frame || u.kind == Kind::tabs || u.kind == Kind::table;
+            }
+            row.spread = lowest - highest;
+            if (row.units.size() == 1 && units_[row.units[0]].kind == Kind::label) {
+                const std::string& role = form_.find(units_[row.units[0]].id)->text(Prop::role);
+                row.label = true;
+                row.heading = role == "heading1"    ? 1
+                              : role == "heading2"  ? 2
+                              : role == "heading3"  ? 3
+                              : role == "finePrint" ? 4
+                                                    : 0;
             }
             row.low = lowest - reach_;
             row.high = highest + reach_;
-            // A row of ticks has the height of a row of fields.
-            if (row.ticks && form_.find(container_)->kind != Kind::frame) {
+            // Ticks and choices have the height of a row of fields, but where radio buttons have a frame to themselves.
+            if (row.filled && !question_) {
                 row.above = std::max(row.above, m_.fieldHigh / 2);
                 row.below = std::max(row.below, m_.fieldHigh / 2);
             }
         }
         std::ranges::sort(rows_, {}, &Row::guess);
+    }
+
+    /// The distances from one row to the next that Brindel lays out by, and how unlikely each is here.
+    std::vector<std::pair<double, double>> gapsBetween(const Row& before, const Row& row) const {
+        const bool dialog = form_.isDialog();
+        if (question_) return {{dialog ? 4.0 : 1.0, 0}, {m_.rowGap, 5}};
+        if (before.heading == 1) return {{1, 0}, {m_.rowGap, 3}};
+        if (before.heading == 2 && !dialog) return {{2, 0}, {m_.rowGap, 3}};
+        if (row.heading == 2 || row.heading == 1) return {{m_.sectionGap, 0}, {m_.rowGap, 3}};
+        if (before.heading == 4) return {{dialog ? m_.rowGap : m_.rowGap + 1, 0}, {m_.rowGap, 2}};
+        // Wording right above a field or a table belongs to it.
+        if (before.label && !row.label && !row.buttons && labels(before, row))
+            return {{dialog ? 4.0 : 1.0, 0}, {m_.rowGap, 3}};
+        if (row.buttons && dialog)
+            return {{before.wide ? 16.0 : 18.0, 0}, {m_.rowGap, 1}, {m_.sectionGap, 1.5}, {16.0, 1.5}};
+        return {{m_.rowGap, 0},
+                {m_.sectionGap, 4},
+                {m_.rowGap * 2 / 3, 4},
+                {dialog ? 16.0 : 4.0, 4},
+                {m_.rowGap + m_.sectionGap, 6}};
+    }
+    bool labels(const Row& before, const Row& row) const {
+        const Id field = form_.find(units_[before.units[0]].id)->reference(Prop::labels);
+        return std::ranges::any_of(row.units, [&](std::size_t i) { return units_[i].id == field; });
     }
 
     /// Lays the rows' text lines: of all ways to go down by distances that Brindel knows, the one that moves least.
@@ -184,25 +316,20 @@ class Tidying {
             // From the foot of the container: buttons of a dialog stand there.
             const double foot = area_.height - row.below;
             if (k == 0) {
-                for (double top : {page_.top, m_.top, 16.0 * (form_.isDialog() ? 1 : 0.25)})
-                    add(0, top + row.above, 0, 0);
-                add(0, own, 5, 0);
+                add(0, page_.top + row.above, 0, 0);
+                if (!question_) add(0, (form_.isDialog() ? 16 : page_.top) + row.above, 2.5, 0);
+                add(0, own, 6, 0);
                 continue;
             }
+            const std::vector<std::pair<double, double>> gaps = gapsBetween(rows_[k - 1], row);
             const Row& before = rows_[k - 1];
-            const bool frame = form_.find(container_)->kind == Kind::frame;
-            std::vector<std::pair<double, double>> gaps = {
-                {m_.rowGap, row.buttons ? 1.2 : 0},
-                {m_.sectionGap, row.buttons ? 0 : 3},
-                {m_.rowGap + m_.sectionGap, 4},
-                {m_.rowGap * 2 / 3, 3.5},
-                {form_.isDialog() ? 16.0 : 4.0, row.wide || before.wide ? 1.5 : 4},
-                {form_.isDialog() ? 4.0 : 1.0, row.ticks && before.ticks && frame ? -0.5 : 4}};
             for (std::size_t w = 0; w < ways[k - 1].size(); ++w) {
                 const Way way = ways[k - 1][w];
-                for (const auto& [gap, cost] : gaps) add(k, way.level + before.below + gap + row.above, way.cost + cost, w);
-                if (row.buttons)
-                    for (double margin : {m_.inset, 16.0, 12.0}) add(k, foot - margin, way.cost + 0.2, w);
+                for (const auto& [gap, cost] : gaps)
+                    add(k, way.level + before.below + gap + row.above, way.cost + cost, w);
+                if (row.buttons && form_.isDialog())
+                    add(k, foot - (form_.find(container_)->kind == Kind::dialog ? 16 : m_.top),
+                        way.cost + (k + 1 == rows_.size() ? -1 : 2), w);
                 add(k, own, way.cost + 7, w);
             }
         }
@@ -229,9 +356,11 @@ class Tidying {
     struct Cluster {
         std::vector<std::size_t> units;
         double low = 0, high = 0;  // the left edges that all of them can reach
+        double spread = 0;
         double guess() const { return (low + high) / 2; }
     };
-    std::vector<std::pair<double, double>> lines_;  // known lines, and how much each is trusted
+    std::vector<Cluster> clusters_;
+    double gap_ = 0;  // between labels and their fields
 
     double trust(double x) const {
         double most = 0;
@@ -241,22 +370,18 @@ class Tidying {
     }
     void know(double x, double weight) { lines_.emplace_back(x, weight); }
 
-    void layColumns() {
-        know(page_.left, 3);
-        know(page_.left + page_.width, 3);
-        if (form_.isDialog() && form_.find(container_)->kind == Kind::dialog) {
-            know(16, 2);
-            know(area_.width - 16, 2);
-        }
+    void findClusters() {
         // The gap between labels and their fields is one for all; the house's own where it is near.
-        const double gap = labelGap();
+        gap_ = labelGap();
+        const double gap = gap_;
         // A pair says twice where its field's left edge is: by itself, and by its label's end.
         std::vector<std::pair<double, std::size_t>> lefts;
         for (std::size_t i = 0; i < units_.size(); ++i) lefts.emplace_back(units_[i].box.left, i);
         std::ranges::sort(lefts);
-        std::vector<Cluster> clusters;
+        auto& clusters = clusters_;
         for (const auto& [left, i] : lefts) {
-            const bool fits = !clusters.empty() && left - units_[clusters.back().units.front()].box.left <= 2 * reach_ &&
+            const bool fits = !clusters.empty() &&
+                              left - units_[clusters.back().units.front()].box.left <= 2 * reach_ &&
                               units_[clusters.back().units.front()].hasLabel() == units_[i].hasLabel();
             if (!fits) clusters.emplace_back();
             clusters.back().units.push_back(i);
@@ -272,12 +397,26 @@ class Tidying {
                 says(u.box.left);
                 if (u.hasLabel()) says(u.labelBox.right() + gap);
             }
+            c.spread = highest - lowest;
             c.low = highest - reach_;
             c.high = lowest + reach_;
             if (c.low > c.high) std::swap(c.low, c.high);
         }
+    }
+
+    void layColumns() {
+        know(page_.left, 3);
+        know(page_.left + page_.width, 3);
+        if (question_)
+            // Radio buttons side by side share the frame's width equally.
+            for (const Row& row : rows_)
+                for (std::size_t i = 1; i < row.units.size(); ++i)
+                    know(page_.left + page_.width * double(i) / double(row.units.size()), 2);
+        const double gap = gap_;
+        auto& clusters = clusters_;
         // The widest evidence first: it makes the lines that the rest is laid on.
-        std::ranges::stable_sort(clusters, [](const Cluster& a, const Cluster& b) { return a.units.size() > b.units.size(); });
+        std::ranges::stable_sort(clusters,
+                                 [](const Cluster& a, const Cluster& b) { return a.units.size() > b.units.size(); });
         std::vector<bool> done(clusters.size());
         for (std::size_t round = 0; round < clusters.size(); ++round) {
             std::size_t best = clusters.size();
@@ -300,7 +439,9 @@ class Tidying {
         if (gaps.empty()) return m_.labelGap;
         std::ranges::sort(gaps);
         const double middle = gaps[gaps.size() / 2];
-        return std::abs(middle - m_.labelGap) <= 1.2 * reach_ ? m_.labelGap : grained(middle);
+        // A few ragged pairs say little about their gap.
+        const double doubt = gaps.size() < 4 ? 1.9 : 1.2;
+        return std::abs(middle - m_.labelGap) <= doubt * reach_ ? m_.labelGap : grained(middle);
     }
 
     /// Where the left edges of a cluster lie best: on lines that are known already, by as many of its edges as can be.
@@ -339,10 +480,11 @@ class Tidying {
         for (std::size_t i : c.units) {
             Unit& u = units_[i];
             u.box.left = left;
-            know(u.box.right(), 1.5);
+            know(u.box.right(), 0.8);
+            know(u.box.right() + m_.columnGap, 1.4);
             if (!u.hasLabel()) continue;
             u.labelBox.left = left - gap - u.labelBox.width;
-            know(u.labelBox.left, 1);
+            know(u.labelBox.left, 0.6);
         }
     }
 };
@@ -353,14 +495,35 @@ Form tidied(const Form& form, const Ids& ids) {
     std::set<Id> chosen(ids.begin(), ids.end());
     std::vector<Id> containers;
     walk(form, rootId, [&](const Control& c, int) {
-        const bool area = c.kind == Kind::dialog || c.kind == Kind::page || c.kind == Kind::tabPage || c.kind == Kind::frame;
+        const bool area =
+            c.kind == Kind::dialog || c.kind == Kind::page || c.kind == Kind::tabPage || c.kind == Kind::frame;
         if (area) containers.push_back(c.id);
     });
+    // Pages are laid by the same lines, and frames by those around them: what has most to say goes first.
+    auto turn = [&](Id id) {
+        const Control& c = *form.find(id);
+        return std::tuple(c.kind == Kind::frame, c.kind == Kind::frame ? 0 : long(c.parent),
+                          c.kind == Kind::frame ? 0 : -long(c.children.size()));
+    };
+    std::ranges::stable_sort(containers, {}, turn);
     Form next = form;
+    std::map<Id, std::vector<std::pair<double, double>>> linesOf;  // from the left edge of each container
     for (Id container : containers) {
-        const auto& children = next.find(container)->children;
-        if (!chosen.empty() && std::ranges::none_of(children, [&](Id id) { return chosen.contains(id); })) continue;
-        next = Tidying(next, container, chosen).run();
+        const Control& holder = *next.find(container);
+        if (!chosen.empty() && std::ranges::none_of(holder.children, [&](Id id) { return chosen.contains(id); }))
+            continue;
+        std::vector<std::pair<double, double>> known;
+        if (holder.kind == Kind::frame)
+            for (const auto& [line, weight] : linesOf[holder.parent])
+                known.emplace_back(line - holder.box.left, weight * 0.8);
+        if (holder.kind == Kind::tabPage || holder.kind == Kind::page)
+            for (Id beside : next.find(holder.parent)->children)
+                if (beside != container && linesOf.contains(beside))
+                    for (const auto& [line, weight] : linesOf[beside]) known.emplace_back(line, weight * 0.7);
+        Tidying tidying(next, container, chosen, std::move(known));
+        Form laid = tidying.run();
+        linesOf[container] = tidying.lines();
+        next = std::move(laid);
     }
     return next;
 }
@@ -370,7 +533,8 @@ Moved movedBetween(const Form& before, const Form& after) {
     after.controls.differences(before.controls, [&](Id id, const Control* x, const Control* y) {
         if (!x || !y || x->box == y->box) return;
         moved.ids.push_back(id);
-        moved.furthest = std::max({moved.furthest, std::abs(x->box.left - y->box.left), std::abs(x->box.top - y->box.top)});
+        moved.furthest =
+            std::max({moved.furthest, std::abs(x->box.left - y->box.left), std::abs(x->box.top - y->box.top)});
     });
     std::ranges::sort(moved.ids);
     return moved;

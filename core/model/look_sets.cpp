@@ -16,11 +16,11 @@ struct Palette {
 };
 
 constexpr Palette chart = {"#1F3A5F", "#22303C", "#4F5D6B", "#0F2F57", "#F3F7FB", "#7F95AB", "#1F5A93", "#FFFFFF",
-                           "#17456F",  "#E9EFF5", "#8FA3B7", "#A7B7C7", "#DCE7F2", "#1F3A5F", "#F3F7FB", 0.6};
-constexpr Palette ledger = {"#000000", "#111111", "#444444", "#000000", "", "#333333", "#222222", "#FFFFFF",
+                           "#17456F", "#E9EFF5", "#8FA3B7", "#A7B7C7", "#DCE7F2", "#1F3A5F", "#F3F7FB", 0.6};
+constexpr Palette ledger = {"#000000", "#111111", "#444444", "#000000", "",        "#333333", "#222222", "#FFFFFF",
                             "#000000", "#FFFFFF", "#333333", "#333333", "#E6E6E6", "#000000", "#F4F4F4", 0.5};
 constexpr Palette lantern = {"#7A3B16", "#33261C", "#6A5646", "#4A2A10", "#FCF7EE", "#B0967A", "#9A4B1C", "#FFFFFF",
-                             "#733512",  "#F5EADB", "#BDA489", "#C6B19A", "#F1E3CC", "#5C2E12", "#FBF5EA", 0.7};
+                             "#733512", "#F5EADB", "#BDA489", "#C6B19A", "#F1E3CC", "#5C2E12", "#FBF5EA", 0.7};
 
 Styles stylesFrom(const Palette& p, Kind rootKind) {
     using enum Prop;

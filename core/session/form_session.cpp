@@ -91,7 +91,8 @@ void FormSession::step(Id id, int steps) {
         const string& pattern = c->text(Prop::datePattern);
         auto day = dateRead(held.text, pattern, language);
         auto next = std::chrono::sys_days(day.value_or(today_)) + std::chrono::days(day ? steps : 0);
-        if (auto least = dayMeant(c->text(Prop::earliest), today_)) next = std::max(next, std::chrono::sys_days(*least));
+        if (auto least = dayMeant(c->text(Prop::earliest), today_))
+            next = std::max(next, std::chrono::sys_days(*least));
         if (auto most = dayMeant(c->text(Prop::latest), today_)) next = std::min(next, std::chrono::sys_days(*most));
         held.text = dateIn(Day(next), pattern, language);
     }
@@ -108,7 +109,8 @@ void FormSession::tick(Id id, bool on) {
 void FormSession::pick(Id id, std::vector<std::size_t> lines) {
     const Control* c = form_.find(id);
     if (!c) return;
-    const std::size_t count = c->choices().size() + (c->kind == Kind::choiceGroup && c->yes(Prop::otherAnswers) ? 1 : 0);
+    const std::size_t count =
+        c->choices().size() + (c->kind == Kind::choiceGroup && c->yes(Prop::otherAnswers) ? 1 : 0);
     std::erase_if(lines, [&](std::size_t line) { return line >= count; });
     if (c->text(Prop::many) != "many" && lines.size() > 1) lines = {lines.back()};
     std::ranges::sort(lines);
@@ -247,7 +249,8 @@ Answer FormSession::answer(Id id) const {
             if (auto number = choiceNumber(*c, held.text)) return c->choices()[*number].value;
             return held.text.empty() ? Answer() : Answer(held.text);
         case Kind::timeBox:
-            if (auto time = timeRead(held.text, c->text(Prop::timePattern), language)) return timeIn(*time, "HH:mm", "en");
+            if (auto time = timeRead(held.text, c->text(Prop::timePattern), language))
+                return timeIn(*time, "HH:mm", "en");
             return held.text.empty() ? Answer() : Answer(held.text);
         case Kind::choiceGroup:
         case Kind::listBox: {

@@ -125,14 +125,15 @@ string listBroken(const Form& form, const Control& c, const Shown& shown, Day) {
 string choicesBroken(const Form& form, const Control& c, const Shown& shown, Day today) {
     if (string wrong = listBroken(form, c, shown, today); !wrong.empty()) return wrong;
     const bool other = !shown.picked.empty() && shown.picked.back() >= c.choices().size();
-    if (other && trimmed(shown.text).empty()) return fmt::format("Write out the other answer to {}.", calledBy(form, c));
+    if (other && trimmed(shown.text).empty())
+        return fmt::format("Write out the other answer to {}.", calledBy(form, c));
     return "";
 }
 
 /// One row a kind that can break a limit.
 constexpr std::pair<Kind, string (*)(const Form&, const Control&, const Shown&, Day)> limits[] = {
-    {Kind::textBox, textBroken},   {Kind::numberBox, numberBroken}, {Kind::dateBox, dateBroken},
-    {Kind::comboBox, comboBroken}, {Kind::listBox, listBroken},     {Kind::timeBox, timeBroken},
+    {Kind::textBox, textBroken},        {Kind::numberBox, numberBroken}, {Kind::dateBox, dateBroken},
+    {Kind::comboBox, comboBroken},      {Kind::listBox, listBroken},     {Kind::timeBox, timeBroken},
     {Kind::choiceGroup, choicesBroken},
 };
 

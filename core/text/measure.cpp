@@ -70,7 +70,8 @@ struct Sum {
         }
         const std::size_t start = at;
         std::string digits;
-        while (at < text.size() && (std::isdigit(static_cast<unsigned char>(text[at])) || text[at] == '.' || text[at] == ',')) {
+        while (at < text.size() &&
+               (std::isdigit(static_cast<unsigned char>(text[at])) || text[at] == '.' || text[at] == ',')) {
             digits += text[at] == ',' ? '.' : text[at];
             ++at;
         }
