@@ -102,6 +102,8 @@ class Moves : public Gesture {
         desk.edit(*next_, (copies_ ? "Copy " : "Move ") + what, made_);
     }
     const Form* formMeanwhile() const override { return next_ ? &*next_ : nullptr; }
+    void turned(const TurnedTo& turned) override { turned_ = turned; }
+    bool carries() const override { return true; }
     QString said() const override { return next_ ? measure(form_, at_, false) : QString(); }
     void paint(QPainter& p, const SheetFrame& frame) const override {
         if (!next_) return;
@@ -189,6 +191,58 @@ class Sizes : public Gesture {
     Ids moving_;
     std::optional<Form> next_;
     std::vector<Guide> guides_;
+};
+
+/// A tab page dragged along its tabs takes the place of the tab that the pointer is over.
+class TabMoves : public Gesture {
+  public:
+    TabMoves(const Desk& desk, Id page, std::vector<Box> boxes)
+        : form_(desk.form()), page_(page), boxes_(std::move(boxes)) {}
+    void move(const SheetPoint& to) override {
+        for (std::size_t i = 0; i < boxes_.size(); ++i)
+            if (boxes_[i].contains(to.at) ||
+                (i + 1 == boxes_.size() && to.at.x >= boxes_[i].right() && boxes_[i].top <= to.at.y && to.at.y < boxes_[i].bottom()))
+                next_ = reordered(form_, page_, i);
+    }
+    void finish(Desk& desk) override {
+        if (next_) desk.edit(*next_, "Move the page " + toQt(form_.find(page_)->text(Prop::text)), Ids{page_});
+    }
+    const Form* formMeanwhile() const override { return next_ ? &*next_ : nullptr; }
+
+  private:
+    Form form_;
+    Id page_;
+    std::vector<Box> boxes_;
+    std::optional<Form> next_;
+};
+
+/// The dialog at another size, as long as the edge is held: a look at what its controls hold to.
+class Ghosts : public Gesture {
+  public:
+    Ghosts(const Desk& desk, const SheetPoint& from) : form_(desk.form()), from_(from) {}
+    void move(const SheetPoint& to) override {
+        const Box& box = form_.root().box;
+        size_ = {std::max(60.0, std::round(box.width + to.at.x - from_.at.x)),
+                 std::max(40.0, std::round(box.height + to.at.y - from_.at.y))};
+        next_ = resized(form_, rootId, size_);
+    }
+    void finish(Desk& desk) override {
+        desk.say("That is how the dialog grows. Its size is as it was; the details say what each control holds to.");
+    }
+    const Form* formMeanwhile() const override { return next_ ? &*next_ : nullptr; }
+    QString said() const override { return measure(form_, {0, 0, size_.width, size_.height}, true); }
+    void paint(QPainter& p, const SheetFrame& frame) const override {
+        p.setPen(QPen(tokens().teal, 1.5, Qt::DashLine));
+        p.setBrush(Qt::NoBrush);
+        const Box& box = form_.root().box;
+        p.drawRect(QRectF(frame.place(rootId, {0, 0}), frame.place(rootId, {box.width, box.height})));
+    }
+
+  private:
+    Form form_;
+    SheetPoint from_;
+    Extent size_;
+    std::optional<Form> next_;
 };
 
 class Bands : public Gesture {
@@ -343,6 +397,12 @@ std::unique_ptr<Gesture> moveGesture(const Desk& d, const SheetPoint& from, cons
 }
 std::unique_ptr<Gesture> sizeGesture(const Desk& d, const SheetPoint& from, Id id, Handle h, double reach) {
     return std::make_unique<Sizes>(d, from, id, h, reach);
+}
+std::unique_ptr<Gesture> tabGesture(const Desk& d, const SheetPoint&, Id page, std::vector<Box> boxes) {
+    return std::make_unique<TabMoves>(d, page, std::move(boxes));
+}
+std::unique_ptr<Gesture> ghostGesture(const Desk& d, const SheetPoint& from) {
+    return std::make_unique<Ghosts>(d, from);
 }
 std::unique_ptr<Gesture> bandGesture(const Desk& d, const SheetPoint& from) {
     return std::make_unique<Bands>(d, from);

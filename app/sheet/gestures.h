@@ -33,6 +33,10 @@ class Gesture {
     virtual void paint(QPainter&, const SheetFrame&) const {}
     /// What is said beside the pointer; empty for nothing.
     virtual QString said() const { return {}; }
+    /// The pages that the tabs show have changed while it is under way.
+    virtual void turned(const TurnedTo&) {}
+    /// True for gestures that carry controls, which may be dropped on another page.
+    virtual bool carries() const { return false; }
     /// A control to go on with by typing its wording; noControl for none.
     virtual Id wordingNext() const { return noControl; }
 };
@@ -45,6 +49,11 @@ std::unique_ptr<Gesture> moveGesture(const Desk& desk, const SheetPoint& from, c
 std::unique_ptr<Gesture> sizeGesture(const Desk& desk, const SheetPoint& from, Id id, Handle handle, double reach);
 std::unique_ptr<Gesture> bandGesture(const Desk& desk, const SheetPoint& from);
 std::unique_ptr<Gesture> placeGesture(const Desk& desk, const SheetPoint& from, Tool tool, double reach);
+
+/// Moves a tab page among those of its tabs. `boxes` are the tabs in their order, from the surface's corner.
+std::unique_ptr<Gesture> tabGesture(const Desk& desk, const SheetPoint& from, Id page, std::vector<Box> boxes);
+/// Shows how the dialog looks at another size; nothing is changed.
+std::unique_ptr<Gesture> ghostGesture(const Desk& desk, const SheetPoint& from);
 
 /// A form with a new control of a kind at a place, as a click there makes it: with its label, where the kind has one.
 Edited placedByHand(const Desk& desk, Id surface, Tool tool, Box box);

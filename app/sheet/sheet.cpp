@@ -45,7 +45,24 @@ Sheet::Sheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), pictur
     connect(&desk, &Desk::formChanged, this, again);
     connect(&desk, &Desk::selectionChanged, this, [this] { update(); });
     connect(&desk, &Desk::turnedChanged, this, [this] { update(); });
-    connect(&desk, &Desk::toolChanged, this, [this] { setCursor(desk_.tool() ? Qt::CrossCursor : Qt::ArrowCursor); });
+    connect(&desk, &Desk::toolChanged, this, [this] {
+        setCursor(desk_.picking() ? Qt::PointingHandCursor : desk_.tool() ? Qt::CrossCursor : Qt::ArrowCursor);
+    });
+    connect(&desk, &Desk::proposalChanged, this, [this] {
+        finishWording(true);
+        measure();
+        update();
+    });
+    rest_ = new QTimer(this);
+    rest_->setSingleShot(true);
+    rest_->setInterval(350);
+    connect(rest_, &QTimer::timeout, this, [this] {
+        if (!gesture_ || restsOn_.first == noControl) return;
+        desk_.turn(restsOn_.first, restsOn_.second);
+        gesture_->turned(desk_.turned());
+        if (auto at = pointAt(pointer_)) gesture_->move(*at);
+        update();
+    });
     measure();
 }
 
@@ -53,7 +70,8 @@ double Sheet::scale() const {
     return zoom_ * (desk_.form().isDialog() ? 1 : 96 / 25.4);
 }
 const Form& Sheet::shownForm() const {
-    return gesture_ && gesture_->formMeanwhile() ? *gesture_->formMeanwhile() : desk_.form();
+    if (gesture_ && gesture_->formMeanwhile()) return *gesture_->formMeanwhile();
+    return desk_.proposal() ? desk_.proposal()->form : desk_.form();
 }
 
 void Sheet::setZoom(double zoom) {
@@ -179,7 +197,11 @@ void Sheet::paintEvent(QPaintEvent* event) {
                            "text 30 !");
         }
     }
-    if (canEdit_) paintSelection(p, form);
+    if (desk_.proposal())
+        paintProposal(p);
+    else if (canEdit_)
+        paintSelection(p, form);
+    paintGhostGrip(p);
     if (!gesture_) return;
     gesture_->paint(p, SheetFrame{scale(), [this](Id surface, Point at) { return place(surface, at); }});
     if (const QString said = gesture_->said(); !said.isEmpty()) {
@@ -244,6 +266,49 @@ void Sheet::paintSelection(QPainter& p, const Form& form) {
     }
 }
 
+/// What would move: where it is now, dashed, over where it would be.
+void Sheet::paintProposal(QPainter& p) {
+    const Form &now = desk_.form(), &then = desk_.proposal()->form;
+    p.setBrush(Qt::NoBrush);
+    for (Id id : allIds(then)) {
+        const Control* before = now.find(id);
+        const Control* after = then.find(id);
+        if (!before || before->box == after->box || !isInView(then, id, desk_.turned())) continue;
+        const Box box = onSurface(now, id);
+        const Id surface = surfaceOf(now, id);
+        p.setPen(QPen(tokens().ink2, 1, Qt::DotLine));
+        p.drawRect(QRectF(place(surface, {box.left, box.top}), place(surface, {box.right(), box.bottom()})));
+        p.setPen(QPen(tokens().teal, 1.5));
+        p.drawRect(placeOf(id));
+    }
+}
+
+QRectF Sheet::ghostGrip() const {
+    if (!desk_.form().isDialog() || !desk_.selection().empty() || !canEdit_) return {};
+    const QRectF r = placeOf(rootId);
+    return {r.right() + 8, r.bottom() + 8, 14, 14};
+}
+
+void Sheet::paintGhostGrip(QPainter& p) {
+    const QRectF grip = ghostGrip();
+    if (grip.isEmpty() || dragging_ || desk_.proposal()) return;
+    p.setPen(QPen(tokens().teal, 1.5));
+    p.setBrush(Qt::NoBrush);
+    for (double i : {5.0, 9.0, 13.0}) p.drawLine(QPointF(grip.right() - i, grip.bottom()), QPointF(grip.right(), grip.bottom() - i));
+}
+
+void Sheet::restOnTab(const SheetPoint& at) {
+    std::pair<Id, Id> on{noControl, noControl};
+    if (gesture_ && gesture_->carries())
+        if (auto tab = tabAt(at)) {
+            const Control* tabs = desk_.form().find(tab->first);
+            if (tabs && shownPage(*tabs, desk_.turned()) != tab->second) on = *tab;
+        }
+    if (on == restsOn_) return;
+    restsOn_ = on;
+    on.first == noControl ? rest_->stop() : rest_->start();
+}
+
 std::optional<Handle> Sheet::handleAt(QPointF at) const {
     if (desk_.selection().size() > 1) return std::nullopt;
     const bool root = desk_.selection().empty();
@@ -292,6 +357,15 @@ void Sheet::press(const SheetPoint& at, QPointF where) {
     wordOnRelease_ = false;
     clicked_ = noControl;
     bandFrom_.reset();
+    if (desk_.proposal()) return desk_.decide(false);
+    if (desk_.picking()) {
+        if (Id hit = controlAt(form, at.surface, at.at, desk_.turned())) desk_.picked(hit);
+        return;
+    }
+    if (!desk_.tool() && ghostGrip().adjusted(-3, -3, 3, 3).contains(where)) {
+        gesture_ = ghostGesture(desk_, at);
+        return;
+    }
     if (auto tool = desk_.tool()) {
         gesture_ = placeGesture(desk_, at, *tool, reach);
         dragging_ = true;
@@ -307,6 +381,11 @@ void Sheet::press(const SheetPoint& at, QPointF where) {
         desk_.select({tab->second});
         wordOnRelease_ = again;
         clicked_ = tab->second;
+        const Control& tabs = *form.find(tab->first);
+        const Box box = onSurface(form, tabs.id);
+        std::vector<Box> boxes = picture_.tabs(form, tabs);
+        for (Box& b : boxes) b = b.moved(box.left, box.top);
+        gesture_ = tabGesture(desk_, at, tab->second, std::move(boxes));
         return;
     }
     Id hit = controlAt(form, at.surface, at.at, desk_.turned());
@@ -352,6 +431,7 @@ void Sheet::mouseMoveEvent(QMouseEvent* event) {
     if (!at) return;
     dragging_ = true;
     at->keys = event->modifiers();
+    restOnTab(*at);
     gesture_->move(*at);
     update();
 }
@@ -360,6 +440,8 @@ void Sheet::endGesture(bool keep) {
     std::unique_ptr<Gesture> done = std::move(gesture_);
     const bool dragged = dragging_;
     pressed_ = dragging_ = false;
+    rest_->stop();
+    restsOn_ = {noControl, noControl};
     if (!done || !keep || !dragged) {
         update();
         return;

@@ -9,6 +9,7 @@
 #include "app/sheet/gestures.h"
 
 class QLineEdit;
+class QTimer;
 
 namespace brindel {
 
@@ -57,6 +58,12 @@ class Sheet : public QWidget {
     /// The page whose tab is at a point, with its tabs control.
     std::optional<std::pair<Id, Id>> tabAt(const SheetPoint& at) const;
     void press(const SheetPoint& at, QPointF where);
+    void paintProposal(QPainter& painter);
+    void paintGhostGrip(QPainter& painter);
+    QRectF ghostGrip() const;
+    /// Turns to the page whose tab a dragged control rests on.
+    void restOnTab(const SheetPoint& at);
+    void placeByKey();
     void nudge(double dx, double dy, bool sizes);
     void step(bool back);
     void endGesture(bool keep);
@@ -74,6 +81,8 @@ class Sheet : public QWidget {
     std::optional<Id> bandFrom_;
     QLineEdit* wording_ = nullptr;
     Id wordingOf_ = noControl;
+    QTimer* rest_ = nullptr;
+    std::pair<Id, Id> restsOn_{noControl, noControl};
 };
 
 }  // namespace brindel

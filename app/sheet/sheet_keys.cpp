@@ -2,6 +2,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/sheet/sheet.h"
+#include "core/layout/placing.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -20,6 +21,22 @@ void Sheet::nudge(double dx, double dy, bool sizes) {
         next = shifted(form, ids, dx, dy);
     }
     desk_.edit(next, sizes ? "Resize" : "Nudge", {}, sizes ? "resize" : "nudge");
+}
+
+/// Places the tool in hand without a pointer: below the selection, with the gap that is there already, or at the top of
+/// the container.
+void Sheet::placeByKey() {
+    const Form& form = desk_.form();
+    const Tool tool = *desk_.tool();
+    const Id lead = desk_.lead();
+    const Id surface = lead ? surfaceOf(form, lead) : desk_.surfaceInHand();
+    const Box box = nextPlace(form, lead, desk_.targetContainer(), desk_.nextSize(tool.kind));
+    Edited made = placedByHand(desk_, surface, tool, box);
+    if (made.ids.empty()) return desk_.say("Nothing can be placed here.", true);
+    desk_.edit(made.form, "Place " + toQt(tool.word()), Ids{made.ids.front()});
+    if (desk_.toolStays()) return;
+    desk_.setTool(std::nullopt);
+    startWording(made.ids.front());
 }
 
 void Sheet::step(bool back) {
@@ -51,11 +68,14 @@ void Sheet::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_F2:
         case Qt::Key_Return:
         case Qt::Key_Enter:
-            if (desk_.tool()) break;
+            if (desk_.proposal()) return desk_.decide(true);
+            if (desk_.tool()) return placeByKey();
             if (Id id = desk_.lead()) return startWording(id);
             break;
         case Qt::Key_Escape:
             if (gesture_) return endGesture(false);
+            if (desk_.proposal()) return desk_.decide(false);
+            if (desk_.picking()) return desk_.picked(noControl);
             if (desk_.tool()) return desk_.setTool(std::nullopt);
             if (const Control* c = desk_.form().find(desk_.lead())) {
                 // From the control to what holds it, then to the form.

@@ -22,6 +22,7 @@ const std::vector<PassRow>& passes() {
 Desk::Desk(Form form, QObject* parent) : QObject(parent), history_(form), savedForm_(std::move(form)) {}
 
 void Desk::edit(Form next, const QString& name, std::optional<Ids> select, const QString& run) {
+    if (proposal_) decide(false);
     bool same = sameContent(form(), next);
     if (!same) {
         history_.step(std::move(next), name.toStdString(), run.toStdString());
@@ -42,6 +43,7 @@ void Desk::dropGone() {
 }
 
 void Desk::undo() {
+    if (proposal_) return decide(false);
     if (!history_.canUndo()) return;
     const QString name = QString::fromStdString(history_.undoName());
     history_.undo();
@@ -83,6 +85,8 @@ void Desk::turn(Id tabs, Id page) {
 
 void Desk::setPass(Pass pass) {
     if (pass == pass_) return;
+    if (proposal_) decide(false);
+    picked_ = nullptr;
     pass_ = pass;
     emit passChanged();
 }
@@ -107,6 +111,32 @@ void Desk::setTool(std::optional<Tool> tool, bool stays) {
     emit toolChanged();
 }
 
+void Desk::pick(const QString& prompt, std::function<void(Id)> then) {
+    setTool(std::nullopt);
+    picked_ = std::move(then);
+    say(prompt + " Escape leaves it.");
+    emit toolChanged();
+}
+
+void Desk::picked(Id id) {
+    auto then = std::exchange(picked_, nullptr);
+    emit toolChanged();
+    if (then && id != noControl) then(id);
+}
+
+void Desk::propose(Proposal proposal) {
+    setTool(std::nullopt);
+    proposal_ = std::move(proposal);
+    emit proposalChanged();
+}
+
+void Desk::decide(bool take) {
+    if (!proposal_) return;
+    const Proposal proposal = *std::exchange(proposal_, std::nullopt);
+    emit proposalChanged();
+    if (take) edit(proposal.form, proposal.name);
+}
+
 void Desk::open(Form form, const QString& path, const QString& readOnlyBecause) {
     history_ = History(form);
     savedForm_ = std::move(form);
@@ -114,6 +144,8 @@ void Desk::open(Form form, const QString& path, const QString& readOnlyBecause) 
     turned_.clear();
     surface_ = noControl;
     tool_.reset();
+    picked_ = nullptr;
+    proposal_.reset();
     sizes_.clear();
     path_ = path;
     readOnlyBecause_ = readOnlyBecause;

@@ -4,6 +4,7 @@
 
 #include <QObject>
 #include <QString>
+#include <functional>
 #include <optional>
 
 #include "core/edit/edits.h"
@@ -75,6 +76,22 @@ class Desk : public QObject {
     Extent nextSize(Kind kind) const;
     void setNextSize(Kind kind, Extent size) { sizes_[kind] = size; }
 
+    /// Waits for the next control that is pressed on the sheet, and hands it over; Escape ends the waiting.
+    void pick(const QString& prompt, std::function<void(Id)> then);
+    bool picking() const { return bool(picked_); }
+    /// Hands over what was pressed; noControl ends the waiting.
+    void picked(Id id);
+
+    /// A change that is shown on the sheet before it is done.
+    struct Proposal {
+        Form form;
+        QString name, says;
+    };
+    void propose(Proposal proposal);
+    const std::optional<Proposal>& proposal() const { return proposal_; }
+    /// Does what is proposed, or leaves it.
+    void decide(bool take);
+
     /// A form from a file, or a new one where the path is empty.
     void open(Form form, const QString& path, const QString& readOnlyBecause = {});
     QString path() const { return path_; }
@@ -100,6 +117,7 @@ class Desk : public QObject {
     void toolChanged();
     void fileChanged();
     void turnedChanged();
+    void proposalChanged();
     void said(const QString& sentence, bool wrong);
 
   private:
@@ -116,6 +134,8 @@ class Desk : public QObject {
     bool toolStays_ = false;
     QString path_, readOnlyBecause_, savedAt_;
     Id surface_ = noControl;
+    std::function<void(Id)> picked_;
+    std::optional<Proposal> proposal_;
 };
 
 }  // namespace brindel

@@ -1,0 +1,42 @@
+#include "core/layout/placing.h"
+
+#include <algorithm>
+
+#include "core/layout/measures.h"
+
+namespace brindel {
+
+Box nextPlace(const Form& form, Id after, Id container, Extent size) {
+    const Measures& m = measuresFor(form.isDialog());
+    const Control* holder = form.find(container);
+    if (!holder) return {0, 0, size.width, size.height};
+    const Box area = onSurface(form, container);
+    const Control* last = form.find(after);
+    if (last && (last->id == container || last->kind == Kind::tabs)) last = nullptr;
+    // Into a container: after what lies lowest in it.
+    if (!last)
+        for (Id id : holder->children) {
+            const Control* c = form.find(id);
+            if (c->kind != Kind::label && c->kind != Kind::box && (!last || c->box.bottom() > last->box.bottom())) last = c;
+        }
+    if (!last) {
+        const Box inside = holder->kind == Kind::page ? withinMargins(form) : area.grown(-m.frameSide);
+        const double top = holder->kind == Kind::frame ? area.top + m.frameTop : inside.top;
+        return {inside.left, top, size.width, size.height};
+    }
+    const Box box = onSurface(form, last->id);
+    // The gap to the control above in the same column is the gap that goes on.
+    double gap = m.rowGap, nearest = 1e9;
+    for (Id id : form.find(last->parent)->children) {
+        const Control& c = *form.find(id);
+        const Box other = onSurface(form, id);
+        const double between = box.top - other.bottom();
+        if (id == last->id || c.kind == Kind::label || c.kind == Kind::box || other.left > box.left + 1 ||
+            other.right() <= box.left || between < 0 || between > 3 * m.sectionGap || between >= nearest)
+            continue;
+        nearest = gap = between;
+    }
+    return {box.left, box.bottom() + gap, size.width, size.height};
+}
+
+}  // namespace brindel
