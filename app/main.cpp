@@ -36,7 +36,7 @@ void offerLeftBehind(MainWindow& window) {
 }
 
 int paintPicture(MainWindow& window, const QString& out, const std::string& pass,
-                 const std::vector<std::string>& select, QSize size) {
+                 const std::vector<std::string>& select, const std::vector<std::string>& commands, QSize size) {
     window.resize(size);
     window.show();
     QCoreApplication::processEvents();
@@ -57,6 +57,15 @@ int paintPicture(MainWindow& window, const QString& out, const std::string& pass
     }
     for (const PassRow& r : passes())
         if (pass == r.key) window.setPass(r.pass);
+    for (const std::string& key : commands) {
+        QAction* action = window.command(toQt(key));
+        if (!action) {
+            std::cerr << "--do: There is no command “" << key << "”.\n";
+            return 2;
+        }
+        action->trigger();
+        QCoreApplication::processEvents();
+    }
     for (int i = 0; i < 10; ++i) QCoreApplication::processEvents(QEventLoop::AllEvents, 30);
     if (!window.grab().save(out)) {
         std::cerr << fromQt(out) << ": The picture cannot be written.\n";
@@ -77,7 +86,11 @@ int main(int argc, char** argv) {
     for (const PassRow& r : passes()) keys.push_back(r.key);
     app.add_option("--pass", pass, "The pass to show")->check(CLI::IsMember(keys));
     app.add_option("--size", size, "The window's size, as 1280x800");
-    app.add_option("--select", select, "Names of controls to select");
+    app.add_option("--select", select, "Names of controls to select")->expected(1);
+    std::vector<std::string> commands;
+    bool turnDark = false;
+    app.add_option("--do", commands, "Commands to give before the picture is painted, by their keys")->expected(1);
+    app.add_flag("--dark", turnDark, "The dark window");
     app.allow_extras(false);
     try {
         app.parse(argc, argv);
@@ -110,12 +123,27 @@ int main(int argc, char** argv) {
         form = opened->form;
         readOnly = opened->readOnlyBecause;
     }
-    MainWindow window(form);
-    if (!path.empty()) window.desk().open(form, toQt(path), toQt(readOnly));
-    if (!picture.empty()) return paintPicture(window, toQt(picture), pass, select, window_size);
-    window.resize(window_size.boundedTo(QGuiApplication::primaryScreen()->availableSize()));
-    window.show();
-    window.zoomToFit();
-    QTimer::singleShot(0, &window, [&] { offerLeftBehind(window); });
+    if (const QVariant dark = QSettings("brindel", "brindel").value("dark"); dark.isValid() && picture.empty())
+        setDark(dark.toBool());
+    if (turnDark) setDark(true);
+    auto window = std::make_unique<MainWindow>(form);
+    if (!path.empty()) window->desk().open(form, toQt(path), toQt(readOnly));
+    if (!picture.empty()) return paintPicture(*window, toQt(picture), pass, select, commands, window_size);
+    window->resize(window_size.boundedTo(QGuiApplication::primaryScreen()->availableSize()));
+    window->show();
+    window->zoomToFit();
+    QTimer::singleShot(0, window.get(), [&] { offerLeftBehind(*window); });
+    // A window in other colours takes over the desk of the one before.
+    std::function<void()> turn = [&] {
+        auto next = std::make_unique<MainWindow>(newForm(window->desk().form().root().kind));
+        next->desk().takeOver(window->desk());
+        next->setGeometry(window->geometry());
+        next->show();
+        next->zoomToFit();
+        window->hide();
+        window = std::move(next);
+        QObject::connect(window.get(), &MainWindow::darkTurned, &qt, turn, Qt::QueuedConnection);
+    };
+    QObject::connect(window.get(), &MainWindow::darkTurned, &qt, turn, Qt::QueuedConnection);
     return QApplication::exec();
 }

@@ -45,6 +45,24 @@ QWidget* Details::editorNamed(const char* name) const {
     return body_ ? body_->findChild<QWidget*>(name) : nullptr;
 }
 
+void Details::reveal(Prop prop) {
+    QWidget* editor = editorOf(prop);
+    if (!editor) return;
+    const Group group = row(prop).group;
+    if (closed_.contains(group)) {
+        closed_.erase(group);
+        rebuild(shownKinds_);
+        fill();
+        editor = editorOf(prop);
+    }
+    QCoreApplication::processEvents(QEventLoop::ExcludeUserInputEvents);
+    ensureWidgetVisible(editor);
+    QWidget* first = editor->focusPolicy() != Qt::NoFocus ? editor : nullptr;
+    for (QWidget* inner : editor->findChildren<QWidget*>())
+        if (!first && inner->focusPolicy() != Qt::NoFocus) first = inner;
+    if (first) first->setFocus(Qt::ShortcutFocusReason);
+}
+
 void Details::showAgain() {
     if (filling_) return;
     std::vector<Kind> kinds;

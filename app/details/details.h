@@ -21,6 +21,8 @@ class Details : public QScrollArea {
     /// The editor of a property in the panel now; null when it has none.
     QWidget* editorOf(Prop prop) const;
     QWidget* editorNamed(const char* name) const;
+    /// Opens the group of a property, and puts the cursor into its editor.
+    void reveal(Prop prop);
 
   private:
     void showAgain();

@@ -13,6 +13,9 @@ class QTimer;
 
 namespace brindel {
 
+/// The keys of the sheet itself, and what they do.
+const std::vector<std::pair<QString, QString>>& sheetKeys();
+
 class Sheet : public QWidget {
     Q_OBJECT
   public:

@@ -7,6 +7,20 @@
 
 namespace brindel {
 
+const std::vector<std::pair<QString, QString>>& sheetKeys() {
+    static const std::vector<std::pair<QString, QString>> keys = {
+        {"Tab, Shift+Tab", "The next control, the one before"},
+        {"Arrow keys", "Move by one unit; with Shift by the grid"},
+        {"Ctrl+arrow keys", "Make wider, narrower, higher, lower; with Shift by the grid"},
+        {"Enter, F2", "Edit the wording"},
+        {"Escape", "To what holds the control, then to the form"},
+        {"Shift while dragging", "Straight across or straight down"},
+        {"Ctrl while dragging", "Copy"},
+        {"Alt while dragging", "No guides"},
+        {"Alt with a rubber band", "Only what it encloses"}};
+    return keys;
+}
+
 void Sheet::nudge(double dx, double dy, bool sizes) {
     const Form& form = desk_.form();
     Ids ids = desk_.selection();

@@ -5,7 +5,6 @@
 #include "app/window/jot_line.h"
 #include "app/window/main_window_p.h"
 #include "app/window/try_pane.h"
-#include "core/edit/arrange.h"
 #include "core/order/reading.h"
 
 namespace brindel {
@@ -16,20 +15,7 @@ using W = MainWindow;
 }  // namespace
 
 const std::vector<MainWindow::Command>& MainWindow::commands() const {
-    static const auto layingOut = [](const W& w) { return w.desk_->pass() == Pass::layOut; };
-    static const auto some = [](const W& w) {
-        return w.desk_->pass() == Pass::layOut && !w.desk_->selection().empty();
-    };
-    static const auto two = [](const W& w) {
-        return w.desk_->pass() == Pass::layOut && w.desk_->selection().size() > 1;
-    };
-    static const auto three = [](const W& w) {
-        return w.desk_->pass() == Pass::layOut && w.desk_->selection().size() > 2;
-    };
-    static const auto align = [](W& w, Edge edge, const char* name) {
-        w.desk_->edit(edgesAligned(w.desk_->form(), w.desk_->selection(), edge), name);
-    };
-    static const std::vector<Command> table = {
+    static const std::vector<Command> own = {
         {"newDialog", "Form", "New dialog", "Ctrl+N", [](W& w) { w.newForm(Kind::dialog); }},
         {"newDocument", "Form", "New document", "Ctrl+Shift+N", [](W& w) { w.newForm(Kind::document); }},
         {"open", "Form", "Open…", "Ctrl+O", [](W& w) { w.askOpen(); }},
@@ -72,40 +58,12 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
              w.setPass(Pass::layOut);
              w.jotLine_->begin();
          }},
-        {"addPage", "Edit", "Add a page", "Ctrl+Shift+T", [](W& w) { w.addPage(); }, layingOut},
-
-        {"alignLeft", "Arrange", "Left edges", "Ctrl+Shift+L", [](W& w) { align(w, Edge::left, "Align left edges"); },
-         two},
-        {"alignRight", "Arrange", "Right edges", "Ctrl+Shift+R",
-         [](W& w) { align(w, Edge::right, "Align right edges"); }, two},
-        {"alignTop", "Arrange", "Top edges", "", [](W& w) { align(w, Edge::top, "Align top edges"); }, two},
-        {"alignBottom", "Arrange", "Bottom edges", "", [](W& w) { align(w, Edge::bottom, "Align bottom edges"); }, two},
-        {"textLine", "Arrange", "Text line", "Ctrl+Shift+B",
-         [](W& w) { w.desk_->edit(textLinesAligned(w.desk_->form(), w.desk_->selection()), "Level on one text line"); },
-         two},
-        {"", "Arrange", "", "", nullptr},
-        {"sameWidth", "Arrange", "Same width", "Ctrl+Shift+W",
-         [](W& w) { w.desk_->edit(sizesMatched(w.desk_->form(), w.desk_->selection(), true, false), "Same width"); },
-         two},
-        {"sameHeight", "Arrange", "Same height", "",
-         [](W& w) { w.desk_->edit(sizesMatched(w.desk_->form(), w.desk_->selection(), false, true), "Same height"); },
-         two},
-        {"", "Arrange", "", "", nullptr},
-        {"gapsDown", "Arrange", "Equal gaps down", "Ctrl+Shift+E",
-         [](W& w) { w.desk_->edit(gapsEvened(w.desk_->form(), w.desk_->selection(), false), "Equal gaps down"); },
-         three},
-        {"gapsAcross", "Arrange", "Equal gaps across", "",
-         [](W& w) { w.desk_->edit(gapsEvened(w.desk_->form(), w.desk_->selection(), true), "Equal gaps across"); },
-         three},
-        {"", "Arrange", "", "", nullptr},
-        {"fitText", "Arrange", "Fit to text", "Ctrl+Shift+F",
-         [](W& w) {
-             w.desk_->edit(fittedToText(w.desk_->form(), w.desk_->selection(), w.desk_->fonts()), "Fit to text");
-         },
-         some},
 
         {"try", "View", "Try the form", "Ctrl+T",
          [](W& w) { w.setPass(w.desk_->pass() == Pass::tryOut ? w.before_ : Pass::tryOut); }},
+        {"find", "View", "Find…", "Ctrl+Space", [](W& w) { w.find(); }},
+        {"nextPanel", "View", "On to the next panel", "F6", [](W& w) { w.nextPanel(); }},
+        {"outline", "View", "Outline", "Ctrl+L", [](W& w) { w.showOutline(!w.outlineShown()); }},
         {"", "View", "", "", nullptr},
         {"zoomIn", "View", "Zoom in", "Ctrl++",
          [](W& w) {
@@ -128,22 +86,16 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
              w.zoomToFit();
          }},
 
+        {"", "View", "", "", nullptr},
+        {"dark", "View", "Dark window", "", [](W& w) { w.turnDark(); }},
+
         {"keys", "Help", "Keys", "F1",
          [](W& w) {
-             QString text = "<table cellspacing=4>";
-             for (const Command& c : w.commands())
-                 if (*c.keys)
-                     text += QString("<tr><td><b>%1</b>&nbsp;&nbsp;</td><td>%2</td></tr>")
-                                 .arg(QString::fromUtf8(c.keys).toHtmlEscaped(), QString::fromUtf8(c.word));
-             for (const KindRow& k : allKinds())
-                 if (k.letter)
-                     text += QString("<tr><td><b>%1</b></td><td>Place a %2 (on the sheet)</td></tr>")
-                                 .arg(QLatin1Char(k.letter))
-                                 .arg(QString::fromUtf8(k.word.data(), int(k.word.size())));
              QMessageBox box(QMessageBox::NoIcon, "Keys", "", QMessageBox::Close, &w);
              auto* area = new QTextBrowser;
-             area->setHtml(text + "</table>");
-             area->setMinimumSize(420, 460);
+             area->setObjectName("keys");
+             area->setHtml(w.keysPage());
+             area->setMinimumSize(460, 480);
              static_cast<QGridLayout*>(box.layout())->addWidget(area, 0, 0, 1, -1);
              box.exec();
          }},
@@ -152,6 +104,16 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
              QMessageBox::about(&w, "About Brindel", "<b>Brindel 0.1</b><br>Designs dialogs and fillable documents.");
          }},
     };
+    // Read once in the order of the menus: Form, Edit, Arrange, View, Help.
+    static const std::vector<Command> table = [] {
+        std::vector<Command> all;
+        const std::vector<Command> arranging = arrangeCommands();
+        for (const char* menu : {"Form", "Edit", "Arrange", "View", "Help"})
+            for (const auto* part : {&own, &arranging})
+                for (const Command& c : *part)
+                    if (std::string_view(c.menu) == menu) all.push_back(c);
+        return all;
+    }();
     return table;
 }
 

@@ -156,6 +156,20 @@ void Desk::open(Form form, const QString& path, const QString& readOnlyBecause) 
     emit formChanged();
 }
 
+void Desk::takeOver(const Desk& other) {
+    history_ = other.history_;
+    savedForm_ = other.savedForm_;
+    selection_ = other.selection_;
+    turned_ = other.turned_;
+    surface_ = other.surface_;
+    path_ = other.path_;
+    readOnlyBecause_ = other.readOnlyBecause_;
+    savedAt_ = other.savedAt_;
+    emit fileChanged();
+    emit selectionChanged();
+    emit formChanged();
+}
+
 void Desk::saved(const QString& path) {
     path_ = path;
     readOnlyBecause_.clear();

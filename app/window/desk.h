@@ -101,6 +101,9 @@ class Desk : public QObject {
     /// True when the form differs from its file (or is new and not empty).
     bool unsaved() const;
 
+    /// Takes over all that lies on another desk: form, history, file, selection.
+    void takeOver(const Desk& other);
+
     /// Where new controls go: the selected container, the lead's container, or the page in front.
     Id targetContainer() const;
     /// The document page that was last clicked or selected on; the dialog itself.

@@ -3,15 +3,19 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/details/details.h"
+#include "app/details/styles_panel.h"
+#include "app/outline/outline.h"
 #include "app/rail/rail.h"
 #include "app/sheet/sheet.h"
 #include "app/strip/strip.h"
 #include "app/theme/theme.h"
+#include "app/window/find_box.h"
 #include "app/window/jot_line.h"
 #include "app/window/main_window_p.h"
 #include "app/window/selection_bar.h"
 #include "app/window/try_pane.h"
 #include "core/edit/arrange.h"
+#include "core/edit/multiply.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -92,6 +96,10 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     across->setSpacing(0);
     rail_ = new Rail(*desk_, whole);
     across->addWidget(rail_);
+    outline_ = new Outline(*desk_, whole);
+    outline_->setStyleSheet(panelSheet());
+    outline_->hide();
+    across->addWidget(outline_);
 
     auto* middle = new QWidget(whole);
     auto* column = new QVBoxLayout(middle);
@@ -139,6 +147,9 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     right_->addWidget(details_);
     right_->addWidget(tryDetails_);
     right_->addWidget(new PassNote(*desk_, right_));
+    styles_ = new StylesPanel(*desk_);
+    right_->addWidget(styles_);
+    connect(styles_, &StylesPanel::closeAsked, this, [this] { showStyles(false); });
     right_->setStyleSheet(panelSheet());
     jotLine_->setStyleSheet(panelSheet());
     across->addWidget(right_);
@@ -170,6 +181,8 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
         {actions_["alignLeft"], actions_["textLine"], actions_["sameWidth"], actions_["gapsDown"], actions_["fitText"]},
         {"Left edges", "Text line", "Same width", "Equal gaps", "Fit to text"}, sheetArea_);
     bar_->hide();
+    buildProposalBar();
+    findBox_ = new FindBox(this);
 
     auto all = [this] {
         refreshCommands();
@@ -196,8 +209,9 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     connect(sheet_, &Sheet::contextAsked, this, [this](const QPoint& at) {
         QMenu menu;
         menu.setStyleSheet(panelSheet());
-        for (const char* key : {"cut", "copy", "paste", "duplicate", "delete", "", "reword", "alignLeft", "textLine",
-                                "sameWidth", "gapsDown", "fitText"})
+        for (const char* key : {"cut", "copy", "paste", "duplicate", "delete", "repeat", "", "reword", "replace",
+                                "selectColumn", "copyLook", "", "alignLeft", "textLine", "sameWidth", "gapsDown", "fitText",
+                                "tidy", "", "addPage", "removePage"})
             *key ? menu.addAction(actions_[key]) : void(menu.addSeparator());
         menu.exec(at);
     });
@@ -237,6 +251,22 @@ void MainWindow::buildMenus() {
         if (QString(c.key) == "recent") {
             recent_ = menu->addMenu(QString::fromUtf8(c.word));
             connect(recent_, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
+            continue;
+        }
+        if (QString(c.key) == "replace") {
+            QMenu* kinds = menu->addMenu(QString::fromUtf8(c.word));
+            kinds->setFont(bodyFont(13));
+            for (const Tool& tool : allTools()) {
+                if (tool.heading || tool.kind == Kind::tabs || tool.kind == Kind::table) continue;
+                QAction* one = kinds->addAction(toQt(tool.word()));
+                one->setObjectName("replace-" + tool.icon());
+                connect(one, &QAction::triggered, this, [this, kind = tool.kind] {
+                    desk_->edit(turnedInto(desk_->form(), desk_->selection(), kind),
+                                "Replace by " + toQt(std::string(row(kind).word)), desk_->selection());
+                });
+                actions_[one->objectName()] = one;
+            }
+            actions_[c.key] = kinds->menuAction();
             continue;
         }
         QAction* action = menu->addAction(QString::fromUtf8(c.word));
@@ -314,7 +344,7 @@ void MainWindow::refreshStatus() {
 }
 
 void MainWindow::refreshBar() {
-    const bool show = desk_->pass() == Pass::layOut && desk_->selection().size() > 1;
+    const bool show = desk_->pass() == Pass::layOut && desk_->selection().size() > 1 && !desk_->proposal();
     bar_->setVisible(show);
     if (!show) return;
     bar_->adjustSize();
@@ -348,7 +378,7 @@ void MainWindow::setPass(Pass pass) {
     passLine_->setText(pass == Pass::tryOut ? "Tab goes on to the next field, Enter accepts, Escape leaves. Nothing "
                                               "that is typed here changes the form."
                                             : "The form as it is laid out. Lay out (Ctrl+1) changes it.");
-    right_->setCurrentIndex(pass == Pass::layOut ? 0 : pass == Pass::tryOut ? 1 : 2);
+    refreshRight();
 }
 
 void MainWindow::zoomToFit() {

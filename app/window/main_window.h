@@ -15,11 +15,14 @@ class QStackedWidget;
 namespace brindel {
 
 class Details;
+class FindBox;
 class JotLine;
+class Outline;
 class Rail;
 class SelectionBar;
 class Sheet;
 class Strip;
+class StylesPanel;
 class TryDetails;
 class TryPane;
 
@@ -44,8 +47,21 @@ class MainWindow : public QMainWindow {
     bool openFile(const QString& path);
     bool saveFile(const QString& path);
     void setPass(Pass pass);
+    bool outlineShown() const;
+    void showOutline(bool show);
+    bool stylesShown() const { return stylesShown_; }
+    void showStyles(bool show);
+    Outline& outline() { return *outline_; }
+    StylesPanel& styles() { return *styles_; }
+    FindBox& findBox() { return *findBox_; }
+    /// Every key as HTML, from the tables that the menus and the sheet are made of.
+    QString keysPage() const;
     /// The zoom at which the form fits, at most 100 %.
     void zoomToFit();
+
+  signals:
+    /// Dark has been switched: the window is to be made anew, for its colours are laid on as it is made.
+    void darkTurned();
 
   protected:
     void closeEvent(QCloseEvent* event) override;
@@ -55,11 +71,18 @@ class MainWindow : public QMainWindow {
   private:
     struct Command;
     const std::vector<Command>& commands() const;
+    static std::vector<Command> arrangeCommands();
+    // When a command can be given.
+    static bool layingOut(const MainWindow& w);
+    static bool some(const MainWindow& w);
+    static bool two(const MainWindow& w);
+    static bool three(const MainWindow& w);
     void buildMenus();
     void refreshCommands();
     void refreshTitle();
     void refreshStatus();
     void refreshBar();
+    void buildProposalBar();
     void remember(const QString& path);
     void fillRecent();
     bool mayLeaveForm();
@@ -72,6 +95,20 @@ class MainWindow : public QMainWindow {
     void paste();
     void duplicate();
     void addPage();
+    void change(const char* name, const std::function<Form(const Form&, const Ids&)>& edit);
+    Id pageInHand() const;
+    void removePage();
+    void movePage(int by);
+    void turnPage(int by);
+    void moveOut();
+    void moveInto();
+    void tidy();
+    void askRepeat();
+    void askNewStyle();
+    void find();
+    void turnDark();
+    void nextPanel();
+    void refreshRight();
     void autosave();
 
     Desk* desk_;
@@ -98,7 +135,12 @@ class MainWindow : public QMainWindow {
     std::map<QString, QAction*> actions_;
     Pass before_ = Pass::layOut;
     int pastes_ = 0;
-    bool zoomByHand_ = false;
+    bool zoomByHand_ = false, stylesShown_ = false;
+    Outline* outline_;
+    StylesPanel* styles_;
+    FindBox* findBox_;
+    QWidget* proposalBar_;
+    QLabel* proposalSays_;
 };
 
 }  // namespace brindel

@@ -1,0 +1,39 @@
+// Styles: the sets of looks that ship, and every style of the form with its looks, edited with the sheet following.
+#pragma once
+
+#include <QScrollArea>
+#include <functional>
+#include <map>
+
+#include "app/window/desk.h"
+
+class QComboBox;
+class QListWidget;
+
+namespace brindel {
+
+class StylesPanel : public QScrollArea {
+    Q_OBJECT
+  public:
+    explicit StylesPanel(Desk& desk, QWidget* parent = nullptr);
+    QWidget* editorOf(Prop prop) const;
+    /// Shows one style's looks.
+    void choose(const std::string& style);
+    std::string chosen() const { return style_; }
+
+  signals:
+    void closeAsked();
+
+  private:
+    void build();
+    static QString fromStyle(const std::string& style, Prop prop);
+    void fill();
+    Desk& desk_;
+    std::string style_ = "text";
+    QComboBox* list_ = nullptr;
+    std::map<std::string, QWidget*> sets_;
+    std::map<Prop, QWidget*> editors_;
+    std::vector<std::function<void()>> fillers_;
+};
+
+}  // namespace brindel

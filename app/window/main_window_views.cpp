@@ -1,0 +1,163 @@
+// The window's views beside the sheet: outline, styles, Find, the bar of what is proposed, the page of keys, the dark
+// window.
+#include <QtWidgets/QtWidgets>
+
+#include "app/details/details.h"
+#include "app/details/styles_panel.h"
+#include "app/outline/outline.h"
+#include "app/sheet/sheet.h"
+#include "app/theme/theme.h"
+#include "app/window/find_box.h"
+#include "app/window/jot_line.h"
+#include "app/window/try_pane.h"
+#include "app/window/main_window_p.h"
+#include "filler/drawing_painter.h"
+
+namespace brindel {
+
+bool MainWindow::outlineShown() const {
+    return outline_->isVisibleTo(this);
+}
+
+void MainWindow::showOutline(bool show) {
+    outline_->setVisible(show);
+    show ? outline_->begin() : sheet_->setFocus();
+}
+
+void MainWindow::showStyles(bool show) {
+    stylesShown_ = show;
+    if (show)
+        if (const Control* c = desk_->form().find(desk_->lead()))
+            styles_->choose(isFilled(*c) && !has(c->kind, Prop::text) ? std::string("field") : styleKey(*c));
+    refreshRight();
+}
+
+void MainWindow::refreshRight() {
+    const Pass pass = desk_->pass();
+    right_->setCurrentIndex(pass == Pass::layOut ? (stylesShown_ ? 3 : 0) : pass == Pass::tryOut ? 1 : 2);
+    if (right_->currentWidget() == styles_) styles_->choose(styles_->chosen());
+}
+
+void MainWindow::buildProposalBar() {
+    proposalBar_ = new QFrame(sheetArea_);
+    proposalBar_->setObjectName("proposal");
+    proposalBar_->setStyleSheet(QString("QFrame#proposal { background: %1; border-radius: 8px; } QLabel { color: %2; }"
+                                        "QToolButton { color: %2; background: %3; border: 0; padding: 6px 14px; "
+                                        "border-radius: 4px; } QToolButton:hover { background: %4; }")
+                                    .arg(tokens().umber.name(), tokens().onDark.name(), tokens().umber2.name(),
+                                         tokens().tawny.name()));
+    auto* line = new QHBoxLayout(proposalBar_);
+    line->setContentsMargins(14, 6, 8, 6);
+    line->setSpacing(8);
+    proposalSays_ = new QLabel(proposalBar_);
+    proposalSays_->setFont(bodyFont(12));
+    line->addWidget(proposalSays_);
+    for (const auto& [word, take] : {std::pair("Do it (Enter)", true), {"Leave it (Esc)", false}}) {
+        auto* button = new QToolButton(proposalBar_);
+        button->setObjectName(take ? "take" : "leave");
+        button->setText(word);
+        button->setFont(bodyFont(12));
+        button->setFocusPolicy(Qt::NoFocus);
+        connect(button, &QToolButton::clicked, this, [this, take = take] { desk_->decide(take); });
+        line->addWidget(button);
+    }
+    proposalBar_->hide();
+    connect(desk_, &Desk::proposalChanged, this, [this] {
+        proposalBar_->setVisible(desk_->proposal().has_value());
+        refreshBar();
+        if (!desk_->proposal()) return;
+        proposalSays_->setText(desk_->proposal()->says);
+        proposalBar_->adjustSize();
+        proposalBar_->move((sheetArea_->width() - proposalBar_->width()) / 2,
+                           sheetArea_->height() - proposalBar_->height() - 14);
+        proposalBar_->raise();
+        sheet_->setFocus();
+    });
+}
+
+void MainWindow::find() {
+    std::vector<Found> all;
+    for (const Command& c : commands()) {
+        if (!*c.key || !c.run || QString(c.key) == "find" || (c.can && !c.can(*this))) continue;
+        all.push_back({QString::fromUtf8(c.word), QString("%1  %2").arg(c.menu, QString::fromUtf8(c.keys)), "",
+                       [this, run = c.run] { run(*this); }});
+    }
+    if (layingOut(*this)) {
+        for (const Tool& tool : allTools())
+            all.push_back({"Place a " + toQt(tool.word()), tool.letter() ? QString(QLatin1Char(tool.letter())) : QString(),
+                           tool.icon(), [this, tool] {
+                               desk_->setTool(tool);
+                               sheet_->setFocus();
+                           }});
+        const Ids ids = desk_->selectionOrForm();
+        for (Prop prop : row(desk_->form().find(ids.front())->kind).props)
+            all.push_back({toQt(std::string(row(prop).word)), "property: " + toQt(std::string(row(prop).help)), "",
+                           [this, prop] {
+                               showStyles(false);
+                               details_->reveal(prop);
+                           }});
+    }
+    for (const PassRow& r : passes())
+        all.push_back({r.word, QString("pass  Ctrl+%1").arg(int(r.pass) + 1), "", [this, pass = r.pass] { setPass(pass); }});
+    walk(desk_->form(), rootId, [&](const Control& c, int) {
+        if (c.id == rootId || c.kind == Kind::cell || c.kind == Kind::page) return;
+        all.push_back({toQt(calledBy(desk_->form(), c)).simplified(),
+                       toQt(std::string(row(c.kind).word) + " " + c.name), toQt(std::string(row(c.kind).key)),
+                       [this, id = c.id] {
+                           setPass(Pass::layOut);
+                           desk_->select({id});
+                           sheet_->setFocus();
+                       }});
+    });
+    findBox_->begin(std::move(all));
+}
+
+QString MainWindow::keysPage() const {
+    QString text = "<table cellspacing=4>";
+    auto line = [&](const QString& keys, const QString& does) {
+        text += QString("<tr><td><b>%1</b>&nbsp;&nbsp;</td><td>%2</td></tr>").arg(keys.toHtmlEscaped(), does.toHtmlEscaped());
+    };
+    auto part = [&](const QString& title) { text += "<tr><td colspan=2><h3>" + title + "</h3></td></tr>"; };
+    part("Passes");
+    for (const PassRow& r : passes()) line(QString("Ctrl+%1").arg(int(r.pass) + 1), r.word);
+    QString menu;
+    for (const Command& c : commands()) {
+        if (!*c.keys) continue;
+        if (menu != c.menu) part(menu = c.menu);
+        line(QString::fromUtf8(c.keys), QString::fromUtf8(c.word));
+    }
+    part("On the sheet");
+    for (const auto& [keys, does] : sheetKeys()) line(keys, does);
+    part("Placing (Shift keeps the kind in hand, Enter places it without the pointer)");
+    for (const Tool& tool : allTools())
+        if (tool.letter()) line(QString(QLatin1Char(tool.letter())), toQt(tool.word()));
+    return text + "</table>";
+}
+
+void MainWindow::turnDark() {
+    setDark(!isDark());
+    QSettings("brindel", "brindel").setValue("dark", isDark());
+    emit darkTurned();
+}
+
+void MainWindow::nextPanel() {
+    std::vector<QWidget*> panels;
+    if (outlineShown()) panels.push_back(outline_);
+    panels.push_back(middle_->currentWidget() == sheetArea_ ? static_cast<QWidget*>(sheet_) : middle_->currentWidget());
+    panels.push_back(right_->currentWidget());
+    if (jotLine_->isVisibleTo(this)) panels.push_back(jotLine_);
+    std::size_t at = 0;
+    QWidget* focus = QApplication::focusWidget();
+    for (std::size_t i = 0; i < panels.size(); ++i)
+        if (focus && (panels[i] == focus || panels[i]->isAncestorOf(focus))) at = i + 1;
+    QWidget* next = panels[at % panels.size()];
+    if (next == jotLine_) return jotLine_->begin();
+    if (next == outline_) return outline_->begin();
+    if (next->focusPolicy() & Qt::TabFocus && next == sheet_) return next->setFocus();
+    for (QWidget* inner : next->findChildren<QWidget*>())
+        if (inner->isVisibleTo(this) && inner->isEnabled() && inner->focusPolicy() & Qt::TabFocus)
+            return inner->setFocus(Qt::TabFocusReason);
+    next->setFocus();
+}
+
+}  // namespace brindel
