@@ -86,10 +86,10 @@ int main(int argc, char** argv) {
     for (const PassRow& r : passes()) keys.push_back(r.key);
     app.add_option("--pass", pass, "The pass to show")->check(CLI::IsMember(keys));
     app.add_option("--size", size, "The window's size, as 1280x800");
-    app.add_option("--select", select, "Names of controls to select")->expected(1);
+    app.add_option("--select", select, "Names of controls to select")->allow_extra_args(false);
     std::vector<std::string> commands;
     bool turnDark = false;
-    app.add_option("--do", commands, "Commands to give before the picture is painted, by their keys")->expected(1);
+    app.add_option("--do", commands, "Commands to give before the picture is painted, by their keys")->allow_extra_args(false);
     app.add_flag("--dark", turnDark, "The dark window");
     app.allow_extras(false);
     try {

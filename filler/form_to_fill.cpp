@@ -65,23 +65,78 @@ class WrongMarks : public QWidget {
 
 FormToFill::FormToFill(FormSession& session, const FontBook& fonts, double scale, QWidget* parent)
     : QWidget(parent), session_(session), fonts_(fonts), scale_(scale) {
-    const Form& form = session.form();
     setFocusPolicy(Qt::ClickFocus);
-    for (Id surface : surfaces(form)) build(surface, this, 0, pageTop(surface));
+    furnish();
+    marks_ = new WrongMarks(this);
+    resize(sizeHint());
+    refresh();
+}
+
+void FormToFill::furnish() {
+    built_ = session_.form().controls.size();
+    for (Id surface : surfaces(session_.form())) build(surface, this, 0, pageTop(surface));
     // Each label speaks for its field, and hands its access key on.
     for (const auto& [id, widget] : widgets_)
         if (auto* label = qobject_cast<QLabel*>(widget))
-            if (QWidget* field = widgetOf(form.find(id)->reference(Prop::labels))) label->setBuddy(field);
+            if (QWidget* field = widgetOf(session_.form().find(id)->reference(Prop::labels))) label->setBuddy(field);
     QWidget* before = nullptr;
-    for (Id id : session.route())
+    for (Id id : session_.route())
         if (QWidget* widget = widgetOf(id)) {
             if (before) setTabOrder(before, widget);
             before = widget;
         }
-    if (auto* button = qobject_cast<QPushButton*>(widgetOf(session.acceptButton()))) button->setDefault(true);
-    marks_ = new WrongMarks(this);
+    if (auto* button = qobject_cast<QPushButton*>(widgetOf(session_.acceptButton()))) button->setDefault(true);
+    for (const auto& [id, widget] : std::map(widgets_))
+        if (const Control* c = session_.form().find(id); c->kind == Kind::table && c->number(Prop::rowsMost) > 0)
+            addRowButtons(id, widget);
+}
+
+/// Under a table whose rows fillers may add: one more, and the last added one away.
+void FormToFill::addRowButtons(Id table, QWidget* widget) {
+    auto* holder = new QWidget(widget->parentWidget());
+    holder->setObjectName("rows-" + widget->objectName());
+    auto* line = new QHBoxLayout(holder);
+    line->setContentsMargins(0, 0, 0, 0);
+    line->setSpacing(4);
+    for (const auto& [word, adds] : {std::pair("Add a row", true), {"Take the last row away", false}}) {
+        auto* button = new QToolButton(holder);
+        button->setText(word);
+        button->setAutoRaise(true);
+        button->setObjectName(adds ? "addRow" : "removeRow");
+        button->setVisible(adds ? session_.canAddRow(table) : session_.canRemoveRow(table));
+        line->addWidget(button);
+        connect(button, &QToolButton::clicked, this, [this, table, adds = adds] {
+            if (adds ? session_.addRow(table) : session_.removeRow(table)) {
+                // The press comes from a widget that is about to go.
+                QMetaObject::invokeMethod(this, [this] { refresh(); }, Qt::QueuedConnection);
+                emit changed();
+            }
+        });
+    }
+    holder->adjustSize();
+    holder->move(widget->geometry().right() - holder->width() + 1, widget->geometry().bottom() + 1);
+    holder->show();
+    holder->raise();
+}
+
+void FormToFill::rebuild() {
+    marks_->setParent(nullptr);
+    questions_.clear();
+    const QObjectList old = children();
+    for (QObject* child : old)
+        if (child->isWidgetType() || qobject_cast<QButtonGroup*>(child)) delete child;
+    widgets_.clear();
+    pages_.clear();
+    furnish();
+    for (const auto& [id, widget] : widgets_)
+        if (!widget->isVisibleTo(this) && session_.form().find(id)->yes(Prop::visible)) widget->show();
+    marks_->setParent(this);
+    marks_->show();
+    updateGeometry();
     resize(sizeHint());
     refresh();
+    update();
+    emit sized();
 }
 
 QSize FormToFill::sizeHint() const {
@@ -302,6 +357,7 @@ void FormToFill::keepOneStop() {
 }
 
 void FormToFill::refresh() {
+    if (marks_ && built_ != session_.form().controls.size()) return rebuild();
     settling_ = true;
     const Form& form = session_.form();
     for (const auto& [id, widget] : widgets_) {

@@ -30,6 +30,8 @@ class FormToFill : public QWidget {
     void begin();
     /// Lays the dialog out anew for a size in pixels, as its controls hold to their edges. Documents keep theirs.
     void layOutFor(QSize size);
+    /// Builds the widgets anew from the session's form, as after a row has been added.
+    void rebuild();
     /// Goes to a control: turns its page, gives it the cursor.
     void goTo(Id id);
     /// Presses a button, as a click does.
@@ -41,6 +43,8 @@ class FormToFill : public QWidget {
     void changed();
     void accepted();
     void left();
+    /// The form has another size, as after a row was added.
+    void sized();
 
   protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
@@ -50,6 +54,8 @@ class FormToFill : public QWidget {
 
   private:
     void build(Id container, QWidget* parent, double offsetX, double offsetY);
+    void furnish();
+    void addRowButtons(Id table, QWidget* widget);
     void wire(QWidget* widget, Id id);
     void typed(Id id, const QString& text);
     void settle(Id id);
@@ -64,6 +70,7 @@ class FormToFill : public QWidget {
     std::map<Id, QButtonGroup*> questions_;
     std::map<Id, std::string> wrong_;
     WrongMarks* marks_ = nullptr;
+    std::size_t built_ = 0;  // how many controls the widgets were built for
     bool settling_ = false;
 };
 

@@ -112,6 +112,11 @@ int main(int argc, char** argv) {
         status = 0;
         qt.quit();
     });
+    QObject::connect(view, &FormToFill::sized, window, [&, view, window] {
+        if (!dialog) return;
+        if (!opened->form.root().yes(Prop::resizable)) window->setFixedSize(view->sizeHint());
+        window->resize(view->sizeHint());
+    });
     QObject::connect(view, &FormToFill::left, &qt, [&] { qt.quit(); });
     if (dialog) window->show();
     view->begin();

@@ -19,6 +19,12 @@ class Stage : public QWidget {
         size_ = view->sizeHint();
         setMinimumSize(size_ + QSize(48, 48 + bar_));
         setMouseTracking(true);
+        connect(view, &FormToFill::sized, this, [this] {
+            size_ = view_->sizeHint();
+            setMinimumSize(size_ + QSize(48, 48 + bar_));
+            lay();
+            update();
+        });
         grip_ = form.isDialog() && form.root().yes(Prop::resizable);
     }
     /// The dialog's window at another size, as when its edge is dragged; not below its least size.

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <set>
 
+#include "core/layout/growing.h"
 #include "core/order/reading.h"
 
 namespace brindel {
@@ -21,13 +22,14 @@ std::optional<std::size_t> choiceNumber(const Control& c, const string& said) {
 
 }  // namespace
 
-FormSession::FormSession(Form form, Day today) : form_(std::move(form)), today_(today) {
+FormSession::FormSession(Form form, Day today) : form_(form), designed_(std::move(form)), today_(today) {
     clear();
 }
 
 void FormSession::clear() {
     shown_.clear();
     turned_.clear();
+    form_ = designed_;
     const string& language = form_.root().text(Prop::language);
     form_.controls.each([&](Id id, const Control& c) {
         if (!isFilled(c)) return;
@@ -96,6 +98,31 @@ void FormSession::step(Id id, int steps) {
         if (auto most = dayMeant(c->text(Prop::latest), today_)) next = std::min(next, std::chrono::sys_days(*most));
         held.text = dateIn(Day(next), pattern, language);
     }
+}
+
+bool FormSession::canAddRow(Id table) const {
+    return usable(table) && takesRow(form_, table);
+}
+
+bool FormSession::canRemoveRow(Id table) const {
+    const Control *now = form_.find(table), *before = designed_.find(table);
+    return now && before && now->number(Prop::rows) > before->number(Prop::rows);
+}
+
+bool FormSession::addRow(Id table) {
+    if (!canAddRow(table)) return false;
+    form_ = withRow(form_, table);
+    walk(form_, table, [&](const Control& c, int) {
+        if (isFilled(c) && !shown_.contains(c.id)) shown_[c.id] = startingShown(form_, c);
+    });
+    return true;
+}
+
+bool FormSession::removeRow(Id table) {
+    if (!canRemoveRow(table)) return false;
+    form_ = withoutRow(form_, table);
+    std::erase_if(shown_, [&](const auto& one) { return !form_.find(one.first); });
+    return true;
 }
 
 void FormSession::tick(Id id, bool on) {

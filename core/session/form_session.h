@@ -34,6 +34,11 @@ class FormSession {
     void tick(Id id, bool on);
     /// Steps a number, a date or a time so many steps up (down when below 0), within its limits.
     void step(Id id, int steps);
+    /// Adds a row to a table, or takes the last added one away, as far as the form lets fillers; false when it does not.
+    bool addRow(Id table);
+    bool removeRow(Id table);
+    bool canAddRow(Id table) const;
+    bool canRemoveRow(Id table) const;
     /// Picks lines of a list box by their numbers; of a list for one, the last counts. In a
     /// choice group the line past the last choice stands for another answer, which is typed.
     void pick(Id id, std::vector<std::size_t> lines);
@@ -82,7 +87,7 @@ class FormSession {
     Outcome turnBy(Id from, int step);
     Id buttonFor(const char* role) const;
 
-    Form form_;
+    Form form_, designed_;  // with the rows that the filler has added; as it was designed
     Day today_;
     ShownAll shown_;
     TurnedTo turned_;
