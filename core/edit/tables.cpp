@@ -58,12 +58,19 @@ Form tableSettled(const Form& form, Id id, const Choices& before) {
     for (std::size_t i = 0; i < after.size(); ++i)
         for (std::size_t j = 0; j < before.size() && !from[i]; ++j)
             if (before[j].text == after[i].text && taken.insert(j).second) from[i] = j;
+    // A heading that was reworded: as many are new as are gone.
+    std::vector<std::size_t> fresh, lost;
     for (std::size_t i = 0; i < wide; ++i)
-        if (!from[i] && i < was && taken.insert(i).second) from[i] = i;
+        if (!from[i]) fresh.push_back(i);
+    for (std::size_t j = 0; j < was; ++j)
+        if (!taken.contains(j)) lost.push_back(j);
+    if (fresh.size() == lost.size())
+        for (std::size_t k = 0; k < fresh.size(); ++k) from[fresh[k]] = lost[k];
 
     const std::vector<Id> old = table->children;
     std::vector<Id> cells;
     std::set<Id> kept;
+    bool filledAnew = false;
     Form next = form;
     for (std::size_t r = 0; r < rows; ++r)
         for (std::size_t i = 0; i < wide; ++i) {
@@ -79,6 +86,16 @@ Form tableSettled(const Form& form, Id id, const Choices& before) {
             if (made.ids.empty()) return form;
             next = made.form;
             cells.push_back(made.ids[0]);
+            if (old.empty()) continue;
+            // It gets what stands above it; a new column begins with text boxes.
+            Control field = freshControl(Kind::textBox);
+            if (r > 0)
+                if (const auto& above = next.find(cells[cells.size() - 1 - wide])->children; !above.empty())
+                    field = *next.find(above.front());
+            field.name.clear();
+            field.ownName = false;
+            next = placed(next, cells.back(), field, 0).form;
+            filledAnew = true;
         }
     Ids gone;
     for (Id cell : old)
@@ -89,7 +106,7 @@ Form tableSettled(const Form& form, Id id, const Choices& before) {
         const Box box = cellBox(*next.find(id), i);
         if (!(next.find(cells[i])->box == box)) next = changed(next, cells[i], [&](Control& c) { c.box = box; });
         next = filledOut(next, cells[i]);
-        if (before != after)
+        if (before != after || filledAnew)
             for (Id inner : next.find(cells[i])->children) next = nameFollowed(next, inner);
     }
     return next;

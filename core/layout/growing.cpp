@@ -3,7 +3,6 @@
 #include <algorithm>
 
 #include "core/edit/tables.h"
-#include "core/naming/names.h"
 
 namespace brindel {
 namespace {
@@ -43,22 +42,9 @@ bool takesRow(const Form& form, Id table) {
 Form withRow(const Form& form, Id table) {
     if (!takesRow(form, table)) return form;
     const Control before = *form.find(table);
-    const std::size_t wide = gridOf(before).across.size() - 1;
     Form next = grownBy(form, table, rowHeight(before));
     next = changed(next, table, [&](Control& c) { c.set(Prop::rows, c.number(Prop::rows) + 1); });
-    next = tableSettled(next, table);
-    const auto cells = next.find(table)->children;
-    for (std::size_t i = 0; i < wide && cells.size() >= 2 * wide; ++i) {
-        const Control& above = *next.find(cells[cells.size() - 2 * wide + i]);
-        if (above.children.empty()) continue;
-        Control field = *next.find(above.children.front());
-        field.name.clear();
-        field.ownName = false;
-        Edited made = placed(next, cells[cells.size() - wide + i], field);
-        if (made.ids.empty()) continue;
-        next = changed(made.form, made.ids[0], [&](Control& c) { c.name = proposedName(made.form, c.id); });
-    }
-    return next;
+    return tableSettled(next, table);
 }
 
 Form withoutRow(const Form& form, Id table) {
