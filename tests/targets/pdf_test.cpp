@@ -3,7 +3,7 @@
 #include <poppler-form.h>
 #include <poppler-qt6.h>
 
-#include <QGuiApplication>
+#include <QApplication>
 #include <QImage>
 #include <QPainter>
 #include <regex>
@@ -281,7 +281,7 @@ TEST(Png, APictureHasTheFormsSizeAndTooLargeOnesAreRefused) {
 
 int main(int argc, char** argv) {
     if (!qEnvironmentVariableIsSet("QT_QPA_PLATFORM")) qputenv("QT_QPA_PLATFORM", "offscreen");
-    QGuiApplication qt(argc, argv);
+    QApplication qt(argc, argv);
     ::testing::InitGoogleTest(&argc, argv);
     return RUN_ALL_TESTS();
 }
