@@ -89,7 +89,8 @@ int main(int argc, char** argv) {
     app.add_option("--select", select, "Names of controls to select")->allow_extra_args(false);
     std::vector<std::string> commands;
     bool turnDark = false;
-    app.add_option("--do", commands, "Commands to give before the picture is painted, by their keys")->allow_extra_args(false);
+    app.add_option("--do", commands, "Commands to give before the picture is painted, by their keys")
+        ->allow_extra_args(false);
     app.add_flag("--dark", turnDark, "The dark window");
     app.allow_extras(false);
     try {

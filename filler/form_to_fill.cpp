@@ -108,7 +108,8 @@ void FormToFill::addRowButtons(Id table, QWidget* widget) {
         connect(button, &QToolButton::clicked, this, [this, table, adds = adds] {
             if (adds ? session_.addRow(table) : session_.removeRow(table)) {
                 // The press comes from a widget that is about to go.
-                QMetaObject::invokeMethod(this, [this] { refresh(); }, Qt::QueuedConnection);
+                QMetaObject::invokeMethod(
+                    this, [this] { refresh(); }, Qt::QueuedConnection);
                 emit changed();
             }
         });

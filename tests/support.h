@@ -16,7 +16,6 @@ namespace brindel::test {
 inline const std::string onePixel =
     "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAIAAACQd1PeAAAADElEQVR4nGP4z8AAAAMBAQDJ/pLvAAAAAElFTkSuQmCC";
 
-
 /// A folder of its own for a test, gone when the test is over.
 class Folder {
   public:

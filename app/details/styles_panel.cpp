@@ -114,9 +114,8 @@ void StylesPanel::build() {
         auto* sample = new Sample(set, desk_, body);
         sample->setObjectName(QString("set-%1").arg(toQt(set.key)));
         grid->addWidget(sample, at / 2, at % 2);
-        connect(sample, &QAbstractButton::clicked, this, [this, &set] {
-            desk_.edit(withLookSet(desk_.form(), set), "Put on " + toQt(set.word));
-        });
+        connect(sample, &QAbstractButton::clicked, this,
+                [this, &set] { desk_.edit(withLookSet(desk_.form(), set), "Put on " + toQt(set.word)); });
         sets_[set.key] = sample;
         ++at;
     }
@@ -142,9 +141,9 @@ void StylesPanel::build() {
         });
         says->setText(count == 1 ? "One control follows it." : QString("%1 controls follow it.").arg(count));
     });
-    for (Prop prop : {Prop::fontFamily, Prop::fontSize, Prop::bold, Prop::italic, Prop::underline, Prop::textColour,
-                      Prop::fillColour, Prop::border, Prop::borderColour, Prop::borderWidth, Prop::alignAcross,
-                      Prop::alignDown}) {
+    for (Prop prop :
+         {Prop::fontFamily, Prop::fontSize, Prop::bold, Prop::italic, Prop::underline, Prop::textColour,
+          Prop::fillColour, Prop::border, Prop::borderColour, Prop::borderWidth, Prop::alignAcross, Prop::alignDown}) {
         const PropertyRow& r = row(prop);
         auto against = [this, prop]() -> std::optional<Colour> {
             const Style* s = desk_.form().style(style_);
@@ -156,8 +155,8 @@ void StylesPanel::build() {
         Editor editor = makeEditor(
             r, desk_,
             [this, prop, &r](std::optional<Value> value) {
-                desk_.edit(withStyleLook(desk_.form(), style_, prop, value), "Style: " + toQt(std::string(r.word)).toLower(),
-                           {}, fromStyle(style_, prop));
+                desk_.edit(withStyleLook(desk_.form(), style_, prop, value),
+                           "Style: " + toQt(std::string(r.word)).toLower(), {}, fromStyle(style_, prop));
             },
             body, colour ? std::function<std::optional<Colour>()>(against) : nullptr);
         editors_[prop] = editor.widget;

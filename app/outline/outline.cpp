@@ -90,9 +90,10 @@ Outline::Outline(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     tree_->setDragDropMode(QAbstractItemView::InternalMove);
     tree_->setFrameShape(QFrame::NoFrame);
     tree_->setUniformRowHeights(true);
-    tree_->setStyleSheet(QString("QTreeWidget { background: %1; color: %2; border: 0; } QTreeWidget::item { height: 24px; }"
-                                 "QTreeWidget::item:selected { background: %3; color: %2; }")
-                             .arg(tokens().cream.name(), tokens().ink.name(), tokens().chosen.name()));
+    tree_->setStyleSheet(
+        QString("QTreeWidget { background: %1; color: %2; border: 0; } QTreeWidget::item { height: 24px; }"
+                "QTreeWidget::item:selected { background: %3; color: %2; }")
+            .arg(tokens().cream.name(), tokens().ink.name(), tokens().chosen.name()));
     tree_->installEventFilter(this);
     search_->installEventFilter(this);
     column->addWidget(tree_, 1);
@@ -243,9 +244,11 @@ bool Outline::eventFilter(QObject* watched, QEvent* event) {
             const Control* c = desk_.form().find(id);
             if (!c) return true;
             const auto& order = desk_.form().find(c->parent)->children;
-            const auto at = std::size_t(std::ranges::find(order, id) - order.begin());
-            if (key->key() == Qt::Key_Up && at > 0) moveTo({id}, c->parent, at - 1);
-            if (key->key() == Qt::Key_Down && at + 1 < order.size()) moveTo({id}, c->parent, at + 2);
+            const long step = key->key() == Qt::Key_Up ? -1 : 1, count = long(order.size());
+            // Past the next one that the outline shows.
+            long to = std::ranges::find(order, id) - order.begin() + step;
+            while (to >= 0 && to < count && !items_.contains(order[std::size_t(to)])) to += step;
+            if (to >= 0 && to < count) moveTo({id}, c->parent, std::size_t(step < 0 ? to : to + 1));
             return true;
         }
     }

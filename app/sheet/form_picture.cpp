@@ -48,8 +48,7 @@ void FormPicture::paintDialog(QPainter& painter, const Form& form, const Control
         if (QPixmap picture = standIn(form, id, scale, painter.device()->devicePixelRatioF(), turned);
             !picture.isNull())
             painter.drawPixmap(place.topLeft(), picture);
-        if (!c->children.empty())
-            paintDialog(painter, form, *c, scale, turned, place.topLeft(), exposed);
+        if (!c->children.empty()) paintDialog(painter, form, *c, scale, turned, place.topLeft(), exposed);
         painter.setOpacity(1);
     }
 }

@@ -200,8 +200,8 @@ class TabMoves : public Gesture {
         : form_(desk.form()), page_(page), boxes_(std::move(boxes)) {}
     void move(const SheetPoint& to) override {
         for (std::size_t i = 0; i < boxes_.size(); ++i)
-            if (boxes_[i].contains(to.at) ||
-                (i + 1 == boxes_.size() && to.at.x >= boxes_[i].right() && boxes_[i].top <= to.at.y && to.at.y < boxes_[i].bottom()))
+            if (boxes_[i].contains(to.at) || (i + 1 == boxes_.size() && to.at.x >= boxes_[i].right() &&
+                                              boxes_[i].top <= to.at.y && to.at.y < boxes_[i].bottom()))
                 next_ = reordered(form_, page_, i);
     }
     void finish(Desk& desk) override {

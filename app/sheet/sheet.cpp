@@ -294,7 +294,8 @@ void Sheet::paintGhostGrip(QPainter& p) {
     if (grip.isEmpty() || dragging_ || desk_.proposal()) return;
     p.setPen(QPen(tokens().teal, 1.5));
     p.setBrush(Qt::NoBrush);
-    for (double i : {5.0, 9.0, 13.0}) p.drawLine(QPointF(grip.right() - i, grip.bottom()), QPointF(grip.right(), grip.bottom() - i));
+    for (double i : {5.0, 9.0, 13.0})
+        p.drawLine(QPointF(grip.right() - i, grip.bottom()), QPointF(grip.right(), grip.bottom() - i));
 }
 
 void Sheet::restOnTab(const SheetPoint& at) {

@@ -43,14 +43,16 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
         w.change(name, [=](const Form& f, const Ids& ids) { return sizesMatched(f, ids, width, height); });
     };
     return {
-        {"alignLeft", "Arrange", "Left edges", "Ctrl+Shift+L", [](W& w) { align(w, Edge::left, "Align left edges"); }, two},
+        {"alignLeft", "Arrange", "Left edges", "Ctrl+Shift+L", [](W& w) { align(w, Edge::left, "Align left edges"); },
+         two},
         {"alignRight", "Arrange", "Right edges", "Ctrl+Shift+R",
          [](W& w) { align(w, Edge::right, "Align right edges"); }, two},
         {"alignTop", "Arrange", "Top edges", "", [](W& w) { align(w, Edge::top, "Align top edges"); }, two},
         {"alignBottom", "Arrange", "Bottom edges", "", [](W& w) { align(w, Edge::bottom, "Align bottom edges"); }, two},
         {"centresAcross", "Arrange", "Centres in a column", "",
          [](W& w) { align(w, Edge::centreAcross, "Centre in a column"); }, two},
-        {"centresDown", "Arrange", "Centres in a row", "", [](W& w) { align(w, Edge::centreDown, "Centre in a row"); }, two},
+        {"centresDown", "Arrange", "Centres in a row", "", [](W& w) { align(w, Edge::centreDown, "Centre in a row"); },
+         two},
         {"textLine", "Arrange", "Text line", "Ctrl+Shift+B",
          [](W& w) { w.change("Level on one text line", textLinesAligned); }, two},
         {"", "Arrange", "", "", nullptr},
@@ -66,10 +68,14 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
          some},
         {"", "Arrange", "", "", nullptr},
         {"gapsDown", "Arrange", "Equal gaps down", "Ctrl+Shift+E",
-         [](W& w) { w.change("Equal gaps down", [](const Form& f, const Ids& ids) { return gapsEvened(f, ids, false); }); },
+         [](W& w) {
+             w.change("Equal gaps down", [](const Form& f, const Ids& ids) { return gapsEvened(f, ids, false); });
+         },
          three},
         {"gapsAcross", "Arrange", "Equal gaps across", "",
-         [](W& w) { w.change("Equal gaps across", [](const Form& f, const Ids& ids) { return gapsEvened(f, ids, true); }); },
+         [](W& w) {
+             w.change("Equal gaps across", [](const Form& f, const Ids& ids) { return gapsEvened(f, ids, true); });
+         },
          three},
         {"centreAcross", "Arrange", "Centre across the container", "",
          [](W& w) {
@@ -86,13 +92,18 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
         {"toGrid", "Arrange", "To the grid", "", [](W& w) { w.change("Lay on the grid", onGrid); }, some},
         {"", "Arrange", "", "", nullptr},
         {"fitText", "Arrange", "Fit to text", "Ctrl+Shift+F",
-         [](W& w) { w.desk_->edit(fittedToText(w.desk_->form(), w.desk_->selection(), w.desk_->fonts()), "Fit to text"); },
+         [](W& w) {
+             w.desk_->edit(fittedToText(w.desk_->form(), w.desk_->selection(), w.desk_->fonts()), "Fit to text");
+         },
          some},
         {"fitContent", "Arrange", "Fit the container to what is in it", "",
          [](W& w) {
              const Control* c = w.desk_->form().find(w.desk_->lead());
              const bool holds = c && (row(c->kind).holds || c->kind == Kind::tabs);
-             w.desk_->edit(fittedToContent(w.desk_->form(), !c ? rootId : holds ? c->id : c->parent), "Fit the container");
+             w.desk_->edit(fittedToContent(w.desk_->form(), !c      ? rootId
+                                                            : holds ? c->id
+                                                                    : c->parent),
+                           "Fit the container");
          },
          layingOut},
         {"fitForm", "Arrange", "Fit the form to what is in it", "",
@@ -100,12 +111,14 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
          [](const W& w) { return layingOut(w) && w.desk_->form().isDialog(); }},
         {"widthToLimit", "Arrange", "Fit the width to the limit", "",
          [](W& w) {
-             w.desk_->edit(widthFittedToLimit(w.desk_->form(), w.desk_->selection(), w.desk_->fonts()), "Fit to the limit");
+             w.desk_->edit(widthFittedToLimit(w.desk_->form(), w.desk_->selection(), w.desk_->fonts()),
+                           "Fit to the limit");
          },
          some},
         {"limitToRoom", "Arrange", "Limit to what fits", "",
          [](W& w) {
-             w.desk_->edit(limitedToRoom(w.desk_->form(), w.desk_->selection(), w.desk_->fonts()), "Limit to what fits");
+             w.desk_->edit(limitedToRoom(w.desk_->form(), w.desk_->selection(), w.desk_->fonts()),
+                           "Limit to what fits");
          },
          some},
         {"holds", "Arrange", "Hold to the edges as they stand", "",
@@ -138,8 +151,7 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
              });
          },
          some},
-        {"dropLooks", "Edit", "Go by the styles again", "",
-         [](W& w) { w.change("Go by the styles", looksDropped); },
+        {"dropLooks", "Edit", "Go by the styles again", "", [](W& w) { w.change("Go by the styles", looksDropped); },
          [](const W& w) {
              return some(w) && std::ranges::any_of(w.desk_->selection(), [&](Id id) {
                         const Control* c = w.desk_->form().find(id);
@@ -203,7 +215,8 @@ void MainWindow::turnPage(int by) {
     const Control* page = form.find(pageInHand());
     if (!page) return;
     const auto& order = form.find(page->parent)->children;
-    const long to = std::clamp<long>(std::ranges::find(order, page->id) - order.begin() + by, 0, long(order.size()) - 1);
+    const long to =
+        std::clamp<long>(std::ranges::find(order, page->id) - order.begin() + by, 0, long(order.size()) - 1);
     const Id next = order[std::size_t(to)];
     if (page->kind == Kind::tabPage) {
         desk_->turn(page->parent, next);
@@ -268,10 +281,11 @@ void MainWindow::tidy() {
     const Moved moved = movedBetween(form, next);
     if (moved.ids.empty()) return desk_->say("Everything is in its place already.");
     const QString unit = form.isDialog() ? "px" : "mm";
-    desk_->propose({next, "Tidy",
-                    QString("%1 would move, the furthest by %2 %3.")
-                        .arg(moved.ids.size() == 1 ? QString("One control") : QString("%1 controls").arg(moved.ids.size()))
-                        .arg(toQt(numberText(moved.furthest, 1)), unit)});
+    desk_->propose(
+        {next, "Tidy",
+         QString("%1 would move, the furthest by %2 %3.")
+             .arg(moved.ids.size() == 1 ? QString("One control") : QString("%1 controls").arg(moved.ids.size()))
+             .arg(toQt(numberText(moved.furthest, 1)), unit)});
 }
 
 void MainWindow::askRepeat() {
@@ -318,8 +332,8 @@ void MainWindow::askRepeat() {
 
 void MainWindow::askNewStyle() {
     bool sure = false;
-    const QString word = QInputDialog::getText(this, "Make a style", "What is the style called?", QLineEdit::Normal, "",
-                                               &sure);
+    const QString word =
+        QInputDialog::getText(this, "Make a style", "What is the style called?", QLineEdit::Normal, "", &sure);
     if (!sure || word.trimmed().isEmpty()) return;
     auto [next, key] = withNewStyle(desk_->form(), desk_->lead(), fromQt(word));
     if (key.empty()) return desk_->say("This control has no style to make one of.", true);

@@ -19,11 +19,12 @@ int findScore(const QString& typed, const QString& text) {
 
 FindBox::FindBox(QWidget* parent) : QFrame(parent) {
     setObjectName("findBox");
-    setStyleSheet(panelSheet() + QString("QFrame#findBox { background: %1; border: 1px solid %2; border-radius: 8px; }"
-                                         "QListWidget { border: 0; background: %1; } QListWidget::item { height: 28px; }"
-                                         "QListWidget::item:selected { background: %3; color: %4; border-radius: 4px; }")
-                                     .arg(tokens().paper.name(), tokens().fieldLine.name(), tokens().chosen.name(),
-                                          tokens().ink.name()));
+    setStyleSheet(
+        panelSheet() +
+        QString("QFrame#findBox { background: %1; border: 1px solid %2; border-radius: 8px; }"
+                "QListWidget { border: 0; background: %1; } QListWidget::item { height: 28px; }"
+                "QListWidget::item:selected { background: %3; color: %4; border-radius: 4px; }")
+            .arg(tokens().paper.name(), tokens().fieldLine.name(), tokens().chosen.name(), tokens().ink.name()));
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(10, 10, 10, 10);
     column->setSpacing(6);

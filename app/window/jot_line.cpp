@@ -69,7 +69,9 @@ QString JotLine::text() const {
 void JotLine::setText(const QString& text) {
     edit_->setPlainText(text);
 }
-QString JotLine::said() const { return mistake_->text().isEmpty() ? said_->text() : mistake_->text(); }
+QString JotLine::said() const {
+    return mistake_->text().isEmpty() ? said_->text() : mistake_->text();
+}
 
 void JotLine::placeMistake() {
     mistake_->setVisible(isVisible() && !mistake_->text().isEmpty());
@@ -78,9 +80,15 @@ void JotLine::placeMistake() {
     mistake_->raise();
 }
 
-void JotLine::resizeEvent(QResizeEvent*) { placeMistake(); }
-void JotLine::moveEvent(QMoveEvent*) { placeMistake(); }
-void JotLine::hideEvent(QHideEvent*) { mistake_->hide(); }
+void JotLine::resizeEvent(QResizeEvent*) {
+    placeMistake();
+}
+void JotLine::moveEvent(QMoveEvent*) {
+    placeMistake();
+}
+void JotLine::hideEvent(QHideEvent*) {
+    mistake_->hide();
+}
 
 void JotLine::fit() {
     const int lines = std::clamp(edit_->blockCount(), 1, 8);

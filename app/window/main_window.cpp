@@ -209,9 +209,10 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     connect(sheet_, &Sheet::contextAsked, this, [this](const QPoint& at) {
         QMenu menu;
         menu.setStyleSheet(panelSheet());
-        for (const char* key : {"cut", "copy", "paste", "duplicate", "delete", "repeat", "", "reword", "replace",
-                                "selectColumn", "copyLook", "", "alignLeft", "textLine", "sameWidth", "gapsDown", "fitText",
-                                "tidy", "", "addPage", "removePage"})
+        for (const char* key :
+             {"cut",       "copy",     "paste",        "duplicate", "delete", "repeat",    "",
+              "reword",    "replace",  "selectColumn", "copyLook",  "",       "alignLeft", "textLine",
+              "sameWidth", "gapsDown", "fitText",      "tidy",      "",       "addPage",   "removePage"})
             *key ? menu.addAction(actions_[key]) : void(menu.addSeparator());
         menu.exec(at);
     });
@@ -314,8 +315,8 @@ void MainWindow::refreshStatus() {
     const QString unit = form.isDialog() ? "px" : "mm";
     auto text = [](double v) { return toQt(numberText(v, 1)); };
     if (desk_->tool()) {
-        statusLeft_->setText(QString("Click to place a %1, or draw it with the pointer")
-                                 .arg(toQt(desk_->tool()->word())));
+        statusLeft_->setText(
+            QString("Click to place a %1, or draw it with the pointer").arg(toQt(desk_->tool()->word())));
         statusPlace_->setText(desk_->toolStays() ? "It stays in hand; Escape puts it down" : "");
     } else if (desk_->selection().empty()) {
         statusLeft_->setText(QString("%1 controls, %2 to fill")

@@ -9,8 +9,8 @@
 #include "app/theme/theme.h"
 #include "app/window/find_box.h"
 #include "app/window/jot_line.h"
-#include "app/window/try_pane.h"
 #include "app/window/main_window_p.h"
+#include "app/window/try_pane.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -41,11 +41,11 @@ void MainWindow::refreshRight() {
 void MainWindow::buildProposalBar() {
     proposalBar_ = new QFrame(sheetArea_);
     proposalBar_->setObjectName("proposal");
-    proposalBar_->setStyleSheet(QString("QFrame#proposal { background: %1; border-radius: 8px; } QLabel { color: %2; }"
-                                        "QToolButton { color: %2; background: %3; border: 0; padding: 6px 14px; "
-                                        "border-radius: 4px; } QToolButton:hover { background: %4; }")
-                                    .arg(tokens().umber.name(), tokens().onDark.name(), tokens().umber2.name(),
-                                         tokens().tawny.name()));
+    proposalBar_->setStyleSheet(
+        QString("QFrame#proposal { background: %1; border-radius: 8px; } QLabel { color: %2; }"
+                "QToolButton { color: %2; background: %3; border: 0; padding: 6px 14px; "
+                "border-radius: 4px; } QToolButton:hover { background: %4; }")
+            .arg(tokens().umber.name(), tokens().onDark.name(), tokens().umber2.name(), tokens().tawny.name()));
     auto* line = new QHBoxLayout(proposalBar_);
     line->setContentsMargins(14, 6, 8, 6);
     line->setSpacing(8);
@@ -84,23 +84,25 @@ void MainWindow::find() {
     }
     if (layingOut(*this)) {
         for (const Tool& tool : allTools())
-            all.push_back({"Place a " + toQt(tool.word()), tool.letter() ? QString(QLatin1Char(tool.letter())) : QString(),
-                           tool.icon(), [this, tool] {
+            all.push_back({"Place a " + toQt(tool.word()),
+                           tool.letter() ? QString(QLatin1Char(tool.letter())) : QString(), tool.icon(), [this, tool] {
                                desk_->setTool(tool);
                                sheet_->setFocus();
                            }});
         const Ids ids = desk_->selectionOrForm();
         for (Prop prop : row(desk_->form().find(ids.front())->kind).props)
-            all.push_back({toQt(std::string(row(prop).word)), "property: " + toQt(std::string(row(prop).help)), "",
-                           [this, prop] {
-                               showStyles(false);
-                               details_->reveal(prop);
-                           }});
+            all.push_back(
+                {toQt(std::string(row(prop).word)), "property: " + toQt(std::string(row(prop).help)), "", [this, prop] {
+                     showStyles(false);
+                     details_->reveal(prop);
+                 }});
     }
     for (const PassRow& r : passes())
-        all.push_back({r.word, QString("pass  Ctrl+%1").arg(int(r.pass) + 1), "", [this, pass = r.pass] { setPass(pass); }});
+        all.push_back(
+            {r.word, QString("pass  Ctrl+%1").arg(int(r.pass) + 1), "", [this, pass = r.pass] { setPass(pass); }});
     walk(desk_->form(), rootId, [&](const Control& c, int) {
-        if (c.id == rootId || c.kind == Kind::cell || c.kind == Kind::page) return;
+        // A label that speaks for a field is found as the field.
+        if (c.id == rootId || c.kind == Kind::cell || c.kind == Kind::page || c.reference(Prop::labels)) return;
         all.push_back({toQt(calledBy(desk_->form(), c)).simplified(),
                        toQt(std::string(row(c.kind).word) + " " + c.name), toQt(std::string(row(c.kind).key)),
                        [this, id = c.id] {
@@ -115,7 +117,8 @@ void MainWindow::find() {
 QString MainWindow::keysPage() const {
     QString text = "<table cellspacing=4>";
     auto line = [&](const QString& keys, const QString& does) {
-        text += QString("<tr><td><b>%1</b>&nbsp;&nbsp;</td><td>%2</td></tr>").arg(keys.toHtmlEscaped(), does.toHtmlEscaped());
+        text += QString("<tr><td><b>%1</b>&nbsp;&nbsp;</td><td>%2</td></tr>")
+                    .arg(keys.toHtmlEscaped(), does.toHtmlEscaped());
     };
     auto part = [&](const QString& title) { text += "<tr><td colspan=2><h3>" + title + "</h3></td></tr>"; };
     part("Passes");

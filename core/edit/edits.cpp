@@ -4,6 +4,7 @@
 #include <set>
 
 #include "core/edit/tables.h"
+#include "core/naming/button_words.h"
 #include "core/naming/names.h"
 #include "core/order/reading.h"
 #include "core/text/fonts.h"
@@ -219,6 +220,17 @@ Form reworded(const Form& form, Id id, const std::string& text) {
     }
     // Broken bytes would not survive the file: they become U+FFFD here.
     Form next = withProperty(form, {id}, prop, utf8(lettersOf(text)));
+    // A button that does nothing yet does what it says; there is one that accepts, and one that leaves.
+    if (const std::string role =
+            c->kind == Kind::button && c->text(Prop::buttonRole) == "other" ? roleSaidBy(text) : "";
+        !role.empty()) {
+        bool taken = false;
+        if (role == "accept" || role == "cancel")
+            form.controls.each([&](Id other, const Control& k) {
+                taken = taken || (other != id && k.kind == Kind::button && k.text(Prop::buttonRole) == role);
+            });
+        if (!taken) next = withProperty(next, {id}, Prop::buttonRole, role);
+    }
     auto follow = [&](Id follower) {
         const Control* k = next.find(follower);
         if (k && !k->ownName)

@@ -16,7 +16,10 @@ Json typeSchema(const PropertyRow& r) {
         case Type::whole:
             return {{"type", "integer"}, {"minimum", 0}};
         case Type::colour:
-            return {{"type", "string"}, {"pattern", "^(#[0-9A-Fa-f]{6}|window|windowText|base|text|button|buttonText|highlight|highlightText|link)?$"}};
+            return {
+                {"type", "string"},
+                {"pattern",
+                 "^(#[0-9A-Fa-f]{6}|window|windowText|base|text|button|buttonText|highlight|highlightText|link)?$"}};
         case Type::columns:
         case Type::choices:
             return {{"$ref", "#/$defs/choices"}};

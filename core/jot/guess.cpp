@@ -55,9 +55,9 @@ Kind guessedKind(const std::string& label, const std::string& language) {
 
 Kind cellKind(const std::string& heading, const std::string& language) {
     // A column's heading is one word more often than not, and says more than a field's label would.
-    static constexpr std::string_view counted[] = {"hours", "days", "quantity", "amount", "charge", "cost", "sum",
-                                                   "stunden", "tage", "menge", "betrag", "kosten", "summe",
-                                                   "heures", "jours", "quantite", "montant", "cout", "somme"};
+    static constexpr std::string_view counted[] = {
+        "hours",  "days",   "quantity", "amount", "charge", "cost",     "sum",     "stunden", "tage", "menge",
+        "betrag", "kosten", "summe",    "heures", "jours",  "quantite", "montant", "cout",    "somme"};
     auto words = plainWords(heading);
     if (words.size() == 1) words[0] = lettersAs(words[0], "lower", "en");
     const bool number = words.size() == 1 && std::ranges::find(counted, words[0]) != std::end(counted);

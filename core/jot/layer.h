@@ -9,9 +9,10 @@
 
 #include "core/draw/draw_control.h"
 #include "core/edit/tables.h"
-#include "core/jot/lay_out.h"
 #include "core/jot/columns.h"
+#include "core/jot/lay_out.h"
 #include "core/layout/measures.h"
+#include "core/naming/button_words.h"
 #include "core/naming/names.h"
 
 namespace brindel {
@@ -82,7 +83,8 @@ class Layer {
                 return {m_.widths[0], m_.fieldHigh};
             case Kind::signature:
             case Kind::picture:
-                return row(f.kind).inDialog.width > 0 && form.isDialog() ? row(f.kind).inDialog : row(f.kind).inDocument;
+                return row(f.kind).inDialog.width > 0 && form.isDialog() ? row(f.kind).inDialog
+                                                                         : row(f.kind).inDocument;
             case Kind::table:
                 return {m_.area * 1.4, (probe.number(Prop::rows) + 1) * (m_.fieldHigh + (form.isDialog() ? 2 : 1))};
             case Kind::choiceGroup: {
@@ -248,7 +250,7 @@ class Layer {
             boxes[i].top = y;
             add(Kind::button, boxes[i], [&](Control& b) {
                 b.set(Prop::text, list[i].text);
-                b.set(Prop::buttonRole, std::string(list[i].accepts ? "accept" : roleOf(list[i].text)));
+                b.set(Prop::buttonRole, list[i].accepts ? std::string("accept") : roleOf(list[i].text));
                 b.set(Prop::holdsTo, std::string("right bottom"));
             });
         }
@@ -279,14 +281,10 @@ class Layer {
         }
     }
 
-    static const char* roleOf(const std::string& text) {
-        static const std::vector<std::pair<const char*, const char*>> known = {
-            {"Next", "next"},      {"Weiter", "next"}, {"Suivant", "next"},  {"Back", "back"},
-            {"Zurück", "back"},    {"Retour", "back"}, {"Cancel", "cancel"}, {"Abbrechen", "cancel"},
-            {"Annuler", "cancel"}, {"Clear", "clear"}, {"Leeren", "clear"},  {"Effacer", "clear"}};
-        for (const auto& [word, role] : known)
-            if (text.starts_with(word)) return role;
-        return "other";
+    /// What a button does that does not accept the form: jotting marks that with a star.
+    static std::string roleOf(const std::string& text) {
+        const std::string said = roleSaidBy(text);
+        return said.empty() || said == "accept" ? "other" : said;
     }
     const Measures& measures() const { return m_; }
 
@@ -361,17 +359,20 @@ class Layer {
     void loneField(const JotField& f, const Columns& c) {
         const Columns::Column& column = c.columns[0];
         const double text = textWidth(f.label, "text");
-        const bool over = labelled(f) && (above_ || f.kind == Kind::table || labelOver({&f}) || text > column.label + 0.01);
+        const bool over =
+            labelled(f) && (above_ || f.kind == Kind::table || labelOver({&f}) || text > column.label + 0.01);
         Extent size = wanted(f);
         double from = over && !above_ ? left : column.fieldLeft;
         if (wordedItself(f) && from + size.width > c.right) {
             // A long wording begins at the left edge, and goes on in further lines when it must.
             from = left;
-            if (f.kind == Kind::checkBox) size.height = std::max(size.height, linesHigh(f.label, c.right - left - (form.isDialog() ? 30 : 8)));
+            if (f.kind == Kind::checkBox)
+                size.height = std::max(size.height, linesHigh(f.label, c.right - left - (form.isDialog() ? 30 : 8)));
             size.width = std::min(size.width, c.right - left);
         }
         const double room = std::max(c.right - from, m_.least);
-        const bool broad = f.rows > 1 || f.kind == Kind::table || (f.kind == Kind::textBox && size.width >= m_.widths[3]);
+        const bool broad =
+            f.rows > 1 || f.kind == Kind::table || (f.kind == Kind::textBox && size.width >= m_.widths[3]);
         const double width = wordedItself(f) ? size.width : broad ? room : std::min(size.width, room);
         const double labelHigh = over ? linesHigh(f.label, room) : 0, drop = over ? labelHigh + labelDrop() : 0;
         const double high = std::max(size.height + drop + (over ? 0 : tickDrop(f)), over ? 0 : m_.fieldHigh);

@@ -17,7 +17,8 @@ Box nextPlace(const Form& form, Id after, Id container, Extent size) {
     if (!last)
         for (Id id : holder->children) {
             const Control* c = form.find(id);
-            if (c->kind != Kind::label && c->kind != Kind::box && (!last || c->box.bottom() > last->box.bottom())) last = c;
+            if (c->kind != Kind::label && c->kind != Kind::box && (!last || c->box.bottom() > last->box.bottom()))
+                last = c;
         }
     if (!last) {
         const Box inside = holder->kind == Kind::page ? withinMargins(form) : area.grown(-m.frameSide);

@@ -300,9 +300,8 @@ std::string misfit(Prop prop, const Value& value) {
                        ? ""
                        : "a colour like #2F6B66 is expected";
         case Type::image:
-            return text && (text->empty() || text->starts_with("iVBORw0KGgo"))
-                       ? ""
-                       : "a PNG picture in base64 is expected";
+            return text && (text->empty() || text->starts_with("iVBORw0KGgo")) ? ""
+                                                                               : "a PNG picture in base64 is expected";
         case Type::time: {
             const bool clock = text && text->size() == 5 && (*text)[2] == ':' &&
                                text->find_first_not_of("0123456789:") == string::npos && text->substr(0, 2) < "24" &&

@@ -93,7 +93,7 @@ enum class Prop : std::uint8_t {
     atMost,
     group,
     value,
-    acrossIn,   // the columns that choices stand in
+    acrossIn,  // the columns that choices stand in
     otherText,
     // table
     columns,
@@ -179,7 +179,19 @@ enum class Type : std::uint8_t {
     date,       // an ISO 8601 date, or today, with or without a number of days added
 };
 
-enum class Group : std::uint8_t { identity, place, entry, choices, table, action, protection, window, paper, look, receiver };
+enum class Group : std::uint8_t {
+    identity,
+    place,
+    entry,
+    choices,
+    table,
+    action,
+    protection,
+    window,
+    paper,
+    look,
+    receiver
+};
 
 /// One of the values that a property of type oneOf takes: as the file has it, and as people read it.
 struct Token {

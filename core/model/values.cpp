@@ -50,12 +50,15 @@ std::optional<Colour> colourFrom(std::string_view text) {
 }
 
 const std::vector<DesktopColour>& desktopColours() {
-    static const std::vector<DesktopColour> colours = {
-        {"window", "window", {0xF3, 0xF1, 0xEE}},      {"windowText", "window text", {0x23, 0x28, 0x2B}},
-        {"base", "field", {0xFF, 0xFF, 0xFF}},         {"text", "field text", {0x23, 0x28, 0x2B}},
-        {"button", "button", {0xEF, 0xEC, 0xE7}},      {"buttonText", "button text", {0x23, 0x28, 0x2B}},
-        {"highlight", "highlight", {0x2F, 0x6B, 0x66}}, {"highlightText", "highlighted text", {0xFF, 0xFF, 0xFF}},
-        {"link", "link", {0x1F, 0x5A, 0x93}}};
+    static const std::vector<DesktopColour> colours = {{"window", "window", {0xF3, 0xF1, 0xEE}},
+                                                       {"windowText", "window text", {0x23, 0x28, 0x2B}},
+                                                       {"base", "field", {0xFF, 0xFF, 0xFF}},
+                                                       {"text", "field text", {0x23, 0x28, 0x2B}},
+                                                       {"button", "button", {0xEF, 0xEC, 0xE7}},
+                                                       {"buttonText", "button text", {0x23, 0x28, 0x2B}},
+                                                       {"highlight", "highlight", {0x2F, 0x6B, 0x66}},
+                                                       {"highlightText", "highlighted text", {0xFF, 0xFF, 0xFF}},
+                                                       {"link", "link", {0x1F, 0x5A, 0x93}}};
     return colours;
 }
 

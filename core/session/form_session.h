@@ -34,7 +34,8 @@ class FormSession {
     void tick(Id id, bool on);
     /// Steps a number, a date or a time so many steps up (down when below 0), within its limits.
     void step(Id id, int steps);
-    /// Adds a row to a table, or takes the last added one away, as far as the form lets fillers; false when it does not.
+    /// Adds a row to a table, or takes the last added one away, as far as the form lets fillers; false when it does
+    /// not.
     bool addRow(Id table);
     bool removeRow(Id table);
     bool canAddRow(Id table) const;

@@ -91,7 +91,8 @@ TEST(Draw, GroundAndGuestsTogetherAreTheWhole) {
         const Drawing whole = draw(form, id, shown), ground = draw(form, id, shown, true, false),
                       guests = draw(form, id, shown, false, true);
         EXPECT_EQ(whole.size(), ground.size() + guests.size()) << k.key;
-        if (k.kind != Kind::picture) EXPECT_FALSE(guests.empty()) << k.key << ": what fillers change is not drawn apart";
+        if (k.kind != Kind::picture)
+            EXPECT_FALSE(guests.empty()) << k.key << ": what fillers change is not drawn apart";
     }
 }
 

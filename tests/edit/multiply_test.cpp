@@ -30,7 +30,8 @@ TEST(Multiply, CopiesStandInStepsWithNamesAndLabelsOfTheirOwn) {
 }
 
 TEST(Multiply, AnotherKindKeepsWhatBothHave) {
-    Form form = jotted("Hull: text 20 ! (Of the boat) = GRP\nMast is stepped: check\nRegistration in the harbour: text 5\n");
+    Form form =
+        jotted("Hull: text 20 ! (Of the boat) = GRP\nMast is stepped: check\nRegistration in the harbour: text 5\n");
     const Id hull = named(form, "txtHull").id;
     const Box box = form.find(hull)->box;
     form = turnedInto(form, {hull}, Kind::comboBox);
@@ -109,14 +110,15 @@ TEST(Restyle, EveryShippedLookCanBeRead) {
         for (Kind kind : {Kind::dialog, Kind::document}) {
             Form form = withLookSet(newForm(kind), set);
             EXPECT_EQ(lookSetOf(form), &set);
-            const Colour ground =
-                kind == Kind::dialog ? colourFrom(set.ground).value_or(Colour{0xEF, 0xEF, 0xEF}) : Colour{255, 255, 255};
+            const Colour ground = kind == Kind::dialog ? colourFrom(set.ground).value_or(Colour{0xEF, 0xEF, 0xEF})
+                                                       : Colour{255, 255, 255};
             for (const Style& s : *form.styles) {
                 Control c;
                 c.kind = Kind::label;
                 c.set(Prop::style, s.key);
                 const Look look = lookOf(form, c);
-                const Colour fill = look.fill.value_or(s.key == "field" || s.key == "entry" ? Colour{255, 255, 255} : ground);
+                const Colour fill =
+                    look.fill.value_or(s.key == "field" || s.key == "entry" ? Colour{255, 255, 255} : ground);
                 if (look.text)
                     EXPECT_GE(contrastOf(*look.text, fill), 4.5) << set.key << " " << s.key << " " << int(kind);
             }

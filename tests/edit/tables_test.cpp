@@ -50,10 +50,10 @@ TEST(Tables, CellsAreFilledAndNamedByTheirColumn) {
 TEST(Tables, ColumnsThatStayKeepWhatTheyHold) {
     Form form = tableForm();
     const Id hours = named(form, "numHours2").id;
-    form = withProperty(form, {table(form).id}, Prop::columns,
-                        Choices{{"1", "Hours"}, {"1", "By"}, {"2", "Work"}});
+    form = withProperty(form, {table(form).id}, Prop::columns, Choices{{"1", "Hours"}, {"1", "By"}, {"2", "Work"}});
     expectSettled(form);
-    EXPECT_EQ(inside(form), "numHours1 txtBy1 txtWork1 numHours2 txtBy2 txtWork2") << "Parts became By, and is named so";
+    EXPECT_EQ(inside(form), "numHours1 txtBy1 txtWork1 numHours2 txtBy2 txtWork2")
+        << "Parts became By, and is named so";
     EXPECT_EQ(form.find(form.find(table(form).children[3])->children[0])->id, hours);
     form = withProperty(form, {table(form).id}, Prop::columns, Choices{{"1", "Hours"}});
     EXPECT_EQ(inside(form), "numHours1 numHours2");
@@ -67,8 +67,7 @@ TEST(Tables, RowsComeAndGoAtTheEnd) {
     form = withProperty(form, {table(form).id}, Prop::columns,
                         Choices{{"2", "Work"}, {"1", "Hours"}, {"1", "Parts"}, {"1", "By"}});
     EXPECT_EQ(inside(form).substr(0, 38), "txtWork1 numHours1 txtParts1 txtBy1 tx");
-    form = withProperty(form, {table(form).id}, Prop::columns,
-                        Choices{{"2", "Work"}, {"1", "Hours"}, {"1", "Parts"}});
+    form = withProperty(form, {table(form).id}, Prop::columns, Choices{{"2", "Work"}, {"1", "Hours"}, {"1", "Parts"}});
     form = withProperty(form, {table(form).id}, Prop::rows, 1.0);
     EXPECT_EQ(inside(form), "txtWork1 numHours1 txtParts1");
     expectSettled(form);

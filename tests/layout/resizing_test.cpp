@@ -15,7 +15,8 @@ TEST(Resizing, ControlsFollowTheEdgesTheyHoldTo) {
         const char* holds;
         Box after;
     };
-    for (const Case& c : {Case{"left top", box}, {"right bottom", box.moved(100, 60)},
+    for (const Case& c : {Case{"left top", box},
+                          {"right bottom", box.moved(100, 60)},
                           {"left right", {box.left, box.top, box.width + 100, box.height}},
                           {"left top right bottom", {box.left, box.top, box.width + 100, box.height + 60}}}) {
         Form held = withProperty(form, {a}, Prop::holdsTo, std::string(c.holds));
@@ -36,7 +37,8 @@ TEST(Resizing, ControlsFollowTheEdgesTheyHoldTo) {
 
 TEST(Resizing, ReachesIntoTabsAndTheirPages) {
     Form form = demo("lift-out-booking");
-    const Id next = named(form, "btnNext").id, ok = named(form, "btnBookLift").id, tabs = named(form, "tbsLiftOutBooking").id;
+    const Id next = named(form, "btnNext").id, ok = named(form, "btnBookLift").id,
+             tabs = named(form, "tbsLiftOutBooking").id;
     Form larger = resized(form, rootId, {form.root().box.width + 120, form.root().box.height + 80});
     EXPECT_EQ(larger.find(tabs)->box.width, form.find(tabs)->box.width + 120);
     EXPECT_EQ(larger.find(next)->box.left, form.find(next)->box.left + 120);
@@ -46,9 +48,13 @@ TEST(Resizing, ReachesIntoTabsAndTheirPages) {
 
 TEST(Resizing, SuggestsWhatStandsAtAnEdge) {
     const Form form = demo("lift-out-booking");
-    for (const auto& [name, holds] : std::vector<std::pair<std::string, std::string>>{
-             {"btnBookLift", "right bottom"}, {"btnNext", "right bottom"}, {"txtBoatName", "left top right"},
-             {"txtRegistration", "left top"}, {"lblBoatName", "left top"}, {"tbsLiftOutBooking", "left top right bottom"}})
+    for (const auto& [name, holds] :
+         std::vector<std::pair<std::string, std::string>>{{"btnBookLift", "right bottom"},
+                                                          {"btnNext", "right bottom"},
+                                                          {"txtBoatName", "left top right"},
+                                                          {"txtRegistration", "left top"},
+                                                          {"lblBoatName", "left top"},
+                                                          {"tbsLiftOutBooking", "left top right bottom"}})
         EXPECT_EQ(suggestedHolds(form, named(form, name).id), holds) << name;
 }
 

@@ -125,7 +125,8 @@ TEST(TableRows, AreAddedAndAnswered) {
     EXPECT_FALSE(s.addRow(table));
     EXPECT_TRUE(s.put("numHours2", 4.0));
     bool answered = false;
-    for (const auto& [name, answer] : s.answers()) answered = answered || (name == "numHours2" && answer == Answer(4.0));
+    for (const auto& [name, answer] : s.answers())
+        answered = answered || (name == "numHours2" && answer == Answer(4.0));
     EXPECT_TRUE(answered);
     EXPECT_EQ(s.wrongWith(named(s.form(), "numHours2").id), "");
     EXPECT_TRUE(s.removeRow(table));

@@ -42,7 +42,8 @@ TEST(PdfKinds, GroupsBecomeRadioButtonsTicksAndTheirOtherField) {
     for (const char* tick : {"chgJobs.1", "chgJobs.2", "chgJobs.3"}) EXPECT_EQ(fields.count(tick), 1u) << tick;
     EXPECT_EQ(fields.find("sigSigned")->second, Poppler::FormField::FormSignature);
     EXPECT_EQ(fields.find("picPhoto")->second, Poppler::FormField::FormButton);
-    for (const char* cell : {"txtWork1", "numHours1", "txtWork2", "numHours2"}) EXPECT_EQ(fields.count(cell), 1u) << cell;
+    for (const char* cell : {"txtWork1", "numHours1", "txtWork2", "numHours2"})
+        EXPECT_EQ(fields.count(cell), 1u) << cell;
     int chosen = 0;
     for (auto& field : document->page(0)->formFields())
         if (field->fullyQualifiedName() == "chgHull")
@@ -79,5 +80,6 @@ TEST(PdfKinds, WhatWasFilledIsDrawn) {
     auto document = read(form, &shown);
     for (auto& field : document->page(0)->formFields())
         if (field->fullyQualifiedName().startsWith("chgJobs."))
-            EXPECT_EQ(static_cast<Poppler::FormFieldButton*>(field.get())->state(), field->fullyQualifiedName() == "chgJobs.2");
+            EXPECT_EQ(static_cast<Poppler::FormFieldButton*>(field.get())->state(),
+                      field->fullyQualifiedName() == "chgJobs.2");
 }

@@ -33,7 +33,8 @@ std::vector<Try> tries(Kind kind) {
     std::mt19937 chance(50);
     std::vector<Try> all;
     for (int i = 0; i < 50; ++i)
-        all.push_back({families[i % 4], 8 + double(chance() % 9), (kind == Kind::dialog ? 60.0 : 20.0) + chance() % (kind == Kind::dialog ? 300 : 120),
+        all.push_back({families[i % 4], 8 + double(chance() % 9),
+                       (kind == Kind::dialog ? 60.0 : 20.0) + chance() % (kind == Kind::dialog ? 300 : 120),
                        chance() % 3 == 0});
     return all;
 }
@@ -87,7 +88,8 @@ TEST(Room, TheWidgetShowsWhatIsSaidToFit) {
         option.initFrom(edit);
         const QRect inside = edit->style()->subElementRect(QStyle::SE_LineEditContents, &option, edit);
         // Within the field's contents, and two pixels that a line edit keeps free on either side.
-        EXPECT_LE(QFontMetricsF(edit->font()).horizontalAdvance(edit->text()), inside.width() - 2) << t.family << t.size;
+        EXPECT_LE(QFontMetricsF(edit->font()).horizontalAdvance(edit->text()), inside.width() - 2)
+            << t.family << t.size;
     }
 }
 

@@ -256,7 +256,8 @@ class Builder {
             // A secret is never written into a file; nor is "today", which is no date yet.
             const bool dateless = c.kind == Kind::dateBox && starting.text.starts_with("today");
             if (!shown.text.empty() && !c.yes(Prop::secret)) field.replaceKey("/V", text(shown.text));
-            if (!starting.text.empty() && !dateless && !c.yes(Prop::secret)) field.replaceKey("/DV", text(starting.text));
+            if (!starting.text.empty() && !dateless && !c.yes(Prop::secret))
+                field.replaceKey("/DV", text(starting.text));
             addRange(field, c);
         }
         field.replaceKey("/Ff", Object::newInteger(flags));
@@ -364,8 +365,9 @@ class Builder {
         } else {
             DrawOptions options = guests;
             if (c.kind == Kind::button) options.ground = true;
-            looks.replaceKey("/N",
-                             appearance(drawnControl(form_, c, shownOf(c), options), local, c.kind != Kind::button && c.kind != Kind::picture && c.kind != Kind::signature));
+            looks.replaceKey(
+                "/N", appearance(drawnControl(form_, c, shownOf(c), options), local,
+                                 c.kind != Kind::button && c.kind != Kind::picture && c.kind != Kind::signature));
             Object character = Object::newDictionary();
             if (c.kind == Kind::button) {
                 character.replaceKey("/CA", text(c.text(Prop::text)));

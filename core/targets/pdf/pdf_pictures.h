@@ -9,7 +9,8 @@ namespace brindel {
 
 class PdfPictures {
   public:
-    explicit PdfPictures(QPDF& pdf) : pdf_(pdf), resources_(pdf.makeIndirectObject(QPDFObjectHandle::newDictionary())) {}
+    explicit PdfPictures(QPDF& pdf)
+        : pdf_(pdf), resources_(pdf.makeIndirectObject(QPDFObjectHandle::newDictionary())) {}
 
     /// The resource name ("/P1") of a PNG in base64; empty when it cannot be read.
     std::string nameFor(const std::string& png);

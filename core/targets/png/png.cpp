@@ -113,7 +113,8 @@ struct Painter {
             const int stride = cairo_image_surface_get_stride(picture);
             for (int y = 0; y < pixels->height; ++y)
                 for (int x = 0; x < pixels->width; ++x) {
-                    const std::uint8_t* p = &pixels->bytes[(std::size_t(y) * std::size_t(pixels->width) + std::size_t(x)) * 4];
+                    const std::uint8_t* p =
+                        &pixels->bytes[(std::size_t(y) * std::size_t(pixels->width) + std::size_t(x)) * 4];
                     auto times = [&](std::uint8_t v) { return std::uint32_t(v * p[3] / 255); };
                     *reinterpret_cast<std::uint32_t*>(to + y * stride + x * 4) =
                         std::uint32_t(p[3]) << 24 | times(p[0]) << 16 | times(p[1]) << 8 | times(p[2]);

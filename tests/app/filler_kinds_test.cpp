@@ -1,0 +1,119 @@
+// The new kinds under a filler's hands: choices by keyboard, a signature drawn, rows added, a dialog resized.
+#include <QtTest/QtTest>
+#include <QtWidgets/QtWidgets>
+
+#include "core/text/words.h"
+#include "filler/choice_field.h"
+#include "filler/form_to_fill.h"
+#include "filler/ink_fields.h"
+#include "filler/special_widgets.h"
+#include "filler/window_behaviour.h"
+#include "tests/support.h"
+
+using namespace brindel;
+using namespace brindel::test;
+
+namespace {
+
+struct Filling {
+    FormSession session;
+    FontBook book;
+    FormToFill view;
+    explicit Filling(Form form) : session(std::move(form), todayHere()), view(session, book, 1) {
+        view.show();
+        view.activateWindow();
+        (void)QTest::qWaitForWindowActive(&view);
+        view.begin();
+    }
+    const Control& at(const char* name) { return named(session.form(), name); }
+    template <class W>
+    W* widget(const char* name) {
+        return qobject_cast<W*>(view.widgetOf(at(name).id));
+    }
+};
+
+}  // namespace
+
+TEST(FillerKinds, ArrowsChooseInAGroupOfOne) {
+    for (Kind kind : {Kind::dialog, Kind::document}) {
+        Filling f(jotted("Hull: group [GRP, Timber, Steel, Other…]\nNote: text 10\n", kind));
+        auto* group = f.widget<ChoiceField>("chgHull");
+        ASSERT_NE(group, nullptr);
+        group->buttons()[0]->setFocus();
+        QTest::keyClick(group->buttons()[0], Qt::Key_Down);
+        EXPECT_EQ(f.session.answer(f.at("chgHull").id), Answer(std::string("Timber")));
+        EXPECT_TRUE(group->buttons()[1]->hasFocus());
+        QTest::keyClicks(group->other(), "Ferro");
+        EXPECT_EQ(f.session.answer(f.at("chgHull").id), Answer(std::string("Ferro")));
+        EXPECT_TRUE(group->buttons()[3]->isChecked());
+        group->buttons()[0]->click();
+        EXPECT_EQ(group->other()->text(), "");
+    }
+}
+
+TEST(FillerKinds, ASignatureIsDrawnAndTakenAway) {
+    Filling f(jotted("Signed: signature\n"));
+    auto* field = f.widget<SignatureField>("sigSigned");
+    ASSERT_NE(field, nullptr);
+    QTest::mousePress(field, Qt::LeftButton, {}, {20, 40});
+    QMouseEvent move(QEvent::MouseMove, QPointF(120, 20), field->mapToGlobal(QPointF(120, 20)), Qt::NoButton,
+                     Qt::LeftButton, {});
+    QApplication::sendEvent(field, &move);
+    QTest::mouseRelease(field, Qt::LeftButton, {}, {120, 20});
+    const std::string drawn = std::get<std::string>(f.session.answer(f.at("sigSigned").id));
+    ASSERT_EQ(strokesOf(drawn).size(), 1u);
+    EXPECT_NEAR(strokesOf(drawn)[0].back().x, 500, 5);
+    field->setFocus();
+    QTest::keyClick(field, Qt::Key_Delete);
+    EXPECT_EQ(f.session.answer(f.at("sigSigned").id), Answer());
+}
+
+TEST(FillerKinds, ATimeStepsWithTheArrowKeys) {
+    Filling f(jotted("At: time >= 09:00 <= 10:00\n"));
+    auto* box = f.widget<NumberField>("timAt");
+    ASSERT_NE(box, nullptr);
+    box->setFocus();
+    for (int i = 0; i < 9; ++i) QTest::keyClick(box, Qt::Key_Up);
+    EXPECT_EQ(f.session.shown(f.at("timAt").id).text, "10:00");
+}
+
+TEST(FillerKinds, RowsAreAddedAndTheDialogGrows) {
+    Form form = jotted("Items: table [2=Work, Hours] 1\n[OK]*\n");
+    form = withProperty(form, {named(form, "tblItems").id}, Prop::rowsMost, 2.0);
+    Filling f(form);
+    const int high = f.view.height();
+    auto* add = f.view.findChild<QToolButton*>("addRow");
+    ASSERT_NE(add, nullptr);
+    ASSERT_TRUE(add->isVisible());
+    add->click();
+    QTest::qWait(20);
+    EXPECT_GT(f.view.height(), high + 15);
+    auto* second = f.widget<QLineEdit>("txtWork2");
+    ASSERT_NE(second, nullptr);
+    EXPECT_TRUE(second->isVisible());
+    QTest::keyClicks(second, "Scrape");
+    EXPECT_EQ(f.session.answer(f.at("txtWork2").id), Answer(std::string("Scrape")));
+    EXPECT_FALSE(f.view.findChild<QToolButton*>("addRow")->isVisible()) << "two at most";
+    f.view.findChild<QToolButton*>("removeRow")->click();
+    QTest::qWait(20);
+    EXPECT_EQ(f.view.height(), high);
+}
+
+TEST(FillerKinds, WhatHoldsToTheEdgesFollowsTheWindow) {
+    Form form = demo("lift-out-booking");
+    form = withProperty(form, {rootId}, Prop::resizable, true);
+    form = withProperty(form, {rootId}, Prop::leastWidth, 400.0);
+    Filling f(form);
+    QWidget* cancel = f.widget<QWidget>("btnCancel");
+    const QRect before = cancel->geometry();
+    f.view.resize(f.view.size() + QSize(100, 50));
+    EXPECT_EQ(cancel->geometry(), before.translated(100, 50));
+    QWidget window;
+    setWindowBehaviour(window, form);
+    EXPECT_EQ(window.minimumWidth(), 400);
+    placeWindow(window, form);
+    EXPECT_LT((window.geometry().center() - window.screen()->availableGeometry().center()).manhattanLength(), 40);
+    QWidget fixed;
+    setWindowBehaviour(fixed, demo("lift-out-booking"));
+    EXPECT_EQ(fixed.minimumSize(), fixed.maximumSize());
+}
