@@ -91,6 +91,8 @@ int main(int argc, char** argv) {
     bool turnDark = false;
     app.add_option("--do", commands, "Commands to give before the picture is painted, by their keys")
         ->allow_extra_args(false);
+    bool writeKeys = false;
+    app.add_flag("--keys", writeKeys, "Writes the page of keys as Markdown and ends");
     app.add_flag("--dark", turnDark, "The dark window");
     app.allow_extras(false);
     try {
@@ -105,7 +107,7 @@ int main(int argc, char** argv) {
         std::cerr << "--size: A size such as 1280x800 is expected.\n";
         return 2;
     }
-    if (!picture.empty() && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM") && qEnvironmentVariableIsEmpty("DISPLAY") &&
+    if ((writeKeys || !picture.empty()) && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM") && qEnvironmentVariableIsEmpty("DISPLAY") &&
         qEnvironmentVariableIsEmpty("WAYLAND_DISPLAY"))
         qputenv("QT_QPA_PLATFORM", "offscreen");
 
@@ -128,6 +130,10 @@ int main(int argc, char** argv) {
         setDark(dark.toBool());
     if (turnDark) setDark(true);
     auto window = std::make_unique<MainWindow>(form);
+    if (writeKeys) {
+        std::cout << fromQt(window->keysPage());
+        return 0;
+    }
     if (!path.empty()) window->desk().open(form, toQt(path), toQt(readOnly));
     if (!picture.empty()) return paintPicture(*window, toQt(picture), pass, select, commands, window_size);
     window->resize(window_size.boundedTo(QGuiApplication::primaryScreen()->availableSize()));

@@ -1,6 +1,10 @@
 // Measurements of what people wait for, at the sizes that quality.md names. Run with tools/bench.
 #include <benchmark/benchmark.h>
+#include <malloc.h>
 
+#include <QApplication>
+
+#include "bench/forms.h"
 #include "core/edit/edits.h"
 #include "core/edit/history.h"
 #include "core/file/form_file.h"
@@ -8,39 +12,13 @@
 #include "core/targets/pdf/pdf.h"
 
 using namespace brindel;
+using namespace brindel::bench;
 
 namespace {
 
 const FontBook& fonts() {
     static const FontBook book;
     return book;
-}
-
-/// A form of so many fields in frames of forty, with all edges close together.
-Form formOf(int fields, Kind kind = Kind::dialog) {
-    Form form = newForm(kind);
-    Id page = kind == Kind::dialog ? rootId : form.root().children[0];
-    Id frame = noControl;
-    for (int i = 0; i < fields; ++i) {
-        if (i % 40 == 0) {
-            if (kind == Kind::document && i > 0 && i % 80 == 0) {
-                Edited next = withPage(form);
-                form = next.form;
-                page = next.ids[0];
-            }
-            Control f = freshControl(Kind::frame);
-            f.box = {double(i / 40 % 10) * 90, double(i / 400) * 260, 88, 250};
-            Edited e = placed(form, page, f, form.find(page)->children.size());
-            form = e.form;
-            frame = e.ids[0];
-        }
-        Control c = freshControl(Kind::textBox);
-        c.box = {4 + double(i % 2) * 42, 8 + double(i % 40 / 2) * 12, 40, 6};
-        c.name = "txt" + std::to_string(i);
-        Edited e = placed(form, frame, c, form.find(frame)->children.size());
-        form = e.form;
-    }
-    return form;
 }
 
 void openForm2000(benchmark::State& state) {
@@ -77,6 +55,24 @@ void pdfOf500(benchmark::State& state) {
 }
 BENCHMARK(pdfOf500)->Unit(benchmark::kMillisecond);
 
+/// Bytes that 1,000 steps of undo take, each moving one control: by what changed, not by the size of the form.
+void undoMemory(benchmark::State& state) {
+    const Form form = formOf(int(state.range(0)));
+    const Id id = allIds(form).back();
+    for (auto _ : state) {
+        History history(form);
+        const auto before = mallinfo2().uordblks;
+        for (int i = 0; i < 1000; ++i) history.step(shifted(history.now(), {id}, 1, 0), "Move");
+        state.counters["bytes a step"] = double(mallinfo2().uordblks - before) / 1000;
+    }
+}
+BENCHMARK(undoMemory)->Arg(200)->Arg(2000)->Unit(benchmark::kMillisecond);
+
 }  // namespace
 
-BENCHMARK_MAIN();
+int main(int argc, char** argv) {
+    qputenv("QT_QPA_PLATFORM", "offscreen");
+    QApplication qt(argc, argv);
+    benchmark::Initialize(&argc, argv);
+    benchmark::RunSpecifiedBenchmarks();
+}

@@ -58,6 +58,10 @@ QPixmap FormPicture::standIn(const Form& form, Id id, double scale, double ratio
     Kept& kept = kept_[id];
     // Tabs show their pages' words and which is in front, so they are never the same for long.
     const bool lasting = node->kind != Kind::tabs;
+    // A control that has only moved looks as it did.
+    if (kept.node && kept.node != node && kept.node->kind == node->kind && kept.node->box.width == node->box.width &&
+        kept.node->box.height == node->box.height && kept.node->own == node->own)
+        kept.node = node;
     if (lasting && kept.node == node && kept.styles == form.styles && kept.scale == scale && kept.ratio == ratio)
         return kept.pixmap;
     // Made at its real size and magnified while painting, so that the style's own measures grow with it.

@@ -2,7 +2,7 @@
 #pragma once
 
 #include <QPainter>
-#include <map>
+#include <unordered_map>
 
 #include "core/draw/draw_control.h"
 
@@ -33,7 +33,7 @@ class FormPicture {
     QPixmap standIn(const Form& form, Id id, double scale, double ratio, const TurnedTo& turned);
 
     const FontBook& fonts_;
-    std::map<Id, Kept> kept_;
+    std::unordered_map<Id, Kept> kept_;
 };
 
 }  // namespace brindel

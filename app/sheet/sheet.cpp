@@ -35,6 +35,7 @@ Qt::CursorShape cursorOf(Handle handle) {
 Sheet::Sheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), picture_(desk.fonts()) {
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
+    setAttribute(Qt::WA_OpaquePaintEvent);
     setObjectName("sheet");
     setAccessibleName("Sheet");
     auto again = [this] {
@@ -233,6 +234,21 @@ void Sheet::paintSelection(QPainter& p, const Form& form) {
     Ids ids = desk_.selection();
     if (dragging_ && form.controls.size() != desk_.form().controls.size())
         ids.clear();  // placing: what is placed speaks for itself
+    if (ids.size() > 60) {
+        // A crowd is outlined plainly, all in one go, so that dragging it stays quick.
+        QList<QRect> outlines;
+        for (Id id : ids)
+            if (form.find(id) && isInView(form, id, desk_.turned()))
+                outlines << placeOf(id).adjusted(-1, -1, 1, 1).toRect();
+        p.save();
+        p.setRenderHint(QPainter::Antialiasing, false);
+        p.setBrush(Qt::NoBrush);
+        p.setPen(QPen(tawny, 1));
+        p.drawRects(outlines);
+        p.restore();
+        if (!dragging_ && isInView(form, ids[0], desk_.turned())) handles(placeOf(ids[0]).adjusted(-1, -1, 1, 1), true);
+        ids.clear();
+    }
     for (std::size_t i = 0; i < ids.size(); ++i) {
         const Control* c = form.find(ids[i]);
         if (!c || !isInView(form, ids[i], desk_.turned())) continue;
@@ -255,7 +271,7 @@ void Sheet::paintSelection(QPainter& p, const Form& form) {
         p.setPen(Qt::white);
         p.drawText(chip, Qt::AlignCenter, name);
     }
-    if (ids.empty() && form.isDialog() && !dragging_) {
+    if (desk_.selection().empty() && form.isDialog() && !dragging_) {
         QRectF r = placeOf(rootId);
         p.setPen(QPen(tawny, 1.2));
         p.setBrush(Qt::white);

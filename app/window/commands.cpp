@@ -94,7 +94,7 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
              QMessageBox box(QMessageBox::NoIcon, "Keys", "", QMessageBox::Close, &w);
              auto* area = new QTextBrowser;
              area->setObjectName("keys");
-             area->setHtml(w.keysPage());
+             area->setMarkdown(w.keysPage());
              area->setMinimumSize(460, 480);
              static_cast<QGridLayout*>(box.layout())->addWidget(area, 0, 0, 1, -1);
              box.exec();

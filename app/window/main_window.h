@@ -54,7 +54,7 @@ class MainWindow : public QMainWindow {
     Outline& outline() { return *outline_; }
     StylesPanel& styles() { return *styles_; }
     FindBox& findBox() { return *findBox_; }
-    /// Every key as HTML, from the tables that the menus and the sheet are made of.
+    /// Every key as Markdown, from the tables that the menus and the sheet are made of.
     QString keysPage() const;
     /// The zoom at which the form fits, at most 100 %.
     void zoomToFit();

@@ -115,12 +115,9 @@ void MainWindow::find() {
 }
 
 QString MainWindow::keysPage() const {
-    QString text = "<table cellspacing=4>";
-    auto line = [&](const QString& keys, const QString& does) {
-        text += QString("<tr><td><b>%1</b>&nbsp;&nbsp;</td><td>%2</td></tr>")
-                    .arg(keys.toHtmlEscaped(), does.toHtmlEscaped());
-    };
-    auto part = [&](const QString& title) { text += "<tr><td colspan=2><h3>" + title + "</h3></td></tr>"; };
+    QString text = "# Keys\n";
+    auto line = [&](const QString& keys, const QString& does) { text += QString("| %1 | %2 |\n").arg(keys, does); };
+    auto part = [&](const QString& title) { text += "\n## " + title + "\n\n| Keys | |\n| --- | --- |\n"; };
     part("Passes");
     for (const PassRow& r : passes()) line(QString("Ctrl+%1").arg(int(r.pass) + 1), r.word);
     QString menu;
@@ -131,10 +128,12 @@ QString MainWindow::keysPage() const {
     }
     part("On the sheet");
     for (const auto& [keys, does] : sheetKeys()) line(keys, does);
-    part("Placing (Shift keeps the kind in hand, Enter places it without the pointer)");
+    part("Placing");
+    line("A letter", "Takes the control in hand; with Shift it stays in hand");
+    line("Enter", "Places it below the selection, without the pointer");
     for (const Tool& tool : allTools())
         if (tool.letter()) line(QString(QLatin1Char(tool.letter())), toQt(tool.word()));
-    return text + "</table>";
+    return text;
 }
 
 void MainWindow::turnDark() {

@@ -14,18 +14,18 @@ namespace {
 
 Form put(Form form, Control control) {
     Id id = control.id;
-    form.controls = form.controls.with(id, std::make_shared<Control>(std::move(control)));
+    form.controls.put(id, std::make_shared<Control>(std::move(control)));
     return form;
 }
 
-Form childAdded(const Form& form, Id container, Id child, std::size_t index) {
-    return changed(form, container, [&](Control& c) {
+Form childAdded(Form form, Id container, Id child, std::size_t index) {
+    return changed(std::move(form), container, [&](Control& c) {
         c.children.insert(c.children.begin() + long(std::min(index, c.children.size())), child);
     });
 }
 
-Form childDropped(const Form& form, Id container, Id child) {
-    return changed(form, container, [&](Control& c) { std::erase(c.children, child); });
+Form childDropped(Form form, Id container, Id child) {
+    return changed(std::move(form), container, [&](Control& c) { std::erase(c.children, child); });
 }
 
 Edited tabPageAdded(const Form& form, Id tabs, const std::string& text) {
@@ -133,7 +133,7 @@ Form removed(const Form& form, const Ids& ids) {
         const Control* parent = next.find(c->parent);
         if (c->kind == Kind::page && parent && parent->children.size() == 1) continue;
         walk(form, id, [&](const Control& inner, int) { gone.insert(inner.id); });
-        next = childDropped(next, c->parent, id);
+        next = childDropped(std::move(next), c->parent, id);
     }
     for (Id id : gone) next.controls = next.controls.without(id);
     std::vector<Id> orphaned;
@@ -148,7 +148,7 @@ Form shifted(const Form& form, const Ids& ids, double dx, double dy) {
     Form next = form;
     for (Id id : outermost(form, ids))
         if (const Control* c = next.find(id); c && id != rootId && isFreelyPlaced(next, *c))
-            next = changed(next, id, [&](Control& k) { k.box = k.box.moved(dx, dy); });
+            next = changed(std::move(next), id, [&](Control& k) { k.box = k.box.moved(dx, dy); });
     return next;
 }
 
@@ -170,13 +170,13 @@ Form rehoused(const Form& form, const Ids& ids, Id container) {
         const Control* c = next.find(id);
         if (!c || c->parent == container || within(form, container, id) || !canHold(holder->kind, c->kind)) continue;
         Box box = onSurface(next, id).moved(-target.left, -target.top);
-        next = childDropped(next, c->parent, id);
+        next = childDropped(std::move(next), c->parent, id);
         std::size_t at = c->kind == Kind::box ? 0 : readingPlace(next, container, box);
-        next = changed(next, id, [&](Control& k) {
+        next = changed(std::move(next), id, [&](Control& k) {
             k.parent = container;
             k.box = box;
         });
-        next = childAdded(next, container, id, at);
+        next = childAdded(std::move(next), container, id, at);
         if (holder->kind == Kind::cell) {
             Ids others = next.find(container)->children;
             std::erase(others, id);
@@ -193,10 +193,10 @@ Form withProperty(const Form& form, const Ids& ids, Prop prop, const Value& valu
         if (const Control* c = next.find(id); c && has(c->kind, prop) && c->get(prop) != value) {
             const bool shapes = prop == Prop::columns || prop == Prop::rows || prop == Prop::headRow;
             const Choices before = shapes ? std::get<Choices>(c->get(Prop::columns)) : Choices{};
-            next = changed(next, id, [&](Control& k) { k.set(prop, value); });
+            next = changed(std::move(next), id, [&](Control& k) { k.set(prop, value); });
             if (shapes) next = tableSettled(next, id, before);
         } else if (c && has(c->kind, prop) && isLook(prop) && !c->own.find(prop))
-            next = changed(next, id, [&](Control& k) { k.set(prop, value); });
+            next = changed(std::move(next), id, [&](Control& k) { k.set(prop, value); });
     return next;
 }
 
@@ -204,7 +204,7 @@ Form withoutProperty(const Form& form, const Ids& ids, Prop prop) {
     Form next = form;
     for (Id id : ids)
         if (const Control* c = next.find(id); c && c->own.find(prop))
-            next = changed(next, id, [&](Control& k) { k.own.drop(prop); });
+            next = changed(std::move(next), id, [&](Control& k) { k.own.drop(prop); });
     return next;
 }
 

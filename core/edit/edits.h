@@ -18,7 +18,7 @@ Form changed(Form form, Id id, Change&& change) {
     if (!before) return form;
     Control after = *before;
     change(after);
-    form.controls = form.controls.with(id, std::make_shared<Control>(std::move(after)));
+    form.controls.put(id, std::make_shared<Control>(std::move(after)));
     return form;
 }
 

@@ -23,24 +23,38 @@ class SharedMap {
         const Leaf* l = t->leaves[(key >> bits) & mask].get();
         return l ? l->values[key & mask] : nullptr;
     }
-    const T* find(std::uint32_t key) const { return node(key).get(); }
+    const T* find(std::uint32_t key) const {
+        if (key >= capacity || !root_) return nullptr;
+        const Twig* t = root_->twigs[key >> (2 * bits)].get();
+        const Leaf* l = t ? t->leaves[(key >> bits) & mask].get() : nullptr;
+        return l ? l->values[key & mask].get() : nullptr;
+    }
 
     /// This map with `value` under `key` (a null value takes the key out). Keys at or over `capacity` are ignored.
     SharedMap with(std::uint32_t key, Node value) const {
-        if (key >= capacity) return *this;
-        auto branch = root_ ? std::make_shared<Branch>(*root_) : std::make_shared<Branch>();
-        auto& twigSlot = branch->twigs[key >> (2 * bits)];
-        auto twig = twigSlot ? std::make_shared<Twig>(*twigSlot) : std::make_shared<Twig>();
-        auto& leafSlot = twig->leaves[(key >> bits) & mask];
-        auto leaf = leafSlot ? std::make_shared<Leaf>(*leafSlot) : std::make_shared<Leaf>();
-        Node& slot = leaf->values[key & mask];
-        SharedMap result;
-        result.size_ = size_ + (value ? 1 : 0) - (slot ? 1 : 0);
-        slot = std::move(value);
-        leafSlot = std::move(leaf);
-        twigSlot = std::move(twig);
-        result.root_ = std::move(branch);
+        SharedMap result = *this;
+        result.put(key, std::move(value));
         return result;
+    }
+    /// The same done to this map itself. Parts that no other map shares are changed where they are: many changes in a
+    /// row cost little.
+    void put(std::uint32_t key, Node value) {
+        if (key >= capacity) return;
+        auto own = [](auto& part) -> auto& {
+            using Part = std::remove_const_t<std::remove_reference_t<decltype(*part)>>;
+            if (!part)
+                part = std::make_shared<Part>();
+            else if (part.use_count() > 1)
+                part = std::make_shared<Part>(*part);
+            // Made without const above, and seen by nobody else.
+            return const_cast<Part&>(*part);
+        };
+        Branch& branch = own(root_);
+        Twig& twig = own(branch.twigs[key >> (2 * bits)]);
+        Leaf& leaf = own(twig.leaves[(key >> bits) & mask]);
+        Node& slot = leaf.values[key & mask];
+        size_ = size_ + (value ? 1 : 0) - (slot ? 1 : 0);
+        slot = std::move(value);
     }
     SharedMap without(std::uint32_t key) const { return with(key, nullptr); }
 

@@ -375,6 +375,7 @@ TEST(Keys, EveryCommandWithAKeyIsOnThePage) {
     const QString page = hands.window.keysPage();
     for (const char* word : {"Ctrl+Space", "Ctrl+L", "Ctrl+Shift+D", "Tab, Shift+Tab", "choice group", "F6"})
         EXPECT_TRUE(page.contains(word)) << word;
+    EXPECT_EQ(page.toStdString(), textOf(std::string(BRINDEL_SOURCE) + "/docs/keys.md")) << "made by brindel --keys";
     // No two commands share a key.
     std::map<QString, QString> taken;
     for (QAction* action : hands.window.actions()) {
