@@ -255,6 +255,10 @@ void FormToFill::wire(QWidget* widget, Id id) {
             if (settling_) return;
             typed(id, area->toPlainText());
         });
+    } else if (auto* rich = qobject_cast<QTextEdit*>(widget)) {
+        connect(rich, &QTextEdit::textChanged, this, [this, id, rich] {
+            if (!settling_) typed(id, rich->toPlainText());
+        });
     } else if (auto* number = qobject_cast<NumberField*>(widget)) {
         listen(number->edit());
         number->stepped = [this, id](int steps) {
@@ -323,6 +327,16 @@ void FormToFill::typed(Id id, const QString& text) {
             const int cursor = edit->cursorPosition();
             edit->setText(toQt(held));
             edit->setCursorPosition(std::min<int>(cursor, int(edit->text().size())));
+        } else if (auto* rich = qobject_cast<QTextEdit*>(widget)) {
+            // What was over is taken back from the end; the looks of the rest stay.
+            QTextCursor cursor = rich->textCursor();
+            while (cursor.movePosition(QTextCursor::End), rich->toPlainText() != toQt(held)) {
+                if (rich->toPlainText().size() <= qsizetype(toQt(held).size())) {
+                    rich->setPlainText(toQt(held));
+                    break;
+                }
+                cursor.deletePreviousChar();
+            }
         } else if (auto* area = qobject_cast<QPlainTextEdit*>(widget)) {
             QTextCursor cursor = area->textCursor();
             const int at = cursor.position();

@@ -46,7 +46,35 @@ QWidget* makeLabel(const Control& c, const Making& m, QWidget* parent) {
     return label;
 }
 
+/// Text of many lines in which letters can be made bold, italic or underlined. The answer is the text alone.
+QWidget* makeRich(const Control& c, const Making& m, QWidget* parent) {
+    auto* edit = new QTextEdit(parent);
+    edit->setPlaceholderText(onPaper(m) ? QString() : toQt(c.text(Prop::placeholder)));
+    edit->setReadOnly(readOnly(c));
+    edit->setTabChangesFocus(true);
+    if (onPaper(m)) edit->setFrameShape(QFrame::NoFrame);
+    auto key = [edit](QKeySequence::StandardKey keys, auto change) {
+        auto* action = new QAction(edit);
+        action->setShortcut(keys);
+        action->setShortcutContext(Qt::WidgetShortcut);
+        QObject::connect(action, &QAction::triggered, edit, [edit, change] {
+            QTextCharFormat format;
+            change(format, edit->currentCharFormat());
+            edit->mergeCurrentCharFormat(format);
+        });
+        edit->addAction(action);
+    };
+    using Format = QTextCharFormat;
+    key(QKeySequence::Bold, [](Format& to, const Format& now) {
+        to.setFontWeight(now.fontWeight() > QFont::Normal ? QFont::Normal : QFont::Bold);
+    });
+    key(QKeySequence::Italic, [](Format& to, const Format& now) { to.setFontItalic(!now.fontItalic()); });
+    key(QKeySequence::Underline, [](Format& to, const Format& now) { to.setFontUnderline(!now.fontUnderline()); });
+    return edit;
+}
+
 QWidget* makeText(const Control& c, const Making& m, QWidget* parent) {
+    if (c.text(Prop::lines) == "many" && c.yes(Prop::rich)) return makeRich(c, m, parent);
     if (c.text(Prop::lines) == "many") {
         auto* edit = new QPlainTextEdit(parent);
         edit->setPlaceholderText(onPaper(m) ? QString() : toQt(c.text(Prop::placeholder)));
@@ -309,6 +337,8 @@ void showIn(QWidget* widget, const Control& c, const Shown& shown) {
         if (edit->text() != text) edit->setText(text);
     } else if (auto* area = qobject_cast<QPlainTextEdit*>(widget)) {
         if (area->toPlainText() != text) area->setPlainText(text);
+    } else if (auto* rich = qobject_cast<QTextEdit*>(widget)) {
+        if (rich->toPlainText() != text) rich->setPlainText(text);
     } else if (auto* number = qobject_cast<NumberField*>(widget)) {
         const QSignalBlocker inner(number->edit());
         if (number->edit()->text() != text) number->edit()->setText(text);

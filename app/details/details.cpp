@@ -366,6 +366,8 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
     std::vector<Prop> props = row(desk_.form().find(ids.front())->kind).props;
     for (Id id : ids)
         if (const Control* c = desk_.form().find(id)) std::erase_if(props, [&](Prop p) { return !has(c->kind, p); });
+    // Paper is never resized.
+    if (!desk_.form().isDialog()) std::erase(props, Prop::holdsTo);
     bool boxed = true;
     for (Id id : ids) {
         const Kind kind = desk_.form().find(id)->kind;

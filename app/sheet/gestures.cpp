@@ -305,7 +305,7 @@ class Places : public Gesture {
             guides_ = s.guides;
         }
         box_ = box;
-        edited_ = placedByHand(desk_, from_.surface, tool_, box_);
+        edited_ = placedByHand(desk_, from_.surface, box_, tool_);
     }
     void finish(Desk& desk) override {
         if (edited_.ids.empty()) return desk.say("Nothing can be placed here.", true);
@@ -361,7 +361,7 @@ bool comesWithLabel(Kind kind) {
     return row(kind).filled && !has(kind, Prop::text);
 }
 
-Edited placedByHand(const Desk& desk, Id surface, Tool tool, Box box) {
+Edited placedByHand(const Desk& desk, Id surface, Box box, Tool tool) {
     const Kind kind = tool.kind;
     const Form& form = desk.form();
     const Id container = containerAt(form, surface, {box.left + 0.01, box.centre().y}, desk.turned());

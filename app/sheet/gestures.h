@@ -56,7 +56,7 @@ std::unique_ptr<Gesture> tabGesture(const Desk& desk, const SheetPoint& from, Id
 std::unique_ptr<Gesture> ghostGesture(const Desk& desk, const SheetPoint& from);
 
 /// A form with a new control of a kind at a place, as a click there makes it: with its label, where the kind has one.
-Edited placedByHand(const Desk& desk, Id surface, Tool tool, Box box);
+Edited placedByHand(const Desk& desk, Id surface, Box box, Tool tool);
 /// True when fields of this kind come with a label of their own.
 bool comesWithLabel(Kind kind);
 

@@ -45,7 +45,7 @@ void Sheet::placeByKey() {
     const Id lead = desk_.lead();
     const Id surface = lead ? surfaceOf(form, lead) : desk_.surfaceInHand();
     const Box box = nextPlace(form, lead, desk_.targetContainer(), desk_.nextSize(tool.kind));
-    Edited made = placedByHand(desk_, surface, tool, box);
+    Edited made = placedByHand(desk_, surface, box, tool);
     if (made.ids.empty()) return desk_.say("Nothing can be placed here.", true);
     desk_.edit(made.form, "Place " + toQt(tool.word()), Ids{made.ids.front()});
     if (desk_.toolStays()) return;

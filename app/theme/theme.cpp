@@ -153,6 +153,9 @@ QString panelSheet() {
         QToolButton { color: @ink; background: transparent; border: 0; border-radius: 5px; }
         QToolButton#edge { border: 1px solid @fieldLine; background: @field; padding: 2px 0px; min-width: 20px; font-size: 11px; border-radius: 4px; color: @ink2; }
         QToolButton#edge:checked { background: @chosen; color: @tawnyDark; border-color: @tawny; }
+        QToolButton#link, QToolButton#suggest, QToolButton#fit, QToolButton#limitToRoom, QToolButton#widthToLimit { color: @tawnyDark; padding: 2px 4px; }
+        QToolButton#link:hover, QToolButton#suggest:hover, QToolButton#fit:hover, QToolButton#limitToRoom:hover, QToolButton#widthToLimit:hover { background: @chosen; }
+        QToolButton#widthToLimit:disabled { color: @ink2; }
         QToolButton#group { color: @tawnyDark; font-weight: bold; padding: 4px 0px; margin-left: -4px; }
         QTableWidget, QListWidget { background: @paper; color: @ink; border: 1px solid @line; gridline-color: @line; }
         QHeaderView::section { background: @cream; color: @ink2; border: 0; border-bottom: 1px solid @line; padding: 4px 6px; }

@@ -48,18 +48,18 @@ Form withLookSet(const Form& form, const LookSet& set) {
 }
 
 Form looksCopied(const Form& form, Id from, const Ids& ids) {
-    const Control* source = form.find(from);
-    if (!source) return form;
+    const Control* giver = form.find(from);
+    if (!giver) return form;
     Form next = form;
     for (Id id : ids) {
         const Control* c = next.find(id);
         if (!c || id == from) continue;
         next = looksDropped(next, {id});
         // Kinds that go by different styles look alike only when the style is said.
-        const std::string style = styleKey(*source);
-        if (has(c->kind, Prop::style) && styleKey(*c) != style && row(c->kind).filled == row(source->kind).filled)
+        const std::string style = styleKey(*giver);
+        if (has(c->kind, Prop::style) && styleKey(*c) != style && row(c->kind).filled == row(giver->kind).filled)
             next = withProperty(next, {id}, Prop::style, style);
-        for (const auto& [prop, value] : source->own)
+        for (const auto& [prop, value] : giver->own)
             if ((isLook(prop) || prop == Prop::entryStyle) && has(c->kind, prop))
                 next = withProperty(next, {id}, prop, value);
     }

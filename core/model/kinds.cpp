@@ -106,7 +106,7 @@ const std::vector<PropertyRow>& properties() {
         {Prop::columns, "columns", "Columns", Type::columns, G::table, Choices{}, "One a line: the heading, and behind | its share of the width."},
         {Prop::rows, "rows", "Rows", whole, G::table, 3.0, "Rows below the head."},
         {Prop::headRow, "headRow", "Head", yesNo, G::table, true, "The headings stand in a row of their own."},
-        {Prop::rowsMost, "rowsMost", "Up to rows", whole, G::table, 0.0, "Fillers may add rows up to so many; 0 when they may not."},
+        {Prop::rowsMost, "rowsMost", "At most rows", whole, G::table, 0.0, "Fillers may add rows up to so many; 0 when they may not."},
 
         {Prop::buttonRole, "does", "Does", oneOf, G::action, string("other"), "What a press does.",
          {{"accept", "accept the form"}, {"cancel", "leave without a reply"}, {"clear", "clear the form"},
@@ -220,7 +220,7 @@ const std::vector<KindRow>& kinds() {
         {Kind::tabs, "tabs", "tabs", "tbs", 'A', {400, 260}, {140, 80}, "text", false, false, true, true,
          with({tabsSit}, true, false)},
         {Kind::table, "table", "table", "tbl", 'E', {420, 120}, {170, 32}, "text", true, false, false, true,
-         with({title, columns, rows, headRow, rowsMost, banding, gridLines}, false, false), {{border, string("line")}}},
+         with({columns, rows, headRow, rowsMost, banding, gridLines}, false, false), {{border, string("line")}}},
         {Kind::cell, "cell", "cell", "cel", 0, {}, {}, "text", true, false, false, false, {note, fillColour}},
         {Kind::picture, "picture", "picture", "pic", 'P', {160, 120}, {50, 38}, "text", false, true, true, true,
          with({picture, fits, byFiller}, true, true)},

@@ -2,6 +2,7 @@
 #include <QtTest/QtTest>
 #include <QtWidgets/QtWidgets>
 
+#include "core/edit/edits.h"
 #include "core/text/words.h"
 #include "filler/choice_field.h"
 #include "filler/form_to_fill.h"
@@ -66,6 +67,27 @@ TEST(FillerKinds, ASignatureIsDrawnAndTakenAway) {
     field->setFocus();
     QTest::keyClick(field, Qt::Key_Delete);
     EXPECT_EQ(f.session.answer(f.at("sigSigned").id), Answer());
+}
+
+TEST(FillerKinds, RichTextIsTypedWithLooksAndAnsweredPlain) {
+    Form form = jotted("Note: text 20x3\n");
+    const Id note = named(form, "txtNote").id;
+    form = withProperty(form, {note}, Prop::rich, true);
+    form = withProperty(form, {note}, Prop::maxLength, 12.0);
+    Filling f(form);
+    auto* edit = f.widget<QTextEdit>("txtNote");
+    ASSERT_NE(edit, nullptr);
+    edit->setFocus();
+    QTest::keyClicks(edit, "Two ");
+    QTest::keyClick(edit, Qt::Key_B, Qt::ControlModifier);
+    QTest::keyClicks(edit, "coats only");
+    EXPECT_EQ(f.session.answer(note), Answer(std::string("Two coats on"))) << "cut at its limit";
+    EXPECT_EQ(edit->toPlainText(), "Two coats on");
+    QTextCursor cursor(edit->document());
+    cursor.setPosition(7);
+    EXPECT_GT(cursor.charFormat().fontWeight(), QFont::Normal);
+    cursor.setPosition(2);
+    EXPECT_EQ(cursor.charFormat().fontWeight(), QFont::Normal);
 }
 
 TEST(FillerKinds, ATimeStepsWithTheArrowKeys) {
