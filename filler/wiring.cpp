@@ -1,0 +1,181 @@
+// How what a filler does in a widget reaches the session, and how the session's answer comes back into the widget.
+#include "filler/form_to_fill.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "filler/choice_field.h"
+#include "filler/drawing_painter.h"
+#include "filler/ink_fields.h"
+#include "filler/special_widgets.h"
+#include "filler/widgets.h"
+
+namespace brindel {
+
+void FormToFill::wire(QWidget* widget, Id id) {
+    const Control* c = session_.form().find(id);
+    if (auto* tabs = qobject_cast<TabsField*>(widget)) {
+        connect(tabs->bar(), &QTabBar::currentChanged, this, [this, id](int at) {
+            const auto& pages = session_.form().find(id)->children;
+            if (at >= 0 && std::size_t(at) < pages.size()) session_.turn(id, pages[std::size_t(at)]);
+            refresh();
+        });
+        return;
+    }
+    if (c->kind == Kind::button) {
+        connect(static_cast<QAbstractButton*>(widget), &QAbstractButton::clicked, this, [this, id] { press(id); });
+        return;
+    }
+    if (!isFilled(*c)) return;
+    widget->installEventFilter(this);
+    auto listen = [&](QLineEdit* edit) {
+        if (edit != widget) edit->installEventFilter(this);
+        edit->setProperty("control", QVariant(uint(id)));
+        connect(edit, &QLineEdit::textEdited, this, [this, id](const QString& text) { typed(id, text); });
+    };
+    widget->setProperty("control", QVariant(uint(id)));
+    if (auto* choices = qobject_cast<ChoiceField*>(widget)) {
+        choices->picked = [this, id](std::vector<std::size_t> lines) {
+            session_.pick(id, std::move(lines));
+            settle(id);
+        };
+        for (QAbstractButton* button : choices->buttons()) {
+            button->setProperty("control", QVariant(uint(id)));
+            button->installEventFilter(this);
+        }
+        if (choices->other()) {
+            choices->other()->installEventFilter(this);
+            choices->other()->setProperty("control", QVariant(uint(id)));
+            connect(choices->other(), &QLineEdit::textEdited, this, [this, id](const QString& text) {
+                session_.type(id, fromQt(text));
+                settle(id);
+            });
+        }
+    } else if (auto* signature = qobject_cast<SignatureField*>(widget)) {
+        if (signature->edit()) {
+            signature->edit()->setProperty("control", QVariant(uint(id)));
+            signature->edit()->installEventFilter(this);
+        }
+        signature->signedWith = [this, id](const std::string& text) {
+            session_.type(id, text);
+            settle(id);
+        };
+    } else if (auto* picture = qobject_cast<PictureField*>(widget)) {
+        picture->picked = [this, id](const std::string& png) {
+            session_.type(id, png);
+            settle(id);
+        };
+    } else if (auto* edit = qobject_cast<QLineEdit*>(widget)) {
+        listen(edit);
+    } else if (auto* area = qobject_cast<QPlainTextEdit*>(widget)) {
+        connect(area, &QPlainTextEdit::textChanged, this, [this, id, area] {
+            if (settling_) return;
+            typed(id, area->toPlainText());
+        });
+    } else if (auto* rich = qobject_cast<QTextEdit*>(widget)) {
+        connect(rich, &QTextEdit::textChanged, this, [this, id, rich] {
+            if (!settling_) typed(id, rich->toPlainText());
+        });
+    } else if (auto* number = qobject_cast<NumberField*>(widget)) {
+        listen(number->edit());
+        number->stepped = [this, id](int steps) {
+            session_.step(id, steps);
+            settle(id);
+        };
+    } else if (auto* box = qobject_cast<QComboBox*>(widget)) {
+        if (box->lineEdit()) listen(box->lineEdit());
+        connect(box, &QComboBox::activated, this, [this, id, box](int at) {
+            session_.type(id, fromQt(box->itemText(at)));
+            settle(id);
+        });
+        if (auto* date = qobject_cast<DateField*>(box)) {
+            date->shownDate = [this, id] {
+                const Control& k = *session_.form().find(id);
+                auto day = dateRead(session_.shown(id).text, k.text(Prop::datePattern),
+                                    session_.form().root().text(Prop::language));
+                return day ? QDate(int(day->year()), int(unsigned(day->month())), int(unsigned(day->day()))) : QDate();
+            };
+            date->picked = [this, id](QDate picked) {
+                const Control& k = *session_.form().find(id);
+                Day day{std::chrono::year(picked.year()), std::chrono::month(unsigned(picked.month())),
+                        std::chrono::day(unsigned(picked.day()))};
+                session_.type(id, dateIn(day, k.text(Prop::datePattern), session_.form().root().text(Prop::language)));
+                settle(id);
+                check(id);
+            };
+        }
+    } else if (auto* list = qobject_cast<QListWidget*>(widget)) {
+        auto picked = [this, id, list] {
+            if (settling_) return;
+            std::vector<std::size_t> lines;
+            const bool ticks = session_.form().find(id)->yes(Prop::tickMarks);
+            for (int i = 0; i < list->count(); ++i)
+                if (ticks ? list->item(i)->checkState() == Qt::Checked : list->item(i)->isSelected())
+                    lines.push_back(std::size_t(i));
+            session_.pick(id, lines);
+            settle(id);
+        };
+        connect(list, &QListWidget::itemChanged, this, picked);
+        connect(list, &QListWidget::itemSelectionChanged, this, picked);
+    } else if (auto* button = qobject_cast<QAbstractButton*>(widget)) {
+        if (c->kind == Kind::radioButton) {
+            const Id first = questionOf(session_.form(), *c).front();
+            QButtonGroup*& group = questions_[first];
+            if (!group) group = new QButtonGroup(this);
+            group->addButton(button);
+        }
+        connect(button, &QAbstractButton::toggled, this, [this, id](bool on) {
+            if (settling_) return;
+            session_.tick(id, on);
+            settle(id);
+        });
+    }
+}
+
+void FormToFill::typed(Id id, const QString& text) {
+    const std::string held = session_.type(id, fromQt(text));
+    if (toQt(held) != text) {
+        // Letters were changed or cut: the cursor stays where it was typed.
+        settling_ = true;
+        QWidget* widget = widgetOf(id);
+        auto* edit = qobject_cast<QLineEdit*>(widget);
+        if (auto* box = qobject_cast<QComboBox*>(widget)) edit = box->lineEdit();
+        if (edit) {
+            const int cursor = edit->cursorPosition();
+            edit->setText(toQt(held));
+            edit->setCursorPosition(std::min<int>(cursor, int(edit->text().size())));
+        } else if (auto* rich = qobject_cast<QTextEdit*>(widget)) {
+            // What was over is taken back from the end; the looks of the rest stay.
+            QTextCursor cursor = rich->textCursor();
+            while (cursor.movePosition(QTextCursor::End), rich->toPlainText() != toQt(held)) {
+                if (rich->toPlainText().size() <= qsizetype(toQt(held).size())) {
+                    rich->setPlainText(toQt(held));
+                    break;
+                }
+                cursor.deletePreviousChar();
+            }
+        } else if (auto* area = qobject_cast<QPlainTextEdit*>(widget)) {
+            QTextCursor cursor = area->textCursor();
+            const int at = cursor.position();
+            area->setPlainText(toQt(held));
+            cursor = area->textCursor();
+            cursor.setPosition(std::min<int>(at, int(area->toPlainText().size())));
+            area->setTextCursor(cursor);
+        }
+        settling_ = false;
+    }
+    if (wrong_.contains(id)) check(id);
+    emit changed();
+}
+
+void FormToFill::settle(Id id) {
+    settling_ = true;
+    if (QWidget* widget = widgetOf(id)) showIn(widget, *session_.form().find(id), session_.shown(id));
+    settling_ = false;
+    const Control* c = session_.form().find(id);
+    keepOneStop();
+    const Id about = c->kind == Kind::radioButton ? questionOf(session_.form(), *c).front() : id;
+    if (wrong_.contains(about)) check(about);
+    emit changed();
+}
+
+}  // namespace brindel
