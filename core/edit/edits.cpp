@@ -124,10 +124,18 @@ Edited placedWithLabel(const Form& form, Id container, Control field, const std:
     return {done, {second.ids[0], first.ids[0]}};
 }
 
-Form removed(const Form& form, const Ids& ids) {
+Form removed(const Form& form, const Ids& ids, bool cellsToo) {
     Form next = form;
     std::set<Id> gone;
+    Ids leaving;
     for (Id id : outermost(form, ids)) {
+        const Control* c = form.find(id);
+        if (c && c->kind == Kind::cell && !cellsToo)
+            leaving.insert(leaving.end(), c->children.begin(), c->children.end());
+        else
+            leaving.push_back(id);
+    }
+    for (Id id : leaving) {
         const Control* c = next.find(id);
         if (!c || id == rootId) continue;
         const Control* parent = next.find(c->parent);
@@ -168,7 +176,9 @@ Form rehoused(const Form& form, const Ids& ids, Id container) {
     Box target = onSurface(form, container);
     for (Id id : outermost(form, ids)) {
         const Control* c = next.find(id);
-        if (!c || c->parent == container || within(form, container, id) || !canHold(holder->kind, c->kind)) continue;
+        if (!c || c->kind == Kind::cell || c->parent == container || within(form, container, id) ||
+            !canHold(holder->kind, c->kind))
+            continue;
         Box box = onSurface(next, id).moved(-target.left, -target.top);
         next = childDropped(std::move(next), c->parent, id);
         std::size_t at = c->kind == Kind::box ? 0 : readingPlace(next, container, box);
@@ -278,7 +288,16 @@ Form clipping(const Form& form, const Ids& ids) {
     Form clip = newForm(Kind::dialog);
     clip.next = form.next;
     Box target{};
+    // A cell is part of its table: of it, what it holds is taken.
+    Ids taken;
     for (Id id : outermost(form, ids)) {
+        const Control& c = *form.find(id);
+        if (c.kind == Kind::cell)
+            taken.insert(taken.end(), c.children.begin(), c.children.end());
+        else
+            taken.push_back(id);
+    }
+    for (Id id : taken) {
         if (id == rootId || form.find(id)->kind == Kind::page) continue;
         Box box = form.find(id)->kind == Kind::tabPage ? boxOf(form, *form.find(id)) : form.find(id)->box;
         walk(form, id, [&](const Control& c, int) { clip = put(clip, c); });
@@ -316,11 +335,14 @@ Edited pasted(const Form& form, Id container, const Form& clip, double dx, doubl
         for (Id child : c->children) self(self, child, one.ids[0], false);
     };
     for (Id id : clip.root().children) paste(paste, id, container, true);
+    // Into a cell only the last of several goes: it has room for one.
+    std::erase_if(made, [&](Id id) { return !next.find(id); });
     for (const auto& [from, to] : fresh) {
-        Id labelled = next.find(to)->reference(Prop::labels);
+        const Control* copy = next.find(to);
+        const Id labelled = copy ? copy->reference(Prop::labels) : noControl;
         if (labelled == noControl) continue;
         auto at = fresh.find(labelled);
-        if (at != fresh.end())
+        if (at != fresh.end() && next.find(at->second))
             next = withProperty(next, {to}, Prop::labels, Reference{at->second});
         else
             next = withoutProperty(next, {to}, Prop::labels);
@@ -330,7 +352,7 @@ Edited pasted(const Form& form, Id container, const Form& clip, double dx, doubl
 
 Form reordered(const Form& form, Id id, std::size_t index) {
     const Control* c = form.find(id);
-    if (!c || id == rootId) return form;
+    if (!c || id == rootId || c->kind == Kind::cell) return form;
     return childAdded(childDropped(form, c->parent, id), c->parent, id, index);
 }
 

@@ -38,8 +38,9 @@ Edited placed(const Form& form, Id container, Control control, std::optional<std
 Edited placedWithLabel(const Form& form, Id container, Control field, const std::string& label, double labelWidth,
                        double labelHeight);
 
-/// Takes controls out with all they hold, and every reference to them. The root and a document's last page stay.
-Form removed(const Form& form, const Ids& ids);
+/// Takes controls out with all they hold, and every reference to them. The root and a document's last page
+/// stay; so do a table's cells, which are emptied, unless `cellsToo`.
+Form removed(const Form& form, const Ids& ids, bool cellsToo = false);
 /// Moves controls within their containers.
 Form shifted(const Form& form, const Ids& ids, double dx, double dy);
 /// Gives a control a box in its container. A container that moves carries what is in it.

@@ -100,7 +100,7 @@ Form tableSettled(const Form& form, Id id, const Choices& before) {
     Ids gone;
     for (Id cell : old)
         if (!kept.contains(cell)) gone.push_back(cell);
-    if (!gone.empty()) next = removed(next, gone);
+    if (!gone.empty()) next = removed(next, gone, true);
     if (next.find(id)->children != cells) next = changed(next, id, [&](Control& c) { c.children = cells; });
     for (std::size_t i = 0; i < cells.size(); ++i) {
         const Box box = cellBox(*next.find(id), i);

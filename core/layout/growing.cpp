@@ -16,9 +16,10 @@ double rowHeight(const Control& table) {
 
 Form grownBy(const Form& form, Id id, double by) {
     const Control* c = form.find(id);
-    if (!c || by == 0 || c->kind == Kind::page || c->kind == Kind::document) return form;
+    if (!c || by == 0 || c->kind == Kind::document || (id != rootId && !isFreelyPlaced(form, *c))) return form;
     const Box before = c->box;
     Form next = changed(form, id, [&](Control& k) { k.box.height = std::max(smallStep(form), k.box.height + by); });
+    next = tableSettled(next, id);
     const Control* holder = id == rootId ? nullptr : form.find(c->parent);
     if (!holder) return next;
     Ids below;

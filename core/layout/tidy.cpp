@@ -108,6 +108,14 @@ class Tidying {
     double levelOf(Id id) const { return textLine(form_, id) - onSurface(form_, container_).top; }
 
     void gather(const Control& holder, const std::set<Id>& chosen) {
+        // How far labels stand from their fields here, by most of them.
+        std::vector<double> gaps;
+        for (Id id : holder.children)
+            if (const Control* label = labelOf(form_, id))
+                gaps.push_back(form_.find(id)->box.left - label->box.right());
+        std::erase_if(gaps, [&](double gap) { return gap < -reach_ || gap > 4 * m_.labelGap; });
+        std::ranges::sort(gaps);
+        const double usual = gaps.empty() ? m_.labelGap : gaps[gaps.size() / 2];
         std::set<Id> labels;
         for (Id id : holder.children) {
             const Control& c = *form_.find(id);
@@ -116,9 +124,8 @@ class Tidying {
             if (const Control* label = labelOf(form_, id)) {
                 const Box& l = label->box;
                 // Beside the field, on about its text line: such a label moves with it.
-                const bool beside = l.right() <= c.box.left + reach_ &&
-                                    std::abs(l.centre().y - u.level) <= 2 * reach_ &&
-                                    c.box.left - l.right() < 4 * m_.labelGap + 2 * reach_;
+                const bool beside = std::abs(c.box.left - l.right() - usual) <= 1.9 * reach_ &&
+                                    std::abs(l.centre().y - u.level) <= 1.9 * reach_;
                 if (beside && (chosen.empty() || chosen.contains(label->id))) {
                     u.label = label->id;
                     u.labelBox = l;

@@ -36,6 +36,8 @@ Box extent(const Drawing& drawing) {
             if (clips == 0) add({t->at.x, t->at.y - t->size * 0.7, t->text.width * t->size, t->size * 0.7});
         } else if (std::holds_alternative<ClipMark>(mark)) {
             ++clips;
+        } else if (const auto* i = std::get_if<ImageMark>(&mark)) {
+            if (clips == 0) add(i->box);
         } else {
             --clips;
         }
