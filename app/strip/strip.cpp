@@ -41,8 +41,19 @@ bool Strip::worded() const {
     return wide <= width();
 }
 
+bool Strip::twoRows() const {
+    return side + 2 * gap + 40 + 24 * int(allTools().size()) > width();
+}
+
 std::vector<std::pair<Tool, QRect>> Strip::tools() const {
     std::vector<std::pair<Tool, QRect>> rects;
+    if (twoRows()) {
+        const int across = (int(allTools().size()) + 1) / 2, wide = std::min(40, (width() - side - 40) / across);
+        for (int i = 0; i < int(allTools().size()); ++i)
+            rects.emplace_back(allTools()[std::size_t(i)],
+                               QRect(side + i % across * wide, 3 + i / across * 25, wide, 24));
+        return rects;
+    }
     // Words give way where the strip is narrow, so that every control stays in reach.
     const QFontMetrics metrics(bodyFont(11));
     const bool words = worded();
@@ -98,7 +109,7 @@ void Strip::paintEvent(QPaintEvent*) {
     const bool words = worded();
     for (const auto& [tool, r] : tools()) {
         const bool chosen = desk_.tool() == tool;
-        if (tool.kind == Kind::frame || tool.kind == Kind::picture) {
+        if (!twoRows() && (tool.kind == Kind::frame || tool.kind == Kind::picture)) {
             p.setPen(t.line);
             p.drawLine(r.left() - gap / 2, r.top() + 6, r.left() - gap / 2, r.bottom() - 6);
         }
@@ -109,11 +120,14 @@ void Strip::paintEvent(QPaintEvent*) {
         }
         const QColor ink = chosen ? t.tawnyDark : t.ink;
         const QPixmap picture = iconPixmap(tool.icon(), ink, 20, devicePixelRatioF());
-        p.drawPixmap(QPointF(r.center().x() - 9.5, words ? r.top() + 5 : r.top() + 12), picture);
+        p.drawPixmap(QPointF(r.center().x() - 9.5, twoRows() ? r.top() + 2
+                                                   : words   ? r.top() + 5
+                                                             : r.top() + 12),
+                     picture);
         p.setFont(bodyFont(11));
         p.setPen(ink);
         if (words) p.drawText(QRect(r.left(), r.bottom() - 19, r.width(), 16), Qt::AlignCenter, shortWord(tool));
-        if (const char letter = tool.letter()) {
+        if (const char letter = tool.letter(); letter && !twoRows()) {
             p.setFont(bodyFont(9));
             p.setPen(chosen ? t.tawnyDark : t.ink2);
             p.drawText(QRect(r.right() - 10, r.top() + 1, 10, 11), Qt::AlignCenter, QString(QLatin1Char(letter)));

@@ -28,6 +28,8 @@ class Strip : public QWidget {
   private:
     std::vector<std::pair<Tool, QRect>> tools() const;
     bool worded() const;
+    /// True where one row of icons does not fit, as beside the outline in a small window: they stand in two.
+    bool twoRows() const;
     Desk& desk_;
     std::optional<Tool> hover_;
 };

@@ -102,12 +102,15 @@ void offerGaps(const Axis& axis, const Box& box, const std::vector<Box>& row, do
 Best bestAlong(const Axis& axis, const Box& box, bool low, bool high, const std::vector<std::pair<Box, Id>>& boxes,
                const Form& form, Id container, double reach, bool moved) {
     Best best;
+    // What lies in another container pulls less: its lines are seldom meant.
+    double pull = reach;
     auto edge = [&](double line, const Box& with) {
-        if (low) best.offer(axis.low(box), line, with, reach);
-        if (high) best.offer(axis.high(box), line, with, reach);
+        if (low) best.offer(axis.low(box), line, with, pull);
+        if (high) best.offer(axis.high(box), line, with, pull);
     };
     const double line = form.isDialog() ? 26 : 7;
     for (const auto& [other, id] : boxes) {
+        pull = container == noControl || form.find(id)->parent == container ? reach : reach / 2;
         edge(axis.low(other), other);
         edge(axis.high(other), other);
         if (!moved) {
@@ -129,6 +132,7 @@ Best bestAlong(const Axis& axis, const Box& box, bool low, bool high, const std:
             best.offer(mine, theirs, other, reach);
         }
     }
+    pull = reach;
     if (const Control* holder = form.find(container)) {
         const Box area = onSurface(form, container);
         const Box inside = holder->kind == Kind::page ? withinMargins(form) : area.grown(-(form.isDialog() ? 20 : 4));

@@ -4,6 +4,7 @@
 
 #include "app/details/styles_panel.h"
 #include "app/outline/outline.h"
+#include "app/strip/strip.h"
 #include "app/window/find_box.h"
 #include "core/edit/arrange.h"
 #include "core/edit/restyle.h"
@@ -325,6 +326,23 @@ TEST(Outline, ShowsTheTreeFindsAndMoves) {
     outline.tree()->setFocus();
     QTest::keyClick(outline.tree(), Qt::Key_Down, Qt::AltModifier);
     EXPECT_EQ(hands.form().find(frame)->children.back(), a);
+}
+
+TEST(Strip, EveryToolIsInReachAtEveryWidth) {
+    for (const QSize size : {QSize(1280, 800), QSize(1024, 700), QSize(1600, 900)})
+        for (bool outline : {false, true}) {
+            Hands hands(newForm(Kind::dialog), size);
+            hands.window.showOutline(outline);
+            Hands::settle();
+            const Strip& strip = hands.window.strip();
+            for (const Tool& tool : allTools()) {
+                const QRect r = strip.toolRect(tool);
+                EXPECT_TRUE(strip.rect().contains(r)) << tool.word() << " " << size.width() << " " << outline;
+                EXPECT_FALSE(r.intersects(strip.labelsRect())) << tool.word() << " " << size.width() << " " << outline;
+                for (const Tool& other : allTools())
+                    if (!(other == tool)) EXPECT_FALSE(r.intersects(strip.toolRect(other))) << tool.word();
+            }
+        }
 }
 
 TEST(Find, ReachesCommandsControlsToolsAndProperties) {
