@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QPainter>
+#include <array>
 #include <memory>
 
 #include "app/window/desk.h"
@@ -43,6 +44,8 @@ class Gesture {
 
 /// Handles of a selected box, clockwise from the left top corner.
 enum class Handle { leftTop, top, rightTop, right, rightBottom, bottom, leftBottom, left };
+inline constexpr std::array allHandles = {Handle::leftTop,     Handle::top,    Handle::rightTop,   Handle::right,
+                                          Handle::rightBottom, Handle::bottom, Handle::leftBottom, Handle::left};
 Point handlePoint(const Box& box, Handle handle);
 
 std::unique_ptr<Gesture> moveGesture(const Desk& desk, const SheetPoint& from, const Ids& ids, double reach);

@@ -11,8 +11,6 @@ namespace brindel {
 namespace {
 
 constexpr int around = 24, pageGap = 24;  // free room around the form, and between pages, in pixels
-constexpr std::array allHandles = {Handle::leftTop,     Handle::top,    Handle::rightTop,   Handle::right,
-                                   Handle::rightBottom, Handle::bottom, Handle::leftBottom, Handle::left};
 
 Qt::CursorShape cursorOf(Handle handle) {
     switch (handle) {
@@ -158,160 +156,10 @@ void Sheet::setCanEdit(bool can) {
     update();
 }
 
-void Sheet::paintEvent(QPaintEvent* event) {
-    QPainter p(this);
-    p.fillRect(event->rect(), tokens().stone);
-    p.setRenderHint(QPainter::Antialiasing);
-    p.setRenderHint(QPainter::SmoothPixmapTransform);
-    const Form& form = shownForm();
-    for (const auto& [surface, origin] : origins_) {
-        Extent size = surfaceSize(form, surface);
-        const double bar = form.isDialog() ? titleBarHeight * scale() : 0;
-        QRectF whole(origin.x(), origin.y() - bar, size.width * scale(), size.height * scale() + bar);
-        if (!whole.adjusted(-20, -20, 20, 30).intersects(event->rect())) continue;
-        // A soft shadow, in a few steps.
-        p.setPen(Qt::NoPen);
-        for (int i = 8; i > 0; --i) {
-            p.setBrush(QColor(46, 39, 34, 5));
-            p.drawRoundedRect(whole.adjusted(-i, -i + 3, i, i + 3), 6 + i, 6 + i);
-        }
-        p.save();
-        p.translate(origin);
-        if (bar > 0) {
-            p.save();
-            p.translate(0, -bar);
-            FormPicture::paintTitleBar(p, form, scale());
-            p.restore();
-        }
-        picture_.paint(p, form, surface, scale(), desk_.turned(), QRectF(event->rect()).translated(-origin));
-        p.restore();
-        p.setBrush(Qt::NoBrush);
-        p.setPen(QPen(QColor(0xB9, 0xAE, 0xA0), 1));
-        bar > 0 ? p.drawRoundedRect(whole, 6, 6) : p.drawRect(whole);
-        if (form.controls.size() <= (form.isDialog() ? 1u : 2u) && canEdit_) {
-            p.setPen(QColor(0x8A, 0x7F, 0x74));
-            p.setFont(bodyFont(14));
-            p.drawText(whole.adjusted(20, bar, -20, 0),
-                       form.isDialog() ? int(Qt::AlignCenter) : Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap,
-                       QString(form.isDialog() ? "" : "\n\n\n\n") +
-                           "Pick a control above and click here to place it,\nor jot a row below, such as\nBoat name: "
-                           "text 30 !");
-        }
-    }
-    if (desk_.proposal())
-        paintProposal(p);
-    else if (canEdit_)
-        paintSelection(p, form);
-    paintGhostGrip(p);
-    if (!gesture_) return;
-    gesture_->paint(p, SheetFrame{scale(), [this](Id surface, Point at) { return place(surface, at); }});
-    if (const QString said = gesture_->said(); !said.isEmpty()) {
-        p.setFont(bodyFont(11));
-        QRectF box(QPointF(pointer_.x() + 16, pointer_.y() + 18),
-                   QSizeF(p.fontMetrics().horizontalAdvance(said) + 14, 20));
-        p.setPen(Qt::NoPen);
-        p.setBrush(tokens().umber);
-        p.drawRoundedRect(box, 4, 4);
-        p.setPen(tokens().onDark);
-        p.drawText(box, Qt::AlignCenter, said);
-    }
-}
-
-void Sheet::paintSelection(QPainter& p, const Form& form) {
-    const QColor tawny = tokens().tawny;
-    auto handles = [&](QRectF r, bool filled) {
-        p.setPen(QPen(tawny, 1.2));
-        p.setBrush(filled ? QBrush(tawny) : QBrush(Qt::white));
-        for (Handle h : allHandles) {
-            Point at = handlePoint({r.left(), r.top(), r.width(), r.height()}, h);
-            const bool middle = h == Handle::top || h == Handle::bottom || h == Handle::left || h == Handle::right;
-            if ((middle && (h == Handle::top || h == Handle::bottom) && r.width() < 24) ||
-                (middle && (h == Handle::left || h == Handle::right) && r.height() < 18))
-                continue;
-            p.drawEllipse(QPointF(at.x, at.y), 3.2, 3.2);
-        }
-    };
-    Ids ids = desk_.selection();
-    if (dragging_ && form.controls.size() != desk_.form().controls.size())
-        ids.clear();  // placing: what is placed speaks for itself
-    if (ids.size() > 60) {
-        // A crowd is outlined plainly, all in one go, so that dragging it stays quick.
-        QList<QRect> outlines;
-        for (Id id : ids)
-            if (form.find(id) && isInView(form, id, desk_.turned()))
-                outlines << placeOf(id).adjusted(-1, -1, 1, 1).toRect();
-        p.save();
-        p.setRenderHint(QPainter::Antialiasing, false);
-        p.setBrush(Qt::NoBrush);
-        p.setPen(QPen(tawny, 1));
-        p.drawRects(outlines);
-        p.restore();
-        if (!dragging_ && isInView(form, ids[0], desk_.turned())) handles(placeOf(ids[0]).adjusted(-1, -1, 1, 1), true);
-        ids.clear();
-    }
-    for (std::size_t i = 0; i < ids.size(); ++i) {
-        const Control* c = form.find(ids[i]);
-        if (!c || !isInView(form, ids[i], desk_.turned())) continue;
-        QRectF r = placeOf(ids[i]).adjusted(-1, -1, 1, 1);
-        p.setBrush(Qt::NoBrush);
-        p.setPen(QPen(tawny, 1.5, c->kind == Kind::tabPage ? Qt::DashLine : Qt::SolidLine));
-        p.drawRect(r);
-        if (dragging_ || c->kind == Kind::tabPage || c->kind == Kind::page) continue;
-        handles(r, i == 0 && ids.size() > 1);
-        if (ids.size() > 1 || wordingOf_ != noControl) continue;
-        // The name of the one control, above it; below where there is no room.
-        p.setFont(monoFont(11));
-        const QString name = toQt(c->name);
-        QRectF chip(r.left() - 1, r.top() - 20, p.fontMetrics().horizontalAdvance(name) + 14, 16);
-        if (c->kind == Kind::tabs || c->kind == Kind::frame) chip.moveLeft(r.right() - chip.width());
-        if (chip.top() < 2) chip.moveTop(r.bottom() + 5);
-        p.setPen(Qt::NoPen);
-        p.setBrush(tawny);
-        p.drawRoundedRect(chip, 3, 3);
-        p.setPen(Qt::white);
-        p.drawText(chip, Qt::AlignCenter, name);
-    }
-    if (desk_.selection().empty() && form.isDialog() && !dragging_) {
-        QRectF r = placeOf(rootId);
-        p.setPen(QPen(tawny, 1.2));
-        p.setBrush(Qt::white);
-        for (Handle h : {Handle::right, Handle::bottom, Handle::rightBottom}) {
-            Point at = handlePoint({r.left(), r.top(), r.width(), r.height()}, h);
-            p.drawEllipse(QPointF(at.x, at.y), 3.2, 3.2);
-        }
-    }
-}
-
-/// What would move: where it is now, dashed, over where it would be.
-void Sheet::paintProposal(QPainter& p) {
-    const Form &now = desk_.form(), &then = desk_.proposal()->form;
-    p.setBrush(Qt::NoBrush);
-    for (Id id : allIds(then)) {
-        const Control* before = now.find(id);
-        const Control* after = then.find(id);
-        if (!before || before->box == after->box || !isInView(then, id, desk_.turned())) continue;
-        const Box box = onSurface(now, id);
-        const Id surface = surfaceOf(now, id);
-        p.setPen(QPen(tokens().ink2, 1, Qt::DotLine));
-        p.drawRect(QRectF(place(surface, {box.left, box.top}), place(surface, {box.right(), box.bottom()})));
-        p.setPen(QPen(tokens().teal, 1.5));
-        p.drawRect(placeOf(id));
-    }
-}
-
 QRectF Sheet::ghostGrip() const {
     if (!desk_.form().isDialog() || !desk_.selection().empty() || !canEdit_) return {};
     const QRectF r = placeOf(rootId);
     return {r.right() + 8, r.bottom() + 8, 14, 14};
-}
-
-void Sheet::paintGhostGrip(QPainter& p) {
-    const QRectF grip = ghostGrip();
-    if (grip.isEmpty() || dragging_ || desk_.proposal()) return;
-    p.setPen(QPen(tokens().teal, 1.5));
-    p.setBrush(Qt::NoBrush);
-    for (double i : {5.0, 9.0, 13.0})
-        p.drawLine(QPointF(grip.right() - i, grip.bottom()), QPointF(grip.right(), grip.bottom() - i));
 }
 
 void Sheet::restOnTab(const SheetPoint& at) {

@@ -1,5 +1,6 @@
 #include "core/edit/tables.h"
 
+#include "core/draw/draw_control.h"
 #include "core/layout/growing.h"
 #include "tests/support.h"
 
@@ -135,4 +136,42 @@ TEST(Growing, APageTakesRowsOnlyWhileItHasRoom) {
     EXPECT_GT(rows, 10);
     EXPECT_LT(rows, 60);
     EXPECT_LE(onSurface(form, named(form, "txtNote").id).bottom(), withinMargins(form).bottom() + 0.01);
+}
+
+TEST(Tables, AFileWithCellsMissingIsReadAndMendedByTheNextEdit) {
+    auto file = nlohmann::json::parse(formText(tableForm()));
+    for (auto& control : file["controls"])
+        if (control["kind"] == "table") {
+            control["cells"].erase(4);
+            control["cells"].erase(0);
+        }
+    auto opened = readForm(file.dump());
+    ASSERT_TRUE(opened) << opened.error().sentence;
+    EXPECT_EQ(table(opened->form).children.size(), 4u);
+    const Drawing drawn = drawnSurface(opened->form, rootId, DrawOptions{fonts()});
+    EXPECT_FALSE(drawn.empty());
+    expectSettled(withProperty(opened->form, {table(opened->form).id}, Prop::rows, 3.0));
+    // A cell anywhere else, or anything else in a table, is refused with its place.
+    auto wrong = nlohmann::json::parse(formText(tableForm()));
+    for (auto& control : wrong["controls"])
+        if (control["kind"] == "table") control["cells"][0]["kind"] = "label";
+    auto refused = readForm(wrong.dump());
+    ASSERT_FALSE(refused);
+    EXPECT_NE(refused.error().place.find("cells[0].kind"), std::string::npos) << refused.error().place;
+}
+
+TEST(Tables, SharesOfTheWidthAndTheHeadMakeTheGrid) {
+    Control t = freshTable();
+    t.box = {0, 0, 400, 100};
+    Grid grid = gridOf(t);
+    EXPECT_EQ(grid.across, (std::vector<double>{0, 200, 300, 400}));
+    EXPECT_EQ(grid.down, (std::vector<double>{0, 25, 50, 75, 100}));
+    t.set(Prop::headRow, false);
+    t.set(Prop::rows, 2.0);
+    grid = gridOf(t);
+    EXPECT_EQ(grid.down, (std::vector<double>{0, 50, 100}));
+    EXPECT_EQ(cellBox(t, 4), (Box{200, 50, 100, 50}));
+    EXPECT_EQ(cellBox(t, 99).height, 0) << "beyond the last row there is nothing";
+    t.set(Prop::columns, Choices{});
+    EXPECT_EQ(gridOf(t).across.size(), 2u) << "a table without columns counts as one";
 }

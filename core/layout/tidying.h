@@ -1,0 +1,141 @@
+// Tidy at work on one container: its rows, then its columns. Private to layout/.
+#pragma once
+
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+#include "core/edit/arrange.h"
+#include "core/layout/measures.h"
+
+namespace brindel::tidy {
+
+/// One control with, for a field, the label that stands on its left and moves with it.
+struct Unit {
+    Id id = noControl, label = noControl;
+    Box box, labelBox;
+    Kind kind = Kind::label;
+    double level = 0;           // its text line
+    std::vector<Id> more = {};  // buttons that follow it on its row, as one with it
+    bool hasLabel() const { return label != noControl; }
+};
+
+struct Row {
+    std::vector<std::size_t> units;
+    double low = 0, high = 0;     // the text lines that all its units can reach
+    double above = 0, below = 0;  // how far it reaches from its text line
+    bool buttons = true, filled = false, wide = false;
+    int heading = 0;     // a heading of this rank stands here alone; 4 for fine print
+    bool label = false;  // nothing but wording
+    double spread = 0;   // between the highest and the lowest text line in it
+    double guess() const { return (low + high) / 2; }
+};
+class Tidying {
+  public:
+    /// `known` are lines of containers around or beside this one, from its left edge.
+    Tidying(const Form& form, Id container, const std::set<Id>& chosen, std::vector<std::pair<double, double>> known)
+        : form_(form),
+          container_(container),
+          m_(measuresFor(form.isDialog())),
+          reach_(form.isDialog() ? 7 : 2),
+          grain_(form.isDialog() ? 1 : 0.5),
+          lines_(std::move(known)) {
+        const Control& holder = *form.find(container);
+        area_ = boxOf(form, holder);
+        if (holder.kind == Kind::page) {
+            page_ = withinMargins(form);
+        } else {
+            const bool frame = holder.kind == Kind::frame;
+            // Around tabs there is a little less room than around fields.
+            tabbed_ = std::ranges::any_of(holder.children, [&](Id id) { return form.find(id)->kind == Kind::tabs; });
+            const double side = frame ? m_.frameSide : !form.isDialog() ? 4 : tabbed_ ? 16 : m_.inset;
+            page_ = {side, frame ? m_.frameTop : tabbed_ ? 16 : m_.top, area_.width - 2 * side, area_.height};
+        }
+        gather(holder, chosen);
+    }
+
+    /// The lines that its edges lie on now, each with how much it is trusted.
+    const std::vector<std::pair<double, double>>& lines() const { return lines_; }
+
+    Form run();
+
+  private:
+    const Form& form_;
+    Id container_;
+    const Measures& m_;
+    double reach_, grain_;
+    std::vector<std::pair<double, double>> lines_;  // known lines, and how much each is trusted
+    Box area_, page_;
+    std::vector<Unit> units_;
+    std::vector<Row> rows_;
+    bool tabbed_ = false;
+    double buttonGap_ = 0;
+    bool buttonsRagged_ = false, question_ = false;
+
+    static Form moved(const Form& form, Id id, const Box& to) {
+        const Box& from = form.find(id)->box;
+        const double dx = to.left - from.left, dy = to.top - from.top;
+        return std::abs(dx) < 1e-6 && std::abs(dy) < 1e-6 ? form : shifted(form, {id}, dx, dy);
+    }
+    double grained(double v) const { return std::round(v / grain_) * grain_; }
+
+    double levelOf(Id id) const { return textLine(form_, id) - onSurface(form_, container_).top; }
+
+    void gather(const Control& holder, const std::set<Id>& chosen);
+
+    /// Buttons side by side become one unit with equal gaps, as wide as they are together.
+    void buttonsGathered();
+
+    /// What stands exactly on its rows and columns already is left alone.
+    bool ragged() const;
+
+    static bool besideEachOther(const Unit& a, const Unit& b) {
+        const double slack = 0.5 * std::min(a.box.width, b.box.width);
+        const Box left = a.hasLabel() ? a.box.united(a.labelBox) : a.box;
+        const Box right = b.hasLabel() ? b.box.united(b.labelBox) : b.box;
+        return left.right() <= right.left + slack * 0.4 || right.right() <= left.left + slack * 0.4;
+    }
+
+    static bool kindFills(Kind kind) { return brindel::row(kind).filled; }
+
+    void findRows();
+
+    /// The distances from one row to the next that Brindel lays out by, and how unlikely each is here.
+    std::vector<std::pair<double, double>> gapsBetween(const Row& before, const Row& row) const;
+    bool labels(const Row& before, const Row& row) const;
+
+    /// Lays the rows' text lines: of all ways to go down by distances that Brindel knows, the one that moves least.
+    void layRows();
+
+    // ---- columns ----
+
+    struct Cluster {
+        std::vector<std::size_t> units;
+        double low = 0, high = 0;  // the left edges that all of them can reach
+        double spread = 0;
+        double guess() const { return (low + high) / 2; }
+    };
+    std::vector<Cluster> clusters_;
+    double gap_ = 0;  // between labels and their fields
+
+    double trust(double x) const {
+        double most = 0;
+        for (const auto& [line, weight] : lines_)
+            if (std::abs(line - x) < grain_ / 2) most = std::max(most, weight);
+        return most;
+    }
+    void know(double x, double weight) { lines_.emplace_back(x, weight); }
+
+    void findClusters();
+
+    void layColumns();
+
+    double labelGap() const;
+
+    /// Where the left edges of a cluster lie best: on lines that are known already, by as many of its edges as can be.
+    std::pair<double, double> bestPlace(const Cluster& c, double gap) const;
+
+    void settle(const Cluster& c, double left, double gap);
+};
+
+}  // namespace brindel::tidy
