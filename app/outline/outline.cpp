@@ -200,17 +200,7 @@ bool Outline::moveTo(const Ids& ids, Id container, std::size_t index) {
         if (c->parent != container) {
             Ids both{id};
             if (label && label->parent == c->parent) both.push_back(label->id);
-            Form housed = rehoused(next, both, container);
-            // Where it stood may lie outside its new home.
-            const Box area = boxOf(housed, *housed.find(container));
-            for (Id one : both) {
-                const Box b = housed.find(one)->box;
-                if (b.left < 0 || b.top < 0 || b.right() > area.width || b.bottom() > area.height)
-                    housed = boxed(housed, one,
-                                   {std::clamp(b.left, 0.0, std::max(0.0, area.width - b.width)),
-                                    std::clamp(b.top, 0.0, std::max(0.0, area.height - b.height)), b.width, b.height});
-            }
-            next = housed;
+            next = broughtIn(rehoused(next, both, container), both);
         }
         const auto& order = next.find(container)->children;
         const auto now = std::size_t(std::ranges::find(order, id) - order.begin());

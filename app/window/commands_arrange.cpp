@@ -256,20 +256,8 @@ void MainWindow::moveInto() {
         if (d < nearest) nearest = d, best = form.find(into);
     }
     if (!best) return desk_->say("No frame or tabs stand beside it.", true);
-    Form next = rehoused(form, withLabels(form, desk_->selection()), best->id);
-    // Within its new home, where it can be seen.
-    const Box area = boxOf(next, *next.find(best->id));
-    Ids outside;
-    double dx = 0, dy = 0;
-    for (Id id : withLabels(form, desk_->selection())) {
-        const Box& b = next.find(id)->box;
-        dx = std::max(dx, 8 - b.left) > dx ? 8 - b.left : dx;
-        if (b.right() + dx > area.width) dx = std::min(dx, area.width - b.right() - 8);
-        if (b.top < 20) dy = std::max(dy, 24 - b.top);
-        if (b.bottom() + dy > area.height) dy = std::min(dy, area.height - b.bottom() - 8);
-        outside.push_back(id);
-    }
-    desk_->edit(shifted(next, outside, dx, dy), "Move into " + toQt(calledBy(form, *best)));
+    const Ids ids = withLabels(form, desk_->selection());
+    desk_->edit(broughtIn(rehoused(form, ids, best->id), ids), "Move into " + toQt(calledBy(form, *best)));
 }
 
 void MainWindow::tidy() {

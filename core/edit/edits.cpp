@@ -197,6 +197,22 @@ Form rehoused(const Form& form, const Ids& ids, Id container) {
     return next;
 }
 
+Form broughtIn(const Form& form, const Ids& ids) {
+    const Control* first = ids.empty() ? nullptr : form.find(ids[0]);
+    const Control* holder = first ? form.find(first->parent) : nullptr;
+    if (!holder) return form;
+    const Box area = boxOf(form, *holder);
+    Box all = first->box;
+    for (Id id : ids)
+        if (const Control* c = form.find(id); c && c->parent == holder->id) all = all.united(c->box);
+    // A frame's title keeps its line.
+    const double above = holder->kind == Kind::frame ? (form.isDialog() ? 24 : 6) : 0;
+    auto in = [](double low, double size, double from, double to) {
+        return std::clamp(low, from, std::max(from, to - size)) - low;
+    };
+    return shifted(form, ids, in(all.left, all.width, 0, area.width), in(all.top, all.height, above, area.height));
+}
+
 Form withProperty(const Form& form, const Ids& ids, Prop prop, const Value& value) {
     Form next = form;
     for (Id id : ids)

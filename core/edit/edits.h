@@ -49,6 +49,9 @@ Form boxed(const Form& form, Id id, Box box);
 /// or that it cannot hold (radio buttons go anywhere; pages nowhere), stay.
 Form rehoused(const Form& form, const Ids& ids, Id container);
 
+/// Controls that stick out of their container shifted into it, together, as far as it has room for them.
+Form broughtIn(const Form& form, const Ids& ids);
+
 /// Sets a property of all that have it.
 Form withProperty(const Form& form, const Ids& ids, Prop prop, const Value& value);
 /// Drops a property set by hand, so that the kind's default or the style speaks again.

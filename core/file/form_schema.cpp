@@ -15,11 +15,11 @@ Json typeSchema(const PropertyRow& r) {
             return {{"type", "number"}, {"minimum", 0}};
         case Type::whole:
             return {{"type", "integer"}, {"minimum", 0}};
-        case Type::colour:
-            return {
-                {"type", "string"},
-                {"pattern",
-                 "^(#[0-9A-Fa-f]{6}|window|windowText|base|text|button|buttonText|highlight|highlightText|link)?$"}};
+        case Type::colour: {
+            std::string keys;
+            for (const DesktopColour& c : desktopColours()) keys += "|" + std::string(c.key);
+            return {{"type", "string"}, {"pattern", "^(#[0-9A-Fa-f]{6}" + keys + ")?$"}};
+        }
         case Type::columns:
         case Type::choices:
             return {{"$ref", "#/$defs/choices"}};

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "core/jot/kind_words.h"
 #include "core/jot/notation.h"
 #include "core/text/fonts.h"
 #include "core/text/words.h"
@@ -71,12 +72,6 @@ class Line {
     std::size_t at_ = 0;
 };
 
-const std::vector<std::pair<const char*, Kind>> kindWords = {
-    {"text", Kind::textBox},        {"number", Kind::numberBox},  {"date", Kind::dateBox},  {"combo", Kind::comboBox},
-    {"list", Kind::listBox},        {"radio", Kind::radioButton}, {"ticks", Kind::listBox}, {"check", Kind::checkBox},
-    {"time", Kind::timeBox},        {"group", Kind::choiceGroup}, {"table", Kind::table},   {"picture", Kind::picture},
-    {"signature", Kind::signature},
-};
 const std::vector<std::pair<const char*, const char*>> letterWords = {
     {"upper", "upper"}, {"lower", "lower"}, {"words", "eachWord"}, {"first", "first"}};
 

@@ -1,5 +1,6 @@
 #include <fmt/format.h>
 
+#include "core/jot/kind_words.h"
 #include "core/jot/notation.h"
 
 namespace brindel {
@@ -34,32 +35,10 @@ bool yes(const Props& own, Prop prop) {
 }
 
 string kindWord(const JotField& f) {
-    switch (f.kind) {
-        case Kind::numberBox:
-            return "number";
-        case Kind::dateBox:
-            return "date";
-        case Kind::comboBox:
-            return "combo";
-        case Kind::listBox:
-            return yes(f.own, Prop::tickMarks) ? "ticks" : "list";
-        case Kind::radioButton:
-            return "radio";
-        case Kind::checkBox:
-            return "check";
-        case Kind::timeBox:
-            return "time";
-        case Kind::choiceGroup:
-            return "group";
-        case Kind::table:
-            return "table";
-        case Kind::picture:
-            return "picture";
-        case Kind::signature:
-            return "signature";
-        default:
-            return "text";
-    }
+    if (f.kind == Kind::listBox && yes(f.own, Prop::tickMarks)) return "ticks";
+    for (const auto& [word, kind] : kindWords)
+        if (kind == f.kind) return string(word);
+    return "text";
 }
 
 string choicesText(const JotField& f) {

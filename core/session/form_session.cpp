@@ -38,7 +38,6 @@ void FormSession::clear() {
             if (auto day = dayMeant(c.text(Prop::defaultText), today_))
                 shown.text = dateIn(*day, c.text(Prop::datePattern), language);
         if (c.kind == Kind::listBox) shown.text.clear();
-        if (c.kind == Kind::timeBox && c.text(Prop::defaultText) == "now") shown.text.clear();
         shown_[id] = std::move(shown);
     });
 }

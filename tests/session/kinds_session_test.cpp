@@ -1,19 +1,11 @@
 // Times, choice groups, signatures, pictures and tables while a form is filled.
 #include "core/draw/picture_data.h"
-#include "core/session/form_session.h"
 #include "core/text/words.h"
-#include "tests/support.h"
+#include "tests/session/session_support.h"
 
 using namespace brindel;
 using namespace brindel::test;
 using namespace std::chrono;
-
-namespace {
-const Day today{year(2026), month(4), std::chrono::day(1)};
-Id id(const FormSession& s, const std::string& name) {
-    return named(s.form(), name).id;
-}
-}  // namespace
 
 TEST(Times, AreReadAsPeopleTypeThem) {
     for (const auto& [typed, minutes] : std::vector<std::pair<std::string, int>>{

@@ -1,15 +1,10 @@
-#include "core/session/form_session.h"
-#include "tests/support.h"
+#include "tests/session/session_support.h"
 
 using namespace brindel;
 using namespace brindel::test;
 using namespace std::chrono;
 
 namespace {
-const Day today{year(2026), month(4), std::chrono::day(1)};
-Id id(const FormSession& s, const std::string& name) {
-    return named(s.form(), name).id;
-}
 std::string refusal(FormSession& s, const std::string& name, const Answer& answer) {
     auto put = s.put(name, answer);
     return put ? "" : put.error().sentence;

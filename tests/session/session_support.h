@@ -1,0 +1,14 @@
+// What the tests of a form being filled share.
+#pragma once
+
+#include "core/session/form_session.h"
+#include "tests/support.h"
+
+namespace brindel::test {
+
+inline const Day today{std::chrono::year(2026), std::chrono::month(4), std::chrono::day(1)};
+inline Id id(const FormSession& s, const std::string& name) {
+    return named(s.form(), name).id;
+}
+
+}  // namespace brindel::test
