@@ -8,6 +8,7 @@
 #include "app/window/main_window.h"
 #include "core/file/form_file.h"
 #include "core/file/keepsake.h"
+#include "core/naming/names.h"
 #include "filler/desktop_font.h"
 #include "filler/drawing_painter.h"
 
@@ -43,9 +44,12 @@ int paintPicture(MainWindow& window, const QString& out, const std::string& pass
     window.zoomToFit();
     Ids ids;
     for (const std::string& name : select) {
-        const Control* c = window.desk().form().named(name);
+        const Form& form = window.desk().form();
+        const Control* c = form.named(name);
+        for (Id id : allIds(form))
+            if (!c && wordingFor(form, id) == name) c = form.find(id);
         if (!c) {
-            std::cerr << "--select: The form has no control named “" << name << "”.\n";
+            std::cerr << "--select: The form has no control “" << name << "”.\n";
             return 2;
         }
         ids.push_back(c->id);
@@ -86,7 +90,7 @@ int main(int argc, char** argv) {
     for (const PassRow& r : passes()) keys.push_back(r.key);
     app.add_option("--pass", pass, "The pass to show")->check(CLI::IsMember(keys));
     app.add_option("--size", size, "The window's size, as 1280x800");
-    app.add_option("--select", select, "Names of controls to select")->allow_extra_args(false);
+    app.add_option("--select", select, "Names or wordings of controls to select")->allow_extra_args(false);
     std::vector<std::string> commands;
     bool turnDark = false;
     app.add_option("--do", commands, "Commands to give before the picture is painted, by their keys")

@@ -5,14 +5,20 @@
 #include <CLI/CLI.hpp>
 #include <cstdio>
 #include <iostream>
+#include <sstream>
 
+#include "core/edit/renaming.h"
+#include "core/edit/routing.h"
 #include "core/file/form_file.h"
+#include "core/file/scheme_file.h"
 #include "core/file/whole_file.h"
 #include "core/jot/lay_out.h"
-#include "core/order/reading.h"
+#include "core/order/access_keys.h"
+#include "core/order/route.h"
 #include "core/session/form_session.h"
 #include "core/targets/pdf/pdf.h"
 #include "core/targets/png/png.h"
+#include "core/text/words.h"
 
 namespace {
 
@@ -51,18 +57,26 @@ string boxText(const Box& b) {
 
 /// The form as a tree that people read: kinds, names, wordings, boxes, and the place in the tab order.
 string formAsText(const Form& form) {
-    std::map<Id, std::size_t> stops;
-    for (Id id : tabRoute(form)) stops.emplace(id, stops.size() + 1);
+    const std::map<Id, int> stops = stopNumbers(form);
+    const Id first = firstStop(form), enter = buttonPressed(form, "accept"), escape = buttonPressed(form, "cancel");
     const char* unit = form.isDialog() ? "px" : "mm";
     string text;
     walk(form, rootId, [&](const Control& c, int depth) {
         Box box = boxOf(form, c);
-        text += string(std::size_t(depth) * 2, ' ') + string(row(c.kind).word) + " " + c.name;
-        if (string said = calledBy(form, c); said != "“" + c.name + "”") text += fmt::format(" “{}”", said);
+        text += string(std::size_t(depth) * 2, ' ') + string(row(c.kind).word);
+        if (!c.name.empty()) text += " " + c.name;
+        if (string said = calledBy(form, c); said != "“" + c.name + "”" && said != row(c.kind).word)
+            text += fmt::format(" “{}”", said);
         if (c.kind != Kind::document) text += "  " + boxText(box) + " " + unit;
         if (string limits = limitsInWords(form, c); !limits.empty()) text += "  " + limits;
         if (c.yes(Prop::required)) text += "  required";
         if (auto at = stops.find(c.id); at != stops.end()) text += fmt::format("  stop {}", at->second);
+        if (string why = passedBecause(form, c); !why.empty()) text += "  no stop: " + why;
+        if (c.id == first) text += "  starts here";
+        if (c.id == enter) text += "  Enter presses it";
+        if (c.id == escape) text += "  Escape presses it";
+        const string key = c.kind == Kind::label || c.kind == Kind::tabPage || row(c.kind).tabbed ? keyTo(form, c) : "";
+        if (!key.empty() && (c.kind == Kind::label || !labelOf(form, c.id))) text += "  Alt+" + key;
         text += '\n';
     });
     return text;
@@ -89,6 +103,23 @@ int main(int argc, char** argv) {
     CLI::App* show = app.add_subcommand("show", "Shows a form as text, jotting or JSON");
     show->add_option("FORM", source)->required();
     show->add_option("--as", as)->check(CLI::IsMember({"jot", "text", "json"}));
+
+    CLI::App* naming = app.add_subcommand("name", "Names all controls by a scheme");
+    string scheme;
+    bool keepOwn = false, dryRun = false;
+    naming->add_option("FORM", source)->required();
+    string schemes;
+    for (const Scheme& s : shippedSchemes()) schemes += (schemes.empty() ? "" : ", ") + s.key;
+    naming->add_option("--scheme", scheme, "One of " + schemes + ", or a scheme file; the form's own when left out");
+    naming->add_flag("--keep-own", keepOwn, "Leaves names alone that a person has set");
+    naming->add_flag("--dry-run", dryRun, "Shows what would change, and changes nothing");
+    naming->add_option("-o,--out", out, "Another file to write; the form itself when left out");
+
+    CLI::App* order = app.add_subcommand("order", "Lays the route of the Tab key");
+    string by;
+    order->add_option("FORM", source)->required();
+    order->add_option("--by", by, "reading, or a file of names in their order, one a line")->required();
+    order->add_option("-o,--out", out, "Another file to write; the form itself when left out");
 
     CLI::App* exports = app.add_subcommand("export", "Writes a form as a PDF or a picture");
     exports->add_option("FORM", source)->required();
@@ -131,6 +162,44 @@ int main(int argc, char** argv) {
             AsJotting told = asJotting(form);
             for (const string& what : told.cannotSay) std::cerr << source << ": Jotting cannot say: " << what << ".\n";
             return put(jottingText(told.rows), "-");
+        });
+    if (*naming)
+        return withForm(source, [&](const Form& form) {
+            auto chosen = scheme.empty() ? Result<Scheme>(schemeOf(form)) : schemeFor(scheme);
+            if (!chosen) {
+                const bool file = !chosen.error().place.empty();
+                if (file) return problem(scheme, chosen.error(), notInOrder);
+                return problem("--scheme", {"", fmt::format("“{}” is neither one of {} nor a file that can be read.", scheme, schemes)}, wrongCall);
+            }
+            const Form renamed = underScheme(form, *chosen, keepOwn ? OwnNames::kept : OwnNames::dropped);
+            if (dryRun) {
+                string lines;
+                for (Id id : allIds(form)) {
+                    const string &before = form.find(id)->name, &after = renamed.find(id)->name;
+                    if (before != after) lines += fmt::format("{} → {}\n", before.empty() ? "(none)" : before, after.empty() ? "(none)" : after);
+                }
+                return put(lines, "-");
+            }
+            return put(formText(renamed), out.empty() ? source : out);
+        });
+    if (*order)
+        return withForm(source, [&](const Form& form) {
+            if (by == "reading") return put(formText(routedByReading(form)), out.empty() ? source : out);
+            auto text = readWhole(by, 4u << 20);
+            if (!text) return problem(by, text.error(), noFile);
+            Ids stops;
+            std::istringstream lines(*text);
+            int number = 0;
+            for (string line; std::getline(lines, line);) {
+                ++number;
+                line = trimmed(line);
+                if (line.empty()) continue;
+                const Control* c = form.named(line);
+                if (!c)
+                    return problem(by, {fmt::format("line {}", number), fmt::format("The form has no control named “{}”.", line)}, notInOrder);
+                stops.push_back(c->id);
+            }
+            return put(formText(routedAs(form, stops)), out.empty() ? source : out);
         });
     if (*exports)
         return withForm(source, [&](const Form& form) {

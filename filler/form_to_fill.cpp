@@ -3,6 +3,8 @@
 #include <QtWidgets/QtWidgets>
 
 #include "core/layout/resizing.h"
+#include "core/order/access_keys.h"
+#include "core/order/route.h"
 #include "filler/choice_field.h"
 #include "filler/drawing_painter.h"
 #include "filler/ink_fields.h"
@@ -86,9 +88,34 @@ void FormToFill::furnish() {
             before = widget;
         }
     if (auto* button = qobject_cast<QPushButton*>(widgetOf(session_.acceptButton()))) button->setDefault(true);
+    addKeys();
     for (const auto& [id, widget] : std::map(widgets_))
         if (const Control* c = session_.form().find(id); c->kind == Kind::table && c->number(Prop::rowsMost) > 0)
             addRowButtons(id, widget);
+}
+
+/// Access keys that no wording of a widget carries: those of choice groups, and all of them on paper, whose wording is
+/// painted.
+void FormToFill::addKeys() {
+    for (const KeyBearer& bearer : keyBearers(session_.form())) {
+        QWidget* widget = widgetOf(bearer.to);
+        const bool carried = session_.form().isDialog() && session_.form().find(bearer.id)->kind != Kind::choiceGroup;
+        if (bearer.key.empty() || !widget || carried) continue;
+        // Hidden widgets have no shortcuts, so pages of tabs do not get in each other's way.
+        auto* key = new QShortcut(QKeySequence("Alt+" + toQt(bearer.key)), widget);
+        connect(key, &QShortcut::activated, widget, [widget] {
+            auto* button = qobject_cast<QAbstractButton*>(widget);
+            if (auto* choices = qobject_cast<ChoiceField*>(widget)) {
+                QAbstractButton* into = choices->buttons().value(0);
+                for (QAbstractButton* one : choices->buttons())
+                    if (one->isChecked()) into = one;
+                if (into) into->setFocus(Qt::ShortcutFocusReason);
+                return;
+            }
+            widget->setFocus(Qt::ShortcutFocusReason);
+            if (button) button->click();
+        });
+    }
 }
 
 /// Under a table whose rows fillers may add: one more, and the last added one away.
@@ -267,6 +294,10 @@ QString FormToFill::wrongShown(Id id) const {
 }
 
 void FormToFill::begin() {
+    // The form says where it starts; on another page than the one in front the first stop there does.
+    if (Id id = firstStop(session_.form()); id && isInView(session_.form(), id, session_.turned()))
+        if (QWidget* widget = widgetOf(id); widget && session_.form().find(id)->kind != Kind::tabs)
+            return widget->setFocus(Qt::TabFocusReason);
     for (Id id : session_.route())
         if (isInView(session_.form(), id, session_.turned()))
             if (QWidget* widget = widgetOf(id); widget && session_.form().find(id)->kind != Kind::tabs)
@@ -312,6 +343,7 @@ void FormToFill::keyPressEvent(QKeyEvent* event) {
     }
     if (event->key() == Qt::Key_Escape && session_.form().root().yes(Prop::escapeCloses) &&
         session_.form().isDialog()) {
+        if (Id id = session_.cancelButton()) return press(id);
         emit left();
         return;
     }

@@ -55,6 +55,7 @@ class FormToFill : public QWidget {
   private:
     void build(Id container, QWidget* parent, double offsetX, double offsetY);
     void furnish();
+    void addKeys();
     void addRowButtons(Id table, QWidget* widget);
     void wire(QWidget* widget, Id id);
     void typed(Id id, const QString& text);

@@ -2,6 +2,7 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "core/text/key_letters.h"
 #include "filler/choice_field.h"
 #include "filler/drawing_painter.h"
 #include "filler/ink_fields.h"
@@ -10,11 +11,12 @@
 namespace brindel {
 namespace {
 
+/// A wording with its access key marked, as Qt takes it.
 QString withKey(const Control& c, Prop prop) {
-    QString text = toQt(c.text(prop)).replace("&", "&&");
-    QString key = toQt(c.text(Prop::accessKey)).left(1);
-    qsizetype at = key.isEmpty() ? -1 : text.indexOf(key, 0, Qt::CaseInsensitive);
-    return at < 0 ? text : text.insert(at, '&');
+    std::string text = c.text(prop);
+    if (const auto [at, bytes] = keyPlace(text, c.text(Prop::accessKey)); bytes > 0)
+        return toQt(text.substr(0, at)).replace("&", "&&") + "&" + toQt(text.substr(at)).replace("&", "&&");
+    return toQt(text).replace("&", "&&");
 }
 
 Qt::Alignment alignment(const Look& look) {

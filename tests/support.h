@@ -53,10 +53,14 @@ inline const FontBook& fonts() {
 inline Form jotted(const std::string& text, Kind kind = Kind::dialog) {
     return laidOut(readJotting(text).value(), newForm(kind), fonts());
 }
+/// The control of a name, or else the first of that wording: labels and frames have no names as a rule.
 inline const Control& named(const Form& form, const std::string& name) {
-    const Control* c = form.named(name);
-    if (!c) throw std::runtime_error("no control " + name);
-    return *c;
+    if (const Control* c = form.named(name)) return *c;
+    for (Id id : allIds(form)) {
+        const Control& c = *form.find(id);
+        if (c.text(Prop::text) == name || c.text(Prop::title) == name) return c;
+    }
+    throw std::runtime_error("no control " + name);
 }
 inline Form demo(const std::string& name) {
     return openForm(std::string(BRINDEL_SOURCE) + "/demo/" + name + ".brindel").value().form;

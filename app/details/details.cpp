@@ -5,9 +5,11 @@
 #include "app/details/editors.h"
 #include "app/theme/theme.h"
 #include "core/edit/arrange.h"
+#include "core/edit/routing.h"
 #include "core/layout/room.h"
 #include "core/naming/names.h"
-#include "core/order/reading.h"
+#include "core/order/access_keys.h"
+#include "core/order/route.h"
 #include "core/text/measure.h"
 #include "core/text/words.h"
 #include "filler/drawing_painter.h"
@@ -393,6 +395,8 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
                     if (prop == Prop::text || prop == Prop::title) {
                         for (Id id : targets) next = reworded(next, id, std::get<std::string>(*value));
                         name = "Reword";
+                    } else if (prop == Prop::accessKey) {
+                        for (Id id : targets) next = withKeySet(next, id, std::get<std::string>(*value));
                     } else {
                         next = value ? withProperty(next, targets, prop, *value) : withoutProperty(next, targets, prop);
                     }
@@ -434,7 +438,9 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
                 bool differ = false;
                 for (Id id : desk_.selectionOrForm())
                     if (const Control* c = desk_.form().find(id)) {
-                        const Value& mine = isLook(prop) ? lookValue(desk_.form(), *c, prop) : c->get(prop);
+                        const Value mine = isLook(prop)              ? lookValue(desk_.form(), *c, prop)
+                                           : prop == Prop::accessKey ? Value(keyTo(desk_.form(), *c))
+                                                                     : c->get(prop);
                         differ = differ || (value && *value != mine);
                         value = mine;
                     }
@@ -468,7 +474,7 @@ void Details::fill() {
         } else if (!holder) {
             where = QString("%1 controls, %2 to fill").arg(form.controls.size() - 1).arg(fieldCount(form));
         }
-        const std::vector<Id> route = tabRoute(form);
+        const std::vector<Id> route = stopsOf(form);
         auto at = std::ranges::find(route, c->id);
         if (at != route.end())
             where += QString("%1stop %2 in tab order").arg(where.isEmpty() ? "" : " · ").arg(at - route.begin() + 1);

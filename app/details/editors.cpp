@@ -222,9 +222,11 @@ Editor pickEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
             for (const Style& s : *desk.form().styles) box->addItem(toQt(s.word), toQt(s.key));
         }
         if (r.type == Type::reference) {
-            box->addItem("no field", uint(noControl));
+            const bool starts = r.prop == Prop::startsIn;
+            box->addItem(starts ? "the first stop" : "no field", uint(noControl));
             desk.form().controls.each([&](Id id, const Control& c) {
-                if (isFilled(c) && !has(c.kind, Prop::text)) box->addItem(toQt(c.name), uint(id));
+                if (starts ? brindel::row(c.kind).tabbed : isFilled(c) && !has(c.kind, Prop::text))
+                    box->addItem(toQt(c.name.empty() ? calledBy(desk.form(), c) : c.name), uint(id));
             });
         }
     };

@@ -3,6 +3,9 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/theme/theme.h"
+#include "core/naming/names.h"
+#include "core/order/access_keys.h"
+#include "core/order/route.h"
 
 namespace brindel {
 namespace {
@@ -14,20 +17,41 @@ Rail::Rail(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     setMouseTracking(true);
     setObjectName("rail");
     setAccessibleName("Passes");
+    // Counting goes through the whole form: it waits until a run of edits pauses.
+    counting_ = new QTimer(this);
+    counting_->setSingleShot(true);
+    counting_->setInterval(60);
+    connect(counting_, &QTimer::timeout, this, &Rail::count);
+    connect(&desk, &Desk::formChanged, counting_, qOverload<>(&QTimer::start));
     for (auto signal : {&Desk::formChanged, &Desk::passChanged})
         connect(&desk, signal, this, qOverload<>(&QWidget::update));
+    count();
 }
 
 QRect Rail::stopRect(Pass pass) const {
     return {0, first + int(pass) * high, width(), high};
 }
 
-QString Rail::countOf(Pass pass) const {
+void Rail::count() {
+    const Form& form = desk_.form();
+    int names = 0, wrong = 0;
+    for (const auto& [id, standing] : nameStandings(form)) {
+        names += standing.state != NameState::notNeeded;
+        wrong += isWrong(standing.state);
+    }
+    counts_[Pass::name] = {names == 0 ? QString() : QString::number(wrong ? wrong : names), wrong > 0, names > 0 && wrong == 0};
+    const auto stops = stopsOf(form).size(), clashes = keyClashes(form).size();
+    counts_[Pass::order] = {stops == 0 ? QString() : QString::number(clashes ? clashes : stops), clashes > 0, stops > 0 && clashes == 0};
+    update();
+}
+
+Rail::Count Rail::countOf(Pass pass) const {
     if (pass == Pass::layOut)
-        return QString::number(desk_.form().controls.size() - 1 -
-                               (desk_.form().isDialog() ? 0 : desk_.form().root().children.size()));
-    if (pass == Pass::tryOut) return "Ctrl+T";
-    return {};
+        return {QString::number(desk_.form().controls.size() - 1 -
+                                (desk_.form().isDialog() ? 0 : desk_.form().root().children.size()))};
+    if (pass == Pass::tryOut) return {"Ctrl+T"};
+    auto at = counts_.find(pass);
+    return at == counts_.end() ? Count{} : at->second;
 }
 
 void Rail::paintEvent(QPaintEvent*) {
@@ -48,13 +72,19 @@ void Rail::paintEvent(QPaintEvent*) {
         }
         if (here) p.fillRect(QRect(0, stop.top(), 4, high), QColor("#D98A46"));
         // A ring for a stop to come, filled where one stands; what is not built yet is dimmer.
-        p.setPen(QPen(here ? QColor("#D98A46") : r.built ? QColor(0xA8, 0x9B, 0x8E) : QColor(0x7C, 0x6F, 0x63), 2));
-        p.setBrush(here ? QColor("#D98A46") : t.umber);
+        const Count counted = countOf(r.pass);
+        const QColor passed("#7FA66A");
+        p.setPen(QPen(here               ? QColor("#D98A46")
+                      : counted.passed   ? passed
+                      : r.built          ? QColor(0xA8, 0x9B, 0x8E)
+                                         : QColor(0x7C, 0x6F, 0x63),
+                      2));
+        p.setBrush(here ? QColor("#D98A46") : counted.passed ? passed : t.umber);
         p.drawEllipse(QPoint(dotX, stop.center().y()), 8, 8);
         p.setPen(here ? Qt::white : r.built ? t.onDark : t.onDark2);
         p.setFont(bodyFont(14, here));
         p.drawText(stop.adjusted(40, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, r.word);
-        const QString count = countOf(r.pass);
+        const QString count = counted.text;
         if (count.isEmpty()) continue;
         p.setFont(bodyFont(13));
         if (r.pass == Pass::tryOut) {
@@ -64,9 +94,9 @@ void Rail::paintEvent(QPaintEvent*) {
             const int wide = std::max(22, p.fontMetrics().horizontalAdvance(count) + 14);
             QRectF chip(stop.right() - 11 - wide, stop.center().y() - 9, wide, 20);
             p.setPen(Qt::NoPen);
-            p.setBrush(QColor(0x57, 0x4B, 0x42));
+            p.setBrush(counted.wrong ? QColor("#A8322A") : QColor(0x57, 0x4B, 0x42));
             p.drawRoundedRect(chip, 10, 10);
-            p.setPen(t.onDark);
+            p.setPen(counted.wrong ? QColor(Qt::white) : t.onDark);
             p.drawText(chip, Qt::AlignCenter, count);
         }
     }

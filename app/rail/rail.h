@@ -25,9 +25,17 @@ class Rail : public QWidget {
     bool event(QEvent* event) override;
 
   private:
-    QString countOf(Pass pass) const;
+    /// What a stop counts: all that is there, or, in red, what has to be put right; green when its checks pass.
+    struct Count {
+        QString text;
+        bool wrong = false, passed = false;
+    };
+    Count countOf(Pass pass) const;
+    void count();
     Desk& desk_;
     int hover_ = -1;
+    std::map<Pass, Count> counts_;
+    class QTimer* counting_;
 };
 
 }  // namespace brindel

@@ -38,12 +38,16 @@ Sheet::Sheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), pictur
     setAccessibleName("Sheet");
     auto again = [this] {
         finishWording(false);
+        if (layer_) layer_->settle(*this);
         measure();
         update();
     };
     connect(&desk, &Desk::formChanged, this, again);
     connect(&desk, &Desk::selectionChanged, this, [this] { update(); });
-    connect(&desk, &Desk::turnedChanged, this, [this] { update(); });
+    connect(&desk, &Desk::turnedChanged, this, [this] {
+        if (layer_) layer_->settle(*this);
+        update();
+    });
     connect(&desk, &Desk::toolChanged, this, [this] {
         setCursor(desk_.picking() ? Qt::PointingHandCursor : desk_.tool() ? Qt::CrossCursor : Qt::ArrowCursor);
     });
@@ -77,6 +81,7 @@ void Sheet::setZoom(double zoom) {
     zoom = std::clamp(zoom, 0.25, 4.0);
     if (zoom == zoom_) return;
     finishWording(true);
+    if (layer_) layer_->settle(*this);
     zoom_ = zoom;
     measure();
     update();
@@ -156,6 +161,32 @@ void Sheet::setCanEdit(bool can) {
     update();
 }
 
+void Sheet::setLayer(SheetLayer* layer) {
+    if (layer_) layer_->settle(*this);
+    layer_ = layer;
+    setCursor(Qt::ArrowCursor);
+    update();
+}
+
+Id Sheet::hit(QPointF at) const {
+    const auto point = pointAt(at);
+    return point ? controlAt(desk_.form(), point->surface, point->at, desk_.turned()) : noControl;
+}
+
+std::vector<QRectF> Sheet::tabPlaces(Id tabs) const {
+    const Form& form = shownForm();
+    std::vector<QRectF> places;
+    const Control* c = form.find(tabs);
+    if (!c) return places;
+    const Box outer = onSurface(form, tabs);
+    const Id surface = surfaceOf(form, tabs);
+    for (const Box& b : picture_.tabs(form, *c)) {
+        const Box tab = b.moved(outer.left, outer.top);
+        places.emplace_back(place(surface, {tab.left, tab.top}), place(surface, {tab.right(), tab.bottom()}));
+    }
+    return places;
+}
+
 QRectF Sheet::ghostGrip() const {
     if (!desk_.form().isDialog() || !desk_.selection().empty() || !canEdit_) return {};
     const QRectF r = placeOf(rootId);
@@ -207,7 +238,14 @@ void Sheet::mousePressEvent(QMouseEvent* event) {
     finishWording(true);
     setFocus(Qt::MouseFocusReason);
     auto at = pointAt(event->position());
-    if (!at || event->button() != Qt::LeftButton || !canEdit_) return;
+    if (!at || event->button() != Qt::LeftButton) return;
+    if (!canEdit_) {
+        if (desk_.proposal()) return desk_.decide(false);
+        desk_.setSurfaceInHand(at->surface);
+        if (auto tab = tabAt(*at)) desk_.turn(tab->first, tab->second);
+        if (layer_) layer_->press(*this, *event);
+        return;
+    }
     pressed_ = true;
     pressedAt_ = pointer_ = event->position();
     at->keys = event->modifiers();
@@ -284,6 +322,7 @@ void Sheet::press(const SheetPoint& at, QPointF where) {
 
 void Sheet::mouseMoveEvent(QMouseEvent* event) {
     pointer_ = event->position();
+    if (!canEdit_ && layer_) return layer_->move(*this, *event);
     if (!pressed_) {
         if (desk_.tool() || !canEdit_) return;
         auto handle = handleAt(pointer_);
@@ -318,6 +357,7 @@ void Sheet::endGesture(bool keep) {
 }
 
 void Sheet::mouseReleaseEvent(QMouseEvent* event) {
+    if (!canEdit_ && layer_) return layer_->release(*this, *event);
     if (event->button() != Qt::LeftButton || !pressed_) return;
     const bool dragged = dragging_;
     const bool adds = event->modifiers() & (Qt::ControlModifier | Qt::ShiftModifier);
@@ -344,6 +384,7 @@ void Sheet::mouseReleaseEvent(QMouseEvent* event) {
 
 void Sheet::mouseDoubleClickEvent(QMouseEvent* event) {
     auto at = pointAt(event->position());
+    if (!canEdit_ && layer_) return layer_->doublePress(*this, *event);
     if (!at || !canEdit_ || desk_.tool()) return;
     if (Id hit = controlAt(desk_.form(), at->surface, at->at, desk_.turned())) startWording(hit);
 }

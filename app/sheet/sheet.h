@@ -7,6 +7,7 @@
 
 #include "app/sheet/form_picture.h"
 #include "app/sheet/gestures.h"
+#include "app/sheet/sheet_layer.h"
 
 class QLineEdit;
 class QTimer;
@@ -35,6 +36,13 @@ class Sheet : public QWidget {
     bool wordingOpen() const;
     /// False shows the form only, for passes that do not change its layout.
     void setCanEdit(bool can);
+    /// What the pass draws over the form, and who gets pointer and keys while the layout is not edited; null for nobody.
+    /// The layer outlives its time on the sheet.
+    void setLayer(SheetLayer* layer);
+    /// The control at a place in the widget; noControl for none.
+    Id hit(QPointF at) const;
+    /// The tabs of a tabs control in the widget, in the order of its pages.
+    std::vector<QRectF> tabPlaces(Id tabs) const;
 
   signals:
     void zoomChanged();
@@ -75,6 +83,7 @@ class Sheet : public QWidget {
 
     Desk& desk_;
     FormPicture picture_;
+    SheetLayer* layer_ = nullptr;
     double zoom_ = 1;
     std::map<Id, QPointF> origins_;
     std::unique_ptr<Gesture> gesture_;

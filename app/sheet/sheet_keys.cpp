@@ -67,7 +67,13 @@ void Sheet::step(bool back) {
 }
 
 void Sheet::keyPressEvent(QKeyEvent* event) {
-    if (!canEdit_) return QWidget::keyPressEvent(event);
+    if (!canEdit_) {
+        const int key = event->key();
+        if (desk_.proposal() && (key == Qt::Key_Return || key == Qt::Key_Enter || key == Qt::Key_Escape))
+            return desk_.decide(key != Qt::Key_Escape);
+        if (layer_ && layer_->key(*this, *event)) return;
+        return QWidget::keyPressEvent(event);
+    }
     const bool shift = event->modifiers() & Qt::ShiftModifier, control = event->modifiers() & Qt::ControlModifier;
     const double by = shift ? gridStep(desk_.form()) : smallStep(desk_.form());
     switch (event->key()) {
@@ -119,6 +125,16 @@ bool Sheet::event(QEvent* event) {
                 return true;
             }
         }
+    }
+    if (event->type() == QEvent::KeyPress && !canEdit_ && layer_) {
+        auto* key = static_cast<QKeyEvent*>(event);
+        if ((key->key() == Qt::Key_Tab || key->key() == Qt::Key_Backtab) && layer_->key(*this, *key)) return true;
+    }
+    if (event->type() == QEvent::ToolTip && !canEdit_ && layer_) {
+        auto* help = static_cast<QHelpEvent*>(event);
+        const QString tip = layer_->tip(*this, help->pos());
+        tip.isEmpty() ? QToolTip::hideText() : QToolTip::showText(help->globalPos(), tip, this);
+        return true;
     }
     return QWidget::event(event);
 }

@@ -51,6 +51,7 @@ void Sheet::paintEvent(QPaintEvent* event) {
         paintProposal(p);
     else if (canEdit_)
         paintSelection(p, form);
+    if (layer_ && !canEdit_) layer_->paint(p, *this, form);
     paintGhostGrip(p);
     if (!gesture_) return;
     gesture_->paint(p, SheetFrame{scale(), [this](Id surface, Point at) { return place(surface, at); }});

@@ -157,7 +157,10 @@ QString panelSheet() {
         QToolButton#link:hover, QToolButton#suggest:hover, QToolButton#fit:hover, QToolButton#limitToRoom:hover, QToolButton#widthToLimit:hover { background: @chosen; }
         QToolButton#widthToLimit:disabled { color: @ink2; }
         QToolButton#group { color: @tawnyDark; font-weight: bold; padding: 4px 0px; margin-left: -4px; }
-        QTableWidget, QListWidget { background: @paper; color: @ink; border: 1px solid @line; gridline-color: @line; }
+        QTableView, QTableWidget, QListWidget { background: @paper; color: @ink; border: 1px solid @line; gridline-color: @line;
+            selection-background-color: @chosen; selection-color: @ink; outline: 0; }
+        QTableView:focus, QListWidget:focus { border: 1px solid @tawny; }
+        QListWidget::item:selected, QTableView::item:selected { background: @chosen; color: @ink; }
         QHeaderView::section { background: @cream; color: @ink2; border: 0; border-bottom: 1px solid @line; padding: 4px 6px; }
         QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
         QScrollBar::handle:vertical { background: @line; border-radius: 4px; min-height: 30px; margin: 1px; }

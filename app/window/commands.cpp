@@ -30,9 +30,9 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
         {"quit", "Form", "Quit", "Ctrl+Q", [](W& w) { w.close(); }},
 
         {"undo", "Edit", "Undo", "Ctrl+Z", [](W& w) { w.desk_->undo(); },
-         [](const W& w) { return w.desk_->history().canUndo() && w.desk_->pass() == Pass::layOut; }},
+         [](const W& w) { return w.desk_->history().canUndo() && editing(w); }},
         {"redo", "Edit", "Redo", "Ctrl+Shift+Z", [](W& w) { w.desk_->redo(); },
-         [](const W& w) { return w.desk_->history().canRedo() && w.desk_->pass() == Pass::layOut; }},
+         [](const W& w) { return w.desk_->history().canRedo() && editing(w); }},
         {"", "Edit", "", "", nullptr},
         {"cut", "Edit", "Cut", "Ctrl+X", [](W& w) { w.copy(true); }, some},
         {"copy", "Edit", "Copy", "Ctrl+C", [](W& w) { w.copy(false); }, some},
@@ -107,9 +107,9 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
     // Read once in the order of the menus: Form, Edit, Arrange, View, Help.
     static const std::vector<Command> table = [] {
         std::vector<Command> all;
-        const std::vector<Command> arranging = arrangeCommands();
+        const std::vector<Command> arranging = arrangeCommands(), passing = passCommands();
         for (const char* menu : {"Form", "Edit", "Arrange", "View", "Help"})
-            for (const auto* part : {&own, &arranging})
+            for (const auto* part : {&own, &arranging, &passing})
                 for (const Command& c : *part)
                     if (std::string_view(c.menu) == menu) all.push_back(c);
         return all;

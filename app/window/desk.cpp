@@ -7,8 +7,8 @@ namespace brindel {
 const std::vector<PassRow>& passes() {
     static const std::vector<PassRow> rows = {
         {Pass::layOut, "lay-out", "Lay out", "Put controls on the form and line them up.", true},
-        {Pass::name, "name", "Name", "Names every control by a scheme, so that code and data can refer to it.", false},
-        {Pass::order, "order", "Order", "Sets where the Tab key goes, and which keys press which buttons.", false},
+        {Pass::name, "name", "Name", "Names every control by a scheme, so that code and data can refer to it.", true},
+        {Pass::order, "order", "Order", "Sets where the Tab key goes, and which keys press which buttons.", true},
         {Pass::rules, "rules", "Rules", "Sets what is worked out, what shows when, and what buttons do.", false},
         {Pass::protect, "protect", "Protect", "Decides what fillers may touch, and seals the form with a password.",
          false},

@@ -5,6 +5,12 @@
 #include "app/details/details.h"
 #include "app/details/styles_panel.h"
 #include "app/outline/outline.h"
+#include "app/passes/name_layer.h"
+#include "app/passes/name_panel.h"
+#include "app/passes/name_strip.h"
+#include "app/passes/order_layer.h"
+#include "app/passes/order_panel.h"
+#include "app/passes/order_strip.h"
 #include "app/rail/rail.h"
 #include "app/sheet/sheet.h"
 #include "app/strip/strip.h"
@@ -45,8 +51,6 @@ class PassNote : public QWidget {
             QString words = QString::fromUtf8(r.does) + " This pass is not built yet.";
             if (r.pass == Pass::handOver)
                 words += " A fillable PDF can be written now, with Form, Write a fillable PDF.";
-            if (r.pass == Pass::name)
-                words += " Until then names follow the labels, and can be set in the details of Lay out.";
             text->setText(words);
         });
     }
@@ -106,6 +110,13 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     strip_ = new Strip(*desk_, middle);
+    nameLayer_ = new NameLayer(*desk_, this);
+    orderLayer_ = new OrderLayer(*desk_, this);
+    nameStrip_ = new NameStrip(*desk_);
+    orderStrip_ = new OrderStrip(*desk_, *orderLayer_);
+    strips_ = new QStackedWidget(middle);
+    strips_->setFixedHeight(56);
+    for (QWidget* strip : std::initializer_list<QWidget*>{strip_, nameStrip_, orderStrip_}) strips_->addWidget(strip);
     middle_ = new QStackedWidget(middle);
     sheetArea_ = new QScrollArea;
     sheetArea_->setFrameShape(QFrame::NoFrame);
@@ -123,14 +134,15 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     middle_->addWidget(sheetArea_);
     middle_->addWidget(tryPane_);
     jotLine_ = new JotLine(*desk_, middle);
-    column->addWidget(strip_);
+    column->addWidget(strips_);
     column->addWidget(middle_, 1);
     column->addWidget(jotLine_);
     // Other passes say there what the sheet shows; the sheet keeps its height, so that nothing jumps.
     passLine_ = new QLabel(middle);
     passLine_->setFixedHeight(40);
-    passLine_->setFont(bodyFont(13));
-    passLine_->setStyleSheet(QString("background: %1; color: %2; border-top: 1px solid %3; padding-left: 12px;")
+    passLine_->setFont(bodyFont(12));
+    passLine_->setWordWrap(true);
+    passLine_->setStyleSheet(QString("background: %1; color: %2; border-top: 1px solid %3; padding-left: 12px; padding-right: 12px;")
                                  .arg(tokens().cream.name(), tokens().ink2.name(), tokens().line.name()));
     passLine_->hide();
     column->addWidget(passLine_);
@@ -149,6 +161,12 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     right_->addWidget(new PassNote(*desk_, right_));
     styles_ = new StylesPanel(*desk_);
     right_->addWidget(styles_);
+    namePanel_ = new NamePanel(*desk_);
+    orderPanel_ = new OrderPanel(*desk_);
+    right_->addWidget(namePanel_);
+    right_->addWidget(orderPanel_);
+    connect(nameStrip_, &NameStrip::rightAsked, namePanel_, &NamePanel::putRight);
+    connect(orderLayer_, &OrderLayer::changed, sheet_, qOverload<>(&QWidget::update));
     connect(styles_, &StylesPanel::closeAsked, this, [this] { showStyles(false); });
     right_->setStyleSheet(panelSheet());
     jotLine_->setStyleSheet(panelSheet());
@@ -373,12 +391,20 @@ void MainWindow::setPass(Pass pass) {
         sheet_->setFocus();
     }
     sheet_->setCanEdit(pass == Pass::layOut);
+    orderLayer_->setLaying(false);
+    sheet_->setLayer(pass == Pass::name    ? static_cast<SheetLayer*>(nameLayer_)
+                     : pass == Pass::order ? static_cast<SheetLayer*>(orderLayer_)
+                                           : nullptr);
+    strips_->setCurrentWidget(pass == Pass::name ? static_cast<QWidget*>(nameStrip_) : pass == Pass::order ? orderStrip_ : static_cast<QWidget*>(strip_));
     jotLine_->setVisible(pass == Pass::layOut);
     passLine_->setFixedHeight(jotLine_->height());
     passLine_->setVisible(pass != Pass::layOut);
-    passLine_->setText(pass == Pass::tryOut ? "Tab goes on to the next field, Enter accepts, Escape leaves. Nothing "
-                                              "that is typed here changes the form."
-                                            : "The form as it is laid out. Lay out (Ctrl+1) changes it.");
+    static const std::map<Pass, const char*> lines = {
+        {Pass::tryOut, "Tab goes on to the next field, Enter accepts, Escape leaves. Nothing that is typed here changes the form."},
+        {Pass::name, "Click a selected name, or press Enter, to type another one; Tab goes on to the next. Green is by the scheme, • is set by hand; ≠, ?, ! and 2× are to be put right."},
+        {Pass::order, "Drag along the controls to lay the route. Tab goes through it, Alt with an arrow moves a stop, Space skips it."}};
+    auto said = lines.find(pass);
+    passLine_->setText(said == lines.end() ? "The form as it is laid out. Lay out (Ctrl+1) changes it." : said->second);
     refreshRight();
 }
 
@@ -388,6 +414,7 @@ void MainWindow::zoomToFit() {
 
 void MainWindow::resizeEvent(QResizeEvent* event) {
     QMainWindow::resizeEvent(event);
+    refreshRight();
     refreshBar();
 }
 

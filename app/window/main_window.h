@@ -17,6 +17,12 @@ namespace brindel {
 class Details;
 class FindBox;
 class JotLine;
+class NameLayer;
+class NamePanel;
+class NameStrip;
+class OrderLayer;
+class OrderPanel;
+class OrderStrip;
 class Outline;
 class Rail;
 class SelectionBar;
@@ -54,6 +60,12 @@ class MainWindow : public QMainWindow {
     Outline& outline() { return *outline_; }
     StylesPanel& styles() { return *styles_; }
     FindBox& findBox() { return *findBox_; }
+    NameLayer& nameLayer() { return *nameLayer_; }
+    NamePanel& namePanel() { return *namePanel_; }
+    NameStrip& nameStrip() { return *nameStrip_; }
+    OrderLayer& orderLayer() { return *orderLayer_; }
+    OrderPanel& orderPanel() { return *orderPanel_; }
+    OrderStrip& orderStrip() { return *orderStrip_; }
     /// Every key as Markdown, from the tables that the menus and the sheet are made of.
     QString keysPage() const;
     /// The zoom at which the form fits, at most 100 %.
@@ -72,8 +84,12 @@ class MainWindow : public QMainWindow {
     struct Command;
     const std::vector<Command>& commands() const;
     static std::vector<Command> arrangeCommands();
+    static std::vector<Command> passCommands();
     // When a command can be given.
     static bool layingOut(const MainWindow& w);
+    static bool editing(const MainWindow& w);
+    static bool naming(const MainWindow& w);
+    static bool ordering(const MainWindow& w);
     static bool some(const MainWindow& w);
     static bool two(const MainWindow& w);
     static bool three(const MainWindow& w);
@@ -114,6 +130,13 @@ class MainWindow : public QMainWindow {
     Desk* desk_;
     Rail* rail_;
     Strip* strip_;
+    QStackedWidget* strips_;
+    NameLayer* nameLayer_;
+    NamePanel* namePanel_;
+    NameStrip* nameStrip_;
+    OrderLayer* orderLayer_;
+    OrderPanel* orderPanel_;
+    OrderStrip* orderStrip_;
     Sheet* sheet_;
     QScrollArea* sheetArea_;
     Details* details_;

@@ -34,7 +34,13 @@ void MainWindow::showStyles(bool show) {
 
 void MainWindow::refreshRight() {
     const Pass pass = desk_->pass();
-    right_->setCurrentIndex(pass == Pass::layOut ? (stylesShown_ ? 3 : 0) : pass == Pass::tryOut ? 1 : 2);
+    right_->setCurrentIndex(pass == Pass::layOut   ? (stylesShown_ ? 3 : 0)
+                            : pass == Pass::tryOut ? 1
+                            : pass == Pass::name   ? 4
+                            : pass == Pass::order  ? 5
+                                                   : 2);
+    // The list of names needs more room than the details; a small window gives it less.
+    right_->setFixedWidth(pass == Pass::name ? (width() >= 1200 ? 420 : 330) : 268);
     if (right_->currentWidget() == styles_) styles_->choose(styles_->chosen());
 }
 
@@ -64,6 +70,7 @@ void MainWindow::buildProposalBar() {
     proposalBar_->hide();
     connect(desk_, &Desk::proposalChanged, this, [this] {
         proposalBar_->setVisible(desk_->proposal().has_value());
+        if (desk_->pass() != Pass::layOut) sheet_->update();
         refreshBar();
         if (!desk_->proposal()) return;
         proposalSays_->setText(desk_->proposal()->says);

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <set>
 
+#include "core/edit/renaming.h"
 #include "core/edit/tables.h"
 #include "core/naming/button_words.h"
 #include "core/naming/names.h"
@@ -32,7 +33,6 @@ Edited tabPageAdded(const Form& form, Id tabs, const std::string& text) {
     Control page;
     page.kind = Kind::tabPage;
     page.set(Prop::text, text);
-    page.name = freeName(form, nameFor(Kind::tabPage, text));
     const Control* holder = form.find(tabs);
     return placed(form, tabs, page, holder ? holder->children.size() : 0);
 }
@@ -63,17 +63,17 @@ Edited placed(const Form& form, Id container, Control control, std::optional<std
     control.children.clear();
     // Pages fill what holds them: they have no box of their own.
     if (control.kind == Kind::tabPage || control.kind == Kind::page) control.box = {};
-    if (control.name.empty()) {
-        std::string wording = has(control.kind, Prop::title) ? control.text(Prop::title) : control.text(Prop::text);
-        control.name = nameFor(control.kind, wording);
-    }
-    control.name = freeName(form, control.name);
+    if (!control.name.empty()) control.name = freeName(form, control.name);
+    const bool nameless = control.name.empty();
     // A box lies behind what is on it.
     std::size_t at = index ? *index : control.kind == Kind::box ? 0 : readingPlace(form, container, control.box);
     Id id = control.id;
     const Kind kind = control.kind;
     const bool tabs = kind == Kind::tabs;
     next = childAdded(put(std::move(next), std::move(control)), container, id, at);
+    if (nameless)
+        if (std::string name = proposedName(next, id); !name.empty())
+            next = changed(next, id, [&](Control& c) { c.name = name; });
     if (next.find(container)->kind == Kind::cell) {
         // A cell holds one control: what was in it makes room.
         Ids others = next.find(container)->children;
@@ -113,7 +113,7 @@ Edited placedWithLabel(const Form& form, Id container, Control field, const std:
         field.box.top -= wording.box.top;
         wording.box.top = 0;
     }
-    field.name = nameFor(field.kind, label);
+    field.name = nameFor(form, field.kind, label);
     Edited first = placed(form, container, wording);
     if (first.ids.empty()) return {form, {}};
     const auto& order = first.form.find(container)->children;
@@ -144,12 +144,15 @@ Form removed(const Form& form, const Ids& ids, bool cellsToo) {
         next = childDropped(std::move(next), c->parent, id);
     }
     for (Id id : gone) next.controls = next.controls.without(id);
-    std::vector<Id> orphaned;
-    if (!gone.empty())
-        next.controls.each([&](Id id, const Control& c) {
-            if (gone.contains(c.reference(Prop::labels))) orphaned.push_back(id);
-        });
-    return withoutProperty(next, orphaned, Prop::labels);
+    for (Prop prop : {Prop::labels, Prop::startsIn}) {
+        std::vector<Id> orphaned;
+        if (!gone.empty())
+            next.controls.each([&](Id id, const Control& c) {
+                if (gone.contains(c.reference(prop))) orphaned.push_back(id);
+            });
+        next = withoutProperty(next, orphaned, prop);
+    }
+    return next;
 }
 
 Form shifted(const Form& form, const Ids& ids, double dx, double dy) {
@@ -221,6 +224,8 @@ Form withProperty(const Form& form, const Ids& ids, Prop prop, const Value& valu
             const Choices before = shapes ? std::get<Choices>(c->get(Prop::columns)) : Choices{};
             next = changed(std::move(next), id, [&](Control& k) { k.set(prop, value); });
             if (shapes) next = tableSettled(next, id, before);
+            // A picture that fillers put in is an answer, which needs a name.
+            if (prop == Prop::byFiller || prop == Prop::value) next = nameFollowed(next, id);
         } else if (c && has(c->kind, prop) && isLook(prop) && !c->own.find(prop))
             next = changed(std::move(next), id, [&](Control& k) { k.set(prop, value); });
     return next;
@@ -257,21 +262,16 @@ Form reworded(const Form& form, Id id, const std::string& text) {
             });
         if (!taken) next = withProperty(next, {id}, Prop::buttonRole, role);
     }
-    auto follow = [&](Id follower) {
-        const Control* k = next.find(follower);
-        if (k && !k->ownName)
-            next = changed(next, follower, [&](Control& edit) { edit.name = proposedName(next, follower); });
-    };
-    follow(id);
-    if (Id field = c->reference(Prop::labels)) follow(field);
+    next = nameFollowed(next, id);
+    if (Id field = c->reference(Prop::labels)) next = nameFollowed(next, field);
     return next;
 }
 
 Form renamed(const Form& form, Id id, const std::string& name) {
-    return changed(form, id, [&](Control& c) {
-        c.ownName = !name.empty();
-        c.name = name.empty() ? proposedName(form, id) : name;
-    });
+    if (!form.find(id)) return form;
+    const bool own = !name.empty();
+    Form next = withNames(form, {{id, own ? name : proposedName(form, id)}});
+    return next.find(id)->ownName == own ? next : changed(next, id, [&](Control& c) { c.ownName = own; });
 }
 
 Edited withTabPage(const Form& form, Id tabs, const std::string& text) {
@@ -282,7 +282,6 @@ Edited withPage(const Form& form) {
     if (form.isDialog()) return {form, {}};
     Control page;
     page.kind = Kind::page;
-    page.name = freeName(form, "pge" + std::to_string(form.root().children.size() + 1));
     return placed(form, rootId, page, form.root().children.size());
 }
 
@@ -337,7 +336,6 @@ Edited pasted(const Form& form, Id container, const Form& clip, double dx, doubl
         if (!c) return;
         Control copy = *c;
         if (top) copy.box = copy.box.moved(dx, dy);
-        copy.ownName = c->ownName;
         const Control* holder = next.find(into);
         std::optional<std::size_t> at;
         const bool whole = c->kind == Kind::tabs || c->kind == Kind::table;  // brings its own pages or cells
@@ -363,7 +361,7 @@ Edited pasted(const Form& form, Id container, const Form& clip, double dx, doubl
         else
             next = withoutProperty(next, {to}, Prop::labels);
     }
-    return {next, made};
+    return {namesOfCopies(next, clip, fresh), made};
 }
 
 Form reordered(const Form& form, Id id, std::size_t index) {

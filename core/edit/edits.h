@@ -58,7 +58,7 @@ Form withProperty(const Form& form, const Ids& ids, Prop prop, const Value& valu
 Form withoutProperty(const Form& form, const Ids& ids, Prop prop);
 /// Sets the wording people read: a control's text or title, or its label's text. Names that follow it follow.
 Form reworded(const Form& form, Id id, const std::string& text);
-/// Gives a name set by hand; an empty one lets the name follow the label again.
+/// Gives a name set by hand; an empty one lets the name follow the label again. Formulas go on speaking of the control.
 Form renamed(const Form& form, Id id, const std::string& name);
 
 /// Adds a page to tabs, at the end.
@@ -71,8 +71,8 @@ Ids outermost(const Form& form, const Ids& ids);
 
 /// A clipping: controls taken out of a form with all they hold, as a small form of their own under its root.
 Form clipping(const Form& form, const Ids& ids);
-/// Puts what a clipping holds into a container, shifted by (dx, dy), with ids of their own and names made free;
-/// labels go on speaking for the copies of their fields.
+/// Puts what a clipping holds into a container, shifted by (dx, dy), with ids of their own and names by the form's
+/// scheme; labels go on speaking for the copies of their fields, and formulas of the copies.
 Edited pasted(const Form& form, Id container, const Form& clip, double dx, double dy);
 
 /// Moves a control to a place in its container's tab order.

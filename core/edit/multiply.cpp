@@ -2,8 +2,8 @@
 
 #include <algorithm>
 
+#include "core/edit/renaming.h"
 #include "core/edit/tables.h"
-#include "core/naming/names.h"
 
 namespace brindel {
 
@@ -88,7 +88,7 @@ Form turnedInto(const Form& form, const Ids& ids, Kind kind) {
             next = withProperty(next, {id}, Prop::text, label->text(Prop::text));
             next = removed(next, {label->id});
         }
-        if (!old.ownName) next = changed(next, id, [&](Control& c) { c.name = proposedName(next, id); });
+        next = nameFollowed(next, id);
     }
     return next;
 }

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <set>
 
-#include "core/naming/names.h"
+#include "core/edit/renaming.h"
 
 namespace brindel {
 namespace {
@@ -22,14 +22,6 @@ Form filledOut(const Form& form, Id cell) {
         if (const Control* c = next.find(id); c && !(c->box == inside))
             next = changed(next, id, [&](Control& k) { k.box = inside; });
     return next;
-}
-
-/// A name that nobody has set says the column and the row.
-Form nameFollowed(const Form& form, Id id) {
-    const Control* c = form.find(id);
-    if (!c || c->ownName || has(c->kind, Prop::text)) return form;
-    const std::string name = proposedName(form, id);
-    return name == c->name ? form : changed(form, id, [&](Control& k) { k.name = name; });
 }
 
 }  // namespace

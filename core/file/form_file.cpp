@@ -7,6 +7,7 @@
 #include <set>
 
 #include "core/file/json_text.h"
+#include "core/file/scheme_file.h"
 #include "core/file/whole_file.h"
 #include "core/model/looks.h"
 #include "core/model/places.h"
@@ -56,7 +57,7 @@ Json controlJson(const Form& form, const Control& c) {
     Json out = Json::object();
     out["id"] = idText(c.id);
     out["kind"] = row(c.kind).key;
-    out["name"] = c.name;
+    if (!c.name.empty()) out["name"] = c.name;
     if (c.ownName) out["ownName"] = true;
     if (c.kind != Kind::tabPage && c.kind != Kind::page)
         out["box"] = Json::array({c.box.left, c.box.top, c.box.width, c.box.height});
@@ -181,6 +182,11 @@ class Reader {
         }
         properties(file, root, "", taken);
         if (const Json* styles = take("styles")) readStyles(*styles);
+        if (const Json* json = take("scheme")) {
+            auto scheme = schemeFrom(*json, "scheme");
+            if (!scheme) throw Bad{scheme.error()};
+            form.scheme = std::make_shared<const Scheme>(std::move(*scheme));
+        }
         const char* list = rootKind == Kind::document ? "pages" : "controls";
         const Json* children = take(list);
         form.controls = form.controls.with(rootId, std::make_shared<Control>(root));
@@ -196,6 +202,8 @@ class Reader {
         form.controls.each([&](Id, const Control& c) {
             if (Id to = c.reference(Prop::labels); to != noControl && !form.find(to))
                 bad(paths_[c.id] + ".labels", fmt::format("There is no control {} for this label.", idText(to)));
+            if (Id to = c.reference(Prop::startsIn); to != noControl && !form.find(to))
+                bad("startsIn", fmt::format("There is no control {} to start in.", idText(to)));
         });
     }
 
@@ -262,7 +270,7 @@ class Reader {
         c.kind = *kind;
         if (!canHold(parentKind, c.kind)) bad(path + ".kind", fmt::format("A {} cannot lie here.", row(c.kind).word));
         std::set<string> taken = {"id", "kind", "name", "ownName", "box", "controls", "pages", "cells"};
-        c.name = textAt(need("name"), path + ".name", 200);
+        if (object.contains("name")) c.name = textAt(object["name"], path + ".name", 200);
         if (object.contains("ownName")) c.ownName = object["ownName"].is_boolean() && object["ownName"].get<bool>();
         if (c.kind != Kind::tabPage && c.kind != Kind::page) {
             const Json& box = need("box");
@@ -304,6 +312,7 @@ string formText(const Form& form) {
     out["nextId"] = form.next;
     addKept(out, form.kept);
     if (form.styles && *form.styles != startingStyles(root.kind)) out["styles"] = stylesJson(*form.styles);
+    if (form.scheme) out["scheme"] = schemeJson(*form.scheme);
     Json list = Json::array();
     for (Id id : root.children)
         if (const Control* c = form.find(id)) list.push_back(controlJson(form, *c));

@@ -1,6 +1,7 @@
 // The JSON Schema of the form file, made from the table of kinds so that the two cannot differ.
 #include "core/file/form_file.h"
 #include "core/file/json_text.h"
+#include "core/file/scheme_file.h"
 
 namespace brindel {
 namespace {
@@ -41,6 +42,7 @@ Json typeSchema(const PropertyRow& r) {
         case Type::style:
         case Type::font:
         case Type::date:
+        case Type::formula:
             break;
     }
     return {{"type", "string"}};
@@ -59,7 +61,7 @@ Json controlSchema(const KindRow& kind) {
                        {"kind", {{"const", kind.key}}},
                        {"name", {{"type", "string"}}},
                        {"ownName", {{"type", "boolean"}}}};
-    Json required = {"id", "kind", "name"};
+    Json required = {"id", "kind"};
     if (boxed) {
         properties["box"] = {{"$ref", "#/$defs/placing"}};
         required.push_back("box");
@@ -106,6 +108,7 @@ std::string formSchema() {
                  {"size", {{"type", "array"}, {"items", {{"type", "number"}}}, {"minItems", 2}, {"maxItems", 2}}},
                  {"nextId", {{"type", "integer"}}},
                  {"styles", {{"type", "array"}, {"items", {{"$ref", "#/$defs/style"}}}}},
+                 {"scheme", schemeSchema()},
                  {"controls", {{"type", "array"}, {"items", {{"$ref", "#/$defs/control"}}}}},
                  {"pages", {{"type", "array"}, {"items", {{"$ref", "#/$defs/page"}}}}}};
     for (const KindRow& kind : allKinds()) {

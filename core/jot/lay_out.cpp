@@ -22,9 +22,9 @@ string titleOf(const Jotting& rows) {
 }
 
 string nameOfForm(const string& title) {
-    string name = nameFor(Kind::dialog, title.empty() ? "Untitled" : title).substr(3);
-    if (!name.empty() && name[0] >= 'A' && name[0] <= 'Z') name[0] = char(name[0] - 'A' + 'a');
-    return name.empty() || (name[0] >= '0' && name[0] <= '9') ? "form" + name : name;
+    // A form's name goes into files and replies; it is spelt the same whatever the scheme of its controls.
+    const Scheme& plain = *shippedScheme("plainWords");
+    return joined(plain, wordsFor(plain, title.empty() ? "Untitled" : title));
 }
 
 /// The form with its title and the name made from it; without a title it keeps what it has.
@@ -95,7 +95,7 @@ Form dialogFrom(const Jotting& rows, Form form, const FontBook& fonts) {
             first = 1;
         }
         Id tabs = layer.add(Kind::tabs, {edge, y, widest + m.inset, 100}, [&](Control& t) {
-            t.name = nameFor(Kind::tabs, title);
+            t.name = nameFor(layer.form, Kind::tabs, title);
             t.set(Prop::holdsTo, string("left top right bottom"));
         });
         double high = 0;

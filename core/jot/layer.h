@@ -94,7 +94,7 @@ class Layer : public Sizes {
         const double pitch = m_.tickHigh + (form.isDialog() ? 4 : 1);
         const double high = m_.frameTop + double(down) * pitch + m_.frameFoot - (form.isDialog() ? 4 : 1);
         roomFor(high);
-        std::string group = nameFor(Kind::radioButton, f.label);
+        std::string group = nameFor(form, Kind::radioButton, f.label);
         if (!f.name.empty()) group = f.name;
         Id frame = add(Kind::frame, {left, y, c.right - left, high}, [&](Control& x) {
             x.set(Prop::title, f.label);
@@ -215,7 +215,6 @@ class Layer : public Sizes {
         return add(Kind::label, box, [&](Control& l) {
             l.set(Prop::text, text);
             if (endsAtField && form.isDialog()) l.set(Prop::alignAcross, std::string("end"));
-            l.name = nameFor(Kind::label, text);
         });
     }
 
@@ -223,7 +222,7 @@ class Layer : public Sizes {
         Id field = add(f.kind, box, [&](Control& x) {
             x.own = f.own;
             if (wordedItself(f)) x.set(Prop::text, f.label);
-            x.name = f.name.empty() ? nameFor(f.kind, f.label) : f.name;
+            x.name = f.name.empty() ? nameFor(form, f.kind, f.label) : f.name;
             x.ownName = !f.name.empty();
             if (broad && f.rows > 1) x.set(Prop::holdsTo, std::string("left top right"));
         });

@@ -49,7 +49,6 @@ Spread spread(const Form& form, const FontBook& fonts, const ShownAll* shown) {
             question.kind = Kind::label;
             question.set(Prop::text, group.text(Prop::text));
             question.set(Prop::alignDown, std::string("top"));
-            question.name = "lbl" + group.name;
             for (Prop look : {Prop::fillColour, Prop::border, Prop::bold})
                 if (const Value* mine = group.own.find(look)) question.own.set(look, *mine);
             add(question, framed ? Box{0, 0, group.box.width, group.box.height} : spots.question);

@@ -55,6 +55,7 @@ void Control::set(Prop prop, Value value) {
 
 const Control* Form::named(std::string_view name) const {
     const Control* found = nullptr;
+    if (name.empty()) return found;
     controls.each([&](Id, const Control& c) {
         if (!found && c.name == name) found = &c;
     });
@@ -80,7 +81,6 @@ Form newForm(Kind rootKind) {
         page.id = form.next++;
         page.parent = rootId;
         page.kind = Kind::page;
-        page.name = "pge1";
         root.children.push_back(page.id);
         form.controls = form.controls.with(page.id, std::make_shared<Control>(page));
     }
@@ -117,7 +117,9 @@ bool sameContent(const Form& a, const Form& b) {
         if (!x || !y || !(*x == *y)) same = false;
     });
     static const Styles noStyles;
-    return same && (a.styles ? *a.styles : noStyles) == (b.styles ? *b.styles : noStyles);
+    static const Scheme noScheme;
+    return same && (a.styles ? *a.styles : noStyles) == (b.styles ? *b.styles : noStyles) &&
+           (a.scheme == b.scheme || (a.scheme ? *a.scheme : noScheme) == (b.scheme ? *b.scheme : noScheme));
 }
 
 std::vector<Id> allIds(const Form& form) {
@@ -165,7 +167,7 @@ std::string calledBy(const Form& form, const Control& control) {
     }
     if (auto place = tablePlace(form, control); place && !place->heading.empty())
         return place->heading + ", row " + std::to_string(place->row);
-    return "“" + control.name + "”";
+    return control.name.empty() ? std::string(row(control.kind).word) : "“" + control.name + "”";
 }
 
 bool isFilled(const Control& control) {
@@ -201,9 +203,11 @@ std::string valueWhenOn(const Control& control) {
 }
 
 std::string answerName(const Form& form, const Control& control) {
-    if (control.kind != Kind::radioButton) return control.name;
+    // A file may hold fields without a name; their answers are not lost.
+    auto known = [](const Control& c) { return c.name.empty() ? idText(c.id) : c.name; };
+    if (control.kind != Kind::radioButton) return known(control);
     if (!control.text(Prop::group).empty()) return control.text(Prop::group);
-    return form.find(questionOf(form, control).front())->name;
+    return known(*form.find(questionOf(form, control).front()));
 }
 
 }  // namespace brindel

@@ -8,6 +8,7 @@
 
 #include "core/model/geometry.h"
 #include "core/model/props.h"
+#include "core/model/scheme.h"
 #include "core/model/shared_map.h"
 
 namespace brindel {
@@ -16,7 +17,7 @@ struct Control {
     Id id = noControl;
     Id parent = noControl;
     Kind kind = Kind::label;
-    std::string name;          // what code and data call it
+    std::string name;          // what code and data call it; empty where nothing needs to call it anything
     bool ownName = false;      // set by a person, so it no longer follows the label
     Box box;                   // in the form's unit, from the container's left top corner
     Props own;                 // properties that differ from the kind's defaults
@@ -52,6 +53,7 @@ using Styles = std::vector<Style>;
 struct Form {
     SharedMap<Control> controls;  // the root under rootId, and every control
     std::shared_ptr<const Styles> styles;
+    std::shared_ptr<const Scheme> scheme;  // how names are made; null for the one that forms start with
     Id next = rootId + 1;  // the id that the next control gets
     int revision = 1;      // the designer's own count of versions, written into replies
     std::string kept;      // unknown keys of the file, as in Control
@@ -95,7 +97,7 @@ struct TablePlace {
     std::size_t row = 1;
 };
 std::optional<TablePlace> tablePlace(const Form& form, const Control& control);
-/// What people call a control: its own text, title or label, or its name in quotes where it has none.
+/// What people call a control: its own text, title or label; else its name in quotes, or its kind where it has none.
 std::string calledBy(const Form& form, const Control& control);
 /// True when a filler gives this control a value: by its kind, and for a picture because it says so.
 bool isFilled(const Control& control);
@@ -105,7 +107,8 @@ int fieldCount(const Form& form);
 std::vector<Id> questionOf(const Form& form, const Control& radio);
 /// What a radio button or check box puts into a reply when it is chosen or ticked.
 std::string valueWhenOn(const Control& control);
-/// The name under which a control's answer goes into a reply: its own; for a radio button the question's.
+/// The name under which a control's answer goes into a reply: its own; for a radio button the question's. Its id where it
+/// has none.
 std::string answerName(const Form& form, const Control& control);
 
 }  // namespace brindel

@@ -27,7 +27,7 @@ std::vector<Prop> with(std::vector<Prop> own, bool tabbed, bool filled) {
     if (filled) all.insert(all.begin() + (worded ? 2 : 1), Prop::required);
     if (filled) all.insert(all.end(), {Prop::workedOut, Prop::access, Prop::personal, Prop::purpose,
                                        Prop::kept, Prop::entryStyle});
-    if (tabbed) all.insert(all.end(), {Prop::tabStop, Prop::accessKey});
+    if (tabbed) all.insert(all.end(), {Prop::tabStop, Prop::accessKey, Prop::keepsKey});
     all.insert(all.end(), {Prop::holdsTo, Prop::visible, Prop::enabled, Prop::note});
     all.insert(all.end(), everyLook.begin(), everyLook.end());
     return all;
@@ -87,7 +87,7 @@ const std::vector<PropertyRow>& properties() {
         {Prop::signs, "signs", "Is signed", oneOf, G::entry, string("drawn"), "How fillers sign.",
          {{"drawn", "with the pointer"}, {"typed", "with the keyboard"}}},
         {Prop::byFiller, "byFiller", "Filled by", yesNo, G::entry, false, "The filler picks a picture to put here."},
-        {Prop::workedOut, "workedOut", "Worked out", text, G::entry, none, "A formula over other fields; the filler cannot type over it."},
+        {Prop::workedOut, "workedOut", "Worked out", formula, G::entry, none, "A formula over other fields; the filler cannot type over it."},
 
         {Prop::choices, "choices", "Choices", Type::choices, G::choices, Choices{}, "One a line; a value before = when it differs from the text."},
         {Prop::otherAnswers, "otherAnswers", "Other answers", yesNo, G::choices, false, "Fillers may type an answer that is not listed."},
@@ -117,6 +117,8 @@ const std::vector<PropertyRow>& properties() {
         {Prop::enabled, "enabled", "Enabled", yesNo, G::action, true, "Can be used when the form opens."},
         {Prop::tabStop, "tabStop", "Tab stop", yesNo, G::action, true, "The Tab key stops here."},
         {Prop::accessKey, "accessKey", "Access key", text, G::action, none, "The letter that goes here with Alt."},
+        {Prop::keepsKey, "keepsKey", "Keeps its key", yesNo, G::action, false, "Set by hand: choosing keys for all leaves it alone."},
+        {Prop::startsIn, "startsIn", "Starts in", reference, G::action, Reference{}, "What holds the cursor when the form opens; the first stop when empty."},
 
         {Prop::access, "access", "Fillers may", oneOf, G::protection, string("open"), "What fillers can do with it.",
          {{"open", "fill it"}, {"readOnly", "read it only"}, {"locked", "not touch it"}}},
@@ -183,16 +185,16 @@ const std::vector<KindRow>& kinds() {
     using enum Prop;
     static const std::vector<KindRow> table_ = {
         {Kind::dialog, "dialog", "dialog", "dlg", 0, {480, 320}, {}, "text", true, false, false, false,
-         {title, hint, labelsSit, opensAt, resizable, leastWidth, leastHeight, maximise, onTop, blocksHost, escapeCloses,
+         {title, hint, labelsSit, startsIn, opensAt, resizable, leastWidth, leastHeight, maximise, onTop, blocksHost, escapeCloses,
           language, note, fillColour}},
         {Kind::document, "document", "document", "doc", 0, {}, {}, "text", true, false, false, false,
-         {title, hint, labelsSit, paper, orientation, marginLeft, marginTop, marginRight, marginBottom, head, foot,
+         {title, hint, labelsSit, startsIn, paper, orientation, marginLeft, marginTop, marginRight, marginBottom, head, foot,
           pageNumbers, language, note}},
         {Kind::page, "page", "page", "pge", 0, {}, {210, 297}, "text", true, false, false, false, {note, fillColour}},
         {Kind::tabPage, "tabPage", "tab page", "tab", 0, {}, {}, "text", true, false, false, false,
-         {text, hint, accessKey, visible, enabled, note}},
+         {text, hint, accessKey, keepsKey, visible, enabled, note}},
         {Kind::label, "label", "label", "lbl", 'L', {120, 20}, {40, 6}, "text", false, false, false, true,
-         with({text, role, labels, wraps, accessKey, alwaysFits}, false, false)},
+         with({text, role, labels, wraps, accessKey, keepsKey, alwaysFits}, false, false)},
         {Kind::textBox, "textBox", "text box", "txt", 'T', {200, 26}, {60, 7}, "field", false, true, true, true,
          with({maxLength, letters, placeholder, defaultText, pattern, patternMessage, lines, tooMuch, wraps, scrollBars,
                secret, rich}, true, true)},
@@ -338,6 +340,7 @@ std::string misfit(Prop prop, const Value& value) {
         case Type::style:
         case Type::font:
         case Type::date:
+        case Type::formula:
             return text ? "" : "text is expected";
     }
     return "";

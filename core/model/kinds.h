@@ -108,6 +108,8 @@ enum class Prop : std::uint8_t {
     enabled,
     tabStop,
     accessKey,
+    keepsKey,
+    startsIn,
     // protection
     access,
     personal,
@@ -177,6 +179,7 @@ enum class Type : std::uint8_t {
     image,      // a PNG picture, base64
     time,       // a time of day, 08:30
     date,       // an ISO 8601 date, or today, with or without a number of days added
+    formula,    // OpenFormula over the names of other controls
 };
 
 enum class Group : std::uint8_t {

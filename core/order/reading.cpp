@@ -44,22 +44,4 @@ std::size_t readingPlace(const Form& form, Id container, const Box& box) {
     return holder->children.size();
 }
 
-bool isUsable(const Form& form, Id id) {
-    for (const Control* c = form.find(id); c; c = form.find(c->parent))
-        if (has(c->kind, Prop::visible) &&
-            (!c->yes(Prop::visible) || (has(c->kind, Prop::enabled) && !c->yes(Prop::enabled))))
-            return false;
-    return form.find(id) != nullptr;
-}
-
-std::vector<Id> tabRoute(const Form& form) {
-    std::vector<Id> ids;
-    walk(form, rootId, [&](const Control& c, int) {
-        if (!row(c.kind).tabbed || !c.yes(Prop::tabStop) || !isUsable(form, c.id)) return;
-        if (isFilled(c) && c.text(Prop::access) == "locked") return;
-        ids.push_back(c.id);
-    });
-    return ids;
-}
-
 }  // namespace brindel

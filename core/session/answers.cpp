@@ -56,7 +56,18 @@ Result<Answers> readAnswers(const std::string& text) {
 std::string replyText(const std::string& form, int version, const std::string& filled,
                       const std::vector<std::pair<std::string, Answer>>& values) {
     Json list = Json::object();
-    for (const auto& [name, answer] : values) list[name] = answerJson(answer);
+    for (const auto& [name, answer] : values) {
+        // A name with dots stands in groups.
+        Json* group = &list;
+        std::size_t from = 0;
+        for (std::size_t dot; (dot = name.find('.', from)) != std::string::npos; from = dot + 1) {
+            Json& inner = (*group)[name.substr(from, dot - from)];
+            if (!inner.is_null() && !inner.is_object()) break;  // a field of that name: the rest of the name stays whole
+            if (inner.is_null()) inner = Json::object();
+            group = &inner;
+        }
+        (*group)[name.substr(from)] = answerJson(answer);
+    }
     return jsonText({{"form", form}, {"version", version}, {"filled", filled}, {"values", list}});
 }
 

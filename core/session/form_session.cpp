@@ -6,7 +6,7 @@
 #include <set>
 
 #include "core/layout/growing.h"
-#include "core/order/reading.h"
+#include "core/order/route.h"
 
 namespace brindel {
 namespace {
@@ -352,20 +352,11 @@ std::vector<Id> FormSession::route() const {
     return tabRoute(form_);
 }
 
-Id FormSession::buttonFor(const char* role) const {
-    Id found = noControl;
-    walk(form_, rootId, [&](const Control& c, int) {
-        if (found == noControl && c.kind == Kind::button && c.text(Prop::buttonRole) == role && usable(c.id))
-            found = c.id;
-    });
-    return found;
-}
-
 Id FormSession::acceptButton() const {
-    return buttonFor("accept");
+    return buttonPressed(form_, "accept");
 }
 Id FormSession::cancelButton() const {
-    return buttonFor("cancel");
+    return buttonPressed(form_, "cancel");
 }
 
 Outcome FormSession::turnBy(Id from, int step) {
@@ -398,8 +389,7 @@ Outcome FormSession::press(Id id) {
     if (role == "back") return turnBy(id, -1);
     if (role == "clear") {
         clear();
-        auto stops = route();
-        return {Outcome::Then::stay, {}, stops.empty() ? noControl : stops.front()};
+        return {Outcome::Then::stay, {}, firstStop(form_)};
     }
     return {};
 }

@@ -86,7 +86,6 @@ class FormSession {
 
   private:
     Outcome turnBy(Id from, int step);
-    Id buttonFor(const char* role) const;
 
     Form form_, designed_;  // with the rows that the filler has added; as it was designed
     Day today_;

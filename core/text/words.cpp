@@ -250,12 +250,18 @@ std::vector<string> plainWords(const string& text) {
     UErrorCode error = U_ZERO_ERROR;
     icu::UnicodeString w = wide(text);
     thread_local const std::unique_ptr<icu::Transliterator> plain(
-        icu::Transliterator::createInstance("de-ASCII; Any-Latin; Latin-ASCII", UTRANS_FORWARD, error));
+        icu::Transliterator::createInstance("de-ASCII; Greek-Latin/UNGEGN; Any-Latin; Latin-ASCII", UTRANS_FORWARD,
+                                            error));
     if (plain) plain->transliterate(w);
     std::vector<string> words;
     bool open = false;
     for (char c : narrow(w)) {
-        if (c == '\'') continue;
+        if (c == '\'') {
+            // l'adresse and d'arrivee are two words, owner's is one.
+            const bool elided = open && (words.back().size() == 1 || words.back() == "qu");
+            open = open && !elided;
+            continue;
+        }
         bool letter = (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9');
         if (letter && !open) words.emplace_back();
         if (letter) words.back() += c;

@@ -293,7 +293,7 @@ TEST(LayOut, RowsOfControlsAreRepeated) {
 
 TEST(LayOut, AControlMovesIntoAFrameAndOutWithoutThePointer) {
     Counted hands(jotted("A: text 5\n### Frame\nB: text 5\n###\n"));
-    const Id a = hands.at("txtA").id, frame = hands.at("frmFrame").id;
+    const Id a = hands.at("txtA").id, frame = hands.at("Frame").id;
     hands.desk().select({a});
     hands.command("moveInto");
     EXPECT_EQ(hands.form().find(a)->parent, frame);
@@ -307,7 +307,7 @@ TEST(Outline, ShowsTheTreeFindsAndMoves) {
     hands.command("outline");
     Outline& outline = hands.window.outline();
     ASSERT_TRUE(hands.window.outlineShown());
-    const Id a = hands.at("txtA").id, frame = hands.at("frmFrame").id;
+    const Id a = hands.at("txtA").id, frame = hands.at("Frame").id;
     hands.desk().select({a});
     ASSERT_EQ(outline.tree()->selectedItems().size(), 1);
     EXPECT_EQ(outline.tree()->selectedItems()[0]->text(0), "A");

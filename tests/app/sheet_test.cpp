@@ -60,7 +60,7 @@ TEST(Sheet, TheWordingOfAFieldIsItsLabelsAndTheLabelGrowsTowardsItsOwnSide) {
     hands.key(Qt::Key_Return);
     const Control* label = labelOf(hands.form(), field);
     EXPECT_EQ(label->text(Prop::text), "Name on the stern");
-    EXPECT_EQ(hands.form().find(field)->name, "txtNameOnTheStern");
+    EXPECT_EQ(hands.form().find(field)->name, "txtNameOnStern");
     EXPECT_GE(label->box.width,
               fonts().width("Name on the stern", lookOf(hands.form(), *label)) * unitsPerPoint(hands.form()));
     EXPECT_LE(label->box.right(), right + 0.01);
@@ -98,9 +98,9 @@ TEST(Sheet, EscapeClimbsFromTheControlToTheForm) {
     std::vector<std::string> way;
     for (int i = 0; i < 4; ++i) {
         hands.key(Qt::Key_Escape);
-        way.push_back(hands.desk().lead() ? hands.form().find(hands.desk().lead())->name : "the form");
+        way.push_back(hands.desk().lead() ? calledBy(hands.form(), *hands.form().find(hands.desk().lead())) : "the form");
     }
-    EXPECT_EQ(way, (std::vector<std::string>{"frmLiftBy", "tabVessel", "tbsLiftOutBooking", "the form"}));
+    EXPECT_EQ(way, (std::vector<std::string>{"Lift by", "Vessel", "“tbsLiftOutBooking”", "the form"}));
 }
 
 TEST(Sheet, ADragWithShiftKeepsToOneDirection) {
@@ -134,7 +134,7 @@ TEST(Sheet, SeveralAreDraggedTogether) {
 
 TEST(Sheet, AFrameCarriesWhatIsInIt) {
     Hands hands(demo("lift-out-booking"));
-    const Id frame = hands.at("frmLiftBy").id;
+    const Id frame = hands.at("Lift by").id;
     const Box radio = onSurface(hands.form(), hands.at("radCrane").id);
     hands.desk().select({frame});
     hands.sheet().setFocus();

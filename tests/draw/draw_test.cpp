@@ -198,7 +198,7 @@ TEST(Draw, OnlyThePageInFrontIsDrawnAndWhatIsHiddenIsNot) {
     EXPECT_FALSE(drawn(form, {}).contains("Wanted from"));
     EXPECT_TRUE(drawn(form, {{tabs, second}}).contains("Wanted from"));
     EXPECT_TRUE(drawn(form, {{tabs, second}}).contains("Vessel")) << "the tabs themselves are always there";
-    Form hidden = withProperty(form, {named(form, "lblBoatName").id}, Prop::visible, false);
+    Form hidden = withProperty(form, {named(form, "Boat name").id}, Prop::visible, false);
     EXPECT_FALSE(drawn(hidden, {}).contains("Boat name"));
 }
 

@@ -10,6 +10,7 @@
 #include "core/layout/room.h"
 #include "core/layout/spread.h"
 #include "core/layout/tidy.h"
+#include "core/naming/names.h"
 #include "tests/support.h"
 
 using namespace brindel;
@@ -40,7 +41,8 @@ void requireWhole(const Form& form) {
     std::set<std::string> names;
     walk(form, rootId, [&](const Control& c, int) {
         RC_ASSERT(met.insert(c.id).second);
-        if (c.id != rootId) RC_ASSERT(names.insert(c.name).second);
+        if (c.id != rootId && !c.name.empty()) RC_ASSERT(names.insert(c.name).second);
+        if (needsName(form, c.id)) RC_ASSERT(!c.name.empty());
         for (Id child : c.children) {
             RC_ASSERT(form.find(child) != nullptr);
             RC_ASSERT(form.find(child)->parent == c.id);

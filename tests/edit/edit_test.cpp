@@ -44,7 +44,7 @@ TEST(Edits, RemovingTakesWhatIsInItAndEveryReference) {
     const Id tabs = named(form, "tbsLiftOutBooking").id;
     EXPECT_EQ(removed(form, {tabs}).controls.size(), 3u) << "the root and two buttons are left";
     Form without = removed(form, {named(form, "txtBoatName").id});
-    EXPECT_EQ(named(without, "lblBoatName").reference(Prop::labels), noControl);
+    EXPECT_EQ(named(without, "Boat name").reference(Prop::labels), noControl);
     EXPECT_TRUE(sameContent(removed(form, {rootId}), form)) << "the form itself stays";
     Form document = newForm(Kind::document);
     EXPECT_TRUE(sameContent(removed(document, document.root().children), document)) << "and a document's last page";
@@ -52,7 +52,7 @@ TEST(Edits, RemovingTakesWhatIsInItAndEveryReference) {
 
 TEST(Edits, RehousingKeepsThePlaceOnTheSheet) {
     Form form = jotted(booking);
-    const Id check = named(form, "chkMastIsStepped").id, frame = named(form, "frmLiftBy").id;
+    const Id check = named(form, "chkMastIsStepped").id, frame = named(form, "Lift by").id;
     const Box before = onSurface(form, check);
     Form moved = rehoused(form, {check}, frame);
     EXPECT_EQ(moved.find(check)->parent, frame);
@@ -64,12 +64,13 @@ TEST(Edits, RehousingKeepsThePlaceOnTheSheet) {
 
 TEST(Edits, CopiesGetProperNamesAndTheirOwnLabels) {
     Form form = jotted(booking);
-    const Id field = named(form, "txtBoatName").id, label = named(form, "lblBoatName").id;
+    const Id field = named(form, "txtBoatName").id, label = named(form, "Boat name").id;
     Edited copy = pasted(form, form.find(field)->parent, clipping(form, {label, field}), 8, 8);
     ASSERT_EQ(copy.ids.size(), 2u);
     const Control& newField = named(copy.form, "txtBoatName2");
-    EXPECT_EQ(named(copy.form, "lblBoatName2").reference(Prop::labels), newField.id);
-    EXPECT_EQ(named(copy.form, "lblBoatName").reference(Prop::labels), field);
+    EXPECT_EQ(labelOf(copy.form, newField.id)->text(Prop::text), "Boat name");
+    EXPECT_EQ(labelOf(copy.form, newField.id)->name, "") << "nothing refers to it";
+    EXPECT_EQ(named(copy.form, "Boat name").reference(Prop::labels), field);
     EXPECT_EQ(newField.box.left, form.find(field)->box.left + 8);
 }
 
@@ -86,10 +87,10 @@ TEST(Edits, ACopiedContainerCarriesAllItHolds) {
 
 TEST(Edits, ManyAreSetAtOnceAndOnlyThoseThatHaveTheProperty) {
     Form form = jotted(booking);
-    Ids ids = {named(form, "txtBoatName").id, named(form, "cboHull").id, named(form, "lblHull").id};
+    Ids ids = {named(form, "txtBoatName").id, named(form, "cboHull").id, named(form, "Hull").id};
     Form set = withProperty(form, ids, Prop::required, true);
     EXPECT_TRUE(named(set, "cboHull").yes(Prop::required));
-    EXPECT_EQ(named(set, "lblHull").own.find(Prop::required), nullptr);
+    EXPECT_EQ(named(set, "Hull").own.find(Prop::required), nullptr);
     EXPECT_TRUE(sameContent(withProperty(set, ids, Prop::required, true), set));
 }
 
@@ -97,7 +98,7 @@ TEST(Edits, ANameFollowsTheLabelUntilAPersonSetsIt) {
     Form form = jotted("Boat name: text 30\n");
     const Id field = named(form, "txtBoatName").id;
     form = reworded(form, field, "Name of the vessel");
-    EXPECT_EQ(form.find(field)->name, "txtNameOfTheVessel");
+    EXPECT_EQ(form.find(field)->name, "txtNameVessel");
     form = renamed(form, field, "txtVessel");
     form = reworded(form, field, "Vessel’s name");
     EXPECT_EQ(form.find(field)->name, "txtVessel");
@@ -209,7 +210,7 @@ TEST(Arrange, FittedTextIsNotCutOffAndALabelGoesOnEndingAtItsField) {
     form = reworded(form, named(form, "txtBoatName").id, "Name of the boat as painted on its stern");
     Ids all = allIds(form);
     Form fit = fittedToText(form, all, fonts());
-    const Control& label = *labelOf(fit, named(fit, "txtNameOfTheBoatAsPaintedOnIts").id);
+    const Control& label = *labelOf(fit, named(fit, "txtNameBoatAsPaintedOnStern").id);
     EXPECT_GE(label.box.width, fonts().width(label.text(Prop::text), lookOf(fit, label)) * unitsPerPoint(fit));
     EXPECT_EQ(label.box.right(), form.find(label.id)->box.right());
 }

@@ -122,7 +122,7 @@ TEST(Invariants, RehousedControlsStayWhereTheyAreSeen) {
     EXPECT_TRUE(rc::check([] {
         const Form form = anyForm();
         const Ids ids = anySelection(form, 1);
-        const Id frame = named(form, "frmFrame").id;
+        const Id frame = named(form, "Frame").id;
         const Form moved = rehoused(form, ids, frame);
         for (Id id : outermost(form, ids)) {
             const Box before = onSurface(form, id), after = onSurface(moved, id);
@@ -137,7 +137,7 @@ TEST(Invariants, NamesMadeAreFreeAndCanBeGiven) {
         std::set<std::string> taken;
         for (const std::string& label : labels) {
             Control c = freshControl(Kind::textBox);
-            c.name = nameFor(Kind::textBox, label);
+            c.name = nameFor(form, Kind::textBox, label);
             Edited e = placed(form, rootId, c);
             form = e.form;
             const std::string& name = form.find(e.ids.at(0))->name;

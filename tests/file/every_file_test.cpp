@@ -27,6 +27,8 @@ Value other(const PropertyRow& r, const Value& fallback, Id reference) {
         case Type::columns:
         case Type::choices:
             return Choices{{"g", "GRP"}, {"Steel", "Steel"}, {"", ""}};
+        case Type::formula:
+            return std::string("ROUND(1.5; 0)");
         case Type::reference:
             return Reference{reference};
         case Type::edges:

@@ -58,10 +58,10 @@ TEST(JottingKinds, AreWrittenOutAndReadBack) {
         EXPECT_TRUE(told.cannotSay.empty()) << told.cannotSay.front();
         const Form again = laidOut(readJotting(jottingText(told.rows)).value(), newForm(kind), fonts());
         ASSERT_EQ(allIds(form).size(), allIds(again).size());
-        for (Id id : allIds(form)) {
-            const Control& c = *form.find(id);
-            const Control* other = again.named(c.name);
-            ASSERT_NE(other, nullptr) << c.name;
+        for (std::size_t i = 0; i < allIds(form).size(); ++i) {
+            const Control& c = *form.find(allIds(form)[i]);
+            const Control* other = again.find(allIds(again)[i]);
+            EXPECT_EQ(other->name, c.name);
             EXPECT_EQ(other->kind, c.kind) << c.name;
             EXPECT_EQ(other->box, c.box) << c.name;
             if (c.kind != Kind::label) EXPECT_EQ(other->own, c.own) << c.name;

@@ -53,7 +53,7 @@ TEST(Resizing, SuggestsWhatStandsAtAnEdge) {
                                                           {"btnNext", "right bottom"},
                                                           {"txtBoatName", "left top right"},
                                                           {"txtRegistration", "left top"},
-                                                          {"lblBoatName", "left top"},
+                                                          {"Boat name", "left top"},
                                                           {"tbsLiftOutBooking", "left top right bottom"}})
         EXPECT_EQ(suggestedHolds(form, named(form, name).id), holds) << name;
 }

@@ -5,11 +5,12 @@ using namespace brindel;
 using namespace brindel::test;
 
 TEST(Names, AreMadeFromTheLabelsWords) {
-    EXPECT_EQ(nameFor(Kind::textBox, "Boat name"), "txtBoatName");
-    EXPECT_EQ(nameFor(Kind::numberBox, "Länge über alles"), "numLaengeUeberAlles");
-    EXPECT_EQ(nameFor(Kind::comboBox, "Łódź"), "cboLodz");
-    EXPECT_EQ(nameFor(Kind::checkBox, "…"), "chkCheckBox");
-    EXPECT_LE(nameFor(Kind::textBox, "A very long label that goes on and on beyond all reason").size(), 34u);
+    const Form form = newForm(Kind::dialog);
+    EXPECT_EQ(nameFor(form, Kind::textBox, "Boat name"), "txtBoatName");
+    EXPECT_EQ(nameFor(form, Kind::numberBox, "Länge über alles"), "numLaengeUeberAlles");
+    EXPECT_EQ(nameFor(form, Kind::comboBox, "Łódź"), "cboLodz");
+    EXPECT_EQ(nameFor(form, Kind::checkBox, "…"), "chkCheckBox");
+    EXPECT_LE(nameFor(form, Kind::textBox, "A very long label that goes on and on beyond all reason").size(), 34u);
 }
 
 TEST(Names, DoublesAreNumbered) {

@@ -105,10 +105,10 @@ TEST(Limits, OnlyOneLineOfAListForOneIsKept) {
 
 TEST(Limits, RequiredTicksAndQuestions) {
     FormSession session(jotted("I agree: check !\nLift by: radio [Crane, Hoist] !\n"), today);
-    EXPECT_EQ(session.wrongWith(named(session.form(), "chkIAgree").id), "I agree must be ticked.");
+    EXPECT_EQ(session.wrongWith(named(session.form(), "chkAgree").id), "I agree must be ticked.");
     EXPECT_EQ(session.wrongWith(named(session.form(), "radCrane").id), "Choose one for Lift by.");
     EXPECT_EQ(session.wrongs().size(), 2u) << "a question is asked once, not once a button";
-    session.tick(named(session.form(), "chkIAgree").id, true);
+    session.tick(named(session.form(), "chkAgree").id, true);
     session.tick(named(session.form(), "radHoist").id, true);
     EXPECT_TRUE(session.wrongs().empty());
 }
@@ -149,7 +149,7 @@ TEST(Limits, DefaultsOfTodayAreWorkedOutWhenTheFormOpens) {
 
 TEST(Limits, WhatFillersMayNotTouchIsNotAskedOfThem) {
     Form form = jotted("A: text 5 ! readonly\nB: text 5 ! locked\nC: number = 2 * 3\n### F\nD: text 5 !\n");
-    form = withProperty(form, {named(form, "frmF").id}, Prop::enabled, false);
+    form = withProperty(form, {named(form, "F").id}, Prop::enabled, false);
     FormSession session(form, today);
     EXPECT_TRUE(session.wrongs().empty());
     for (const char* name : {"txtA", "txtB", "numC", "txtD"}) EXPECT_FALSE(session.open(named(form, name).id)) << name;

@@ -159,7 +159,7 @@ class Builder {
     }
 
     Object fieldOf(const Control& c) {
-        const string name = c.kind == Kind::button ? c.name : answerName(form_, c);
+        const string name = answerName(form_, c);
         auto at = fields_.find(name);
         if (at != fields_.end()) return at->second;
         auto dot = name.rfind('.');

@@ -1,0 +1,301 @@
+#include "app/passes/name_layer.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "app/sheet/sheet.h"
+#include "app/theme/theme.h"
+#include "core/edit/renaming.h"
+#include "core/order/route.h"
+#include "filler/drawing_painter.h"
+
+namespace brindel {
+
+NameLook nameLook(NameState state) {
+    const Tokens& t = tokens();
+    switch (state) {
+        case NameState::byScheme:
+        case NameState::notNeeded:
+            return {t.paper, t.leaf, t.leaf, ""};
+        case NameState::own:
+            return {t.chosen, t.tawny, t.tawnyDark, "•"};
+        case NameState::machineMade:
+            return {t.note, t.amber, t.ink, "?"};
+        case NameState::breaksScheme:
+            return {t.note, t.amber, t.ink, "≠"};
+        case NameState::doubled:
+            return {t.paper, t.brick, t.brick, "2×"};
+        case NameState::notIdentifier:
+        case NameState::missing:
+            return {t.paper, t.brick, t.brick, "!"};
+    }
+    return {};
+}
+
+bool giveName(Desk& desk, Id id, const QString& name) {
+    const Control* c = desk.form().find(id);
+    if (!c) return false;
+    const std::string wanted = fromQt(name.trimmed());
+    if (wanted == c->name && (c->ownName || !wanted.empty())) return true;
+    if (!wanted.empty())
+        if (const std::string wrong = nameMisfit(desk.form(), id, wanted); !wrong.empty()) {
+            desk.say(toQt(wrong), true);
+            return false;
+        }
+    desk.edit(renamed(desk.form(), id, wanted), wanted.empty() ? "Let the name follow" : "Rename to " + name.trimmed());
+    return true;
+}
+
+NameLayer::NameLayer(Desk& desk, QObject* parent) : QObject(parent), desk_(desk) {}
+
+const std::map<Id, NameStanding>& NameLayer::standings(const Form& form) const {
+    bool same = knows_ && known_.scheme == form.scheme;
+    if (same) form.controls.differences(known_.controls, [&](Id, const Control*, const Control*) { same = false; });
+    if (!same) {
+        standings_ = nameStandings(form);
+        known_ = form;
+        knows_ = true;
+    }
+    return standings_;
+}
+
+std::vector<NameLayer::Chip> NameLayer::chips(const Sheet& sheet, const Form& form) const {
+    std::vector<Chip> all;
+    const QFontMetricsF metrics(monoFont(11));
+    const auto& known = standings(form);
+    std::map<Id, std::vector<QRectF>> tabs;
+    walk(form, rootId, [&](const Control& c, int) {
+        auto at = known.find(c.id);
+        if (at == known.end() || (c.name.empty() && at->second.state != NameState::missing)) return;
+        const Control* holder = form.find(c.parent);
+        const bool tab = c.kind == Kind::tabPage;
+        if (!isInView(form, tab ? holder->id : c.id, desk_.turned())) return;
+        const NameStanding& standing = at->second;
+        const Control* before = desk_.form().find(c.id);
+        const QString sign = nameLook(standing.state).sign;
+        const QString text = (sign.isEmpty() ? "" : sign + " ") + (c.name.empty() ? "no name" : toQt(c.name));
+        QRectF r = tab ? QRectF() : sheet.placeOf(c.id);
+        if (tab) {
+            if (!tabs.contains(holder->id)) tabs[holder->id] = sheet.tabPlaces(holder->id);
+            const auto index = std::size_t(std::ranges::find(holder->children, c.id) - holder->children.begin());
+            if (index < tabs[holder->id].size()) r = tabs[holder->id][index];
+        }
+        QRectF chip(0, 0, metrics.horizontalAdvance(text) + 12, 16);
+        const bool worded = c.kind == Kind::button || c.kind == Kind::tabPage || c.kind == Kind::frame || c.kind == Kind::label ||
+                            c.kind == Kind::tabs;
+        if (c.kind == Kind::checkBox || c.kind == Kind::radioButton) {
+            // Behind the wording, which stays to be read.
+            chip.moveTopLeft({r.right() + 4, r.center().y() - 8});
+        } else if (worded) {
+            // On the upper edge, above the wording.
+            chip.moveTopLeft({c.kind == Kind::tabs || c.kind == Kind::frame ? r.right() - chip.width() - 6 : r.left() + 3, r.top() - 11});
+        } else if (r.height() < 40) {
+            chip.moveTopLeft({r.left() + 5, r.center().y() - 8});
+        } else {
+            chip.moveTopLeft({r.left() + 5, r.top() + 5});
+        }
+        all.push_back({c.id, text, chip, standing.state, before && before->name != c.name});
+    });
+    // Chips of tabs stand side by side.
+    for (std::size_t i = 1; i < all.size(); ++i)
+        for (std::size_t j = 0; j < i; ++j)
+            if (form.find(all[i].id)->kind == Kind::tabPage && form.find(all[i].id)->parent == form.find(all[j].id)->parent)
+                all[i].place.moveLeft(std::max(all[i].place.left(), all[j].place.right() + 2));
+    // A chip behind a tick gives way where something else stands: then it goes below the wording.
+    for (Chip& chip : all) {
+        const Control& c = *form.find(chip.id);
+        if (c.kind != Kind::checkBox && c.kind != Kind::radioButton) continue;
+        const QRectF own = sheet.placeOf(chip.id);
+        const QRectF holder = c.parent == rootId || form.find(c.parent)->kind == Kind::page ? sheet.placeOf(surfaceOf(form, c.id)) : sheet.placeOf(c.parent);
+        bool taken = chip.place.right() > holder.right() - 2;
+        for (Id sibling : form.find(c.parent)->children)
+            taken = taken || (sibling != c.id && sheet.placeOf(sibling).intersects(chip.place));
+        if (taken) chip.place.moveTopLeft({own.left() + 20, own.bottom() - 3});
+    }
+    return all;
+}
+
+void NameLayer::paint(QPainter& p, Sheet& sheet, const Form& form) {
+    const Tokens& t = tokens();
+    for (Id id : desk_.selection()) {
+        if (!isInView(form, id, desk_.turned())) continue;
+        p.setBrush(Qt::NoBrush);
+        p.setPen(QPen(t.tawny, 1.5));
+        p.drawRect(sheet.placeOf(id).adjusted(-1, -1, 1, 1));
+    }
+    p.setFont(monoFont(11));
+    const std::vector<Chip> all = chips(sheet, form);
+    // What fillers would see in a field makes room for its name.
+    for (const Chip& chip : all) {
+        const Control& c = *form.find(chip.id);
+        if (!isFilled(c) || has(c.kind, Prop::text)) continue;
+        QColor veil = form.isDialog() ? QColor(0xFD, 0xFC, 0xFA) : QColor(Qt::white);
+        veil.setAlpha(225);
+        p.fillRect(sheet.placeOf(chip.id).adjusted(2, 2, -2, -2), veil);
+    }
+    for (const Chip& chip : all) {
+        const bool chosen = std::ranges::find(desk_.selection(), chip.id) != desk_.selection().end();
+        NameLook look = nameLook(chip.state);
+        if (chip.renamed && desk_.proposal()) look = {t.teal, t.teal, isDark() ? t.umber : QColor(Qt::white), ""};
+        if (chosen) look = {t.tawny, t.tawny, isDark() ? t.umber : QColor(Qt::white), look.sign};
+        p.setPen(QPen(look.line, 1));
+        p.setBrush(look.ground);
+        p.drawRoundedRect(chip.place.adjusted(0.5, 0.5, -0.5, -0.5), 3, 3);
+        p.setPen(look.ink);
+        p.drawText(chip.place, Qt::AlignCenter, chip.text);
+    }
+}
+
+Id NameLayer::at(const Sheet& sheet, QPointF where) const {
+    const std::vector<Chip> all = chips(sheet, desk_.form());
+    for (auto chip = all.rbegin(); chip != all.rend(); ++chip)
+        if (chip->place.contains(where)) return chip->id;
+    return sheet.hit(where);
+}
+
+void NameLayer::press(Sheet& sheet, QMouseEvent& event) {
+    if (!finish(true)) return;
+    const Id id = at(sheet, event.position());
+    wordOnRelease_ = noControl;
+    if (event.modifiers() & (Qt::ControlModifier | Qt::ShiftModifier)) {
+        Ids ids = desk_.selection();
+        if (id != noControl && std::erase(ids, id) == 0) ids.push_back(id);
+        return desk_.select(ids);
+    }
+    if (id != noControl && desk_.selection() == Ids{id}) wordOnRelease_ = id;
+    desk_.select(id == noControl ? Ids{} : Ids{id});
+}
+
+void NameLayer::move(Sheet&, QMouseEvent&) {}
+
+void NameLayer::release(Sheet& sheet, QMouseEvent& event) {
+    const Id id = std::exchange(wordOnRelease_, noControl);
+    if (id != noControl && id == at(sheet, event.position())) startNaming(sheet, id);
+}
+
+void NameLayer::doublePress(Sheet& sheet, QMouseEvent& event) {
+    if (const Id id = at(sheet, event.position()); id != noControl) startNaming(sheet, id);
+}
+
+void NameLayer::startNaming(Sheet& sheet, Id id) {
+    if (!finish(true) || !desk_.form().find(id)) return;
+    desk_.select({id});
+    QRectF place = sheet.placeOf(id);
+    for (const Chip& chip : chips(sheet, desk_.form()))
+        if (chip.id == id) place = chip.place;
+    edit_ = new QLineEdit(&sheet);
+    editsOn_ = &sheet;
+    editing_ = id;
+    edit_->setObjectName("naming");
+    edit_->setFont(monoFont(12));
+    edit_->setText(toQt(desk_.form().find(id)->name));
+    edit_->setPlaceholderText(toQt(proposedName(desk_.form(), id)));
+    edit_->setStyleSheet(QString("QLineEdit { background: %2; color: %3; border: 1px solid %1; border-radius: 3px; padding: 0 3px; }")
+                             .arg(tokens().tawny.name(), tokens().field.name(), tokens().ink.name()));
+    const int wide = std::max(120, int(QFontMetrics(monoFont(12)).horizontalAdvance(edit_->text())) + 36);
+    QRect area(int(place.left()) - 4, int(place.center().y()) - 12, wide, 24);
+    if (area.right() > sheet.width() - 4) area.moveRight(sheet.width() - 4);
+    edit_->setGeometry(area);
+    edit_->selectAll();
+    edit_->show();
+    edit_->setFocus();
+    edit_->installEventFilter(this);
+    sheet.update();
+}
+
+bool NameLayer::finish(bool keep) {
+    if (!edit_) return true;
+    QLineEdit* edit = edit_;
+    if (keep && edit->text() != toQt(desk_.form().find(editing_) ? desk_.form().find(editing_)->name : "")) {
+        // What cannot be given stays open to be mended; settle, which comes with the edit, finds it closed.
+        edit_ = nullptr;
+        if (!giveName(desk_, editing_, edit->text())) {
+            edit_ = edit;
+            edit->setFocus();
+            return false;
+        }
+    }
+    edit_ = nullptr;
+    editing_ = noControl;
+    edit->removeEventFilter(this);
+    edit->hide();
+    edit->deleteLater();
+    if (editsOn_) editsOn_->setFocus();
+    return true;
+}
+
+void NameLayer::settle(Sheet&) {
+    if (edit_) finish(false);
+}
+
+bool NameLayer::eventFilter(QObject* watched, QEvent* event) {
+    if (watched != edit_) return false;
+    if (event->type() == QEvent::FocusOut && edit_) {
+        // A press elsewhere keeps what was typed, if it can be given; the press is not held up by what cannot.
+        if (!finish(true)) finish(false);
+        return false;
+    }
+    if (event->type() != QEvent::KeyPress) return false;
+    switch (static_cast<QKeyEvent*>(event)->key()) {
+        case Qt::Key_Return:
+        case Qt::Key_Enter:
+            finish(true);
+            return true;
+        case Qt::Key_Escape:
+            finish(false);
+            return true;
+        case Qt::Key_Tab:
+        case Qt::Key_Backtab: {
+            Sheet* sheet = editsOn_;
+            const bool back = static_cast<QKeyEvent*>(event)->key() == Qt::Key_Backtab;
+            if (!sheet || !finish(true)) return true;
+            step(*sheet, back);
+            if (desk_.lead()) startNaming(*sheet, desk_.lead());
+            return true;
+        }
+        default:
+            return false;
+    }
+}
+
+void NameLayer::step(Sheet&, bool back) {
+    Ids all;
+    const auto& known = standings(desk_.form());
+    for (Id id : allIds(desk_.form()))
+        if (auto at = known.find(id); at != known.end() && at->second.state != NameState::notNeeded) all.push_back(id);
+    if (all.empty()) return;
+    auto at = std::ranges::find(all, desk_.lead());
+    const std::size_t n = all.size();
+    desk_.select({at == all.end() ? all[back ? n - 1 : 0] : all[(std::size_t(at - all.begin()) + (back ? n - 1 : 1)) % n]});
+}
+
+bool NameLayer::key(Sheet& sheet, QKeyEvent& event) {
+    switch (event.key()) {
+        case Qt::Key_Tab:
+        case Qt::Key_Backtab:
+            step(sheet, event.key() == Qt::Key_Backtab);
+            return true;
+        case Qt::Key_Return:
+        case Qt::Key_Enter:
+        case Qt::Key_F2:
+            if (desk_.lead()) startNaming(sheet, desk_.lead());
+            return true;
+        case Qt::Key_Escape:
+            desk_.select({});
+            return true;
+        default:
+            return false;
+    }
+}
+
+QString NameLayer::tip(Sheet& sheet, QPointF where) {
+    const Id id = at(sheet, where);
+    auto found = standings(desk_.form()).find(id);
+    if (found == standings_.end()) return {};
+    const NameStanding& s = found->second;
+    QString text = QString("%1: %2").arg(toQt(calledBy(desk_.form(), *desk_.form().find(id))).simplified().left(60),
+                                         toQt(std::string(nameStateWord(s.state))));
+    if (!s.says.empty()) text += ". " + toQt(s.says);
+    return text;
+}
+
+}  // namespace brindel

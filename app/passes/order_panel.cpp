@@ -1,0 +1,298 @@
+#include "app/passes/order_panel.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "app/theme/theme.h"
+#include "core/edit/routing.h"
+#include "core/order/access_keys.h"
+#include "core/order/route.h"
+#include "filler/drawing_painter.h"
+
+namespace brindel {
+namespace {
+
+QString wordingOf(const Form& form, const Control& c) {
+    return toQt(calledBy(form, c)).simplified();
+}
+
+bool leadsAnywhere(const Form& form, const Control& c) {
+    bool some = false;
+    walk(form, c.id, [&](const Control& inner, int) { some = some || (inner.id != c.id && row(inner.kind).tabbed); });
+    return some;
+}
+
+QLabel* heading(const QString& text, QWidget* parent) {
+    auto* label = new QLabel(text, parent);
+    label->setFont(bodyFont(12, true));
+    label->setStyleSheet(QString("color: %1;").arg(tokens().tawnyDark.name()));
+    return label;
+}
+
+}  // namespace
+
+RouteList::RouteList(Desk& desk, QWidget* parent) : QListWidget(parent), desk_(desk) {
+    setObjectName("route");
+    setAccessibleName("Route");
+    setDragDropMode(QAbstractItemView::InternalMove);
+    setDefaultDropAction(Qt::MoveAction);
+    setSelectionMode(QAbstractItemView::SingleSelection);
+    setFont(bodyFont(12));
+    setUniformItemSizes(true);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setTextElideMode(Qt::ElideRight);
+    setIconSize({16, 16});
+}
+
+void RouteList::refresh() {
+    const Form& form = desk_.form();
+    const QSignalBlocker quiet(this);
+    const int scrolled = verticalScrollBar()->value();
+    clear();
+    const std::map<Id, int> numbers = stopNumbers(form);
+    const auto wide = int(QString::number(numbers.size()).size());
+    walk(form, rootId, [&](const Control& c, int depth) {
+        if (c.id == rootId) return;
+        const Control* question = c.kind == Kind::radioButton ? form.find(questionOf(form, c).front()) : nullptr;
+        if (question && question->id != c.id) return;
+        const bool stops = brindel::row(c.kind).tabbed && (c.kind != Kind::picture || isFilled(c));
+        if (!stops && !leadsAnywhere(form, c)) return;
+        const int inner = form.isDialog() ? depth - 1 : std::max(0, depth - 1);
+        auto at = numbers.find(c.id);
+        QString words = wordingOf(form, c);
+        if (c.kind == Kind::page) words = QString("Page %1").arg(std::ranges::find(form.root().children, c.id) - form.root().children.begin() + 1);
+        if (c.kind == Kind::cell) return;
+        if (c.kind == Kind::tabs) words = "Tabs";
+        if (question && form.find(c.parent)->kind == Kind::frame && !form.find(c.parent)->text(Prop::title).empty()) words += " …";
+        const QString number = at != numbers.end() ? QString::number(at->second) : stops ? QString("–") : QString();
+        auto* item = new QListWidgetItem(QString(inner * 3, QChar(0x2007)) + (number.isEmpty() ? QString() : number.rightJustified(wide, QChar(0x2007)) + "  ") + words);
+        item->setData(Qt::UserRole, uint(c.id));
+        item->setSizeHint({0, 24});
+        if (!stops) {
+            item->setFont(bodyFont(12, true));
+            item->setForeground(tokens().ink2);
+        }
+        if (stops && at == numbers.end()) {
+            item->setForeground(tokens().ink2);
+            item->setToolTip(words + ", passed by: " + toQt(passedBecause(form, c)));
+        } else {
+            item->setToolTip(words);
+        }
+        addItem(item);
+    });
+    setCurrentRow(rowOf(desk_.lead()));
+    verticalScrollBar()->setValue(scrolled);
+}
+
+Id RouteList::idAt(int at) const {
+    const QListWidgetItem* one = item(at);
+    return one ? Id(one->data(Qt::UserRole).toUInt()) : noControl;
+}
+
+int RouteList::rowOf(Id id) const {
+    for (int i = 0; i < count(); ++i)
+        if (idAt(i) == id) return i;
+    return -1;
+}
+
+void RouteList::moveTo(Id id, int to) {
+    const Form& form = desk_.form();
+    const Control* c = form.find(id);
+    if (!c) return;
+    // Behind the entry above the place, in the container of the entry; in front of all when there is none of it above.
+    Id behind = noControl;
+    for (int i = std::min(to, count()) - 1; i >= 0 && behind == noControl; --i) {
+        Id above = idAt(i);
+        while (above != noControl && form.find(above)->parent != c->parent) above = form.find(above)->parent;
+        if (above != noControl && above != id) behind = above;
+        if (idAt(i) == c->parent) break;
+    }
+    const Form next = stopLaid(form, id, behind);
+    if (sameContent(next, form)) return desk_.say("It stays in its own container; Lay out moves it into another one.");
+    desk_.edit(next, "Move in the route: " + wordingOf(form, *c).left(24), Ids{id});
+}
+
+void RouteList::dropEvent(QDropEvent* event) {
+    const QListWidgetItem* over = itemAt(event->position().toPoint());
+    int to = over ? row(over) : count();
+    if (over && event->position().y() > visualItemRect(over).center().y()) ++to;
+    const Id id = idAt(currentRow());
+    event->setDropAction(Qt::IgnoreAction);
+    event->accept();
+    // The list makes itself anew, which must wait until the drag is over.
+    QMetaObject::invokeMethod(this, [this, id, to] { moveTo(id, to); }, Qt::QueuedConnection);
+}
+
+void RouteList::keyPressEvent(QKeyEvent* event) {
+    const Id id = idAt(currentRow());
+    const bool up = event->key() == Qt::Key_Up, down = event->key() == Qt::Key_Down;
+    if ((up || down) && event->modifiers() & Qt::AltModifier) {
+        desk_.edit(stopShifted(desk_.form(), id, up ? -1 : 1), up ? "Earlier in the route" : "Later in the route", Ids{id});
+        return;
+    }
+    QListWidget::keyPressEvent(event);
+}
+
+OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
+    setObjectName("panel");
+    setAttribute(Qt::WA_StyledBackground);
+    setFixedWidth(268);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(14, 12, 14, 12);
+    column->setSpacing(6);
+    auto* title = new QLabel("Order", this);
+    title->setFont(bodyFont(15, true));
+    column->addWidget(title);
+    count_ = new QLabel(this);
+    count_->setFont(bodyFont(12));
+    count_->setProperty("secondary", true);
+    count_->setWordWrap(true);
+    column->addWidget(count_);
+
+    column->addSpacing(4);
+    column->addWidget(heading("Keys of the form", this));
+    auto rowOf = [&](const char* word, QWidget* editor) {
+        auto* line = new QHBoxLayout;
+        line->setSpacing(4);
+        auto* label = new QLabel(word, this);
+        label->setFont(bodyFont(12));
+        label->setProperty("secondary", true);
+        label->setFixedWidth(92);
+        label->setBuddy(editor);
+        editor->setAccessibleName(word);
+        line->addWidget(label);
+        line->addWidget(editor, 1);
+        column->addLayout(line);
+    };
+    auto pick = [&](const char* name, const char* word) {
+        auto* box = new QComboBox(this);
+        box->setObjectName(name);
+        box->setFixedHeight(26);
+        box->setMinimumContentsLength(6);
+        box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        rowOf(word, box);
+        return box;
+    };
+    starts_ = pick("startsIn", "Starts in");
+    enter_ = pick("enterPresses", "Enter presses");
+    escape_ = pick("escapePresses", "Escape presses");
+    connect(starts_, &QComboBox::activated, this, [this](int at) {
+        desk_.edit(startingIn(desk_.form(), Id(starts_->itemData(at).toUInt())), "Start in " + starts_->itemText(at));
+    });
+    for (auto [box, role, word] : {std::tuple(enter_, "accept", "Enter presses "), {escape_, "cancel", "Escape presses "}})
+        connect(box, &QComboBox::activated, this, [this, box = box, role = role, word = word](int at) {
+            desk_.edit(pressing(desk_.form(), role, Id(box->itemData(at).toUInt())), word + box->itemText(at));
+        });
+
+    column->addSpacing(4);
+    column->addWidget(heading("Route", this));
+    route_ = new RouteList(desk_, this);
+    column->addWidget(route_, 1);
+    connect(route_, &QListWidget::currentRowChanged, this, [this](int at) {
+        if (selecting_ || at < 0) return;
+        selecting_ = true;
+        desk_.select({route_->idAt(at)});
+        selecting_ = false;
+        refreshStop();
+    });
+
+    column->addSpacing(4);
+    stop_ = heading("", this);
+    column->addWidget(stop_);
+    isStop_ = new QCheckBox("The Tab key stops here", this);
+    isStop_->setObjectName("isStop");
+    isStop_->setFont(bodyFont(12));
+    column->addWidget(isStop_);
+    key_ = new QLineEdit(this);
+    key_->setObjectName("accessKey");
+    key_->setMaxLength(1);
+    key_->setFixedSize(46, 26);
+    key_->setAlignment(Qt::AlignCenter);
+    keyRow_ = new QWidget(this);
+    auto* keyLine = new QHBoxLayout(keyRow_);
+    keyLine->setContentsMargins(0, 0, 0, 0);
+    keyLine->setSpacing(6);
+    auto* keyWord = new QLabel("Access key", keyRow_);
+    keyWord->setFont(bodyFont(12));
+    keyWord->setProperty("secondary", true);
+    keyWord->setFixedWidth(86);
+    keyWord->setBuddy(key_);
+    auto* alt = new QLabel("Alt +", keyRow_);
+    alt->setFont(bodyFont(12));
+    key_->setAccessibleName("Access key");
+    keyLine->addWidget(keyWord);
+    keyLine->addWidget(alt);
+    keyLine->addWidget(key_);
+    keyLine->addStretch(1);
+    column->addWidget(keyRow_);
+    connect(isStop_, &QCheckBox::clicked, this, [this](bool on) {
+        desk_.edit(withProperty(desk_.form(), desk_.selection(), Prop::tabStop, on), on ? "Stop here again" : "Skip a stop");
+    });
+    connect(key_, &QLineEdit::editingFinished, this, [this] {
+        if (!key_->isModified()) return;
+        key_->setModified(false);
+        const Form next = withKeySet(desk_.form(), desk_.lead(), fromQt(key_->text()));
+        desk_.edit(next, key_->text().isEmpty() ? QString("Take the access key away") : "Access key " + key_->text().toUpper());
+    });
+
+    connect(&desk, &Desk::formChanged, this, [this] {
+        if (isVisible()) refresh();
+    });
+    connect(&desk, &Desk::selectionChanged, this, [this] {
+        if (!isVisible()) return;
+        if (!selecting_) {
+            const QSignalBlocker quiet(route_);
+            const Control* c = desk_.form().find(desk_.lead());
+            route_->setCurrentRow(c ? route_->rowOf(c->kind == Kind::radioButton ? questionOf(desk_.form(), *c).front() : c->id) : -1);
+        }
+        refreshStop();
+    });
+}
+
+void OrderPanel::showEvent(QShowEvent*) {
+    refresh();
+}
+
+void OrderPanel::refresh() {
+    const Form& form = desk_.form();
+    const std::vector<Id> stops = stopsOf(form);
+    const auto clashes = keyClashes(form).size();
+    QString says = stops.empty() ? QString("There is nothing yet that the Tab key could stop at.")
+                                 : QString("%1 %2, in the order of this list.").arg(stops.size()).arg(stops.size() == 1 ? "stop" : "stops");
+    if (clashes) says += QString(" %1 access keys clash.").arg(clashes);
+    count_->setText(says);
+    auto list = [&](QComboBox* box, const QString& none, auto&& wanted, Id now) {
+        const QSignalBlocker quiet(box);
+        box->clear();
+        box->addItem(none, uint(noControl));
+        for (Id id : allIds(form))
+            if (const Control& c = *form.find(id); wanted(c)) box->addItem(wordingOf(form, c), uint(id));
+        box->setCurrentIndex(std::max(0, box->findData(uint(now))));
+    };
+    auto isStop = [&](const Control& c) { return std::ranges::find(stops, c.id) != stops.end() && c.kind != Kind::tabs; };
+    auto isButton = [](const Control& c) { return c.kind == Kind::button; };
+    list(starts_, "the first stop", isStop, form.root().reference(Prop::startsIn));
+    list(enter_, "no button", isButton, buttonPressed(form, "accept"));
+    list(escape_, "no button", isButton, buttonPressed(form, "cancel"));
+    route_->refresh();
+    refreshStop();
+}
+
+void OrderPanel::refreshStop() {
+    const Form& form = desk_.form();
+    const Control* c = form.find(desk_.lead());
+    const bool can = c && has(c->kind, Prop::tabStop);
+    stop_->setVisible(c);
+    if (c) stop_->setText(fontMetrics().elidedText(wordingOf(form, *c), Qt::ElideRight, 236));
+    isStop_->setVisible(can);
+    keyRow_->setVisible(c);
+    isStop_->setChecked(can && c->yes(Prop::tabStop));
+    const QString why = c ? toQt(passedBecause(form, *c)) : QString();
+    isStop_->setText(why.isEmpty() || why == "skipped" ? "The Tab key stops here" : "Passed by, because " + why);
+    bool bears = false;
+    if (c)
+        for (const KeyBearer& b : keyBearers(form)) bears = bears || b.id == c->id || b.to == c->id;
+    key_->setEnabled(bears);
+    if (!key_->isModified()) key_->setText(bears ? toQt(keyTo(form, *c)) : QString());
+}
+
+}  // namespace brindel

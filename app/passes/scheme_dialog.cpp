@@ -1,0 +1,292 @@
+#include "app/passes/scheme_dialog.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "app/theme/theme.h"
+#include "core/file/scheme_file.h"
+#include "core/file/whole_file.h"
+#include "core/naming/names.h"
+#include "filler/drawing_painter.h"
+
+namespace brindel {
+namespace {
+
+/// Labels of the form that show what a scheme does, one of each kind first; usual ones where it has too few.
+std::vector<std::pair<Kind, std::string>> sampleLabels(const Form& form, int count) {
+    std::vector<std::pair<Kind, std::string>> all;
+    std::map<Kind, int> seen;
+    for (int round = 0; round < 3; ++round)
+        for (Id id : allIds(form)) {
+            const Control& c = *form.find(id);
+            const std::string wording = wordingFor(form, id);
+            const bool fit = (isFilled(c) || c.kind == Kind::button) && !wording.empty() && wording.size() <= 24;
+            if (int(all.size()) >= count || !fit || seen[c.kind] != round) continue;
+            ++seen[c.kind];
+            all.emplace_back(c.kind, wording);
+        }
+    static const std::pair<Kind, const char*> usual[] = {{Kind::textBox, "Name of the boat"}, {Kind::dateBox, "Wanted from"},
+                                                         {Kind::checkBox, "Mast is stepped"}, {Kind::comboBox, "Hull"},
+                                                         {Kind::button, "Book lift"},         {Kind::numberBox, "Length overall (m)"}};
+    for (const auto& [kind, label] : usual)
+        if (int(all.size()) < count) all.emplace_back(kind, label);
+    return all;
+}
+
+}  // namespace
+
+QString schemeSample(const Form& form, const Scheme& scheme, int count) {
+    QStringList parts;
+    for (const auto& [kind, label] : sampleLabels(form, count))
+        parts << QString("%1 → %2").arg(toQt(label).simplified(), toQt(nameFor(scheme, kind, label)));
+    return parts.join("   ·   ");
+}
+
+SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* parent)
+    : QDialog(parent), form_(form), scheme_(scheme) {
+    setWindowTitle("Scheme for names");
+    setObjectName("panel");
+    setStyleSheet(panelSheet() + QString("QDialog#panel { background: %1; } QSpinBox { background: %2; color: %3; border: 1px solid %4; border-radius: 4px; padding: 2px 6px; }")
+                                     .arg(tokens().cream.name(), tokens().field.name(), tokens().ink.name(), tokens().fieldLine.name()));
+    auto* across = new QHBoxLayout;
+    across->setSpacing(20);
+    auto* left = new QFormLayout;
+    left->setHorizontalSpacing(12);
+    left->setVerticalSpacing(8);
+    left->setLabelAlignment(Qt::AlignLeft);
+    auto label = [this](const char* word) {
+        auto* l = new QLabel(word, this);
+        l->setFont(bodyFont(12));
+        l->setProperty("secondary", true);
+        return l;
+    };
+    auto* word = new QLineEdit(this);
+    word->setObjectName("schemeWord");
+    left->addRow(label("It is called"), word);
+    fillers_.push_back([this, word] { if (word->text() != toQt(scheme_.word)) word->setText(toQt(scheme_.word)); });
+    connect(word, &QLineEdit::textEdited, this, [this](const QString& text) {
+        scheme_.word = fromQt(text.left(60));
+        changed();
+    });
+    auto choice = [&](const char* name, const char* caption, const QStringList& words, auto get, auto set) {
+        auto* box = new QComboBox(this);
+        box->setObjectName(name);
+        box->addItems(words);
+        box->setFixedHeight(28);
+        left->addRow(label(caption), box);
+        fillers_.push_back([box, get] { box->setCurrentIndex(get()); });
+        connect(box, &QComboBox::activated, this, [this, set](int at) {
+            set(at);
+            changed();
+        });
+    };
+    choice("schemeMarks", "The kind stands", {"nowhere", "before the words", "behind the words"}, [this] { return int(scheme_.marks); },
+           [this](int at) { scheme_.marks = Scheme::Marks(at); });
+    choice("schemeLetters", "Names look like", {"boatName", "BoatName", "boat_name", "boat-name", "BOAT_NAME"},
+           [this] { return int(scheme_.letters); }, [this](int at) { scheme_.letters = Scheme::Letters(at); });
+    choice("schemeFrom", "Made from", {"the label", "the value of ticks and radio buttons"}, [this] { return int(scheme_.from); },
+           [this](int at) { scheme_.from = Scheme::From(at); });
+    choice("schemeDoubles", "A second one is", {"phone2", "phone_2", "called by its frame: ownerPhone"}, [this] { return int(scheme_.doubles); },
+           [this](int at) { scheme_.doubles = Scheme::Doubles(at); });
+    auto number = [&](const char* name, const char* caption, int least, int most, const char* zero, int Scheme::*part, const char* after) {
+        auto* box = new QSpinBox(this);
+        box->setObjectName(name);
+        box->setRange(least, most);
+        if (*zero) box->setSpecialValueText(zero);
+        box->setSuffix(after);
+        box->setFixedHeight(28);
+        left->addRow(label(caption), box);
+        fillers_.push_back([this, box, part] { box->setValue(scheme_.*part); });
+        connect(box, &QSpinBox::valueChanged, this, [this, part](int value) {
+            if (filling_) return;
+            scheme_.*part = value;
+            changed();
+        });
+    };
+    number("schemeWords", "Words taken", 0, 20, "all", &Scheme::words, "");
+    number("schemeLongest", "At most", 8, 60, "", &Scheme::longest, " characters");
+    auto* drops = new QLineEdit(this);
+    drops->setObjectName("schemeDrops");
+    drops->setPlaceholderText("such as: no, please, boat");
+    left->addRow(label("Words left out"), drops);
+    fillers_.push_back([this, drops] {
+        QStringList words;
+        for (const std::string& one : scheme_.drops) words << toQt(one);
+        drops->setText(words.join(", "));
+    });
+    connect(drops, &QLineEdit::textEdited, this, [this](const QString& text) {
+        scheme_.drops.clear();
+        for (const QString& one : text.split(',', Qt::SkipEmptyParts))
+            if (!one.trimmed().isEmpty()) scheme_.drops.push_back(fromQt(one.trimmed()));
+        changed();
+    });
+    auto tick = [&](const char* name, const char* caption, bool Scheme::*part, bool on) {
+        auto* box = new QCheckBox(caption, this);
+        box->setObjectName(name);
+        box->setFont(bodyFont(13));
+        left->addRow(box);
+        fillers_.push_back([this, box, part, on] { box->setChecked(scheme_.*part == on); });
+        connect(box, &QCheckBox::clicked, this, [this, part, on](bool checked) {
+            scheme_.*part = checked == on;
+            changed();
+        });
+    };
+    tick("schemeSmall", "Leave out the, of, your and the like", &Scheme::smallWordsToo, false);
+    tick("schemeWording", "Name labels and frames that nothing refers to", &Scheme::wordingToo, true);
+    across->addLayout(left, 1);
+
+    auto* right = new QVBoxLayout;
+    right->setSpacing(8);
+    samples_ = new QTableWidget(6, 2, this);
+    samples_->setObjectName("schemeSamples");
+    samples_->setHorizontalHeaderLabels({"Label", "Name"});
+    samples_->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+    samples_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    samples_->verticalHeader()->hide();
+    samples_->verticalHeader()->setDefaultSectionSize(25);
+    samples_->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    samples_->setSelectionMode(QAbstractItemView::NoSelection);
+    samples_->setFocusPolicy(Qt::NoFocus);
+    samples_->setShowGrid(false);
+    samples_->setFixedHeight(6 * 25 + 30);
+    samples_->setMinimumWidth(380);
+    right->addWidget(samples_);
+    right->addWidget(label("What stands for each kind"));
+    auto* kinds = new QTableWidget(this);
+    kinds->setObjectName("schemeMarksOf");
+    std::vector<Kind> marked;
+    for (const KindRow& r : allKinds())
+        if ((r.placed || r.kind == Kind::tabPage) && r.kind != Kind::line && r.kind != Kind::box) marked.push_back(r.kind);
+    kinds->setRowCount(int(marked.size()));
+    kinds->setColumnCount(2);
+    kinds->horizontalHeader()->hide();
+    kinds->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+    kinds->verticalHeader()->hide();
+    kinds->verticalHeader()->setDefaultSectionSize(24);
+    kinds->setShowGrid(false);
+    right->addWidget(kinds, 1);
+    for (int i = 0; i < int(marked.size()); ++i) {
+        auto* kind = new QTableWidgetItem(toQt(std::string(row(marked[std::size_t(i)]).word)));
+        kind->setFlags(Qt::ItemIsEnabled);
+        kinds->setItem(i, 0, kind);
+        auto* mark = new QTableWidgetItem;
+        mark->setFont(monoFont(12));
+        kinds->setItem(i, 1, mark);
+    }
+    fillers_.push_back([this, kinds, marked] {
+        kinds->setEnabled(scheme_.marks != Scheme::Marks::none);
+        for (int i = 0; i < int(marked.size()); ++i) kinds->item(i, 1)->setText(toQt(markOf(scheme_, marked[std::size_t(i)])));
+    });
+    connect(kinds, &QTableWidget::itemChanged, this, [this, marked](QTableWidgetItem* item) {
+        if (filling_ || item->column() != 1) return;
+        const Kind kind = marked[std::size_t(item->row())];
+        QString text = item->text();
+        static const QRegularExpression others("[^A-Za-z]");
+        text.remove(others);
+        Scheme usual = scheme_;
+        usual.kindMarks.erase(kind);
+        fromQt(text) == markOf(usual, kind) ? void(scheme_.kindMarks.erase(kind)) : void(scheme_.kindMarks[kind] = fromQt(text.left(20)));
+        changed();
+    });
+    across->addLayout(right, 1);
+
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(18, 16, 18, 14);
+    column->setSpacing(14);
+    column->addLayout(across, 1);
+    says_ = new QLabel(this);
+    says_->setFont(bodyFont(12));
+    says_->setWordWrap(true);
+    column->addWidget(says_);
+    auto* foot = new QHBoxLayout;
+    auto* read = new QPushButton("Import…", this);
+    auto* write = new QPushButton("Export…", this);
+    auto* leave = new QPushButton("Cancel", this);
+    auto* use = new QPushButton("Use it", this);
+    use->setObjectName("useScheme");
+    use->setProperty("main", true);
+    use->setDefault(true);
+    foot->addWidget(read);
+    foot->addWidget(write);
+    foot->addStretch(1);
+    foot->addWidget(leave);
+    foot->addWidget(use);
+    column->addLayout(foot);
+    connect(leave, &QPushButton::clicked, this, &QDialog::reject);
+    connect(use, &QPushButton::clicked, this, &QDialog::accept);
+    const QString files = "Schemes (*.brindel-scheme)";
+    connect(read, &QPushButton::clicked, this, [this, files] {
+        const QString path = QFileDialog::getOpenFileName(this, "Import a scheme", {}, files);
+        if (!path.isEmpty()) importFrom(path);
+    });
+    connect(write, &QPushButton::clicked, this, [this, files] {
+        QString path = QFileDialog::getSaveFileName(this, "Export the scheme", toQt(scheme_.word) + ".brindel-scheme", files);
+        if (path.isEmpty()) return;
+        if (QFileInfo(path).suffix().isEmpty()) path += ".brindel-scheme";
+        exportTo(path);
+    });
+    fill();
+}
+
+bool SchemeDialog::importFrom(const QString& path) {
+    auto text = readWhole(fromQt(path), 1u << 20);
+    auto read = text ? readScheme(*text) : Result<Scheme>(tl::unexpected(text.error()));
+    says_->setStyleSheet(QString("color: %1;").arg((read ? tokens().ink2 : tokens().brick).name()));
+    if (!read) {
+        const Problem& wrong = read.error();
+        says_->setText(QFileInfo(path).fileName() + (wrong.place.empty() ? ": " : ", " + toQt(wrong.place) + ": ") + toQt(wrong.sentence));
+        return false;
+    }
+    says_->setText("Imported from " + QFileInfo(path).fileName() + ".");
+    scheme_ = *read;
+    fill();
+    return true;
+}
+
+bool SchemeDialog::exportTo(const QString& path) {
+    auto written = writeWhole(fromQt(path), schemeText(scheme_));
+    says_->setStyleSheet(QString("color: %1;").arg((written ? tokens().ink2 : tokens().brick).name()));
+    says_->setText(written ? "Exported to " + QFileInfo(path).fileName() + "." : toQt(written.error().sentence));
+    return written.has_value();
+}
+
+void SchemeDialog::changed() {
+    // One that ships is left as it is: what differs from it is the form's own.
+    if (!scheme_.key.empty()) {
+        const Scheme* shipped = shippedScheme(scheme_.key);
+        if (shipped && scheme_.word == shipped->word) scheme_.word = "Own scheme";
+        scheme_.key.clear();
+    }
+    if (scheme_.word.empty()) scheme_.word = "Own scheme";
+    fill();
+}
+
+void SchemeDialog::fill() {
+    filling_ = true;
+    QWidget* typing = focusWidget();
+    for (const auto& one : fillers_) {
+        // What is being typed is not put in order under the person's fingers.
+        const auto* line = qobject_cast<QLineEdit*>(typing);
+        const QString before = line ? line->text() : QString();
+        const int cursor = line ? line->cursorPosition() : 0;
+        one();
+        if (auto* edit = qobject_cast<QLineEdit*>(typing); edit && edit->text() != before && edit->objectName() == "schemeDrops") {
+            edit->setText(before);
+            edit->setCursorPosition(cursor);
+        }
+    }
+    sample();
+    filling_ = false;
+}
+
+void SchemeDialog::sample() {
+    int at = 0;
+    for (const auto& [kind, text] : sampleLabels(form_, 6)) {
+        auto* what = new QTableWidgetItem(icon(toQt(std::string(row(kind).key)), tokens().ink2), toQt(text).simplified());
+        auto* name = new QTableWidgetItem(toQt(nameFor(scheme_, kind, text)));
+        name->setFont(monoFont(12));
+        samples_->setItem(at, 0, what);
+        samples_->setItem(at++, 1, name);
+    }
+}
+
+}  // namespace brindel

@@ -1,0 +1,111 @@
+#include "core/naming/references.h"
+
+#include <algorithm>
+#include <functional>
+
+namespace brindel {
+namespace {
+
+bool startsName(char c) {
+    return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || c == '_';
+}
+bool isDigit(char c) {
+    return c >= '0' && c <= '9';
+}
+bool isBlank(char c) {
+    return c == ' ' || c == '\t' || c == '\n' || c == '\r';
+}
+
+/// Goes through a formula and gives it back with `turn(name)` in place of each name it speaks of.
+std::string gone(const std::string& formula, const std::function<std::string(const std::string&)>& turn) {
+    std::string out;
+    const std::size_t end = formula.size();
+    for (std::size_t i = 0; i < end;) {
+        const std::size_t from = i;
+        const char c = formula[i];
+        if (c == '"') {
+            // A doubled quote within stands for one, so the text goes on.
+            for (++i; i < end; ++i)
+                if (formula[i] == '"' && (i + 1 >= end || formula[i + 1] != '"'))
+                    break;
+                else if (formula[i] == '"')
+                    ++i;
+            i = std::min(end, i + 1);
+            out += formula.substr(from, i - from);
+        } else if (formula.compare(i, 3, "$$'") == 0) {
+            const std::size_t close = formula.find('\'', i + 3);
+            if (close == std::string::npos) return out + formula.substr(from);
+            out += turn(formula.substr(i + 3, close - i - 3));
+            i = close + 1;
+        } else if (startsName(c)) {
+            while (i < end && (startsName(formula[i]) || isDigit(formula[i]) ||
+                               (formula[i] == '.' && i + 1 < end && startsName(formula[i + 1]))))
+                ++i;
+            std::size_t after = i;
+            while (after < end && isBlank(formula[after])) ++after;
+            const std::string name = formula.substr(from, i - from);
+            out += after < end && formula[after] == '(' ? name : turn(name);
+        } else if (isDigit(c) || c == '.') {
+            // A number with its exponent: the E of 1E5 is no name.
+            while (i < end && (isDigit(formula[i]) || formula[i] == '.')) ++i;
+            if (i < end && (formula[i] == 'e' || formula[i] == 'E')) {
+                std::size_t power = i + 1;
+                if (power < end && (formula[power] == '+' || formula[power] == '-')) ++power;
+                if (power < end && isDigit(formula[power]))
+                    for (i = power; i < end && isDigit(formula[i]);) ++i;
+            }
+            out += formula.substr(from, i - from);
+        } else {
+            out += c;
+            ++i;
+        }
+    }
+    return out;
+}
+
+std::string asSpoken(const std::string& name) {
+    return name.find('-') == std::string::npos ? name : "$$'" + name + "'";
+}
+
+}  // namespace
+
+std::vector<std::string> namesIn(const std::string& formula) {
+    std::vector<std::string> names;
+    gone(formula, [&](const std::string& name) {
+        if (std::ranges::find(names, name) == names.end()) names.push_back(name);
+        return name;
+    });
+    return names;
+}
+
+std::string withNamesIn(const std::string& formula, const std::map<std::string, std::string>& names) {
+    return gone(formula, [&](const std::string& name) {
+        auto at = names.find(name);
+        return asSpoken(at == names.end() ? name : at->second);
+    });
+}
+
+std::map<std::string, std::vector<Use>> usesOfNames(const Form& form) {
+    std::map<std::string, std::vector<Use>> uses;
+    form.controls.each([&](Id id, const Control& c) {
+        for (const auto& [prop, value] : c.own)
+            if (row(prop).type == Type::formula)
+                for (const std::string& name : namesIn(std::get<std::string>(value))) uses[name].push_back({id, prop});
+    });
+    return uses;
+}
+
+bool isSpokenOf(const Form& form, const std::string& name) {
+    if (name.empty()) return false;
+    bool spoken = false;
+    form.controls.each([&](Id, const Control& c) {
+        for (const auto& [prop, value] : c.own) {
+            if (spoken || row(prop).type != Type::formula) continue;
+            const std::vector<std::string> names = namesIn(std::get<std::string>(value));
+            spoken = std::ranges::find(names, name) != names.end();
+        }
+    });
+    return spoken;
+}
+
+}  // namespace brindel

@@ -1,0 +1,30 @@
+// Who speaks of a control by its name. Formulas are written with names, in the syntax of OpenFormula (ISO/IEC 26300,
+// part 4): a name is an identifier, or stands as $$'boat-name' where it is none (5.11).
+#pragma once
+
+#include <map>
+#include <string>
+#include <vector>
+
+#include "core/model/form.h"
+
+namespace brindel {
+
+/// The names that a formula speaks of, in its order, each once. What stands in quotes, and what a ( follows, is none.
+/// A formula that does not read is gone through as far as its signs tell.
+std::vector<std::string> namesIn(const std::string& formula);
+/// A formula with names put in place of others, all at once, so that two can change places. All else stays as it is.
+std::string withNamesIn(const std::string& formula, const std::map<std::string, std::string>& names);
+
+/// A place where a control's name is spoken.
+struct Use {
+    Id by = noControl;
+    Prop prop = Prop::workedOut;
+    bool operator==(const Use&) const = default;
+};
+/// Where each name of the form is spoken of, a radio button also by its question's name.
+std::map<std::string, std::vector<Use>> usesOfNames(const Form& form);
+/// True when a formula of the form speaks of that name.
+bool isSpokenOf(const Form& form, const std::string& name);
+
+}  // namespace brindel
