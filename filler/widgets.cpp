@@ -41,7 +41,10 @@ bool readOnly(const Control& c) {
 
 QWidget* makeLabel(const Control& c, const Making& m, QWidget* parent) {
     if (onPaper(m)) return nullptr;
-    auto* label = new QLabel(withKey(c, Prop::text), parent);
+    auto* label = new QLabel(parent);
+    // Only a label with a field to go to marks its key; a picture of it goes to itself.
+    if (c.reference(Prop::labels) != noControl) label->setBuddy(label);
+    label->setText(label->buddy() ? withKey(c, Prop::text) : toQt(c.text(Prop::text)));
     label->setTextFormat(Qt::PlainText);
     label->setWordWrap(c.yes(Prop::wraps));
     label->setAlignment(alignment(lookOf(m.form, c)));

@@ -31,6 +31,13 @@ NameLook nameLook(NameState state) {
     return {};
 }
 
+namespace {
+/// Smaller where the form is, so that the chips do not hide it; never too small to read.
+QFont chipFont(const Sheet& sheet) {
+    return monoFont(sheet.zoom() < 0.7 ? 9 : sheet.zoom() < 0.85 ? 10 : 11);
+}
+}  // namespace
+
 bool giveName(Desk& desk, Id id, const QString& name) {
     const Control* c = desk.form().find(id);
     if (!c) return false;
@@ -60,7 +67,8 @@ const std::map<Id, NameStanding>& NameLayer::standings(const Form& form) const {
 
 std::vector<NameLayer::Chip> NameLayer::chips(const Sheet& sheet, const Form& form) const {
     std::vector<Chip> all;
-    const QFontMetricsF metrics(monoFont(11));
+    const QFontMetricsF metrics(chipFont(sheet));
+    const double high = metrics.height() + 3;
     const auto& known = standings(form);
     std::map<Id, std::vector<QRectF>> tabs;
     walk(form, rootId, [&](const Control& c, int) {
@@ -79,17 +87,17 @@ std::vector<NameLayer::Chip> NameLayer::chips(const Sheet& sheet, const Form& fo
             const auto index = std::size_t(std::ranges::find(holder->children, c.id) - holder->children.begin());
             if (index < tabs[holder->id].size()) r = tabs[holder->id][index];
         }
-        QRectF chip(0, 0, metrics.horizontalAdvance(text) + 12, 16);
+        QRectF chip(0, 0, metrics.horizontalAdvance(text) + 12, high);
         const bool worded = c.kind == Kind::button || c.kind == Kind::tabPage || c.kind == Kind::frame || c.kind == Kind::label ||
                             c.kind == Kind::tabs;
         if (c.kind == Kind::checkBox || c.kind == Kind::radioButton) {
             // Behind the wording, which stays to be read.
-            chip.moveTopLeft({r.right() + 4, r.center().y() - 8});
+            chip.moveTopLeft({r.right() + 4, r.center().y() - high / 2});
         } else if (worded) {
             // On the upper edge, above the wording.
-            chip.moveTopLeft({c.kind == Kind::tabs || c.kind == Kind::frame ? r.right() - chip.width() - 6 : r.left() + 3, r.top() - 11});
+            chip.moveTopLeft({c.kind == Kind::tabs || c.kind == Kind::frame ? r.right() - chip.width() - 6 : r.left() + 3, r.top() - high * 0.7});
         } else if (r.height() < 40) {
-            chip.moveTopLeft({r.left() + 5, r.center().y() - 8});
+            chip.moveTopLeft({r.left() + 5, r.center().y() - high / 2});
         } else {
             chip.moveTopLeft({r.left() + 5, r.top() + 5});
         }
@@ -122,14 +130,14 @@ void NameLayer::paint(QPainter& p, Sheet& sheet, const Form& form) {
         p.setPen(QPen(t.tawny, 1.5));
         p.drawRect(sheet.placeOf(id).adjusted(-1, -1, 1, 1));
     }
-    p.setFont(monoFont(11));
+    p.setFont(chipFont(sheet));
     const std::vector<Chip> all = chips(sheet, form);
     // What fillers would see in a field makes room for its name.
     for (const Chip& chip : all) {
         const Control& c = *form.find(chip.id);
-        if (!isFilled(c) || has(c.kind, Prop::text)) continue;
-        QColor veil = form.isDialog() ? QColor(0xFD, 0xFC, 0xFA) : QColor(Qt::white);
-        veil.setAlpha(225);
+        if (!form.isDialog() || !isFilled(c) || has(c.kind, Prop::text)) continue;
+        QColor veil(0xFD, 0xFC, 0xFA);
+        veil.setAlpha(245);
         p.fillRect(sheet.placeOf(chip.id).adjusted(2, 2, -2, -2), veil);
     }
     for (const Chip& chip : all) {

@@ -81,7 +81,10 @@ QVariant NameList::data(const QModelIndex& index, int role) const {
     const bool plain = standing.state == NameState::byScheme || standing.state == NameState::notNeeded;
     switch (role) {
         case Qt::DisplayRole:
-            if (index.column() == label) return toQt(calledBy(desk_.form(), *c)).simplified();
+            if (index.column() == label) {
+                const QString wording = toQt(wordingFor(desk_.form(), c->id)).simplified();
+                return wording.isEmpty() || c->kind == Kind::tabs ? toQt(std::string(row(c->kind).word)) : toQt(calledBy(desk_.form(), *c)).simplified();
+            }
             if (index.column() == name) return (look.sign.isEmpty() ? "" : look.sign + " ") + (c->name.empty() ? "none" : toQt(c->name));
             if (index.column() == used) return usesOf(c->id).empty() ? QString() : QString::number(usesOf(c->id).size());
             if (trying_) {

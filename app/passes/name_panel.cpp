@@ -179,6 +179,11 @@ NamePanel::NamePanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
     });
 }
 
+void NamePanel::resizeEvent(QResizeEvent*) {
+    // Where the panel is narrow, the card alone says where a name is used.
+    table_->setColumnHidden(NameList::used, width() < 400);
+}
+
 void NamePanel::showEvent(QShowEvent*) {
     refresh();
     emit desk_.selectionChanged();

@@ -80,7 +80,8 @@ QPointF OrderLayer::badgeOf(const Sheet& sheet, const Form& form, Id stop) const
         const std::vector<QRectF> tabs = sheet.tabPlaces(stop);
         return tabs.empty() ? r.topLeft() : QPointF(tabs.back().right() + 14, tabs.back().center().y());
     }
-    if (c.kind == Kind::checkBox || c.kind == Kind::radioButton || c.kind == Kind::choiceGroup) return {r.left() - 10, r.top() + std::min(r.height(), 24.0) / 2};
+    if (c.kind == Kind::choiceGroup) return {r.left() - 2, r.top() + std::min(r.height(), 24.0) / 2};
+    if (c.kind == Kind::checkBox || c.kind == Kind::radioButton) return {r.left() - 10, r.top() + std::min(r.height(), 24.0) / 2};
     if (c.kind == Kind::button) return {r.left() + 2, r.top() + 1};
     return {r.left() + 13, r.top() + std::min(r.height(), 28.0) / 2};
 }

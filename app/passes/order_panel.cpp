@@ -151,9 +151,11 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
     column->addSpacing(4);
     column->addWidget(heading("Keys of the form", this));
     auto rowOf = [&](const char* word, QWidget* editor) {
-        auto* line = new QHBoxLayout;
+        auto* holder = new QWidget(this);
+        auto* line = new QHBoxLayout(holder);
+        line->setContentsMargins(0, 0, 0, 0);
         line->setSpacing(4);
-        auto* label = new QLabel(word, this);
+        auto* label = new QLabel(word, holder);
         label->setFont(bodyFont(12));
         label->setProperty("secondary", true);
         label->setFixedWidth(92);
@@ -161,7 +163,7 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
         editor->setAccessibleName(word);
         line->addWidget(label);
         line->addWidget(editor, 1);
-        column->addLayout(line);
+        column->addWidget(holder);
     };
     auto pick = [&](const char* name, const char* word) {
         auto* box = new QComboBox(this);
@@ -273,6 +275,8 @@ void OrderPanel::refresh() {
     list(starts_, "the first stop", isStop, form.root().reference(Prop::startsIn));
     list(enter_, "no button", isButton, buttonPressed(form, "accept"));
     list(escape_, "no button", isButton, buttonPressed(form, "cancel"));
+    // A form without buttons, as most on paper, has no keys that press one.
+    for (QComboBox* box : {enter_, escape_}) box->parentWidget()->setVisible(box->count() > 1);
     route_->refresh();
     refreshStop();
 }

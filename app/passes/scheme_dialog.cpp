@@ -57,10 +57,12 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
         auto* l = new QLabel(word, this);
         l->setFont(bodyFont(12));
         l->setProperty("secondary", true);
+        l->setMinimumHeight(28);
         return l;
     };
     auto* word = new QLineEdit(this);
     word->setObjectName("schemeWord");
+    word->setFixedHeight(28);
     left->addRow(label("It is called"), word);
     fillers_.push_back([this, word] { if (word->text() != toQt(scheme_.word)) word->setText(toQt(scheme_.word)); });
     connect(word, &QLineEdit::textEdited, this, [this](const QString& text) {
@@ -93,6 +95,7 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
         box->setRange(least, most);
         if (*zero) box->setSpecialValueText(zero);
         box->setSuffix(after);
+        box->setButtonSymbols(QAbstractSpinBox::NoButtons);  // the arrow keys and the wheel step it
         box->setFixedHeight(28);
         left->addRow(label(caption), box);
         fillers_.push_back([this, box, part] { box->setValue(scheme_.*part); });
@@ -106,6 +109,7 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
     number("schemeLongest", "At most", 8, 60, "", &Scheme::longest, " characters");
     auto* drops = new QLineEdit(this);
     drops->setObjectName("schemeDrops");
+    drops->setFixedHeight(28);
     drops->setPlaceholderText("such as: no, please, boat");
     left->addRow(label("Words left out"), drops);
     fillers_.push_back([this, drops] {

@@ -30,6 +30,7 @@ std::vector<MainWindow::Command> MainWindow::passCommands() {
              w.setPass(Pass::name);
              w.namePanel_->startReplacing();
          }},
+        {"scheme", "Edit", "Scheme", "", nullptr},
         {"editScheme", "Edit", "Edit the scheme…", "",
          [](W& w) {
              w.setPass(Pass::name);

@@ -22,6 +22,7 @@
 #include "app/window/try_pane.h"
 #include "core/edit/arrange.h"
 #include "core/edit/multiply.h"
+#include "core/naming/schemes.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -166,7 +167,10 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     right_->addWidget(namePanel_);
     right_->addWidget(orderPanel_);
     connect(nameStrip_, &NameStrip::rightAsked, namePanel_, &NamePanel::putRight);
-    connect(orderLayer_, &OrderLayer::changed, sheet_, qOverload<>(&QWidget::update));
+    connect(orderLayer_, &OrderLayer::changed, this, [this] {
+        sheet_->update();
+        refreshPassLine();
+    });
     connect(styles_, &StylesPanel::closeAsked, this, [this] { showStyles(false); });
     right_->setStyleSheet(panelSheet());
     jotLine_->setStyleSheet(panelSheet());
@@ -272,20 +276,30 @@ void MainWindow::buildMenus() {
             connect(recent_, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
             continue;
         }
-        if (QString(c.key) == "replace") {
-            QMenu* kinds = menu->addMenu(QString::fromUtf8(c.word));
-            kinds->setFont(bodyFont(13));
-            for (const Tool& tool : allTools()) {
-                if (tool.heading || tool.kind == Kind::tabs || tool.kind == Kind::table) continue;
-                QAction* one = kinds->addAction(toQt(tool.word()));
-                one->setObjectName("replace-" + tool.icon());
-                connect(one, &QAction::triggered, this, [this, kind = tool.kind] {
-                    desk_->edit(turnedInto(desk_->form(), desk_->selection(), kind),
-                                "Replace by " + toQt(std::string(row(kind).word)), desk_->selection());
-                });
-                actions_[one->objectName()] = one;
+        if (QString(c.key) == "replace" || QString(c.key) == "scheme") {
+            QMenu* choices = menu->addMenu(QString::fromUtf8(c.word));
+            choices->setFont(bodyFont(13));
+            auto add = [&](const QString& word, const QString& name, std::function<void()> run) {
+                QAction* one = choices->addAction(word);
+                one->setObjectName(name);
+                connect(one, &QAction::triggered, this, std::move(run));
+                actions_[name] = one;
+            };
+            if (QString(c.key) == "scheme") {
+                for (const Scheme& s : shippedSchemes())
+                    add(toQt(s.word), "scheme-" + toQt(s.key), [this, &s] {
+                        setPass(Pass::name);
+                        nameStrip_->proposeScheme(s);
+                    });
+            } else {
+                for (const Tool& tool : allTools())
+                    if (!tool.heading && tool.kind != Kind::tabs && tool.kind != Kind::table)
+                        add(toQt(tool.word()), "replace-" + tool.icon(), [this, kind = tool.kind] {
+                            desk_->edit(turnedInto(desk_->form(), desk_->selection(), kind),
+                                        "Replace by " + toQt(std::string(row(kind).word)), desk_->selection());
+                        });
             }
-            actions_[c.key] = kinds->menuAction();
+            actions_[c.key] = choices->menuAction();
             continue;
         }
         QAction* action = menu->addAction(QString::fromUtf8(c.word));
@@ -399,13 +413,21 @@ void MainWindow::setPass(Pass pass) {
     jotLine_->setVisible(pass == Pass::layOut);
     passLine_->setFixedHeight(jotLine_->height());
     passLine_->setVisible(pass != Pass::layOut);
+    refreshPassLine();
+    refreshRight();
+}
+
+void MainWindow::refreshPassLine() {
+    const Pass pass = desk_->pass();
     static const std::map<Pass, const char*> lines = {
         {Pass::tryOut, "Tab goes on to the next field, Enter accepts, Escape leaves. Nothing that is typed here changes the form."},
         {Pass::name, "Click a selected name, or press Enter, to type another one; Tab goes on to the next. Green is by the scheme, • is set by hand; ≠, ?, ! and 2× are to be put right."},
         {Pass::order, "Drag along the controls to lay the route. Tab goes through it, Alt with an arrow moves a stop, Space skips it."}};
     auto said = lines.find(pass);
-    passLine_->setText(said == lines.end() ? "The form as it is laid out. Lay out (Ctrl+1) changes it." : said->second);
-    refreshRight();
+    const bool keys = pass == Pass::order && orderLayer_->showsKeys();
+    passLine_->setText(keys                  ? "Tab goes on to the next control; a letter typed there is its key, Backspace takes it away. A firm rim: set by hand. Struck out: it clashes."
+                       : said == lines.end() ? "The form as it is laid out. Lay out (Ctrl+1) changes it."
+                                             : said->second);
 }
 
 void MainWindow::zoomToFit() {

@@ -125,6 +125,7 @@ class MainWindow : public QMainWindow {
     void turnDark();
     void nextPanel();
     void refreshRight();
+    void refreshPassLine();
     void autosave();
 
     Desk* desk_;

@@ -5,12 +5,14 @@
 #include "app/details/details.h"
 #include "app/details/styles_panel.h"
 #include "app/outline/outline.h"
+#include "app/passes/name_strip.h"
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
 #include "app/window/find_box.h"
 #include "app/window/jot_line.h"
 #include "app/window/main_window_p.h"
 #include "app/window/try_pane.h"
+#include "core/naming/schemes.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -104,6 +106,12 @@ void MainWindow::find() {
                      details_->reveal(prop);
                  }});
     }
+    for (const Scheme& s : shippedSchemes())
+        all.push_back({"Scheme: " + toQt(s.word), "names like " + toQt(nameFor(s, Kind::textBox, "Boat name")), "",
+                       [this, &s] {
+                           setPass(Pass::name);
+                           nameStrip_->proposeScheme(s);
+                       }});
     for (const PassRow& r : passes())
         all.push_back(
             {r.word, QString("pass  Ctrl+%1").arg(int(r.pass) + 1), "", [this, pass = r.pass] { setPass(pass); }});

@@ -128,9 +128,10 @@ Form namesOfCopies(const Form& form, const Form& clip, const std::map<Id, Id>& c
         copied.insert(to);
         before[to] = original->name;
     }
+    // A copy that nothing labels keeps what its original was called.
     Ids following;
     for (Id id : copied)
-        if (!form.find(id)->ownName) following.push_back(id);
+        if (!form.find(id)->ownName && !wordingFor(form, id).empty()) following.push_back(id);
     Form next = form;
     for (const auto& [id, name] : proposedNames(form, following))
         if (next.find(id)->name != name) next = changed(std::move(next), id, [&](Control& k) { k.name = name; });

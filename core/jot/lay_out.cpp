@@ -216,6 +216,7 @@ Form documentFrom(const Jotting& rows, Form form, const FontBook& fonts) {
 Form laidOut(const Jotting& rows, const Form& empty, const FontBook& fonts) {
     Form form = newForm(empty.root().kind);
     form.styles = empty.styles;
+    form.scheme = empty.scheme;
     form.revision = empty.revision;
     form = changed(form, rootId, [&](Control& root) {
         root.own = empty.root().own;

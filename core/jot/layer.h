@@ -12,6 +12,7 @@
 #include "core/jot/lay_out.h"
 #include "core/jot/sizes.h"
 #include "core/naming/button_words.h"
+#include "core/edit/renaming.h"
 #include "core/naming/names.h"
 
 namespace brindel {
@@ -231,6 +232,8 @@ class Layer : public Sizes {
                 return cellKind(heading, form.root().text(Prop::language));
             });
         if (label != noControl) form = withProperty(form, {label}, Prop::labels, Reference{field});
+        // Where doubles are called by what holds them, the name waits until the field stands in it with its label.
+        if (schemeOf(form).doubles == Scheme::Doubles::holder) form = nameFollowed(form, field);
     }
 
     /// A field that has its row to itself.

@@ -125,7 +125,8 @@ std::string identifierMisfit(const std::string& name, bool hyphens) {
         if (part[0] == '_') return "A name begins with a letter.";
         if (part.find("__") != std::string::npos) return "Two _ next to each other are kept by C++.";
         if (std::string by = reservedBy(part); !by.empty())
-            return fmt::format("“{}” is a word that {} {} for itself.", part, by, by.find(' ') == std::string::npos ? "keeps" : "keep");
+            return fmt::format("“{}” is a word that {} {} for {}.", part, by, by.find(' ') == std::string::npos ? "keeps" : "keep",
+                               by.find(" ") == std::string::npos ? "itself" : "themselves");
     }
     return "";
 }

@@ -164,14 +164,16 @@ std::map<Id, std::string> proposedNames(const Form& form, const std::vector<Id>&
     const std::unordered_set<Id> among(ids.begin(), ids.end());
     Taken taken = namesTaken(form, [&](Id id) { return among.contains(id); });
     std::map<Id, std::string> names;
-    // In tab order, so that the first of several keeps the plain name.
-    walk(form, rootId, [&](const Control& c, int) {
-        if (!among.contains(c.id) || c.id == rootId) return;
-        std::string& name = names[c.id];
-        if (!needsName(form, c.id)) return;
-        name = proposal(form, c, [&](const std::string& n) { return taken.contains(folded(n)); });
-        ++taken[folded(name)];
-    });
+    // The first of several keeps the plain name: of those that answers are called by, then of buttons, pages and single
+    // radio buttons, each in tab order.
+    for (const bool answers : {true, false})
+        walk(form, rootId, [&](const Control& c, int) {
+            if (!among.contains(c.id) || c.id == rootId || answers != (isFilled(c) && c.kind != Kind::radioButton)) return;
+            std::string& name = names[c.id];
+            if (!needsName(form, c.id)) return;
+            name = proposal(form, c, [&](const std::string& n) { return taken.contains(folded(n)); });
+            ++taken[folded(name)];
+        });
     return names;
 }
 

@@ -258,7 +258,7 @@ std::vector<string> plainWords(const string& text) {
     for (char c : narrow(w)) {
         if (c == '\'') {
             // l'adresse and d'arrivee are two words, owner's is one.
-            const bool elided = open && (words.back().size() == 1 || words.back() == "qu");
+            const bool elided = open && (words.back().size() == 1 || words.back() == "qu" || words.back() == "Qu");
             open = open && !elided;
             continue;
         }
