@@ -111,8 +111,8 @@ int main(int argc, char** argv) {
         std::cerr << "--size: A size such as 1280x800 is expected.\n";
         return 2;
     }
-    if ((writeKeys || !picture.empty()) && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM") && qEnvironmentVariableIsEmpty("DISPLAY") &&
-        qEnvironmentVariableIsEmpty("WAYLAND_DISPLAY"))
+    if ((writeKeys || !picture.empty()) && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM") &&
+        qEnvironmentVariableIsEmpty("DISPLAY") && qEnvironmentVariableIsEmpty("WAYLAND_DISPLAY"))
         qputenv("QT_QPA_PLATFORM", "offscreen");
 
     QApplication qt(argc, argv);

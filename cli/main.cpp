@@ -169,14 +169,19 @@ int main(int argc, char** argv) {
             if (!chosen) {
                 const bool file = !chosen.error().place.empty();
                 if (file) return problem(scheme, chosen.error(), notInOrder);
-                return problem("--scheme", {"", fmt::format("“{}” is neither one of {} nor a file that can be read.", scheme, schemes)}, wrongCall);
+                return problem(
+                    "--scheme",
+                    {"", fmt::format("“{}” is neither one of {} nor a file that can be read.", scheme, schemes)},
+                    wrongCall);
             }
             const Form renamed = underScheme(form, *chosen, keepOwn ? OwnNames::kept : OwnNames::dropped);
             if (dryRun) {
                 string lines;
                 for (Id id : allIds(form)) {
                     const string &before = form.find(id)->name, &after = renamed.find(id)->name;
-                    if (before != after) lines += fmt::format("{} → {}\n", before.empty() ? "(none)" : before, after.empty() ? "(none)" : after);
+                    if (before != after)
+                        lines += fmt::format("{} → {}\n", before.empty() ? "(none)" : before,
+                                             after.empty() ? "(none)" : after);
                 }
                 return put(lines, "-");
             }
@@ -196,7 +201,9 @@ int main(int argc, char** argv) {
                 if (line.empty()) continue;
                 const Control* c = form.named(line);
                 if (!c)
-                    return problem(by, {fmt::format("line {}", number), fmt::format("The form has no control named “{}”.", line)}, notInOrder);
+                    return problem(
+                        by, {fmt::format("line {}", number), fmt::format("The form has no control named “{}”.", line)},
+                        notInOrder);
                 stops.push_back(c->id);
             }
             return put(formText(routedAs(form, stops)), out.empty() ? source : out);

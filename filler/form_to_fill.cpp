@@ -1,6 +1,7 @@
 #include "filler/form_to_fill.h"
 
 #include <QtWidgets/QtWidgets>
+#include <set>
 
 #include "core/layout/resizing.h"
 #include "core/order/access_keys.h"
@@ -81,17 +82,46 @@ void FormToFill::furnish() {
     for (const auto& [id, widget] : widgets_)
         if (auto* label = qobject_cast<QLabel*>(widget))
             if (QWidget* field = widgetOf(session_.form().find(id)->reference(Prop::labels))) label->setBuddy(field);
-    QWidget* before = nullptr;
-    for (Id id : session_.route())
-        if (QWidget* widget = widgetOf(id)) {
-            if (before) setTabOrder(before, widget);
-            before = widget;
-        }
+    layRoute();
     if (auto* button = qobject_cast<QPushButton*>(widgetOf(session_.acceptButton()))) button->setDefault(true);
     addKeys();
     for (const auto& [id, widget] : std::map(widgets_))
         if (const Control* c = session_.form().find(id); c->kind == Kind::table && c->number(Prop::rowsMost) > 0)
             addRowButtons(id, widget);
+}
+
+namespace {
+/// What the Tab key stops at within the widget of a control, in order: itself, or what it is made of.
+QWidgetList stopsWithin(QWidget* widget) {
+    if (auto* tabs = qobject_cast<TabsField*>(widget)) return {tabs->bar()};
+    QWidgetList stops;
+    if (widget->focusPolicy() & Qt::TabFocus && !widget->focusProxy()) stops << widget;
+    for (QWidget* inner : widget->findChildren<QWidget*>())
+        // What opens in a window of its own, as a calendar does, has its own order.
+        if (inner->focusPolicy() & Qt::TabFocus && !inner->focusProxy() && inner->window() == widget->window())
+            stops << inner;
+    return stops;
+}
+}  // namespace
+
+/// The Tab key goes where the session says, and passes by what is no stop.
+void FormToFill::layRoute() {
+    const std::vector<Id> route = session_.route();
+    QWidget* before = nullptr;
+    for (Id id : route)
+        if (QWidget* widget = widgetOf(id)) {
+            // A radio button whose question has its stop elsewhere is part of the order all the same.
+            QWidgetList stops = stopsWithin(widget);
+            if (stops.isEmpty()) stops << widget;
+            for (QWidget* stop : stops) {
+                if (before) setTabOrder(before, stop);
+                before = stop;
+            }
+        }
+    const std::set<Id> all(route.begin(), route.end());
+    for (const auto& [id, widget] : widgets_)
+        if (row(session_.form().find(id)->kind).tabbed && !all.contains(id))
+            for (QWidget* stop : stopsWithin(widget)) stop->setFocusPolicy(Qt::ClickFocus);
 }
 
 /// Access keys that no wording of a widget carries: those of choice groups, and all of them on paper, whose wording is

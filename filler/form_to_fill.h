@@ -56,6 +56,7 @@ class FormToFill : public QWidget {
     void build(Id container, QWidget* parent, double offsetX, double offsetY);
     void furnish();
     void addKeys();
+    void layRoute();
     void addRowButtons(Id table, QWidget* widget);
     void wire(QWidget* widget, Id id);
     void typed(Id id, const QString& text);

@@ -88,14 +88,16 @@ std::vector<NameLayer::Chip> NameLayer::chips(const Sheet& sheet, const Form& fo
             if (index < tabs[holder->id].size()) r = tabs[holder->id][index];
         }
         QRectF chip(0, 0, metrics.horizontalAdvance(text) + 12, high);
-        const bool worded = c.kind == Kind::button || c.kind == Kind::tabPage || c.kind == Kind::frame || c.kind == Kind::label ||
-                            c.kind == Kind::tabs;
+        const bool worded = c.kind == Kind::button || c.kind == Kind::tabPage || c.kind == Kind::frame ||
+                            c.kind == Kind::label || c.kind == Kind::tabs;
         if (c.kind == Kind::checkBox || c.kind == Kind::radioButton) {
             // Behind the wording, which stays to be read.
             chip.moveTopLeft({r.right() + 4, r.center().y() - high / 2});
         } else if (worded) {
             // On the upper edge, above the wording.
-            chip.moveTopLeft({c.kind == Kind::tabs || c.kind == Kind::frame ? r.right() - chip.width() - 6 : r.left() + 3, r.top() - high * 0.7});
+            chip.moveTopLeft(
+                {c.kind == Kind::tabs || c.kind == Kind::frame ? r.right() - chip.width() - 6 : r.left() + 3,
+                 r.top() - high * 0.7});
         } else if (r.height() < 40) {
             chip.moveTopLeft({r.left() + 5, r.center().y() - high / 2});
         } else {
@@ -106,14 +108,17 @@ std::vector<NameLayer::Chip> NameLayer::chips(const Sheet& sheet, const Form& fo
     // Chips of tabs stand side by side.
     for (std::size_t i = 1; i < all.size(); ++i)
         for (std::size_t j = 0; j < i; ++j)
-            if (form.find(all[i].id)->kind == Kind::tabPage && form.find(all[i].id)->parent == form.find(all[j].id)->parent)
+            if (form.find(all[i].id)->kind == Kind::tabPage &&
+                form.find(all[i].id)->parent == form.find(all[j].id)->parent)
                 all[i].place.moveLeft(std::max(all[i].place.left(), all[j].place.right() + 2));
     // A chip behind a tick gives way where something else stands: then it goes below the wording.
     for (Chip& chip : all) {
         const Control& c = *form.find(chip.id);
         if (c.kind != Kind::checkBox && c.kind != Kind::radioButton) continue;
         const QRectF own = sheet.placeOf(chip.id);
-        const QRectF holder = c.parent == rootId || form.find(c.parent)->kind == Kind::page ? sheet.placeOf(surfaceOf(form, c.id)) : sheet.placeOf(c.parent);
+        const QRectF holder = c.parent == rootId || form.find(c.parent)->kind == Kind::page
+                                  ? sheet.placeOf(surfaceOf(form, c.id))
+                                  : sheet.placeOf(c.parent);
         bool taken = chip.place.right() > holder.right() - 2;
         for (Id sibling : form.find(c.parent)->children)
             taken = taken || (sibling != c.id && sheet.placeOf(sibling).intersects(chip.place));
@@ -197,8 +202,9 @@ void NameLayer::startNaming(Sheet& sheet, Id id) {
     edit_->setFont(monoFont(12));
     edit_->setText(toQt(desk_.form().find(id)->name));
     edit_->setPlaceholderText(toQt(proposedName(desk_.form(), id)));
-    edit_->setStyleSheet(QString("QLineEdit { background: %2; color: %3; border: 1px solid %1; border-radius: 3px; padding: 0 3px; }")
-                             .arg(tokens().tawny.name(), tokens().field.name(), tokens().ink.name()));
+    edit_->setStyleSheet(
+        QString("QLineEdit { background: %2; color: %3; border: 1px solid %1; border-radius: 3px; padding: 0 3px; }")
+            .arg(tokens().tawny.name(), tokens().field.name(), tokens().ink.name()));
     const int wide = std::max(120, int(QFontMetrics(monoFont(12)).horizontalAdvance(edit_->text())) + 36);
     QRect area(int(place.left()) - 4, int(place.center().y()) - 12, wide, 24);
     if (area.right() > sheet.width() - 4) area.moveRight(sheet.width() - 4);
@@ -273,7 +279,8 @@ void NameLayer::step(Sheet&, bool back) {
     if (all.empty()) return;
     auto at = std::ranges::find(all, desk_.lead());
     const std::size_t n = all.size();
-    desk_.select({at == all.end() ? all[back ? n - 1 : 0] : all[(std::size_t(at - all.begin()) + (back ? n - 1 : 1)) % n]});
+    desk_.select(
+        {at == all.end() ? all[back ? n - 1 : 0] : all[(std::size_t(at - all.begin()) + (back ? n - 1 : 1)) % n]});
 }
 
 bool NameLayer::key(Sheet& sheet, QKeyEvent& event) {

@@ -69,7 +69,8 @@ class NameLayer : public QObject, public SheetLayer {
     mutable bool knows_ = false;
 };
 
-/// Gives a control a name typed by a person: empty lets it follow its label. False, with the reason said, when it cannot.
+/// Gives a control a name typed by a person: empty lets it follow its label. False, with the reason said, when it
+/// cannot.
 bool giveName(Desk& desk, Id id, const QString& name);
 
 }  // namespace brindel

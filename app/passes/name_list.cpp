@@ -44,7 +44,8 @@ void NameList::list() {
         if (which_ == NamesShown::own && !c.ownName) return;
         // Cells and sheets of paper are never called anything.
         if (which_ == NamesShown::all && (c.kind == Kind::cell || c.kind == Kind::page)) return;
-        const QString words = toQt(calledBy(form, c)) + '\n' + toQt(c.name) + '\n' + toQt(std::string(row(c.kind).word));
+        const QString words =
+            toQt(calledBy(form, c)) + '\n' + toQt(c.name) + '\n' + toQt(std::string(row(c.kind).word));
         if (filter_.isEmpty() || words.contains(filter_, Qt::CaseInsensitive)) rows.push_back(c.id);
     });
     if (rows == rows_) {
@@ -83,10 +84,13 @@ QVariant NameList::data(const QModelIndex& index, int role) const {
         case Qt::DisplayRole:
             if (index.column() == label) {
                 const QString wording = toQt(wordingFor(desk_.form(), c->id)).simplified();
-                return wording.isEmpty() || c->kind == Kind::tabs ? toQt(std::string(row(c->kind).word)) : toQt(calledBy(desk_.form(), *c)).simplified();
+                return wording.isEmpty() || c->kind == Kind::tabs ? toQt(std::string(row(c->kind).word))
+                                                                  : toQt(calledBy(desk_.form(), *c)).simplified();
             }
-            if (index.column() == name) return (look.sign.isEmpty() ? "" : look.sign + " ") + (c->name.empty() ? "none" : toQt(c->name));
-            if (index.column() == used) return usesOf(c->id).empty() ? QString() : QString::number(usesOf(c->id).size());
+            if (index.column() == name)
+                return (look.sign.isEmpty() ? "" : look.sign + " ") + (c->name.empty() ? "none" : toQt(c->name));
+            if (index.column() == used)
+                return usesOf(c->id).empty() ? QString() : QString::number(usesOf(c->id).size());
             if (trying_) {
                 auto then = becomes_.find(c->id);
                 return then == becomes_.end() || then->second == c->name ? QString() : toQt(then->second);
@@ -95,18 +99,24 @@ QVariant NameList::data(const QModelIndex& index, int role) const {
         case Qt::EditRole:
             return toQt(c->name);
         case Qt::DecorationRole:
-            return index.column() == label ? QVariant(icon(toQt(std::string(row(c->kind).key)), tokens().ink2)) : QVariant();
+            return index.column() == label ? QVariant(icon(toQt(std::string(row(c->kind).key)), tokens().ink2))
+                                           : QVariant();
         case Qt::ForegroundRole:
-            if (index.column() == name) return plain ? tokens().ink : isWrong(standing.state) && look.line == tokens().brick ? tokens().brick : tokens().tawnyDark;
+            if (index.column() == name)
+                return plain                                                    ? tokens().ink
+                       : isWrong(standing.state) && look.line == tokens().brick ? tokens().brick
+                                                                                : tokens().tawnyDark;
             return index.column() == proposed ? (trying_ ? tokens().teal : tokens().ink2) : tokens().ink;
         case Qt::FontRole:
             return index.column() == name || index.column() == proposed ? monoFont(11) : bodyFont(12);
         case Qt::TextAlignmentRole:
-            return index.column() == used ? int(Qt::AlignRight | Qt::AlignVCenter) : int(Qt::AlignLeft | Qt::AlignVCenter);
+            return index.column() == used ? int(Qt::AlignRight | Qt::AlignVCenter)
+                                          : int(Qt::AlignLeft | Qt::AlignVCenter);
         case Qt::ToolTipRole:
             return QString("%1 “%2”, %3%4")
                 .arg(toQt(std::string(row(c->kind).word)), toQt(calledBy(desk_.form(), *c)).simplified(),
-                     toQt(std::string(nameStateWord(standing.state))), standing.says.empty() ? "" : ". " + toQt(standing.says));
+                     toQt(std::string(nameStateWord(standing.state))),
+                     standing.says.empty() ? "" : ". " + toQt(standing.says));
         default:
             return {};
     }

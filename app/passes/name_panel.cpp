@@ -50,7 +50,8 @@ NamePanel::NamePanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
     table_->setModel(list_);
     table_->setSelectionBehavior(QAbstractItemView::SelectRows);
     table_->setSelectionMode(QAbstractItemView::ExtendedSelection);
-    table_->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed | QAbstractItemView::AnyKeyPressed);
+    table_->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed |
+                            QAbstractItemView::AnyKeyPressed);
     table_->setShowGrid(false);
     table_->setWordWrap(false);
     table_->setTabKeyNavigation(false);
@@ -171,7 +172,8 @@ NamePanel::NamePanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
             }
         table_->selectionModel()->select(rows, QItemSelectionModel::ClearAndSelect);
         if (first >= 0) {
-            table_->selectionModel()->setCurrentIndex(list_->index(first, NameList::name), QItemSelectionModel::NoUpdate);
+            table_->selectionModel()->setCurrentIndex(list_->index(first, NameList::name),
+                                                      QItemSelectionModel::NoUpdate);
             table_->scrollTo(list_->index(first, 0));
         }
         selecting_ = false;
@@ -201,13 +203,15 @@ void NamePanel::refresh() {
     list_->refresh();
     QItemSelection rows;
     for (Id id : before)
-        if (const int at = list_->rowOf(id); at >= 0) rows.select(list_->index(at, 0), list_->index(at, NameList::columns - 1));
+        if (const int at = list_->rowOf(id); at >= 0)
+            rows.select(list_->index(at, 0), list_->index(at, NameList::columns - 1));
     table_->selectionModel()->select(rows, QItemSelectionModel::ClearAndSelect);
     selecting_ = false;
     int names = 0;
     for (const auto& [id, standing] : list_->standings()) names += standing.state != NameState::notNeeded;
     const int wrong = list_->wrongCount();
-    count_->setText(wrong == 0 ? QString("%1, all right").arg(names) : QString("%1, %2 to be put right").arg(names).arg(wrong));
+    count_->setText(wrong == 0 ? QString("%1, all right").arg(names)
+                               : QString("%1, %2 to be put right").arg(names).arg(wrong));
     refreshCard();
     if (openReplace_->isChecked()) tryReplacement();
 }
@@ -223,10 +227,12 @@ void NamePanel::refreshCard() {
     for (Id id : ids)
         if (list_->standings().at(id).proposed != form.find(id)->name || form.find(id)->ownName) open.push_back(id);
     take_->setEnabled(!open.empty());
-    take_->setText(open.size() > 1 ? QString("Take %1 names by the scheme").arg(open.size()) : QString("Take the scheme's name"));
+    take_->setText(open.size() > 1 ? QString("Take %1 names by the scheme").arg(open.size())
+                                   : QString("Take the scheme's name"));
     uses_->hide();
     if (ids.empty()) {
-        says_->setText("Pick a name here or on the sheet. Typing gives it another one; an empty one follows its label again.");
+        says_->setText(
+            "Pick a name here or on the sheet. Typing gives it another one; an empty one follows its label again.");
         return;
     }
     if (ids.size() > 1) {
@@ -236,15 +242,19 @@ void NamePanel::refreshCard() {
     const Control& c = *form.find(ids[0]);
     const NameStanding& s = list_->standings().at(ids[0]);
     QString text = QString("%1 “%2”: %3.")
-                       .arg(toQt(std::string(row(c.kind).word)), toQt(calledBy(form, c)).simplified().left(60), toQt(std::string(nameStateWord(s.state))));
+                       .arg(toQt(std::string(row(c.kind).word)), toQt(calledBy(form, c)).simplified().left(60),
+                            toQt(std::string(nameStateWord(s.state))));
     text[0] = text[0].toUpper();
     if (!s.says.empty()) text += " " + toQt(s.says);
-    if (!s.proposed.empty() && s.proposed != c.name) text += QString(" The scheme would say “%1”.").arg(toQt(s.proposed));
+    if (!s.proposed.empty() && s.proposed != c.name)
+        text += QString(" The scheme would say “%1”.").arg(toQt(s.proposed));
     says_->setText(text);
     QStringList used;
     for (const Use& use : list_->usesOf(c.id)) {
         const Control* by = form.find(use.by);
-        if (by) used << QString("%1, %2").arg(toQt(calledBy(form, *by)).simplified(), toQt(std::string(row(use.prop).word)).toLower());
+        if (by)
+            used << QString("%1, %2").arg(toQt(calledBy(form, *by)).simplified(),
+                                          toQt(std::string(row(use.prop).word)).toLower());
     }
     uses_->setVisible(!used.isEmpty());
     uses_->setText("Used in: " + used.join("; "));
@@ -254,7 +264,8 @@ void NamePanel::takeProposed() {
     Ids ids = desk_.selection();
     if (ids.empty()) return;
     const Form next = namedByScheme(desk_.form(), ids);
-    desk_.edit(next, ids.size() > 1 ? QString("Take %1 names by the scheme").arg(ids.size()) : QString("Take the scheme's name"));
+    desk_.edit(next, ids.size() > 1 ? QString("Take %1 names by the scheme").arg(ids.size())
+                                    : QString("Take the scheme's name"));
 }
 
 void NamePanel::putRight() {
@@ -262,7 +273,8 @@ void NamePanel::putRight() {
     for (const auto& [id, standing] : nameStandings(desk_.form()))
         if (isWrong(standing.state)) wrong.push_back(id);
     if (wrong.empty()) return desk_.say("All names are right.");
-    desk_.edit(namedByScheme(desk_.form(), wrong), wrong.size() == 1 ? QString("Put a name right") : QString("Put %1 names right").arg(wrong.size()));
+    desk_.edit(namedByScheme(desk_.form(), wrong),
+               wrong.size() == 1 ? QString("Put a name right") : QString("Put %1 names right").arg(wrong.size()));
 }
 
 void NamePanel::startReplacing() {
@@ -280,14 +292,15 @@ void NamePanel::tryReplacement() {
     if (desk_.proposal()) return;
     const bool on = openReplace_->isChecked() && !find_->text().isEmpty();
     std::map<Id, std::string> left;
-    const auto names = on ? namesReplaced(desk_.form(), replaceIn(), fromQt(find_->text()), fromQt(with_->text()), &left)
-                          : std::map<Id, std::string>();
+    const auto names =
+        on ? namesReplaced(desk_.form(), replaceIn(), fromQt(find_->text()), fromQt(with_->text()), &left)
+           : std::map<Id, std::string>();
     replace_->setEnabled(!names.empty());
     replace_->setText(names.size() == 1 ? QString("Replace 1 name") : QString("Replace %1 names").arg(names.size()));
-    replaceSays_->setText(!on                ? QString()
-                          : !left.empty()    ? QString("%1 cannot be changed so.").arg(left.size())
-                          : names.empty()    ? QString("No name has it.")
-                                             : QString());
+    replaceSays_->setText(!on             ? QString()
+                          : !left.empty() ? QString("%1 cannot be changed so.").arg(left.size())
+                          : names.empty() ? QString("No name has it.")
+                                          : QString());
     replaceSays_->setToolTip(left.empty() ? QString() : toQt(left.begin()->second));
     list_->setBecomes(names, on);
 }

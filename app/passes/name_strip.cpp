@@ -61,9 +61,11 @@ void NameStrip::proposeScheme(const Scheme& scheme) {
     const Form next = underScheme(desk_.form(), scheme, OwnNames::recast);
     int count = 0;
     for (Id id : allIds(next)) count += next.find(id)->name != desk_.form().find(id)->name;
-    desk_.propose({next, "Scheme " + toQt(scheme.word),
-                   count == 0 ? QString("“%1” changes no name.").arg(toQt(scheme.word))
-                              : QString("“%1” changes %2 %3.").arg(toQt(scheme.word)).arg(count).arg(count == 1 ? "name" : "names")});
+    desk_.propose(
+        {next, "Scheme " + toQt(scheme.word),
+         count == 0
+             ? QString("“%1” changes no name.").arg(toQt(scheme.word))
+             : QString("“%1” changes %2 %3.").arg(toQt(scheme.word)).arg(count).arg(count == 1 ? "name" : "names")});
 }
 
 void NameStrip::editScheme() {
@@ -88,7 +90,9 @@ void NameStrip::refresh() {
     schemes_->setCurrentIndex(at);
     int wrong = 0;
     for (const auto& [id, standing] : nameStandings(desk_.form())) wrong += isWrong(standing.state);
-    right_->setText(wrong == 0 ? "All names are right" : wrong == 1 ? "Put 1 name right" : QString("Put %1 names right").arg(wrong));
+    right_->setText(wrong == 0   ? "All names are right"
+                    : wrong == 1 ? "Put 1 name right"
+                                 : QString("Put %1 names right").arg(wrong));
     right_->setEnabled(wrong > 0);
     right_->setProperty("main", wrong > 0);
     right_->style()->polish(right_);

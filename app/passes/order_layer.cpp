@@ -19,7 +19,8 @@ Id counted(const Form& form, Id id) {
     const Control* c = form.find(id);
     if (!c) return noControl;
     if (c->kind == Kind::radioButton) return questionOf(form, *c).front();
-    if (c->kind == Kind::label && c->reference(Prop::labels) != noControl) return counted(form, c->reference(Prop::labels));
+    if (c->kind == Kind::label && c->reference(Prop::labels) != noControl)
+        return counted(form, c->reference(Prop::labels));
     return id;
 }
 
@@ -60,7 +61,8 @@ void OrderLayer::lay(Id stop) {
     stop = counted(form, stop);
     const Control* c = form.find(stop);
     if (!c) return;
-    if (!row(c->kind).tabbed) return desk_.say(QString("The Tab key does not stop at a %1.").arg(toQt(std::string(row(c->kind).word))), true);
+    if (!row(c->kind).tabbed)
+        return desk_.say(QString("The Tab key does not stop at a %1.").arg(toQt(std::string(row(c->kind).word))), true);
     if (last_ != noControl && !laid_.contains(stop)) {
         const Form next = stopLaid(form, stop, last_, laid_);
         desk_.edit(next, "Lay the route: " + toQt(calledBy(form, *c)).simplified().left(24), Ids{stop});
@@ -81,7 +83,8 @@ QPointF OrderLayer::badgeOf(const Sheet& sheet, const Form& form, Id stop) const
         return tabs.empty() ? r.topLeft() : QPointF(tabs.back().right() + 14, tabs.back().center().y());
     }
     if (c.kind == Kind::choiceGroup) return {r.left() - 2, r.top() + std::min(r.height(), 24.0) / 2};
-    if (c.kind == Kind::checkBox || c.kind == Kind::radioButton) return {r.left() - 10, r.top() + std::min(r.height(), 24.0) / 2};
+    if (c.kind == Kind::checkBox || c.kind == Kind::radioButton)
+        return {r.left() - 10, r.top() + std::min(r.height(), 24.0) / 2};
     if (c.kind == Kind::button) return {r.left() + 2, r.top() + 1};
     return {r.left() + 13, r.top() + std::min(r.height(), 28.0) / 2};
 }
@@ -142,10 +145,12 @@ void OrderLayer::paintRoute(QPainter& p, Sheet& sheet, const Form& form) {
             const QLineF line = way.size() > 2 ? QLineF(way[1], way[2]) : QLineF(from, to);
             if (line.length() > 3.4 * radius) {
                 const QLineF unit = line.unitVector();
-                const QPointF along(unit.dx(), unit.dy()), beside(-unit.dy(), unit.dx()), middle = line.center() + along * 3;
+                const QPointF along(unit.dx(), unit.dy()), beside(-unit.dy(), unit.dx()),
+                    middle = line.center() + along * 3;
                 p.setPen(Qt::NoPen);
                 p.setBrush(teal);
-                p.drawPolygon(QPolygonF{middle + along * 5, middle - along * 4 + beside * 4.5, middle - along * 4 - beside * 4.5});
+                p.drawPolygon(QPolygonF{middle + along * 5, middle - along * 4 + beside * 4.5,
+                                        middle - along * 4 - beside * 4.5});
             }
         }
         before = id;
@@ -284,7 +289,8 @@ void OrderLayer::step(bool back) {
     if (stops.empty()) return;
     auto at = std::ranges::find(stops, desk_.lead());
     const std::size_t n = stops.size();
-    desk_.select({at == stops.end() ? stops[back ? n - 1 : 0] : stops[(std::size_t(at - stops.begin()) + (back ? n - 1 : 1)) % n]});
+    desk_.select({at == stops.end() ? stops[back ? n - 1 : 0]
+                                    : stops[(std::size_t(at - stops.begin()) + (back ? n - 1 : 1)) % n]});
 }
 
 void OrderLayer::setKey(const QString& letter) {
@@ -318,12 +324,14 @@ bool OrderLayer::key(Sheet&, QKeyEvent& event) {
         case Qt::Key_Up:
         case Qt::Key_Down:
             if (!c || !(event.modifiers() & Qt::AltModifier)) return false;
-            desk_.edit(stopShifted(form, id, event.key() == Qt::Key_Up ? -1 : 1), event.key() == Qt::Key_Up ? "Earlier in the route" : "Later in the route");
+            desk_.edit(stopShifted(form, id, event.key() == Qt::Key_Up ? -1 : 1),
+                       event.key() == Qt::Key_Up ? "Earlier in the route" : "Later in the route");
             return true;
         case Qt::Key_Space:
             if (keys_ || !c || !has(c->kind, Prop::tabStop)) return false;
             if (laying_) return lay(id), true;
-            desk_.edit(withProperty(form, desk_.selection(), Prop::tabStop, !c->yes(Prop::tabStop)), c->yes(Prop::tabStop) ? "Skip a stop" : "Stop here again");
+            desk_.edit(withProperty(form, desk_.selection(), Prop::tabStop, !c->yes(Prop::tabStop)),
+                       c->yes(Prop::tabStop) ? "Skip a stop" : "Stop here again");
             return true;
         case Qt::Key_Backspace:
         case Qt::Key_Delete:
@@ -334,7 +342,8 @@ bool OrderLayer::key(Sheet&, QKeyEvent& event) {
             break;
     }
     // In the keys' view a letter is the key.
-    if (keys_ && c && !(event.modifiers() & (Qt::ControlModifier | Qt::AltModifier)) && event.text().size() == 1 && event.text()[0].isLetterOrNumber()) {
+    if (keys_ && c && !(event.modifiers() & (Qt::ControlModifier | Qt::AltModifier)) && event.text().size() == 1 &&
+        event.text()[0].isLetterOrNumber()) {
         setKey(event.text());
         return true;
     }

@@ -1,5 +1,5 @@
-// The Order pass on the sheet: the route as a numbered line through the controls, and the access keys. The route is laid
-// by clicking one control after another, or by dragging along them.
+// The Order pass on the sheet: the route as a numbered line through the controls, and the access keys. The route is
+// laid by clicking one control after another, or by dragging along them.
 #pragma once
 
 #include <QObject>

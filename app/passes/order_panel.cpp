@@ -59,12 +59,17 @@ void RouteList::refresh() {
         const int inner = form.isDialog() ? depth - 1 : std::max(0, depth - 1);
         auto at = numbers.find(c.id);
         QString words = wordingOf(form, c);
-        if (c.kind == Kind::page) words = QString("Page %1").arg(std::ranges::find(form.root().children, c.id) - form.root().children.begin() + 1);
+        if (c.kind == Kind::page)
+            words = QString("Page %1").arg(std::ranges::find(form.root().children, c.id) -
+                                           form.root().children.begin() + 1);
         if (c.kind == Kind::cell) return;
         if (c.kind == Kind::tabs) words = "Tabs";
-        if (question && form.find(c.parent)->kind == Kind::frame && !form.find(c.parent)->text(Prop::title).empty()) words += " …";
+        if (question && form.find(c.parent)->kind == Kind::frame && !form.find(c.parent)->text(Prop::title).empty())
+            words += " …";
         const QString number = at != numbers.end() ? QString::number(at->second) : stops ? QString("–") : QString();
-        auto* item = new QListWidgetItem(QString(inner * 3, QChar(0x2007)) + (number.isEmpty() ? QString() : number.rightJustified(wide, QChar(0x2007)) + "  ") + words);
+        auto* item = new QListWidgetItem(
+            QString(inner * 3, QChar(0x2007)) +
+            (number.isEmpty() ? QString() : number.rightJustified(wide, QChar(0x2007)) + "  ") + words);
         item->setData(Qt::UserRole, uint(c.id));
         item->setSizeHint({0, 24});
         if (!stops) {
@@ -119,14 +124,16 @@ void RouteList::dropEvent(QDropEvent* event) {
     event->setDropAction(Qt::IgnoreAction);
     event->accept();
     // The list makes itself anew, which must wait until the drag is over.
-    QMetaObject::invokeMethod(this, [this, id, to] { moveTo(id, to); }, Qt::QueuedConnection);
+    QMetaObject::invokeMethod(
+        this, [this, id, to] { moveTo(id, to); }, Qt::QueuedConnection);
 }
 
 void RouteList::keyPressEvent(QKeyEvent* event) {
     const Id id = idAt(currentRow());
     const bool up = event->key() == Qt::Key_Up, down = event->key() == Qt::Key_Down;
     if ((up || down) && event->modifiers() & Qt::AltModifier) {
-        desk_.edit(stopShifted(desk_.form(), id, up ? -1 : 1), up ? "Earlier in the route" : "Later in the route", Ids{id});
+        desk_.edit(stopShifted(desk_.form(), id, up ? -1 : 1), up ? "Earlier in the route" : "Later in the route",
+                   Ids{id});
         return;
     }
     QListWidget::keyPressEvent(event);
@@ -180,7 +187,8 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
     connect(starts_, &QComboBox::activated, this, [this](int at) {
         desk_.edit(startingIn(desk_.form(), Id(starts_->itemData(at).toUInt())), "Start in " + starts_->itemText(at));
     });
-    for (auto [box, role, word] : {std::tuple(enter_, "accept", "Enter presses "), {escape_, "cancel", "Escape presses "}})
+    for (auto [box, role, word] :
+         {std::tuple(enter_, "accept", "Enter presses "), {escape_, "cancel", "Escape presses "}})
         connect(box, &QComboBox::activated, this, [this, box = box, role = role, word = word](int at) {
             desk_.edit(pressing(desk_.form(), role, Id(box->itemData(at).toUInt())), word + box->itemText(at));
         });
@@ -227,13 +235,15 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
     keyLine->addStretch(1);
     column->addWidget(keyRow_);
     connect(isStop_, &QCheckBox::clicked, this, [this](bool on) {
-        desk_.edit(withProperty(desk_.form(), desk_.selection(), Prop::tabStop, on), on ? "Stop here again" : "Skip a stop");
+        desk_.edit(withProperty(desk_.form(), desk_.selection(), Prop::tabStop, on),
+                   on ? "Stop here again" : "Skip a stop");
     });
     connect(key_, &QLineEdit::editingFinished, this, [this] {
         if (!key_->isModified()) return;
         key_->setModified(false);
         const Form next = withKeySet(desk_.form(), desk_.lead(), fromQt(key_->text()));
-        desk_.edit(next, key_->text().isEmpty() ? QString("Take the access key away") : "Access key " + key_->text().toUpper());
+        desk_.edit(next, key_->text().isEmpty() ? QString("Take the access key away")
+                                                : "Access key " + key_->text().toUpper());
     });
 
     connect(&desk, &Desk::formChanged, this, [this] {
@@ -244,7 +254,8 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
         if (!selecting_) {
             const QSignalBlocker quiet(route_);
             const Control* c = desk_.form().find(desk_.lead());
-            route_->setCurrentRow(c ? route_->rowOf(c->kind == Kind::radioButton ? questionOf(desk_.form(), *c).front() : c->id) : -1);
+            route_->setCurrentRow(
+                c ? route_->rowOf(c->kind == Kind::radioButton ? questionOf(desk_.form(), *c).front() : c->id) : -1);
         }
         refreshStop();
     });
@@ -258,8 +269,10 @@ void OrderPanel::refresh() {
     const Form& form = desk_.form();
     const std::vector<Id> stops = stopsOf(form);
     const auto clashes = keyClashes(form).size();
-    QString says = stops.empty() ? QString("There is nothing yet that the Tab key could stop at.")
-                                 : QString("%1 %2, in the order of this list.").arg(stops.size()).arg(stops.size() == 1 ? "stop" : "stops");
+    QString says =
+        stops.empty()
+            ? QString("There is nothing yet that the Tab key could stop at.")
+            : QString("%1 %2, in the order of this list.").arg(stops.size()).arg(stops.size() == 1 ? "stop" : "stops");
     if (clashes) says += QString(" %1 access keys clash.").arg(clashes);
     count_->setText(says);
     auto list = [&](QComboBox* box, const QString& none, auto&& wanted, Id now) {
@@ -270,7 +283,9 @@ void OrderPanel::refresh() {
             if (const Control& c = *form.find(id); wanted(c)) box->addItem(wordingOf(form, c), uint(id));
         box->setCurrentIndex(std::max(0, box->findData(uint(now))));
     };
-    auto isStop = [&](const Control& c) { return std::ranges::find(stops, c.id) != stops.end() && c.kind != Kind::tabs; };
+    auto isStop = [&](const Control& c) {
+        return std::ranges::find(stops, c.id) != stops.end() && c.kind != Kind::tabs;
+    };
     auto isButton = [](const Control& c) { return c.kind == Kind::button; };
     list(starts_, "the first stop", isStop, form.root().reference(Prop::startsIn));
     list(enter_, "no button", isButton, buttonPressed(form, "accept"));

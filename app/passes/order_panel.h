@@ -14,7 +14,8 @@ class QLineEdit;
 
 namespace brindel {
 
-/// The route as a list: stops with their numbers, containers as headings. Entries are dragged to where they should come.
+/// The route as a list: stops with their numbers, containers as headings. Entries are dragged to where they should
+/// come.
 class RouteList : public QListWidget {
     Q_OBJECT
   public:

@@ -19,8 +19,8 @@ OrderStrip::OrderStrip(Desk& desk, OrderLayer& layer, QWidget* parent) : QWidget
                           "QPushButton[segment=\"true\"] { border-radius: 0; padding: 5px 13px; }"
                           "QPushButton[segment=\"true\"]:checked { background: %3; color: %4; font-weight: bold; }"
                           "QPushButton#layByClicks:checked { background: %3; color: %4; border-color: %5; }")
-                      .arg(tokens().cream.name(), tokens().line.name(), tokens().chosen.name(), tokens().tawnyDark.name(),
-                           tokens().tawny.name()));
+                      .arg(tokens().cream.name(), tokens().line.name(), tokens().chosen.name(),
+                           tokens().tawnyDark.name(), tokens().tawny.name()));
     auto* line = new QHBoxLayout(this);
     line->setContentsMargins(12, 0, 12, 0);
     line->setSpacing(8);
@@ -40,9 +40,12 @@ OrderStrip::OrderStrip(Desk& desk, OrderLayer& layer, QWidget* parent) : QWidget
         b->setProperty("segment", true);
         segments->addWidget(b);
     }
-    reading_ = button("layByReading", "Lay by reading", "Rows from the top, columns where frames or gaps make them; for the whole form.", false);
-    clicking_ = button("layByClicks", "Lay by clicking", "Click one control after another, from any point. Dragging along them works at any time.", true);
-    choose_ = button("chooseKeys", "Choose keys", "A letter for every wording, without a clash; those set by hand stay.", false);
+    reading_ = button("layByReading", "Lay by reading",
+                      "Rows from the top, columns where frames or gaps make them; for the whole form.", false);
+    clicking_ = button("layByClicks", "Lay by clicking",
+                       "Click one control after another, from any point. Dragging along them works at any time.", true);
+    choose_ = button("chooseKeys", "Choose keys",
+                     "A letter for every wording, without a clash; those set by hand stay.", false);
     says_ = new QLabel(this);
     says_->setFont(bodyFont(12));
     says_->setProperty("secondary", true);
@@ -82,9 +85,10 @@ void OrderStrip::chooseKeys() {
         without += b.key.empty();
     }
     if (!sameContent(next, desk_.form())) desk_.edit(next, "Choose access keys");
-    desk_.say(all == 0       ? QString("Nothing here has wording that could carry a key.")
-              : without == 0 ? QString("All %1 have a key.").arg(all)
-                             : QString("%1 of %2 have a key; for the others no letter is left.").arg(all - without).arg(all));
+    desk_.say(all == 0 ? QString("Nothing here has wording that could carry a key.")
+              : without == 0
+                  ? QString("All %1 have a key.").arg(all)
+                  : QString("%1 of %2 have a key; for the others no letter is left.").arg(all - without).arg(all));
 }
 
 void OrderStrip::refresh() {
@@ -104,12 +108,14 @@ void OrderStrip::refresh() {
             have += !b.key.empty();
         }
         const auto clashes = keyClashes(form).size();
-        says_->setText(QString("%1 of %2 have a key").arg(have).arg(all) + (clashes ? QString(", %1 clash").arg(clashes) : QString()));
+        says_->setText(QString("%1 of %2 have a key").arg(have).arg(all) +
+                       (clashes ? QString(", %1 clash").arg(clashes) : QString()));
     } else {
         int passed = 0;
         form.controls.each([&](Id, const Control& c) { passed += !passedBecause(form, c).empty(); });
         const auto stops = stopsOf(form).size();
-        says_->setText(QString("%1 %2").arg(stops).arg(stops == 1 ? "stop" : "stops") + (passed ? QString(", %1 passed by").arg(passed) : QString()));
+        says_->setText(QString("%1 %2").arg(stops).arg(stops == 1 ? "stop" : "stops") +
+                       (passed ? QString(", %1 passed by").arg(passed) : QString()));
     }
 }
 

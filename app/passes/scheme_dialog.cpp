@@ -24,9 +24,10 @@ std::vector<std::pair<Kind, std::string>> sampleLabels(const Form& form, int cou
             ++seen[c.kind];
             all.emplace_back(c.kind, wording);
         }
-    static const std::pair<Kind, const char*> usual[] = {{Kind::textBox, "Name of the boat"}, {Kind::dateBox, "Wanted from"},
-                                                         {Kind::checkBox, "Mast is stepped"}, {Kind::comboBox, "Hull"},
-                                                         {Kind::button, "Book lift"},         {Kind::numberBox, "Length overall (m)"}};
+    static const std::pair<Kind, const char*> usual[] = {
+        {Kind::textBox, "Name of the boat"}, {Kind::dateBox, "Wanted from"},
+        {Kind::checkBox, "Mast is stepped"}, {Kind::comboBox, "Hull"},
+        {Kind::button, "Book lift"},         {Kind::numberBox, "Length overall (m)"}};
     for (const auto& [kind, label] : usual)
         if (int(all.size()) < count) all.emplace_back(kind, label);
     return all;
@@ -45,8 +46,10 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
     : QDialog(parent), form_(form), scheme_(scheme) {
     setWindowTitle("Scheme for names");
     setObjectName("panel");
-    setStyleSheet(panelSheet() + QString("QDialog#panel { background: %1; } QSpinBox { background: %2; color: %3; border: 1px solid %4; border-radius: 4px; padding: 2px 6px; }")
-                                     .arg(tokens().cream.name(), tokens().field.name(), tokens().ink.name(), tokens().fieldLine.name()));
+    setStyleSheet(panelSheet() + QString("QDialog#panel { background: %1; } QSpinBox { background: %2; color: %3; "
+                                         "border: 1px solid %4; border-radius: 4px; padding: 2px 6px; }")
+                                     .arg(tokens().cream.name(), tokens().field.name(), tokens().ink.name(),
+                                          tokens().fieldLine.name()));
     auto* across = new QHBoxLayout;
     across->setSpacing(20);
     auto* left = new QFormLayout;
@@ -64,7 +67,9 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
     word->setObjectName("schemeWord");
     word->setFixedHeight(28);
     left->addRow(label("It is called"), word);
-    fillers_.push_back([this, word] { if (word->text() != toQt(scheme_.word)) word->setText(toQt(scheme_.word)); });
+    fillers_.push_back([this, word] {
+        if (word->text() != toQt(scheme_.word)) word->setText(toQt(scheme_.word));
+    });
     connect(word, &QLineEdit::textEdited, this, [this](const QString& text) {
         scheme_.word = fromQt(text.left(60));
         changed();
@@ -81,15 +86,20 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
             changed();
         });
     };
-    choice("schemeMarks", "The kind stands", {"nowhere", "before the words", "behind the words"}, [this] { return int(scheme_.marks); },
-           [this](int at) { scheme_.marks = Scheme::Marks(at); });
-    choice("schemeLetters", "Names look like", {"boatName", "BoatName", "boat_name", "boat-name", "BOAT_NAME"},
-           [this] { return int(scheme_.letters); }, [this](int at) { scheme_.letters = Scheme::Letters(at); });
-    choice("schemeFrom", "Made from", {"the label", "the value of ticks and radio buttons"}, [this] { return int(scheme_.from); },
-           [this](int at) { scheme_.from = Scheme::From(at); });
-    choice("schemeDoubles", "A second one is", {"phone2", "phone_2", "called by its frame: ownerPhone"}, [this] { return int(scheme_.doubles); },
-           [this](int at) { scheme_.doubles = Scheme::Doubles(at); });
-    auto number = [&](const char* name, const char* caption, int least, int most, const char* zero, int Scheme::*part, const char* after) {
+    choice(
+        "schemeMarks", "The kind stands", {"nowhere", "before the words", "behind the words"},
+        [this] { return int(scheme_.marks); }, [this](int at) { scheme_.marks = Scheme::Marks(at); });
+    choice(
+        "schemeLetters", "Names look like", {"boatName", "BoatName", "boat_name", "boat-name", "BOAT_NAME"},
+        [this] { return int(scheme_.letters); }, [this](int at) { scheme_.letters = Scheme::Letters(at); });
+    choice(
+        "schemeFrom", "Made from", {"the label", "the value of ticks and radio buttons"},
+        [this] { return int(scheme_.from); }, [this](int at) { scheme_.from = Scheme::From(at); });
+    choice(
+        "schemeDoubles", "A second one is", {"phone2", "phone_2", "called by its frame: ownerPhone"},
+        [this] { return int(scheme_.doubles); }, [this](int at) { scheme_.doubles = Scheme::Doubles(at); });
+    auto number = [&](const char* name, const char* caption, int least, int most, const char* zero, int Scheme::*part,
+                      const char* after) {
         auto* box = new QSpinBox(this);
         box->setObjectName(name);
         box->setRange(least, most);
@@ -159,7 +169,8 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
     kinds->setObjectName("schemeMarksOf");
     std::vector<Kind> marked;
     for (const KindRow& r : allKinds())
-        if ((r.placed || r.kind == Kind::tabPage) && r.kind != Kind::line && r.kind != Kind::box) marked.push_back(r.kind);
+        if ((r.placed || r.kind == Kind::tabPage) && r.kind != Kind::line && r.kind != Kind::box)
+            marked.push_back(r.kind);
     kinds->setRowCount(int(marked.size()));
     kinds->setColumnCount(2);
     kinds->horizontalHeader()->hide();
@@ -178,7 +189,8 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
     }
     fillers_.push_back([this, kinds, marked] {
         kinds->setEnabled(scheme_.marks != Scheme::Marks::none);
-        for (int i = 0; i < int(marked.size()); ++i) kinds->item(i, 1)->setText(toQt(markOf(scheme_, marked[std::size_t(i)])));
+        for (int i = 0; i < int(marked.size()); ++i)
+            kinds->item(i, 1)->setText(toQt(markOf(scheme_, marked[std::size_t(i)])));
     });
     connect(kinds, &QTableWidget::itemChanged, this, [this, marked](QTableWidgetItem* item) {
         if (filling_ || item->column() != 1) return;
@@ -188,7 +200,8 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
         text.remove(others);
         Scheme usual = scheme_;
         usual.kindMarks.erase(kind);
-        fromQt(text) == markOf(usual, kind) ? void(scheme_.kindMarks.erase(kind)) : void(scheme_.kindMarks[kind] = fromQt(text.left(20)));
+        fromQt(text) == markOf(usual, kind) ? void(scheme_.kindMarks.erase(kind))
+                                            : void(scheme_.kindMarks[kind] = fromQt(text.left(20)));
         changed();
     });
     across->addLayout(right, 1);
@@ -223,7 +236,8 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
         if (!path.isEmpty()) importFrom(path);
     });
     connect(write, &QPushButton::clicked, this, [this, files] {
-        QString path = QFileDialog::getSaveFileName(this, "Export the scheme", toQt(scheme_.word) + ".brindel-scheme", files);
+        QString path =
+            QFileDialog::getSaveFileName(this, "Export the scheme", toQt(scheme_.word) + ".brindel-scheme", files);
         if (path.isEmpty()) return;
         if (QFileInfo(path).suffix().isEmpty()) path += ".brindel-scheme";
         exportTo(path);
@@ -237,7 +251,8 @@ bool SchemeDialog::importFrom(const QString& path) {
     says_->setStyleSheet(QString("color: %1;").arg((read ? tokens().ink2 : tokens().brick).name()));
     if (!read) {
         const Problem& wrong = read.error();
-        says_->setText(QFileInfo(path).fileName() + (wrong.place.empty() ? ": " : ", " + toQt(wrong.place) + ": ") + toQt(wrong.sentence));
+        says_->setText(QFileInfo(path).fileName() + (wrong.place.empty() ? ": " : ", " + toQt(wrong.place) + ": ") +
+                       toQt(wrong.sentence));
         return false;
     }
     says_->setText("Imported from " + QFileInfo(path).fileName() + ".");
@@ -273,7 +288,8 @@ void SchemeDialog::fill() {
         const QString before = line ? line->text() : QString();
         const int cursor = line ? line->cursorPosition() : 0;
         one();
-        if (auto* edit = qobject_cast<QLineEdit*>(typing); edit && edit->text() != before && edit->objectName() == "schemeDrops") {
+        if (auto* edit = qobject_cast<QLineEdit*>(typing);
+            edit && edit->text() != before && edit->objectName() == "schemeDrops") {
             edit->setText(before);
             edit->setCursorPosition(cursor);
         }
@@ -285,7 +301,8 @@ void SchemeDialog::fill() {
 void SchemeDialog::sample() {
     int at = 0;
     for (const auto& [kind, text] : sampleLabels(form_, 6)) {
-        auto* what = new QTableWidgetItem(icon(toQt(std::string(row(kind).key)), tokens().ink2), toQt(text).simplified());
+        auto* what =
+            new QTableWidgetItem(icon(toQt(std::string(row(kind).key)), tokens().ink2), toQt(text).simplified());
         auto* name = new QTableWidgetItem(toQt(nameFor(scheme_, kind, text)));
         name->setFont(monoFont(12));
         samples_->setItem(at, 0, what);

@@ -39,9 +39,11 @@ void Rail::count() {
         names += standing.state != NameState::notNeeded;
         wrong += isWrong(standing.state);
     }
-    counts_[Pass::name] = {names == 0 ? QString() : QString::number(wrong ? wrong : names), wrong > 0, names > 0 && wrong == 0};
+    counts_[Pass::name] = {names == 0 ? QString() : QString::number(wrong ? wrong : names), wrong > 0,
+                           names > 0 && wrong == 0};
     const auto stops = stopsOf(form).size(), clashes = keyClashes(form).size();
-    counts_[Pass::order] = {stops == 0 ? QString() : QString::number(clashes ? clashes : stops), clashes > 0, stops > 0 && clashes == 0};
+    counts_[Pass::order] = {stops == 0 ? QString() : QString::number(clashes ? clashes : stops), clashes > 0,
+                            stops > 0 && clashes == 0};
     update();
 }
 
@@ -74,10 +76,10 @@ void Rail::paintEvent(QPaintEvent*) {
         // A ring for a stop to come, filled where one stands; what is not built yet is dimmer.
         const Count counted = countOf(r.pass);
         const QColor passed("#7FA66A");
-        p.setPen(QPen(here               ? QColor("#D98A46")
-                      : counted.passed   ? passed
-                      : r.built          ? QColor(0xA8, 0x9B, 0x8E)
-                                         : QColor(0x7C, 0x6F, 0x63),
+        p.setPen(QPen(here             ? QColor("#D98A46")
+                      : counted.passed ? passed
+                      : r.built        ? QColor(0xA8, 0x9B, 0x8E)
+                                       : QColor(0x7C, 0x6F, 0x63),
                       2));
         p.setBrush(here ? QColor("#D98A46") : counted.passed ? passed : t.umber);
         p.drawEllipse(QPoint(dotX, stop.center().y()), 8, 8);

@@ -36,8 +36,8 @@ class Sheet : public QWidget {
     bool wordingOpen() const;
     /// False shows the form only, for passes that do not change its layout.
     void setCanEdit(bool can);
-    /// What the pass draws over the form, and who gets pointer and keys while the layout is not edited; null for nobody.
-    /// The layer outlives its time on the sheet.
+    /// What the pass draws over the form, and who gets pointer and keys while the layout is not edited; null for
+    /// nobody. The layer outlives its time on the sheet.
     void setLayer(SheetLayer* layer);
     /// The control at a place in the widget; noControl for none.
     Id hit(QPointF at) const;

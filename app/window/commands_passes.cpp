@@ -23,8 +23,10 @@ std::vector<MainWindow::Command> MainWindow::passCommands() {
     auto someNamed = [](const W& w) { return naming(w) && !w.desk_->selection().empty(); };
     return {
         {"", "Edit", "", "", nullptr},
-        {"takeNames", "Edit", "Take the scheme's names", "Ctrl+Return", [](W& w) { w.namePanel_->takeProposed(); }, someNamed},
-        {"namesRight", "Edit", "Put all names right", "Ctrl+Shift+Return", [](W& w) { w.namePanel_->putRight(); }, naming},
+        {"takeNames", "Edit", "Take the scheme's names", "Ctrl+Return", [](W& w) { w.namePanel_->takeProposed(); },
+         someNamed},
+        {"namesRight", "Edit", "Put all names right", "Ctrl+Shift+Return", [](W& w) { w.namePanel_->putRight(); },
+         naming},
         {"replaceInNames", "Edit", "Find and replace in names…", "Ctrl+H",
          [](W& w) {
              w.setPass(Pass::name);

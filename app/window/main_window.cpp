@@ -143,8 +143,9 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     passLine_->setFixedHeight(40);
     passLine_->setFont(bodyFont(12));
     passLine_->setWordWrap(true);
-    passLine_->setStyleSheet(QString("background: %1; color: %2; border-top: 1px solid %3; padding-left: 12px; padding-right: 12px;")
-                                 .arg(tokens().cream.name(), tokens().ink2.name(), tokens().line.name()));
+    passLine_->setStyleSheet(
+        QString("background: %1; color: %2; border-top: 1px solid %3; padding-left: 12px; padding-right: 12px;")
+            .arg(tokens().cream.name(), tokens().ink2.name(), tokens().line.name()));
     passLine_->hide();
     column->addWidget(passLine_);
     across->addWidget(middle, 1);
@@ -409,7 +410,9 @@ void MainWindow::setPass(Pass pass) {
     sheet_->setLayer(pass == Pass::name    ? static_cast<SheetLayer*>(nameLayer_)
                      : pass == Pass::order ? static_cast<SheetLayer*>(orderLayer_)
                                            : nullptr);
-    strips_->setCurrentWidget(pass == Pass::name ? static_cast<QWidget*>(nameStrip_) : pass == Pass::order ? orderStrip_ : static_cast<QWidget*>(strip_));
+    strips_->setCurrentWidget(pass == Pass::name    ? static_cast<QWidget*>(nameStrip_)
+                              : pass == Pass::order ? orderStrip_
+                                                    : static_cast<QWidget*>(strip_));
     jotLine_->setVisible(pass == Pass::layOut);
     passLine_->setFixedHeight(jotLine_->height());
     passLine_->setVisible(pass != Pass::layOut);
@@ -420,12 +423,18 @@ void MainWindow::setPass(Pass pass) {
 void MainWindow::refreshPassLine() {
     const Pass pass = desk_->pass();
     static const std::map<Pass, const char*> lines = {
-        {Pass::tryOut, "Tab goes on to the next field, Enter accepts, Escape leaves. Nothing that is typed here changes the form."},
-        {Pass::name, "Click a selected name, or press Enter, to type another one; Tab goes on to the next. Green is by the scheme, • is set by hand; ≠, ?, ! and 2× are to be put right."},
-        {Pass::order, "Drag along the controls to lay the route. Tab goes through it, Alt with an arrow moves a stop, Space skips it."}};
+        {Pass::tryOut,
+         "Tab goes on to the next field, Enter accepts, Escape leaves. Nothing that is typed here changes the form."},
+        {Pass::name,
+         "Click a selected name, or press Enter, to type another one; Tab goes on to the next. Green is by the scheme, "
+         "• is set by hand; ≠, ?, ! and 2× are to be put right."},
+        {Pass::order,
+         "Drag along the controls to lay the route. Tab goes through it, Alt with an arrow moves a stop, Space skips "
+         "it."}};
     auto said = lines.find(pass);
     const bool keys = pass == Pass::order && orderLayer_->showsKeys();
-    passLine_->setText(keys                  ? "Tab goes on to the next control; a letter typed there is its key, Backspace takes it away. A firm rim: set by hand. Struck out: it clashes."
+    passLine_->setText(keys ? "Tab goes on to the next control; a letter typed there is its key, Backspace takes it "
+                              "away. A firm rim: set by hand. Struck out: it clashes."
                        : said == lines.end() ? "The form as it is laid out. Lay out (Ctrl+1) changes it."
                                              : said->second);
 }

@@ -107,11 +107,11 @@ void MainWindow::find() {
                  }});
     }
     for (const Scheme& s : shippedSchemes())
-        all.push_back({"Scheme: " + toQt(s.word), "names like " + toQt(nameFor(s, Kind::textBox, "Boat name")), "",
-                       [this, &s] {
-                           setPass(Pass::name);
-                           nameStrip_->proposeScheme(s);
-                       }});
+        all.push_back(
+            {"Scheme: " + toQt(s.word), "names like " + toQt(nameFor(s, Kind::textBox, "Boat name")), "", [this, &s] {
+                 setPass(Pass::name);
+                 nameStrip_->proposeScheme(s);
+             }});
     for (const PassRow& r : passes())
         all.push_back(
             {r.word, QString("pass  Ctrl+%1").arg(int(r.pass) + 1), "", [this, pass = r.pass] { setPass(pass); }});

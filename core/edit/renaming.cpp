@@ -9,7 +9,8 @@ namespace brindel {
 namespace {
 
 /// All formulas of the form (or of some controls) with names put in place of others.
-Form formulasTurned(const Form& form, const std::map<std::string, std::string>& names, const std::set<Id>* only = nullptr) {
+Form formulasTurned(const Form& form, const std::map<std::string, std::string>& names,
+                    const std::set<Id>* only = nullptr) {
     if (names.empty()) return form;
     Form next = form;
     form.controls.each([&](Id id, const Control& c) {

@@ -88,7 +88,8 @@ Form stopLaid(const Form& form, Id stop, Id behind, const std::set<Id>& laid) {
         if (level == 0 && behind != noControl) {
             for (Id one : next.find(container)->children)
                 if (within(form, behind, one)) after = one;
-            if (after != noControl && form.find(after)->kind == Kind::radioButton) after = goesAlong(next, after).back();
+            if (after != noControl && form.find(after)->kind == Kind::radioButton)
+                after = goesAlong(next, after).back();
         } else {
             std::set<Id> others = laid;
             others.erase(stop);
@@ -134,7 +135,8 @@ Form routedAs(const Form& form, const Ids& stops) {
         if (!next.find(id) || id == rootId) continue;
         // The first one comes first at every level above it.
         if (behind == noControl)
-            for (Id up = id; next.find(up)->parent != noControl; up = next.find(up)->parent) next = stopLaid(next, up, noControl);
+            for (Id up = id; next.find(up)->parent != noControl; up = next.find(up)->parent)
+                next = stopLaid(next, up, noControl);
         else
             next = stopLaid(next, id, behind, laid);
         laid.insert(id);

@@ -28,16 +28,29 @@ struct Key {
 
 template <class E, E Scheme::*member>
 constexpr Key tokenKey(const char* key, const Tokens& tokens) {
-    return {key, &tokens, 0, 0, [](const Scheme& s) { return int(s.*member); },
+    return {key,
+            &tokens,
+            0,
+            0,
+            [](const Scheme& s) { return int(s.*member); },
             [](Scheme& s, int value) { s.*member = E(value); }};
 }
 template <int Scheme::*member>
 constexpr Key numberKey(const char* key, int least, int most) {
-    return {key, nullptr, least, most, [](const Scheme& s) { return s.*member; }, [](Scheme& s, int value) { s.*member = value; }};
+    return {key,
+            nullptr,
+            least,
+            most,
+            [](const Scheme& s) { return s.*member; },
+            [](Scheme& s, int value) { s.*member = value; }};
 }
 template <bool Scheme::*member>
 constexpr Key yesKey(const char* key) {
-    return {key, nullptr, 0, 1, [](const Scheme& s) { return int(s.*member); },
+    return {key,
+            nullptr,
+            0,
+            1,
+            [](const Scheme& s) { return int(s.*member); },
             [](Scheme& s, int value) { s.*member = value != 0; }};
 }
 
@@ -85,7 +98,8 @@ Result<Scheme> schemeFrom(const Json& json, const string& place) {
     auto at = [&](const string& key) { return place.empty() ? key : place + "." + key; };
     if (json.is_string()) {
         const Scheme* shipped = shippedScheme(json.get<string>());
-        return shipped ? Result<Scheme>(*shipped) : failure(place, fmt::format("There is no scheme “{}”.", json.get<string>()));
+        return shipped ? Result<Scheme>(*shipped)
+                       : failure(place, fmt::format("There is no scheme “{}”.", json.get<string>()));
     }
     if (!json.is_object()) return failure(place, "A scheme is expected here.");
     Scheme scheme;
@@ -103,14 +117,16 @@ Result<Scheme> schemeFrom(const Json& json, const string& place) {
                 expected += (i ? ", " : "") + string((*k.tokens)[i]);
                 if (value.is_string() && value.get<string>() == (*k.tokens)[i]) found = i;
             }
-            if (found == k.tokens->size()) return failure(at(k.key), fmt::format("One of {} is expected here.", expected));
+            if (found == k.tokens->size())
+                return failure(at(k.key), fmt::format("One of {} is expected here.", expected));
             k.set(scheme, int(found));
         } else if (isYes(k)) {
             if (!value.is_boolean()) return failure(at(k.key), "True or false is expected here.");
             k.set(scheme, value.get<bool>());
         } else {
             if (!value.is_number_integer() || value.get<double>() < k.least || value.get<double>() > k.most)
-                return failure(at(k.key), fmt::format("A whole number from {} to {} is expected here.", k.least, k.most));
+                return failure(at(k.key),
+                               fmt::format("A whole number from {} to {} is expected here.", k.least, k.most));
             k.set(scheme, value.get<int>());
         }
     }
@@ -118,7 +134,8 @@ Result<Scheme> schemeFrom(const Json& json, const string& place) {
         const Json& list = json["drops"];
         if (!list.is_array() || list.size() > 1000) return failure(at("drops"), "A list of words is expected here.");
         for (const Json& one : list) {
-            if (!one.is_string() || one.get<string>().size() > 100) return failure(at("drops"), "A list of words is expected here.");
+            if (!one.is_string() || one.get<string>().size() > 100)
+                return failure(at("drops"), "A list of words is expected here.");
             scheme.drops.push_back(one.get<string>());
         }
     }
@@ -148,7 +165,8 @@ Json schemeSchema() {
             properties[k.key] = {{"type", "integer"}, {"minimum", k.least}, {"maximum", k.most}};
     }
     properties["drops"] = {{"type", "array"}, {"items", {{"type", "string"}}}};
-    properties["marks"] = {{"type", "object"}, {"additionalProperties", {{"type", "string"}, {"pattern", "^[A-Za-z]*$"}}}};
+    properties["marks"] = {{"type", "object"},
+                           {"additionalProperties", {{"type", "string"}, {"pattern", "^[A-Za-z]*$"}}}};
     Json keyList = Json::array();
     for (const Scheme& s : shippedSchemes()) keyList.push_back(s.key);
     return {{"description", "How names are made."},
@@ -169,7 +187,8 @@ Result<Scheme> readScheme(const string& text) {
     if (text.size() > (1u << 20)) return failure("line 1", "The file is too large for a scheme.");
     auto json = jsonRead(text);
     if (!json) return tl::unexpected(json.error());
-    if (!json->is_object() || !json->contains("brindelScheme")) return failure("line 1", "This is not a Brindel scheme.");
+    if (!json->is_object() || !json->contains("brindelScheme"))
+        return failure("line 1", "This is not a Brindel scheme.");
     auto scheme = schemeFrom(*json, "");
     if (!scheme) return scheme;
     // One that ships is known again, so that forms go on naming it by its key.

@@ -10,7 +10,8 @@ namespace brindel {
 
 /// A shipped scheme as its key; any other as an object with defaults left out.
 Json schemeJson(const Scheme& scheme);
-/// The reverse. A problem's place is the path of the key, beginning with `place`. Keys that are not known are passed over.
+/// The reverse. A problem's place is the path of the key, beginning with `place`. Keys that are not known are passed
+/// over.
 Result<Scheme> schemeFrom(const Json& json, const std::string& place);
 /// What the schema of form files says of it.
 Json schemeSchema();

@@ -8,11 +8,11 @@
 #include <functional>
 
 #include "core/draw/draw_control.h"
+#include "core/edit/renaming.h"
 #include "core/edit/tables.h"
 #include "core/jot/lay_out.h"
 #include "core/jot/sizes.h"
 #include "core/naming/button_words.h"
-#include "core/edit/renaming.h"
 #include "core/naming/names.h"
 
 namespace brindel {

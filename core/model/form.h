@@ -54,9 +54,9 @@ struct Form {
     SharedMap<Control> controls;  // the root under rootId, and every control
     std::shared_ptr<const Styles> styles;
     std::shared_ptr<const Scheme> scheme;  // how names are made; null for the one that forms start with
-    Id next = rootId + 1;  // the id that the next control gets
-    int revision = 1;      // the designer's own count of versions, written into replies
-    std::string kept;      // unknown keys of the file, as in Control
+    Id next = rootId + 1;                  // the id that the next control gets
+    int revision = 1;                      // the designer's own count of versions, written into replies
+    std::string kept;                      // unknown keys of the file, as in Control
 
     const Control& root() const { return *controls.find(rootId); }
     bool isDialog() const { return root().kind == Kind::dialog; }
@@ -107,8 +107,8 @@ int fieldCount(const Form& form);
 std::vector<Id> questionOf(const Form& form, const Control& radio);
 /// What a radio button or check box puts into a reply when it is chosen or ticked.
 std::string valueWhenOn(const Control& control);
-/// The name under which a control's answer goes into a reply: its own; for a radio button the question's. Its id where it
-/// has none.
+/// The name under which a control's answer goes into a reply: its own; for a radio button the question's. Its id where
+/// it has none.
 std::string answerName(const Form& form, const Control& control);
 
 }  // namespace brindel

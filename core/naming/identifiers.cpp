@@ -33,7 +33,8 @@ const Words& cpp() {
 // ECMA-262 12.7.2, with what strict mode and modules add, and the literals.
 const Words& ecmaScript() {
     static const Words words = split(
-        "arguments await break case catch class const continue debugger default delete do else enum eval export extends "
+        "arguments await break case catch class const continue debugger default delete do else enum eval export "
+        "extends "
         "false finally for function if implements import in instanceof interface let new null package private "
         "protected public return static super switch this throw true try typeof undefined var void while with yield");
     return words;
@@ -42,7 +43,8 @@ const Words& ecmaScript() {
 // ISO/IEC 9075-2:2016 5.2, the reserved words of the foundation.
 const Words& sql() {
     static const Words words = split(
-        "abs acos all allocate alter and any are array array_agg array_max_cardinality as asensitive asin asymmetric at "
+        "abs acos all allocate alter and any are array array_agg array_max_cardinality as asensitive asin asymmetric "
+        "at "
         "atan atomic authorization avg begin begin_frame begin_partition between bigint binary blob boolean both by "
         "call called cardinality cascaded case cast ceil ceiling char char_length character character_length check "
         "classifier clob close coalesce collate collect column commit condition connect constraint contains convert "
@@ -55,19 +57,24 @@ const Words& sql() {
         "frame_row free from full function fusion get global grant group grouping groups having hold hour identity in "
         "indicator initial inner inout insensitive insert int integer intersect intersection interval into is join "
         "json_array json_arrayagg json_exists json_object json_objectagg json_query json_table json_value lag language "
-        "large last_value lateral lead leading left like like_regex listagg ln local localtime localtimestamp log log10 "
+        "large last_value lateral lead leading left like like_regex listagg ln local localtime localtimestamp log "
+        "log10 "
         "lower match match_number match_recognize matches max member merge method min minute mod modifies module month "
         "multiset national natural nchar nclob new no none normalize not nth_value ntile null nullif numeric "
         "occurrences_regex octet_length of offset old omit on one only open or order out outer over overlaps overlay "
         "parameter partition pattern per percent percent_rank percentile_cont percentile_disc period permute portion "
-        "position position_regex power precedes precision prepare primary procedure ptf range rank reads real recursive "
+        "position position_regex power precedes precision prepare primary procedure ptf range rank reads real "
+        "recursive "
         "ref references referencing regr_avgx regr_avgy regr_count regr_intercept regr_r2 regr_slope regr_sxx regr_sxy "
-        "regr_syy release result return returns revoke right rollback rollup row row_number rows running savepoint scope "
+        "regr_syy release result return returns revoke right rollback rollup row row_number rows running savepoint "
+        "scope "
         "scroll search second seek select sensitive session_user set show similar sin sinh skip smallint some specific "
         "specifictype sql sqlexception sqlstate sqlwarning sqrt start static stddev_pop stddev_samp submultiset subset "
-        "substring substring_regex succeeds sum symmetric system system_time system_user table tablesample tan tanh then "
+        "substring substring_regex succeeds sum symmetric system system_time system_user table tablesample tan tanh "
+        "then "
         "time timestamp timezone_hour timezone_minute to trailing translate translate_regex translation treat trigger "
-        "trim trim_array true truncate uescape union unique unknown unnest update upper user using value value_of values "
+        "trim trim_array true truncate uescape union unique unknown unnest update upper user using value value_of "
+        "values "
         "var_pop var_samp varbinary varchar varying versioning when whenever where width_bucket window with within "
         "without year");
     return words;
@@ -118,14 +125,16 @@ std::string identifierMisfit(const std::string& name, bool hyphens) {
             if (letter || (digit && i > 0) || (c == '-' && i > 0 && hyphens)) continue;
             if (digit || c == '-') return "A name begins with a letter.";
             const auto byte = static_cast<unsigned char>(c);
-            return byte < 128 ? fmt::format("“{}” cannot stand in a name; letters, digits and _ can, and . makes groups.", c)
-                              : "Names have the letters a to z only, without accents.";
+            return byte < 128
+                       ? fmt::format("“{}” cannot stand in a name; letters, digits and _ can, and . makes groups.", c)
+                       : "Names have the letters a to z only, without accents.";
         }
         // [lex.name]: C++ keeps such names for itself; SQL has no name that begins with a sign.
         if (part[0] == '_') return "A name begins with a letter.";
         if (part.find("__") != std::string::npos) return "Two _ next to each other are kept by C++.";
         if (std::string by = reservedBy(part); !by.empty())
-            return fmt::format("“{}” is a word that {} {} for {}.", part, by, by.find(' ') == std::string::npos ? "keeps" : "keep",
+            return fmt::format("“{}” is a word that {} {} for {}.", part, by,
+                               by.find(' ') == std::string::npos ? "keeps" : "keep",
                                by.find(" ") == std::string::npos ? "itself" : "themselves");
     }
     return "";

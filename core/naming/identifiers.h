@@ -1,4 +1,5 @@
-// What languages take for a name: ISO/IEC 14882 (C++) [lex.name] and [lex.key], ECMA-262 12.7, ISO/IEC 9075-2 (SQL) 5.2.
+// What languages take for a name: ISO/IEC 14882 (C++) [lex.name] and [lex.key], ECMA-262 12.7, ISO/IEC 9075-2
+// (SQL) 5.2.
 #pragma once
 
 #include <string>

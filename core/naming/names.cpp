@@ -31,9 +31,9 @@ Taken namesTaken(const Form& form, Skip skip) {
 }
 
 std::string numbered(const Scheme& scheme, const std::string& stem, int number) {
-    const char* sign = scheme.doubles != Scheme::Doubles::underscore           ? ""
-                       : scheme.letters == Scheme::Letters::kebab ? "-"
-                                                                  : "_";
+    const char* sign = scheme.doubles != Scheme::Doubles::underscore ? ""
+                       : scheme.letters == Scheme::Letters::kebab    ? "-"
+                                                                     : "_";
     return stem + sign + std::to_string(number);
 }
 
@@ -84,9 +84,10 @@ std::string proposal(const Form& form, const Control& c, IsTaken isTaken) {
 /// Words that programs call controls by when nobody names them.
 bool isKindWord(const std::string& word) {
     static const std::set<std::string> words = [] {
-        std::set<std::string> all = {"c",     "control", "ctl",  "ctrl",  "field", "feld",   "champ", "campo",   "edit",
-                                     "input", "text",    "item", "check", "combo", "number", "date",  "listbox", "option",
-                                     "radio", "button",  "tab",  "page",  "group", "new",    "untitled", "textfield", "textfeld"};
+        std::set<std::string> all = {"c",      "control", "ctl",     "ctrl",     "field",     "feld",    "champ",
+                                     "campo",  "edit",    "input",   "text",     "item",      "check",   "combo",
+                                     "number", "date",    "listbox", "option",   "radio",     "button",  "tab",
+                                     "page",   "group",   "new",     "untitled", "textfield", "textfeld"};
         for (const KindRow& r : allKinds()) {
             std::string name;
             for (const std::string& part : plainWords(std::string(r.word))) name += part;
@@ -168,7 +169,8 @@ std::map<Id, std::string> proposedNames(const Form& form, const std::vector<Id>&
     // radio buttons, each in tab order.
     for (const bool answers : {true, false})
         walk(form, rootId, [&](const Control& c, int) {
-            if (!among.contains(c.id) || c.id == rootId || answers != (isFilled(c) && c.kind != Kind::radioButton)) return;
+            if (!among.contains(c.id) || c.id == rootId || answers != (isFilled(c) && c.kind != Kind::radioButton))
+                return;
             std::string& name = names[c.id];
             if (!needsName(form, c.id)) return;
             name = proposal(form, c, [&](const std::string& n) { return taken.contains(folded(n)); });
@@ -186,8 +188,7 @@ std::string nameMisfit(const Form& form, Id id, const std::string& name) {
         if (other == id || other == rootId) return;
         const std::string its = folded(c.name);
         if (its == mine) message = fmt::format("“{}” is already the name of another control.", c.name);
-        if (its.starts_with(mine + "."))
-            message = fmt::format("“{}” is already a group: “{}” is in it.", name, c.name);
+        if (its.starts_with(mine + ".")) message = fmt::format("“{}” is already a group: “{}” is in it.", name, c.name);
         if (!its.empty() && mine.starts_with(its + "."))
             message = fmt::format("“{}” is the name of a control, so it cannot be a group as well.", c.name);
         if (c.kind == Kind::radioButton && folded(c.text(Prop::group)) == mine)
@@ -201,7 +202,8 @@ bool isMachineMade(const Form& form, const Control& control) {
     if (control.kind == Kind::tabs && !control.ownName) return false;
     std::string stem = folded(control.name);
     // "Number 2" may well be what the label says.
-    if (folded(nameFor(form, control.kind, wordingFor(form, control.id))) == stem && !wordingFor(form, control.id).empty())
+    if (folded(nameFor(form, control.kind, wordingFor(form, control.id))) == stem &&
+        !wordingFor(form, control.id).empty())
         return false;
     stem = stem.substr(0, stem.find_last_not_of("0123456789_-") + 1);
     if (isKindWord(stem)) return true;
@@ -210,9 +212,9 @@ bool isMachineMade(const Form& form, const Control& control) {
 }
 
 std::string_view nameStateWord(NameState state) {
-    static constexpr std::array<std::string_view, 8> words = {"by the scheme",     "set by hand",      "needs none",
-                                                              "machine-made",      "breaks the scheme", "not an identifier",
-                                                              "used twice",        "has none"};
+    static constexpr std::array<std::string_view, 8> words = {"by the scheme", "set by hand",       "needs none",
+                                                              "machine-made",  "breaks the scheme", "not an identifier",
+                                                              "used twice",    "has none"};
     return words[std::size_t(state)];
 }
 

@@ -34,25 +34,42 @@ std::string capital(std::string word) {
 /// What a mark behind a name says, and what keeps a name from being a reserved word.
 std::string_view nounOf(Kind kind) {
     switch (kind) {
-        case Kind::textBox: return "Text";
-        case Kind::numberBox: return "Number";
-        case Kind::dateBox: return "Date";
-        case Kind::timeBox: return "Time";
+        case Kind::textBox:
+            return "Text";
+        case Kind::numberBox:
+            return "Number";
+        case Kind::dateBox:
+            return "Date";
+        case Kind::timeBox:
+            return "Time";
         case Kind::comboBox:
-        case Kind::choiceGroup: return "Choice";
-        case Kind::listBox: return "List";
-        case Kind::checkBox: return "Check";
-        case Kind::radioButton: return "Option";
-        case Kind::button: return "Button";
-        case Kind::label: return "Label";
-        case Kind::frame: return "Frame";
-        case Kind::tabs: return "Tabs";
+        case Kind::choiceGroup:
+            return "Choice";
+        case Kind::listBox:
+            return "List";
+        case Kind::checkBox:
+            return "Check";
+        case Kind::radioButton:
+            return "Option";
+        case Kind::button:
+            return "Button";
+        case Kind::label:
+            return "Label";
+        case Kind::frame:
+            return "Frame";
+        case Kind::tabs:
+            return "Tabs";
         case Kind::tabPage:
-        case Kind::page: return "Page";
-        case Kind::table: return "Table";
-        case Kind::picture: return "Picture";
-        case Kind::signature: return "Signature";
-        default: return "Field";
+        case Kind::page:
+            return "Page";
+        case Kind::table:
+            return "Table";
+        case Kind::picture:
+            return "Picture";
+        case Kind::signature:
+            return "Signature";
+        default:
+            return "Field";
     }
 }
 
@@ -72,7 +89,9 @@ std::string upper(std::string text) {
 }
 
 char signOf(S::Letters letters) {
-    return letters == S::Letters::kebab ? '-' : letters == S::Letters::snake || letters == S::Letters::upperSnake ? '_' : 0;
+    return letters == S::Letters::kebab                                        ? '-'
+           : letters == S::Letters::snake || letters == S::Letters::upperSnake ? '_'
+                                                                               : 0;
 }
 
 /// Words in the scheme's letters, at most `most` characters, cut between words where that is possible.
@@ -81,9 +100,9 @@ std::string spelt(S::Letters letters, const Words& words, std::size_t most) {
     std::string name;
     for (const std::string& word : words) {
         if (word.empty()) continue;
-        std::string next = sign                           ? (letters == S::Letters::upperSnake ? upper(word) : folded(word))
+        std::string next = sign ? (letters == S::Letters::upperSnake ? upper(word) : folded(word))
                            : letters == S::Letters::camel && name.empty() ? folded(word)
-                                                          : camelWord(word);
+                                                                          : camelWord(word);
         const std::size_t room = name.size() >= most ? 0 : most - name.size();
         if (name.empty()) {
             name = next.substr(0, most);
@@ -110,7 +129,8 @@ Words cutUp(const std::string& name) {
             words.emplace_back();
             continue;
         }
-        const bool begins = isUpper(c) && i > 0 && (!isUpper(name[i - 1]) || (i + 1 < name.size() && isLower(name[i + 1])));
+        const bool begins =
+            isUpper(c) && i > 0 && (!isUpper(name[i - 1]) || (i + 1 < name.size() && isLower(name[i + 1])));
         if (begins && !words.back().empty()) words.emplace_back();
         words.back() += folded(std::string(1, c));
     }
@@ -133,7 +153,10 @@ std::pair<std::size_t, std::size_t> withoutMark(const Scheme& scheme, Kind kind,
     if (mark.empty() || name.size() <= mark.size()) return whole;
     if (scheme.marks == S::Marks::before)
         // TXT_BOAT has its sign behind the mark, txtBoat a capital.
-        return low.starts_with(mark) && (!isLower(name[mark.size()])) && (signOf(scheme.letters) == 0 || name[mark.size()] == signOf(scheme.letters)) ? std::pair(mark.size(), name.size()) : whole;
+        return low.starts_with(mark) && (!isLower(name[mark.size()])) &&
+                       (signOf(scheme.letters) == 0 || name[mark.size()] == signOf(scheme.letters))
+                   ? std::pair(mark.size(), name.size())
+                   : whole;
     const std::size_t at = name.size() - mark.size();
     const bool apart = signOf(scheme.letters) ? name[at - 1] == signOf(scheme.letters) : isUpper(name[at]);
     return low.ends_with(mark) && apart ? std::pair(std::size_t(0), at) : whole;
@@ -145,12 +168,26 @@ std::span<const Scheme> shippedSchemes() {
     static const std::array<Scheme, 6> schemes = {
         Scheme{.key = "kindFirst", .word = "Kind first"},
         Scheme{.key = "plainWords", .word = "Plain words", .marks = S::Marks::none},
-        Scheme{.key = "kindLast", .word = "Kind last", .marks = S::Marks::after, .letters = S::Letters::pascal, .longest = 40},
-        Scheme{.key = "dataColumns", .word = "Data columns", .marks = S::Marks::none, .letters = S::Letters::snake,
-               .longest = 30, .doubles = S::Doubles::underscore},
-        Scheme{.key = "webFields", .word = "Web fields", .marks = S::Marks::none, .letters = S::Letters::kebab,
+        Scheme{.key = "kindLast",
+               .word = "Kind last",
+               .marks = S::Marks::after,
+               .letters = S::Letters::pascal,
+               .longest = 40},
+        Scheme{.key = "dataColumns",
+               .word = "Data columns",
+               .marks = S::Marks::none,
+               .letters = S::Letters::snake,
+               .longest = 30,
                .doubles = S::Doubles::underscore},
-        Scheme{.key = "constants", .word = "Constants", .letters = S::Letters::upperSnake, .longest = 40,
+        Scheme{.key = "webFields",
+               .word = "Web fields",
+               .marks = S::Marks::none,
+               .letters = S::Letters::kebab,
+               .doubles = S::Doubles::underscore},
+        Scheme{.key = "constants",
+               .word = "Constants",
+               .letters = S::Letters::upperSnake,
+               .longest = 40,
                .doubles = S::Doubles::underscore}};
     return schemes;
 }
@@ -210,7 +247,8 @@ std::string composed(const Scheme& scheme, Kind kind, const std::vector<std::str
     const std::size_t most = std::size_t(std::clamp(scheme.longest, 8, 60));
     Words words = given;
     if (words.empty()) words = plainWords(std::string(row(kind).word));
-    const std::string mark = markOf(scheme, kind), sign = signOf(scheme.letters) ? std::string(1, signOf(scheme.letters)) : "";
+    const std::string mark = markOf(scheme, kind),
+                      sign = signOf(scheme.letters) ? std::string(1, signOf(scheme.letters)) : "";
     auto make = [&](const Words& of) {
         if (mark.empty()) return spelt(scheme.letters, of, most);
         if (scheme.marks == S::Marks::before) {
@@ -223,7 +261,9 @@ std::string composed(const Scheme& scheme, Kind kind, const std::vector<std::str
             const std::size_t used = head.size() + sign.size();
             return head + sign + spelt(rest, of, most > used ? most - used : 4);
         }
-        std::string tail = scheme.letters == S::Letters::upperSnake ? upper(mark) : sign.empty() ? capital(mark) : folded(mark);
+        std::string tail = scheme.letters == S::Letters::upperSnake ? upper(mark)
+                           : sign.empty()                           ? capital(mark)
+                                                                    : folded(mark);
         Words body = of;
         // "Date" of a date box is Date, not DateDate.
         if (body.size() > 1 && folded(body.back()) == folded(mark)) body.pop_back();
@@ -267,20 +307,25 @@ std::string recast(const Scheme& from, const Scheme& to, Kind kind, const std::s
 
 std::string schemeMisfit(const Scheme& scheme, Kind kind, const std::string& name) {
     const std::vector<std::string> parts = nameParts(name);
-    static constexpr std::array<const char*, 5> samples = {"boatName", "BoatName", "boat_name", "boat-name", "BOAT_NAME"};
+    static constexpr std::array<const char*, 5> samples = {"boatName", "BoatName", "boat_name", "boat-name",
+                                                           "BOAT_NAME"};
     for (std::size_t i = 0; i < parts.size(); ++i) {
         const std::string part = numberApart(parts[i]).first;
         const char sign = signOf(scheme.letters);
         const bool high = scheme.letters == S::Letters::upperSnake;
-        bool fits = !part.empty() && (scheme.letters == S::Letters::pascal || high ? isUpper(part[0]) : isLower(part[0]));
-        for (char c : part) fits = fits && (sign ? isDigit(c) || c == sign || (high ? isUpper(c) : isLower(c)) : c != '_' && c != '-');
+        bool fits =
+            !part.empty() && (scheme.letters == S::Letters::pascal || high ? isUpper(part[0]) : isLower(part[0]));
+        for (char c : part)
+            fits = fits && (sign ? isDigit(c) || c == sign || (high ? isUpper(c) : isLower(c)) : c != '_' && c != '-');
         if (!fits) return fmt::format("The scheme writes names like {}.", samples[std::size_t(scheme.letters)]);
     }
     const std::string last = numberApart(parts.back()).first, mark = markOf(scheme, kind);
     if (!mark.empty()) {
         const bool before = scheme.marks == S::Marks::before;
-        if (withoutMark(scheme, kind, last) == std::pair<std::size_t, std::size_t>{0, last.size()} && folded(last) != folded(mark))
-            return fmt::format("The scheme has “{}” {} the name of a {}.", mark, before ? "before" : "behind", row(kind).word);
+        if (withoutMark(scheme, kind, last) == std::pair<std::size_t, std::size_t>{0, last.size()} &&
+            folded(last) != folded(mark))
+            return fmt::format("The scheme has “{}” {} the name of a {}.", mark, before ? "before" : "behind",
+                               row(kind).word);
     }
     if (last.size() > std::size_t(std::max(scheme.longest, 8)))
         return fmt::format("The scheme allows {} characters; this name has {}.", scheme.longest, last.size());

@@ -13,7 +13,8 @@ bool isSmallWord(const std::string& word) {
         // English
         "a", "an", "the", "of", "your", "my", "our", "their", "its", "please", "enter",
         // German
-        "der", "das", "dem", "den", "ein", "eine", "einer", "eines", "ihr", "ihre", "ihrer", "ihres", "bitte", "dein", "deine",
+        "der", "das", "dem", "den", "ein", "eine", "einer", "eines", "ihr", "ihre", "ihrer", "ihres", "bitte", "dein",
+        "deine",
         // French
         "le", "la", "les", "l", "d", "qu", "de", "du", "un", "une", "votre", "vos", "leur", "mon",
         // Spanish, Italian, Portuguese

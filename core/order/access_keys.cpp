@@ -67,14 +67,17 @@ std::vector<int> matched(const Items& items, const Letters& banned) {
                     toLetter[at] = toItem[std::size_t(i)] + l.cost;
                     via[at] = i;
                     changed = true;
-                    if (const int held = itemOf[at]; held >= 0 && toLetter[at] - costOf(held, l.letter) < toItem[std::size_t(held)])
+                    if (const int held = itemOf[at];
+                        held >= 0 && toLetter[at] - costOf(held, l.letter) < toItem[std::size_t(held)])
                         toItem[std::size_t(held)] = toLetter[at] - costOf(held, l.letter);
                 }
             }
         }
         int best = -1;
         for (int l = 0; l < m; ++l)
-            if (itemOf[std::size_t(l)] < 0 && toLetter[std::size_t(l)] < far && (best < 0 || toLetter[std::size_t(l)] < toLetter[std::size_t(best)])) best = l;
+            if (itemOf[std::size_t(l)] < 0 && toLetter[std::size_t(l)] < far &&
+                (best < 0 || toLetter[std::size_t(l)] < toLetter[std::size_t(best)]))
+                best = l;
         if (best < 0) return letterOf;
         for (int letter = best; letter >= 0;) {
             const int item = via[std::size_t(letter)], before = letterOf[std::size_t(item)];
@@ -108,7 +111,8 @@ class Search {
             for (std::size_t b = 0; b < n; ++b) meets[a] += a != b && together(scopes_[a].path, scopes_[b].path);
         std::ranges::stable_sort(order, {}, [&](std::size_t s) { return meets[s]; });
         for (std::size_t s : order) {
-            const bool alone = std::ranges::none_of(leaves_, [&](std::size_t l) { return together(scopes_[l].path, scopes_[s].path); });
+            const bool alone = std::ranges::none_of(
+                leaves_, [&](std::size_t l) { return together(scopes_[l].path, scopes_[s].path); });
             (alone ? leaves_ : searched_).push_back(s);
         }
         std::ranges::sort(searched_);
@@ -143,7 +147,8 @@ class Search {
         for (const Scope& other : scopes_)
             if (together(other.path, scopes_[scope].path))
                 for (const Item& item : other.items)
-                    if (auto at = now.find(item.id); at != now.end() && at->second >= 0) banned[std::size_t(at->second)] = true;
+                    if (auto at = now.find(item.id); at != now.end() && at->second >= 0)
+                        banned[std::size_t(at->second)] = true;
         return banned;
     }
     void take(std::size_t scope, std::map<Id, int>& now) const {
@@ -188,12 +193,14 @@ std::vector<KeyBearer> keyBearers(const Form& form) {
         Id to = noControl;
         if (c.kind == Kind::label) {
             const Control* field = form.find(c.reference(Prop::labels));
-            if (field && row(field->kind).tabbed && !(isFilled(*field) && field->text(Prop::access) == "locked")) to = field->id;
+            if (field && row(field->kind).tabbed && !(isFilled(*field) && field->text(Prop::access) == "locked"))
+                to = field->id;
         } else if (has(c.kind, Prop::text) && has(c.kind, Prop::accessKey)) {
             to = c.id;
         }
         if (to == noControl || c.text(Prop::text).empty()) return;
-        all.push_back({c.id, to, c.text(Prop::text), keyShown(c.text(Prop::accessKey), language), c.yes(Prop::keepsKey)});
+        all.push_back(
+            {c.id, to, c.text(Prop::text), keyShown(c.text(Prop::accessKey), language), c.yes(Prop::keepsKey)});
     });
     return all;
 }
@@ -222,7 +229,10 @@ std::map<Id, std::string> chosenKeys(const Form& form) {
         for (const KeyLetter& l : keyLetters(b.wording, language)) {
             const bool digit = l.upper.size() == 1 && l.upper[0] >= '0' && l.upper[0] <= '9';
             // First letters of words, the first word before the others; then consonants; then what is left.
-            const int cost = digit ? 400 : l.first ? std::min(l.word, 9) * 5 : l.vowel ? 200 + int(l.at) : 100 + int(l.at);
+            const int cost = digit     ? 400
+                             : l.first ? std::min(l.word, 9) * 5
+                             : l.vowel ? 200 + int(l.at)
+                                       : 100 + int(l.at);
             auto [at, fresh] = liked.emplace(numberOf(l.upper), cost);
             at->second = std::min(at->second, cost);
         }
@@ -237,7 +247,8 @@ std::map<Id, std::string> chosenKeys(const Form& form) {
     for (auto& [path, scope] : scopes) {
         scope.banned.assign(letters.size(), false);
         for (const KeyBearer& b : bearers)
-            if (b.kept && !b.key.empty() && together(path, pathOf(form, b.id))) scope.banned[std::size_t(numbers.at(b.key))] = true;
+            if (b.kept && !b.key.empty() && together(path, pathOf(form, b.id)))
+                scope.banned[std::size_t(numbers.at(b.key))] = true;
         list.push_back(std::move(scope));
     }
     // The outer scopes first.
@@ -256,15 +267,18 @@ std::vector<Id> keyClashes(const Form& form) {
         if (!b.key.empty()) byKey[b.key].push_back(b.id);
     for (const auto& [key, ids] : byKey)
         for (Id id : ids)
-            if (std::ranges::any_of(ids, [&](Id other) { return other != id && seenTogether(form, id, other); })) clashing.push_back(id);
+            if (std::ranges::any_of(ids, [&](Id other) { return other != id && seenTogether(form, id, other); }))
+                clashing.push_back(id);
     std::ranges::sort(clashing);
     return clashing;
 }
 
 std::string keyTo(const Form& form, const Control& control) {
-    const Control* label = has(control.kind, Prop::text) && !control.text(Prop::text).empty() ? nullptr : labelOf(form, control.id);
+    const Control* label =
+        has(control.kind, Prop::text) && !control.text(Prop::text).empty() ? nullptr : labelOf(form, control.id);
     const Control& bearer = label ? *label : control;
-    return has(bearer.kind, Prop::accessKey) ? keyShown(bearer.text(Prop::accessKey), form.root().text(Prop::language)) : "";
+    return has(bearer.kind, Prop::accessKey) ? keyShown(bearer.text(Prop::accessKey), form.root().text(Prop::language))
+                                             : "";
 }
 
 }  // namespace brindel

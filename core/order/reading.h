@@ -13,8 +13,8 @@ std::vector<Id> inReadingOrder(const Form& form, std::vector<Id> ids);
 std::size_t readingPlace(const Form& form, Id container, const Box& box);
 
 /// All children of a container as they are read: a label goes with the field it speaks for, the radio buttons of a
-/// question stay together, what stands on a box is read together, and languages that run from right to left are read so.
-/// Columns are read one after the other where their rows do not meet, where each has a heading, where one has only
+/// question stay together, what stands on a box is read together, and languages that run from right to left are read
+/// so. Columns are read one after the other where their rows do not meet, where each has a heading, where one has only
 /// ticks or only buttons, or where a wide gap (48 px, 13 mm) parts at least three full rows. Cells and pages stay as
 /// they are. Takes about n log n for n children; n² where they form rows without end that might be columns.
 std::vector<Id> readInOrder(const Form& form, Id container);

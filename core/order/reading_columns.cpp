@@ -203,13 +203,18 @@ Units unitsOf(const Form& form, const Control& holder, const Sizes& sizes) {
     std::set<Id> with;
     for (Id id : holder.children)
         if (const Control* c = form.find(id); c && c->kind == Kind::label)
-            if (const Control* field = form.find(c->reference(Prop::labels)); field && field->parent == holder.id && labels.emplace(field->id, id).second)
+            if (const Control* field = form.find(c->reference(Prop::labels));
+                field && field->parent == holder.id && labels.emplace(field->id, id).second)
                 with.insert(id);
     std::map<std::string, std::size_t> questions;
     for (Id id : holder.children) {
         const Control* c = form.find(id);
         if (!c || c->kind == Kind::box || with.contains(id)) continue;
-        Unit u{boxOf(form, *c), 0, natureOf(*c), c->kind == Kind::label && c->text(Prop::role).starts_with("heading"), {id}};
+        Unit u{boxOf(form, *c),
+               0,
+               natureOf(*c),
+               c->kind == Kind::label && c->text(Prop::role).starts_with("heading"),
+               {id}};
         u.line = u.box.top + std::min(u.box.height, sizes.line) / 2;
         if (auto label = labels.find(id); label != labels.end()) {
             const Box words = boxOf(form, *form.find(label->second));
@@ -229,7 +234,8 @@ Units unitsOf(const Form& form, const Control& holder, const Sizes& sizes) {
         units.push_back(std::move(u));
     }
     for (Unit& u : units)
-        if (u.nature == Nature::tick && u.ids.size() > 1 && form.find(u.ids.back())->kind == Kind::radioButton) u.ids = inReadingOrder(form, u.ids);
+        if (u.nature == Nature::tick && u.ids.size() > 1 && form.find(u.ids.back())->kind == Kind::radioButton)
+            u.ids = inReadingOrder(form, u.ids);
     return units;
 }
 
@@ -242,7 +248,8 @@ void mirror(Units& units) {
 std::vector<Id> readInOrder(const Form& form, Id container) {
     const Control* holder = form.find(container);
     if (!holder) return {};
-    if (holder->kind == Kind::tabs || holder->kind == Kind::table || holder->kind == Kind::document) return holder->children;
+    if (holder->kind == Kind::tabs || holder->kind == Kind::table || holder->kind == Kind::document)
+        return holder->children;
     const Sizes sizes = form.isDialog() ? Sizes{2, 48, 26} : Sizes{0.5, 13, 7};
     Units units = unitsOf(form, *holder, sizes);
     // What stands on a box is read together; of boxes within each other the smaller one counts.
@@ -268,7 +275,8 @@ std::vector<Id> readInOrder(const Form& form, Id container) {
             continue;
         }
         Unit one{box, box.top + sizes.line / 2, Nature::other, false, {}};
-        for (const Unit& u : ordered(std::move(inside), sizes)) one.ids.insert(one.ids.end(), u.ids.begin(), u.ids.end());
+        for (const Unit& u : ordered(std::move(inside), sizes))
+            one.ids.insert(one.ids.end(), u.ids.begin(), u.ids.end());
         units = std::move(outside);
         units.push_back(std::move(one));
     }

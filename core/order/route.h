@@ -17,14 +17,15 @@ std::vector<Id> stopsOf(const Form& form);
 std::map<Id, int> stopNumbers(const Form& form);
 /// True when a control and all its containers are visible and enabled.
 bool isUsable(const Form& form, Id id);
-/// Why the Tab key passes by a control that it could stop at, in a few words: "skipped", "hidden", "locked" …; empty for
-/// stops, and for kinds that have none.
+/// Why the Tab key passes by a control that it could stop at, in a few words: "skipped", "hidden", "locked" …; empty
+/// for stops, and for kinds that have none.
 std::string passedBecause(const Form& form, const Control& control);
 
 /// The stop that holds the cursor when the form opens: the one that the form says, as long as it is a stop, else the
 /// first field or button of the route. noControl for a form without stops.
 Id firstStop(const Form& form);
-/// The button that Enter ("accept") or Escape ("cancel") presses: the first usable one of that role; noControl for none.
+/// The button that Enter ("accept") or Escape ("cancel") presses: the first usable one of that role; noControl for
+/// none.
 Id buttonPressed(const Form& form, std::string_view role);
 
 }  // namespace brindel

@@ -62,7 +62,8 @@ std::string replyText(const std::string& form, int version, const std::string& f
         std::size_t from = 0;
         for (std::size_t dot; (dot = name.find('.', from)) != std::string::npos; from = dot + 1) {
             Json& inner = (*group)[name.substr(from, dot - from)];
-            if (!inner.is_null() && !inner.is_object()) break;  // a field of that name: the rest of the name stays whole
+            if (!inner.is_null() && !inner.is_object())
+                break;  // a field of that name: the rest of the name stays whole
             if (inner.is_null()) inner = Json::object();
             group = &inner;
         }

@@ -22,7 +22,8 @@ const icu::UnicodeSet& keyboardOf(const std::string& language) {
         UErrorCode error = U_ZERO_ERROR;
         ULocaleData* data = ulocdata_open(one.c_str(), &error);
         icu::UnicodeSet own;
-        if (U_SUCCESS(error)) ulocdata_getExemplarSet(data, own.toUSet(), USET_ADD_CASE_MAPPINGS, ULOCDATA_ES_STANDARD, &error);
+        if (U_SUCCESS(error))
+            ulocdata_getExemplarSet(data, own.toUSet(), USET_ADD_CASE_MAPPINGS, ULOCDATA_ES_STANDARD, &error);
         if (data) ulocdata_close(data);
         if (U_FAILURE(error) || own.isEmpty()) continue;
         letters.addAll(own);

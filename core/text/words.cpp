@@ -249,9 +249,8 @@ bool matchesWhole(const string& text, const string& pattern) {
 std::vector<string> plainWords(const string& text) {
     UErrorCode error = U_ZERO_ERROR;
     icu::UnicodeString w = wide(text);
-    thread_local const std::unique_ptr<icu::Transliterator> plain(
-        icu::Transliterator::createInstance("de-ASCII; Greek-Latin/UNGEGN; Any-Latin; Latin-ASCII", UTRANS_FORWARD,
-                                            error));
+    thread_local const std::unique_ptr<icu::Transliterator> plain(icu::Transliterator::createInstance(
+        "de-ASCII; Greek-Latin/UNGEGN; Any-Latin; Latin-ASCII", UTRANS_FORWARD, error));
     if (plain) plain->transliterate(w);
     std::vector<string> words;
     bool open = false;

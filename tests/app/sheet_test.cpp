@@ -98,7 +98,8 @@ TEST(Sheet, EscapeClimbsFromTheControlToTheForm) {
     std::vector<std::string> way;
     for (int i = 0; i < 4; ++i) {
         hands.key(Qt::Key_Escape);
-        way.push_back(hands.desk().lead() ? calledBy(hands.form(), *hands.form().find(hands.desk().lead())) : "the form");
+        way.push_back(hands.desk().lead() ? calledBy(hands.form(), *hands.form().find(hands.desk().lead()))
+                                          : "the form");
     }
     EXPECT_EQ(way, (std::vector<std::string>{"Lift by", "Vessel", "“tbsLiftOutBooking”", "the form"}));
 }

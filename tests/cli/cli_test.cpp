@@ -107,3 +107,51 @@ TEST(CommandLine, ExitStates) {
     EXPECT_EQ(run(folder, "").status, 2);
     EXPECT_EQ(run(folder, "--help").status, 0);
 }
+
+TEST(CommandLine, NamesAllControlsByAScheme) {
+    Folder folder;
+    const std::string form = folder.file("x.brindel");
+    std::filesystem::copy_file(demoFolder + "lift-out-booking.brindel", form);
+    const std::string before = textOf(form);
+    Ended dry = run(folder, "name x.brindel --scheme dataColumns --dry-run");
+    EXPECT_EQ(dry.status, 0);
+    EXPECT_NE(dry.out.find("txtBoatName → boat_name\n"), std::string::npos) << dry.out;
+    EXPECT_NE(dry.out.find("txtRegistration → registration_no\n"), std::string::npos) << "set by hand or not";
+    EXPECT_EQ(textOf(form), before) << "nothing is changed";
+    Ended kept = run(folder, "name x.brindel --scheme dataColumns --keep-own -o kept.brindel");
+    EXPECT_EQ(kept.status, 0);
+    EXPECT_NE(textOf(folder.file("kept.brindel")).find("\"txtRegistration\""), std::string::npos);
+    EXPECT_EQ(run(folder, "name x.brindel --scheme webFields").status, 0);
+    EXPECT_NE(textOf(form).find("\"boat-name\""), std::string::npos);
+    write(folder.file("team.brindel-scheme"),
+          "{\"brindelScheme\": 1, \"word\": \"Team\", \"letters\": \"pascal\", \"kindMark\": \"none\"}");
+    EXPECT_EQ(run(folder, "name x.brindel --scheme team.brindel-scheme").status, 0);
+    EXPECT_NE(textOf(form).find("\"BoatName\""), std::string::npos);
+    EXPECT_EQ(run(folder, "name x.brindel --scheme nowhere").status, 2);
+    write(folder.file("bad.brindel-scheme"), "{}");
+    Ended bad = run(folder, "name x.brindel --scheme bad.brindel-scheme");
+    EXPECT_EQ(bad.status, 1);
+    EXPECT_EQ(bad.errors, "bad.brindel-scheme:line 1: This is not a Brindel scheme.\n");
+}
+
+TEST(CommandLine, LaysTheRoute) {
+    Folder folder;
+    write(folder.file("x.jot"), "A: text 5\nB: text 5\nC: text 5\n[Save]*\n");
+    ASSERT_EQ(run(folder, "new x.jot -o x.brindel").status, 0);
+    const std::string read = textOf(folder.file("x.brindel"));
+    write(folder.file("order.txt"), "txtC\n\ntxtA\r\n");
+    EXPECT_EQ(run(folder, "order x.brindel --by order.txt").status, 0);
+    Ended shown = run(folder, "show x.brindel");
+    EXPECT_NE(shown.out.find("txtC “C”  44, 94 · 90 × 26 px  at most 5 characters  stop 1  starts here"),
+              std::string::npos)
+        << shown.out;
+    EXPECT_NE(shown.out.find("stop 4  Enter presses it"), std::string::npos) << shown.out;
+    EXPECT_EQ(run(folder, "order x.brindel --by reading").status, 0);
+    EXPECT_EQ(textOf(folder.file("x.brindel")), read);
+    write(folder.file("order.txt"), "txtC\ntxtX\n");
+    Ended wrong = run(folder, "order x.brindel --by order.txt");
+    EXPECT_EQ(wrong.status, 1);
+    EXPECT_EQ(wrong.errors, "order.txt:line 2: The form has no control named “txtX”.\n");
+    EXPECT_EQ(run(folder, "order x.brindel --by nowhere.txt").status, 3);
+    EXPECT_EQ(run(folder, "order x.brindel").status, 2);
+}

@@ -37,7 +37,8 @@ TEST(Renaming, CarriesThroughFormulas) {
     form = renamed(form, named(form, "numLength").id, "boat.length");
     EXPECT_EQ(named(form, "numBerth").text(Prop::workedOut), "ROUND(boat.length * numDays; 2)");
     form = reworded(form, named(form, "numBerth").id, "Berth ashore");
-    EXPECT_EQ(named(form, "numTotal").text(Prop::workedOut), "numBerthAshore + numDuty") << "names that follow their label, too";
+    EXPECT_EQ(named(form, "numTotal").text(Prop::workedOut), "numBerthAshore + numDuty")
+        << "names that follow their label, too";
     form = renamed(form, named(form, "boat.length").id, "");
     EXPECT_EQ(named(form, "numBerthAshore").text(Prop::workedOut), "ROUND(numLength * numDays; 2)");
     EXPECT_FALSE(named(form, "numLength").ownName);
@@ -66,7 +67,8 @@ TEST(Renaming, AThousandAtRandomLoseNoReference) {
             switch (*rc::gen::inRange(0, 5)) {
                 case 0: {
                     const char* words[] = {"Boat", "Berth", "numLength", "x.y", "x", "Länge", "e5", "sum"};
-                    const std::string name = *rc::gen::elementOf(std::vector<std::string>(std::begin(words), std::end(words)));
+                    const std::string name =
+                        *rc::gen::elementOf(std::vector<std::string>(std::begin(words), std::end(words)));
                     if (nameMisfit(form, id, name).empty()) form = renamed(form, id, name);
                     break;
                 }
@@ -74,15 +76,19 @@ TEST(Renaming, AThousandAtRandomLoseNoReference) {
                     form = renamed(form, id, "");
                     break;
                 case 2:
-                    form = reworded(form, id, *rc::gen::elementOf(std::vector<std::string>{"Days ashore", "Duty", "Ναύλος", "", "10 A", "To"}));
+                    form = reworded(form, id,
+                                    *rc::gen::elementOf(
+                                        std::vector<std::string>{"Days ashore", "Duty", "Ναύλος", "", "10 A", "To"}));
                     break;
                 case 3:
                     form = underScheme(form, shippedSchemes()[*rc::gen::inRange<std::size_t>(0, 6)],
-                                       *rc::gen::elementOf(std::vector<OwnNames>{OwnNames::kept, OwnNames::recast, OwnNames::dropped}));
+                                       *rc::gen::elementOf(
+                                           std::vector<OwnNames>{OwnNames::kept, OwnNames::recast, OwnNames::dropped}));
                     break;
                 default: {
-                    const auto names = namesReplaced(form, ids, *rc::gen::elementOf(std::vector<std::string>{"num", "a", "e", "_"}),
-                                                     *rc::gen::elementOf(std::vector<std::string>{"nr", "", "ea", "q"}));
+                    const auto names =
+                        namesReplaced(form, ids, *rc::gen::elementOf(std::vector<std::string>{"num", "a", "e", "_"}),
+                                      *rc::gen::elementOf(std::vector<std::string>{"nr", "", "ea", "q"}));
                     form = withNames(form, names);
                     break;
                 }
@@ -147,7 +153,8 @@ TEST(Renaming, CopiesAreNamedByTheSchemeAndTheirFormulasSpeakOfCopies) {
     form = withProperty(form, {named(form, "numPrice").id}, Prop::workedOut, std::string("numLength * numRate"));
     const Ids row = withLabels(form, {named(form, "numLength").id, named(form, "numPrice").id});
     const Edited copy = pasted(form, rootId, clipping(form, row), 0, 80);
-    EXPECT_EQ(named(copy.form, "numPrice2").text(Prop::workedOut), "numLength2 * numRate") << "what is not copied stays meant";
+    EXPECT_EQ(named(copy.form, "numPrice2").text(Prop::workedOut), "numLength2 * numRate")
+        << "what is not copied stays meant";
     EXPECT_EQ(named(copy.form, "numPrice").text(Prop::workedOut), "numLength * numRate");
     // Into a form with another scheme.
     Form other = newForm(Kind::dialog);

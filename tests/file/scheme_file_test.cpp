@@ -51,7 +51,9 @@ TEST(SchemeFile, AFormKeepsItsScheme) {
         EXPECT_EQ(formText(opened->form), formText(with));
         EXPECT_TRUE(sameContent(opened->form, with));
     }
-    EXPECT_NE(formText(underScheme(form, *shippedScheme("webFields"), OwnNames::recast)).find("\"scheme\": \"webFields\""), std::string::npos);
+    EXPECT_NE(
+        formText(underScheme(form, *shippedScheme("webFields"), OwnNames::recast)).find("\"scheme\": \"webFields\""),
+        std::string::npos);
 }
 
 TEST(SchemeFile, WhatIsWrongIsSaidWithItsPlace) {
@@ -76,7 +78,8 @@ TEST(SchemeFile, WhatIsWrongIsSaidWithItsPlace) {
         EXPECT_EQ(read.error().place, place) << read.error().sentence;
         EXPECT_TRUE(read.error().sentence.ends_with(".")) << read.error().sentence;
     }
-    EXPECT_TRUE(readScheme(R"({"brindelScheme": 1, "word": "x", "later": [1]})").has_value()) << "what later versions add is passed over";
+    EXPECT_TRUE(readScheme(R"({"brindelScheme": 1, "word": "x", "later": [1]})").has_value())
+        << "what later versions add is passed over";
     const auto form = readForm(R"({"brindel": 1, "form": "dialog", "name": "x", "scheme": "loud"})");
     ASSERT_FALSE(form.has_value());
     EXPECT_EQ(form.error().place, "scheme");

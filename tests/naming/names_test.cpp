@@ -35,9 +35,14 @@ TEST(Names, DoublesCanBeCalledByTheirFrame) {
     byFrame.doubles = Scheme::Doubles::holder;
     Form form = newForm(Kind::dialog);
     form.scheme = std::make_shared<const Scheme>(byFrame);
-    form = laidOut(readJotting("Phone: text 20\n### Next of kin\nPhone: text 20\n###\n### Owner\nPhone: text 9\nPhone: text 9\n").value(), form, fonts());
-    for (const char* name : {"phone", "nextKinPhone", "ownerPhone", "ownerPhone2"}) EXPECT_NE(form.named(name), nullptr) << name;
-    for (const auto& [id, standing] : nameStandings(form)) EXPECT_FALSE(isWrong(standing.state)) << form.find(id)->name << " " << standing.says;
+    form = laidOut(
+        readJotting("Phone: text 20\n### Next of kin\nPhone: text 20\n###\n### Owner\nPhone: text 9\nPhone: text 9\n")
+            .value(),
+        form, fonts());
+    for (const char* name : {"phone", "nextKinPhone", "ownerPhone", "ownerPhone2"})
+        EXPECT_NE(form.named(name), nullptr) << name;
+    for (const auto& [id, standing] : nameStandings(form))
+        EXPECT_FALSE(isWrong(standing.state)) << form.find(id)->name << " " << standing.says;
 }
 
 TEST(Names, WhatIsWrongWithANameIsSaid) {
@@ -48,7 +53,8 @@ TEST(Names, WhatIsWrongWithANameIsSaid) {
     EXPECT_EQ(nameMisfit(form, id, "txtPhone"), "“txtPhone” is already the name of another control.");
     EXPECT_EQ(nameMisfit(form, id, "TXTPHONE"), "“txtPhone” is already the name of another control.");
     EXPECT_EQ(nameMisfit(form, id, "radLiftBy"), "“radLiftBy” is already the name of a question.");
-    EXPECT_EQ(nameMisfit(form, id, "txtPhone.home"), "“txtPhone” is the name of a control, so it cannot be a group as well.");
+    EXPECT_EQ(nameMisfit(form, id, "txtPhone.home"),
+              "“txtPhone” is the name of a control, so it cannot be a group as well.");
     form = renamed(form, named(form, "txtPhone").id, "owner.phone");
     EXPECT_EQ(nameMisfit(form, id, "owner"), "“owner” is already a group: “owner.phone” is in it.");
     EXPECT_NE(nameMisfit(form, id, "boat-name"), "") << "hyphens only where the scheme has them";
@@ -58,7 +64,9 @@ TEST(Names, WhatIsWrongWithANameIsSaid) {
 }
 
 TEST(Names, OnlyWhatCodeOrDataReferToHasOne) {
-    Form form = jotted("# Mooring\n## Boat\n> Please tell us.\nBoat name: text 30\n### Lift\nLift by: radio [Crane, Hoist]\n---\n[Go]*\n");
+    Form form = jotted(
+        "# Mooring\n## Boat\n> Please tell us.\nBoat name: text 30\n### Lift\nLift by: radio [Crane, "
+        "Hoist]\n---\n[Go]*\n");
     int named = 0;
     for (Id id : allIds(form)) {
         const Control& c = *form.find(id);
@@ -71,7 +79,8 @@ TEST(Names, OnlyWhatCodeOrDataReferToHasOne) {
     // What a formula speaks of needs one.
     const Id frame = brindel::test::named(form, "Lift").id;
     form = renamed(form, frame, "frmLift");
-    form = withProperty(form, {brindel::test::named(form, "txtBoatName").id}, Prop::workedOut, std::string("IF(frmLift; 1; 2)"));
+    form = withProperty(form, {brindel::test::named(form, "txtBoatName").id}, Prop::workedOut,
+                        std::string("IF(frmLift; 1; 2)"));
     EXPECT_TRUE(needsName(form, frame));
     // And a scheme may name all wording.
     Scheme all = shippedSchemes().front();
@@ -79,12 +88,14 @@ TEST(Names, OnlyWhatCodeOrDataReferToHasOne) {
     all.wordingToo = true;
     form = underScheme(form, all, OwnNames::recast);
     for (Id id : allIds(form))
-        if (const Kind kind = form.find(id)->kind; kind != Kind::line && kind != Kind::page) EXPECT_FALSE(form.find(id)->name.empty()) << row(kind).word;
+        if (const Kind kind = form.find(id)->kind; kind != Kind::line && kind != Kind::page)
+            EXPECT_FALSE(form.find(id)->name.empty()) << row(kind).word;
     EXPECT_EQ(calledBy(form, brindel::test::named(form, "lblTellUs")), "Please tell us.");
 }
 
 TEST(Names, HowTheyStandIsSaid) {
-    Form form = jotted("Boat name: text 30\nHull: combo [GRP, Steel]\nLength: number\nDraught: number\nBeam: number\nOwner: text 9\n");
+    Form form = jotted(
+        "Boat name: text 30\nHull: combo [GRP, Steel]\nLength: number\nDraught: number\nBeam: number\nOwner: text 9\n");
     auto rename = [&](const char* from, const char* to) {
         form = changed(form, named(form, from).id, [&](Control& c) {
             c.name = to;
@@ -115,7 +126,8 @@ TEST(Names, HowTheyStandIsSaid) {
     const Form right = namedByScheme(form, wrong);
     for (const auto& [id, standing] : nameStandings(right))
         if (!labelOf(right, id) || !labelOf(right, id)->text(Prop::text).empty())
-            EXPECT_TRUE(!isWrong(standing.state) || standing.state == NameState::machineMade) << right.find(id)->name << ": " << standing.says;
+            EXPECT_TRUE(!isWrong(standing.state) || standing.state == NameState::machineMade)
+                << right.find(id)->name << ": " << standing.says;
     EXPECT_NE(right.named("txtBoatName"), nullptr);
     EXPECT_NE(right.named("cboHull"), nullptr);
 }
@@ -133,13 +145,38 @@ TEST(Names, AFollowingNameThatNoLongerMatchesItsLabelIsFound) {
 
 TEST(Names, OfTwoHundredControlsAllAreRightAtOnce) {
     // Machine-made names as a program leaves them, under labels of five languages.
-    const std::vector<std::string> labels = {
-        "Boat name", "Your phone", "Length overall (m)", "Date of survey", "To", "Hull",
-        "Nom de l’armateur", "Date d’arrivée", "Numéro d’immatriculation", "Place à quai", "Tirant d’eau", "Remarques",
-        "Länge über alles", "Name des Eigners", "Straße und Hausnummer", "Liegeplatz", "Tiefgang", "Bemerkungen",
-        "Όνομα σκάφους", "Αριθμός νηολογίου", "Ημερομηνία άφιξης", "Μήκος", "Βύθισμα", "Παρατηρήσεις",
-        "Imię i nazwisko", "Długość całkowita", "Numer rejestracyjny", "Zanurzenie", "Data przybycia", "Uwagi"};
-    const Kind kinds[] = {Kind::textBox, Kind::numberBox, Kind::dateBox, Kind::comboBox, Kind::checkBox, Kind::button, Kind::listBox};
+    const std::vector<std::string> labels = {"Boat name",
+                                             "Your phone",
+                                             "Length overall (m)",
+                                             "Date of survey",
+                                             "To",
+                                             "Hull",
+                                             "Nom de l’armateur",
+                                             "Date d’arrivée",
+                                             "Numéro d’immatriculation",
+                                             "Place à quai",
+                                             "Tirant d’eau",
+                                             "Remarques",
+                                             "Länge über alles",
+                                             "Name des Eigners",
+                                             "Straße und Hausnummer",
+                                             "Liegeplatz",
+                                             "Tiefgang",
+                                             "Bemerkungen",
+                                             "Όνομα σκάφους",
+                                             "Αριθμός νηολογίου",
+                                             "Ημερομηνία άφιξης",
+                                             "Μήκος",
+                                             "Βύθισμα",
+                                             "Παρατηρήσεις",
+                                             "Imię i nazwisko",
+                                             "Długość całkowita",
+                                             "Numer rejestracyjny",
+                                             "Zanurzenie",
+                                             "Data przybycia",
+                                             "Uwagi"};
+    const Kind kinds[] = {Kind::textBox,  Kind::numberBox, Kind::dateBox, Kind::comboBox,
+                          Kind::checkBox, Kind::button,    Kind::listBox};
     Form form = newForm(Kind::dialog);
     for (int i = 0; i < 200; ++i) {
         const Kind kind = kinds[i % 7];
@@ -173,22 +210,30 @@ TEST(Names, OfTwoHundredControlsAllAreRightAtOnce) {
             EXPECT_FALSE(words.empty());
         }
         EXPECT_EQ(count, 200);
-        for (const auto& [id, standing] : nameStandings(done)) EXPECT_FALSE(isWrong(standing.state)) << done.find(id)->name << ": " << standing.says;
+        for (const auto& [id, standing] : nameStandings(done))
+            EXPECT_FALSE(isWrong(standing.state)) << done.find(id)->name << ": " << standing.says;
     }
     // What a programmer would have chosen, on one of each language.
     const Form done = underScheme(form, *shippedScheme("plainWords"), OwnNames::dropped);
-    for (const char* name : {"boatName", "nomArmateur", "laengeUeberAlles", "onomaSkafous", "dlugoscCalkowita", "dateSurvey", "toDate", "phone"})
+    for (const char* name : {"boatName", "nomArmateur", "laengeUeberAlles", "onomaSkafous", "dlugoscCalkowita",
+                             "dateSurvey", "toDate", "phone"})
         EXPECT_NE(done.named(name), nullptr) << name;
 }
 
 TEST(References, NamesInFormulasAreFoundAndTurned) {
-    const std::string formula = "=ROUND(numLength * numDays * 1.85E2; 2) & \"numLength \"\"x\"\"\" & owner.phone & $$'boat-name' & SUM (numDays)";
+    const std::string formula =
+        "=ROUND(numLength * numDays * 1.85E2; 2) & \"numLength \"\"x\"\"\" & owner.phone & $$'boat-name' & SUM "
+        "(numDays)";
     EXPECT_EQ(namesIn(formula), (std::vector<std::string>{"numLength", "numDays", "owner.phone", "boat-name"}));
-    EXPECT_EQ(withNamesIn(formula, {{"numLength", "numDays"}, {"numDays", "numLength"}, {"boat-name", "boat"}, {"SUM", "x"}, {"E2", "x"}}),
-              "=ROUND(numDays * numLength * 1.85E2; 2) & \"numLength \"\"x\"\"\" & owner.phone & boat & SUM (numLength)")
+    EXPECT_EQ(
+        withNamesIn(
+            formula,
+            {{"numLength", "numDays"}, {"numDays", "numLength"}, {"boat-name", "boat"}, {"SUM", "x"}, {"E2", "x"}}),
+        "=ROUND(numDays * numLength * 1.85E2; 2) & \"numLength \"\"x\"\"\" & owner.phone & boat & SUM (numLength)")
         << "all at once, and nothing that is no name";
     EXPECT_EQ(withNamesIn("a+b", {{"a", "a-b"}}), "$$'a-b'+b");
-    for (const char* broken : {"\"open", "$$'open", "a..b", "1e", "((", "a.", "é"}) EXPECT_EQ(withNamesIn(broken, {}), broken);
+    for (const char* broken : {"\"open", "$$'open", "a..b", "1e", "((", "a.", "é"})
+        EXPECT_EQ(withNamesIn(broken, {}), broken);
     EXPECT_EQ(namesIn("a.b.c + a.b"), (std::vector<std::string>{"a.b.c", "a.b"}));
 }
 

@@ -21,14 +21,15 @@ std::string made(const char* key, Kind kind, const char* label) {
 
 TEST(Schemes, SixShipAndEachSpeaksForItself) {
     ASSERT_EQ(shippedSchemes().size(), 6u);
-    const std::map<std::string, std::string> samples = {
-        {"kindFirst", "txtBoatName"}, {"plainWords", "boatName"}, {"kindLast", "BoatNameText"},
-        {"dataColumns", "boat_name"}, {"webFields", "boat-name"}, {"constants", "TXT_BOAT_NAME"}};
+    const std::map<std::string, std::string> samples = {{"kindFirst", "txtBoatName"}, {"plainWords", "boatName"},
+                                                        {"kindLast", "BoatNameText"}, {"dataColumns", "boat_name"},
+                                                        {"webFields", "boat-name"},   {"constants", "TXT_BOAT_NAME"}};
     for (const Scheme& s : shippedSchemes()) {
         EXPECT_EQ(nameFor(s, Kind::textBox, "Boat name"), samples.at(s.key));
         EXPECT_EQ(schemeMisfit(s, Kind::textBox, samples.at(s.key)), "") << s.key;
         for (const auto& [other, name] : samples)
-            if (other != s.key && name != "txtBoatName") EXPECT_NE(schemeMisfit(s, Kind::textBox, name), "") << name << " under " << s.key;
+            if (other != s.key && name != "txtBoatName")
+                EXPECT_NE(schemeMisfit(s, Kind::textBox, name), "") << name << " under " << s.key;
     }
 }
 
@@ -66,15 +67,17 @@ TEST(Schemes, LabelsInManyLanguagesBecomeNamesThatAProgrammerWouldChoose) {
 }
 
 TEST(Schemes, NamesAreIdentifiersAndNoLanguagesWords) {
-    const std::pair<const char*, Kind> labels[] = {{"Date", Kind::dateBox},  {"To", Kind::dateBox},      {"From", Kind::dateBox},
-                                                   {"Order", Kind::textBox}, {"Class", Kind::comboBox},  {"New", Kind::button},
-                                                   {"Value", Kind::numberBox}, {"Default", Kind::checkBox}, {"10 A", Kind::radioButton},
-                                                   {"…", Kind::textBox},     {"User", Kind::textBox},    {"3rd party", Kind::checkBox},
-                                                   {"", Kind::listBox},      {"Return", Kind::button},   {"Время", Kind::timeBox}};
+    const std::pair<const char*, Kind> labels[] = {
+        {"Date", Kind::dateBox},    {"To", Kind::dateBox},       {"From", Kind::dateBox},
+        {"Order", Kind::textBox},   {"Class", Kind::comboBox},   {"New", Kind::button},
+        {"Value", Kind::numberBox}, {"Default", Kind::checkBox}, {"10 A", Kind::radioButton},
+        {"…", Kind::textBox},       {"User", Kind::textBox},     {"3rd party", Kind::checkBox},
+        {"", Kind::listBox},        {"Return", Kind::button},    {"Время", Kind::timeBox}};
     for (const Scheme& s : shippedSchemes())
         for (const auto& [label, kind] : labels) {
             const std::string name = nameFor(s, kind, label);
-            EXPECT_EQ(identifierMisfit(name, s.letters == Scheme::Letters::kebab), "") << s.key << ": " << label << " → " << name;
+            EXPECT_EQ(identifierMisfit(name, s.letters == Scheme::Letters::kebab), "")
+                << s.key << ": " << label << " → " << name;
             EXPECT_EQ(schemeMisfit(s, kind, name), "") << s.key << ": " << label << " → " << name;
         }
     EXPECT_EQ(made("plainWords", Kind::dateBox, "To"), "toDate");
@@ -111,16 +114,20 @@ TEST(Schemes, EachSettingDoesWhatItSays) {
 
 TEST(Schemes, NamesAreSaidAnewInAnotherScheme) {
     EXPECT_EQ(recast(scheme("kindFirst"), scheme("dataColumns"), Kind::textBox, "txtRegistration"), "registration");
-    EXPECT_EQ(recast(scheme("kindFirst"), scheme("constants"), Kind::numberBox, "numLengthOverall2"), "NUM_LENGTH_OVERALL_2");
-    EXPECT_EQ(recast(scheme("dataColumns"), scheme("kindFirst"), Kind::textBox, "owner.second_phone"), "owner.txtSecondPhone");
+    EXPECT_EQ(recast(scheme("kindFirst"), scheme("constants"), Kind::numberBox, "numLengthOverall2"),
+              "NUM_LENGTH_OVERALL_2");
+    EXPECT_EQ(recast(scheme("dataColumns"), scheme("kindFirst"), Kind::textBox, "owner.second_phone"),
+              "owner.txtSecondPhone");
     EXPECT_EQ(recast(scheme("webFields"), scheme("kindLast"), Kind::comboBox, "hull-3"), "HullChoice3");
-    EXPECT_EQ(recast(scheme("kindFirst"), scheme("plainWords"), Kind::textBox, "txtureOfHull"), "txtureOfHull") << "no mark, but a word";
+    EXPECT_EQ(recast(scheme("kindFirst"), scheme("plainWords"), Kind::textBox, "txtureOfHull"), "txtureOfHull")
+        << "no mark, but a word";
     // There and back gives what was there, for names made by the schemes.
     for (const Scheme& a : shippedSchemes())
         for (const Scheme& b : shippedSchemes())
             for (const char* label : {"Boat name", "Wanted from", "Mast is stepped", "Hull"}) {
                 const std::string name = nameFor(a, Kind::checkBox, label);
-                EXPECT_EQ(recast(b, a, Kind::checkBox, recast(a, b, Kind::checkBox, name)), name) << a.key << " " << b.key;
+                EXPECT_EQ(recast(b, a, Kind::checkBox, recast(a, b, Kind::checkBox, name)), name)
+                    << a.key << " " << b.key;
             }
 }
 
@@ -153,6 +160,7 @@ TEST(Identifiers, WhatIsWrongIsSaid) {
     EXPECT_EQ(identifierMisfit("a__b"), "Two _ next to each other are kept by C++.");
     EXPECT_EQ(identifierMisfit("naïve"), "Names have the letters a to z only, without accents.");
     EXPECT_EQ(identifierMisfit("a b"), "“ ” cannot stand in a name; letters, digits and _ can, and . makes groups.");
-    for (const char* bad : {"", "2nd", "_x", "a..b", ".a", "a.", "a.2b", "-a"}) EXPECT_NE(identifierMisfit(bad, true), "") << bad;
+    for (const char* bad : {"", "2nd", "_x", "a..b", ".a", "a.", "a.2b", "-a"})
+        EXPECT_NE(identifierMisfit(bad, true), "") << bad;
     EXPECT_EQ(identifierMisfit(std::string(65, 'a')), "A name has at most 64 characters.");
 }

@@ -62,7 +62,8 @@ int best(const Form& form) {
     }
     std::vector<std::vector<bool>> together(bearers.size(), std::vector<bool>(bearers.size()));
     for (std::size_t i = 0; i < bearers.size(); ++i)
-        for (std::size_t j = 0; j < bearers.size(); ++j) together[i][j] = seenTogether(form, bearers[i].id, bearers[j].id);
+        for (std::size_t j = 0; j < bearers.size(); ++j)
+            together[i][j] = seenTogether(form, bearers[i].id, bearers[j].id);
     std::vector<std::string> held(bearers.size());
     int most = 0;
     auto go = [&](auto&& self, std::size_t at, int count) -> void {
@@ -94,7 +95,8 @@ std::map<std::string, std::string> keysOf(const Form& form) {
 }  // namespace
 
 TEST(AccessKeys, NoneClashOnAnyDemoFormAndAllAreServedInDialogs) {
-    for (const char* name : {"lift-out-booking", "mooring-permit", "pontoon-fault-note", "slip-inspection", "winter-storage-agreement", "yard-charges"}) {
+    for (const char* name : {"lift-out-booking", "mooring-permit", "pontoon-fault-note", "slip-inspection",
+                             "winter-storage-agreement", "yard-charges"}) {
         const Form form = withKeysChosen(demo(name));
         EXPECT_TRUE(keyClashes(form).empty()) << name;
         for (const KeyBearer& b : keyBearers(form))
@@ -125,17 +127,20 @@ TEST(AccessKeys, LargerFormsHaveNoClashEither) {
 }
 
 TEST(AccessKeys, FirstLettersOfWordsThenConsonants) {
-    const Form form = withKeysChosen(jotted("Boat name: text 9\nBerth: text 9\nBeam: number\nOwner: text 9\n[Cancel] [Clear] [Book]*\n"));
+    const Form form = withKeysChosen(
+        jotted("Boat name: text 9\nBerth: text 9\nBeam: number\nOwner: text 9\n[Cancel] [Clear] [Book]*\n"));
     const auto keys = keysOf(form);
     EXPECT_EQ(keys.at("Boat name"), "N");
     EXPECT_EQ(keys.at("Owner"), "O");
     std::set<std::string> seen;
     for (const auto& [wording, key] : keys) EXPECT_TRUE(seen.insert(key).second) << wording;
-    for (const char* wording : {"Berth", "Beam", "Book", "Cancel", "Clear"}) EXPECT_EQ(std::string("AEIOU").find(keys.at(wording)), std::string::npos) << wording;
+    for (const char* wording : {"Berth", "Beam", "Book", "Cancel", "Clear"})
+        EXPECT_EQ(std::string("AEIOU").find(keys.at(wording)), std::string::npos) << wording;
 }
 
 TEST(AccessKeys, ThePagesOfTabsCountApart) {
-    const Form form = withKeysChosen(jotted("## Vessel\nName: text 9\n[Next]\n## Owner\nName: text 9\n[Next]\n[Book]*\n"));
+    const Form form =
+        withKeysChosen(jotted("## Vessel\nName: text 9\n[Next]\n## Owner\nName: text 9\n[Next]\n[Book]*\n"));
     int names = 0;
     for (const KeyBearer& b : keyBearers(form))
         if (b.wording == "Name") {
@@ -156,12 +161,14 @@ TEST(AccessKeys, ThoseSetByHandStayAndClashesAreFound) {
     EXPECT_EQ(keyTo(form, *form.find(berth)), "B");
     EXPECT_NE(keyTo(form, *form.find(boat)), "B");
     form = withKeySet(form, boat, "b");
-    EXPECT_EQ(keyClashes(form), (std::vector<Id>{std::min(labelOf(form, boat)->id, labelOf(form, berth)->id), std::max(labelOf(form, boat)->id, labelOf(form, berth)->id)}));
+    EXPECT_EQ(keyClashes(form), (std::vector<Id>{std::min(labelOf(form, boat)->id, labelOf(form, berth)->id),
+                                                 std::max(labelOf(form, boat)->id, labelOf(form, berth)->id)}));
     form = withKeysChosen(form);
     EXPECT_EQ(keyClashes(form).size(), 2u) << "what two hands have set is not taken from either";
     form = withKeysChosen(withKeySet(form, boat, ""));
     EXPECT_TRUE(keyClashes(form).empty());
-    EXPECT_EQ(withKeySet(form, boat, "xy").find(labelOf(form, boat)->id)->text(Prop::accessKey), "") << "a key is one letter";
+    EXPECT_EQ(withKeySet(form, boat, "xy").find(labelOf(form, boat)->id)->text(Prop::accessKey), "")
+        << "a key is one letter";
 }
 
 TEST(AccessKeys, AreLettersOfTheFormsLanguage) {

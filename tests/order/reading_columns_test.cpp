@@ -12,8 +12,9 @@ using namespace brindel::test;
 namespace {
 
 /// A layout as a sketch: each letter is a control, drawn over as many places as it is wide and high; a place is 20 px
-/// wide and 38 px high, of which a control leaves the last 12 free. `kinds` says what letters are other than text boxes:
-/// k check box, b button, h heading, l label, i list box, x box behind others, f frame, r radio button of one question.
+/// wide and 38 px high, of which a control leaves the last 12 free. `kinds` says what letters are other than text
+/// boxes: k check box, b button, h heading, l label, i list box, x box behind others, f frame, r radio button of one
+/// question.
 struct Sketch {
     const char* name;
     std::vector<std::string> rows;
@@ -39,8 +40,10 @@ Form drawn(const Sketch& sketch, std::map<char, Id>& ids) {
         const auto& [letter, box] = *at;
         const auto kind = sketch.kinds.find(letter);
         const char k = kind == sketch.kinds.end() ? 't' : kind->second;
-        static const std::map<char, Kind> kinds = {{'t', Kind::textBox}, {'k', Kind::checkBox}, {'b', Kind::button}, {'h', Kind::label}, {'l', Kind::label},
-                                                   {'i', Kind::listBox}, {'x', Kind::box},      {'f', Kind::frame},  {'r', Kind::radioButton}};
+        static const std::map<char, Kind> kinds = {
+            {'t', Kind::textBox}, {'k', Kind::checkBox}, {'b', Kind::button},
+            {'h', Kind::label},   {'l', Kind::label},    {'i', Kind::listBox},
+            {'x', Kind::box},     {'f', Kind::frame},    {'r', Kind::radioButton}};
         Control c = freshControl(kinds.at(k));
         c.name = std::string(1, letter);
         c.box = box;
@@ -50,7 +53,8 @@ Form drawn(const Sketch& sketch, std::map<char, Id>& ids) {
         form = made.form;
         ids[letter] = made.ids[0];
     }
-    for (const auto& [label, field] : sketch.labels) form = withProperty(form, {ids.at(label)}, Prop::labels, Reference{ids.at(field)});
+    for (const auto& [label, field] : sketch.labels)
+        form = withProperty(form, {ids.at(label)}, Prop::labels, Reference{ids.at(field)});
     return form;
 }
 
@@ -62,29 +66,74 @@ const std::vector<Sketch>& sketches() {
         {"two columns with a wide gap", {"aaaa   dddd", "bbbb   eeee", "cccc   ffff"}, "abcdef"},
         {"a wide gap, but only two rows", {"aaaa    bbbb", "cccc    dddd"}, "abcd"},
         {"a wide gap, but a row is not full", {"aaaa    bbbb", "cccc    dddd", "eeee"}, "abcde"},
-        {"two columns under one heading", {"hhhhhhhhhhhhhh", "aaaa      dddd", "bbbb      eeee", "cccc      ffff"}, "habcdef", {{'h', 'h'}}},
-        {"two columns, each under its heading", {"hhhh  iiii", "aaaa  cccc", "bbbb  dddd"}, "habicd", {{'h', 'h'}, {'i', 'h'}}},
+        {"two columns under one heading",
+         {"hhhhhhhhhhhhhh", "aaaa      dddd", "bbbb      eeee", "cccc      ffff"},
+         "habcdef",
+         {{'h', 'h'}}},
+        {"two columns, each under its heading",
+         {"hhhh  iiii", "aaaa  cccc", "bbbb  dddd"},
+         "habicd",
+         {{'h', 'h'}, {'i', 'h'}}},
         {"three columns with wide gaps", {"aaa   ddd   ggg", "bbb   eee   hhh", "ccc   fff   iii"}, "abcdefghi"},
-        {"columns whose rows do not meet", {"aaaa  dddd", "aaaa  dddd", "bbbb  dddd", "bbbb  eeee", "cccc  eeee", "cccc  eeee"}, "abcde"},
-        {"columns above, rows below", {"aaaa   dddd", "bbbb   eeee", "cccc   ffff", "gggggggggggg", "hhhh  iiii"}, "abcdefghi"},
-        {"columns between rows", {"aaaaaaaaaaaa", "bbbb    eeee", "cccc    ffff", "dddd    gggg", "hhhhhhhhhhhh"}, "abcdefgh"},
-        {"a column of ticks beside fields", {"kkkkk  aaaa", "lllll  bbbb", "mmmmm"}, "klmab", {{'k', 'k'}, {'l', 'k'}, {'m', 'k'}}},
-        {"ticks along rows", {"kkkk  llll  mmmm", "nnnn  oooo"}, "klmno", {{'k', 'k'}, {'l', 'k'}, {'m', 'k'}, {'n', 'k'}, {'o', 'k'}}},
-        {"buttons in a column at the side", {"aaaaaa  ppp", "bbbbbb  qqq", "cccccc"}, "abcpq", {{'p', 'b'}, {'q', 'b'}}},
+        {"columns whose rows do not meet",
+         {"aaaa  dddd", "aaaa  dddd", "bbbb  dddd", "bbbb  eeee", "cccc  eeee", "cccc  eeee"},
+         "abcde"},
+        {"columns above, rows below",
+         {"aaaa   dddd", "bbbb   eeee", "cccc   ffff", "gggggggggggg", "hhhh  iiii"},
+         "abcdefghi"},
+        {"columns between rows",
+         {"aaaaaaaaaaaa", "bbbb    eeee", "cccc    ffff", "dddd    gggg", "hhhhhhhhhhhh"},
+         "abcdefgh"},
+        {"a column of ticks beside fields",
+         {"kkkkk  aaaa", "lllll  bbbb", "mmmmm"},
+         "klmab",
+         {{'k', 'k'}, {'l', 'k'}, {'m', 'k'}}},
+        {"ticks along rows",
+         {"kkkk  llll  mmmm", "nnnn  oooo"},
+         "klmno",
+         {{'k', 'k'}, {'l', 'k'}, {'m', 'k'}, {'n', 'k'}, {'o', 'k'}}},
+        {"buttons in a column at the side",
+         {"aaaaaa  ppp", "bbbbbb  qqq", "cccccc"},
+         "abcpq",
+         {{'p', 'b'}, {'q', 'b'}}},
         {"buttons at the foot", {"aaaaaaaaaa", "bbbbbbbbbb", "    pp  qq"}, "abpq", {{'p', 'b'}, {'q', 'b'}}},
         {"a tall list beside fields", {"iiii  aaaa", "iiii  bbbb", "iiii  cccc"}, "iabc", {{'i', 'i'}}},
         {"fields beside a tall list", {"aaaa  iiii", "bbbb  iiii", "cccc  iiii"}, "abci", {{'i', 'i'}}},
         {"pairs beside a tall list", {"iii  aaa  bbb", "iii  ccc  ddd"}, "iabcd", {{'i', 'i'}}},
         {"a tall list between fields", {"aaa  iii  ccc", "bbb  iii  ddd"}, "abicd", {{'i', 'i'}}},
         {"mixed heights in a row", {"aaaa  bbbb  cccc", "aaaa        cccc", "dddddddddddddddd"}, "abcd"},
-        {"labels left of fields", {"lll aaaaaa", "mmm bbbbbb", "nnn cccccc"}, "lambnc", {{'l', 'l'}, {'m', 'l'}, {'n', 'l'}}, "en", {{'l', 'a'}, {'m', 'b'}, {'n', 'c'}}},
-        {"labels above fields", {"lll   mmm", "aaaa  bbbb", "nnn   ooo", "cccc  dddd"}, "lambncod", {{'l', 'l'}, {'m', 'l'}, {'n', 'l'}, {'o', 'l'}}, "en",
+        {"labels left of fields",
+         {"lll aaaaaa", "mmm bbbbbb", "nnn cccccc"},
+         "lambnc",
+         {{'l', 'l'}, {'m', 'l'}, {'n', 'l'}},
+         "en",
+         {{'l', 'a'}, {'m', 'b'}, {'n', 'c'}}},
+        {"labels above fields",
+         {"lll   mmm", "aaaa  bbbb", "nnn   ooo", "cccc  dddd"},
+         "lambncod",
+         {{'l', 'l'}, {'m', 'l'}, {'n', 'l'}, {'o', 'l'}},
+         "en",
          {{'l', 'a'}, {'m', 'b'}, {'n', 'c'}, {'o', 'd'}}},
-        {"labels above fields in wide columns", {"ll     oo", "aaaa   dddd", "mm     pp", "bbbb   eeee", "nn     qq", "cccc   ffff"}, "lambncodpeqf",
-         {{'l', 'l'}, {'m', 'l'}, {'n', 'l'}, {'o', 'l'}, {'p', 'l'}, {'q', 'l'}}, "en", {{'l', 'a'}, {'m', 'b'}, {'n', 'c'}, {'o', 'd'}, {'p', 'e'}, {'q', 'f'}}},
-        {"labels right of fields", {"aaaa lll", "bbbb mmm"}, "lamb", {{'l', 'l'}, {'m', 'l'}}, "en", {{'l', 'a'}, {'m', 'b'}}},
-        {"wording that speaks for nothing", {"lll aaaa", "mmm bbbb", "nnn cccc"}, "lambnc", {{'l', 'l'}, {'m', 'l'}, {'n', 'l'}}},
-        {"a question's buttons stay together", {"rrr  aaaa", "sss  bbbb", "ttt"}, "rstab", {{'r', 'r'}, {'s', 'r'}, {'t', 'r'}}},
+        {"labels above fields in wide columns",
+         {"ll     oo", "aaaa   dddd", "mm     pp", "bbbb   eeee", "nn     qq", "cccc   ffff"},
+         "lambncodpeqf",
+         {{'l', 'l'}, {'m', 'l'}, {'n', 'l'}, {'o', 'l'}, {'p', 'l'}, {'q', 'l'}},
+         "en",
+         {{'l', 'a'}, {'m', 'b'}, {'n', 'c'}, {'o', 'd'}, {'p', 'e'}, {'q', 'f'}}},
+        {"labels right of fields",
+         {"aaaa lll", "bbbb mmm"},
+         "lamb",
+         {{'l', 'l'}, {'m', 'l'}},
+         "en",
+         {{'l', 'a'}, {'m', 'b'}}},
+        {"wording that speaks for nothing",
+         {"lll aaaa", "mmm bbbb", "nnn cccc"},
+         "lambnc",
+         {{'l', 'l'}, {'m', 'l'}, {'n', 'l'}}},
+        {"a question's buttons stay together",
+         {"rrr  aaaa", "sss  bbbb", "ttt"},
+         "rstab",
+         {{'r', 'r'}, {'s', 'r'}, {'t', 'r'}}},
         {"right to left along rows", {"bbbb  aaaa", "dddd  cccc"}, "abcd", {}, "ar"},
         {"right to left in columns", {"dddd   aaaa", "eeee   bbbb", "ffff   cccc"}, "abcdef", {}, "he"},
         {"right to left with a tall list", {"iiii  aaaa", "iiii  bbbb"}, "abi", {{'i', 'i'}}, "ar"},
@@ -119,12 +168,14 @@ TEST(ReadingOrder, IsTheOneThatAPersonLaidForEachSketch) {
 }
 
 TEST(ReadingOrder, IsTheOneThatAPersonLaidForEachDemoForm) {
-    for (const char* name : {"lift-out-booking", "mooring-permit", "pontoon-fault-note", "slip-inspection", "winter-storage-agreement", "yard-charges"}) {
+    for (const char* name : {"lift-out-booking", "mooring-permit", "pontoon-fault-note", "slip-inspection",
+                             "winter-storage-agreement", "yard-charges"}) {
         Form form = demo(name);
         // Mixed up first: each container's children from the last to the first, tables and pages as they are.
-        for (Id id : allIds(form)) form = changed(form, id, [](Control& c) {
-            if (c.kind != Kind::table && c.kind != Kind::tabs) std::ranges::reverse(c.children);
-        });
+        for (Id id : allIds(form))
+            form = changed(form, id, [](Control& c) {
+                if (c.kind != Kind::table && c.kind != Kind::tabs) std::ranges::reverse(c.children);
+            });
         if (form.isDialog()) form = changed(form, rootId, [](Control& c) { std::ranges::reverse(c.children); });
         const Form laid = routedByReading(form);
         std::vector<std::string> route;
@@ -160,7 +211,8 @@ TEST(ReadingOrder, ContainersNestAndTablesKeepTheirCells) {
     Form form = jotted("A: text 5\n### Outer\nB: text 5\nTable: table [Work, Hours] 2\nC: text 5\n###\nD: text 5\n");
     Form mixed = form;
     for (Id id : allIds(form))
-        if (form.find(id)->kind == Kind::frame) mixed = changed(mixed, id, [](Control& c) { std::ranges::reverse(c.children); });
+        if (form.find(id)->kind == Kind::frame)
+            mixed = changed(mixed, id, [](Control& c) { std::ranges::reverse(c.children); });
     const Form laid = routedByReading(mixed);
     std::vector<std::string> before, after;
     for (Id id : tabRoute(form)) before.push_back(form.find(id)->name);

@@ -20,7 +20,8 @@ Id at(const Form& form, const char* name) {
     return named(form, name).id;
 }
 
-const char* const nested = "A: text 5\nB: text 5\n### First\nC: text 5\nD: text 5\n###\n### Second\nE: text 5\nF: text 5\n###\nG: text 5\n";
+const char* const nested =
+    "A: text 5\nB: text 5\n### First\nC: text 5\nD: text 5\n###\n### Second\nE: text 5\nF: text 5\n###\nG: text 5\n";
 
 }  // namespace
 
@@ -63,7 +64,8 @@ TEST(Route, TheFormSaysWhereItStartsAndWhichButtonsAreDefault) {
     EXPECT_EQ(buttonPressed(form, "cancel"), noControl);
     const auto kept = readForm(formText(form));
     EXPECT_EQ(kept->form.root().reference(Prop::startsIn), form.root().reference(Prop::startsIn));
-    EXPECT_EQ(readForm(R"({"brindel": 1, "form": "dialog", "name": "x", "startsIn": "c9"})").error().sentence, "There is no control c9 to start in.");
+    EXPECT_EQ(readForm(R"({"brindel": 1, "form": "dialog", "name": "x", "startsIn": "c9"})").error().sentence,
+              "There is no control c9 to start in.");
 }
 
 TEST(Routing, AStopIsLaidBehindAnotherWithItsLabel) {
@@ -107,7 +109,8 @@ TEST(Routing, AListLaysTheWholeRoute) {
     // Questions go as one, pages and cells stay.
     Form more = jotted("## One\nA: text 5\nBy: radio [X, Y]\n## Two\nB: text 5\nTable: table [P, Q] 2\n");
     const std::string before = routeOf(more);
-    EXPECT_EQ(routeOf(routedAs(more, {at(more, "txtB"), at(more, "txtA")})), before) << "a page has its place among the pages";
+    EXPECT_EQ(routeOf(routedAs(more, {at(more, "txtB"), at(more, "txtA")})), before)
+        << "a page has its place among the pages";
     more = stopLaid(more, at(more, "txtA"), at(more, "radY"));
     EXPECT_EQ(routeOf(more).find("LiftOut"), std::string::npos);
     const auto route = tabRoute(more);
@@ -132,8 +135,10 @@ TEST(Routing, WhateverIsLaidNothingIsLost) {
         const std::size_t count = form.controls.size();
         const Ids all = allIds(form);
         for (int i = 0; i < 8; ++i) {
-            const Id a = all[*rc::gen::inRange<std::size_t>(0, all.size())], b = all[*rc::gen::inRange<std::size_t>(0, all.size())];
-            form = *rc::gen::arbitrary<bool>() ? stopLaid(form, a, b, {b}) : stopShifted(form, a, *rc::gen::inRange(-2, 3));
+            const Id a = all[*rc::gen::inRange<std::size_t>(0, all.size())],
+                     b = all[*rc::gen::inRange<std::size_t>(0, all.size())];
+            form = *rc::gen::arbitrary<bool>() ? stopLaid(form, a, b, {b})
+                                               : stopShifted(form, a, *rc::gen::inRange(-2, 3));
         }
         std::set<Id> met;
         walk(form, rootId, [&](const Control& c, int) {

@@ -73,6 +73,16 @@ class Builder {
         Object view = Object::newDictionary();
         view.replaceKey("/DisplayDocTitle", Object::newBool(true));
         root.replaceKey("/ViewerPreferences", view);
+        // The cursor starts where the form says, in viewers that run scripts (ISO 32000-1, 12.6.4.16); else at the
+        // first.
+        if (const Control* start = form_.find(form_.root().reference(Prop::startsIn));
+            start && fields_.contains(answerName(form_, *start))) {
+            Object action = Object::newDictionary();
+            action.replaceKey("/S", Object::newName("/JavaScript"));
+            action.replaceKey(
+                "/JS", text(fmt::format("this.getField({}).setFocus();", scriptText(answerName(form_, *start)))));
+            root.replaceKey("/OpenAction", action);
+        }
         Object info = pdf_.makeIndirectObject(Object::newDictionary());
         info.replaceKey("/Title", text(form_.root().text(Prop::title)));
         info.replaceKey("/Producer", text("Brindel"));
