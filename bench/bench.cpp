@@ -7,8 +7,11 @@
 #include "bench/forms.h"
 #include "core/edit/edits.h"
 #include "core/edit/history.h"
+#include "core/edit/renaming.h"
+#include "core/edit/routing.h"
 #include "core/file/form_file.h"
 #include "core/layout/guides.h"
+#include "core/order/access_keys.h"
 #include "core/targets/pdf/pdf.h"
 
 using namespace brindel;
@@ -54,6 +57,31 @@ void pdfOf500(benchmark::State& state) {
     for (auto _ : state) benchmark::DoNotOptimize(pdfOf(form, fonts()));
 }
 BENCHMARK(pdfOf500)->Unit(benchmark::kMillisecond);
+
+void standingsOf2000Names(benchmark::State& state) {
+    const Form form = formOf(2000);
+    for (auto _ : state) benchmark::DoNotOptimize(nameStandings(form));
+}
+BENCHMARK(standingsOf2000Names)->Unit(benchmark::kMillisecond);
+
+void anotherSchemeFor2000(benchmark::State& state) {
+    const Form form = formOf(2000);
+    for (auto _ : state) benchmark::DoNotOptimize(underScheme(form, *shippedScheme("dataColumns"), OwnNames::recast));
+}
+BENCHMARK(anotherSchemeFor2000)->Unit(benchmark::kMillisecond);
+
+void routeByReading(benchmark::State& state) {
+    const Form form = formOf(int(state.range(0)));
+    for (auto _ : state) benchmark::DoNotOptimize(routedByReading(form));
+    state.SetComplexityN(state.range(0));
+}
+BENCHMARK(routeByReading)->Arg(500)->Arg(1000)->Arg(2000)->Unit(benchmark::kMillisecond)->Complexity();
+
+void accessKeysOf200(benchmark::State& state) {
+    const Form form = formOf(200);
+    for (auto _ : state) benchmark::DoNotOptimize(chosenKeys(form));
+}
+BENCHMARK(accessKeysOf200)->Unit(benchmark::kMillisecond);
 
 /// Bytes that 1,000 steps of undo take, each moving one control: by what changed, not by the size of the form.
 void undoMemory(benchmark::State& state) {

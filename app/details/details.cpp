@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/details/editors.h"
+#include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "core/edit/arrange.h"
 #include "core/edit/routing.h"
@@ -111,21 +112,8 @@ QVBoxLayout* Details::groupLayout(Group group) {
 }
 
 QLabel* Details::addRow(Group group, const QString& word, QWidget* editor, const QString& help) {
-    auto* line = new QWidget(body_);
-    auto* row = new QHBoxLayout(line);
-    row->setContentsMargins(0, 0, 0, 0);
-    row->setSpacing(4);
-    auto* label = new QLabel(word, line);
-    label->setFont(bodyFont(12));
-    label->setProperty("secondary", true);
-    label->setFixedWidth(92);
-    label->setWordWrap(true);
-    label->setToolTip(help);
-    label->setBuddy(editor);
-    editor->setAccessibleName(word);
-    row->addWidget(label, 0, editor->minimumHeight() > 40 ? Qt::AlignTop : Qt::AlignVCenter);
-    row->addWidget(editor, 1);
-    groupLayout(group)->addWidget(line);
+    QLabel* label = nullptr;
+    groupLayout(group)->addWidget(panelRow(word, editor, help, body_, &label));
     return label;
 }
 

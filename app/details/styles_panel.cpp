@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/details/editors.h"
+#include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "core/edit/restyle.h"
 #include "filler/drawing_painter.h"
@@ -57,13 +58,6 @@ class Sample : public QAbstractButton {
     Desk& desk_;
 };
 
-QLabel* heading(const QString& text, QWidget* parent) {
-    auto* label = new QLabel(text, parent);
-    label->setFont(bodyFont(12, true));
-    label->setStyleSheet(QString("color: %1;").arg(tokens().tawnyDark.name()));
-    return label;
-}
-
 }  // namespace
 
 StylesPanel::StylesPanel(Desk& desk, QWidget* parent) : QScrollArea(parent), desk_(desk) {
@@ -106,7 +100,7 @@ void StylesPanel::build() {
     column->addLayout(head);
     connect(close, &QToolButton::clicked, this, &StylesPanel::closeAsked);
 
-    column->addWidget(heading("Looks for the whole form", body));
+    column->addWidget(groupTitle("Looks for the whole form", body));
     auto* grid = new QGridLayout;
     grid->setSpacing(6);
     int at = 0;
@@ -122,7 +116,7 @@ void StylesPanel::build() {
     column->addLayout(grid);
 
     column->addSpacing(4);
-    column->addWidget(heading("One style", body));
+    column->addWidget(groupTitle("One style", body));
     list_ = new QComboBox(body);
     list_->setObjectName("styleList");
     list_->setFixedHeight(28);
@@ -160,20 +154,7 @@ void StylesPanel::build() {
             },
             body, colour ? std::function<std::optional<Colour>()>(against) : nullptr);
         editors_[prop] = editor.widget;
-        auto* line = new QWidget(body);
-        auto* row = new QHBoxLayout(line);
-        row->setContentsMargins(0, 0, 0, 0);
-        row->setSpacing(4);
-        auto* word = new QLabel(toQt(std::string(r.word)), line);
-        word->setFont(bodyFont(12));
-        word->setProperty("secondary", true);
-        word->setFixedWidth(92);
-        word->setToolTip(toQt(std::string(r.help)));
-        word->setBuddy(editor.widget);
-        editor.widget->setAccessibleName(word->text());
-        row->addWidget(word);
-        row->addWidget(editor.widget, 1);
-        column->addWidget(line);
+        column->addWidget(panelRow(toQt(std::string(r.word)), editor.widget, toQt(std::string(r.help)), body));
         fillers_.push_back([this, prop, show = editor.show] {
             const Style* s = desk_.form().style(style_);
             const Value* mine = s ? s->look.find(prop) : nullptr;

@@ -2,6 +2,7 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "core/edit/routing.h"
 #include "core/order/access_keys.h"
@@ -19,13 +20,6 @@ bool leadsAnywhere(const Form& form, const Control& c) {
     bool some = false;
     walk(form, c.id, [&](const Control& inner, int) { some = some || (inner.id != c.id && row(inner.kind).tabbed); });
     return some;
-}
-
-QLabel* heading(const QString& text, QWidget* parent) {
-    auto* label = new QLabel(text, parent);
-    label->setFont(bodyFont(12, true));
-    label->setStyleSheet(QString("color: %1;").arg(tokens().tawnyDark.name()));
-    return label;
 }
 
 }  // namespace
@@ -156,34 +150,19 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
     column->addWidget(count_);
 
     column->addSpacing(4);
-    column->addWidget(heading("Keys of the form", this));
-    auto rowOf = [&](const char* word, QWidget* editor) {
-        auto* holder = new QWidget(this);
-        auto* line = new QHBoxLayout(holder);
-        line->setContentsMargins(0, 0, 0, 0);
-        line->setSpacing(4);
-        auto* label = new QLabel(word, holder);
-        label->setFont(bodyFont(12));
-        label->setProperty("secondary", true);
-        label->setFixedWidth(92);
-        label->setBuddy(editor);
-        editor->setAccessibleName(word);
-        line->addWidget(label);
-        line->addWidget(editor, 1);
-        column->addWidget(holder);
-    };
-    auto pick = [&](const char* name, const char* word) {
+    column->addWidget(groupTitle("Keys of the form", this));
+    auto pick = [&](const char* name, const char* word, const char* help) {
         auto* box = new QComboBox(this);
         box->setObjectName(name);
         box->setFixedHeight(26);
         box->setMinimumContentsLength(6);
         box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-        rowOf(word, box);
+        column->addWidget(panelRow(word, box, help, this));
         return box;
     };
-    starts_ = pick("startsIn", "Starts in");
-    enter_ = pick("enterPresses", "Enter presses");
-    escape_ = pick("escapePresses", "Escape presses");
+    starts_ = pick("startsIn", "Starts in", "What holds the cursor when the form opens.");
+    enter_ = pick("enterPresses", "Enter presses", "The button that accepts the form.");
+    escape_ = pick("escapePresses", "Escape presses", "The button that leaves without a reply.");
     connect(starts_, &QComboBox::activated, this, [this](int at) {
         desk_.edit(startingIn(desk_.form(), Id(starts_->itemData(at).toUInt())), "Start in " + starts_->itemText(at));
     });
@@ -194,7 +173,7 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
         });
 
     column->addSpacing(4);
-    column->addWidget(heading("Route", this));
+    column->addWidget(groupTitle("Route", this));
     route_ = new RouteList(desk_, this);
     column->addWidget(route_, 1);
     connect(route_, &QListWidget::currentRowChanged, this, [this](int at) {
@@ -206,7 +185,7 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
     });
 
     column->addSpacing(4);
-    stop_ = heading("", this);
+    stop_ = groupTitle("", this);
     column->addWidget(stop_);
     isStop_ = new QCheckBox("The Tab key stops here", this);
     isStop_->setObjectName("isStop");
@@ -217,22 +196,17 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
     key_->setMaxLength(1);
     key_->setFixedSize(46, 26);
     key_->setAlignment(Qt::AlignCenter);
-    keyRow_ = new QWidget(this);
-    auto* keyLine = new QHBoxLayout(keyRow_);
+    auto* combination = new QWidget(this);
+    auto* keyLine = new QHBoxLayout(combination);
     keyLine->setContentsMargins(0, 0, 0, 0);
     keyLine->setSpacing(6);
-    auto* keyWord = new QLabel("Access key", keyRow_);
-    keyWord->setFont(bodyFont(12));
-    keyWord->setProperty("secondary", true);
-    keyWord->setFixedWidth(86);
-    keyWord->setBuddy(key_);
-    auto* alt = new QLabel("Alt +", keyRow_);
+    auto* alt = new QLabel("Alt +", combination);
     alt->setFont(bodyFont(12));
-    key_->setAccessibleName("Access key");
-    keyLine->addWidget(keyWord);
     keyLine->addWidget(alt);
     keyLine->addWidget(key_);
     keyLine->addStretch(1);
+    keyRow_ = panelRow("Access key", combination, "The letter that goes here with Alt; set by hand, it stays.", this);
+    key_->setAccessibleName("Access key");
     column->addWidget(keyRow_);
     connect(isStop_, &QCheckBox::clicked, this, [this](bool on) {
         desk_.edit(withProperty(desk_.form(), desk_.selection(), Prop::tabStop, on),

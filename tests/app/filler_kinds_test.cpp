@@ -9,31 +9,10 @@
 #include "filler/ink_fields.h"
 #include "filler/special_widgets.h"
 #include "filler/window_behaviour.h"
-#include "tests/support.h"
+#include "tests/app/filling.h"
 
 using namespace brindel;
 using namespace brindel::test;
-
-namespace {
-
-struct Filling {
-    FormSession session;
-    FontBook book;
-    FormToFill view;
-    explicit Filling(Form form) : session(std::move(form), todayHere()), view(session, book, 1) {
-        view.show();
-        view.activateWindow();
-        (void)QTest::qWaitForWindowActive(&view);
-        view.begin();
-    }
-    const Control& at(const char* name) { return named(session.form(), name); }
-    template <class W>
-    W* widget(const char* name) {
-        return qobject_cast<W*>(view.widgetOf(at(name).id));
-    }
-};
-
-}  // namespace
 
 TEST(FillerKinds, ArrowsChooseInAGroupOfOne) {
     for (Kind kind : {Kind::dialog, Kind::document}) {

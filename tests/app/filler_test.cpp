@@ -1,41 +1,10 @@
 #include <QProcess>
 
 #include "filler/special_widgets.h"
-#include "tests/app/driver.h"
+#include "tests/app/filling.h"
 
 using namespace brindel;
 using namespace brindel::test;
-
-namespace {
-const Day today{std::chrono::year(2026), std::chrono::month(4), std::chrono::day(1)};
-
-struct Filling {
-    explicit Filling(Form form)
-        : session(std::move(form), today), view(session, fonts(), session.form().isDialog() ? 1 : 96 / 25.4) {
-        view.show();
-        (void)QTest::qWaitForWindowExposed(&view);
-        view.activateWindow();
-        (void)QTest::qWaitForWindowActive(&view);
-        view.begin();
-        Hands::settle();
-    }
-    FormSession session;
-    FormToFill view;
-    Id id(const char* name) { return named(session.form(), name).id; }
-    template <class W>
-    W* widget(const char* name) {
-        return qobject_cast<W*>(view.widgetOf(id(name)));
-    }
-    static void type(const QString& text) {
-        QTest::keyClicks(QApplication::focusWidget(), text);
-        Hands::settle();
-    }
-    static void key(Qt::Key key, Qt::KeyboardModifiers keys = {}) {
-        QTest::keyClick(QApplication::focusWidget(), key, keys);
-        Hands::settle();
-    }
-};
-}  // namespace
 
 TEST(Filler, ADialogIsFilledByTheKeyboardFromTheFirstControlOn) {
     Filling f(demo("lift-out-booking"));

@@ -4,53 +4,10 @@
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
 #include "filler/choice_field.h"
-#include "filler/form_to_fill.h"
-#include "tests/app/driver.h"
+#include "tests/app/filling.h"
 
 using namespace brindel;
 using namespace brindel::test;
-
-namespace {
-
-struct Open {
-    explicit Open(Form form)
-        : session(std::move(form), Day{std::chrono::year(2026), std::chrono::month(4), std::chrono::day(1)}),
-          view(session, fonts(), session.form().isDialog() ? 1 : 96 / 25.4) {
-        view.show();
-        (void)QTest::qWaitForWindowExposed(&view);
-        view.activateWindow();
-        (void)QTest::qWaitForWindowActive(&view);
-        view.begin();
-        Hands::settle();
-    }
-    FormSession session;
-    FormToFill view;
-
-    Id id(const char* name) { return named(session.form(), name).id; }
-    /// The name of the control that has the focus.
-    std::string focused() {
-        for (QWidget* w = QApplication::focusWidget(); w && w != &view; w = w->parentWidget()) {
-            const QVariant control = w->property("control");
-            if (control.isValid()) return session.form().find(Id(control.toUInt()))->name;
-            if (session.form().named(fromQt(w->objectName()))) return fromQt(w->objectName());
-        }
-        return "";
-    }
-    void key(Qt::Key key, Qt::KeyboardModifiers keys = {}) {
-        QTest::keyClick(QApplication::focusWidget() ? QApplication::focusWidget() : &view, key, keys);
-        Hands::settle();
-    }
-    std::vector<std::string> tabbed(int times) {
-        std::vector<std::string> names{focused()};
-        for (int i = 1; i < times; ++i) {
-            key(Qt::Key_Tab);
-            names.push_back(focused());
-        }
-        return names;
-    }
-};
-
-}  // namespace
 
 TEST(OrderObeyed, TheTabKeyGoesAlongTheRouteThatWasLaid) {
     Form form = jotted(
@@ -59,7 +16,7 @@ TEST(OrderObeyed, TheTabKeyGoesAlongTheRouteThatWasLaid) {
     Ids laid;
     for (const char* name : {"btnSave", "dtmC", "cboHull", "numB", "chgJobs", "txtA", "btnCancel"})
         laid.push_back(named(form, name).id);
-    Open f(routedAs(form, laid));
+    Filling f(routedAs(form, laid));
     // The ticks of a group are stops one after the other.
     EXPECT_EQ(f.tabbed(8), (std::vector<std::string>{"btnSave", "dtmC", "cboHull", "numB", "chgJobs", "chgJobs", "txtA",
                                                      "btnCancel"}));
@@ -68,7 +25,7 @@ TEST(OrderObeyed, TheTabKeyGoesAlongTheRouteThatWasLaid) {
 TEST(OrderObeyed, WhatIsSkippedIsPassedByButCanBeClicked) {
     Form form = jotted("A: text 5\nB: text 5\nJobs: group [Wash, Scrape]\nC: text 5\n");
     form = withProperty(form, {named(form, "txtB").id, named(form, "chgJobs").id}, Prop::tabStop, false);
-    Open f(form);
+    Filling f(form);
     EXPECT_EQ(f.tabbed(3), (std::vector<std::string>{"txtA", "txtC", "txtA"}));
     QTest::mouseClick(f.view.widgetOf(f.id("txtB")), Qt::LeftButton);
     Hands::settle();
@@ -77,7 +34,7 @@ TEST(OrderObeyed, WhatIsSkippedIsPassedByButCanBeClicked) {
 
 TEST(OrderObeyed, TheFormStartsWhereItSaysAndEscapePressesItsButton) {
     Form form = jotted("A: text 5\nB: text 5\n[Cancel] [Save]*\n");
-    Open f(startingIn(form, named(form, "txtB").id));
+    Filling f(startingIn(form, named(form, "txtB").id));
     EXPECT_EQ(f.focused(), "txtB");
     QSignalSpy left(&f.view, &FormToFill::left), accepted(&f.view, &FormToFill::accepted);
     f.key(Qt::Key_Escape);
@@ -90,7 +47,7 @@ TEST(OrderObeyed, AccessKeysGoToTheFieldsOfTheirLabels) {
     Form form =
         withKeysChosen(jotted("## Vessel\nBoat name: text 9\nHull: group [GRP, Steel]\nMast is stepped: check\n## "
                               "Owner\nFull name: text 9\n[Go]*\n"));
-    Open f(form);
+    Filling f(form);
     auto press = [&](const char* name) {
         const std::string key = keyTo(f.session.form(), *f.session.form().find(f.id(name)));
         ASSERT_EQ(key.size(), 1u) << name;
@@ -115,7 +72,7 @@ TEST(OrderObeyed, AccessKeysGoToTheFieldsOfTheirLabels) {
 
 TEST(OrderObeyed, OnPaperKeysWorkTooAndAGroupWithAQuestionHasOne) {
     Form form = withKeysChosen(jotted("Boat name: text 9\nI agree: check\nHull: group [GRP, Steel]\n", Kind::document));
-    Open f(form);
+    Filling f(form);
     for (const KeyBearer& b : keyBearers(form)) {
         f.key(Qt::Key(b.key[0]), Qt::AltModifier);
         EXPECT_EQ(f.focused(), form.find(b.to)->name);
@@ -130,7 +87,7 @@ TEST(OrderObeyed, OnPaperKeysWorkTooAndAGroupWithAQuestionHasOne) {
     text.box = {10, 10, 200, 26};
     text.name = "txtFirst";
     dialog = placed(placed(dialog, rootId, text).form, rootId, group).form;
-    Open g(withKeysChosen(dialog));
+    Filling g(withKeysChosen(dialog));
     EXPECT_EQ(g.focused(), "txtFirst");
     g.key(Qt::Key_H, Qt::AltModifier);
     EXPECT_EQ(g.focused(), "chgHull");
@@ -140,7 +97,7 @@ TEST(OrderObeyed, NamesWithDotsMakeGroupsInTheReply) {
     Form form = jotted("Name: text 9\nPhone: text 9\nHull: text 9\n");
     form =
         withNames(form, {{named(form, "txtName").id, "owner.name"}, {named(form, "txtPhone").id, "owner.home.phone"}});
-    FormSession session(form, Day{std::chrono::year(2026), std::chrono::month(4), std::chrono::day(1)});
+    FormSession session(form, fillingDay);
     session.type(named(form, "owner.name").id, "Ines");
     session.type(named(form, "owner.home.phone").id, "0555 01");
     const std::string reply = session.reply("2026-04-01T10:00:00+00:00");
@@ -150,7 +107,7 @@ TEST(OrderObeyed, NamesWithDotsMakeGroupsInTheReply) {
         << reply;
     const Answers back = readAnswers(reply).value();
     EXPECT_EQ(std::get<std::string>(back.at("owner.home.phone")), "0555 01");
-    FormSession again(form, Day{std::chrono::year(2026), std::chrono::month(4), std::chrono::day(1)});
+    FormSession again(form, fillingDay);
     for (const auto& [name, answer] : back) EXPECT_TRUE(again.put(name, answer).has_value()) << name;
     EXPECT_EQ(again.reply("2026-04-01T10:00:00+00:00"), reply);
 }

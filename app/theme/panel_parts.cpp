@@ -1,0 +1,36 @@
+#include "app/theme/panel_parts.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "app/theme/theme.h"
+
+namespace brindel {
+
+QLabel* groupTitle(const QString& text, QWidget* parent) {
+    auto* label = new QLabel(text, parent);
+    label->setFont(bodyFont(12, true));
+    label->setStyleSheet(QString("color: %1;").arg(tokens().tawnyDark.name()));
+    return label;
+}
+
+QWidget* panelRow(const QString& word, QWidget* editor, const QString& help, QWidget* parent, QLabel** label) {
+    auto* line = new QWidget(parent);
+    auto* row = new QHBoxLayout(line);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(4);
+    auto* said = new QLabel(word, line);
+    said->setFont(bodyFont(12));
+    said->setProperty("secondary", true);
+    said->setFixedWidth(92);
+    said->setWordWrap(true);
+    said->setToolTip(help);
+    said->setBuddy(editor);
+    editor->setAccessibleName(word);
+    // Beside what is high, the word stands at its first line.
+    row->addWidget(said, 0, editor->minimumHeight() > 40 ? Qt::AlignTop : Qt::AlignVCenter);
+    row->addWidget(editor, 1);
+    if (label) *label = said;
+    return line;
+}
+
+}  // namespace brindel

@@ -1,0 +1,16 @@
+// What Brindel's panels are made of: titles of groups, and rows of a word with its editor.
+#pragma once
+
+#include <QString>
+
+class QLabel;
+class QWidget;
+
+namespace brindel {
+
+/// The title of a group of rows.
+QLabel* groupTitle(const QString& text, QWidget* parent);
+/// A word and, beside it, its editor, which gets the word for its accessible name. `label` is given the word's label.
+QWidget* panelRow(const QString& word, QWidget* editor, const QString& help, QWidget* parent, QLabel** label = nullptr);
+
+}  // namespace brindel

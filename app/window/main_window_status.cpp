@@ -1,0 +1,60 @@
+// What the window says of the form: its title above, the status line below.
+#include <QtWidgets/QtWidgets>
+
+#include "app/sheet/sheet.h"
+#include "app/window/main_window.h"
+#include "core/edit/arrange.h"
+#include "filler/drawing_painter.h"
+
+namespace brindel {
+
+void MainWindow::refreshTitle() {
+    const Control& root = desk_->form().root();
+    QString title = toQt(root.text(Prop::title));
+    if (title.isEmpty()) title = desk_->path().isEmpty() ? "Untitled" : QFileInfo(desk_->path()).completeBaseName();
+    QString kind = desk_->form().isDialog()
+                       ? QString("dialog, %1 × %2 px")
+                             .arg(toQt(numberText(root.box.width, 1)), toQt(numberText(root.box.height, 1)))
+                       : QString("document, %1, %2 %3")
+                             .arg(toQt(root.text(Prop::paper)))
+                             .arg(root.children.size())
+                             .arg(root.children.size() == 1 ? "page" : "pages");
+    formTitle_->setText(title + " — " + kind);
+    setWindowTitle(QString("%1%2 — Brindel").arg(title, desk_->unsaved() ? " *" : ""));
+}
+
+void MainWindow::refreshStatus() {
+    const Form& form = desk_->form();
+    const QString unit = form.isDialog() ? "px" : "mm";
+    auto text = [](double v) { return toQt(numberText(v, 1)); };
+    if (desk_->tool()) {
+        statusLeft_->setText(
+            QString("Click to place a %1, or draw it with the pointer").arg(toQt(desk_->tool()->word())));
+        statusPlace_->setText(desk_->toolStays() ? "It stays in hand; Escape puts it down" : "");
+    } else if (desk_->selection().empty()) {
+        statusLeft_->setText(QString("%1 controls, %2 to fill")
+                                 .arg(form.controls.size() - 1 - (form.isDialog() ? 0 : form.root().children.size()))
+                                 .arg(fieldCount(form)));
+        statusPlace_->clear();
+    } else if (desk_->selection().size() > 1) {
+        statusLeft_->setText(QString("%1 controls").arg(desk_->selection().size()));
+        statusPlace_->setText("lead “" + toQt(form.find(desk_->lead())->name) + "”");
+    } else {
+        const Control& c = *form.find(desk_->lead());
+        QString kind = toQt(std::string(row(c.kind).word));
+        kind[0] = kind[0].toUpper();
+        const Box box = boxOf(form, c);
+        statusLeft_->setText(QString("%1 “%2”").arg(kind, toQt(c.name)));
+        statusPlace_->setText(QString("%1, %2 · %3 × %4 %5    text line at %6")
+                                  .arg(text(box.left), text(box.top), text(box.width), text(box.height), unit,
+                                       text(textLine(form, c.id))));
+    }
+    QString saved = !desk_->savedAt().isEmpty() && !desk_->unsaved() ? "Saved " + desk_->savedAt()
+                    : desk_->unsaved()                               ? "Not saved"
+                                                                     : QString();
+    if (!desk_->readOnlyBecause().isEmpty()) saved = "Opened to look at only";
+    statusSaved_->setText(saved);
+    statusZoom_->setText(QString("%1 %").arg(int(std::lround(sheet_->zoom() * 100))));
+}
+
+}  // namespace brindel
