@@ -59,26 +59,26 @@ void pdfOf500(benchmark::State& state) {
 BENCHMARK(pdfOf500)->Unit(benchmark::kMillisecond);
 
 void standingsOf2000Names(benchmark::State& state) {
-    const Form form = formOf(2000);
+    const Form form = labelledFormOf(1000);
     for (auto _ : state) benchmark::DoNotOptimize(nameStandings(form));
 }
 BENCHMARK(standingsOf2000Names)->Unit(benchmark::kMillisecond);
 
 void anotherSchemeFor2000(benchmark::State& state) {
-    const Form form = formOf(2000);
+    const Form form = labelledFormOf(1000);
     for (auto _ : state) benchmark::DoNotOptimize(underScheme(form, *shippedScheme("dataColumns"), OwnNames::recast));
 }
 BENCHMARK(anotherSchemeFor2000)->Unit(benchmark::kMillisecond);
 
 void routeByReading(benchmark::State& state) {
-    const Form form = formOf(int(state.range(0)));
+    const Form form = labelledFormOf(int(state.range(0)) / 2);
     for (auto _ : state) benchmark::DoNotOptimize(routedByReading(form));
     state.SetComplexityN(state.range(0));
 }
 BENCHMARK(routeByReading)->Arg(500)->Arg(1000)->Arg(2000)->Unit(benchmark::kMillisecond)->Complexity();
 
 void accessKeysOf200(benchmark::State& state) {
-    const Form form = formOf(200);
+    const Form form = labelledFormOf(200);
     for (auto _ : state) benchmark::DoNotOptimize(chosenKeys(form));
 }
 BENCHMARK(accessKeysOf200)->Unit(benchmark::kMillisecond);

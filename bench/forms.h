@@ -32,4 +32,28 @@ inline Form formOf(int fields, Kind kind = Kind::dialog) {
     return form;
 }
 
+/// The same with a label for each field, of words that come again every hundred fields, and every tenth one worked out.
+inline Form labelledFormOf(int fields) {
+    static const char* const words[] = {"Boat name",     "Length overall",
+                                        "Wanted from",   "Nom de l’armateur",
+                                        "Liegeplatz",    "Numer rejestracyjny",
+                                        "Όνομα σκάφους", "Owner's phone",
+                                        "Hull",          "Draught"};
+    Form form = formOf(fields);
+    int i = 0;
+    for (Id id : allIds(form)) {
+        const Control field = *form.find(id);
+        if (field.kind != Kind::textBox) continue;
+        Control label = freshControl(Kind::label);
+        label.set(Prop::text, std::string(words[i % 10]) + (i % 100 < 10 ? "" : " " + std::to_string(i % 100 / 10)));
+        label.set(Prop::labels, Reference{id});
+        label.box = {field.box.left, field.box.top - 5, 40, 5};
+        form = placed(form, field.parent, label, 0).form;
+        if (i % 10 == 9)
+            form = withProperty(form, {id}, Prop::workedOut, "ROUND(txt" + std::to_string(i - 1) + " * 2; 1)");
+        ++i;
+    }
+    return form;
+}
+
 }  // namespace brindel::bench

@@ -55,6 +55,8 @@ bool giveName(Desk& desk, Id id, const QString& name) {
 NameLayer::NameLayer(Desk& desk, QObject* parent) : QObject(parent), desk_(desk) {}
 
 const std::map<Id, NameStanding>& NameLayer::standings(const Form& form) const {
+    if (!desk_.proposal()) return desk_.names();
+    // Of what is proposed: the same until something else is.
     bool same = knows_ && known_.scheme == form.scheme;
     if (same) form.controls.differences(known_.controls, [&](Id, const Control*, const Control*) { same = false; });
     if (!same) {
@@ -273,7 +275,7 @@ bool NameLayer::eventFilter(QObject* watched, QEvent* event) {
 
 void NameLayer::step(Sheet&, bool back) {
     Ids all;
-    const auto& known = standings(desk_.form());
+    const auto& known = desk_.names();
     for (Id id : allIds(desk_.form()))
         if (auto at = known.find(id); at != known.end() && at->second.state != NameState::notNeeded) all.push_back(id);
     if (all.empty()) return;
@@ -304,8 +306,8 @@ bool NameLayer::key(Sheet& sheet, QKeyEvent& event) {
 
 QString NameLayer::tip(Sheet& sheet, QPointF where) {
     const Id id = at(sheet, where);
-    auto found = standings(desk_.form()).find(id);
-    if (found == standings_.end()) return {};
+    auto found = desk_.names().find(id);
+    if (found == desk_.names().end()) return {};
     const NameStanding& s = found->second;
     QString text = QString("%1: %2").arg(toQt(calledBy(desk_.form(), *desk_.form().find(id))).simplified().left(60),
                                          toQt(std::string(nameStateWord(s.state))));

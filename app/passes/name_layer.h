@@ -63,7 +63,7 @@ class NameLayer : public QObject, public SheetLayer {
     QPointer<Sheet> editsOn_;
     Id editing_ = noControl;
     Id wordOnRelease_ = noControl;
-    // The standings of the form shown last: they are the same until another form is shown.
+    // The standings of what is proposed.
     mutable Form known_;
     mutable std::map<Id, NameStanding> standings_;
     mutable bool knows_ = false;

@@ -14,7 +14,6 @@ NameList::NameList(Desk& desk, QObject* parent) : QAbstractTableModel(parent), d
 }
 
 void NameList::refresh() {
-    standings_ = nameStandings(desk_.form());
     uses_ = usesOfNames(desk_.form());
     list();
 }
@@ -36,8 +35,8 @@ void NameList::list() {
     std::vector<Id> rows;
     const Form& form = desk_.form();
     walk(form, rootId, [&](const Control& c, int) {
-        auto at = standings_.find(c.id);
-        if (at == standings_.end()) return;
+        auto at = standings().find(c.id);
+        if (at == standings().end()) return;
         const NameState state = at->second.state;
         if (which_ == NamesShown::needed && state == NameState::notNeeded) return;
         if (which_ == NamesShown::wrong && !isWrong(state)) return;
@@ -70,13 +69,13 @@ const std::vector<Use>& NameList::usesOf(Id id) const {
 }
 
 int NameList::wrongCount() const {
-    return int(std::ranges::count_if(standings_, [](const auto& one) { return isWrong(one.second.state); }));
+    return int(std::ranges::count_if(standings(), [](const auto& one) { return isWrong(one.second.state); }));
 }
 
 QVariant NameList::data(const QModelIndex& index, int role) const {
     const Control* c = desk_.form().find(idAt(index.row()));
-    auto at = c ? standings_.find(c->id) : standings_.end();
-    if (at == standings_.end()) return {};
+    auto at = c ? standings().find(c->id) : standings().end();
+    if (at == standings().end()) return {};
     const NameStanding& standing = at->second;
     const NameLook look = nameLook(standing.state);
     const bool plain = standing.state == NameState::byScheme || standing.state == NameState::notNeeded;

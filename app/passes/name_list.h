@@ -24,7 +24,7 @@ class NameList : public QAbstractTableModel {
     void setBecomes(std::map<Id, std::string> becomes, bool trying);
     Id idAt(int row) const { return row >= 0 && row < int(rows_.size()) ? rows_[std::size_t(row)] : noControl; }
     int rowOf(Id id) const;
-    const std::map<Id, NameStanding>& standings() const { return standings_; }
+    const std::map<Id, NameStanding>& standings() const { return desk_.names(); }
     const std::vector<Use>& usesOf(Id id) const;
     /// How many names have to be put right.
     int wrongCount() const;
@@ -45,7 +45,6 @@ class NameList : public QAbstractTableModel {
 
     Desk& desk_;
     std::vector<Id> rows_;
-    std::map<Id, NameStanding> standings_;
     std::map<std::string, std::vector<Use>> uses_;
     std::map<Id, std::string> becomes_;
     bool trying_ = false;

@@ -270,7 +270,7 @@ void NamePanel::takeProposed() {
 
 void NamePanel::putRight() {
     Ids wrong;
-    for (const auto& [id, standing] : nameStandings(desk_.form()))
+    for (const auto& [id, standing] : desk_.names())
         if (isWrong(standing.state)) wrong.push_back(id);
     if (wrong.empty()) return desk_.say("All names are right.");
     desk_.edit(namedByScheme(desk_.form(), wrong),

@@ -89,7 +89,7 @@ void NameStrip::refresh() {
     }
     schemes_->setCurrentIndex(at);
     int wrong = 0;
-    for (const auto& [id, standing] : nameStandings(desk_.form())) wrong += isWrong(standing.state);
+    for (const auto& [id, standing] : desk_.names()) wrong += isWrong(standing.state);
     right_->setText(wrong == 0   ? "All names are right"
                     : wrong == 1 ? "Put 1 name right"
                                  : QString("Put %1 names right").arg(wrong));

@@ -35,7 +35,7 @@ QRect Rail::stopRect(Pass pass) const {
 void Rail::count() {
     const Form& form = desk_.form();
     int names = 0, wrong = 0;
-    for (const auto& [id, standing] : nameStandings(form)) {
+    for (const auto& [id, standing] : desk_.names()) {
         names += standing.state != NameState::notNeeded;
         wrong += isWrong(standing.state);
     }

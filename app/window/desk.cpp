@@ -21,11 +21,17 @@ const std::vector<PassRow>& passes() {
 
 Desk::Desk(Form form, QObject* parent) : QObject(parent), history_(form), savedForm_(std::move(form)) {}
 
+const std::map<Id, NameStanding>& Desk::names() const {
+    if (!names_) names_ = nameStandings(form());
+    return *names_;
+}
+
 void Desk::edit(Form next, const QString& name, std::optional<Ids> select, const QString& run) {
     if (proposal_) decide(false);
     bool same = sameContent(form(), next);
     if (!same) {
         history_.step(std::move(next), name.toStdString(), run.toStdString());
+        names_.reset();
         dropGone();
     }
     if (select && *select != selection_) {
@@ -47,6 +53,7 @@ void Desk::undo() {
     if (!history_.canUndo()) return;
     const QString name = QString::fromStdString(history_.undoName());
     history_.undo();
+    names_.reset();
     dropGone();
     emit formChanged();
     say(QString("Took back: %1.").arg(name.toLower()));
@@ -56,6 +63,7 @@ void Desk::redo() {
     if (!history_.canRedo()) return;
     const QString name = QString::fromStdString(history_.redoName());
     history_.redo();
+    names_.reset();
     dropGone();
     emit formChanged();
     say(QString("Done again: %1.").arg(name.toLower()));
@@ -144,6 +152,7 @@ void Desk::decide(bool take) {
 
 void Desk::open(Form form, const QString& path, const QString& readOnlyBecause) {
     history_ = History(form);
+    names_.reset();
     savedForm_ = std::move(form);
     selection_.clear();
     turned_.clear();
@@ -163,6 +172,7 @@ void Desk::open(Form form, const QString& path, const QString& readOnlyBecause) 
 
 void Desk::takeOver(const Desk& other) {
     history_ = other.history_;
+    names_.reset();
     savedForm_ = other.savedForm_;
     selection_ = other.selection_;
     turned_ = other.turned_;

@@ -9,6 +9,7 @@
 
 #include "core/edit/edits.h"
 #include "core/edit/history.h"
+#include "core/naming/names.h"
 #include "core/text/fonts.h"
 
 namespace brindel {
@@ -50,6 +51,9 @@ class Desk : public QObject {
     FontBook& fonts() { return fonts_; }
     const Form& form() const { return history_.now(); }
     const History& history() const { return history_; }
+
+    /// How the names of the form stand; worked out once for each form that lies on the desk.
+    const std::map<Id, NameStanding>& names() const;
 
     /// Makes an edit one step of undo. Nothing happens when it changed nothing. `select` is the selection afterwards.
     void edit(Form next, const QString& name, std::optional<Ids> select = {}, const QString& run = {});
@@ -129,6 +133,7 @@ class Desk : public QObject {
     FontBook fonts_;
     History history_;
     Form savedForm_;
+    mutable std::optional<std::map<Id, NameStanding>> names_;
     Ids selection_;
     TurnedTo turned_;
     Pass pass_ = Pass::layOut;

@@ -37,8 +37,11 @@ std::string numbered(const Scheme& scheme, const std::string& stem, int number) 
     return stem + sign + std::to_string(number);
 }
 
+/// For each stem the number from which to look for a free one, so that a thousand doubles are not counted through anew.
+using Tried = std::unordered_map<std::string, int>;
+
 template <class IsTaken>
-std::string freed(const Scheme& scheme, const std::string& wanted, IsTaken isTaken) {
+std::string freed(const Scheme& scheme, const std::string& wanted, IsTaken isTaken, Tried* tried = nullptr) {
     if (wanted.empty() || !isTaken(wanted)) return wanted;
     // A copy of "txtBoat2" is "txtBoat3", not "txtBoat22".
     std::string stem = wanted.substr(0, wanted.find_last_not_of("0123456789") + 1);
@@ -48,8 +51,9 @@ std::string freed(const Scheme& scheme, const std::string& wanted, IsTaken isTak
     } else {
         stem = wanted;
     }
-    // A stem that ends in a digit, as "rad10", would run into its number.
-    for (int number = 2;; ++number)
+    int first = 2;
+    int& number = tried ? tried->emplace(folded(stem), 2).first->second : first;
+    for (;; ++number)
         if (std::string name = numbered(scheme, stem, number); !isTaken(name)) return name;
 }
 
@@ -62,23 +66,67 @@ std::string holderWording(const Form& form, const Control& control) {
     return "";
 }
 
-std::string valueWording(const Form& form, const Control& c) {
-    const bool byValue = schemeOf(form).from == Scheme::From::value && has(c.kind, Prop::value);
-    return byValue && !c.text(Prop::value).empty() ? c.text(Prop::value) : wordingFor(form, c.id);
+/// What all controls are named after, the labels looked up once.
+class Wordings {
+  public:
+    explicit Wordings(const Form& form) : form_(form) {
+        form.controls.each([&](Id, const Control& c) {
+            const Control* field = c.kind == Kind::label ? form.find(c.reference(Prop::labels)) : nullptr;
+            if (field && field->parent == c.parent) labels_.emplace(field->id, &c);
+        });
+    }
+    std::string of(const Control& c) const {
+        auto label = labels_.find(c.id);
+        return wording(form_, c, label == labels_.end() ? nullptr : label->second);
+    }
+    /// The same, or the value of a tick or radio button where the scheme takes that.
+    std::string forName(const Control& c) const {
+        const bool byValue = schemeOf(form_).from == Scheme::From::value && has(c.kind, Prop::value);
+        return byValue && !c.text(Prop::value).empty() ? c.text(Prop::value) : of(c);
+    }
+    static std::string wording(const Form& form, const Control& c, const Control* label) {
+        std::string text;
+        for (Prop prop : {Prop::text, Prop::title})
+            if (text.empty() && has(c.kind, prop)) text = c.text(prop);
+        if (text.empty() && label) text = label->text(Prop::text);
+        if (text.empty())
+            if (auto place = tablePlace(form, c)) text = place->heading + " " + std::to_string(place->row);
+        // Tabs have no wording of their own; they are most of what their form is about.
+        if (c.kind == Kind::tabs && text.empty()) text = form.root().text(Prop::title);
+        return text;
+    }
+
+  private:
+    const Form& form_;
+    std::unordered_map<Id, const Control*> labels_;
+};
+
+/// What a control would be called if no other were: the words of its label, and the name made of them.
+struct Plain {
+    bool labelled = false;
+    std::vector<std::string> words;
+    std::string name;
+};
+
+Plain plainOf(const Form& form, const Control& c, const Wordings& wordings) {
+    Plain plain;
+    const std::string wording = wordings.forName(c);
+    plain.labelled = !wording.empty();
+    plain.words = wordsFor(schemeOf(form), wording);
+    plain.name = composed(schemeOf(form), c.kind, plain.words);
+    return plain;
 }
 
 template <class IsTaken>
-std::string proposal(const Form& form, const Control& c, IsTaken isTaken) {
+std::string proposal(const Form& form, const Control& c, const Plain& plain, IsTaken isTaken, Tried* tried = nullptr) {
     const Scheme& scheme = schemeOf(form);
-    const std::string wording = valueWording(form, c);
-    std::vector<std::string> words = wordsFor(scheme, wording);
-    std::string name = composed(scheme, c.kind, words);
+    std::string name = plain.name;
     if (scheme.doubles == Scheme::Doubles::holder && isTaken(name)) {
         std::vector<std::string> fuller = wordsFor(scheme, holderWording(form, c));
-        fuller.insert(fuller.end(), words.begin(), words.end());
-        if (fuller.size() > words.size()) name = composed(scheme, c.kind, fuller);
+        fuller.insert(fuller.end(), plain.words.begin(), plain.words.end());
+        if (fuller.size() > plain.words.size()) name = composed(scheme, c.kind, fuller);
     }
-    return freed(scheme, name, isTaken);
+    return freed(scheme, name, isTaken, tried);
 }
 
 /// Words that programs call controls by when nobody names them.
@@ -97,6 +145,16 @@ bool isKindWord(const std::string& word) {
         return all;
     }();
     return words.contains(word);
+}
+
+bool machineMade(const Form& form, const Control& control, const Plain& plain) {
+    // There is often but one tabs control, and no wording to call it by.
+    if (control.kind == Kind::tabs && !control.ownName) return false;
+    const std::string own = folded(control.name);
+    // "Number 2" may well be what the label says.
+    if (plain.labelled && folded(plain.name) == own) return false;
+    auto stemOf = [](const std::string& name) { return name.substr(0, name.find_last_not_of("0123456789_-") + 1); };
+    return isKindWord(stemOf(own)) || stemOf(own) == stemOf(folded(composed(schemeOf(form), control.kind, {})));
 }
 
 }  // namespace
@@ -121,17 +179,7 @@ std::string freeName(const Form& form, const std::string& wanted, Id except) {
 
 std::string wordingFor(const Form& form, Id id) {
     const Control* c = form.find(id);
-    if (!c) return "";
-    std::string wording;
-    for (Prop prop : {Prop::text, Prop::title})
-        if (wording.empty() && has(c->kind, prop)) wording = c->text(prop);
-    if (wording.empty())
-        if (const Control* label = labelOf(form, id)) wording = label->text(Prop::text);
-    if (auto place = tablePlace(form, *c); place && wording.empty())
-        wording = place->heading + " " + std::to_string(place->row);
-    // Tabs have no wording of their own; they are most of what their form is about.
-    if (c->kind == Kind::tabs && wording.empty()) wording = form.root().text(Prop::title);
-    return wording;
+    return c ? Wordings::wording(form, *c, labelOf(form, id)) : "";
 }
 
 bool needsName(const Form& form, Id id) {
@@ -158,13 +206,16 @@ std::string proposedName(const Form& form, Id id) {
     const Control* c = form.find(id);
     if (!c || !needsName(form, id)) return "";
     const Taken taken = namesTaken(form, [&](Id other) { return other == id; });
-    return proposal(form, *c, [&](const std::string& name) { return taken.contains(folded(name)); });
+    return proposal(form, *c, plainOf(form, *c, Wordings(form)),
+                    [&](const std::string& name) { return taken.contains(folded(name)); });
 }
 
 std::map<Id, std::string> proposedNames(const Form& form, const std::vector<Id>& ids) {
     const std::unordered_set<Id> among(ids.begin(), ids.end());
     Taken taken = namesTaken(form, [&](Id id) { return among.contains(id); });
     std::map<Id, std::string> names;
+    const Wordings wordings(form);
+    Tried tried;
     // The first of several keeps the plain name: of those that answers are called by, then of buttons, pages and single
     // radio buttons, each in tab order.
     for (const bool answers : {true, false})
@@ -173,7 +224,9 @@ std::map<Id, std::string> proposedNames(const Form& form, const std::vector<Id>&
                 return;
             std::string& name = names[c.id];
             if (!needsName(form, c.id)) return;
-            name = proposal(form, c, [&](const std::string& n) { return taken.contains(folded(n)); });
+            name = proposal(
+                form, c, plainOf(form, c, wordings), [&](const std::string& n) { return taken.contains(folded(n)); },
+                &tried);
             ++taken[folded(name)];
         });
     return names;
@@ -198,17 +251,7 @@ std::string nameMisfit(const Form& form, Id id, const std::string& name) {
 }
 
 bool isMachineMade(const Form& form, const Control& control) {
-    // There is often but one tabs control, and no wording to call it by.
-    if (control.kind == Kind::tabs && !control.ownName) return false;
-    std::string stem = folded(control.name);
-    // "Number 2" may well be what the label says.
-    if (folded(nameFor(form, control.kind, wordingFor(form, control.id))) == stem &&
-        !wordingFor(form, control.id).empty())
-        return false;
-    stem = stem.substr(0, stem.find_last_not_of("0123456789_-") + 1);
-    if (isKindWord(stem)) return true;
-    const std::string bare = folded(composed(schemeOf(form), control.kind, {}));
-    return stem == bare.substr(0, bare.find_last_not_of("0123456789_-") + 1);
+    return machineMade(form, control, plainOf(form, control, Wordings(form)));
 }
 
 std::string_view nameStateWord(NameState state) {
@@ -226,33 +269,43 @@ std::map<Id, NameStanding> nameStandings(const Form& form) {
     const Scheme& scheme = schemeOf(form);
     const bool hyphens = scheme.letters == Scheme::Letters::kebab;
     const Taken taken = namesTaken(form, [](Id) { return false; });
+    const Wordings wordings(form);
+    Tried tried;
     std::map<Id, NameStanding> all;
     walk(form, rootId, [&](const Control& c, int) {
         if (c.id == rootId) return;
         NameStanding& s = all[c.id];
         const bool needs = needsName(form, c.id);
-        const std::string own = folded(c.name);
-        if (needs) {
-            s.proposed = proposal(form, c, [&](const std::string& name) {
-                auto at = taken.find(folded(name));
-                return at != taken.end() && at->second > (folded(name) == own ? 1 : 0);
-            });
-            // The same words with the number they have already are no news.
-            const std::string plain = folded(composed(scheme, c.kind, wordsFor(scheme, valueWording(form, c))));
-            if (own.starts_with(plain) && taken.at(own.empty() ? plain : own) == 1 &&
-                own.find_first_not_of("0123456789_-", plain.size()) == std::string::npos && own.size() > plain.size())
-                s.proposed = c.name;
+        if (!needs && c.name.empty()) {
+            s.state = NameState::notNeeded;
+            return;
         }
+        const std::string own = folded(c.name);
+        const Plain plain = plainOf(form, c, wordings);
+        const std::string stem = folded(plain.name);
+        // The same words with the number they have already are no news.
+        const bool numberedOnly = own.size() > stem.size() && own.starts_with(stem) && taken.at(own) == 1 &&
+                                  own.find_first_not_of("0123456789_-", stem.size()) == std::string::npos;
+        if (needs && numberedOnly)
+            s.proposed = c.name;
+        else if (needs)
+            s.proposed = proposal(
+                form, c, plain,
+                [&](const std::string& name) {
+                    auto at = taken.find(folded(name));
+                    return at != taken.end() && at->second > (folded(name) == own ? 1 : 0);
+                },
+                &tried);
         if (c.name.empty()) {
-            s.state = needs ? NameState::missing : NameState::notNeeded;
-            if (needs) s.says = "Code and data cannot call it anything yet.";
+            s.state = NameState::missing;
+            s.says = "Code and data cannot call it anything yet.";
         } else if (taken.at(own) > 1) {
             s.state = NameState::doubled;
             s.says = "Another control has this name, too.";
         } else if (std::string wrong = identifierMisfit(c.name, hyphens); !wrong.empty()) {
             s.state = NameState::notIdentifier;
             s.says = wrong;
-        } else if (isMachineMade(form, c)) {
+        } else if (machineMade(form, c, plain)) {
             s.state = NameState::machineMade;
             s.says = "Nobody can tell from this name what the field asks for.";
         } else if (std::string misfit = schemeMisfit(scheme, c.kind, c.name); !misfit.empty()) {
