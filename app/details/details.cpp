@@ -142,6 +142,7 @@ void Details::addIdentity() {
         name->setProperty("wrong", false);
         name->style()->polish(name);
         name->setText(toQt(c->name));
+        name->setPlaceholderText(c->id == rootId || needsName(desk_.form(), c->id) ? "" : "needs none");
         name->setCursorPosition(0);
     });
     const Control* c = desk_.form().find(id);

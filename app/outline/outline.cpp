@@ -22,7 +22,7 @@ QString called(const Form& form, const Control& c) {
     }
     if (c.kind == Kind::cell) return {};
     QString words = toQt(calledBy(form, c)).simplified();
-    return words.isEmpty() ? toQt(c.name) : words;
+    return words.isEmpty() ? toQt(c.name.empty() ? std::string(row(c.kind).word) : c.name) : words;
 }
 
 /// Tells its outline where something is dropped instead of moving items itself.

@@ -111,7 +111,7 @@ void Sheet::paintSelection(QPainter& p, const Form& form) {
         if (ids.size() > 1 || wordingOf_ != noControl) continue;
         // The name of the one control, above it; below where there is no room.
         p.setFont(monoFont(11));
-        const QString name = toQt(c->name);
+        const QString name = toQt(c->name.empty() ? std::string(row(c->kind).word) : c->name);
         QRectF chip(r.left() - 1, r.top() - 20, p.fontMetrics().horizontalAdvance(name) + 14, 16);
         if (c->kind == Kind::tabs || c->kind == Kind::frame) chip.moveLeft(r.right() - chip.width());
         if (chip.top() < 2) chip.moveTop(r.bottom() + 5);

@@ -4,9 +4,19 @@
 #include "app/sheet/sheet.h"
 #include "app/window/main_window.h"
 #include "core/edit/arrange.h"
+#include "core/naming/names.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
+namespace {
+
+/// What the status line calls a control: its name, or where it needs none its wording.
+QString quoted(const Form& form, const Control& c) {
+    const QString called = toQt(c.name.empty() ? calledBy(form, c) : c.name).simplified();
+    return "“" + (called.size() > 40 ? called.left(39) + "…" : called) + "”";
+}
+
+}  // namespace
 
 void MainWindow::refreshTitle() {
     const Control& root = desk_->form().root();
@@ -38,13 +48,14 @@ void MainWindow::refreshStatus() {
         statusPlace_->clear();
     } else if (desk_->selection().size() > 1) {
         statusLeft_->setText(QString("%1 controls").arg(desk_->selection().size()));
-        statusPlace_->setText("lead “" + toQt(form.find(desk_->lead())->name) + "”");
+        statusPlace_->setText("lead " + quoted(form, *form.find(desk_->lead())));
     } else {
         const Control& c = *form.find(desk_->lead());
         QString kind = toQt(std::string(row(c.kind).word));
         kind[0] = kind[0].toUpper();
         const Box box = boxOf(form, c);
-        statusLeft_->setText(QString("%1 “%2”").arg(kind, toQt(c.name)));
+        statusLeft_->setText(kind +
+                             (wordingFor(form, c.id).empty() && c.name.empty() ? QString() : " " + quoted(form, c)));
         statusPlace_->setText(QString("%1, %2 · %3 × %4 %5    text line at %6")
                                   .arg(text(box.left), text(box.top), text(box.width), text(box.height), unit,
                                        text(textLine(form, c.id))));

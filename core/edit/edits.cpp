@@ -220,9 +220,11 @@ Form withProperty(const Form& form, const Ids& ids, Prop prop, const Value& valu
     Form next = form;
     for (Id id : ids)
         if (const Control* c = next.find(id); c && has(c->kind, prop) && c->get(prop) != value) {
+            const std::string question = prop == Prop::group ? answerName(next, *c) : "";
             const bool shapes = prop == Prop::columns || prop == Prop::rows || prop == Prop::headRow;
             const Choices before = shapes ? std::get<Choices>(c->get(Prop::columns)) : Choices{};
             next = changed(std::move(next), id, [&](Control& k) { k.set(prop, value); });
+            if (prop == Prop::group) next = questionCarried(next, id, question);
             if (shapes) next = tableSettled(next, id, before);
             // A picture that fillers put in is an answer, which needs a name.
             if (prop == Prop::byFiller || prop == Prop::value) next = nameFollowed(next, id);

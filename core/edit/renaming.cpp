@@ -119,6 +119,16 @@ std::map<Id, std::string> namesReplaced(const Form& form, const Ids& ids, const 
     return names;
 }
 
+Form questionCarried(const Form& form, Id radio, const std::string& before) {
+    const Control* c = form.find(radio);
+    if (!c || c->kind != Kind::radioButton || before.empty()) return form;
+    bool left = form.named(before) != nullptr;
+    form.controls.each(
+        [&](Id, const Control& k) { left = left || (k.kind == Kind::radioButton && k.text(Prop::group) == before); });
+    const std::string now = answerName(form, *c);
+    return left || now == before ? form : formulasTurned(form, {{before, now}});
+}
+
 Form namesOfCopies(const Form& form, const Form& clip, const std::map<Id, Id>& copies) {
     std::map<std::string, std::string> spoken;
     std::map<Id, std::string> before;

@@ -30,6 +30,10 @@ Form underScheme(const Form& form, const Scheme& scheme, OwnNames own);
 std::map<Id, std::string> namesReplaced(const Form& form, const Ids& ids, const std::string& find,
                                         const std::string& replacement, std::map<Id, std::string>* left = nullptr);
 
+/// Formulas that spoke of a radio button's question by `before` speak of it as it is called now, once no button is left
+/// that goes by the old name.
+Form questionCarried(const Form& form, Id radio, const std::string& before);
+
 /// The names of copies after a paste: what followed its label gets a name by this form's scheme, and formulas among the
 /// copies speak of the copies. `copies` has the id in the clipping and the id in the form.
 Form namesOfCopies(const Form& form, const Form& clip, const std::map<Id, Id>& copies);

@@ -52,11 +52,16 @@ bool isVowel(UChar32 letter) {
     return vowels.indexOf(base.char32At(0)) >= 0;
 }
 
-}  // namespace
+struct Letter {
+    UChar32 code;
+    std::size_t at, bytes;
+    int word;
+    bool first;
+};
 
-std::vector<KeyLetter> keyLetters(const std::string& text, const std::string& language) {
-    std::vector<KeyLetter> letters;
-    const icu::UnicodeSet& keyboard = keyboardOf(language);
+/// Goes through the letters and digits of a text; an apostrophe does not end a word.
+template <class Visit>
+void eachLetter(const std::string& text, Visit visit) {
     bool open = false;
     int word = -1;
     const auto size = int32_t(text.size());
@@ -64,16 +69,25 @@ std::vector<KeyLetter> keyLetters(const std::string& text, const std::string& la
         const int32_t at = i;
         UChar32 c;
         U8_NEXT(text.data(), i, size, c);
-        const bool part = c >= 0 && u_isalnum(c);
-        if (!part) {
-            // An apostrophe does not end a word.
-            if (c != '\'' && c != 0x2019) open = false;
-            continue;
+        if (c >= 0 && u_isalnum(c)) {
+            if (!open) ++word;
+            visit(Letter{c, std::size_t(at), std::size_t(i - at), word, !open});
+            open = true;
+        } else if (c != '\'' && c != 0x2019) {
+            open = false;
         }
-        if (!open) ++word;
-        if (keyboard.contains(c)) letters.push_back({upperOf(c, language), std::size_t(at), word, !open, isVowel(c)});
-        open = true;
     }
+}
+
+}  // namespace
+
+std::vector<KeyLetter> keyLetters(const std::string& text, const std::string& language) {
+    std::vector<KeyLetter> letters;
+    const icu::UnicodeSet& keyboard = keyboardOf(language);
+    eachLetter(text, [&](const Letter& l) {
+        if (keyboard.contains(l.code))
+            letters.push_back({upperOf(l.code, language), l.at, l.word, l.first, isVowel(l.code)});
+    });
     return letters;
 }
 
@@ -86,20 +100,12 @@ std::pair<std::size_t, std::size_t> keyPlace(const std::string& text, const std:
     const icu::UnicodeString wanted = icu::UnicodeString::fromUTF8(key).foldCase();
     std::pair<std::size_t, std::size_t> found{std::string::npos, 0};
     if (wanted.countChar32() != 1) return found;
-    bool open = false;
-    const auto size = int32_t(text.size());
-    for (int32_t i = 0; i < size;) {
-        const int32_t at = i;
-        UChar32 c;
-        U8_NEXT(text.data(), i, size, c);
-        const bool part = c >= 0 && u_isalnum(c);
-        if (part && icu::UnicodeString(c).foldCase() == wanted) {
-            const std::pair<std::size_t, std::size_t> here{std::size_t(at), std::size_t(i - at)};
-            if (!open) return here;
-            if (found.second == 0) found = here;
-        }
-        open = part || (open && (c == '\'' || c == 0x2019));
-    }
+    bool begins = false;
+    eachLetter(text, [&](const Letter& l) {
+        if (begins || icu::UnicodeString(l.code).foldCase() != wanted) return;
+        begins = l.first;
+        if (begins || found.second == 0) found = {l.at, l.bytes};
+    });
     return found;
 }
 

@@ -44,6 +44,18 @@ TEST(Renaming, CarriesThroughFormulas) {
     EXPECT_FALSE(named(form, "numLength").ownName);
 }
 
+TEST(Renaming, AQuestionIsSpokenOfByItsName) {
+    Form form = jotted(std::string(charges) + "Fee: number = IF(radLiftBy = \"Crane\"; 80; 40)\n");
+    const Ids both = {named(form, "radCrane").id, named(form, "radHoist").id};
+    Form one = withProperty(form, {both[0]}, Prop::group, std::string("lift"));
+    EXPECT_NE(named(one, "numFee").text(Prop::workedOut).find("radLiftBy"), std::string::npos)
+        << "the other one still answers it";
+    Form all = withProperty(form, both, Prop::group, std::string("lift"));
+    EXPECT_EQ(named(all, "numFee").text(Prop::workedOut), "IF(lift = \"Crane\"; 80; 40)");
+    const Form snake = underScheme(form, *shippedScheme("dataColumns"), OwnNames::recast);
+    EXPECT_EQ(named(snake, "fee").text(Prop::workedOut), "IF(lift_by = \"Crane\"; 80; 40)");
+}
+
 TEST(Renaming, TwoNamesCanChangePlaces) {
     Form form = jotted(charges);
     const Id length = named(form, "numLength").id, days = named(form, "numDays").id;
