@@ -66,7 +66,7 @@ Edited placed(const Form& form, Id container, Control control, std::optional<std
     if (!control.name.empty()) control.name = freeName(form, control.name);
     const bool nameless = control.name.empty();
     // A box lies behind what is on it.
-    std::size_t at = index ? *index : control.kind == Kind::box ? 0 : readingPlace(form, container, control.box);
+    std::size_t at = index ? *index : control.kind == Kind::box ? 0 : readingPlace(form, container, control.kind, control.box);
     Id id = control.id;
     const Kind kind = control.kind;
     const bool tabs = kind == Kind::tabs;
@@ -184,7 +184,7 @@ Form rehoused(const Form& form, const Ids& ids, Id container) {
             continue;
         Box box = onSurface(next, id).moved(-target.left, -target.top);
         next = childDropped(std::move(next), c->parent, id);
-        std::size_t at = c->kind == Kind::box ? 0 : readingPlace(next, container, box);
+        std::size_t at = c->kind == Kind::box ? 0 : readingPlace(next, container, c->kind, box);
         next = changed(std::move(next), id, [&](Control& k) {
             k.parent = container;
             k.box = box;
@@ -314,6 +314,12 @@ Form clipping(const Form& form, const Ids& ids) {
         else
             taken.push_back(id);
     }
+    if (taken.size() > 1) {
+        // In tab order, so that copies follow each other as their originals do.
+        std::map<Id, std::size_t> order;
+        for (Id id : allIds(form)) order.emplace(id, order.size());
+        std::ranges::stable_sort(taken, {}, [&](Id id) { return order.contains(id) ? order[id] : 0; });
+    }
     for (Id id : taken) {
         if (id == rootId || form.find(id)->kind == Kind::page) continue;
         Box box = form.find(id)->kind == Kind::tabPage ? boxOf(form, *form.find(id)) : form.find(id)->box;
@@ -342,7 +348,12 @@ Edited pasted(const Form& form, Id container, const Form& clip, double dx, doubl
         std::optional<std::size_t> at;
         const bool whole = c->kind == Kind::tabs || c->kind == Kind::table;  // brings its own pages or cells
         if (!top || whole || c->kind == Kind::tabPage) at = holder ? holder->children.size() : 0;
-        if (top && whole) at = readingPlace(next, into, copy.box);
+        if (top && c->kind != Kind::tabPage && c->kind != Kind::box && holder && holder->kind != Kind::cell) {
+            // The first one goes where it is read; the others follow it as their originals do.
+            const auto last = made.empty() ? holder->children.end() : std::ranges::find(holder->children, made.back());
+            at = last == holder->children.end() ? readingPlace(next, into, copy.kind, copy.box)
+                                                : std::size_t(last - holder->children.begin()) + 1;
+        }
         Edited one = placed(next, into, copy, at);
         if (one.ids.empty()) return;
         next = std::move(one.form);

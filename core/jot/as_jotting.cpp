@@ -35,6 +35,7 @@ class Teller {
         for (const PropertyRow& r : allProperties())
             if (const Value* own = root.own.find(r.prop); own && r.prop != Prop::title && r.prop != Prop::paper)
                 cannot(root, r.prop);
+        if (form_.scheme) out.cannotSay.push_back(fmt::format("the scheme of names, “{}”", form_.scheme->word));
         bool first = true;
         for (Id id : form_.isDialog() ? std::vector<Id>{rootId} : root.children) {
             if (!first) out.rows.push_back({What::paper, "", {}, {}});
@@ -47,7 +48,24 @@ class Teller {
     const Form& form_;
 
     void cannot(const Control& c, Prop prop) {
-        out.cannotSay.push_back(fmt::format("{} of “{}”", row(prop).word, c.name));
+        out.cannotSay.push_back(fmt::format("{} of {}", row(prop).word, told(c)));
+    }
+    /// What a control is called where it cannot be said: by its name, or its wording where it has none.
+    string told(const Control& c) const {
+        const string called = c.name.empty() ? calledBy(form_, c) : c.name;
+        return called == row(c.kind).word ? "a " + called : "“" + called + "”";
+    }
+    /// A route that was laid otherwise than rows are read cannot be jotted.
+    void checkRoute(const Control& holder, const std::vector<Id>& asRead) {
+        auto stops = [&](std::vector<Id> ids) {
+            std::erase_if(ids, [&](Id id) {
+                const Control& c = *form_.find(id);
+                return !row(c.kind).tabbed && !row(c.kind).holds;
+            });
+            return ids;
+        };
+        if (stops(holder.children) == stops(asRead)) return;
+        out.cannotSay.push_back(holder.id == rootId ? "the tab order" : "the tab order in " + told(holder));
     }
     void checkSaid(const Control& c) {
         for (const auto& [prop, value] : c.own)
@@ -109,13 +127,14 @@ class Teller {
                 const Control& c = *form_.find(id);
                 const auto place = tablePlace(form_, c);
                 if (c.kind != cellKind(place ? place->heading : "", form_.root().text(Prop::language)) || c.ownName)
-                    out.cannotSay.push_back(fmt::format("what stands in the table as “{}”", c.name));
+                    out.cannotSay.push_back(fmt::format("what stands in the table as {}", told(c)));
                 checkSaid(c);
             }
     }
 
     void container(const Control& holder) {
         std::vector<Id> ids = inReadingOrder(form_, holder.children);
+        checkRoute(holder, ids);
         for (std::size_t i = 0; i < ids.size(); ++i) {
             const Control& c = *form_.find(ids[i]);
             switch (c.kind) {
@@ -163,12 +182,12 @@ class Teller {
                     break;
                 }
                 case Kind::box:
-                    out.cannotSay.push_back(fmt::format("the box “{}”", c.name));
+                    out.cannotSay.push_back(fmt::format("the box {}", told(c)));
                     break;
                 default: {
                     if (c.kind == Kind::table) cells(c);
                     if (c.kind == Kind::picture && !c.yes(Prop::byFiller)) {
-                        out.cannotSay.push_back(fmt::format("the picture “{}”", c.name));
+                        out.cannotSay.push_back(fmt::format("the picture {}", told(c)));
                         break;
                     }
                     const Control* label = labelOf(form_, c.id);
@@ -177,8 +196,7 @@ class Teller {
                                     : label ? label->text(Prop::text)
                                             : c.name;
                     if (c.kind == Kind::radioButton) {
-                        out.cannotSay.push_back(
-                            fmt::format("the radio button “{}” outside a frame of its own", c.name));
+                        out.cannotSay.push_back(fmt::format("the radio button {} outside a frame of its own", told(c)));
                         break;
                     }
                     JotField f = field(c, called);

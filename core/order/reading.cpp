@@ -31,17 +31,24 @@ std::vector<Id> inReadingOrder(const Form& form, std::vector<Id> ids) {
     return sorted;
 }
 
-std::size_t readingPlace(const Form& form, Id container, const Box& box) {
+std::size_t readingPlace(const Form& form, Id container, Kind kind, const Box& box) {
     const Control* holder = form.find(container);
     if (!holder) return 0;
-    for (std::size_t i = 0; i < holder->children.size(); ++i) {
-        const Control* c = form.find(holder->children[i]);
-        if (!c) continue;
-        Box other = boxOf(form, *c);
-        bool after = sameRow(box, other) ? other.left > box.left : other.centre().y > box.centre().y;
-        if (after) return i;
-    }
-    return holder->children.size();
+    Form probe = form;
+    Control fresh;
+    fresh.id = form.next;
+    fresh.parent = container;
+    fresh.kind = kind;
+    fresh.box = box;
+    Control with = *holder;
+    with.children.push_back(fresh.id);
+    probe.controls = probe.controls.with(fresh.id, std::make_shared<Control>(fresh))
+                         .with(container, std::make_shared<Control>(std::move(with)));
+    const std::vector<Id> read = readInOrder(probe, container);
+    const auto place = std::ranges::find(read, fresh.id);
+    if (place == read.begin()) return 0;
+    const auto before = std::ranges::find(holder->children, *(place - 1));
+    return std::size_t(before - holder->children.begin()) + 1;
 }
 
 }  // namespace brindel

@@ -9,8 +9,9 @@ namespace brindel {
 /// The ids sorted plainly by rows within their common container: from the top, along each row. Boxes whose middles lie
 /// within each other's height count as one row.
 std::vector<Id> inReadingOrder(const Form& form, std::vector<Id> ids);
-/// The place among a container's children at which a control with this box is read.
-std::size_t readingPlace(const Form& form, Id container, const Box& box);
+/// The place among a container's children at which a control of this kind and box is read: behind what is read before it
+/// (`readInOrder`), wherever a person has laid that.
+std::size_t readingPlace(const Form& form, Id container, Kind kind, const Box& box);
 
 /// All children of a container as they are read: a label goes with the field it speaks for, the radio buttons of a
 /// question stay together, what stands on a box is read together, and languages that run from right to left are read

@@ -2,6 +2,8 @@
 
 #include "core/edit/arrange.h"
 #include "core/edit/restyle.h"
+#include "core/edit/routing.h"
+#include "core/order/route.h"
 #include "tests/support.h"
 
 using namespace brindel;
@@ -125,4 +127,34 @@ TEST(Restyle, EveryShippedLookCanBeRead) {
         }
     EXPECT_NEAR(contrastOf({0, 0, 0}, {255, 255, 255}), 21, 0.01);
     EXPECT_NEAR(contrastOf({0x77, 0x77, 0x77}, {255, 255, 255}), 4.48, 0.01);
+}
+
+TEST(Multiply, CopiesFollowEachOtherInTheRouteAndNewOnesGoWhereTheyAreRead) {
+    const Form form = jotted("A: text 5\nB: text 5\nC: text 5\nD: text 5\n");
+    auto route = [](const Form& f) {
+        std::string text;
+        for (Id id : tabRoute(f)) text += f.find(id)->name.substr(3) + " ";
+        return text;
+    };
+    // Picked in any order, beside their originals.
+    const Ids picked = {named(form, "txtC").id, named(form, "txtB").id};
+    EXPECT_EQ(route(pasted(form, rootId, clipping(form, picked), 8, 8).form), "A B B2 C2 C D ");
+    // Into a column of ticks beside fields: behind the last tick, not behind the fields.
+    Form columns = newForm(Kind::dialog);
+    auto add = [&](Kind kind, const char* name, Box box) {
+        Control c = freshControl(kind);
+        c.name = name;
+        c.box = box;
+        columns = placed(columns, rootId, c).form;
+    };
+    add(Kind::checkBox, "chk1", {20, 20, 100, 22});
+    add(Kind::textBox, "txt1", {200, 18, 100, 26});
+    add(Kind::checkBox, "chk2", {20, 58, 100, 22});
+    add(Kind::textBox, "txt2", {200, 56, 100, 26});
+    add(Kind::checkBox, "chk3", {20, 96, 100, 22});
+    columns = routedByReading(columns);
+    EXPECT_EQ(route(columns), "1 2 3 1 2 ");
+    add(Kind::textBox, "txt3", {200, 94, 100, 26});
+    add(Kind::checkBox, "chk4", {20, 134, 100, 22});
+    EXPECT_EQ(route(columns), "1 2 3 4 1 2 3 ");
 }

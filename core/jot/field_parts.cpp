@@ -1,0 +1,182 @@
+#include "core/jot/field_parts.h"
+
+#include <cmath>
+
+#include "core/jot/kind_words.h"
+#include "core/model/kinds.h"
+#include "core/naming/identifiers.h"
+
+namespace brindel::jot {
+namespace {
+
+const std::vector<std::pair<const char*, const char*>> letterWords = {
+    {"upper", "upper"}, {"lower", "lower"}, {"words", "eachWord"}, {"first", "first"}};
+
+bool digit(char32_t c) {
+    return c >= U'0' && c <= U'9';
+}
+
+Choices choicesFrom(Line& line, bool& other) {
+    Choices choices;
+    line.take();
+    std::u32string one;
+    std::optional<string> value;
+    const int begin = line.column() - 1;
+    auto finish = [&] {
+        string text = trimmed(utf8(one));
+        one.clear();
+        if (text == "…" || text == "...") {
+            other = true;
+        } else if (text.ends_with("…") || text.ends_with("...")) {
+            other = true;  // "Other…" only says that others may be given
+        } else if (!text.empty()) {
+            choices.push_back({value.value_or(text), text});
+        }
+        value.reset();
+    };
+    while (!line.atEnd() && line.peek() != U']') {
+        char32_t c = line.take();
+        if (c == U'\\' && !line.atEnd())
+            one += line.take();
+        else if (c == U',')
+            finish();
+        else if (c == U'=' && !value)
+            value = trimmed(utf8(one)), one.clear();
+        else
+            one += c;
+    }
+    if (line.atEnd()) throw Mistake{begin, "These choices have no end; ] is expected."};
+    line.take();
+    finish();
+    return choices;
+}
+
+/// "30", "60x4", "2..25", "..25", "2..", ".1"
+void readNumbers(Line& line, Parts& p) {
+    const int begin = line.column();
+    auto number = [&]() -> std::optional<double> {
+        std::size_t start = line.at();
+        if (line.peek() == U'-') line.take();
+        while (digit(line.peek()) || (line.peek() == U'.' && digit(line.peek(1)) && line.peek(1) != U'.')) line.take();
+        string text = line.from(start);
+        if (text.empty()) return std::nullopt;
+        auto value = numberFrom(text);
+        if (!value || std::abs(*value) > 1e12) throw Mistake{begin, fmt::format("“{}” is no number.", text)};
+        return value;
+    };
+    if (line.peek() == U'.' && line.peek(1) != U'.') {
+        line.take();
+        auto places = number();
+        if (!places || *places > 9 || *places < 0)
+            throw Mistake{begin, "The number of decimals is expected after the point, such as .2"};
+        p.decimals = int(*places);
+        return;
+    }
+    std::optional<double> first = line.peek() == U'.' ? std::nullopt : number();
+    if (line.peek() == U'.' && line.peek(1) == U'.') {
+        line.take(), line.take();
+        std::optional<double> second = digit(line.peek()) || line.peek() == U'-' ? number() : std::nullopt;
+        if (!first && !second) throw Mistake{begin, "A range such as 2..25 is expected."};
+        if (first && second && *first > *second)
+            throw Mistake{begin, "This range is upside down: the smaller number comes first."};
+        if (p.range) throw Mistake{begin, "A second range; one is enough."};
+        p.range = true;
+        p.least = first, p.most = second;
+    } else if (first && (line.peek() == U'x' || line.peek() == U'×')) {
+        line.take();
+        auto rows = number();
+        if (!rows || *rows < 1 || *rows > 200 || *first < 1 || *first > 500)
+            throw Mistake{begin, "A size such as 60x4 is expected: characters by lines."};
+        p.columns = int(*first), p.rows = int(*rows);
+    } else {
+        if (!first || *first < 1 || *first > 1e6 || *first != std::floor(*first))
+            throw Mistake{begin, "A length from 1 up is expected, in characters."};
+        p.length = first;
+    }
+}
+
+void readWord(Line& line, Parts& p) {
+    const int begin = line.column();
+    std::size_t start = line.at();
+    while (!line.atEnd() && line.peek() != U' ' && line.peek() != U'\t' &&
+           std::u32string_view(U"[(!@\"{=<>").find(line.peek()) == Letters::npos)
+        line.take();
+    string word = line.from(start);
+    if (word.empty())
+        throw Mistake{begin, fmt::format("“{}” is not understood here.", utf8(std::u32string(1, line.peek())))};
+    for (const auto& [known, kind] : kindWords)
+        if (word == known) {
+            if (!p.kind.empty())
+                throw Mistake{begin, fmt::format("A second kind; this field is a {} already.", p.kind)};
+            p.kind = word;
+            return;
+        }
+    for (const auto& [known, token] : letterWords)
+        if (word == known) return void(p.letters = token);
+    if (word == "secret") return void(p.secret = true);
+    if (word == "several") return void(p.many = true);
+    if (word == "readonly") return void(p.access = "readOnly");
+    if (word == "locked") return void(p.access = "locked");
+    const bool number = p.kind == "number" || (p.kind.empty() && (p.range || p.decimals >= 0));
+    if (!number || !p.unit.empty())
+        throw Mistake{
+            begin,
+            fmt::format("“{}” is not understood; a kind, a length, [choices], ! or the like is expected.", word)};
+    p.unit = word;
+}
+
+}  // namespace
+
+Parts readParts(Line& line) {
+    Parts p;
+    for (line.skipBlanks(); !line.atEnd(); line.skipBlanks()) {
+        const int begin = line.column();
+        const char32_t c = line.peek();
+        if (c == U'!')
+            line.take(), p.required = true;
+        else if (c == U'[') {
+            if (p.choices) line.mistake("A second list of choices; one is enough.");
+            p.choices = choicesFrom(line, p.other);
+        } else if (c == U'/') {
+            p.pattern = line.upTo(U'/', "pattern", true);
+            if (string wrong = patternMisfit(p.pattern); !wrong.empty())
+                throw Mistake{begin, fmt::format("Here {}.", wrong)};
+        } else if (c == U'(')
+            p.hint = trimmed(line.upTo(U')', "hint"));
+        else if (c == U'"')
+            p.quoted = line.upTo(U'"', "placeholder");
+        else if (c == U'{')
+            p.datePattern = trimmed(line.upTo(U'}', "date pattern"));
+        else if (c == U'@') {
+            line.take();
+            std::size_t start = line.at();
+            while (!line.atEnd() && line.peek() != U' ' && line.peek() != U'\t') line.take();
+            p.name = line.from(start);
+            if (p.name.empty()) throw Mistake{begin, "A name is expected after @."};
+            if (string wrong = identifierMisfit(p.name, true); !wrong.empty()) throw Mistake{begin, wrong};
+        } else if ((c == U'>' || c == U'<') && line.peek(1) == U'=') {
+            line.take(), line.take();
+            line.skipBlanks();
+            std::size_t start = line.at();
+            while (!line.atEnd() && std::u32string_view(U"[(!@\"{=<>/").find(line.peek()) == Letters::npos) line.take();
+            string limit = trimmed(line.from(start));
+            const bool clock = p.kind == "time" && misfit(Prop::earliestTime, limit).empty();
+            if (p.kind == "time" && !clock) throw Mistake{begin, "A time such as 08:30 is expected here."};
+            if (!clock && (limit.empty() || !dateMisfit(limit).empty()))
+                throw Mistake{begin, "A date such as 2026-04-01, today or today+7 is expected here."};
+            (c == U'>' ? p.earliest : p.latest) = limit;
+        } else if (c == U'=') {
+            line.take();
+            p.value = line.rest();
+            p.hasValue = true;
+            if (p.value.ends_with(" !")) p.value = trimmed(p.value.substr(0, p.value.size() - 2)), p.required = true;
+            if (p.value.empty()) throw Mistake{begin, "What the field starts with is expected after =."};
+        } else if (digit(c) || c == U'.' || (c == U'-' && digit(line.peek(1))))
+            readNumbers(line, p);
+        else
+            readWord(line, p);
+    }
+    return p;
+}
+
+}  // namespace brindel::jot

@@ -1,0 +1,27 @@
+// What stands behind a field's label in a jotted row, part by part. Within core/jot only.
+#pragma once
+
+#include <optional>
+
+#include "core/jot/line.h"
+#include "core/model/values.h"
+
+namespace brindel::jot {
+
+/// What a field's parts say, gathered before it is known what they mean for its kind.
+struct Parts {
+    string kind;
+    std::optional<Choices> choices;
+    bool other = false;
+    std::optional<double> length, least, most;
+    bool range = false;
+    int columns = 0, rows = 0, decimals = -1;
+    bool required = false, secret = false, many = false;
+    string letters, pattern, earliest, latest, name, hint, quoted, datePattern, unit, access, value;
+    bool hasValue = false;
+};
+
+/// Reads a row from where it stands to its end. Throws a Mistake at what it does not understand.
+Parts readParts(Line& line);
+
+}  // namespace brindel::jot
