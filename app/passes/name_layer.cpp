@@ -91,7 +91,7 @@ std::vector<NameLayer::Chip> NameLayer::chips(const Sheet& sheet, const Form& fo
         }
         QRectF chip(0, 0, metrics.horizontalAdvance(text) + 12, high);
         const bool worded = c.kind == Kind::button || c.kind == Kind::tabPage || c.kind == Kind::frame ||
-                            c.kind == Kind::label || c.kind == Kind::tabs;
+                            c.kind == Kind::label || c.kind == Kind::tabs || c.kind == Kind::choiceGroup;
         if (c.kind == Kind::checkBox || c.kind == Kind::radioButton) {
             // Behind the wording, which stays to be read.
             chip.moveTopLeft({r.right() + 4, r.center().y() - high / 2});

@@ -24,11 +24,30 @@ Id counted(const Form& form, Id id) {
     return id;
 }
 
-/// The way from one stop to the next. Along a row it runs above the wording, which it would cross out otherwise.
-QPolygonF wayBetween(QPointF from, QPointF to) {
-    if (std::abs(from.y() - to.y()) > 8 || std::abs(from.x() - to.x()) < 70) return {from, to};
-    const double above = std::min(from.y(), to.y()) - 15;
-    return {from, QPointF(from.x(), above), QPointF(to.x(), above), to};
+/// The way from one stop to the next. Along a row it runs above the wording, which it would cross out otherwise; where
+/// it would run through the number of another stop, it bows around it.
+QPolygonF wayBetween(QPointF from, QPointF to, const std::vector<QPointF>& others) {
+    if (std::abs(from.y() - to.y()) <= 8 && std::abs(from.x() - to.x()) >= 70) {
+        const double above = std::min(from.y(), to.y()) - 15;
+        return {from, QPointF(from.x(), above), QPointF(to.x(), above), to};
+    }
+    const QPointF whole = to - from;
+    const double length = std::hypot(whole.x(), whole.y());
+    const bool blocked = std::ranges::any_of(others, [&](QPointF at) {
+        const QPointF d = at - from;
+        const double along = (d.x() * whole.x() + d.y() * whole.y()) / length;
+        const double aside = std::abs(d.x() * whole.y() - d.y() * whole.x()) / length;
+        return along > radius && along < length - radius && aside < radius;
+    });
+    if (!blocked) return {from, to};
+    // To the left of a way down, to the right of a way up: the two never lie on each other.
+    const QPointF bow = (from + to) / 2 + QPointF(-whole.y(), whole.x()) / length * std::min(70.0, 30 + length / 8);
+    QPolygonF way;
+    for (int i = 0; i <= 16; ++i) {
+        const double t = i / 16.0;
+        way << from * (1 - t) * (1 - t) + bow * 2 * t * (1 - t) + to * t * t;
+    }
+    return way;
 }
 
 }  // namespace
@@ -125,6 +144,9 @@ void OrderLayer::paintRoute(QPainter& p, Sheet& sheet, const Form& form) {
     const std::vector<Id> stops = stopsOf(form);
     // The line: whole within a container, dashed from one into another; a pale rim keeps it clear of any look.
     Id before = noControl;
+    std::map<Id, QPointF> badges;
+    for (Id id : stops)
+        if (isInView(form, id, desk_.turned())) badges[id] = badgeOf(sheet, form, id);
     const QColor rim(255, 255, 255, 210), teal("#2F6B66");
     for (Id id : stops) {
         const bool seen = isInView(form, id, desk_.turned());
@@ -133,17 +155,21 @@ void OrderLayer::paintRoute(QPainter& p, Sheet& sheet, const Form& form) {
             continue;
         }
         if (before != noControl && surfaceOf(form, before) == surfaceOf(form, id)) {
-            const QPointF from = badgeOf(sheet, form, before), to = badgeOf(sheet, form, id);
+            const QPointF from = badges.at(before), to = badges.at(id);
             const bool within = form.find(before)->parent == form.find(id)->parent;
-            const QPolygonF way = wayBetween(from, to);
+            std::vector<QPointF> others;
+            for (const auto& [other, at] : badges)
+                if (other != before && other != id) others.push_back(at);
+            const QPolygonF way = wayBetween(from, to, others);
             p.setBrush(Qt::NoBrush);
             p.setPen(QPen(QColor(255, 255, 255, 120), 3.6, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
             p.drawPolyline(way);
             p.setPen(QPen(teal, 1.6, within ? Qt::SolidLine : Qt::DashLine, Qt::RoundCap, Qt::RoundJoin));
             p.drawPolyline(way);
             // Which way it goes, in the middle of its longest part, where that is long enough to carry a head.
-            const QLineF line = way.size() > 2 ? QLineF(way[1], way[2]) : QLineF(from, to);
-            if (line.length() > 3.4 * radius) {
+            const auto middleOf = way.size() / 2;
+            const QLineF line = way.size() == 2 ? QLineF(from, to) : QLineF(way[middleOf - 1], way[middleOf]);
+            if (QLineF(from, to).length() > 3.4 * radius) {
                 const QLineF unit = line.unitVector();
                 const QPointF along(unit.dx(), unit.dy()), beside(-unit.dy(), unit.dx()),
                     middle = line.center() + along * 3;

@@ -318,6 +318,12 @@ std::map<Id, NameStanding> nameStandings(const Form& form) {
             s.state = c.ownName ? NameState::own : NameState::byScheme;
         }
     });
+    // What has to be put right is proposed as it would be done: all of it together.
+    std::vector<Id> wrong;
+    for (const auto& [id, s] : all)
+        if (isWrong(s.state)) wrong.push_back(id);
+    if (!wrong.empty())
+        for (const auto& [id, name] : proposedNames(form, wrong)) all[id].proposed = name;
     return all;
 }
 
