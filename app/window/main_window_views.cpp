@@ -121,7 +121,8 @@ void MainWindow::find() {
         all.push_back({toQt(calledBy(desk_->form(), c)).simplified(),
                        toQt(std::string(row(c.kind).word) + " " + c.name), toQt(std::string(row(c.kind).key)),
                        [this, id = c.id] {
-                           setPass(Pass::layOut);
+                           // Where controls are worked on, the pass stays.
+                           if (!editing(*this)) setPass(Pass::layOut);
                            desk_->select({id});
                            sheet_->setFocus();
                        }});

@@ -16,8 +16,25 @@ bool isBlank(char c) {
     return c == ' ' || c == '\t' || c == '\n' || c == '\r';
 }
 
+/// True for a name that can stand in a formula without quotes: identifiers, parted by dots.
+bool isPlain(const std::string& name) {
+    bool begins = true;
+    for (char c : name) {
+        if (begins ? !startsName(c) : !startsName(c) && !isDigit(c) && c != '.') return false;
+        begins = c == '.';
+    }
+    return !begins;
+}
+
 /// Goes through a formula and gives it back with `turn(name)` in place of each name it speaks of.
 std::string gone(const std::string& formula, const std::function<std::string(const std::string&)>& turn) {
+    auto apart = [&](std::size_t before, std::size_t after) {
+        auto joins = [&](std::size_t at) {
+            return at < formula.size() && (startsName(formula[at]) || isDigit(formula[at]) || formula[at] == '.');
+        };
+        const std::size_t next = formula.find_first_not_of(" \t\n\r", after);
+        return !joins(before - 1) && !joins(after) && (next == std::string::npos || formula[next] != '(');
+    };
     std::string out;
     const std::size_t end = formula.size();
     for (std::size_t i = 0; i < end;) {
@@ -35,8 +52,10 @@ std::string gone(const std::string& formula, const std::function<std::string(con
         } else if (formula.compare(i, 3, "$$'") == 0) {
             const std::size_t close = formula.find('\'', i + 3);
             if (close == std::string::npos) return out + formula.substr(from);
-            out += turn(formula.substr(i + 3, close - i - 3));
+            const std::string name = turn(formula.substr(i + 3, close - i - 3));
             i = close + 1;
+            // Quotes go where the name can stand without them, and would not run into what is beside it.
+            out += isPlain(name) && apart(from, i) ? name : "$$'" + name + "'";
         } else if (startsName(c)) {
             while (i < end && (startsName(formula[i]) || isDigit(formula[i]) ||
                                (formula[i] == '.' && i + 1 < end && startsName(formula[i + 1]))))
@@ -44,7 +63,12 @@ std::string gone(const std::string& formula, const std::function<std::string(con
             std::size_t after = i;
             while (after < end && isBlank(formula[after])) ++after;
             const std::string name = formula.substr(from, i - from);
-            out += after < end && formula[after] == '(' ? name : turn(name);
+            if (after < end && formula[after] == '(') {
+                out += name;
+            } else {
+                const std::string turned = turn(name);
+                out += isPlain(turned) ? turned : "$$'" + turned + "'";
+            }
         } else if (isDigit(c) || c == '.') {
             // A number with its exponent: the E of 1E5 is no name.
             while (i < end && (isDigit(formula[i]) || formula[i] == '.')) ++i;
@@ -63,10 +87,6 @@ std::string gone(const std::string& formula, const std::function<std::string(con
     return out;
 }
 
-std::string asSpoken(const std::string& name) {
-    return name.find('-') == std::string::npos ? name : "$$'" + name + "'";
-}
-
 }  // namespace
 
 std::vector<std::string> namesIn(const std::string& formula) {
@@ -81,7 +101,7 @@ std::vector<std::string> namesIn(const std::string& formula) {
 std::string withNamesIn(const std::string& formula, const std::map<std::string, std::string>& names) {
     return gone(formula, [&](const std::string& name) {
         auto at = names.find(name);
-        return asSpoken(at == names.end() ? name : at->second);
+        return at == names.end() ? name : at->second;
     });
 }
 

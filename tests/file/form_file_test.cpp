@@ -5,7 +5,10 @@
 
 #include "core/file/json_text.h"
 #include "core/file/keepsake.h"
+#include "core/file/scheme_file.h"
 #include "core/file/whole_file.h"
+#include "core/naming/references.h"
+#include "core/naming/schemes.h"
 #include "core/session/form_session.h"
 #include "tests/support.h"
 
@@ -121,6 +124,30 @@ TEST(BrokenInput, JottingsNeverCrash) {
             EXPECT_GE(rows.error().line, 1);
         }
     });
+}
+
+TEST(BrokenInput, SchemesAndFormulasNeverCrash) {
+    Scheme scheme = shippedSchemes()[3];
+    scheme.drops = {"the", "no"};
+    scheme.kindMarks = {{Kind::textBox, "edt"}};
+    survives(schemeText(scheme), [](const std::string& text) {
+        const auto read = readScheme(text);
+        if (!read) {
+            EXPECT_FALSE(read.error().sentence.empty());
+            return;
+        }
+        // What could be read can be worked with.
+        for (const char* label : {"Boat name", "10 A", "…", "Όνομα"})
+            EXPECT_FALSE(nameFor(*read, Kind::textBox, label).empty());
+        EXPECT_EQ(readScheme(schemeText(*read)).value(), *read);
+    });
+    survives("=IF($$'boat-name' = \"a \"\"b\"\"\"; SUM(owner.phone; 1.5E-3) * numLength; numDays)",
+             [](const std::string& text) {
+                 // Whatever it is, renaming nothing changes nothing but the quotes that a name does not need.
+                 const std::string once = withNamesIn(text, {});
+                 EXPECT_EQ(withNamesIn(once, {}), once);
+                 EXPECT_EQ(namesIn(once), namesIn(text));
+             });
 }
 
 TEST(BrokenInput, ValuesFilesNeverCrash) {

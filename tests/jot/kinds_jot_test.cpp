@@ -1,5 +1,7 @@
 // Times, groups, tables, signatures and pictures as jotting.
+#include "core/edit/routing.h"
 #include "core/layout/room.h"
+#include "core/naming/schemes.h"
 #include "core/order/reading.h"
 #include "tests/support.h"
 
@@ -94,4 +96,21 @@ TEST(JottingKinds, WhatStandsInATableInsteadIsListed) {
     const AsJotting told = asJotting(form);
     ASSERT_EQ(told.cannotSay.size(), 1u);
     EXPECT_EQ(told.cannotSay[0], "what stands in the table as “txtOwn”");
+}
+
+TEST(JottingKinds, WhatIsNamedOrLaidByHandIsSaidOrListed) {
+    const auto wrong = readJotting("Boat: text 5 @2nd");
+    ASSERT_FALSE(wrong.has_value());
+    EXPECT_EQ(wrong.error().sentence, "A name begins with a letter.");
+    EXPECT_EQ(wrong.error().column, 13);
+    EXPECT_FALSE(readJotting("Boat: text 5 @class").has_value());
+    EXPECT_TRUE(readJotting("Boat: text 5 @owner.boat").has_value());
+    Form form = jotted("A: text 5\nB: text 5\n### Frame\nC: text 5\nD: text 5\n###\n");
+    EXPECT_TRUE(asJotting(form).cannotSay.empty());
+    form = routedAs(form, {named(form, "txtB").id, named(form, "txtA").id, named(form, "txtD").id});
+    form.scheme = std::make_shared<const Scheme>(*shippedScheme("plainWords"));
+    form = withProperty(form, {rootId}, Prop::startsIn, Reference{named(form, "txtA").id});
+    EXPECT_EQ(asJotting(form).cannotSay,
+              (std::vector<std::string>{"Starts in of “dlg”", "the scheme of names, “Plain words”", "the tab order",
+                                        "the tab order in “Frame”"}));
 }

@@ -164,3 +164,12 @@ TEST(Identifiers, WhatIsWrongIsSaid) {
         EXPECT_NE(identifierMisfit(bad, true), "") << bad;
     EXPECT_EQ(identifierMisfit(std::string(65, 'a')), "A name has at most 64 characters.");
 }
+
+TEST(Schemes, ThePageOfSchemesSaysWhatTheyMake) {
+    const std::string page = textOf(std::string(BRINDEL_SOURCE) + "/docs/schemes.md");
+    for (const Scheme& s : shippedSchemes())
+        EXPECT_NE(page.find("| " + s.word + " | `" + s.key + "` | `" + nameFor(s, Kind::textBox, "Boat name") +
+                            "` | `" + nameFor(s, Kind::button, "Book lift") + "` |"),
+                  std::string::npos)
+            << s.key;
+}
