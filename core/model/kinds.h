@@ -216,11 +216,20 @@ struct Extent {
     double width = 0, height = 0;
 };
 
+/// When a control of a kind needs a name.
+enum class Named {
+    always,
+    wording,  // when something refers to it, or the scheme names all wording
+    spoken,   // when something refers to it
+    never,
+};
+
 struct KindRow {
     Kind kind;
     std::string_view key;                               // in the file
     std::string_view word;                              // for people, in the middle of a sentence: "text box"
-    std::string_view prefix;                            // how a name begins in the scheme that forms start with
+    std::string_view prefix, suffix;                    // what stands for the kind before or behind a name
+    Named named;                                        // whether it needs a name
     char letter;                                        // picks the kind for placing; 0 when it cannot be picked
     Extent inDialog;                                    // usual size, px
     Extent inDocument;                                  // usual size, mm

@@ -185,21 +185,10 @@ std::string wordingFor(const Form& form, Id id) {
 bool needsName(const Form& form, Id id) {
     const Control* c = form.find(id);
     if (!c || id == rootId) return false;
-    switch (c->kind) {
-        case Kind::page:
-        case Kind::cell:
-            return false;
-        case Kind::label:
-        case Kind::frame:
-            return schemeOf(form).wordingToo || isSpokenOf(form, c->name);
-        case Kind::line:
-        case Kind::box:
-            return isSpokenOf(form, c->name);
-        case Kind::picture:
-            return isFilled(*c) || isSpokenOf(form, c->name);
-        default:
-            return true;
-    }
+    const Named named = row(c->kind).named;
+    if (named == Named::never) return false;
+    if (named == Named::always || isFilled(*c)) return true;
+    return (named == Named::wording && schemeOf(form).wordingToo) || isSpokenOf(form, c->name);
 }
 
 std::string proposedName(const Form& form, Id id) {

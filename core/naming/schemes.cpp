@@ -31,48 +31,6 @@ std::string capital(std::string word) {
     return word;
 }
 
-/// What a mark behind a name says, and what keeps a name from being a reserved word.
-std::string_view nounOf(Kind kind) {
-    switch (kind) {
-        case Kind::textBox:
-            return "Text";
-        case Kind::numberBox:
-            return "Number";
-        case Kind::dateBox:
-            return "Date";
-        case Kind::timeBox:
-            return "Time";
-        case Kind::comboBox:
-        case Kind::choiceGroup:
-            return "Choice";
-        case Kind::listBox:
-            return "List";
-        case Kind::checkBox:
-            return "Check";
-        case Kind::radioButton:
-            return "Option";
-        case Kind::button:
-            return "Button";
-        case Kind::label:
-            return "Label";
-        case Kind::frame:
-            return "Frame";
-        case Kind::tabs:
-            return "Tabs";
-        case Kind::tabPage:
-        case Kind::page:
-            return "Page";
-        case Kind::table:
-            return "Table";
-        case Kind::picture:
-            return "Picture";
-        case Kind::signature:
-            return "Signature";
-        default:
-            return "Field";
-    }
-}
-
 /// A word as it stands in the middle of a camel's name: VAT is Vat there; OK and McKay stay as they are.
 std::string camelWord(const std::string& word) {
     std::string out = capital(word);
@@ -205,7 +163,7 @@ const Scheme& schemeOf(const Form& form) {
 std::string markOf(const Scheme& scheme, Kind kind) {
     if (scheme.marks == S::Marks::none) return "";
     if (auto own = scheme.kindMarks.find(kind); own != scheme.kindMarks.end()) return own->second;
-    return std::string(scheme.marks == S::Marks::before ? row(kind).prefix : nounOf(kind));
+    return std::string(scheme.marks == S::Marks::before ? row(kind).prefix : row(kind).suffix);
 }
 
 std::vector<std::string> wordsFor(const Scheme& scheme, const std::string& label) {
@@ -277,7 +235,7 @@ std::string composed(const Scheme& scheme, Kind kind, const std::vector<std::str
         name = make(words);
     }
     for (int tries = 0; isReserved(name) && tries < 2; ++tries) {
-        std::string noun(nounOf(kind));
+        const std::string noun(row(kind).suffix);
         words.push_back(folded(words.back()) == folded(noun) ? "Field" : noun);
         name = make(words);
     }
