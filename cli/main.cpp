@@ -50,6 +50,17 @@ int withForm(const string& path, Next next) {
     return next(opened->form);
 }
 
+/// Reads a form, and writes what `edit` makes of it to `out`, or back where none is given: a form that only a newer
+/// version may write stays as it is.
+template <class Edit>
+int editForm(const string& path, const string& out, Edit edit) {
+    auto opened = openForm(path);
+    if (!opened) return problem(path, opened.error(), opened.error().place.empty() ? noFile : notInOrder);
+    if (out.empty() && !opened->readOnlyBecause.empty())
+        return problem(path, {"", opened->readOnlyBecause}, notInOrder);
+    return edit(opened->form, out.empty() ? path : out);
+}
+
 string boxText(const Box& b) {
     return fmt::format("{}, {} · {} × {}", numberText(b.left, 2), numberText(b.top, 2), numberText(b.width, 2),
                        numberText(b.height, 2));
@@ -164,7 +175,7 @@ int main(int argc, char** argv) {
             return put(jottingText(told.rows), "-");
         });
     if (*naming)
-        return withForm(source, [&](const Form& form) {
+        return editForm(source, dryRun ? "-" : out, [&](const Form& form, const string& target) {
             auto chosen = scheme.empty() ? Result<Scheme>(schemeOf(form)) : schemeFor(scheme);
             if (!chosen) {
                 const bool file = !chosen.error().place.empty();
@@ -185,11 +196,11 @@ int main(int argc, char** argv) {
                 }
                 return put(lines, "-");
             }
-            return put(formText(renamed), out.empty() ? source : out);
+            return put(formText(renamed), target);
         });
     if (*order)
-        return withForm(source, [&](const Form& form) {
-            if (by == "reading") return put(formText(routedByReading(form)), out.empty() ? source : out);
+        return editForm(source, out, [&](const Form& form, const string& target) {
+            if (by == "reading") return put(formText(routedByReading(form)), target);
             auto text = readWhole(by, 4u << 20);
             if (!text) return problem(by, text.error(), noFile);
             Ids stops;
@@ -206,7 +217,7 @@ int main(int argc, char** argv) {
                         notInOrder);
                 stops.push_back(c->id);
             }
-            return put(formText(routedAs(form, stops)), out.empty() ? source : out);
+            return put(formText(routedAs(form, stops)), target);
         });
     if (*exports)
         return withForm(source, [&](const Form& form) {

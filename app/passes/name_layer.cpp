@@ -67,66 +67,99 @@ const std::map<Id, NameStanding>& NameLayer::standings(const Form& form) const {
     return standings_;
 }
 
-std::vector<NameLayer::Chip> NameLayer::chips(const Sheet& sheet, const Form& form) const {
-    std::vector<Chip> all;
+namespace {
+/// Where a chip of this size stands for a control at `r`.
+QRectF chipPlace(Kind kind, const QRectF& r, QSizeF size) {
+    QPointF at(r.left() + 5, r.height() < 40 ? r.center().y() - size.height() / 2 : r.top() + 5);
+    switch (kind) {
+        case Kind::checkBox:
+        case Kind::radioButton:
+            // Behind the wording, which stays to be read.
+            at = {r.right() + 4, r.center().y() - size.height() / 2};
+            break;
+        case Kind::tabs:
+        case Kind::frame:
+            at = {r.right() - size.width() - 6, r.top() - size.height() * 0.7};
+            break;
+        case Kind::button:
+        case Kind::tabPage:
+        case Kind::label:
+        case Kind::choiceGroup:
+            // On the upper edge, above the wording.
+            at = {r.left() + 3, r.top() - size.height() * 0.7};
+            break;
+        default:
+            break;
+    }
+    return {at, size};
+}
+
+/// Where everything in a container stands in the widget, looked up once.
+class Places {
+  public:
+    Places(const Sheet& sheet, const Form& form) : sheet_(sheet), form_(form) {}
+    QRectF of(const Control& c) {
+        if (c.kind != Kind::tabPage) return sheet_.placeOf(c.id);
+        const Control& tabs = *form_.find(c.parent);
+        if (!tabs_.contains(tabs.id)) tabs_[tabs.id] = sheet_.tabPlaces(tabs.id);
+        const auto at = std::size_t(std::ranges::find(tabs.children, c.id) - tabs.children.begin());
+        return at < tabs_[tabs.id].size() ? tabs_[tabs.id][at] : QRectF();
+    }
+    /// True when something else in the control's container stands there, or the container ends before.
+    bool isTaken(const Control& c, const QRectF& place) {
+        const Control& holder = *form_.find(c.parent);
+        auto [at, fresh] = siblings_.try_emplace(holder.id);
+        if (fresh)
+            for (Id id : holder.children) at->second.emplace_back(id, sheet_.placeOf(id));
+        const bool surface = holder.id == rootId || holder.kind == Kind::page;
+        const QRectF inside = sheet_.placeOf(surface ? surfaceOf(form_, c.id) : holder.id);
+        return place.right() > inside.right() - 2 || std::ranges::any_of(at->second, [&](const auto& one) {
+                   return one.first != c.id && one.second.intersects(place);
+               });
+    }
+
+  private:
+    const Sheet& sheet_;
+    const Form& form_;
+    std::map<Id, std::vector<QRectF>> tabs_;
+    std::map<Id, std::vector<std::pair<Id, QRectF>>> siblings_;
+};
+}  // namespace
+
+const std::vector<NameLayer::Chip>& NameLayer::chips(const Sheet& sheet, const Form& form) const {
+    const ChipsFor now{sheet.zoom(), sheet.size(), desk_.turned(), desk_.proposal().has_value()};
+    bool same = chipsFor_ == now && chipsOf_.scheme == form.scheme;
+    if (same) form.controls.differences(chipsOf_.controls, [&](Id, const Control*, const Control*) { same = false; });
+    if (same) return chips_;
+    chipsFor_ = now;
+    chipsOf_ = form;
+    chips_.clear();
     const QFontMetricsF metrics(chipFont(sheet));
-    const double high = metrics.height() + 3;
     const auto& known = standings(form);
-    std::map<Id, std::vector<QRectF>> tabs;
+    Places places(sheet, form);
+    std::map<Id, double> tabsEnd;  // where the last chip of some tabs ends
     walk(form, rootId, [&](const Control& c, int) {
         auto at = known.find(c.id);
         if (at == known.end() || (c.name.empty() && at->second.state != NameState::missing)) return;
-        const Control* holder = form.find(c.parent);
         const bool tab = c.kind == Kind::tabPage;
-        if (!isInView(form, tab ? holder->id : c.id, desk_.turned())) return;
-        const NameStanding& standing = at->second;
-        const Control* before = desk_.form().find(c.id);
-        const QString sign = nameLook(standing.state).sign;
+        if (!isInView(form, tab ? c.parent : c.id, desk_.turned())) return;
+        const QString sign = nameLook(at->second.state).sign;
         const QString text = (sign.isEmpty() ? "" : sign + " ") + (c.name.empty() ? "no name" : toQt(c.name));
-        QRectF r = tab ? QRectF() : sheet.placeOf(c.id);
+        const QRectF r = places.of(c);
+        QRectF chip = chipPlace(c.kind, r, {metrics.horizontalAdvance(text) + 12, metrics.height() + 3});
         if (tab) {
-            if (!tabs.contains(holder->id)) tabs[holder->id] = sheet.tabPlaces(holder->id);
-            const auto index = std::size_t(std::ranges::find(holder->children, c.id) - holder->children.begin());
-            if (index < tabs[holder->id].size()) r = tabs[holder->id][index];
+            // Chips of tabs stand side by side.
+            auto [end, first] = tabsEnd.try_emplace(c.parent, chip.left());
+            if (!first) chip.moveLeft(std::max(chip.left(), end->second + 2));
+            end->second = chip.right();
         }
-        QRectF chip(0, 0, metrics.horizontalAdvance(text) + 12, high);
-        const bool worded = c.kind == Kind::button || c.kind == Kind::tabPage || c.kind == Kind::frame ||
-                            c.kind == Kind::label || c.kind == Kind::tabs || c.kind == Kind::choiceGroup;
-        if (c.kind == Kind::checkBox || c.kind == Kind::radioButton) {
-            // Behind the wording, which stays to be read.
-            chip.moveTopLeft({r.right() + 4, r.center().y() - high / 2});
-        } else if (worded) {
-            // On the upper edge, above the wording.
-            chip.moveTopLeft(
-                {c.kind == Kind::tabs || c.kind == Kind::frame ? r.right() - chip.width() - 6 : r.left() + 3,
-                 r.top() - high * 0.7});
-        } else if (r.height() < 40) {
-            chip.moveTopLeft({r.left() + 5, r.center().y() - high / 2});
-        } else {
-            chip.moveTopLeft({r.left() + 5, r.top() + 5});
-        }
-        all.push_back({c.id, text, chip, standing.state, before && before->name != c.name});
+        // A chip behind a tick gives way where something else stands: then it goes below the wording.
+        if ((c.kind == Kind::checkBox || c.kind == Kind::radioButton) && places.isTaken(c, chip))
+            chip.moveTopLeft({r.left() + 20, r.bottom() - 3});
+        const Control* before = desk_.form().find(c.id);
+        chips_.push_back({c.id, text, chip, at->second.state, before && before->name != c.name});
     });
-    // Chips of tabs stand side by side.
-    for (std::size_t i = 1; i < all.size(); ++i)
-        for (std::size_t j = 0; j < i; ++j)
-            if (form.find(all[i].id)->kind == Kind::tabPage &&
-                form.find(all[i].id)->parent == form.find(all[j].id)->parent)
-                all[i].place.moveLeft(std::max(all[i].place.left(), all[j].place.right() + 2));
-    // A chip behind a tick gives way where something else stands: then it goes below the wording.
-    for (Chip& chip : all) {
-        const Control& c = *form.find(chip.id);
-        if (c.kind != Kind::checkBox && c.kind != Kind::radioButton) continue;
-        const QRectF own = sheet.placeOf(chip.id);
-        const QRectF holder = c.parent == rootId || form.find(c.parent)->kind == Kind::page
-                                  ? sheet.placeOf(surfaceOf(form, c.id))
-                                  : sheet.placeOf(c.parent);
-        bool taken = chip.place.right() > holder.right() - 2;
-        for (Id sibling : form.find(c.parent)->children)
-            taken = taken || (sibling != c.id && sheet.placeOf(sibling).intersects(chip.place));
-        if (taken) chip.place.moveTopLeft({own.left() + 20, own.bottom() - 3});
-    }
-    return all;
+    return chips_;
 }
 
 void NameLayer::paint(QPainter& p, Sheet& sheet, const Form& form) {
@@ -138,16 +171,18 @@ void NameLayer::paint(QPainter& p, Sheet& sheet, const Form& form) {
         p.drawRect(sheet.placeOf(id).adjusted(-1, -1, 1, 1));
     }
     p.setFont(chipFont(sheet));
-    const std::vector<Chip> all = chips(sheet, form);
+    const std::vector<Chip>& all = chips(sheet, form);
+    const QRectF visible = sheet.visibleRegion().boundingRect();
     // What fillers would see in a field makes room for its name.
     for (const Chip& chip : all) {
         const Control& c = *form.find(chip.id);
-        if (!form.isDialog() || !isFilled(c) || has(c.kind, Prop::text)) continue;
+        if (!form.isDialog() || !isFilled(c) || has(c.kind, Prop::text) || !chip.place.intersects(visible)) continue;
         QColor veil(0xFD, 0xFC, 0xFA);
         veil.setAlpha(245);
         p.fillRect(sheet.placeOf(chip.id).adjusted(2, 2, -2, -2), veil);
     }
     for (const Chip& chip : all) {
+        if (!chip.place.intersects(visible)) continue;
         const bool chosen = std::ranges::find(desk_.selection(), chip.id) != desk_.selection().end();
         NameLook look = nameLook(chip.state);
         if (chip.renamed && desk_.proposal()) look = {t.teal, t.teal, isDark() ? t.umber : QColor(Qt::white), ""};
@@ -161,7 +196,7 @@ void NameLayer::paint(QPainter& p, Sheet& sheet, const Form& form) {
 }
 
 Id NameLayer::at(const Sheet& sheet, QPointF where) const {
-    const std::vector<Chip> all = chips(sheet, desk_.form());
+    const std::vector<Chip>& all = chips(sheet, desk_.form());
     for (auto chip = all.rbegin(); chip != all.rend(); ++chip)
         if (chip->place.contains(where)) return chip->id;
     return sheet.hit(where);

@@ -6,6 +6,7 @@
 #include <QObject>
 #include <QPointer>
 #include <QRectF>
+#include <QSize>
 #include <vector>
 
 #include "app/sheet/sheet_layer.h"
@@ -36,7 +37,7 @@ class NameLayer : public QObject, public SheetLayer {
         bool renamed;  // by what is proposed
     };
     /// The chips in view, in tab order.
-    std::vector<Chip> chips(const Sheet& sheet, const Form& form) const;
+    const std::vector<Chip>& chips(const Sheet& sheet, const Form& form) const;
     /// Opens the chip of a control to type its name; Tab goes on to the next.
     void startNaming(Sheet& sheet, Id id);
 
@@ -63,6 +64,17 @@ class NameLayer : public QObject, public SheetLayer {
     QPointer<Sheet> editsOn_;
     Id editing_ = noControl;
     Id wordOnRelease_ = noControl;
+    // The chips as they were placed last, and what for.
+    struct ChipsFor {
+        double zoom = 0;
+        QSize size;
+        TurnedTo turned;
+        bool proposed = false;
+        bool operator==(const ChipsFor&) const = default;
+    };
+    mutable ChipsFor chipsFor_;
+    mutable Form chipsOf_;
+    mutable std::vector<Chip> chips_;
     // The standings of what is proposed.
     mutable Form known_;
     mutable std::map<Id, NameStanding> standings_;

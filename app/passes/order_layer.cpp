@@ -147,6 +147,8 @@ void OrderLayer::paintRoute(QPainter& p, Sheet& sheet, const Form& form) {
     std::map<Id, QPointF> badges;
     for (Id id : stops)
         if (isInView(form, id, desk_.turned())) badges[id] = badgeOf(sheet, form, id);
+    // Of a long form only what can be seen is drawn.
+    const QRectF visible = QRectF(sheet.visibleRegion().boundingRect()).adjusted(-80, -80, 80, 80);
     const QColor rim(255, 255, 255, 210), teal("#2F6B66");
     for (Id id : stops) {
         const bool seen = isInView(form, id, desk_.turned());
@@ -157,9 +159,15 @@ void OrderLayer::paintRoute(QPainter& p, Sheet& sheet, const Form& form) {
         if (before != noControl && surfaceOf(form, before) == surfaceOf(form, id)) {
             const QPointF from = badges.at(before), to = badges.at(id);
             const bool within = form.find(before)->parent == form.find(id)->parent;
+            const QRectF between = QRectF(from, to).normalized().adjusted(-1, -1, 1, 1);
+            if (!between.intersects(visible)) {
+                before = id;
+                continue;
+            }
             std::vector<QPointF> others;
             for (const auto& [other, at] : badges)
-                if (other != before && other != id) others.push_back(at);
+                if (other != before && other != id && between.adjusted(-20, -20, 20, 20).contains(at))
+                    others.push_back(at);
             const QPolygonF way = wayBetween(from, to, others);
             p.setBrush(Qt::NoBrush);
             p.setPen(QPen(QColor(255, 255, 255, 120), 3.6, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
@@ -197,6 +205,7 @@ void OrderLayer::paintRoute(QPainter& p, Sheet& sheet, const Form& form) {
         const bool stop = number != numbers.end();
         if (!stop && passedBecause(form, c).empty()) return;
         const QPointF at = badgeOf(sheet, form, c.id);
+        if (!visible.contains(at)) return;
         const bool chosen = std::ranges::find(desk_.selection(), c.id) != desk_.selection().end();
         const QString text = stop ? QString::number(number->second) : QString("–");
         p.setFont(bodyFont(11, true));

@@ -15,12 +15,15 @@ namespace {
 std::vector<std::pair<Kind, std::string>> sampleLabels(const Form& form, int count) {
     std::vector<std::pair<Kind, std::string>> all;
     std::map<Kind, int> seen;
+    const std::vector<Id> ids = allIds(form);
     for (int round = 0; round < 3; ++round)
-        for (Id id : allIds(form)) {
+        for (Id id : ids) {
+            if (int(all.size()) >= count) return all;
             const Control& c = *form.find(id);
+            // What is cheap to know comes first: the wording of a field is looked for among all its neighbours.
+            if (!(isFilled(c) || c.kind == Kind::button) || seen[c.kind] != round) continue;
             const std::string wording = wordingFor(form, id);
-            const bool fit = (isFilled(c) || c.kind == Kind::button) && !wording.empty() && wording.size() <= 24;
-            if (int(all.size()) >= count || !fit || seen[c.kind] != round) continue;
+            if (wording.empty() || wording.size() > 24) continue;
             ++seen[c.kind];
             all.emplace_back(c.kind, wording);
         }
