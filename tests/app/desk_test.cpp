@@ -126,3 +126,22 @@ TEST(Try, ADialogThatCanBeResizedHasAGrip) {
     EXPECT_NEAR(view->width(), before.width(), 1);
     EXPECT_NEAR(view->height(), before.height(), 1);
 }
+
+TEST(Desk, KnowsHowNamesStandOfTheFormThatLiesOnIt) {
+    Desk desk(jotted("Boat name: text 30\nHull: text 9\n"));
+    const Id boat = named(desk.form(), "txtBoatName").id;
+    EXPECT_EQ(desk.names().at(boat).state, NameState::byScheme);
+    const auto* known = &desk.names();
+    EXPECT_EQ(&desk.names(), known) << "worked out once";
+    desk.edit(renamed(desk.form(), boat, "vessel"), "Rename");
+    EXPECT_EQ(desk.names().at(boat).state, NameState::breaksScheme);
+    desk.undo();
+    EXPECT_EQ(desk.names().at(boat).state, NameState::byScheme);
+    desk.redo();
+    EXPECT_EQ(desk.names().at(boat).state, NameState::breaksScheme);
+    desk.open(jotted("Boat name: text 30\n"), {});
+    EXPECT_EQ(desk.names().at(named(desk.form(), "txtBoatName").id).state, NameState::byScheme);
+    Desk other(jotted("Hull: text 9\n"));
+    desk.takeOver(other);
+    EXPECT_EQ(desk.names().size(), 2u) << "the field and its label";
+}

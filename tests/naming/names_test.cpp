@@ -245,3 +245,48 @@ TEST(References, WhereANameIsUsedIsKnown) {
     EXPECT_TRUE(isSpokenOf(form, "numLength"));
     EXPECT_FALSE(isSpokenOf(form, "numTotal"));
 }
+
+TEST(Names, OfATableSayColumnAndRowUnderEveryScheme) {
+    const Form form = jotted("Items: table [2=Work, Hours] 2\n");
+    const std::map<std::string, std::vector<std::string>> wanted = {
+        {"kindFirst", {"txtWork1", "numHours1", "txtWork2", "numHours2", "tblItems"}},
+        {"plainWords", {"work1", "hours1", "work2", "hours2", "items"}},
+        {"dataColumns", {"work_1", "hours_1", "work_2", "hours_2", "items"}},
+        {"constants", {"TXT_WORK_1", "NUM_HOURS_1", "TXT_WORK_2", "NUM_HOURS_2", "TBL_ITEMS"}}};
+    for (const auto& [key, names] : wanted) {
+        const Form under = underScheme(form, *shippedScheme(key), OwnNames::recast);
+        for (const std::string& name : names) EXPECT_NE(under.named(name), nullptr) << key << ": " << name;
+        for (const auto& [id, standing] : nameStandings(under)) EXPECT_FALSE(isWrong(standing.state)) << standing.says;
+    }
+    // A row more is named as the others are.
+    const Form under = underScheme(form, *shippedScheme("dataColumns"), OwnNames::recast);
+    const Form more = withProperty(under, {named(under, "items").id}, Prop::rows, 3.0);
+    EXPECT_NE(more.named("work_3"), nullptr);
+    EXPECT_NE(more.named("hours_3"), nullptr);
+}
+
+TEST(Names, CopiedPagesAndNewOnesGetProperNames) {
+    const Form form = underScheme(jotted("## Vessel\nBoat name: text 30\n## Owner\nPhone: text 20\n"),
+                                  *shippedScheme("dataColumns"), OwnNames::recast);
+    const Id page = named(form, "vessel").id, tabs = form.find(page)->parent;
+    const Edited copy = pasted(form, tabs, clipping(form, {page}), 0, 0);
+    ASSERT_EQ(copy.ids.size(), 1u);
+    EXPECT_EQ(copy.form.find(copy.ids[0])->name, "vessel_2");
+    EXPECT_NE(copy.form.named("boat_name_2"), nullptr);
+    const Edited fresh = withTabPage(form, tabs, "Work to be done");
+    EXPECT_EQ(fresh.form.find(fresh.ids[0])->name, "work_to_be_done");
+    for (const auto& [id, standing] : nameStandings(copy.form)) EXPECT_FALSE(isWrong(standing.state)) << standing.says;
+}
+
+TEST(Names, CanBeTakenFromTheValueOfATick) {
+    Scheme byValue = *shippedScheme("plainWords");
+    byValue.key.clear();
+    byValue.from = Scheme::From::value;
+    Form form = jotted("Keep me on the list: check\nBoat name: text 9\n");
+    const Id tick = named(form, "chkKeepMeOnList").id;
+    form = underScheme(form, byValue, OwnNames::recast);
+    EXPECT_EQ(form.find(tick)->name, "keepMeOnList") << "without a value its text";
+    form = withProperty(form, {tick}, Prop::value, std::string("newsletter"));
+    EXPECT_EQ(form.find(tick)->name, "newsletter") << "the name follows the value";
+    EXPECT_NE(form.named("boatName"), nullptr) << "what has none follows its label";
+}

@@ -237,3 +237,52 @@ TEST(ReadingOrder, ManyRowsTakeNoTime) {
     form = changed(form, rootId, [&](Control& c) { c.children.assign(expected.rbegin(), expected.rend()); });
     EXPECT_EQ(readInOrder(form, rootId), expected);
 }
+
+TEST(ReadingOrder, ColumnsAreFoundWithinFramesAndPagesEachByItself) {
+    // A page with two frames side by side; in one of them a column of ticks beside fields, in the other plain pairs.
+    Form form = newForm(Kind::dialog);
+    std::map<std::string, Id> ids;
+    auto add = [&](Id container, Kind kind, const char* name, Box box) {
+        Control c = freshControl(kind);
+        c.name = name;
+        c.box = box;
+        Edited made = placed(form, container, c, 0);
+        form = made.form;
+        ids[name] = made.ids[0];
+        return made.ids[0];
+    };
+    const Id right = add(rootId, Kind::frame, "right", {320, 10, 280, 120});
+    const Id left = add(rootId, Kind::frame, "left", {10, 10, 290, 120});
+    add(rootId, Kind::button, "save", {500, 150, 96, 30});
+    add(left, Kind::textBox, "f", {150, 60, 120, 26});
+    add(left, Kind::checkBox, "b", {16, 62, 110, 22});
+    add(left, Kind::textBox, "e", {150, 26, 120, 26});
+    add(left, Kind::checkBox, "a", {16, 28, 110, 22});
+    add(left, Kind::checkBox, "c", {16, 92, 110, 22});
+    add(right, Kind::textBox, "j", {150, 60, 100, 26});
+    add(right, Kind::textBox, "h", {150, 26, 100, 26});
+    add(right, Kind::textBox, "i", {16, 60, 100, 26});
+    add(right, Kind::textBox, "g", {16, 26, 100, 26});
+    std::string order;
+    for (Id id : tabRoute(routedByReading(form))) order += form.find(id)->name + " ";
+    EXPECT_EQ(order, "a b c e f g h i j save ");
+    // Only one of the frames is laid when only it is asked for.
+    const Form one = routedByReading(form, right);
+    EXPECT_EQ(one.find(left)->children, form.find(left)->children);
+    EXPECT_NE(one.find(right)->children, form.find(right)->children);
+}
+
+TEST(ReadingOrder, ANewControlComesBehindWhatIsReadBeforeItWhereverThatIsLaid) {
+    Form form = jotted("A: text 5\nB: text 5\nC: text 5\n");
+    form = routedAs(form, {named(form, "txtC").id, named(form, "txtB").id, named(form, "txtA").id});
+    Control between = freshControl(Kind::checkBox);
+    const Box b = named(form, "txtB").box, c = named(form, "txtC").box;
+    between.box = {b.left, (b.bottom() + c.top) / 2 - 2, 90, 4};
+    between.name = "chkNew";
+    form = placed(form, rootId, between).form;
+    std::string order;
+    for (Id id : tabRoute(form)) order += form.find(id)->name + " ";
+    EXPECT_EQ(order, "txtC txtB chkNew txtA ") << "behind B, which is read before it";
+    EXPECT_EQ(readingPlace(form, 999, Kind::label, {}), 0u);
+    EXPECT_EQ(readingPlace(newForm(Kind::dialog), rootId, Kind::label, {0, 0, 10, 10}), 0u);
+}

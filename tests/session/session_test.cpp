@@ -123,3 +123,25 @@ TEST(Session, AnswersInGroupsAreReadByDottedNames) {
     EXPECT_EQ(readAnswers("{\"a\": [1]}").error().place, "a");
     EXPECT_EQ(readAnswers("{\"a\": }").error().place, "line 1, column 7");
 }
+
+TEST(Session, GroupsOfNamesThatGetInEachOthersWayLoseNoAnswer) {
+    // Nobody can give such names in the designer, but a file may hold them; and a field may have no name at all.
+    Form form = jotted("A: text 9\nB: text 9\nC: text 9\n");
+    auto call = [&](const char* from, const char* to) {
+        form = changed(form, named(form, from).id, [&](Control& c) { c.name = to; });
+    };
+    call("txtA", "owner");
+    call("txtB", "owner.phone");
+    const Id nameless = named(form, "txtC").id;
+    call("txtC", "");
+    FormSession s(form, Day(std::chrono::sys_days(std::chrono::days(20000))));
+    s.type(named(form, "owner").id, "Ines");
+    s.type(named(form, "owner.phone").id, "0555");
+    s.type(nameless, "third");
+    const std::string reply = s.reply("2026-04-01T10:00:00+00:00");
+    const Answers answers = readAnswers(reply).value();
+    EXPECT_EQ(std::get<std::string>(answers.at("owner")), "Ines") << reply;
+    EXPECT_EQ(std::get<std::string>(answers.at("owner.phone")), "0555") << reply;
+    EXPECT_EQ(std::get<std::string>(answers.at(idText(nameless))), "third") << "by its id";
+    EXPECT_TRUE(s.put(idText(nameless), std::string("again")).has_value());
+}
