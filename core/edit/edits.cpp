@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <set>
+#include <unordered_map>
 
 #include "core/edit/renaming.h"
 #include "core/edit/tables.h"
@@ -37,6 +38,26 @@ Edited tabPageAdded(const Form& form, Id tabs, const std::string& text) {
     return placed(form, tabs, page, holder ? holder->children.size() : 0);
 }
 
+/// Controls in the order of their containers' children, the containers as they come first among them.
+Ids asTheyFollow(const Form& form, const Ids& ids) {
+    if (ids.size() < 2) return ids;
+    std::unordered_map<Id, std::size_t> place;  // only of the containers that hold some of them
+    std::set<Id> seen;
+    for (Id id : ids) {
+        const Control* c = form.find(id);
+        const Control* holder = c ? form.find(c->parent) : nullptr;
+        if (!holder || !seen.insert(holder->id).second) continue;
+        const std::size_t from = place.size();
+        for (std::size_t i = 0; i < holder->children.size(); ++i) place[holder->children[i]] = from + i;
+    }
+    Ids sorted = ids;
+    std::ranges::stable_sort(sorted, {}, [&](Id id) {
+        auto at = place.find(id);
+        return at == place.end() ? std::size_t(0) : at->second;
+    });
+    return sorted;
+}
+
 }  // namespace
 
 Control freshControl(Kind kind) {
@@ -66,7 +87,9 @@ Edited placed(const Form& form, Id container, Control control, std::optional<std
     if (!control.name.empty()) control.name = freeName(form, control.name);
     const bool nameless = control.name.empty();
     // A box lies behind what is on it.
-    std::size_t at = index ? *index : control.kind == Kind::box ? 0 : readingPlace(form, container, control.kind, control.box);
+    std::size_t at = index                       ? *index
+                     : control.kind == Kind::box ? 0
+                                                 : readingPlace(form, container, control.kind, control.box);
     Id id = control.id;
     const Kind kind = control.kind;
     const bool tabs = kind == Kind::tabs;
@@ -177,14 +200,21 @@ Form rehoused(const Form& form, const Ids& ids, Id container) {
     if (!holder) return form;
     Form next = form;
     Box target = onSurface(form, container);
-    for (Id id : outermost(form, ids)) {
+    // The first one goes where it is read; the others follow it as they did before.
+    Id last = noControl;
+    for (Id id : asTheyFollow(form, outermost(form, ids))) {
         const Control* c = next.find(id);
         if (!c || c->kind == Kind::cell || c->parent == container || within(form, container, id) ||
             !canHold(holder->kind, c->kind))
             continue;
         Box box = onSurface(next, id).moved(-target.left, -target.top);
         next = childDropped(std::move(next), c->parent, id);
-        std::size_t at = c->kind == Kind::box ? 0 : readingPlace(next, container, c->kind, box);
+        const auto& order = next.find(container)->children;
+        const auto before = last == noControl ? order.end() : std::ranges::find(order, last);
+        const std::size_t at = c->kind == Kind::box    ? 0
+                               : before != order.end() ? std::size_t(before - order.begin()) + 1
+                                                       : readingPlace(next, container, c->kind, box);
+        if (c->kind != Kind::box) last = id;
         next = changed(std::move(next), id, [&](Control& k) {
             k.parent = container;
             k.box = box;
@@ -314,13 +344,7 @@ Form clipping(const Form& form, const Ids& ids) {
         else
             taken.push_back(id);
     }
-    if (taken.size() > 1) {
-        // In tab order, so that copies follow each other as their originals do.
-        std::map<Id, std::size_t> order;
-        for (Id id : allIds(form)) order.emplace(id, order.size());
-        std::ranges::stable_sort(taken, {}, [&](Id id) { return order.contains(id) ? order[id] : 0; });
-    }
-    for (Id id : taken) {
+    for (Id id : asTheyFollow(form, taken)) {
         if (id == rootId || form.find(id)->kind == Kind::page) continue;
         Box box = form.find(id)->kind == Kind::tabPage ? boxOf(form, *form.find(id)) : form.find(id)->box;
         walk(form, id, [&](const Control& c, int) { clip = put(clip, c); });

@@ -45,7 +45,8 @@ Form removed(const Form& form, const Ids& ids, bool cellsToo = false);
 Form shifted(const Form& form, const Ids& ids, double dx, double dy);
 /// Gives a control a box in its container. A container that moves carries what is in it.
 Form boxed(const Form& form, Id id, Box box);
-/// Puts controls into another container at the place on the surface where they stand. Controls that hold `container`,
+/// Puts controls into another container at the place on the surface where they stand; in its tab order the first goes
+/// where it is read, and the others follow it as they did before. Controls that hold `container`,
 /// or that it cannot hold (radio buttons go anywhere; pages nowhere), stay.
 Form rehoused(const Form& form, const Ids& ids, Id container);
 

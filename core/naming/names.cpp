@@ -199,11 +199,13 @@ std::string proposedName(const Form& form, Id id) {
                     [&](const std::string& name) { return taken.contains(folded(name)); });
 }
 
-std::map<Id, std::string> proposedNames(const Form& form, const std::vector<Id>& ids) {
+namespace {
+/// The names of many together; `plainFor(control)` is what each would be called alone.
+template <class PlainFor>
+std::map<Id, std::string> proposedTogether(const Form& form, const std::vector<Id>& ids, PlainFor plainFor) {
     const std::unordered_set<Id> among(ids.begin(), ids.end());
     Taken taken = namesTaken(form, [&](Id id) { return among.contains(id); });
     std::map<Id, std::string> names;
-    const Wordings wordings(form);
     Tried tried;
     // The first of several keeps the plain name: of those that answers are called by, then of buttons, pages and single
     // radio buttons, each in tab order.
@@ -214,11 +216,16 @@ std::map<Id, std::string> proposedNames(const Form& form, const std::vector<Id>&
             std::string& name = names[c.id];
             if (!needsName(form, c.id)) return;
             name = proposal(
-                form, c, plainOf(form, c, wordings), [&](const std::string& n) { return taken.contains(folded(n)); },
-                &tried);
+                form, c, plainFor(c), [&](const std::string& n) { return taken.contains(folded(n)); }, &tried);
             ++taken[folded(name)];
         });
     return names;
+}
+}  // namespace
+
+std::map<Id, std::string> proposedNames(const Form& form, const std::vector<Id>& ids) {
+    const Wordings wordings(form);
+    return proposedTogether(form, ids, [&](const Control& c) { return plainOf(form, c, wordings); });
 }
 
 std::string nameMisfit(const Form& form, Id id, const std::string& name) {
@@ -259,6 +266,7 @@ std::map<Id, NameStanding> nameStandings(const Form& form) {
     const bool hyphens = scheme.letters == Scheme::Letters::kebab;
     const Taken taken = namesTaken(form, [](Id) { return false; });
     const Wordings wordings(form);
+    std::unordered_map<Id, Plain> plains;
     Tried tried;
     std::map<Id, NameStanding> all;
     walk(form, rootId, [&](const Control& c, int) {
@@ -270,7 +278,7 @@ std::map<Id, NameStanding> nameStandings(const Form& form) {
             return;
         }
         const std::string own = folded(c.name);
-        const Plain plain = plainOf(form, c, wordings);
+        const Plain& plain = plains[c.id] = plainOf(form, c, wordings);
         const std::string stem = folded(plain.name);
         // The same words with the number they have already are no news.
         const bool numberedOnly = own.size() > stem.size() && own.starts_with(stem) && taken.at(own) == 1 &&
@@ -312,7 +320,9 @@ std::map<Id, NameStanding> nameStandings(const Form& form) {
     for (const auto& [id, s] : all)
         if (isWrong(s.state)) wrong.push_back(id);
     if (!wrong.empty())
-        for (const auto& [id, name] : proposedNames(form, wrong)) all[id].proposed = name;
+        for (const auto& [id, name] :
+             proposedTogether(form, wrong, [&](const Control& c) -> const Plain& { return plains.at(c.id); }))
+            all[id].proposed = name;
     return all;
 }
 
