@@ -160,25 +160,7 @@ NamePanel::NamePanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
                 if (const Control* then = desk_.proposal()->form.find(id)) becomes[id] = then->name;
         list_->setBecomes(std::move(becomes), desk_.proposal().has_value());
     });
-    connect(&desk, &Desk::selectionChanged, this, [this] {
-        if (selecting_ || !isVisible()) return;
-        selecting_ = true;
-        QItemSelection rows;
-        int first = -1;
-        for (Id id : desk_.selection())
-            if (const int found = list_->rowOf(id); found >= 0) {
-                rows.select(list_->index(found, 0), list_->index(found, NameList::columns - 1));
-                if (first < 0) first = found;
-            }
-        table_->selectionModel()->select(rows, QItemSelectionModel::ClearAndSelect);
-        if (first >= 0) {
-            table_->selectionModel()->setCurrentIndex(list_->index(first, NameList::name),
-                                                      QItemSelectionModel::NoUpdate);
-            table_->scrollTo(list_->index(first, 0));
-        }
-        selecting_ = false;
-        refreshCard();
-    });
+    connect(&desk, &Desk::selectionChanged, this, &NamePanel::followSelection);
 }
 
 void NamePanel::resizeEvent(QResizeEvent*) {
@@ -188,7 +170,27 @@ void NamePanel::resizeEvent(QResizeEvent*) {
 
 void NamePanel::showEvent(QShowEvent*) {
     refresh();
-    emit desk_.selectionChanged();
+    followSelection();
+}
+
+/// The rows of what is selected on the desk.
+void NamePanel::followSelection() {
+    if (selecting_ || !isVisible()) return;
+    selecting_ = true;
+    QItemSelection rows;
+    int first = -1;
+    for (Id id : desk_.selection())
+        if (const int found = list_->rowOf(id); found >= 0) {
+            rows.select(list_->index(found, 0), list_->index(found, NameList::columns - 1));
+            if (first < 0) first = found;
+        }
+    table_->selectionModel()->select(rows, QItemSelectionModel::ClearAndSelect);
+    if (first >= 0) {
+        table_->selectionModel()->setCurrentIndex(list_->index(first, NameList::name), QItemSelectionModel::NoUpdate);
+        table_->scrollTo(list_->index(first, 0));
+    }
+    selecting_ = false;
+    refreshCard();
 }
 
 Ids NamePanel::chosen() const {

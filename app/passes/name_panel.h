@@ -35,6 +35,7 @@ class NamePanel : public QWidget {
   private:
     void refresh();
     void refreshCard();
+    void followSelection();
     void tryReplacement();
     void replace();
     Ids replaceIn() const;

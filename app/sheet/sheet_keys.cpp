@@ -21,6 +21,20 @@ const std::vector<std::pair<QString, QString>>& sheetKeys() {
     return keys;
 }
 
+const std::vector<PassKey>& passKeys() {
+    static const std::vector<PassKey> keys = {
+        {Pass::name, "Tab, Shift+Tab", "The next name, the one before"},
+        {Pass::name, "Enter, F2", "Type the name; Tab goes on to the next one"},
+        {Pass::name, "Ctrl while pressing", "Select several"},
+        {Pass::name, "Escape", "Give up what is typed; then select nothing"},
+        {Pass::order, "Tab, Shift+Tab", "The next stop, the one before"},
+        {Pass::order, "Alt+Up, Alt+Down", "Earlier in the route, later"},
+        {Pass::order, "Space", "Skip the stop, or stop there again; lay it, while the route is laid"},
+        {Pass::order, "A letter, Backspace", "The access key, while keys are shown; takes it away"},
+        {Pass::order, "Escape, Enter", "End laying the route"}};
+    return keys;
+}
+
 void Sheet::nudge(double dx, double dy, bool sizes) {
     const Form& form = desk_.form();
     Ids ids = desk_.selection();

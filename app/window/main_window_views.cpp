@@ -144,6 +144,14 @@ QString MainWindow::keysPage() const {
     }
     part("On the sheet");
     for (const auto& [keys, does] : sheetKeys()) line(keys, does);
+    for (const PassRow& r : passes()) {
+        bool begun = false;
+        for (const PassKey& k : passKeys()) {
+            if (k.pass != r.pass) continue;
+            if (!std::exchange(begun, true)) part(QString("On the sheet, in %1").arg(r.word));
+            line(k.keys, k.does);
+        }
+    }
     part("Placing");
     line("A letter", "Takes the control in hand; with Shift it stays in hand");
     line("Enter", "Places it below the selection, without the pointer");

@@ -106,14 +106,16 @@ std::map<Id, std::string> namesReplaced(const Form& form, const Ids& ids, const 
             name.replace(at, find.size(), replacement);
         if (name != c->name) names[id] = name;
     }
-    // Each is judged among the others as they would be, so that a whole row can move on by one.
-    const Form then = withNames(form, names);
-    for (auto at = names.begin(); at != names.end();) {
-        if (std::string wrong = nameMisfit(then, at->first, at->second); !wrong.empty()) {
-            if (left) (*left)[at->first] = wrong;
-            at = names.erase(at);
-        } else {
-            ++at;
+    // Each is judged among the others as they would be, so that a whole row can move on by one. One that has to stay
+    // may stand in the way of another, so this goes on until all that are left can be given together.
+    for (bool stayed = true; stayed;) {
+        stayed = false;
+        const Form then = withNames(form, names);
+        for (auto at = names.begin(); at != names.end();) {
+            std::string wrong = nameMisfit(then, at->first, at->second);
+            stayed = stayed || !wrong.empty();
+            if (!wrong.empty() && left) (*left)[at->first] = wrong;
+            at = wrong.empty() ? std::next(at) : names.erase(at);
         }
     }
     return names;

@@ -246,10 +246,6 @@ std::string nameMisfit(const Form& form, Id id, const std::string& name) {
     return message;
 }
 
-bool isMachineMade(const Form& form, const Control& control) {
-    return machineMade(form, control, plainOf(form, control, Wordings(form)));
-}
-
 std::string_view nameStateWord(NameState state) {
     static constexpr std::array<std::string_view, 8> words = {"by the scheme", "set by hand",       "needs none",
                                                               "machine-made",  "breaks the scheme", "not an identifier",

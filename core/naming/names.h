@@ -29,15 +29,12 @@ bool needsName(const Form& form, Id id);
 /// a group of another. Hyphens can stand where the scheme has them.
 std::string nameMisfit(const Form& form, Id id, const std::string& name);
 
-/// True for a name that a program made and nobody has chosen: "textBox17", "Label3", "txtTextBox", "c4".
-bool isMachineMade(const Form& form, const Control& control);
-
 /// How the name of a control stands.
 enum class NameState {
     byScheme,       // as the scheme makes it
     own,            // set by a person, and as the scheme would have it
     notNeeded,      // it has none and needs none
-    machineMade,    // nobody has chosen it
+    machineMade,    // a program made it and nobody has chosen it: "textBox17", "Label3", "txtTextBox", "c4"
     breaksScheme,   // not as the scheme makes names
     notIdentifier,  // some language cannot take it
     doubled,        // another control has it, too

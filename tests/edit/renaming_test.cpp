@@ -156,6 +156,16 @@ TEST(Renaming, FindAndReplaceTakesOnlyWhatCanBeGiven) {
     left.clear();
     EXPECT_EQ(namesReplaced(form, all, "txt", "2", &left).size(), 0u);
     EXPECT_EQ(left.size(), 3u);
+    // What stays because its new name cannot be given keeps its old one from the others.
+    form = renamed(form, named(form, "txtBerth1").id, "a");
+    form = renamed(form, named(form, "txtBerth2").id, "xa");
+    form = renamed(form, named(form, "txtBerth3").id, "xxa");
+    form = changed(form, named(form, "xxa").id, [](Control& c) { c.name = "order"; });
+    EXPECT_EQ(namesReplaced(form, {named(form, "a").id, named(form, "xa").id}, "a", "xa").size(), 2u) << "both move on";
+    form = changed(form, named(form, "order").id, [](Control& c) { c.name = "xxa"; });
+    left.clear();
+    EXPECT_TRUE(namesReplaced(form, {named(form, "a").id, named(form, "xa").id}, "a", "xa", &left).empty());
+    EXPECT_EQ(left.size(), 2u);
     EXPECT_TRUE(namesReplaced(form, all, "", "x").empty());
     EXPECT_TRUE(namesReplaced(form, all, "berth", "x").empty()) << "capitals count";
 }

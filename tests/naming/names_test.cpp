@@ -204,7 +204,6 @@ TEST(Names, OfTwoHundredControlsAllAreRightAtOnce) {
             EXPECT_TRUE(seen.insert(folded(c.name)).second) << c.name;
             EXPECT_EQ(identifierMisfit(c.name, scheme.letters == Scheme::Letters::kebab), "") << c.name;
             EXPECT_EQ(schemeMisfit(scheme, c.kind, c.name), "") << c.name;
-            EXPECT_FALSE(isMachineMade(done, c)) << c.name;
             // Every word of the name is one of the label's, the kind's, or a number.
             const auto words = wordsOf(scheme, c.kind, c.name);
             EXPECT_FALSE(words.empty());
