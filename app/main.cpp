@@ -8,6 +8,7 @@
 #include "app/window/main_window.h"
 #include "core/file/form_file.h"
 #include "core/file/keepsake.h"
+#include "core/file/whole_file.h"
 #include "core/naming/names.h"
 #include "filler/desktop_font.h"
 #include "filler/drawing_painter.h"
@@ -29,9 +30,11 @@ void offerLeftBehind(MainWindow& window) {
         if (box.clickedButton() == drop) QFile::remove(toQt(kept.record));
         if (box.clickedButton() != take) continue;
         auto file = kept.path.empty() ? Result<Opened>(tl::unexpected(Problem{})) : openForm(kept.path);
-        window.desk().open(file ? file->form : newForm(kept.form.root().kind), toQt(kept.path));
+        window.desk().open(file ? file->form : newForm(kept.form.root().kind), toQt(kept.path),
+                           toQt(kept.readOnlyBecause));
         window.desk().edit(kept.form, "Take up unsaved work");
-        QFile::remove(toQt(kept.record));
+        // The old record goes only once this process keeps the same.
+        if (window.autosave()) QFile::remove(toQt(kept.record));
         return;
     }
 }
@@ -81,6 +84,7 @@ int paintPicture(MainWindow& window, const QString& out, const std::string& pass
 }  // namespace
 
 int main(int argc, char** argv) {
+    takeSignalsAsProblems();
     CLI::App app{"Designs dialogs and fillable documents."};
     std::string path, picture, pass = "lay-out", size = "1280x800";
     std::vector<std::string> select;

@@ -29,14 +29,15 @@ constexpr int done = 0, notInOrder = 1, wrongCall = 2, noFile = 3;
 
 /// One line on standard error: file:place: sentence.
 int problem(const string& file, const Problem& p, int status) {
-    std::cerr << file << ':' << (p.place.empty() ? "" : p.place + ":") << ' ' << p.sentence << '\n';
+    std::cerr << spoken(file) << ':' << (p.place.empty() ? "" : spoken(p.place) + ":") << ' ' << spoken(p.sentence)
+              << '\n';
     return status;
 }
 
 int put(const string& bytes, const string& path) {
     if (path.empty() || path == "-") {
-        return std::fwrite(bytes.data(), 1, bytes.size(), stdout) == bytes.size() && std::fflush(stdout) == 0 ? done
-                                                                                                              : noFile;
+        auto written = writeOut(bytes);
+        return written ? done : problem("standard output", written.error(), noFile);
     }
     auto written = writeWhole(path, bytes);
     return written ? done : problem(path, written.error(), noFile);
@@ -93,9 +94,18 @@ string formAsText(const Form& form) {
     return text;
 }
 
+/// Help that was asked for, or what is wrong with the call, in one line.
+int wrongOrHelped(const CLI::App& app, const CLI::ParseError& error) {
+    if (error.get_exit_code() == 0) return app.exit(error) == 0 ? done : wrongCall;
+    string sentence = error.what();
+    if (const auto end = sentence.find('\n'); end != string::npos) sentence.resize(end);
+    return problem("brindel-cli", {"", spoken(sentence) + ". See --help."}, wrongCall);
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
+    takeSignalsAsProblems();
     CLI::App app{"Designs, fills and hands over forms without a window."};
     app.require_subcommand(1);
     app.set_version_flag("--version", "Brindel 0.1.0");
@@ -152,8 +162,7 @@ int main(int argc, char** argv) {
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& error) {
-        const int status = app.exit(error);
-        return status == 0 ? done : wrongCall;
+        return wrongOrHelped(app, error);
     }
     FontBook fonts;
 
@@ -230,24 +239,24 @@ int main(int argc, char** argv) {
         return withForm(source, [&](const Form& form) {
             auto text = readWhole(values);
             if (!text) return problem(values, text.error(), noFile);
-            auto answers = readAnswers(*text);
-            if (!answers) return problem(values, answers.error(), notInOrder);
+            auto given = readReply(*text);
+            if (!given) return problem(values, given.error(), notInOrder);
             Day day = todayHere();
             if (!today.empty()) {
-                auto given = isoDateRead(today);
-                if (!given) return problem("--today", {"", "A date such as 2026-04-01 is expected."}, wrongCall);
-                day = *given;
+                auto read = isoDateRead(today);
+                if (!read) return problem("--today", {"", "A date such as 2026-04-01 is expected."}, wrongCall);
+                day = *read;
             }
             FormSession session(form, day);
             int status = done;
-            for (const auto& [name, answer] : *answers)
-                if (auto taken = session.put(name, answer); !taken) status = problem(values, taken.error(), notInOrder);
+            for (const Problem& refused : session.take(*given)) status = problem(values, refused, notInOrder);
             if (status == done)
                 for (const Wrong& wrong : session.wrongs())
-                    status = problem(values, {answerName(form, *form.find(wrong.id)), wrong.sentence}, notInOrder);
+                    status = problem(values, {answerName(session.form(), *session.form().find(wrong.id)), wrong.sentence},
+                                     notInOrder);
             if (status != done) return status;
             if (fillTo == "json") return put(session.reply(), out);
-            auto bytes = pdfOf(form, fonts, &session.shownAll());
+            auto bytes = pdfOf(session.form(), fonts, &session.shownAll());
             return bytes ? put(*bytes, out) : problem(source, bytes.error(), notInOrder);
         });
     return put(formSchema(), out);

@@ -7,6 +7,7 @@
 
 #include "core/file/form_file.h"
 #include "core/file/whole_file.h"
+#include "core/text/phrases.h"
 #include "filler/desktop_font.h"
 #include "filler/drawing_painter.h"
 #include "filler/form_to_fill.h"
@@ -17,23 +18,23 @@ using namespace brindel;
 namespace {
 
 int problem(const std::string& file, const Problem& p, int status) {
-    std::cerr << file << ':' << (p.place.empty() ? "" : p.place + ":") << ' ' << p.sentence << '\n';
+    std::cerr << spoken(file) << ':' << (p.place.empty() ? "" : spoken(p.place) + ":") << ' ' << spoken(p.sentence)
+              << '\n';
     return status;
 }
 
-bool deliver(const std::string& reply, const std::string& path) {
-    if (path.empty() || path == "-")
-        return std::fwrite(reply.data(), 1, reply.size(), stdout) == reply.size() && std::fflush(stdout) == 0;
-    auto written = writeWhole(path, reply);
+bool deliver(const std::string& reply, const std::string& path, const std::string& language) {
+    auto written = path.empty() || path == "-" ? writeOut(reply) : writeWhole(path, reply);
     if (written) return true;
     QMessageBox::warning(nullptr, "Brindel",
-                         toQt(written.error().sentence) + " The form stays open, so nothing is lost.");
+                         toQt(written.error().sentence + " " + phrase(Phrase::staysOpen, language)));
     return false;
 }
 
 }  // namespace
 
 int main(int argc, char** argv) {
+    takeSignalsAsProblems();
     CLI::App app{"Opens a form for filling."};
     std::string path, values, reply;
     app.add_option("FORM", path)->required();
@@ -50,10 +51,11 @@ int main(int argc, char** argv) {
     if (!values.empty()) {
         auto text = readWhole(values);
         if (!text) return problem(values, text.error(), 3);
-        auto answers = readAnswers(*text);
-        if (!answers) return problem(values, answers.error(), 1);
-        for (const auto& [name, answer] : *answers)
-            if (auto taken = session.put(name, answer); !taken) return problem(values, taken.error(), 1);
+        auto given = readReply(*text);
+        if (!given) return problem(values, given.error(), 1);
+        const std::vector<Problem> refused = session.take(*given);
+        for (const Problem& one : refused) problem(values, one, 1);
+        if (!refused.empty()) return 1;
     }
 
     QApplication qt(argc, argv);
@@ -61,6 +63,7 @@ int main(int argc, char** argv) {
     FontBook fonts;
     fonts.desktopFamily = fromQt(QFontInfo(QApplication::font()).family());
     const bool dialog = opened->form.isDialog();
+    const std::string& language = opened->form.root().text(Prop::language);
     const double scale = dialog ? 1 : 96 / 25.4;
     int status = 1;
 
@@ -82,8 +85,8 @@ int main(int argc, char** argv) {
         auto* bar = new QFrame;
         bar->setAutoFillBackground(true);
         auto* row = new QHBoxLayout(bar);
-        auto* hint = new QLabel("Fill in the form, then hand it in.");
-        auto* hand = new QPushButton("Hand in");
+        auto* hint = new QLabel(toQt(phrase(Phrase::handInHint, language)));
+        auto* hand = new QPushButton(toQt(phrase(Phrase::handIn, language)));
         row->addWidget(hint, 1);
         row->addWidget(hand);
         auto* frame = new QWidget;
@@ -102,13 +105,14 @@ int main(int argc, char** argv) {
             } else {
                 view->goTo(outcome.cursor);
                 window->ensureWidgetVisible(view->widgetOf(outcome.cursor), 40, 80);
-                QMessageBox::information(window, "Not in order yet", toQt(outcome.wrongs.front().sentence));
+                QMessageBox::information(window, toQt(phrase(Phrase::notInOrder, language)),
+                                         toQt(outcome.wrongs.front().sentence));
             }
         });
         frame->show();
     }
     QObject::connect(view, &FormToFill::accepted, &qt, [&] {
-        if (!deliver(session.reply(), reply)) return;
+        if (!deliver(session.reply(), reply, language)) return;
         status = 0;
         qt.quit();
     });

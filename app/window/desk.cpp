@@ -185,7 +185,8 @@ void Desk::takeOver(const Desk& other) {
     emit formChanged();
 }
 
-void Desk::saved(const QString& path) {
+void Desk::saved(const QString& path, int revision) {
+    history_.renumber(revision);
     path_ = path;
     readOnlyBecause_.clear();
     savedForm_ = form();

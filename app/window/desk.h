@@ -100,7 +100,9 @@ class Desk : public QObject {
     void open(Form form, const QString& path, const QString& readOnlyBecause = {});
     QString path() const { return path_; }
     QString readOnlyBecause() const { return readOnlyBecause_; }
-    void saved(const QString& path);
+    /// The form is in a file now, as this version of it.
+    void saved(const QString& path, int revision);
+    const Form& savedForm() const { return savedForm_; }
     QString savedAt() const { return savedAt_; }
     /// True when the form differs from its file (or is new and not empty).
     bool unsaved() const;

@@ -244,7 +244,7 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
 
     auto* timer = new QTimer(this);
     timer->setInterval(5000);
-    connect(timer, &QTimer::timeout, this, &MainWindow::autosave);
+    connect(timer, &QTimer::timeout, this, [this] { autosave(); });
     timer->start();
     all();
     sheet_->setFocus();

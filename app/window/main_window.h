@@ -71,6 +71,9 @@ class MainWindow : public QMainWindow {
     /// The zoom at which the form fits, at most 100 %.
     void zoomToFit();
 
+    /// Keeps unsaved work for after a crash, or forgets what is saved by now; false when it could not.
+    bool autosave();
+
   signals:
     /// Dark has been switched: the window is to be made anew, for its colours are laid on as it is made.
     void darkTurned();
@@ -126,7 +129,6 @@ class MainWindow : public QMainWindow {
     void nextPanel();
     void refreshRight();
     void refreshPassLine();
-    void autosave();
 
     Desk* desk_;
     Rail* rail_;

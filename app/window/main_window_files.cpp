@@ -32,7 +32,9 @@ bool MainWindow::openFile(const QString& path) {
 }
 
 bool MainWindow::saveFile(const QString& path) {
-    auto written = saveForm(desk_->form(), fromQt(path));
+    // Others may hold what was saved before: what differs from it is another version.
+    const Form form = desk_->path().isEmpty() ? desk_->form() : nextVersion(desk_->form(), desk_->savedForm());
+    auto written = saveForm(form, fromQt(path));
     if (!written) {
         desk_->say(QFileInfo(path).fileName() + ": " + toQt(written.error().sentence), true);
         QMessageBox::warning(
@@ -40,7 +42,7 @@ bool MainWindow::saveFile(const QString& path) {
             toQt(written.error().sentence) + " The form is still here; choose another place with Save as.");
         return false;
     }
-    desk_->saved(path);
+    desk_->saved(path, form.revision);
     forget(keepsakeFolder(), int(QCoreApplication::applicationPid()));
     remember(path);
     return true;
@@ -100,9 +102,18 @@ bool MainWindow::askSave() {
 bool MainWindow::askSaveAs() {
     QString title = toQt(desk_->form().root().text(Prop::title)).toLower().replace(' ', '-');
     QString start = desk_->path().isEmpty() ? (title.isEmpty() ? "form" : title) + ".brindel" : desk_->path();
+    // A file that may not be written over is not what is offered.
+    if (!desk_->path().isEmpty() && !desk_->readOnlyBecause().isEmpty()) {
+        const QFileInfo file(desk_->path());
+        start = file.path() + "/" + file.completeBaseName() + "-copy.brindel";
+    }
     QString path = QFileDialog::getSaveFileName(this, "Save the form", start, "Forms (*.brindel)");
     if (path.isEmpty()) return false;
     if (QFileInfo(path).suffix().isEmpty()) path += ".brindel";
+    if (!desk_->readOnlyBecause().isEmpty() && QFileInfo(path) == QFileInfo(desk_->path())) {
+        QMessageBox::warning(this, "Not saved", desk_->readOnlyBecause() + " Choose another name.");
+        return false;
+    }
     return saveFile(path);
 }
 
@@ -131,14 +142,16 @@ void MainWindow::closeEvent(QCloseEvent* event) {
     event->accept();
 }
 
-void MainWindow::autosave() {
+bool MainWindow::autosave() {
     const std::string folder = keepsakeFolder();
-    if (folder.empty()) return;
+    if (folder.empty()) return false;
+    const int pid = int(QCoreApplication::applicationPid());
+    if (!desk_->unsaved()) {
+        forget(folder, pid);
+        return true;
+    }
     // Nothing is said: what cannot be kept now is tried again in a few seconds, and saving says what is wrong.
-    if (desk_->unsaved())
-        (void)keep(folder, int(QCoreApplication::applicationPid()), desk_->form(), fromQt(desk_->path()));
-    else
-        forget(folder, int(QCoreApplication::applicationPid()));
+    return keep(folder, pid, {"", fromQt(desk_->path()), fromQt(desk_->readOnlyBecause()), desk_->form()}).has_value();
 }
 
 }  // namespace brindel

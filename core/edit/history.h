@@ -21,6 +21,8 @@ class History {
     /// The name of the step that undo takes back, redo brings again; empty when there is none.
     std::string undoName() const { return past_.empty() ? "" : past_.back().name; }
     std::string redoName() const { return future_.empty() ? "" : future_.back().name; }
+    /// The current form is another version of itself from now on; no step of its own.
+    void renumber(int revision) { now_.revision = revision; }
     void undo();
     void redo();
     /// Ends a run: the next step stands alone.

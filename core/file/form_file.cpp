@@ -34,11 +34,6 @@ Json valueJson(const Value& value) {
     return list;
 }
 
-/// Where a container's children stand in the file.
-const char* childrenKey(Kind kind) {
-    return kind == Kind::tabs ? "pages" : kind == Kind::table ? "cells" : "controls";
-}
-
 /// Properties in the order of the table, so that files of different making compare well.
 void addProperties(Json& out, const Props& props) {
     for (const PropertyRow& r : allProperties())
@@ -59,12 +54,12 @@ Json controlJson(const Form& form, const Control& c) {
     out["kind"] = row(c.kind).key;
     if (!c.name.empty()) out["name"] = c.name;
     if (c.ownName) out["ownName"] = true;
-    if (c.kind != Kind::tabPage && c.kind != Kind::page)
+    if (row(c.kind).boxed)
         out["box"] = Json::array({c.box.left, c.box.top, c.box.width, c.box.height});
     addProperties(out, c.own);
     addKept(out, c.kept);
     if (!c.children.empty()) {
-        Json& list = out[childrenKey(c.kind)] = Json::array();
+        Json& list = out[string(row(c.kind).children)] = Json::array();
         for (Id id : c.children)
             if (const Control* child = form.find(id)) list.push_back(controlJson(form, *child));
     }
@@ -76,6 +71,7 @@ Json stylesJson(const Styles& styles) {
     for (const Style& s : styles) {
         Json one = {{"style", s.key}, {"word", s.word}};
         addProperties(one, s.look);
+        addKept(one, s.kept);
         list.push_back(std::move(one));
     }
     return list;
@@ -93,10 +89,10 @@ struct Bad {
     throw Bad{{place, sentence}};
 }
 
-double numberAt(const Json& value, const string& place) {
+double numberAt(const Json& value, const string& place, double most = 1e6) {
     if (!value.is_number()) bad(place, "A number is expected here.");
     double number = value.get<double>();
-    if (!std::isfinite(number) || std::abs(number) > 1e6) bad(place, "This number is too large.");
+    if (!std::isfinite(number) || std::abs(number) > most) bad(place, "This number is too large.");
     return number;
 }
 
@@ -112,6 +108,8 @@ Value valueAt(const Json& value, const PropertyRow& r, const string& place) {
     if (r.type == Type::choices || r.type == Type::columns) {
         if (!value.is_array() || value.size() > 100000) bad(place, "A list of choices is expected here.");
         Choices choices;
+        if (r.type == Type::columns && value.size() > mostColumns)
+            bad(place, fmt::format("A table has at most {} columns.", mostColumns));
         for (std::size_t i = 0; i < value.size(); ++i) {
             const string at = fmt::format("{}[{}]", place, i);
             const Json& one = value[i];
@@ -168,17 +166,20 @@ class Reader {
         root.kind = rootKind;
         root.name = row(rootKind).prefix;
         std::set<string> taken = {"brindel", "form", "nextId"};
-        auto take = [&](const char* key) -> const Json* {
+        auto take = [&](const string& key) -> const Json* {
             taken.insert(key);
             return file.contains(key) ? &file[key] : nullptr;
         };
         if (const Json* name = take("name")) root.name = textAt(*name, "name", 200);
-        if (const Json* revision = take("revision")) form.revision = int(numberAt(*revision, "revision"));
+        if (const Json* revision = take("revision"))
+            form.revision = int(std::clamp(numberAt(*revision, "revision", mostRevisions), 1.0, double(mostRevisions)));
         root.box = {0, 0, row(rootKind).inDialog.width, row(rootKind).inDialog.height};
         if (const Json* size = take("size")) {
             if (!size->is_array() || size->size() != 2) bad("size", "Width and height are expected here.");
             root.box.width = std::max(1.0, numberAt((*size)[0], "size[0]"));
             root.box.height = std::max(1.0, numberAt((*size)[1], "size[1]"));
+            if (root.box.width > mostDialog || root.box.height > mostDialog)
+                bad("size", fmt::format("A dialog is at most {} px wide and high.", int(mostDialog)));
         }
         properties(file, root, "", taken);
         if (const Json* styles = take("styles")) readStyles(*styles);
@@ -187,7 +188,7 @@ class Reader {
             if (!scheme) throw Bad{scheme.error()};
             form.scheme = std::make_shared<const Scheme>(std::move(*scheme));
         }
-        const char* list = rootKind == Kind::document ? "pages" : "controls";
+        const string list(row(rootKind).children);
         const Json* children = take(list);
         form.controls = form.controls.with(rootId, std::make_shared<Control>(root));
         if (children) root.children = controls(*children, rootId, rootKind, list, 1);
@@ -229,11 +230,15 @@ class Reader {
             const string at = fmt::format("styles[{}]", i);
             const Json& one = list[i];
             if (!one.is_object() || !one.contains("style")) bad(at, "A style with its name is expected here.");
-            Style style{textAt(one["style"], at + ".style", 200), "", {}};
+            Style style{textAt(one["style"], at + ".style", 200), "", {}, ""};
+            std::set<string> taken = {"style", "word"};
             style.word = one.contains("word") ? textAt(one["word"], at + ".word", 200) : style.key;
             for (const PropertyRow& r : allProperties())
-                if (isLook(r.prop) && one.contains(r.key))
+                if (isLook(r.prop) && one.contains(r.key)) {
                     style.look.set(r.prop, valueAt(one[r.key], r, at + "." + string(r.key)));
+                    taken.insert(string(r.key));
+                }
+            style.kept = leftOver(one, taken);
             styles.push_back(std::move(style));
         }
         form.styles = std::make_shared<Styles>(std::move(styles));
@@ -265,14 +270,14 @@ class Reader {
         highest_ = std::max(highest_, c.id);
         string word = textAt(need("kind"), path + ".kind", 200);
         auto kind = kindFrom(word);
-        if (!kind || *kind == Kind::dialog || *kind == Kind::document)
+        if (!kind || row(*kind).root)
             bad(path + ".kind", fmt::format("“{}” is not a kind of control that this version knows.", word));
         c.kind = *kind;
         if (!canHold(parentKind, c.kind)) bad(path + ".kind", fmt::format("A {} cannot lie here.", row(c.kind).word));
         std::set<string> taken = {"id", "kind", "name", "ownName", "box", "controls", "pages", "cells"};
         if (object.contains("name")) c.name = textAt(object["name"], path + ".name", 200);
         if (object.contains("ownName")) c.ownName = object["ownName"].is_boolean() && object["ownName"].get<bool>();
-        if (c.kind != Kind::tabPage && c.kind != Kind::page) {
+        if (row(c.kind).boxed) {
             const Json& box = need("box");
             if (!box.is_array() || box.size() != 4)
                 bad(path + ".box", "Left, top, width and height are expected here.");
@@ -282,13 +287,14 @@ class Reader {
             c.box = {part[0], part[1], part[2], part[3]};
         }
         properties(object, c, path, taken);
-        const char* list = childrenKey(c.kind);
+        const string list(row(c.kind).children);
         // Known to the form before its children are, so that an id used twice is found.
         form.controls = form.controls.with(c.id, std::make_shared<Control>(c));
-        if (object.contains(list)) {
+        for (const char* other : {"controls", "pages", "cells"})
+            if (list != other && object.contains(other))
+                bad(path + "." + other, fmt::format("A {} holds no {}.", row(c.kind).word, other));
+        if (!list.empty() && object.contains(list)) {
             const string inner = path + "." + list;
-            if (!row(c.kind).holds && c.kind != Kind::tabs)
-                bad(inner, fmt::format("A {} holds no controls.", row(c.kind).word));
             c.children = controls(object[list], c.id, c.kind, inner, depth + 1);
         }
         c.kept = leftOver(object, taken);
@@ -307,7 +313,7 @@ string formText(const Form& form) {
     out["form"] = row(root.kind).key;
     out["name"] = root.name;
     if (form.revision != 1) out["revision"] = form.revision;
-    if (root.kind == Kind::dialog) out["size"] = Json::array({root.box.width, root.box.height});
+    if (row(root.kind).boxed) out["size"] = Json::array({root.box.width, root.box.height});
     addProperties(out, root.own);
     out["nextId"] = form.next;
     addKept(out, form.kept);
@@ -316,7 +322,7 @@ string formText(const Form& form) {
     Json list = Json::array();
     for (Id id : root.children)
         if (const Control* c = form.find(id)) list.push_back(controlJson(form, *c));
-    out[root.kind == Kind::document ? "pages" : "controls"] = std::move(list);
+    out[string(row(root.kind).children)] = std::move(list);
     return jsonText(out);
 }
 
@@ -352,6 +358,12 @@ Result<Opened> openForm(const string& path) {
     // An empty place is kept for files that cannot be read at all.
     if (!opened && opened.error().place.empty()) return failure("line 1", opened.error().sentence);
     return opened;
+}
+
+Form nextVersion(Form form, const Form& before) {
+    form.revision = before.revision;
+    if (!sameContent(form, before) && form.revision < mostRevisions) ++form.revision;
+    return form;
 }
 
 Result<void> saveForm(const Form& form, const string& path) {

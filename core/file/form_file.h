@@ -10,6 +10,7 @@
 namespace brindel {
 
 inline constexpr int fileVersion = 1;
+inline constexpr int mostRevisions = 1000000000;
 
 /// A form as the text of its file, ending in a line feed. The same form gives the same text, byte for byte.
 std::string formText(const Form& form);
@@ -26,6 +27,9 @@ Result<Opened> readForm(const std::string& text);
 
 /// The same from a file; a problem with an empty place means that the file itself could not be read.
 Result<Opened> openForm(const std::string& path);
+/// The form as the version that comes after `before`, which others may hold: one higher where it differs from that in
+/// anything but the version, the same where it does not.
+Form nextVersion(Form form, const Form& before);
 /// Writes the form to a file: whole or not at all (`writeWhole`).
 Result<void> saveForm(const Form& form, const std::string& path);
 

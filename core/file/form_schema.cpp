@@ -15,7 +15,7 @@ Json typeSchema(const PropertyRow& r) {
         case Type::length:
             return {{"type", "number"}, {"minimum", 0}};
         case Type::whole:
-            return {{"type", "integer"}, {"minimum", 0}};
+            return {{"type", "integer"}, {"minimum", 0}, {"maximum", long(r.greatest)}};
         case Type::colour: {
             std::string keys;
             for (const DesktopColour& c : desktopColours()) keys += "|" + std::string(c.key);
@@ -56,23 +56,23 @@ void describe(Json& properties, Prop prop) {
 }
 
 Json controlSchema(const KindRow& kind) {
-    const bool boxed = kind.kind != Kind::tabPage && kind.kind != Kind::page;
     Json properties = {{"id", {{"$ref", "#/$defs/id"}}},
                        {"kind", {{"const", kind.key}}},
                        {"name", {{"type", "string"}}},
                        {"ownName", {{"type", "boolean"}}}};
     Json required = {"id", "kind"};
-    if (boxed) {
+    if (kind.boxed) {
         properties["box"] = {{"$ref", "#/$defs/placing"}};
         required.push_back("box");
     }
     for (Prop prop : kind.props) describe(properties, prop);
-    if (kind.kind == Kind::tabs)
-        properties["pages"] = {{"type", "array"}, {"items", {{"$ref", "#/$defs/tabPage"}}}};
-    else if (kind.kind == Kind::table)
-        properties["cells"] = {{"type", "array"}, {"items", {{"$ref", "#/$defs/cell"}}}};
-    else if (kind.holds)
-        properties["controls"] = {{"type", "array"}, {"items", {{"$ref", "#/$defs/control"}}}};
+    if (!kind.children.empty()) {
+        // What has a list of its own holds one kind only: tabs their pages, a table its cells.
+        std::string inner = "control";
+        for (const KindRow& child : allKinds())
+            if (!child.placed && canHold(kind.kind, child.kind)) inner = child.key;
+        properties[std::string(kind.children)] = {{"type", "array"}, {"items", {{"$ref", "#/$defs/" + inner}}}};
+    }
     return {{"type", "object"}, {"required", required}, {"properties", properties}};
 }
 
@@ -112,7 +112,7 @@ std::string formSchema() {
                  {"controls", {{"type", "array"}, {"items", {{"$ref", "#/$defs/control"}}}}},
                  {"pages", {{"type", "array"}, {"items", {{"$ref", "#/$defs/page"}}}}}};
     for (const KindRow& kind : allKinds()) {
-        if (kind.kind == Kind::dialog || kind.kind == Kind::document) {
+        if (kind.root) {
             for (Prop prop : kind.props) describe(root, prop);
             continue;
         }

@@ -6,6 +6,7 @@
 #include <charconv>
 #include <cstdlib>
 #include <filesystem>
+#include <sstream>
 
 #include "core/file/form_file.h"
 #include "core/file/json_text.h"
@@ -20,8 +21,25 @@ std::string recordOf(const std::string& folder, int pid) {
     return folder + "/unsaved-" + std::to_string(pid) + ".json";
 }
 
-bool runs(int pid) {
-    return pid > 0 && (kill(pid, 0) == 0 || errno == EPERM);
+/// When a process began, in the system's ticks since it was started (proc(5), stat, field 22); empty when it does not
+/// run. A number is used again, a number and a beginning are not.
+std::string beginning(int pid) {
+    auto stat = readWhole("/proc/" + std::to_string(pid) + "/stat", 4096);
+    if (!stat) return "";
+    // The name in brackets may hold anything, brackets too.
+    std::istringstream fields(stat->substr(stat->rfind(')') + 1));
+    std::string field;
+    for (int i = 3; i <= 22; ++i) fields >> field;
+    return field;
+}
+
+bool runs(int pid, const std::string& begun) {
+    if (pid <= 0 || (kill(pid, 0) != 0 && errno != EPERM)) return false;
+    return begun.empty() || begun == beginning(pid);
+}
+
+std::string textIn(const Json& object, const char* key) {
+    return object.contains(key) && object[key].is_string() ? object[key].get<std::string>() : "";
 }
 
 }  // namespace
@@ -32,11 +50,14 @@ std::string keepsakeFolder() {
     return "";
 }
 
-Result<void> keep(const std::string& folder, int pid, const Form& form, const std::string& path) {
+Result<void> keep(const std::string& folder, int pid, const Keepsake& what) {
     std::error_code error;
     fs::create_directories(folder, error);
     fs::permissions(folder, fs::perms::owner_all, error);
-    return writeWhole(recordOf(folder, pid), jsonText({{"path", path}, {"form", formText(form)}}));
+    return writeWhole(recordOf(folder, pid), jsonText({{"path", what.path},
+                                                       {"begun", beginning(pid)},
+                                                       {"readOnlyBecause", what.readOnlyBecause},
+                                                       {"form", formText(what.form)}}));
 }
 
 void forget(const std::string& folder, int pid) {
@@ -52,12 +73,14 @@ std::vector<Keepsake> leftBehind(const std::string& folder) {
         if (!name.starts_with("unsaved-") || !name.ends_with(".json")) continue;
         int pid = 0;
         std::from_chars(name.data() + 8, name.data() + name.size(), pid);
-        if (runs(pid)) continue;
         auto text = readWhole(entry.path().string());
         auto json = text ? jsonRead(*text) : Result<Json>(tl::unexpected(text.error()));
-        if (!json || !json->is_object() || !json->contains("form") || !(*json)["form"].is_string()) continue;
-        auto opened = readForm((*json)["form"].get<std::string>());
-        if (opened) found.push_back({entry.path().string(), json->value("path", ""), opened->form});
+        if (!json || !json->is_object() || runs(pid, textIn(*json, "begun"))) continue;
+        auto opened = readForm(textIn(*json, "form"));
+        if (!opened) continue;
+        const std::string why = textIn(*json, "readOnlyBecause");
+        found.push_back({entry.path().string(), textIn(*json, "path"), why.empty() ? opened->readOnlyBecause : why,
+                         opened->form});
     }
     return found;
 }

@@ -91,6 +91,9 @@ Json schemeJson(const Scheme& scheme) {
         Json& own = out["marks"] = Json::object();
         for (const auto& [kind, mark] : scheme.kindMarks) own[string(row(kind).key)] = mark;
     }
+    if (const Json more = Json::parse(scheme.kept, nullptr, false); more.is_object())
+        for (const auto& [key, value] : more.items())
+            if (!out.contains(key)) out[key] = value;
     return out;
 }
 
@@ -151,6 +154,13 @@ Result<Scheme> schemeFrom(const Json& json, const string& place) {
             scheme.kindMarks[*kind] = value.get<string>();
         }
     }
+    Json rest = Json::object();
+    for (const auto& [key, value] : json.items()) {
+        const bool known = key == "brindelScheme" || key == "word" || key == "drops" || key == "marks" ||
+                           std::ranges::any_of(keys(), [&](const Key& k) { return key == k.key; });
+        if (!known) rest[key] = value;
+    }
+    if (!rest.empty()) scheme.kept = rest.dump(-1, ' ', false, Json::error_handler_t::replace);
     return scheme;
 }
 

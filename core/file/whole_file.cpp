@@ -5,6 +5,8 @@
 #include <unistd.h>
 
 #include <cerrno>
+#include <csignal>
+#include <cstdlib>
 #include <cstring>
 #include <filesystem>
 #include <fstream>
@@ -26,53 +28,137 @@ std::string reason(int error) {
             return "it is a folder";
         case EROFS:
             return "the disk cannot be written to";
+        case EFBIG:
+            return "it would be larger than is allowed here";
+        case EDQUOT:
+            return "your share of the disk is full";
+        case EPIPE:
+        case EBADF:
+            return "nobody reads it any more";
+        case ELOOP:
+            return "its links lead in a circle";
+        case ENAMETOOLONG:
+            return "its name is too long";
         default:
             return std::strerror(error);
     }
 }
 
+tl::unexpected<Problem> unwritten(int error) {
+    return failure("", "The file cannot be written: " + reason(error) + ".");
+}
+
+/// 0, or what went wrong.
+int writeAll(int file, const std::string& bytes) {
+    for (std::size_t done = 0; done < bytes.size();) {
+        const ssize_t wrote = write(file, bytes.data() + done, bytes.size() - done);
+        if (wrote < 0 && errno == EINTR) continue;
+        if (wrote < 0) return errno;
+        done += std::size_t(wrote);
+    }
+    return 0;
+}
+
+/// Into what is there: a pipe, a device, or a file that has other names.
+Result<void> writtenInto(const std::string& path, const std::string& bytes, int flags) {
+    const int file = open(path.c_str(), O_WRONLY | O_CLOEXEC | flags);
+    if (file < 0) return unwritten(errno);
+    int error = writeAll(file, bytes);
+    // What cannot be flushed, as a pipe, has nothing to flush.
+    if (!error && fsync(file) != 0 && errno != EINVAL && errno != EROFS && errno != ENOTSUP) error = errno;
+    if (close(file) != 0 && !error) error = errno;
+    return error ? Result<void>(unwritten(error)) : Result<void>();
+}
+
+/// Where a path leads to in the end, whether or not something is there.
+std::filesystem::path followed(std::filesystem::path path, int& error) {
+    std::error_code wrong;
+    for (int links = 0; std::filesystem::is_symlink(path, wrong); ++links) {
+        if (links > 40) return error = ELOOP, path;
+        const std::filesystem::path to = std::filesystem::read_symlink(path, wrong);
+        path = to.is_absolute() ? to : path.parent_path() / to;
+    }
+    return path;
+}
+
+/// A file beside `target` that nobody sees yet: without a name where the disk can do that, so that nothing is left of
+/// it when the program is killed. `named` is its name, where it has one.
+int openedBeside(const std::filesystem::path& target, std::string& named) {
+    const std::string folder = target.parent_path().empty() ? "." : target.parent_path().string();
+    const int file = open(folder.c_str(), O_TMPFILE | O_WRONLY | O_CLOEXEC, 0666);
+    if (file >= 0 || (errno != EOPNOTSUPP && errno != EISDIR && errno != EINVAL)) return file;
+    named = target.string() + ".XXXXXX";
+    const int other = mkostemp(named.data(), O_CLOEXEC);
+    if (other < 0) named.clear();
+    return other;
+}
+
+/// Gives the file without a name one, for the moment before it takes its place.
+std::string nameGiven(int file, const std::filesystem::path& target, int& error) {
+    const std::string self = "/proc/self/fd/" + std::to_string(file);
+    for (int i = 0; i < 100; ++i) {
+        const std::string name = target.string() + "." + std::to_string(getpid()) + "-" + std::to_string(i);
+        if (linkat(AT_FDCWD, self.c_str(), AT_FDCWD, name.c_str(), AT_SYMLINK_FOLLOW) == 0) return name;
+        if (errno != EEXIST) break;
+    }
+    error = errno;
+    return "";
+}
+
 }  // namespace
 
 Result<void> writeWhole(const std::string& path, const std::string& bytes) {
-    std::error_code ignored;
-    std::filesystem::path target = std::filesystem::weakly_canonical(path, ignored);
-    if (target.empty()) target = path;
-    std::string beside = target.string() + ".XXXXXX";
-    int file = mkstemp(beside.data());
-    if (file < 0) return failure("", "The file cannot be written: " + reason(errno) + ".");
     struct stat old {};
-    mode_t mode = 0;
-    if (stat(target.c_str(), &old) == 0) {
-        mode = old.st_mode & 07777;
-    } else {
-        mode_t mask = umask(0);
-        umask(mask);
-        mode = 0666 & ~mask;
-    }
+    const bool there = stat(path.c_str(), &old) == 0;
+    if (there && S_ISDIR(old.st_mode)) return unwritten(EISDIR);
+    // A path below /dev or /proc stands for what is open already: it is written into, whatever it is.
+    if (there && (!S_ISREG(old.st_mode) || path.starts_with("/dev/") || path.starts_with("/proc/")))
+        return writtenInto(path, bytes, O_APPEND);
+    if (there && ((old.st_mode & 0222) == 0 || access(path.c_str(), W_OK) != 0)) return unwritten(EACCES);
+    if (there && old.st_nlink > 1) return writtenInto(path, bytes, O_TRUNC);
     int error = 0;
-    std::size_t done = 0;
-    while (!error && done < bytes.size()) {
-        ssize_t wrote = write(file, bytes.data() + done, bytes.size() - done);
-        if (wrote < 0 && errno == EINTR) continue;
-        if (wrote < 0)
-            error = errno;
-        else
-            done += std::size_t(wrote);
+    const std::filesystem::path target = followed(path, error);
+    std::string named;
+    const int file = error ? -1 : openedBeside(target, named);
+    if (file < 0) return unwritten(error ? error : errno);
+    error = writeAll(file, bytes);
+    if (!error && there) {
+        // Whose file it is stays as it was, as far as this program may say so.
+        if (fchown(file, old.st_uid, old.st_gid) != 0) errno = 0;
+        if (fchmod(file, old.st_mode & 07777) != 0) error = errno;
+    } else if (!error && !named.empty()) {
+        // mkostemp makes files for one alone; the mask of the process is read without changing it for other threads.
+        mode_t mask = 022;
+        std::ifstream status("/proc/self/status");
+        for (std::string line; std::getline(status, line);)
+            if (line.starts_with("Umask:")) mask = mode_t(std::strtol(line.c_str() + 6, nullptr, 8));
+        if (fchmod(file, 0666 & ~mask) != 0) error = errno;
     }
-    if (!error && (fchmod(file, mode) != 0 || fsync(file) != 0)) error = errno;
+    if (!error && fsync(file) != 0) error = errno;
+    if (!error && named.empty()) named = nameGiven(file, target, error);
     if (close(file) != 0 && !error) error = errno;
-    if (!error && rename(beside.c_str(), target.c_str()) != 0) error = errno;
+    if (!error && rename(named.c_str(), target.c_str()) != 0) error = errno;
     if (error) {
-        unlink(beside.c_str());
-        return failure("", "The file cannot be written: " + reason(error) + ".");
+        if (!named.empty()) unlink(named.c_str());
+        return unwritten(error);
     }
     // The new name is safe only once the folder is on the disk as well.
-    std::string folder = target.parent_path().string();
-    if (int dir = open(folder.empty() ? "." : folder.c_str(), O_RDONLY | O_DIRECTORY); dir >= 0) {
+    const std::string folder = target.parent_path().string();
+    if (int dir = open(folder.empty() ? "." : folder.c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC); dir >= 0) {
         fsync(dir);
         close(dir);
     }
     return {};
+}
+
+Result<void> writeOut(const std::string& bytes) {
+    if (const int error = writeAll(STDOUT_FILENO, bytes)) return unwritten(error);
+    return {};
+}
+
+void takeSignalsAsProblems() {
+    std::signal(SIGXFSZ, SIG_IGN);
+    std::signal(SIGPIPE, SIG_IGN);
 }
 
 Result<std::string> readWhole(const std::string& path, std::size_t most) {

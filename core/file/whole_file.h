@@ -7,10 +7,16 @@
 
 namespace brindel {
 
-/// Writes beside the file, flushes to the disk and renames over it. Links are followed; the file's mode is kept. On a
-/// problem the old file stands as it was and nothing is left beside it.
+/// Writes a file whole: beside it, flushed to the disk, and put in its place at once. Links are followed, also to where
+/// nothing is yet; the file's mode is kept, and one that other names share is written where it is. What is no plain
+/// file (a pipe, a device, /dev/stdout) is written into. A file that is not writable is left alone. On a problem the old
+/// file stands as it was and nothing is left beside it.
 Result<void> writeWhole(const std::string& path, const std::string& bytes);
+/// Writes to standard output, to its last byte.
+Result<void> writeOut(const std::string& bytes);
 /// All bytes of a file of at most `most` bytes.
 Result<std::string> readWhole(const std::string& path, std::size_t most = 64u << 20);
+/// Lets a full quota and a closed pipe be problems with a sentence instead of the end of the program. Call once, first.
+void takeSignalsAsProblems();
 
 }  // namespace brindel
