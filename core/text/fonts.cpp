@@ -6,17 +6,20 @@
 #include <unicode/utf8.h>
 
 #include <map>
+#include <unordered_map>
 
 namespace brindel {
 
 Face::Face(std::string file, int at) : path(std::move(file)), index(at) {
     hb_blob_t* blob = hb_blob_create_from_file_or_fail(path.c_str());
     if (!blob) return;
-    face_ = hb_face_create(blob, unsigned(index));
+    face_ = hb_face_create(blob, unsigned(index) & 0xFFFF);
     hb_blob_destroy(blob);
     usable = hb_face_get_glyph_count(face_) > 0;
     font_ = hb_font_create(face_);
     hb_ot_font_set_funcs(font_);
+    // The upper half of the number tells which of a variable font's named styles it is.
+    if (index > 0xFFFF) hb_font_set_var_named_instance(font_, (unsigned(index) >> 16) - 1);
     unitsPerEm = int(hb_face_get_upem(face_));
     hb_font_set_scale(font_, unitsPerEm, unitsPerEm);
     hb_font_extents_t extents;
@@ -33,6 +36,7 @@ Face::Face(std::string file, int at) : path(std::move(file)), index(at) {
     for (unsigned i = 0; i < size && i < sizeof name; ++i)
         if (std::isalnum(static_cast<unsigned char>(name[i])) || name[i] == '-') postScriptName += name[i];
     if (postScriptName.empty()) postScriptName = "Font";
+    hb_font_make_immutable(font_);  // several threads shape with it
 }
 
 Face::~Face() {
@@ -54,7 +58,8 @@ struct FontBook::Store {
     FcConfig* config = nullptr;
     std::map<std::string, FacePtr> byAsk;   // "family|bi" or "family|bi|U+XXXX"
     std::map<std::string, FacePtr> byFile;  // "path#index"
-    std::map<std::string, double> widths;   // "family|bi|text" in ems; text is measured far more often than it changes
+    std::unordered_map<std::string, double> widths;  // "family|bi|text" in ems: measured far more often than changed
+    std::size_t widthBytes = 0;
 
     FacePtr found(const std::string& family, bool bold, bool italic, char32_t character) {
         FcPattern* pattern = FcPatternCreate();
@@ -81,7 +86,7 @@ struct FontBook::Store {
             if (file) {
                 std::string path = reinterpret_cast<const char*>(file);
                 FacePtr& slot = byFile[path + "#" + std::to_string(at)];
-                if (!slot) slot = std::make_shared<Face>(path, at & 0xFFFF);
+                if (!slot) slot = std::make_shared<Face>(path, at);
                 face = slot;
             }
             FcPatternDestroy(match);
@@ -100,6 +105,8 @@ FontBook::~FontBook() {
 }
 
 namespace {
+constexpr std::size_t mostAsked = 4000;  // faces asked for by name or letter; each is found again when it is needed
+
 std::string askKey(const std::string& family, bool bold, bool italic) {
     return family + "|" + (bold ? "b" : "") + (italic ? "i" : "");
 }
@@ -108,16 +115,22 @@ std::string askKey(const std::string& family, bool bold, bool italic) {
 FacePtr FontBook::face(const std::string& family, bool bold, bool italic) const {
     const std::string& real = family.empty() ? desktopFamily : family;
     std::lock_guard guard(store_->lock);
+    if (store_->byAsk.size() > mostAsked) store_->byAsk.clear();
     FacePtr& slot = store_->byAsk[askKey(real, bold, italic)];
     if (!slot) slot = store_->found(real, bold, italic, 0);
     return slot;
 }
 
 FacePtr FontBook::faceWith(char32_t character, const std::string& family, bool bold, bool italic) const {
-    FacePtr first = face(family, bold, italic);
+    return faceWith(character, face(family, bold, italic), family, bold, italic);
+}
+
+FacePtr FontBook::faceWith(char32_t character, const FacePtr& first, const std::string& family, bool bold,
+                           bool italic) const {
     if (first->glyphOf(character)) return first;
     const std::string& real = family.empty() ? desktopFamily : family;
     std::lock_guard guard(store_->lock);
+    if (store_->byAsk.size() > mostAsked) store_->byAsk.clear();
     FacePtr& slot = store_->byAsk[askKey(real, bold, italic) + "|" + std::to_string(std::uint32_t(character))];
     if (!slot) {
         slot = store_->found(real, bold, italic, character);
@@ -126,115 +139,29 @@ FacePtr FontBook::faceWith(char32_t character, const std::string& family, bool b
     return slot;
 }
 
-Shaped FontBook::shape(const std::string& text, const Look& look) const {
-    std::u32string letters;
-    for (char32_t c : lettersOf(text))
-        if (c >= 32 && c != 127) letters += c;
-    Shaped shaped;
-    // Cut into stretches that one face can draw, then shape each.
-    std::size_t start = 0;
-    while (start < letters.size()) {
-        FacePtr with = faceWith(letters[start], look.family, look.bold, look.italic);
-        std::size_t end = start + 1;
-        while (end < letters.size() &&
-               (letters[end] == U' ' || faceWith(letters[end], look.family, look.bold, look.italic) == with))
-            ++end;
-        Run run{with, {}};
-        if (with->usable) {
-            hb_buffer_t* buffer = hb_buffer_create();
-            hb_buffer_add_utf32(buffer, reinterpret_cast<const uint32_t*>(letters.data()), int(letters.size()),
-                                unsigned(start), int(end - start));
-            hb_buffer_guess_segment_properties(buffer);
-            // No ligatures: a typed text is searched, selected and read back letter by letter.
-            const hb_feature_t plain[] = {{HB_TAG('l', 'i', 'g', 'a'), 0, 0, ~0u},
-                                          {HB_TAG('c', 'l', 'i', 'g'), 0, 0, ~0u}};
-            hb_shape(with->hbFont(), buffer, plain, 2);
-            unsigned count = 0;
-            const hb_glyph_info_t* infos = hb_buffer_get_glyph_infos(buffer, &count);
-            const hb_glyph_position_t* positions = hb_buffer_get_glyph_positions(buffer, &count);
-            const double em = with->unitsPerEm;
-            for (unsigned i = 0; i < count; ++i) {
-                Glyph glyph;
-                glyph.id = infos[i].codepoint;
-                glyph.x = shaped.width + positions[i].x_offset / em;
-                glyph.y = positions[i].y_offset / em;
-                glyph.advance = positions[i].x_advance / em;
-                if (i == 0 || infos[i].cluster != infos[i - 1].cluster) {
-                    std::size_t from = infos[i].cluster, to = end;
-                    for (unsigned j = 0; j < count; ++j)
-                        if (infos[j].cluster > from && infos[j].cluster < to) to = infos[j].cluster;
-                    glyph.letters = letters.substr(from, to - from);
-                }
-                shaped.width += glyph.advance;
-                run.glyphs.push_back(std::move(glyph));
-            }
-            hb_buffer_destroy(buffer);
-        }
-        shaped.runs.push_back(std::move(run));
-        start = end;
-    }
-    return shaped;
+std::optional<double> FontBook::knownWidth(const std::string& text, const Look& look) const {
+    const std::string key = askKey(look.family.empty() ? desktopFamily : look.family, look.bold, look.italic) + "|" + text;
+    std::lock_guard guard(store_->lock);
+    auto at = store_->widths.find(key);
+    return at == store_->widths.end() ? std::nullopt : std::optional(at->second);
 }
 
-double FontBook::width(const std::string& text, const Look& look) const {
+void FontBook::keepWidth(const std::string& text, const Look& look, double ems) const {
+    constexpr std::size_t mostBytes = 4 << 20, longest = 400;
+    if (text.size() > longest) return;
     std::string key = askKey(look.family.empty() ? desktopFamily : look.family, look.bold, look.italic) + "|" + text;
-    {
-        std::lock_guard guard(store_->lock);
-        auto at = store_->widths.find(key);
-        if (at != store_->widths.end()) return at->second * look.size;
-    }
-    double ems = shape(text, look).width;
     std::lock_guard guard(store_->lock);
-    if (store_->widths.size() > 20000) store_->widths.clear();
-    store_->widths[key] = ems;
-    return ems * look.size;
+    if (store_->widthBytes > mostBytes) {
+        store_->widths.clear();
+        store_->widthBytes = 0;
+    }
+    store_->widthBytes += key.size() + 64;
+    store_->widths.emplace(std::move(key), ems);
 }
 
 double FontBook::lineHeight(const Look& look) const {
     FacePtr f = face(look);
     return (f->ascent + f->descent) * look.size;
-}
-
-std::vector<std::string> FontBook::lines(const std::string& text, const Look& look, double width, bool wraps) const {
-    std::vector<std::string> result;
-    std::size_t at = 0;
-    while (at <= text.size()) {
-        std::size_t end = std::min(text.find('\n', at), text.size());
-        std::string line = text.substr(at, end - at);
-        while (wraps && this->width(line, look) > width + 0.01) {
-            // Take words while they fit; a word that is too long by itself is cut by letters.
-            std::size_t cut = 0;
-            for (std::size_t space = line.find(' '); space != std::string::npos; space = line.find(' ', space + 1)) {
-                if (this->width(line.substr(0, space), look) > width + 0.01) break;
-                cut = space;
-            }
-            if (cut == 0) {
-                std::size_t count = characterCount(line);
-                std::size_t fits = 1;
-                while (fits < count && this->width(firstCharacters(line, fits + 1), look) <= width + 0.01) ++fits;
-                if (fits >= count) break;
-                std::string head = firstCharacters(line, fits);
-                line = line.substr(head.size());
-                result.push_back(std::move(head));
-            } else {
-                result.push_back(line.substr(0, cut));
-                line = line.substr(cut + 1);
-            }
-        }
-        result.push_back(std::move(line));
-        at = end + 1;
-    }
-    return result;
-}
-
-std::string FontBook::fitted(const std::string& text, const Look& look, double width) const {
-    if (this->width(text, look) <= width + 0.01) return text;
-    std::size_t count = characterCount(text);
-    while (count > 0) {
-        std::string cut = firstCharacters(text, --count) + "…";
-        if (this->width(cut, look) <= width) return cut;
-    }
-    return "";
 }
 
 std::u32string lettersOf(std::string_view text) {

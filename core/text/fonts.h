@@ -23,7 +23,7 @@ class Face {
     Face& operator=(const Face&) = delete;
 
     std::string path;
-    int index = 0;
+    int index = 0;  // in a collection; in the upper 16 bits the named style of a variable font, from 1
     std::string postScriptName;
     double ascent = 0.9, descent = 0.25;  // of one em, both positive
     double capHeight = 0.7;               // of one em
@@ -47,6 +47,7 @@ struct Glyph {
     unsigned id = 0;
     double x = 0, y = 0;     // where it is drawn, in ems from the start of the line, y upwards
     double advance = 0;      // ems
+    std::size_t from = 0;    // the first letter of the line that it stands for
     std::u32string letters;  // the characters it stands for; empty for later glyphs of one cluster
 };
 
@@ -56,7 +57,7 @@ struct Run {
     std::vector<Glyph> glyphs;
 };
 
-/// One line of text shaped from left to right; `width` in ems.
+/// One line of text in the order in which it is seen, from left to right; `width` in ems.
 struct Shaped {
     std::vector<Run> runs;
     double width = 0;
@@ -74,13 +75,17 @@ class FontBook {
     /// A face that has `character`, as like the asked-for one as can be; the asked-for one when no font has it.
     FacePtr faceWith(char32_t character, const std::string& family, bool bold, bool italic) const;
 
-    /// One line of UTF-8 text; control characters are left out, broken bytes become U+FFFD.
+    /// One line of UTF-8 text; control characters are left out, broken bytes become U+FFFD. Scripts that run from right
+    /// to left are set so (Unicode Bidirectional Algorithm, UAX 9); the line's direction is that of its first strong
+    /// letter. Takes about as long as the text is.
     Shaped shape(const std::string& text, const Look& look) const;
     /// Its width in points at the look's size.
     double width(const std::string& text, const Look& look) const;
     /// The distance between two lines in points.
     double lineHeight(const Look& look) const;
-    /// The lines a text takes at a width in points: broken at spaces where it wraps, and at every line break.
+    /// The lines a text takes at a width in points: broken where the Unicode Line Breaking Algorithm (UAX 14) lets it
+    /// where it wraps, and at every line break; the spaces at a break belong to neither line. A word that is too long by
+    /// itself is cut between letters as people see them. Each paragraph is shaped once: takes as long as the text is.
     std::vector<std::string> lines(const std::string& text, const Look& look, double width, bool wraps) const;
     /// `text` cut to `width` points, with an ellipsis where something is cut.
     std::string fitted(const std::string& text, const Look& look, double width) const;
@@ -89,6 +94,10 @@ class FontBook {
     std::string desktopFamily = "Lato";
 
   private:
+    FacePtr faceWith(char32_t character, const FacePtr& first, const std::string& family, bool bold, bool italic) const;
+    std::optional<double> knownWidth(const std::string& text, const Look& look) const;
+    void keepWidth(const std::string& text, const Look& look, double ems) const;
+
     struct Store;
     std::unique_ptr<Store> store_;
 };

@@ -4,6 +4,7 @@
 
 #include <unicode/brkiter.h>
 #include <unicode/decimfmt.h>
+#include <unicode/gregocal.h>
 #include <unicode/numfmt.h>
 #include <unicode/regex.h>
 #include <unicode/smpdtfmt.h>
@@ -11,6 +12,7 @@
 
 #include <charconv>
 #include <cmath>
+#include <cstdlib>
 #include <ctime>
 #include <map>
 #include <memory>
@@ -21,6 +23,10 @@ namespace brindel {
 namespace {
 
 using std::string;
+
+/// Years of two digits lie from 1969 to 2068 (POSIX.1, strptime, %y), whatever the machine's day. 1 January 1969 in ms.
+constexpr UDate firstTwoDigitYear = -365.0 * 86400000.0;
+
 icu::UnicodeString wide(const string& text) {
     return icu::UnicodeString::fromUTF8(text);
 }
@@ -29,33 +35,49 @@ string narrow(const icu::UnicodeString& text) {
     text.toUTF8String(result);
     return result;
 }
+/// Dates are Gregorian whatever calendar a country keeps beside it: a reply holds ISO 8601.
 icu::Locale localeOf(const string& language) {
-    return icu::Locale(language.c_str());
+    return icu::Locale((language + "@calendar=gregorian").c_str());
 }
 
-/// Formatters are dear to make: a gathering or a big form asks for the same ones over and over. One set a thread.
-icu::NumberFormat* numbers(const string& language) {
-    thread_local std::map<string, std::unique_ptr<icu::NumberFormat>> made;
-    auto& slot = made[language];
-    if (!slot) {
+/// Formatters are dear to make: a gathering or a big form asks for the same ones over and over. One set a thread, and
+/// no more of them than any form needs.
+template <class T, class Make>
+T* madeOnce(std::map<string, std::unique_ptr<T>>& made, const string& key, Make make) {
+    if (made.size() > 100) made.clear();
+    auto [at, fresh] = made.try_emplace(key);
+    if (fresh) at->second = make();
+    return at->second.get();
+}
+
+icu::DecimalFormat* numbers(const string& language) {
+    thread_local std::map<string, std::unique_ptr<icu::DecimalFormat>> made;
+    return madeOnce(made, language, [&]() -> std::unique_ptr<icu::DecimalFormat> {
         UErrorCode error = U_ZERO_ERROR;
-        slot.reset(icu::NumberFormat::createInstance(localeOf(language), error));
-        if (U_FAILURE(error)) slot.reset();
-    }
-    return slot.get();
+        std::unique_ptr<icu::NumberFormat> format(icu::NumberFormat::createInstance(localeOf(language), error));
+        auto* decimal = U_SUCCESS(error) ? dynamic_cast<icu::DecimalFormat*>(format.get()) : nullptr;
+        if (!decimal) return nullptr;
+        format.release();
+        // Half goes away from zero, as people round.
+        decimal->setRoundingMode(icu::DecimalFormat::kRoundHalfUp);
+        return std::unique_ptr<icu::DecimalFormat>(decimal);
+    });
 }
 
 icu::SimpleDateFormat* dates(const string& pattern, const string& language) {
     thread_local std::map<string, std::unique_ptr<icu::SimpleDateFormat>> made;
-    auto& slot = made[language + "|" + pattern];
-    if (!slot) {
+    return madeOnce(made, language + "|" + pattern, [&]() -> std::unique_ptr<icu::SimpleDateFormat> {
         UErrorCode error = U_ZERO_ERROR;
-        slot = std::make_unique<icu::SimpleDateFormat>(wide(pattern), localeOf(language), error);
-        if (U_FAILURE(error)) return slot.reset(), nullptr;
-        slot->adoptTimeZone(icu::TimeZone::getGMT()->clone());
-        slot->setLenient(false);
-    }
-    return slot.get();
+        auto format = std::make_unique<icu::SimpleDateFormat>(wide(pattern), localeOf(language), error);
+        auto gregorian = std::make_unique<icu::GregorianCalendar>(*icu::TimeZone::getGMT(), localeOf(language), error);
+        if (U_FAILURE(error)) return nullptr;
+        // The same rule for dates before 1582, as ISO 8601 has it.
+        gregorian->setGregorianChange(-1e18, error);
+        format->adoptCalendar(gregorian.release());
+        format->set2DigitYearStart(firstTwoDigitYear, error);
+        format->setLenient(false);
+        return format;
+    });
 }
 
 }  // namespace
@@ -77,7 +99,7 @@ string lettersAs(const string& text, const string& token, const string& language
 }
 
 string numberIn(double number, int decimals, bool thousands, const string& language) {
-    icu::NumberFormat* format = numbers(language);
+    icu::DecimalFormat* format = numbers(language);
     if (!format) return numberText(number, decimals);
     format->setMinimumFractionDigits(decimals);
     format->setMaximumFractionDigits(decimals);
@@ -87,37 +109,87 @@ string numberIn(double number, int decimals, bool thousands, const string& langu
     return narrow(text);
 }
 
+namespace {
+
+/// A number as it is typed, sign by sign: digits of any script, and where separators stand between them.
+struct TypedNumber {
+    bool negative = false;
+    string digits;                                         // 0 to 9
+    std::vector<std::pair<std::size_t, UChar32>> between;  // a separator, and how many digits stand before it
+};
+
+std::optional<TypedNumber> typedNumber(const icu::UnicodeString& text) {
+    TypedNumber typed;
+    for (int32_t at = 0; at < text.length(); at = text.moveIndex32(at, 1)) {
+        const UChar32 c = text.char32At(at);
+        if (const int32_t digit = u_charDigitValue(c); digit >= 0)
+            typed.digits += char('0' + digit);
+        else if ((c == '-' || c == 0x2212 || c == '+') && at == 0)
+            typed.negative = c != '+';
+        else if (u_isalpha(c) || u_iscntrl(c) || c == '-' || c == '+')
+            return std::nullopt;
+        else if (c != 0x200E && c != 0x200F && c != 0x061C)  // marks of direction
+            typed.between.emplace_back(typed.digits.size(), u_isspace(c) || c == 0x202F ? 0xA0 : c);
+    }
+    if (typed.digits.empty()) return std::nullopt;
+    return typed;
+}
+
+/// True when the separators from the first to the `count`th group digits: three behind the last, two or three between,
+/// one to three before the first, which does not begin with 0.
+bool groups(const TypedNumber& n, std::size_t count, std::size_t end) {
+    if (count == 0) return true;
+    if (n.between[0].first < 1 || n.between[0].first > 3 || n.digits[0] == '0') return false;
+    for (std::size_t i = 0; i < count; ++i) {
+        const std::size_t next = i + 1 < count ? n.between[i + 1].first : end, wide = next - n.between[i].first;
+        if (wide != 3 && !(wide == 2 && i + 1 < count)) return false;
+        if (n.between[i].second != n.between[0].second) return false;
+    }
+    return true;
+}
+
+}  // namespace
+
 std::optional<double> numberRead(const string& text, const string& language) {
-    string clean = trimmed(text);
-    if (clean.empty() || clean.size() > 60) return std::nullopt;
-    if (auto plain = numberFrom(clean)) {
-        // "1.234" is a thousand and more where the point groups digits.
-        icu::NumberFormat* format = numbers(language);
-        auto* decimal = dynamic_cast<icu::DecimalFormat*>(format);
-        bool pointGroups = decimal &&
-                           narrow(decimal->getDecimalFormatSymbols()->getSymbol(
-                               icu::DecimalFormatSymbols::kGroupingSeparatorSymbol)) == "." &&
-                           clean.size() > 4 && clean[clean.size() - 4] == '.';
-        if (!pointGroups) return plain;
+    const string clean = trimmed(text);
+    if (clean.empty() || clean.size() > 100) return std::nullopt;
+    const auto typed = typedNumber(wide(clean));
+    if (!typed) return std::nullopt;
+    UChar32 point = '.', group = ',';
+    if (icu::DecimalFormat* format = numbers(language)) {
+        const icu::DecimalFormatSymbols* signs = format->getDecimalFormatSymbols();
+        point = signs->getSymbol(icu::DecimalFormatSymbols::kDecimalSeparatorSymbol).char32At(0);
+        group = signs->getSymbol(icu::DecimalFormatSymbols::kGroupingSeparatorSymbol).char32At(0);
+        if (u_isspace(group) || group == 0x202F) group = 0xA0;
     }
-    // One comma that cannot group digits by threes is a decimal sign, whatever the language: "9,4".
-    if (auto comma = clean.find(',');
-        comma != string::npos && clean.find_first_of(",.", comma + 1) == string::npos && clean.size() - comma != 4) {
-        string point = clean;
-        point[comma] = '.';
-        if (auto plain = numberFrom(point)) return plain;
+    auto grouping = [&](UChar32 c) { return c == group || c == 0xA0 || (c == '\'' && group == 0x2019); };
+    std::size_t whole = typed->digits.size();
+    const std::size_t marks = typed->between.size();
+    if (marks > 0) {
+        const auto [at, last] = typed->between.back();
+        const bool alone = marks == 1 || groups(*typed, marks - 1, at);
+        if (last == point && alone && (marks == 1 || grouping(typed->between[0].second)))
+            whole = at;
+        else if (groups(*typed, marks, typed->digits.size()) && grouping(last))
+            whole = typed->digits.size();
+        else if (marks == 1 && (last == '.' || last == ','))
+            whole = at;  // it cannot group digits, so it is the decimal sign of another language
+        else
+            return std::nullopt;
     }
-    icu::NumberFormat* format = numbers(language);
-    if (!format) return std::nullopt;
-    icu::Formattable value;
-    icu::ParsePosition at(0);
-    icu::UnicodeString w = wide(clean);
-    format->setGroupingUsed(true);  // the formatter is shared with writing, which may have turned it off
-    format->parse(w, value, at);
-    if (at.getErrorIndex() >= 0 || at.getIndex() != w.length()) return std::nullopt;
-    UErrorCode error = U_ZERO_ERROR;
-    double number = value.getDouble(error);
-    return U_SUCCESS(error) && std::abs(number) < 1e15 ? std::optional(number) : std::nullopt;
+    const string plain = typed->digits.substr(0, whole) + "." + typed->digits.substr(whole);
+    double number = 0;
+    const auto [end, error] = std::from_chars(plain.data(), plain.data() + plain.size(), number);
+    if (error != std::errc() || end != plain.data() + plain.size() || number >= 1e15) return std::nullopt;
+    return typed->negative && number != 0 ? -number : number;
+}
+
+int decimalsOf(double number) {
+    const string text = fmt::format("{}", number);
+    const std::size_t e = text.find('e'), dot = text.find('.');
+    int places = dot == string::npos ? 0 : int(std::min(e, text.size()) - dot - 1);
+    if (e != string::npos) places -= std::atoi(text.c_str() + e + 1);
+    return number == std::floor(number) ? 0 : std::max(0, places);
 }
 
 string dateIn(Day day, const string& pattern, const string& language) {
@@ -138,8 +210,11 @@ std::optional<Day> dateRead(const string& text, const string& pattern, const str
     icu::ParsePosition at(0);
     UDate moment = format->parse(w, at);
     if (at.getErrorIndex() >= 0 || at.getIndex() != w.length()) return std::nullopt;
-    auto days = std::chrono::days(std::int64_t(std::floor(moment / 86400000.0)));
-    return Day(std::chrono::sys_days(days));
+    Day day(std::chrono::sys_days(std::chrono::days(std::int64_t(std::floor(moment / 86400000.0)))));
+    // "26" for a year of four digits is meant as one of two; nobody fills in the year 26.
+    if (const int year = int(day.year()); year >= 0 && year < 100)
+        day = Day(std::chrono::year(year + (year < 69 ? 2000 : 1900)), day.month(), day.day());
+    return day.ok() ? std::optional(day) : std::nullopt;
 }
 
 string timeIn(int minutes, const string& pattern, const string& language) {
@@ -227,21 +302,28 @@ Day todayHere() {
                std::chrono::day(unsigned(local.tm_mday)));
 }
 
+namespace {
+constexpr std::size_t longestPattern = 2000;
+}
+
 string patternMisfit(const string& pattern) {
     UErrorCode error = U_ZERO_ERROR;
     UParseError where{};
+    if (pattern.size() > longestPattern) return "the pattern is too long; 2,000 characters are the most";
     std::unique_ptr<icu::RegexPattern> read(icu::RegexPattern::compile(wide(pattern), 0, where, error));
     if (U_SUCCESS(error)) return "";
     return "the pattern cannot be read at character " + std::to_string(where.offset > 0 ? where.offset : 1);
 }
 
 bool matchesWhole(const string& text, const string& pattern) {
+    if (pattern.size() > longestPattern) return false;
     UErrorCode error = U_ZERO_ERROR;
     icu::UnicodeString w = wide(text);
     icu::RegexMatcher matcher(wide(pattern), 0, error);
     if (U_FAILURE(error)) return false;
     matcher.reset(w);
     matcher.setTimeLimit(200, error);  // steps of matching, about a tenth of a second: a runaway pattern is stopped
+    matcher.setStackLimit(1 << 20, error);
     bool matches = matcher.matches(error);
     return U_SUCCESS(error) && matches;
 }

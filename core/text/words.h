@@ -15,14 +15,19 @@ using Day = std::chrono::year_month_day;
 /// Text with its letters changed as the token of Prop::letters says ("upper", "eachWord" …), in a language.
 std::string lettersAs(const std::string& text, const std::string& token, const std::string& language);
 
-/// A number as a language writes it, with exactly `decimals` places.
+/// A number as a language writes it, with exactly `decimals` places; half goes away from zero.
 std::string numberIn(double number, int decimals, bool thousands, const std::string& language);
-/// The number that the whole text says in a language, or with a plain point; nothing when it says none.
+/// The number that the whole text says, in digits of any script, with the language's own signs; a point or comma that
+/// cannot group digits is a decimal sign whatever the language. Exact to the last digit of a double; nothing when the
+/// text says none, or one from 10^15 on. For numbers in files, which have a point everywhere, see numberFrom.
 std::optional<double> numberRead(const std::string& text, const std::string& language);
+/// How many places behind the point a number needs to be said in full.
+int decimalsOf(double number);
 
 /// A date by a pattern of Unicode LDML date letters.
 std::string dateIn(Day day, const std::string& pattern, const std::string& language);
-/// The date that the whole text says by the pattern, or in ISO 8601; nothing when it says none.
+/// The date that the whole text says by the pattern, or in ISO 8601, in the Gregorian calendar; nothing when it says
+/// none. A year of two digits lies from 1969 to 2068 (POSIX.1, strptime %y).
 std::optional<Day> dateRead(const std::string& text, const std::string& pattern, const std::string& language);
 /// A time of day in minutes from midnight, by a pattern of Unicode LDML time letters.
 std::string timeIn(int minutes, const std::string& pattern, const std::string& language);

@@ -1,0 +1,78 @@
+// Every sentence that a filler meets, by the form's language: what is wrong with an answer, what a field takes, what a
+// form says when it is handed in. Written as ICU message patterns (UTS 35, MessageFormat), a row a sentence.
+#pragma once
+
+#include <cstdint>
+#include <span>
+#include <string>
+#include <string_view>
+#include <variant>
+#include <vector>
+
+namespace brindel {
+
+enum class Phrase : std::uint8_t {
+    mustBeFilled,
+    mustBeTicked,
+    mustBeSigned,
+    needsPicture,
+    chooseFor,
+    chooseOneFor,
+    chooseOneOfThese,
+    tooLong,
+    notThePattern,
+    noNumber,
+    wholeNumber,
+    tooManyDecimals,
+    tooLittle,
+    tooMuch,
+    noDate,
+    noTime,
+    atTheEarliest,
+    atTheLatest,
+    notAChoice,
+    notAChoiceOf,
+    atLeastSoMany,
+    atMostSoMany,
+    writeTheOther,
+    twice,
+    // what a field takes, in words
+    fromTo,
+    orMore,
+    atMost,
+    fromOn,
+    until,
+    charactersAtMost,
+    takes,
+    // what a values file or a reply gives
+    noSuchField,
+    mayNotChange,
+    yesNoExpected,
+    textExpected,
+    textsExpected,
+    numberExpected,
+    dateExpected,
+    timeExpected,
+    choiceExpected,
+    onlyOne,
+    otherForm,
+    // where fillers hand in
+    addRow,
+    removeRow,
+    handIn,
+    handInHint,
+    notInOrder,
+    staysOpen,
+    count_
+};
+
+using PhrasePart = std::variant<std::string, std::int64_t>;
+
+/// The sentence in a language ("de", "de-AT"; English where there is none), with its parts put in: {0}, {1} …
+std::string phrase(Phrase which, const std::string& language, const std::vector<PhrasePart>& parts = {});
+
+/// What stands in the catalogue, for the tests: the languages, and a pattern of each phrase in the order of Phrase.
+std::span<const std::string_view> phraseLanguages();
+std::string_view phrasePattern(Phrase which, std::size_t language);
+
+}  // namespace brindel
