@@ -71,7 +71,11 @@ void ChoiceField::place() {
         if (!form_.isDialog()) {
             line = choiceTick(form_, line);
         } else if (std::size_t(i) >= control_.choices().size()) {
-            line.width = spots.other.left - line.left;
+            // The other answer's wording ends where its field begins, on whichever side that is.
+            if (spots.other.left > line.left + 1)
+                line.width = spots.other.left - line.left;
+            else
+                line = {spots.other.right(), line.top, line.right() - spots.other.right(), line.height};
         }
         buttons_[i]->setGeometry(toQt(line, scale_).toRect());
     }
@@ -84,7 +88,7 @@ void ChoiceField::resizeEvent(QResizeEvent*) {
 
 void ChoiceField::show(const Shown& shown) {
     for (int i = 0; i < buttons_.size(); ++i)
-        buttons_[i]->setChecked(std::ranges::find(shown.picked, std::size_t(i)) != shown.picked.end());
+        buttons_[i]->setChecked(std::ranges::binary_search(shown.picked, std::size_t(i)));
     if (other_ && other_->text() != toQt(shown.text)) {
         const QSignalBlocker quiet(other_);
         other_->setText(toQt(shown.text));

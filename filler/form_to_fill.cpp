@@ -6,6 +6,7 @@
 #include "core/layout/resizing.h"
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
+#include "core/text/phrases.h"
 #include "filler/choice_field.h"
 #include "filler/drawing_painter.h"
 #include "filler/ink_fields.h"
@@ -27,7 +28,7 @@ class WrongMarks : public QWidget {
         setAttribute(Qt::WA_NoSystemBackground);
         setObjectName("wrongMarks");
     }
-    QList<QRect> fields;
+    std::map<Id, QRect> fields;
     QRect beside;
     QRect focus;  // on paper, where fields have no frame of their own that could show it
     QString sentence;
@@ -41,7 +42,7 @@ class WrongMarks : public QWidget {
             p.drawRoundedRect(QRectF(focus).adjusted(-0.5, -0.5, 0.5, 0.5), 3, 3);
         }
         p.setPen(QPen(brick, 1.6));
-        for (const QRect& r : fields) p.drawRoundedRect(QRectF(r).adjusted(-1.5, -1.5, 1.5, 1.5), 4, 4);
+        for (const auto& [id, r] : fields) p.drawRoundedRect(QRectF(r).adjusted(-1.5, -1.5, 1.5, 1.5), 4, 4);
         if (sentence.isEmpty()) return;
         QFont font = QApplication::font();
         font.setPixelSize(12);
@@ -69,25 +70,20 @@ class WrongMarks : public QWidget {
 FormToFill::FormToFill(FormSession& session, const FontBook& fonts, double scale, QWidget* parent)
     : QWidget(parent), session_(session), fonts_(fonts), scale_(scale) {
     setFocusPolicy(Qt::ClickFocus);
-    furnish();
-    marks_ = new WrongMarks(this);
-    resize(sizeHint());
-    refresh();
-}
-
-void FormToFill::furnish() {
-    built_ = session_.form().controls.size();
-    for (Id surface : surfaces(session_.form())) build(surface, this, 0, pageTop(surface));
+    const Form& form = session_.form();
+    for (Id surface : surfaces(form)) build(surface, this);
     // Each label speaks for its field, and hands its access key on.
     for (const auto& [id, widget] : widgets_)
         if (auto* label = qobject_cast<QLabel*>(widget))
-            if (QWidget* field = widgetOf(session_.form().find(id)->reference(Prop::labels))) label->setBuddy(field);
+            if (QWidget* field = widgetOf(form.find(id)->reference(Prop::labels))) label->setBuddy(field);
     layRoute();
     if (auto* button = qobject_cast<QPushButton*>(widgetOf(session_.acceptButton()))) button->setDefault(true);
     addKeys();
     for (const auto& [id, widget] : std::map(widgets_))
-        if (const Control* c = session_.form().find(id); c->kind == Kind::table && c->number(Prop::rowsMost) > 0)
-            addRowButtons(id, widget);
+        if (form.find(id)->number(Prop::rowsMost) > 0) addRowButtons(id);
+    marks_ = new WrongMarks(this);
+    resize(sizeHint());
+    refresh();
 }
 
 namespace {
@@ -149,52 +145,38 @@ void FormToFill::addKeys() {
 }
 
 /// Under a table whose rows fillers may add: one more, and the last added one away.
-void FormToFill::addRowButtons(Id table, QWidget* widget) {
+void FormToFill::addRowButtons(Id table) {
+    QWidget* widget = widgetOf(table);
     auto* holder = new QWidget(widget->parentWidget());
     holder->setObjectName("rows-" + widget->objectName());
     auto* line = new QHBoxLayout(holder);
     line->setContentsMargins(0, 0, 0, 0);
     line->setSpacing(4);
-    for (const auto& [word, adds] : {std::pair("Add a row", true), {"Take the last row away", false}}) {
+    const std::string& language = session_.form().root().text(Prop::language);
+    for (const bool adds : {true, false}) {
         auto* button = new QToolButton(holder);
-        button->setText(word);
+        button->setText(toQt(phrase(adds ? Phrase::addRow : Phrase::removeRow, language)));
         button->setAutoRaise(true);
         button->setObjectName(adds ? "addRow" : "removeRow");
-        button->setVisible(adds ? session_.canAddRow(table) : session_.canRemoveRow(table));
         line->addWidget(button);
-        connect(button, &QToolButton::clicked, this, [this, table, adds = adds] {
-            if (adds ? session_.addRow(table) : session_.removeRow(table)) {
-                // The press comes from a widget that is about to go.
-                QMetaObject::invokeMethod(
-                    this, [this] { refresh(); }, Qt::QueuedConnection);
-                emit changed();
-            }
+        connect(button, &QToolButton::clicked, this, [this, table, adds] {
+            if (adds ? session_.addRow(table) : session_.removeRow(table)) apply();
         });
     }
-    holder->adjustSize();
-    holder->move(widget->geometry().right() - holder->width() + 1, widget->geometry().bottom() + 1);
+    rowButtons_[table] = holder;
+    settleRows(table);
     holder->show();
     holder->raise();
 }
 
-void FormToFill::rebuild() {
-    marks_->setParent(nullptr);
-    questions_.clear();
-    const QObjectList old = children();
-    for (QObject* child : old)
-        if (child->isWidgetType() || qobject_cast<QButtonGroup*>(child)) delete child;
-    widgets_.clear();
-    pages_.clear();
-    furnish();
-    for (const auto& [id, widget] : widgets_)
-        if (!widget->isVisibleTo(this) && session_.form().find(id)->yes(Prop::visible)) widget->show();
-    marks_->setParent(this);
-    marks_->show();
-    updateGeometry();
-    resize(sizeHint());
-    refresh();
-    update();
-    emit sized();
+/// The buttons under a table stand at its foot and say what can be done now.
+void FormToFill::settleRows(Id table) {
+    QWidget *holder = rowButtons_.at(table), *widget = widgetOf(table);
+    holder->findChild<QToolButton*>("addRow")->setVisible(session_.canAddRow(table));
+    holder->findChild<QToolButton*>("removeRow")->setVisible(session_.canRemoveRow(table));
+    holder->layout()->activate();
+    holder->adjustSize();
+    holder->move(widget->geometry().right() - holder->width() + 1, widget->geometry().bottom() + 1);
 }
 
 QSize FormToFill::sizeHint() const {
@@ -221,106 +203,166 @@ QWidget* FormToFill::widgetOf(Id id) const {
     return at == widgets_.end() ? nullptr : at->second;
 }
 
-void FormToFill::build(Id container, QWidget* parent, double offsetX, double offsetY) {
+void FormToFill::build(Id container, QWidget* parent) {
+    for (Id id : session_.form().find(container)->children) buildOne(id, parent);
+}
+
+QRect FormToFill::placeOf(const Form& laid, Id id) const {
+    const Control& c = *laid.find(id);
+    QRectF place = toQt(boxOf(laid, c), scale_);
+    if (const Control* holder = laid.find(c.parent); holder && row(holder->kind).surface)
+        place.translate(0, pageTop(holder->id));
+    return place.toAlignedRect() == place ? place.toRect() : QRect(place.topLeft().toPoint(), place.size().toSize());
+}
+
+void FormToFill::buildOne(Id id, QWidget* parent) {
     const Form& form = session_.form();
-    const Making making{form, fonts_, scale_, session_.turned()};
-    for (Id id : form.find(container)->children) {
-        const Control* c = form.find(id);
-        QWidget* widget = makeWidget(*c, making, parent);
-        if (!widget) continue;
-        const Box box = boxOf(form, *c);
-        const QRectF place = toQt(box, scale_).translated(offsetX, offsetY);
-        widget->setGeometry(place.toAlignedRect() == place ? place.toRect()
-                                                           : QRect(place.topLeft().toPoint(), place.size().toSize()));
-        widget->setVisible(c->yes(Prop::visible));
-        if (has(c->kind, Prop::enabled) && !c->yes(Prop::enabled)) widget->setEnabled(false);
-        widget->setObjectName(toQt(c->name));
-        if (widget->accessibleName().isEmpty()) widget->setAccessibleName(toQt(calledBy(form, *c)));
-        widgets_[id] = widget;
-        wire(widget, id);
-        if (c->kind == Kind::tabs) {
-            for (Id pageId : c->children) {
-                auto* page = new QWidget(widget);
-                const QRectF area = toQt(boxOf(form, *form.find(pageId)), scale_);
-                page->setGeometry(area.toRect());
-                pages_[pageId] = page;
-                build(pageId, page, 0, 0);
-            }
-        } else if (!c->children.empty()) {
-            build(id, widget, 0, 0);
-        }
+    const Control* c = form.find(id);
+    QWidget* widget = makeWidget(*c, Making{form, fonts_, scale_, session_.turned()}, parent);
+    if (!widget) return;
+    widget->setGeometry(placeOf(form, id));
+    widget->setVisible(session_.visible(id));
+    if (!session_.enabled(id)) widget->setEnabled(false);
+    widget->setObjectName(toQt(c->name));
+    if (widget->accessibleName().isEmpty()) widget->setAccessibleName(toQt(calledBy(form, *c)));
+    widgets_[id] = widget;
+    wire(widget, id);
+    if (!qobject_cast<TabsField*>(widget)) return build(id, widget);
+    for (Id pageId : c->children) {
+        auto* page = new QWidget(widget);
+        page->setGeometry(toQt(boxOf(form, *form.find(pageId)), scale_).toRect());
+        pages_[pageId] = page;
+        build(pageId, page);
     }
 }
 
-/// The Tab key stops once in a question: on the button that is chosen, or on the first while none is.
-void FormToFill::keepOneStop() {
-    for (const auto& [first, group] : questions_) {
-        QAbstractButton* stop = group->checkedButton() ? group->checkedButton() : group->buttons().value(0);
-        for (QAbstractButton* button : group->buttons())
-            button->setFocusPolicy(button == stop ? Qt::StrongFocus : Qt::ClickFocus);
+/// The Tab key stops once in a question: where the session says.
+void FormToFill::keepOneStop(Id radio) {
+    auto at = questions_.find(session_.asked(radio));
+    if (at == questions_.end()) return;
+    QWidget* stop = widgetOf(session_.stopOf(radio));
+    for (QAbstractButton* button : at->second->buttons())
+        button->setFocusPolicy(button == stop ? Qt::StrongFocus : Qt::ClickFocus);
+}
+
+void FormToFill::showEntry(Id id) {
+    QWidget* widget = widgetOf(id);
+    const Control* c = session_.form().find(id);
+    if (!widget || !c || !isFilled(*c)) return;
+    settling_ = true;
+    showIn(widget, *c, session_.shown(id));
+    settling_ = false;
+    keepOneStop(id);
+}
+
+void FormToFill::showPage(Id tabs) {
+    auto* widget = qobject_cast<TabsField*>(widgetOf(tabs));
+    if (!widget) return;
+    const QSignalBlocker quiet(widget->bar());
+    const Control& c = *session_.form().find(tabs);
+    const Id front = shownPage(c, session_.turned());
+    for (std::size_t i = 0; i < c.children.size(); ++i) {
+        const bool shown = c.children[i] == front;
+        pages_[c.children[i]]->setVisible(shown);
+        if (shown) widget->bar()->setCurrentIndex(int(i));
     }
+    widget->update();
 }
 
 void FormToFill::refresh() {
-    if (marks_ && built_ != session_.form().controls.size()) return rebuild();
-    settling_ = true;
-    const Form& form = session_.form();
+    apply();
     for (const auto& [id, widget] : widgets_) {
-        const Control* c = form.find(id);
-        if (isFilled(*c)) showIn(widget, *c, session_.shown(id));
-        if (auto* tabs = qobject_cast<TabsField*>(widget)) {
-            const QSignalBlocker quiet(tabs->bar());
-            const Id front = shownPage(*c, session_.turned());
-            for (std::size_t i = 0; i < c->children.size(); ++i) {
-                const bool shown = c->children[i] == front;
-                pages_[c->children[i]]->setVisible(shown);
-                if (shown) tabs->bar()->setCurrentIndex(int(i));
-            }
-            tabs->update();
-        }
+        showEntry(id);
+        showPage(id);
     }
-    settling_ = false;
-    keepOneStop();
-    if (!marks_) return;
+    layMarks();
+}
+
+void FormToFill::apply() {
+    const Changes changes = session_.takeChanges();
+    const Form& form = session_.form();
+    for (Id table : changes.rows) {
+        // What is gone may be what this was called from: it is hidden now, and deleted when it has returned.
+        std::erase_if(widgets_, [&](const auto& one) {
+            if (form.find(one.first)) return false;
+            one.second->hide();
+            one.second->deleteLater();
+            return true;
+        });
+        for (Id cell : form.find(table)->children)
+            if (!widgetOf(cell)) buildOne(cell, widgetOf(table));
+    }
+    if (!changes.rows.empty()) {
+        grounds_.clear();
+        layOutFor(sizeHint());
+        layRoute();
+        for (const auto& [table, holder] : rowButtons_) settleRows(table);
+    }
+    for (Id id : changes.answers) showEntry(id);
+    for (Id table : changes.rows)
+        walk(form, table, [&](const Control& c, int) { showEntry(c.id); });
+    for (Id id : changes.turned) showPage(id);
+    for (Id id : changes.visible)
+        if (QWidget* widget = widgetOf(id)) widget->setVisible(session_.visible(id));
+    for (Id id : changes.enabled)
+        if (QWidget* widget = widgetOf(id)) widget->setEnabled(session_.enabled(id));
+    if (!changes.rows.empty() || !changes.turned.empty() || !changes.visible.empty()) {
+        layMarks();
+    } else if (!changes.complaints.empty()) {
+        for (Id id : changes.complaints) {
+            const QRect place = session_.complaints().contains(id) ? markPlace(id) : QRect();
+            if (place.isNull())
+                marks_->fields.erase(id);
+            else
+                marks_->fields[id] = place;
+        }
+        showMarks();
+    }
+    if (!changes.rows.empty()) {
+        updateGeometry();
+        resize(sizeHint());
+        update();
+        emit sized();
+    }
+    if (!changes.empty()) emit changed(changes);
+}
+
+/// Where a field that something is said of stands; nowhere while it is on a page turned away.
+QRect FormToFill::markPlace(Id id) const {
+    QWidget* widget = widgetOf(id);
+    if (!widget || !isInView(session_.form(), id, session_.turned())) return {};
+    return {widget->mapTo(this, QPoint()), widget->size()};
+}
+
+void FormToFill::layMarks() {
     marks_->fields.clear();
-    marks_->sentence.clear();
-    QWidget* focus = focusWidget();
-    Id inHand = focus && focus->property("control").isValid() ? Id(focus->property("control").toUInt()) : noControl;
-    if (!wrong_.contains(inHand)) {
-        inHand = noControl;
-        for (const auto& [id, sentence] : wrong_)
-            if (inHand == noControl && widgetOf(id) && widgetOf(id)->isVisibleTo(this)) inHand = id;
-    }
-    for (const auto& [id, sentence] : wrong_) {
-        QWidget* widget = widgetOf(id);
-        if (!widget || !isInView(form, id, session_.turned())) continue;
-        const QRect place(widget->mapTo(this, QPoint()), widget->size());
-        marks_->fields << place;
-        if (id == inHand) {
-            marks_->beside = place;
-            marks_->sentence = toQt(sentence);
-        }
-    }
+    for (Id id : session_.complaints())
+        if (const QRect place = markPlace(id); !place.isNull()) marks_->fields[id] = place;
+    showMarks();
+}
+
+Id FormToFill::inHand() const {
+    const QWidget* focus = focusWidget();
+    return focus ? Id(focus->property("control").toUInt()) : noControl;
+}
+
+void FormToFill::showMarks() {
+    const Id hand = inHand();
+    auto at = marks_->fields.find(session_.asked(hand));
+    if (at == marks_->fields.end()) at = marks_->fields.begin();
+    const bool says = at != marks_->fields.end();
+    marks_->beside = says ? at->second : QRect();
+    marks_->sentence = says ? toQt(session_.complaint(at->first)) : QString();
     marks_->focus = {};
-    if (QWidget* field = focus && !form.isDialog() ? widgetOf(Id(focus->property("control").toUInt())) : nullptr)
+    if (QWidget* field = session_.form().isDialog() ? nullptr : widgetOf(hand))
         marks_->focus = QRect(field->mapTo(this, QPoint()), field->size());
     marks_->setGeometry(rect());
     marks_->raise();
     marks_->update();
 }
 
-void FormToFill::check(Id id) {
-    std::string sentence = session_.wrongWith(id);
-    if (sentence.empty())
-        wrong_.erase(id);
-    else
-        wrong_[id] = sentence;
-    refresh();
-}
-
 QString FormToFill::wrongShown(Id id) const {
-    auto at = wrong_.find(id);
-    return at == wrong_.end() ? QString() : toQt(at->second);
+    return toQt(session_.complaint(id));
 }
 
 void FormToFill::begin() {
@@ -336,88 +378,102 @@ void FormToFill::begin() {
 
 void FormToFill::goTo(Id id) {
     session_.show(id);
-    refresh();
-    if (QWidget* widget = widgetOf(id)) widget->setFocus(Qt::OtherFocusReason);
-    refresh();
+    apply();
+    if (QWidget* widget = widgetOf(session_.stopOf(id))) widget->setFocus(Qt::OtherFocusReason);
+    showMarks();
+}
+
+void FormToFill::follow(const Outcome& outcome) {
+    apply();
+    if (outcome.cursor != noControl) goTo(outcome.cursor);
+    if (outcome.then == Outcome::Then::accepted) emit accepted();
+    if (outcome.then == Outcome::Then::left) emit left();
 }
 
 void FormToFill::press(Id id) {
-    Outcome outcome = session_.press(id);
-    wrong_.clear();
-    for (const Wrong& wrong : outcome.wrongs) wrong_[wrong.id] = wrong.sentence;
-    refresh();
-    if (outcome.cursor != noControl) goTo(outcome.cursor);
-    emit changed();
-    if (outcome.then == Outcome::Then::accepted) emit accepted();
-    if (outcome.then == Outcome::Then::left) emit left();
+    follow(session_.press(id));
 }
 
 bool FormToFill::eventFilter(QObject* watched, QEvent* event) {
     if (event->type() == QEvent::FocusOut || event->type() == QEvent::FocusIn) {
         const Id id = Id(watched->property("control").toUInt());
-        // A field left empty is no mistake yet: that is said when the form is to be accepted.
-        const bool empty = session_.shown(id).text.empty() && session_.shown(id).picked.empty();
-        if (id != noControl && event->type() == QEvent::FocusOut && (!empty || wrong_.contains(id)))
-            check(id);
-        else if (!wrong_.empty() || !session_.form().isDialog())
+        const Qt::FocusReason why = static_cast<QFocusEvent*>(event)->reason();
+        // A list that drops down, or another window for a while, is no leaving.
+        if (event->type() == QEvent::FocusOut && why != Qt::PopupFocusReason && why != Qt::ActiveWindowFocusReason) {
+            session_.leave(id);
+            apply();
+        }
+        if (!session_.complaints().empty() || !session_.form().isDialog())
             QMetaObject::invokeMethod(
-                this, [this] { refresh(); }, Qt::QueuedConnection);
+                this, [this] { showMarks(); }, Qt::QueuedConnection);
     }
     return QWidget::eventFilter(watched, event);
 }
 
 void FormToFill::keyPressEvent(QKeyEvent* event) {
+    const Id hand = inHand();
     if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
-        if (auto* button = qobject_cast<QPushButton*>(focusWidget())) return button->click();
-        if (Id id = session_.acceptButton()) return press(id);
+        // A button that is no control of the form, as under a table, is pressed as any other.
+        if (auto* button = qobject_cast<QAbstractButton*>(focusWidget()); button && hand == noControl)
+            return button->click();
+        return follow(session_.enter(hand));
     }
-    if (event->key() == Qt::Key_Escape && session_.form().root().yes(Prop::escapeCloses) &&
-        session_.form().isDialog()) {
-        if (Id id = session_.cancelButton()) return press(id);
-        emit left();
-        return;
-    }
+    if (event->key() == Qt::Key_Escape)
+        if (const Outcome outcome = session_.escape(); outcome.then != Outcome::Then::stay) return follow(outcome);
     QWidget::keyPressEvent(event);
 }
 
-void FormToFill::paintEvent(QPaintEvent*) {
+/// A page as it is printed; the widgets show only what is typed. Painted once, until its rows change.
+const QPixmap& FormToFill::ground(Id surface) {
+    auto [at, fresh] = grounds_.try_emplace(surface);
+    if (!fresh) return at->second;
+    // Pages far from each other are seldom looked at together: a few are kept.
+    if (grounds_.size() > 6) {
+        grounds_.clear();
+        at = grounds_.try_emplace(surface).first;
+    }
+    const Extent size = surfaceSize(session_.form(), surface);
+    const double ratio = devicePixelRatioF();
+    at->second = QPixmap((QSizeF(size.width, size.height) * scale_ * ratio).toSize());
+    at->second.setDevicePixelRatio(ratio);
+    at->second.fill(Qt::white);
+    QPainter painter(&at->second);
+    const ShownAll nothing;
+    paintDrawing(painter,
+                 drawnSurface(session_.form(), surface, DrawOptions{fonts_, session_.turned(), &nothing, true, false}),
+                 scale_);
+    return at->second;
+}
+
+void FormToFill::paintEvent(QPaintEvent* event) {
     QPainter painter(this);
     const Form& form = session_.form();
     if (form.isDialog()) {
-        if (auto fill = colourMeant(form.root().text(Prop::fillColour)))
-            painter.fillRect(rect(), toQt(*fill));
-        else
-            painter.fillRect(rect(), palette().window());
+        const auto fill = colourMeant(form.root().text(Prop::fillColour));
+        painter.fillRect(event->rect(), fill ? QBrush(toQt(*fill)) : palette().window());
         return;
     }
-    // The page as it is printed; the widgets show only what is typed.
-    const ShownAll nothing;
     for (Id surface : surfaces(form)) {
-        painter.save();
-        painter.translate(0, pageTop(surface));
-        DrawOptions options{fonts_, session_.turned(), &nothing, true, false};
-        paintDrawing(painter, drawnSurface(form, surface, options), scale_);
-        painter.restore();
+        const Extent size = surfaceSize(form, surface);
+        const QRectF place(0, pageTop(surface), size.width * scale_, size.height * scale_);
+        if (event->rect().intersects(place.toAlignedRect())) painter.drawPixmap(place.topLeft(), ground(surface));
     }
 }
 
 void FormToFill::layOutFor(QSize size) {
     const Form& form = session_.form();
-    if (!form.isDialog()) return;
-    const Form laid = resized(form, rootId, {size.width() / scale_, size.height() / scale_});
-    for (const auto& [id, widget] : widgets_) {
-        const QRect place = toQt(boxOf(laid, *laid.find(id)), scale_).toRect();
-        if (widget->geometry() != place) widget->setGeometry(place);
-    }
-    for (const auto& [id, page] : pages_) {
-        const QRect place = toQt(boxOf(laid, *laid.find(id)), scale_).toRect();
-        if (page->geometry() != place) page->setGeometry(place);
-    }
+    const Form laid =
+        form.isDialog() && size != sizeHint() ? resized(form, rootId, {size.width() / scale_, size.height() / scale_}) : form;
+    for (const auto& [id, widget] : widgets_)
+        if (const QRect place = placeOf(laid, id); widget->geometry() != place) widget->setGeometry(place);
+    for (const auto& [id, page] : pages_)
+        if (const QRect place = placeOf(laid, id); page->geometry() != place) page->setGeometry(place);
 }
 
 void FormToFill::resizeEvent(QResizeEvent* event) {
-    if (event->size() != sizeHint() || event->oldSize().isValid()) layOutFor(event->size());
-    if (marks_) marks_->setGeometry(rect());
+    if (session_.form().isDialog() && (event->size() != sizeHint() || event->oldSize().isValid()))
+        layOutFor(event->size());
+    if (marks_) layMarks();
 }
 
 }  // namespace brindel

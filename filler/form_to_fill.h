@@ -26,12 +26,12 @@ class FormToFill : public QWidget {
     QWidget* widgetOf(Id id) const;
     /// Puts what the session holds into all widgets and turns its pages.
     void refresh();
+    /// Puts into widgets what the session says has changed, and nothing else.
+    void apply();
     /// The cursor to the first stop of the route.
     void begin();
     /// Lays the dialog out anew for a size in pixels, as its controls hold to their edges. Documents keep theirs.
     void layOutFor(QSize size);
-    /// Builds the widgets anew from the session's form, as after a row has been added.
-    void rebuild();
     /// Goes to a control: turns its page, gives it the cursor.
     void goTo(Id id);
     /// Presses a button, as a click does.
@@ -40,7 +40,8 @@ class FormToFill : public QWidget {
     QString wrongShown(Id id) const;
 
   signals:
-    void changed();
+    /// The session has changed in this.
+    void changed(const brindel::Changes& changes);
     void accepted();
     void left();
     /// The form has another size, as after a row was added.
@@ -53,26 +54,34 @@ class FormToFill : public QWidget {
     void resizeEvent(QResizeEvent* event) override;
 
   private:
-    void build(Id container, QWidget* parent, double offsetX, double offsetY);
-    void furnish();
+    void build(Id container, QWidget* parent);
+    void buildOne(Id id, QWidget* parent);
+    QRect placeOf(const Form& laid, Id id) const;
     void addKeys();
     void layRoute();
-    void addRowButtons(Id table, QWidget* widget);
+    void addRowButtons(Id table);
+    void settleRows(Id table);
     void wire(QWidget* widget, Id id);
     void typed(Id id, const QString& text);
-    void settle(Id id);
-    void keepOneStop();
-    void check(Id id);
+    void did(Id id);
+    void showEntry(Id id);
+    void showPage(Id tabs);
+    void keepOneStop(Id radio);
+    void follow(const Outcome& outcome);
+    QRect markPlace(Id id) const;
+    void layMarks();
+    void showMarks();
+    Id inHand() const;
     double pageTop(Id surface) const;
+    const QPixmap& ground(Id surface);
 
     FormSession& session_;
     const FontBook& fonts_;
     double scale_;
-    std::map<Id, QWidget*> widgets_, pages_;
+    std::map<Id, QWidget*> widgets_, pages_, rowButtons_;
     std::map<Id, QButtonGroup*> questions_;
-    std::map<Id, std::string> wrong_;
+    std::map<Id, QPixmap> grounds_;  // of a document's pages: what is printed, painted once
     WrongMarks* marks_ = nullptr;
-    std::size_t built_ = 0;  // how many controls the widgets were built for
     bool settling_ = false;
 };
 

@@ -136,8 +136,10 @@ void TabsField::resizeEvent(QResizeEvent*) {
     else if (sit_ == "right")
         bar_->setGeometry(width() - side, 0, side, height());
     else
-        bar_->setGeometry(0, sit_ == "bottom" ? height() - strip_ : 0, std::min(width(), bar_->sizeHint().width()),
-                          strip_);
+    {
+        const int wide = std::min(width(), bar_->sizeHint().width());
+        bar_->setGeometry(isRightToLeft() ? width() - wide : 0, sit_ == "bottom" ? height() - strip_ : 0, wide, strip_);
+    }
 }
 
 void TabsField::paintEvent(QPaintEvent*) {

@@ -281,7 +281,7 @@ QFont fontOf(const Look& look, double pixelsPerPoint) {
 }
 
 void dress(QWidget* widget, const Control& c, const Making& m) {
-    const bool filled = row(c.kind).filled && c.kind != Kind::checkBox && c.kind != Kind::radioButton;
+    const bool filled = row(c.kind).filled() && c.kind != Kind::checkBox && c.kind != Kind::radioButton;
     const Look look = filled ? entryLookOf(m.form, c) : lookOf(m.form, c);
     widget->setFont(fontOf(look, unitsPerPoint(m.form) * m.scale));
     QPalette colours = widget->palette();
@@ -324,6 +324,7 @@ QWidget* makeWidget(const Control& control, const Making& making, QWidget* paren
         if (kind == control.kind)
             if (QWidget* widget = make(control, making, parent)) {
                 dress(widget, control, making);
+                if (making.form.index()->rightToLeft()) widget->setLayoutDirection(Qt::RightToLeft);
                 return widget;
             }
     return nullptr;
@@ -356,7 +357,7 @@ void showIn(QWidget* widget, const Control& c, const Shown& shown) {
         }
     } else if (auto* list = qobject_cast<QListWidget*>(widget)) {
         for (int i = 0; i < list->count(); ++i) {
-            const bool on = std::ranges::find(shown.picked, std::size_t(i)) != shown.picked.end();
+            const bool on = std::ranges::binary_search(shown.picked, std::size_t(i));
             if (c.yes(Prop::tickMarks))
                 list->item(i)->setCheckState(on ? Qt::Checked : Qt::Unchecked);
             else

@@ -17,11 +17,12 @@ void FormToFill::wire(QWidget* widget, Id id) {
         connect(tabs->bar(), &QTabBar::currentChanged, this, [this, id](int at) {
             const auto& pages = session_.form().find(id)->children;
             if (at >= 0 && std::size_t(at) < pages.size()) session_.turn(id, pages[std::size_t(at)]);
-            refresh();
+            apply();
         });
         return;
     }
-    if (c->kind == Kind::button) {
+    widget->setProperty("control", QVariant(uint(id)));
+    if (row(c->kind).pressed) {
         connect(static_cast<QAbstractButton*>(widget), &QAbstractButton::clicked, this, [this, id] { press(id); });
         return;
     }
@@ -32,11 +33,10 @@ void FormToFill::wire(QWidget* widget, Id id) {
         edit->setProperty("control", QVariant(uint(id)));
         connect(edit, &QLineEdit::textEdited, this, [this, id](const QString& text) { typed(id, text); });
     };
-    widget->setProperty("control", QVariant(uint(id)));
     if (auto* choices = qobject_cast<ChoiceField*>(widget)) {
         choices->picked = [this, id](std::vector<std::size_t> lines) {
             session_.pick(id, std::move(lines));
-            settle(id);
+            did(id);
         };
         for (QAbstractButton* button : choices->buttons()) {
             button->setProperty("control", QVariant(uint(id)));
@@ -47,7 +47,7 @@ void FormToFill::wire(QWidget* widget, Id id) {
             choices->other()->setProperty("control", QVariant(uint(id)));
             connect(choices->other(), &QLineEdit::textEdited, this, [this, id](const QString& text) {
                 session_.type(id, fromQt(text));
-                settle(id);
+                did(id);
             });
         }
     } else if (auto* signature = qobject_cast<SignatureField*>(widget)) {
@@ -57,12 +57,12 @@ void FormToFill::wire(QWidget* widget, Id id) {
         }
         signature->signedWith = [this, id](const std::string& text) {
             session_.type(id, text);
-            settle(id);
+            did(id);
         };
     } else if (auto* picture = qobject_cast<PictureField*>(widget)) {
         picture->picked = [this, id](const std::string& png) {
             session_.type(id, png);
-            settle(id);
+            did(id);
         };
     } else if (auto* edit = qobject_cast<QLineEdit*>(widget)) {
         listen(edit);
@@ -79,28 +79,24 @@ void FormToFill::wire(QWidget* widget, Id id) {
         listen(number->edit());
         number->stepped = [this, id](int steps) {
             session_.step(id, steps);
-            settle(id);
+            did(id);
         };
     } else if (auto* box = qobject_cast<QComboBox*>(widget)) {
         if (box->lineEdit()) listen(box->lineEdit());
         connect(box, &QComboBox::activated, this, [this, id, box](int at) {
             session_.type(id, fromQt(box->itemText(at)));
-            settle(id);
+            did(id);
         });
         if (auto* date = qobject_cast<DateField*>(box)) {
             date->shownDate = [this, id] {
-                const Control& k = *session_.form().find(id);
-                auto day = dateRead(session_.shown(id).text, k.text(Prop::datePattern),
-                                    session_.form().root().text(Prop::language));
+                const auto* day = std::get_if<Day>(&session_.entry(id).held);
                 return day ? QDate(int(day->year()), int(unsigned(day->month())), int(unsigned(day->day()))) : QDate();
             };
             date->picked = [this, id](QDate picked) {
-                const Control& k = *session_.form().find(id);
-                Day day{std::chrono::year(picked.year()), std::chrono::month(unsigned(picked.month())),
-                        std::chrono::day(unsigned(picked.day()))};
-                session_.type(id, dateIn(day, k.text(Prop::datePattern), session_.form().root().text(Prop::language)));
-                settle(id);
-                check(id);
+                session_.pickDay(id, Day{std::chrono::year(picked.year()), std::chrono::month(unsigned(picked.month())),
+                                         std::chrono::day(unsigned(picked.day()))});
+                session_.leave(id);
+                did(id);
             };
         }
     } else if (auto* list = qobject_cast<QListWidget*>(widget)) {
@@ -112,21 +108,20 @@ void FormToFill::wire(QWidget* widget, Id id) {
                 if (ticks ? list->item(i)->checkState() == Qt::Checked : list->item(i)->isSelected())
                     lines.push_back(std::size_t(i));
             session_.pick(id, lines);
-            settle(id);
+            did(id);
         };
         connect(list, &QListWidget::itemChanged, this, picked);
         connect(list, &QListWidget::itemSelectionChanged, this, picked);
     } else if (auto* button = qobject_cast<QAbstractButton*>(widget)) {
-        if (c->kind == Kind::radioButton) {
-            const Id first = questionOf(session_.form(), *c).front();
-            QButtonGroup*& group = questions_[first];
+        if (row(c->kind).answers == AnswerType::question) {
+            QButtonGroup*& group = questions_[session_.asked(id)];
             if (!group) group = new QButtonGroup(this);
             group->addButton(button);
         }
         connect(button, &QAbstractButton::toggled, this, [this, id](bool on) {
             if (settling_) return;
             session_.tick(id, on);
-            settle(id);
+            did(id);
         });
     }
 }
@@ -163,19 +158,13 @@ void FormToFill::typed(Id id, const QString& text) {
         }
         settling_ = false;
     }
-    if (wrong_.contains(id)) check(id);
-    emit changed();
+    apply();
 }
 
-void FormToFill::settle(Id id) {
-    settling_ = true;
-    if (QWidget* widget = widgetOf(id)) showIn(widget, *session_.form().find(id), session_.shown(id));
-    settling_ = false;
-    const Control* c = session_.form().find(id);
-    keepOneStop();
-    const Id about = c->kind == Kind::radioButton ? questionOf(session_.form(), *c).front() : id;
-    if (wrong_.contains(about)) check(about);
-    emit changed();
+/// The widget shows what the session holds after an act, also where it was refused.
+void FormToFill::did(Id id) {
+    showEntry(id);
+    apply();
 }
 
 }  // namespace brindel

@@ -358,7 +358,7 @@ Point handlePoint(const Box& b, Handle handle) {
 }
 
 bool comesWithLabel(Kind kind) {
-    return row(kind).filled && !has(kind, Prop::text);
+    return row(kind).filled() && !has(kind, Prop::text);
 }
 
 Edited placedByHand(const Desk& desk, Id surface, Box box, Tool tool) {

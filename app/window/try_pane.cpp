@@ -93,7 +93,7 @@ class Stage : public QWidget {
 
 QString answerText(const Answer& answer) {
     if (const auto* yes = std::get_if<bool>(&answer)) return *yes ? "yes" : "no";
-    if (const auto* number = std::get_if<double>(&answer)) return toQt(numberText(*number));
+    if (const auto* number = std::get_if<double>(&answer)) return toQt(exactText(*number));
     if (const auto* text = std::get_if<std::string>(&answer)) return toQt(*text);
     if (const auto* several = std::get_if<std::vector<std::string>>(&answer)) {
         QStringList list;
@@ -125,7 +125,7 @@ void TryPane::begin(double zoom) {
     connect(view_, &FormToFill::left, this, [this] { emit over(false); });
     view_->show();
     view_->begin();
-    emit changed();
+    emit began();
 }
 
 void TryPane::end() {
@@ -178,7 +178,8 @@ TryDetails::TryDetails(Desk& desk, TryPane& pane, QWidget* parent) : QWidget(par
         showAgain();
     });
     connect(back, &QPushButton::clicked, this, &TryDetails::backAsked);
-    connect(&pane, &TryPane::changed, this, &TryDetails::showAgain);
+    connect(&pane, &TryPane::began, this, &TryDetails::showAgain);
+    connect(&pane, &TryPane::changed, this, &TryDetails::showChanged);
     connect(&pane, &TryPane::over, this, &TryDetails::showOver);
 }
 
@@ -186,27 +187,52 @@ QString TryDetails::verdict() const {
     return verdict_->text();
 }
 
+void TryDetails::showVerdict() {
+    const FormSession& session = *pane_.session();
+    const Wrong* first = session.firstWrong();
+    verdict_->setText(!first ? tr("All is in order: the form can be accepted.")
+                             : (session.wrongCount() == 1 ? tr("%1 thing is left to put right: %2")
+                                                          : tr("%1 things are left to put right: %2"))
+                                   .arg(session.wrongCount())
+                                   .arg(toQt(first->sentence)));
+}
+
+void TryDetails::showRow(int row, Id id) {
+    const FormSession& session = *pane_.session();
+    const QString cells[2] = {toQt(answerName(session.form(), *session.form().find(id))), answerText(session.answer(id))};
+    for (int k = 0; k < 2; ++k) {
+        auto* item = table_->item(row, k);
+        if (!item) {
+            item = new QTableWidgetItem;
+            item->setFont(k == 0 ? monoFont(11) : bodyFont(12));
+            table_->setItem(row, k, item);
+        }
+        if (item->text() == cells[k]) continue;
+        item->setText(cells[k]);
+        item->setToolTip(cells[k]);
+    }
+}
+
 void TryDetails::showAgain() {
     FormSession* session = pane_.session();
     if (!session) return;
-    const auto wrongs = session->wrongs();
-    verdict_->setText(wrongs.empty() ? "All is in order: the form can be accepted."
-                                     : QString("%1 %2 left to put right: %3")
-                                           .arg(wrongs.size())
-                                           .arg(wrongs.size() == 1 ? "thing is" : "things are")
-                                           .arg(toQt(wrongs.front().sentence)));
-    const auto answers = session->answers();
-    table_->setRowCount(int(answers.size()));
-    for (int i = 0; i < int(answers.size()); ++i) {
-        const auto& [name, answer] = answers[std::size_t(i)];
-        const QString cells[2] = {toQt(name), answerText(answer)};
-        for (int k = 0; k < 2; ++k) {
-            auto* item = new QTableWidgetItem(cells[k]);
-            item->setToolTip(cells[k]);
-            item->setFont(k == 0 ? monoFont(11) : bodyFont(12));
-            table_->setItem(i, k, item);
-        }
+    showVerdict();
+    rows_.clear();
+    table_->setRowCount(int(session->fields().size()));
+    for (Id id : session->fields()) {
+        const int row = int(rows_.size());
+        rows_[id] = row;
+        showRow(row, id);
     }
+}
+
+void TryDetails::showChanged(const Changes& changes) {
+    FormSession* session = pane_.session();
+    if (!session) return;
+    if (!changes.rows.empty()) return showAgain();
+    for (Id id : changes.answers)
+        if (auto at = rows_.find(session->asked(id)); at != rows_.end()) showRow(at->second, at->first);
+    if (!changes.complaints.empty()) showVerdict();
 }
 
 void TryDetails::showOver(bool accepted) {

@@ -24,7 +24,8 @@ class TryPane : public QScrollArea {
     FormSession* session() const { return session_.get(); }
 
   signals:
-    void changed();
+    void began();
+    void changed(const brindel::Changes& changes);
     void over(bool accepted);
 
   private:
@@ -45,11 +46,15 @@ class TryDetails : public QWidget {
 
   private:
     void showAgain();
+    void showChanged(const Changes& changes);
+    void showRow(int row, Id id);
+    void showVerdict();
     void showOver(bool accepted);
     Desk& desk_;
     TryPane& pane_;
     QLabel* verdict_;
     QTableWidget* table_;
+    std::map<Id, int> rows_;  // of fields and questions
 };
 
 }  // namespace brindel

@@ -81,6 +81,23 @@ struct Art {
     double unit(double px, double mm) const { return form.isDialog() ? px : mm; }
 };
 
+inline bool rightToLeft(const Form& form) {
+    return form.index()->rightToLeft();
+}
+/// A box in something `width` wide, as it is seen where everything is turned for the other direction of writing.
+inline Box asSeen(const Box& box, double width) {
+    return {width - box.right(), box.top, box.width, box.height};
+}
+/// The same for a form whose language may run either way.
+inline Box asSeen(const Form& form, const Box& box, double width) {
+    return rightToLeft(form) ? asSeen(box, width) : box;
+}
+// Where the parts of controls stand in a language that runs from left to right: what drawing goes by, before it turns.
+Box fieldTextBox(const Form& form, const Control& control);
+Box tickSquare(const Form& form, const Control& control);
+ChoiceSpots choicePlaces(const Form& form, const Control& group, const FontBook& fonts);
+Box tickOfLine(const Form& form, const Box& line);
+
 /// The dashes of a line or box of this width, as its Prop::dash says.
 std::vector<double> dashesOf(const Control& control, double width);
 /// The little box or ring of a tick or a radio button, and its mark.

@@ -17,13 +17,14 @@ void drawTick(const Art& a, Box b, bool on, bool round) {
                                   {b.left + b.width * 0.79, b.top + b.height * 0.27}},
                                  false,
                                  std::nullopt,
-                                 Pen{mark, b.width * 0.13, {}}});
+                                 Pen{mark, b.width * 0.13, {}},
+                                 true});
     }
 }
 
 void drawTickWithText(const Art& a) {
     Look l = a.look();
-    const Box square = tickBoxOf(a.form, a.c);
+    const Box square = tickSquare(a.form, a.c);
     const double side = square.width;
     if (a.options.ground) a.ground(l, a.whole(), 0);
     if (a.options.guests) drawTick(a, square, a.shown.on, a.c.kind == Kind::radioButton);
@@ -45,7 +46,7 @@ void drawList(const Art& a) {
     for (std::size_t i = 0; i < choices.size(); ++i) {
         Box line{inner.left, inner.top + high * double(i), inner.width, high};
         if (line.top >= inner.bottom()) break;
-        bool on = std::ranges::find(a.shown.picked, i) != a.shown.picked.end();
+        const bool on = std::ranges::binary_search(a.shown.picked, i);
         if (on && !a.c.yes(Prop::tickMarks)) a.box(line, Colour{0xCF, 0xE0, 0xDD}, std::nullopt);
         Box text = line;
         text.left += a.unit(5, 1.5);
@@ -61,7 +62,7 @@ void drawList(const Art& a) {
     a.out.push_back(ClipEndMark{});
 }
 
-ChoiceSpots choiceSpotsOf(const Form& form, const Control& c, const FontBook& fonts) {
+ChoiceSpots choicePlaces(const Form& form, const Control& c, const FontBook& fonts) {
     const bool dialog = form.isDialog();
     const Look look = lookOf(form, c);
     const double pt = unitsPerPoint(form), line = fonts.lineHeight(look) * pt;
@@ -82,7 +83,7 @@ ChoiceSpots choiceSpotsOf(const Form& form, const Control& c, const FontBook& fo
         spots.rows.push_back({wide * double(i / down), top + high * double(i % down), wide, high});
     if (c.yes(Prop::otherAnswers)) {
         const Box last = spots.rows.back();
-        const double after = choiceTick(form, last).width + (dialog ? 7 : 2) +
+        const double after = tickOfLine(form, last).width + (dialog ? 7 : 2) +
                              fonts.width(c.text(Prop::otherText), look) * pt + (dialog ? 8 : 2);
         const double field = std::min(last.height, dialog ? 24.0 : 6.0);
         spots.other = {last.left + after, last.top + (last.height - field) / 2,
@@ -91,9 +92,22 @@ ChoiceSpots choiceSpotsOf(const Form& form, const Control& c, const FontBook& fo
     return spots;
 }
 
-Box choiceTick(const Form& form, const Box& line) {
+Box tickOfLine(const Form& form, const Box& line) {
     const double side = std::min(form.isDialog() ? 16.0 : 4.0, line.height);
     return {line.left, line.top + (line.height - side) / 2, side, side};
+}
+
+ChoiceSpots choiceSpotsOf(const Form& form, const Control& c, const FontBook& fonts) {
+    ChoiceSpots spots = choicePlaces(form, c, fonts);
+    if (!rightToLeft(form)) return spots;
+    for (Box& row : spots.rows) row = asSeen(row, c.box.width);
+    spots.question = asSeen(spots.question, c.box.width);
+    spots.other = asSeen(spots.other, c.box.width);
+    return spots;
+}
+
+Box choiceTick(const Form& form, const Box& line) {
+    return asSeen(form, tickOfLine(form, line).moved(-line.left, 0), line.width).moved(line.left, 0);
 }
 
 std::string choiceWording(const Control& c, std::size_t number) {
@@ -103,7 +117,7 @@ std::string choiceWording(const Control& c, std::size_t number) {
 void drawChoiceGroup(const Art& a) {
     Look l = a.look(), words = l, entry = entryLookOf(a.form, a.c);
     words.bold = a.c.own.find(Prop::bold) && l.bold;
-    const ChoiceSpots spots = choiceSpotsOf(a.form, a.c, a.options.fonts);
+    const ChoiceSpots spots = choicePlaces(a.form, a.c, a.options.fonts);
     if (a.options.ground) {
         a.ground(l, a.whole(), a.unit(3, 0.5));
         if (spots.question.height > 0)
@@ -112,8 +126,8 @@ void drawChoiceGroup(const Art& a) {
     }
     const bool one = a.c.text(Prop::many) != "many";
     for (std::size_t i = 0; i < spots.rows.size(); ++i) {
-        const Box tick = choiceTick(a.form, spots.rows[i]);
-        const bool on = std::ranges::find(a.shown.picked, i) != a.shown.picked.end();
+        const Box tick = tickOfLine(a.form, spots.rows[i]);
+        const bool on = std::ranges::binary_search(a.shown.picked, i);
         if (a.options.guests) drawTick(a, tick, on, one);
         if (!a.options.ground) continue;
         Look left = words;

@@ -54,7 +54,7 @@ void drawField(const Art& a) {
     }
     if (text.empty()) return;
     if (a.form.isDialog() && !unit.empty()) text += " " + unit;
-    Box b = textBoxOf(a.form, a.c);
+    Box b = fieldTextBox(a.form, a.c);
     auto lines = many ? drawnLines(a.form, a.c, text, entry, b.width, a.options.fonts) : std::vector<string>{text};
     a.lines(lines, entry, b, many ? Down::top : entry.down, colour, true);
 }
@@ -182,32 +182,59 @@ void drawLine(const Art& a) {
 
 void drawNothing(const Art&) {}
 
-/// One row a kind.
-constexpr std::pair<Kind, void (*)(const Art&)> artists[] = {
-    {Kind::dialog, drawNothing},
-    {Kind::document, drawNothing},
-    {Kind::page, drawNothing},
-    {Kind::tabPage, drawNothing},
+/// Turned for a language that runs from right to left: what stood at the start of the control stands at its end.
+Drawing mirrored(Drawing drawing, double width) {
+    for (Mark& mark : drawing) {
+        if (auto* b = std::get_if<BoxMark>(&mark)) b->box = asSeen(b->box, width);
+        if (auto* i = std::get_if<ImageMark>(&mark)) i->box = asSeen(i->box, width);
+        if (auto* c = std::get_if<ClipMark>(&mark)) c->box = asSeen(c->box, width);
+        if (auto* t = std::get_if<TextMark>(&mark)) t->at.x = width - t->at.x - t->text.width * t->size;
+        if (auto* p = std::get_if<PathMark>(&mark)) {
+            const auto [low, high] = std::ranges::minmax_element(p->points, {}, &Point::x);
+            const double across = low->x + high->x;
+            for (Point& at : p->points) at.x = p->upright ? at.x + width - across : width - at.x;
+        }
+    }
+    return drawing;
+}
+
+/// One row a kind. `turns`: drawn for a language that runs from left to right, and turned for others.
+struct Artist {
+    Kind kind;
+    void (*draw)(const Art&) = drawNothing;
+    bool turns = true;
+};
+constexpr Artist artists[] = {
+    {Kind::dialog},
+    {Kind::document},
+    {Kind::page},
+    {Kind::tabPage},
     {Kind::label, drawLabel},
     {Kind::textBox, drawField},
     {Kind::numberBox, drawField},
     {Kind::dateBox, drawDate},
+    {Kind::timeBox, drawField},
     {Kind::comboBox, drawCombo},
     {Kind::listBox, drawList},
     {Kind::checkBox, drawTickWithText},
     {Kind::radioButton, drawTickWithText},
+    {Kind::choiceGroup, drawChoiceGroup},
     {Kind::button, drawButton},
     {Kind::frame, drawFrame},
-    {Kind::tabs, drawTabs},
-    {Kind::line, drawLine},
-    {Kind::timeBox, drawField},
-    {Kind::choiceGroup, drawChoiceGroup},
-    {Kind::table, drawTable},
-    {Kind::cell, drawNothing},
-    {Kind::picture, drawPicture},
-    {Kind::signature, drawSignature},
-    {Kind::box, drawBox},
+    {Kind::tabs, drawTabs, false},
+    {Kind::table, drawTable, false},
+    {Kind::cell},
+    {Kind::picture, drawPicture, false},
+    {Kind::signature, drawSignature, false},
+    {Kind::line, drawLine, false},
+    {Kind::box, drawBox, false},
 };
+constexpr bool artistsInOrder() {
+    for (std::size_t i = 0; i < std::size(artists); ++i)
+        if (std::size_t(artists[i].kind) != i) return false;
+    return true;
+}
+static_assert(artistsInOrder(), "the rows stand in the order of Kind");
 
 void drawInto(const Form& form, const Control& c, const DrawOptions& options, double left, double top, Drawing& out) {
     if (!c.yes(Prop::visible) && has(c.kind, Prop::visible)) return;
@@ -263,36 +290,24 @@ double listRowHeight(const Form& form) {
     return form.isDialog() ? 23 : 5.5;
 }
 
-Shown startingShown(const Form& form, const Control& c) {
+Shown shownOf(const Field& field, const Entry& entry) {
     Shown shown;
-    shown.on = c.yes(Prop::startsTicked);
-    if (!isFilled(c)) return shown;
-    shown.text = c.text(Prop::defaultText);
-    const string& language = form.root().text(Prop::language);
-    if (c.kind == Kind::numberBox)
-        if (auto number = numberFrom(shown.text))
-            shown.text = numberIn(*number, int(c.number(Prop::decimals)), c.yes(Prop::thousands), language);
-    if (c.kind == Kind::dateBox)
-        if (auto day = isoDateRead(shown.text)) shown.text = dateIn(*day, c.text(Prop::datePattern), language);
-    if (c.kind == Kind::timeBox)
-        if (auto time = timeRead(shown.text, "HH:mm", language))
-            shown.text = timeIn(*time, c.text(Prop::timePattern), language);
-    const Choices& choices = c.choices();
-    for (std::size_t i = 0; i < choices.size(); ++i)
-        if (!shown.text.empty() && (choices[i].value == shown.text || choices[i].text == shown.text)) {
-            shown.text = choices[i].text;
-            shown.picked = {i};
-            break;
-        }
-    if (c.kind == Kind::choiceGroup) shown.text.clear();
+    shown.text = wordingOf(field, entry);
+    if (const auto* on = std::get_if<bool>(&entry.held)) shown.on = *on;
+    if (const auto* picks = std::get_if<Picks>(&entry.held)) shown.picked = picks->lines;
     return shown;
+}
+
+Shown startingShown(const Form& form, const Control& c) {
+    const Field field{form, c};
+    return shownOf(field, startingEntry(field));
 }
 
 Drawing drawnControl(const Form& form, const Control& control, const Shown& shown, const DrawOptions& options) {
     Drawing out;
-    for (const auto& [kind, draw] : artists)
-        if (kind == control.kind) draw(Art{form, control, shown, options, out});
-    return out;
+    const Artist& artist = artists[std::size_t(control.kind)];
+    artist.draw(Art{form, control, shown, options, out});
+    return artist.turns && rightToLeft(form) ? mirrored(std::move(out), control.box.width) : out;
 }
 
 Drawing drawnSurface(const Form& form, Id surface, const DrawOptions& options) {
@@ -353,7 +368,7 @@ std::vector<double> tabWidths(const Form& form, const Control& tabs, const FontB
     return widths;
 }
 
-Box textBoxOf(const Form& form, const Control& c) {
+Box fieldTextBox(const Form& form, const Control& c) {
     const bool dialog = form.isDialog();
     const double side = dialog ? 6 : 1.6;
     const double arrow = (c.kind == Kind::comboBox || (c.kind == Kind::dateBox && c.yes(Prop::calendar) && dialog) ||
@@ -367,9 +382,17 @@ Box textBoxOf(const Form& form, const Control& c) {
     return {side, above, std::max(1.0, c.box.width - 2 * side - arrow - unit), std::max(1.0, c.box.height - 2 * above)};
 }
 
-Box tickBoxOf(const Form& form, const Control& c) {
+Box tickSquare(const Form& form, const Control& c) {
     const double side = std::min(form.isDialog() ? 16.0 : 4.0, c.box.height);
     return {0, (c.box.height - side) / 2, side, side};
+}
+
+Box textBoxOf(const Form& form, const Control& c) {
+    return asSeen(form, fieldTextBox(form, c), c.box.width);
+}
+
+Box tickBoxOf(const Form& form, const Control& c) {
+    return asSeen(form, tickSquare(form, c), c.box.width);
 }
 
 std::vector<string> drawnLines(const Form& form, const Control& control, const string& text, const Look& look,

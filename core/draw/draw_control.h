@@ -4,6 +4,7 @@
 
 #include <map>
 
+#include "core/answers/answering.h"
 #include "core/draw/drawing.h"
 #include "core/model/places.h"
 
@@ -14,6 +15,7 @@ struct Shown {
     std::string text;                 // typed, chosen, or worked out; as people read it
     bool on = false;                  // ticked, or the chosen one
     std::vector<std::size_t> picked;  // of a list's choices
+    bool operator==(const Shown&) const = default;
 };
 /// What controls show; a control that is not in it shows what it starts with.
 using ShownAll = std::map<Id, Shown>;
@@ -26,6 +28,8 @@ struct DrawOptions {
     bool guests = true;  // what fillers change: typed text, ticks, and buttons whole; PDF draws these apart
 };
 
+/// What a field's entry looks like.
+Shown shownOf(const Field& field, const Entry& entry);
 /// What a control starts with, as it is shown: its default, its prompt is not part of it. `today` stands for itself.
 Shown startingShown(const Form& form, const Control& control);
 

@@ -31,6 +31,7 @@ struct PathMark {
     bool closed = false;
     std::optional<Colour> fill;
     std::optional<Pen> outline;
+    bool upright = false;  // keeps its shape where a drawing is turned for another direction of writing
 };
 
 /// One line of text; `at` is the start of its base line, `size` the em.

@@ -67,7 +67,7 @@ Form turnedInto(const Form& form, const Ids& ids, Kind kind) {
         const std::string wording = has(old.kind, Prop::text) ? old.text(Prop::text) : old.text(Prop::title);
         if (!wording.empty() && has(kind, Prop::title)) next = withProperty(next, {id}, Prop::title, wording);
         if (!wording.empty() && has(kind, Prop::text)) next = withProperty(next, {id}, Prop::text, wording);
-        if (!wording.empty() && !has(kind, Prop::text) && !has(kind, Prop::title) && !labelOf(next, id)) {
+        if (!wording.empty() && !has(kind, Prop::text) && !has(kind, Prop::title) && !labelOf(form, id)) {
             const double gap = dialog ? 12 : 3,
                          wide = dialog ? 7.0 * double(wording.size()) : 1.9 * double(wording.size());
             if (old.box.left >= wide + gap && next.find(old.parent)->kind != Kind::cell) {
@@ -84,7 +84,7 @@ Form turnedInto(const Form& form, const Ids& ids, Kind kind) {
             }
         }
         // A field whose label spoke for it goes without when it has wording of its own.
-        if (const Control* label = labelOf(next, id); label && has(kind, Prop::text) && row(kind).filled) {
+        if (const Control* label = labelOf(form, id); label && has(kind, Prop::text) && row(kind).filled()) {
             next = withProperty(next, {id}, Prop::text, label->text(Prop::text));
             next = removed(next, {label->id});
         }

@@ -57,7 +57,7 @@ Form looksCopied(const Form& form, Id from, const Ids& ids) {
         next = looksDropped(next, {id});
         // Kinds that go by different styles look alike only when the style is said.
         const std::string style = styleKey(*giver);
-        if (has(c->kind, Prop::style) && styleKey(*c) != style && row(c->kind).filled == row(giver->kind).filled)
+        if (has(c->kind, Prop::style) && styleKey(*c) != style && row(c->kind).filled() == row(giver->kind).filled())
             next = withProperty(next, {id}, Prop::style, style);
         for (const auto& [prop, value] : giver->own)
             if ((isLook(prop) || prop == Prop::entryStyle) && has(c->kind, prop))

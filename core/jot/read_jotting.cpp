@@ -52,7 +52,7 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     const bool chosen = f.radio || f.kind == Kind::comboBox || f.kind == Kind::listBox || group;
     const bool text = f.kind == Kind::textBox;
     refuse(!chosen && !table && p.choices.has_value(), "choices");
-    refuse(!row(f.kind).filled && p.required, "“required”");
+    refuse(!row(f.kind).filled() && p.required, "“required”");
     refuse(!text && !table && !group && p.length.has_value(), "length");
     refuse(!text && f.kind != Kind::listBox && p.rows > 0, "size in lines");
     refuse(!text && !p.letters.empty(), "letter case");

@@ -96,7 +96,7 @@ class Tidying {
         return left.right() <= right.left + slack * 0.4 || right.right() <= left.left + slack * 0.4;
     }
 
-    static bool kindFills(Kind kind) { return brindel::row(kind).filled; }
+    static bool kindFills(Kind kind) { return brindel::row(kind).filled(); }
 
     void findRows();
 

@@ -54,12 +54,7 @@ void Control::set(Prop prop, Value value) {
 }
 
 const Control* Form::named(std::string_view name) const {
-    const Control* found = nullptr;
-    if (name.empty()) return found;
-    controls.each([&](Id, const Control& c) {
-        if (!found && c.name == name) found = &c;
-    });
-    return found;
+    return name.empty() ? nullptr : find(index()->named(name));
 }
 
 const Style* Form::style(std::string_view key) const {
@@ -137,14 +132,7 @@ bool within(const Form& form, Id id, Id container) {
 }
 
 const Control* labelOf(const Form& form, Id id) {
-    const Control* control = form.find(id);
-    const Control* container = control ? form.find(control->parent) : nullptr;
-    if (!container) return nullptr;
-    // A label nearly always lies in the same container; look there before anywhere else.
-    for (Id sibling : container->children)
-        if (const Control* c = form.find(sibling); c && c->kind == Kind::label && c->reference(Prop::labels) == id)
-            return c;
-    return nullptr;
+    return form.find(form.index()->labelOf(id));
 }
 
 std::optional<TablePlace> tablePlace(const Form& form, const Control& control) {
@@ -152,7 +140,7 @@ std::optional<TablePlace> tablePlace(const Form& form, const Control& control) {
     const Control* table = cell && cell->kind == Kind::cell ? form.find(cell->parent) : nullptr;
     if (!table) return std::nullopt;
     const auto& columns = std::get<Choices>(table->get(Prop::columns));
-    const auto at = std::size_t(std::ranges::find(table->children, cell->id) - table->children.begin());
+    const std::size_t at = form.index()->numberOfCell(cell->id);
     const std::size_t wide = std::max<std::size_t>(1, columns.size());
     return TablePlace{columns.empty() ? "" : columns[at % wide].text, at / wide + 1};
 }
@@ -171,28 +159,17 @@ std::string calledBy(const Form& form, const Control& control) {
 }
 
 bool isFilled(const Control& control) {
-    return row(control.kind).filled && (control.kind != Kind::picture || control.yes(Prop::byFiller));
+    return row(control.kind).filled() && (control.kind != Kind::picture || control.yes(Prop::byFiller));
 }
 
 int fieldCount(const Form& form) {
-    int count = 0;
-    form.controls.each([&](Id id, const Control& c) {
-        if (!isFilled(c)) return;
-        if (c.kind == Kind::radioButton && questionOf(form, c).front() != id) return;
-        ++count;
-    });
-    return count;
+    return int(form.index()->fields().size());
 }
 
 std::vector<Id> questionOf(const Form& form, const Control& radio) {
-    std::vector<Id> ids;
-    if (const Control* container = form.find(radio.parent))
-        for (Id sibling : container->children)
-            if (const Control* c = form.find(sibling);
-                c && c->kind == Kind::radioButton && c->text(Prop::group) == radio.text(Prop::group))
-                ids.push_back(sibling);
-    if (ids.empty()) ids.push_back(radio.id);
-    return ids;
+    const auto index = form.index();
+    const std::span<const Id> ids = index->questionOf(radio.id);
+    return ids.empty() ? std::vector<Id>{radio.id} : std::vector<Id>(ids.begin(), ids.end());
 }
 
 std::string valueWhenOn(const Control& control) {
@@ -203,11 +180,9 @@ std::string valueWhenOn(const Control& control) {
 }
 
 std::string answerName(const Form& form, const Control& control) {
-    // A file may hold fields without a name; their answers are not lost.
-    auto known = [](const Control& c) { return c.name.empty() ? idText(c.id) : c.name; };
-    if (control.kind != Kind::radioButton) return known(control);
-    if (!control.text(Prop::group).empty()) return control.text(Prop::group);
-    return known(*form.find(questionOf(form, control).front()));
+    const auto index = form.index();
+    const std::string& name = index->answerName(control.id);
+    return !name.empty() ? name : control.name.empty() ? idText(control.id) : control.name;
 }
 
 }  // namespace brindel

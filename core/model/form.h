@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/model/form_index.h"
 #include "core/model/geometry.h"
 #include "core/model/props.h"
 #include "core/model/scheme.h"
@@ -46,6 +47,7 @@ struct Style {
     std::string key;   // "field"
     std::string word;  // "Field"
     Props look;
+    std::string kept = {};  // unknown keys of the file, as in Control
     bool operator==(const Style&) const = default;
 };
 using Styles = std::vector<Style>;
@@ -57,7 +59,10 @@ struct Form {
     Id next = rootId + 1;                  // the id that the next control gets
     int revision = 1;                      // the designer's own count of versions, written into replies
     std::string kept;                      // unknown keys of the file, as in Control
+    IndexSlot indexed;                     // what index() has made
 
+    /// What is derived from the controls, made when it is first asked for after a change.
+    std::shared_ptr<const FormIndex> index() const { return indexed.of(*this); }
     const Control& root() const { return *controls.find(rootId); }
     bool isDialog() const { return root().kind == Kind::dialog; }
     const Control* find(Id id) const { return controls.find(id); }
@@ -89,7 +94,7 @@ void walk(const Form& form, Id from, Visit&& visit, int depth = 0) {
 std::vector<Id> allIds(const Form& form);
 /// True when `id` is `container` or lies in it at any depth.
 bool within(const Form& form, Id id, Id container);
-/// The label that speaks for a control; null when there is none.
+/// The label that speaks for a control, wherever it stands; null when there is none.
 const Control* labelOf(const Form& form, Id id);
 /// Where a control stands in a table: the heading of its column and the number of its row, from 1. Nothing elsewhere.
 struct TablePlace {
@@ -107,8 +112,7 @@ int fieldCount(const Form& form);
 std::vector<Id> questionOf(const Form& form, const Control& radio);
 /// What a radio button or check box puts into a reply when it is chosen or ticked.
 std::string valueWhenOn(const Control& control);
-/// The name under which a control's answer goes into a reply: its own; for a radio button the question's. Its id where
-/// it has none.
+/// The name under which a control's answer goes into a reply (FormIndex::answerName).
 std::string answerName(const Form& form, const Control& control);
 
 }  // namespace brindel

@@ -5,6 +5,9 @@
 
 namespace brindel {
 
+/// No dialog is wider or higher than this, px.
+inline constexpr double mostDialog = 20000;
+
 struct Point {
     double x = 0, y = 0;
     bool operator==(const Point&) const = default;

@@ -210,6 +210,7 @@ struct PropertyRow {
     Value fallback;  // the value when a control has none of its own
     std::string_view help;
     std::vector<Token> tokens = {};
+    double greatest = 1e6;  // of a whole number: what a count has room for
 };
 
 struct Extent {
@@ -224,22 +225,50 @@ enum class Named {
     never,
 };
 
+/// What kind of answer a filler gives. How each is read, written and judged is in core/answers and core/session.
+enum class AnswerType : std::uint8_t {
+    none,
+    text,
+    number,
+    date,
+    time,
+    choice,    // one of the choices, or another text where it takes one
+    picks,     // lines of the choices, one or several
+    tick,      // yes or no
+    question,  // one of several buttons that ask the same
+    picture,
+    ink,  // a signature, drawn or typed
+};
+
 struct KindRow {
     Kind kind;
-    std::string_view key;                               // in the file
-    std::string_view word;                              // for people, in the middle of a sentence: "text box"
-    std::string_view prefix, suffix;                    // what stands for the kind before or behind a name
-    Named named;                                        // whether it needs a name
-    char letter;                                        // picks the kind for placing; 0 when it cannot be picked
-    Extent inDialog;                                    // usual size, px
-    Extent inDocument;                                  // usual size, mm
-    std::string_view style;                             // the style it follows unless told otherwise
-    bool holds;                                         // other controls can lie in it
-    bool filled;                                        // a filler gives it a value
-    bool tabbed;                                        // the Tab key can stop on it
-    bool placed;                                        // a person can place it on the sheet
-    std::vector<Prop> props;                            // in the order of the details
+    std::string_view key;                  // in the file
+    std::string_view word;                 // for people, in the middle of a sentence: "text box"
+    std::string_view prefix, suffix;       // what stands for the kind before or behind a name
+    Named named;                           // whether it needs a name
+    char letter = 0;                       // picks the kind for placing; 0 when it cannot be picked
+    Extent inDialog = {};                  // usual size, px
+    Extent inDocument = {};                // usual size, mm
+    std::string_view style;                // the style it follows unless told otherwise
+    bool surface = false;                  // drawn as one piece: the dialog, or a page
+    bool root = false;                     // a form itself
+    bool holds = false;                    // other controls can lie in it
+    std::string_view children = {};        // the file's key for what lies in it; empty when nothing can
+    bool keepsOrder = false;               // its children have an order of their own, not that of reading
+    bool boxed = true;                     // it has a place and size of its own
+    AnswerType answers = AnswerType::none;       // what a filler gives it
+    bool tabbed = false;                   // the Tab key can stop on it
+    bool placed = false;                   // a person can place it on the sheet
+    bool labelled = false;                 // placed with a label of its own
+    bool tall = false;                     // higher than a line of text
+    bool wide = false;                     // takes up the width that there is
+    bool behind = false;                   // lies behind what stands on it
+    bool pressed = false;                  // a press does something
+    std::optional<Prop> wording = {};      // what people read on it
+    std::vector<Prop> props = {};          // in the order of the details
     std::vector<std::pair<Prop, Value>> defaults = {};  // where they differ from the property's own
+
+    bool filled() const { return answers != AnswerType::none; }  // a filler gives it a value
 };
 
 const KindRow& row(Kind kind);
@@ -255,6 +284,8 @@ bool has(Kind kind, Prop prop);
 bool canHold(Kind container, Kind child);
 /// The default of a property for a kind, whether or not the kind has it.
 const Value& fallback(Kind kind, Prop prop);
+/// A table has no more columns than this, and a whole number no more than its property's `most`.
+inline constexpr std::size_t mostColumns = 100;
 /// What `value` should be for a property: the sentence that says so; empty when the value fits.
 std::string misfit(Prop prop, const Value& value);
 /// True for the properties a style can hold.

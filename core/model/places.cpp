@@ -185,6 +185,9 @@ std::vector<Box> tabBoxes(const Form& form, const Control& tabs, const std::vect
             boxes.push_back({at, sit == "bottom" ? tabs.box.height - strip : 0, width, strip});
         at += sit == "left" || sit == "right" ? strip : width;
     }
+    // Tabs in a row begin where the language begins.
+    if (sit != "left" && sit != "right" && form.index()->rightToLeft())
+        for (Box& box : boxes) box.left = tabs.box.width - box.right();
     return boxes;
 }
 

@@ -33,6 +33,7 @@ struct Scheme {
     Doubles doubles = Doubles::digits;
     bool wordingToo = false;                     // labels, frames and lines get names even when nothing refers to them
     std::map<Kind, std::string> kindMarks = {};  // where they differ from the usual ones: text box → "edt"
+    std::string kept = {};                       // unknown keys of the file, as JSON text
 
     bool operator==(const Scheme&) const = default;
 };

@@ -3,6 +3,7 @@
 #pragma once
 
 #include <array>
+#include <atomic>
 #include <cstdint>
 #include <memory>
 
@@ -46,6 +47,8 @@ class SharedMap {
                 part = std::make_shared<Part>();
             else if (part.use_count() > 1)
                 part = std::make_shared<Part>(*part);
+            else  // whoever held it last in another thread has finished reading before this writes
+                std::atomic_thread_fence(std::memory_order_acquire);
             // Made without const above, and seen by nobody else.
             return const_cast<Part&>(*part);
         };
@@ -59,6 +62,8 @@ class SharedMap {
     SharedMap without(std::uint32_t key) const { return with(key, nullptr); }
 
     std::size_t size() const { return size_; }
+    /// True when both are the same map, not only alike: one has become the other by copying alone.
+    bool sameAs(const SharedMap& other) const { return root_ == other.root_; }
 
     /// Calls `f(key, mine, theirs)` for every key whose value is not the same object in both; skips shared parts whole.
     template <class F>

@@ -28,6 +28,11 @@ std::string numberText(double number, int decimals) {
     return text == "-0" ? "0" : text;
 }
 
+std::string exactText(double number) {
+    if (number == std::floor(number) && std::abs(number) < 1e15) return fmt::format("{:.0f}", number + 0.0);
+    return fmt::format("{}", number);
+}
+
 std::optional<double> numberFrom(std::string_view text) {
     double number = 0;
     if (!text.empty() && text[0] == '+') text.remove_prefix(1);

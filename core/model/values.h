@@ -37,6 +37,8 @@ using Value = std::variant<bool, double, std::string, Choices, Reference>;
 
 /// A number as people write it: no exponent, no trailing zeros, at most `decimals` places, a point.
 std::string numberText(double number, int decimals = 6);
+/// A number in full, to be read back as the very same: the shortest digits that say it, with a point.
+std::string exactText(double number);
 /// The number that the whole of `text` says with a point and no grouping; nothing otherwise (nor for infinities).
 std::optional<double> numberFrom(std::string_view text);
 

@@ -1,15 +1,21 @@
 #include "core/session/answers.h"
 
 #include <ctime>
+#include <set>
 
 #include "core/file/json_text.h"
 
 namespace brindel {
 namespace {
 
+constexpr int deepest = 20;
+constexpr std::size_t mostAnswers = 1000000;
+
 Result<void> gather(const Json& object, const std::string& group, int depth, Answers& out) {
     for (const auto& [key, value] : object.items()) {
         const std::string name = group + key;
+        if (out.contains(name)) return failure(name, "This is given twice.");
+        if (out.size() >= mostAnswers) return failure(name, "There are too many values; a million are the most.");
         if (value.is_null()) {
             out[name] = std::monostate();
         } else if (value.is_boolean()) {
@@ -26,7 +32,7 @@ Result<void> gather(const Json& object, const std::string& group, int depth, Ans
             }
             out[name] = std::move(several);
         } else {
-            if (depth > 20) return failure(name, "Groups lie too deep in each other.");
+            if (depth >= deepest) return failure(name, "Groups lie too deep in each other.");
             if (auto inner = gather(value, name + ".", depth + 1, out); !inner) return inner;
         }
     }
@@ -43,27 +49,39 @@ Json answerJson(const Answer& answer) {
 
 }  // namespace
 
-Result<Answers> readAnswers(const std::string& text) {
+Result<Reply> readReply(const std::string& text) {
     auto json = jsonRead(text);
     if (!json) return tl::unexpected(json.error());
     if (!json->is_object()) return failure("line 1, column 1", "An object of names and values is expected here.");
-    const bool reply = json->contains("values") && json->contains("form") && (*json)["values"].is_object();
-    Answers answers;
-    if (auto all = gather(reply ? (*json)["values"] : *json, "", 0, answers); !all) return tl::unexpected(all.error());
-    return answers;
+    Reply reply;
+    const bool whole = json->contains("values") && (*json)["values"].is_object() && json->contains("form") &&
+                       (*json)["form"].is_string();
+    if (whole) reply.form = (*json)["form"].get<std::string>();
+    if (whole && json->contains("version") && (*json)["version"].is_number_integer())
+        reply.version = (*json)["version"].get<int>();
+    if (auto all = gather(whole ? (*json)["values"] : *json, "", 0, reply.values); !all)
+        return tl::unexpected(all.error());
+    return reply;
+}
+
+Result<Answers> readAnswers(const std::string& text) {
+    return readReply(text).map([](Reply reply) { return std::move(reply.values); });
 }
 
 std::string replyText(const std::string& form, int version, const std::string& filled,
                       const std::vector<std::pair<std::string, Answer>>& values) {
     Json list = Json::object();
+    std::set<std::string_view> names;
+    for (const auto& [name, answer] : values) names.insert(name);
     for (const auto& [name, answer] : values) {
-        // A name with dots stands in groups.
+        // A name with dots stands in groups, as deep as readers go.
         Json* group = &list;
         std::size_t from = 0;
-        for (std::size_t dot; (dot = name.find('.', from)) != std::string::npos; from = dot + 1) {
-            Json& inner = (*group)[name.substr(from, dot - from)];
-            if (!inner.is_null() && !inner.is_object())
+        int depth = 0;
+        for (std::size_t dot; depth++ < deepest && (dot = name.find('.', from)) != std::string::npos; from = dot + 1) {
+            if (names.contains(std::string_view(name).substr(0, dot)))
                 break;  // a field of that name: the rest of the name stays whole
+            Json& inner = (*group)[name.substr(from, dot - from)];
             if (inner.is_null()) inner = Json::object();
             group = &inner;
         }

@@ -1,24 +1,30 @@
-// What fillers give: an answer is a value as it goes into a reply.
+// Replies and values files: answers under the names of their fields, as JSON.
 #pragma once
 
 #include <map>
-#include <string>
-#include <variant>
-#include <vector>
 
+#include "core/answers/held.h"
 #include "core/model/problem.h"
 
 namespace brindel {
 
-/// Nothing, a tick, a number, a text (also a date in ISO 8601, or the value of what was chosen), or several texts.
-using Answer = std::variant<std::monostate, bool, double, std::string, std::vector<std::string>>;
 using Answers = std::map<std::string, Answer>;
+
+/// What a values file or a reply holds.
+struct Reply {
+    std::string form;  // the name of the form that a reply belongs to; empty for plain values
+    int version = 0;
+    Answers values;
+};
 
 /// Reads a values file: an object of name and value, or a whole reply with its "values". Objects within it are groups
 /// ("owner": {"phone": …} is owner.phone). A problem's place is a line and column, or the name concerned.
+Result<Reply> readReply(const std::string& text);
+/// The values alone.
 Result<Answers> readAnswers(const std::string& text);
 
-/// A reply: {"form", "version", "filled", "values"} as JSON text; `filled` is a time by RFC 3339.
+/// A reply: {"form", "version", "filled", "values"} as JSON text; `filled` is a time by RFC 3339. Dotted names stand in
+/// groups, but for those of a group that is itself the name of an answer: these stay whole.
 std::string replyText(const std::string& form, int version, const std::string& filled,
                       const std::vector<std::pair<std::string, Answer>>& values);
 /// The time now by RFC 3339, to the second, with the machine's offset.

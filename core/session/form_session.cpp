@@ -1,45 +1,58 @@
 #include "core/session/form_session.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
-#include <set>
+#include <cmath>
 
 #include "core/layout/growing.h"
 #include "core/order/route.h"
+#include "core/text/phrases.h"
 
 namespace brindel {
-namespace {
 
 using std::string;
 
-std::optional<std::size_t> choiceNumber(const Control& c, const string& said) {
-    const Choices& choices = c.choices();
-    for (std::size_t i = 0; i < choices.size(); ++i)
-        if (choices[i].value == said || choices[i].text == said) return i;
-    return std::nullopt;
+FormSession::FormSession(Form form, Day today) : form_(form), designed_(std::move(form)), today_(today) {
+    begin();
+    changes_ = {};
 }
 
-}  // namespace
+void FormSession::begin() {
+    form_ = designed_;
+    index_ = form_.index();
+    entries_.clear();
+    shown_.clear();
+    wrong_.clear();
+    said_.clear();
+    turned_.clear();
+    form_.controls.each([&](Id id, const Control& c) {
+        if (isFilled(c)) start(id);
+    });
+    for (Id id : index_->fields()) judge(id);
+}
 
-FormSession::FormSession(Form form, Day today) : form_(form), designed_(std::move(form)), today_(today) {
-    clear();
+void FormSession::start(Id id) {
+    const Field f = field(*form_.find(id));
+    entries_[id] = startingEntry(f);
+    shown_[id] = shownOf(f, entries_[id]);
 }
 
 void FormSession::clear() {
-    shown_.clear();
-    turned_.clear();
-    form_ = designed_;
-    const string& language = form_.root().text(Prop::language);
+    const ShownAll before = shown_;
+    const std::set<Id> said = said_;
     form_.controls.each([&](Id id, const Control& c) {
-        if (!isFilled(c)) return;
-        Shown shown = startingShown(form_, c);
-        if (c.kind == Kind::dateBox)
-            if (auto day = dayMeant(c.text(Prop::defaultText), today_))
-                shown.text = dateIn(*day, c.text(Prop::datePattern), language);
-        if (c.kind == Kind::listBox) shown.text.clear();
-        shown_[id] = std::move(shown);
+        if (c.kind == Kind::table && canRemoveRow(id)) changes_.rows.insert(id);
     });
+    for (const auto& [tabs, page] : turned_) changes_.turned.insert(tabs);
+    begin();
+    for (const auto& [id, shown] : shown_)
+        if (auto at = before.find(id); at == before.end() || at->second != shown) changes_.answers.insert(id);
+    changes_.complaints.insert(said.begin(), said.end());
+}
+
+const Entry& FormSession::entry(Id id) const {
+    static const Entry nothing;
+    auto at = entries_.find(id);
+    return at == entries_.end() ? nothing : at->second;
 }
 
 const Shown& FormSession::shown(Id id) const {
@@ -48,55 +61,126 @@ const Shown& FormSession::shown(Id id) const {
     return at == shown_.end() ? nothing : at->second;
 }
 
+Id FormSession::asked(Id id) const {
+    const auto question = index_->questionOf(id);
+    return question.empty() ? id : question.front();
+}
+
+void FormSession::hold(Id id, Entry entry) {
+    Entry& held = entries_[id];
+    if (held == entry) return;
+    held = std::move(entry);
+    shown_[id] = shownOf(field(*form_.find(id)), held);
+    changes_.answers.insert(id);
+    judge(asked(id));
+}
+
+/// What is wrong with a field is worked out when what it holds has changed, and kept.
+void FormSession::judge(Id id) {
+    const Control& c = *form_.find(id);
+    const std::size_t place = index_->placeInOrder(id);
+    string sentence;
+    if (open(id)) {
+        bool empty = isEmpty(entry(id)), required = c.yes(Prop::required);
+        for (Id button : index_->questionOf(id)) {
+            empty = empty && isEmpty(entry(button));
+            required = required || form_.find(button)->yes(Prop::required);
+        }
+        sentence = required && empty ? missing(field(c)) : limitBroken(field(c), entry(id));
+    }
+    if (sentence == wrongWith(id)) return;
+    if (sentence.empty()) {
+        wrong_.erase(place);
+        said_.erase(id);
+    } else {
+        wrong_[place] = {id, sentence};
+    }
+    changes_.complaints.insert(id);
+}
+
+void FormSession::say(Id id) {
+    id = asked(id);
+    if (wrong_.contains(index_->placeInOrder(id)) && said_.insert(id).second) changes_.complaints.insert(id);
+}
+
 string FormSession::type(Id id, const string& text) {
     const Control* c = form_.find(id);
-    if (!c || !isFilled(*c)) return "";
-    // What is typed as another answer is the answer chosen.
-    if (c->kind == Kind::choiceGroup && !text.empty()) {
-        auto lines = shown_[id].picked;
-        lines.push_back(c->choices().size());
-        pick(id, lines);
+    if (!c || !isFilled(*c) || !open(id)) return shown(id).text;
+    const Field f = field(*c);
+    Entry typed = typedEntry(f, allowedText(f, text));
+    if (row(c->kind).answers == AnswerType::picks) {
+        // What is typed as another answer is the answer chosen; emptied, it stays chosen.
+        const auto* before = std::get_if<Picks>(&entry(id).held);
+        Picks picks = before ? *before : Picks();
+        const std::size_t other = c->choices().size();
+        if (!c->yes(Prop::otherAnswers)) return shown(id).text;
+        if (!takesSeveral(*c) && !text.empty()) picks.lines.clear();
+        if (!text.empty() && (picks.lines.empty() || picks.lines.back() != other)) picks.lines.push_back(other);
+        picks.other = text;
+        typed = {picks};
     }
-    return shown_[id].text = allowedText(form_, *c, text);
+    hold(id, std::move(typed));
+    return shown(id).text;
+}
+
+void FormSession::leave(Id id) {
+    const Control* c = form_.find(id);
+    if (!c || !entries_.contains(id)) return;
+    const Entry& held = entry(id);
+    if (!held.typed.empty() && !held.unread()) hold(id, {held.held});
+    if (!isEmpty(entry(id))) say(id);
 }
 
 void FormSession::step(Id id, int steps) {
     const Control* c = form_.find(id);
     if (!c || !open(id)) return;
-    const string& language = form_.root().text(Prop::language);
-    Shown& held = shown_[id];
-    auto within = [&](double v, std::optional<double> least, std::optional<double> most) {
-        if (most) v = std::min(v, *most);
-        return least ? std::max(v, *least) : v;
+    const Entry& now = entry(id);
+    auto within = [](auto value, const auto& least, const auto& most) {
+        if (most && value > *most) value = *most;
+        return least && value < *least ? *least : value;
     };
-    if (c->kind == Kind::numberBox) {
-        const auto least = c->maybeNumber(Prop::least), most = c->maybeNumber(Prop::most);
-        const double by = c->number(Prop::step);
-        const double now = numberRead(held.text, language).value_or(std::max(0.0, least.value_or(0) - by));
-        held.text = numberIn(within(now + steps * by, least, most), int(c->number(Prop::decimals)),
-                             c->yes(Prop::thousands), language);
-    } else if (c->kind == Kind::timeBox) {
-        const string& pattern = c->text(Prop::timePattern);
-        auto limit = [&](Prop prop) -> std::optional<double> {
-            auto time = timeRead(c->text(prop), "HH:mm", language);
-            return time ? std::optional<double>(*time) : std::nullopt;
-        };
-        const int by = std::max(1, int(c->number(Prop::stepMinutes)));
-        const auto earliest = limit(Prop::earliestTime), latest = limit(Prop::latestTime);
-        auto now = timeRead(held.text, pattern, language);
-        // An empty box begins at its earliest time; in an unlimited one at eight.
-        double next = now ? *now + steps * by : earliest.value_or(8 * 60);
-        if (now && *now % by != 0) next = (steps > 0 ? *now / by + 1 : *now / by) * by;
-        held.text = timeIn(int(within(next, earliest.value_or(0), latest.value_or(1439))), pattern, language);
-    } else if (c->kind == Kind::dateBox) {
-        const string& pattern = c->text(Prop::datePattern);
-        auto day = dateRead(held.text, pattern, language);
-        auto next = std::chrono::sys_days(day.value_or(today_)) + std::chrono::days(day ? steps : 0);
-        if (auto least = dayMeant(c->text(Prop::earliest), today_))
-            next = std::max(next, std::chrono::sys_days(*least));
-        if (auto most = dayMeant(c->text(Prop::latest), today_)) next = std::min(next, std::chrono::sys_days(*most));
-        held.text = dateIn(Day(next), pattern, language);
+    switch (row(c->kind).answers) {
+        case AnswerType::number: {
+            const auto least = c->maybeNumber(Prop::least), most = c->maybeNumber(Prop::most);
+            const double by = c->number(Prop::step);
+            const auto* from = std::get_if<double>(&now.held);
+            const double to = (from ? *from : std::max(0.0, least.value_or(0) - by)) + steps * by;
+            // Steps such as 0.1 do not add up in binary: the sum is taken to as many places as its parts have.
+            const int places =
+                std::min(15, std::max({decimalsOf(by), from ? decimalsOf(*from) : 0, int(c->number(Prop::decimals))}));
+            const double factor = std::pow(10, places), near = std::round(to * factor) / factor;
+            return hold(id, {within(std::abs(to) < 1e15 ? near : to, least, most)});
+        }
+        case AnswerType::time: {
+            auto limit = [&](Prop prop, int otherwise) {
+                return std::optional(timeRead(c->text(prop), "HH:mm", "en").value_or(otherwise));
+            };
+            const int by = std::max(1, int(c->number(Prop::stepMinutes)));
+            const auto earliest = limit(Prop::earliestTime, 0), latest = limit(Prop::latestTime, 1439);
+            const auto* from = std::get_if<TimeOfDay>(&now.held);
+            // An empty box begins at its earliest time; in an unlimited one at eight.
+            double next = from ? from->minutes + double(steps) * by : *earliest > 0 ? *earliest : 8 * 60;
+            if (from && from->minutes % by != 0) next = (steps > 0 ? from->minutes / by + 1 : from->minutes / by) * by;
+            return hold(id, {TimeOfDay{within(int(std::clamp(next, 0.0, 1439.0)), earliest, latest)}});
+        }
+        case AnswerType::date: {
+            using Days = std::chrono::sys_days;
+            const auto* from = std::get_if<Day>(&now.held);
+            auto limit = [&](Prop prop) {
+                const auto day = dayMeant(c->text(prop), today_);
+                return day ? std::optional(Days(*day)) : std::nullopt;
+            };
+            const Days next = Days(from ? *from : today_) + std::chrono::days(from ? std::clamp(steps, -40000, 40000) : 0);
+            return hold(id, {Day(within(next, limit(Prop::earliest), limit(Prop::latest)))});
+        }
+        default:
+            return;
     }
+}
+
+void FormSession::pickDay(Id id, Day day) {
+    const Control* c = form_.find(id);
+    if (c && row(c->kind).answers == AnswerType::date && open(id) && day.ok()) hold(id, {day});
 }
 
 bool FormSession::canAddRow(Id table) const {
@@ -108,248 +192,209 @@ bool FormSession::canRemoveRow(Id table) const {
     return now && before && now->number(Prop::rows) > before->number(Prop::rows);
 }
 
+/// Goes on with a form whose table has other rows: what is new starts, what is gone is forgotten, what is wrong keeps
+/// its place in the tab order.
+void FormSession::reformed(Form form, Id table) {
+    std::vector<Wrong> wrong;
+    for (auto& [place, one] : wrong_) wrong.push_back(std::move(one));
+    form_ = std::move(form);
+    index_ = form_.index();
+    wrong_.clear();
+    auto gone = [&](Id id) { return !form_.find(id); };
+    std::erase_if(entries_, [&](const auto& one) { return gone(one.first); });
+    std::erase_if(shown_, [&](const auto& one) { return gone(one.first); });
+    std::erase_if(said_, gone);
+    for (Wrong& one : wrong)
+        if (!gone(one.id)) wrong_[index_->placeInOrder(one.id)] = std::move(one);
+    walk(form_, table, [&](const Control& c, int) {
+        if (!isFilled(c) || entries_.contains(c.id)) return;
+        start(c.id);
+        judge(asked(c.id));
+    });
+    changes_.rows.insert(table);
+}
+
 bool FormSession::addRow(Id table) {
     if (!canAddRow(table)) return false;
-    form_ = withRow(form_, table);
-    walk(form_, table, [&](const Control& c, int) {
-        if (isFilled(c) && !shown_.contains(c.id)) shown_[c.id] = startingShown(form_, c);
-    });
+    reformed(rowAdded(form_, table), table);
     return true;
 }
 
 bool FormSession::removeRow(Id table) {
     if (!canRemoveRow(table)) return false;
-    form_ = withoutRow(form_, table);
-    std::erase_if(shown_, [&](const auto& one) { return !form_.find(one.first); });
+    reformed(rowTaken(form_, table), table);
     return true;
+}
+
+/// Adds the rows that a name speaks of, in a table that takes them.
+bool FormSession::madeRoomFor(const string& name) {
+    std::vector<Id> tables;
+    form_.controls.each([&](Id id, const Control& c) {
+        if (c.kind == Kind::table && c.number(Prop::rowsMost) > c.number(Prop::rows)) tables.push_back(id);
+    });
+    for (Id table : tables)
+        if (const int rows = rowsUntil(form_, table, name); rows > 0) {
+            for (int i = 0; i < rows; ++i)
+                if (!addRow(table)) return false;
+            return true;
+        }
+    return false;
 }
 
 void FormSession::tick(Id id, bool on) {
     const Control* c = form_.find(id);
-    if (!c) return;
-    if (c->kind == Kind::radioButton && on)
-        for (Id other : questionOf(form_, *c)) shown_[other].on = false;
-    shown_[id].on = on;
+    const AnswerType type = c ? row(c->kind).answers : AnswerType::none;
+    if ((type != AnswerType::tick && type != AnswerType::question) || !open(id)) return;
+    if (on)
+        for (Id other : index_->questionOf(id))
+            if (other != id) hold(other, {false});
+    hold(id, {on});
 }
 
 void FormSession::pick(Id id, std::vector<std::size_t> lines) {
     const Control* c = form_.find(id);
-    if (!c) return;
-    const std::size_t count =
-        c->choices().size() + (c->kind == Kind::choiceGroup && c->yes(Prop::otherAnswers) ? 1 : 0);
-    std::erase_if(lines, [&](std::size_t line) { return line >= count; });
-    if (c->text(Prop::many) != "many" && lines.size() > 1) lines = {lines.back()};
+    if (!c || row(c->kind).answers != AnswerType::picks || !open(id)) return;
+    std::erase_if(lines, [&](std::size_t line) { return line >= choiceCount(*c); });
+    if (!takesSeveral(*c) && lines.size() > 1) lines = {lines.back()};
     std::ranges::sort(lines);
     lines.erase(std::unique(lines.begin(), lines.end()), lines.end());
+    Picks picks{std::move(lines), ""};
     // Another answer that is no longer chosen is forgotten.
-    if (c->kind == Kind::choiceGroup && (lines.empty() || lines.back() < c->choices().size())) shown_[id].text.clear();
-    shown_[id].picked = std::move(lines);
+    if (const auto* before = std::get_if<Picks>(&entry(id).held);
+        before && !picks.lines.empty() && picks.lines.back() >= c->choices().size())
+        picks.other = before->other;
+    hold(id, {picks.lines.empty() ? Held() : Held(std::move(picks))});
 }
 
 Result<void> FormSession::put(const string& name, const Answer& answer) {
-    const Control* c = nullptr;
-    form_.controls.each([&](Id, const Control& one) {
-        if (!isFilled(one)) return;
-        if (one.name == name || answerName(form_, one) == name)
-            if (!c || one.name == name) c = &one;
-    });
-    if (!c) return failure(name, "The form has no field of that name.");
-    if (!open(c->id)) return failure(name, "Fillers may not change this field.");
-    const string& language = form_.root().text(Prop::language);
-    const auto* text = std::get_if<string>(&answer);
-    const bool nothing = std::holds_alternative<std::monostate>(answer);
-    Shown next = shown_[c->id];
-    switch (c->kind) {
-        case Kind::checkBox: {
-            const auto* yes = std::get_if<bool>(&answer);
-            if (!yes && !nothing) return failure(name, "true or false is expected.");
-            tick(c->id, yes && *yes);
-            return {};
-        }
-        case Kind::radioButton: {
-            auto question = questionOf(form_, *c);
-            if (nothing) {
-                for (Id id : question) shown_[id].on = false;
-                return {};
-            }
-            if (const auto* yes = std::get_if<bool>(&answer); yes && c->name == name) {
-                tick(c->id, *yes);
-                return {};
-            }
-            for (Id id : question)
-                if (text && (valueWhenOn(*form_.find(id)) == *text || form_.find(id)->text(Prop::text) == *text)) {
-                    tick(id, true);
-                    return {};
-                }
-            return failure(name, text ? fmt::format("“{}” is not among the choices.", *text)
-                                      : "One of the choices is expected, as text.");
-        }
-        case Kind::choiceGroup:
-        case Kind::listBox: {
-            std::vector<string> said;
-            if (const auto* several = std::get_if<std::vector<string>>(&answer))
-                said = *several;
-            else if (text)
-                said = {*text};
-            else if (!nothing)
-                return failure(name, "Text, or a list of texts, is expected.");
-            if (said.size() > 1 && c->text(Prop::many) != "many") return failure(name, "Only one can be chosen.");
-            next.picked.clear();
-            for (const string& one : said) {
-                auto number = choiceNumber(*c, one);
-                if (!number && c->kind == Kind::choiceGroup && c->yes(Prop::otherAnswers)) {
-                    number = c->choices().size();
-                    next.text = one;
-                }
-                if (!number) return failure(name, fmt::format("“{}” is not among the choices.", one));
-                next.picked.push_back(*number);
-            }
-            std::ranges::sort(next.picked);
-            break;
-        }
-        case Kind::numberBox: {
-            const auto* number = std::get_if<double>(&answer);
-            if (!number && !text && !nothing) return failure(name, "A number is expected.");
-            std::optional<double> given = number ? std::optional(*number)
-                                          : text ? numberRead(*text, language)
-                                                 : std::nullopt;
-            if (text && !text->empty() && !given)
-                return failure(name, fmt::format("A number is expected; “{}” is none.", *text));
-            next.text =
-                given ? numberIn(*given, int(c->number(Prop::decimals)), c->yes(Prop::thousands), language) : "";
-            // Rounding to the field's places must not let a number in that lies outside.
-            if (given) {
-                auto least = c->maybeNumber(Prop::least), most = c->maybeNumber(Prop::most);
-                if ((least && *given < *least) || (most && *given > *most)) next.text = numberText(*given);
-            }
-            break;
-        }
-        case Kind::dateBox: {
-            if (!text && !nothing) return failure(name, "A date is expected, such as 2026-04-01.");
-            next.text = text ? *text : "";
-            if (auto day = dateRead(next.text, c->text(Prop::datePattern), language))
-                next.text = dateIn(*day, c->text(Prop::datePattern), language);
-            break;
-        }
-        case Kind::timeBox: {
-            if (!text && !nothing) return failure(name, "A time is expected, such as 08:30.");
-            next.text = text ? *text : "";
-            if (auto time = timeRead(next.text, c->text(Prop::timePattern), language))
-                next.text = timeIn(*time, c->text(Prop::timePattern), language);
-            break;
-        }
-        default: {
-            if (!text && !nothing && !std::holds_alternative<double>(answer)) return failure(name, "Text is expected.");
-            next.text = text ? *text : nothing ? "" : numberText(std::get<double>(answer));
-            if (c->kind == Kind::comboBox) {
-                if (auto number = choiceNumber(*c, next.text)) next.text = c->choices()[*number].text;
-            } else {
-                next.text = lettersAs(next.text, c->text(Prop::letters), language);
-            }
-        }
+    auto refuse = [&](Phrase which, const std::vector<PhrasePart>& parts = {}) {
+        return failure(name, phrase(which, form_.root().text(Prop::language), parts));
+    };
+    auto found = [&]() -> const Control* {
+        const Control* c = form_.find(index_->named(name));
+        return c && isFilled(*c) ? c : form_.find(index_->answering(name));
+    };
+    const Control* c = found();
+    if (!c && madeRoomFor(name)) c = found();
+    if (!c) return refuse(Phrase::noSuchField);
+    const auto question = index_->questionOf(c->id);
+    const bool reachable = question.empty() ? open(c->id) : std::ranges::any_of(question, [&](Id id) { return open(id); });
+    if (!reachable) return refuse(Phrase::mayNotChange);
+    const bool button = std::holds_alternative<bool>(answer) && c->name == name;
+    if (!question.empty() && !button) {
+        const auto* text = std::get_if<string>(&answer);
+        if (!text && !std::holds_alternative<std::monostate>(answer)) return refuse(Phrase::choiceExpected);
+        Id chosen = noControl;
+        for (Id id : question)
+            if (const Control& k = *form_.find(id);
+                text && !chosen && (valueWhenOn(k) == *text || k.text(Prop::text) == *text))
+                chosen = id;
+        if (text && !chosen) return refuse(Phrase::notAChoice, {*text});
+        if (chosen && !open(chosen)) return refuse(Phrase::mayNotChange);
+        for (Id id : question) hold(id, {id == chosen});
+        return {};
     }
-    if (string wrong = limitBroken(form_, *c, next, today_); !wrong.empty()) return failure(name, wrong);
-    shown_[c->id] = std::move(next);
+    const Field f = field(*c);
+    Result<Entry> given = givenEntry(f, answer);
+    if (!given) return failure(name, given.error().sentence);
+    if (string wrong = limitBroken(f, *given); !wrong.empty()) return failure(name, wrong);
+    if (button)
+        tick(c->id, std::get<bool>(answer));
+    else
+        hold(c->id, std::move(*given));
     return {};
+}
+
+std::vector<Problem> FormSession::take(const Reply& reply) {
+    const string& mine = form_.root().name;
+    if (!reply.form.empty() && reply.form != mine)
+        return {{"form", phrase(Phrase::otherForm, form_.root().text(Prop::language), {reply.form, mine})}};
+    // Rows first, so that their fields have a place in the order.
+    for (const auto& [name, answer] : reply.values)
+        if (!index_->named(name) && !index_->answering(name)) madeRoomFor(name);
+    std::vector<std::pair<std::size_t, const std::pair<const string, Answer>*>> order;
+    for (const auto& one : reply.values) {
+        const Id answering = index_->answering(one.first);
+        order.emplace_back(index_->placeInOrder(answering ? answering : index_->named(one.first)), &one);
+    }
+    std::ranges::stable_sort(order, {}, [](const auto& one) { return one.first; });
+    std::vector<Problem> refused;
+    for (const auto& [place, one] : order)
+        if (auto taken = put(one->first, one->second); !taken) refused.push_back(taken.error());
+    return refused;
 }
 
 Answer FormSession::answer(Id id) const {
     const Control* c = form_.find(id);
     if (!c || !isFilled(*c)) return {};
-    const Shown& held = shown(id);
-    const string& language = form_.root().text(Prop::language);
-    switch (c->kind) {
-        case Kind::checkBox:
-            return held.on;
-        case Kind::radioButton:
-            for (Id other : questionOf(form_, *c))
-                if (shown(other).on) return valueWhenOn(*form_.find(other));
-            return {};
-        case Kind::numberBox:
-            if (auto number = numberRead(held.text, language)) return *number;
-            return held.text.empty() ? Answer() : Answer(held.text);
-        case Kind::dateBox:
-            if (auto day = dateRead(held.text, c->text(Prop::datePattern), language)) return isoDate(*day);
-            return held.text.empty() ? Answer() : Answer(held.text);
-        case Kind::comboBox:
-            if (auto number = choiceNumber(*c, held.text)) return c->choices()[*number].value;
-            return held.text.empty() ? Answer() : Answer(held.text);
-        case Kind::timeBox:
-            if (auto time = timeRead(held.text, c->text(Prop::timePattern), language))
-                return timeIn(*time, "HH:mm", "en");
-            return held.text.empty() ? Answer() : Answer(held.text);
-        case Kind::choiceGroup:
-        case Kind::listBox: {
-            std::vector<string> values;
-            for (std::size_t line : held.picked)
-                values.push_back(line < c->choices().size() ? c->choices()[line].value : held.text);
-            if (c->text(Prop::many) == "many") return values;
-            return values.empty() ? Answer() : Answer(values.front());
-        }
-        default:
-            return held.text.empty() ? Answer() : Answer(held.text);
-    }
+    for (Id button : index_->questionOf(id))
+        if (!isEmpty(entry(button))) return answerOf(field(*form_.find(button)), entry(button));
+    return answerOf(field(*c), entry(id));
 }
 
 std::vector<std::pair<string, Answer>> FormSession::answers() const {
     std::vector<std::pair<string, Answer>> all;
-    std::set<string> said;
-    walk(form_, rootId, [&](const Control& c, int) {
-        if (!isFilled(c)) return;
-        string name = answerName(form_, c);
-        if (said.insert(name).second) all.emplace_back(name, answer(c.id));
-    });
+    for (Id id : index_->fields()) all.emplace_back(index_->answerName(id), answer(id));
     return all;
 }
 
+bool FormSession::visible(Id id) const {
+    const Control* c = form_.find(id);
+    return c && (!has(c->kind, Prop::visible) || c->yes(Prop::visible));
+}
+
+bool FormSession::enabled(Id id) const {
+    const Control* c = form_.find(id);
+    return c && (!has(c->kind, Prop::enabled) || c->yes(Prop::enabled));
+}
+
 bool FormSession::usable(Id id) const {
-    return isUsable(form_, id);
+    const Control* c = form_.find(id);
+    for (const Control* k = c; k; k = form_.find(k->parent))
+        if (!visible(k->id) || !enabled(k->id)) return false;
+    return c != nullptr;
 }
 
 bool FormSession::open(Id id) const {
     const Control* c = form_.find(id);
-    return c && usable(id) && c->text(Prop::access) == "open" && c->text(Prop::workedOut).empty();
+    return c && c->text(Prop::access) == "open" && c->text(Prop::workedOut).empty() && usable(id);
 }
 
 string FormSession::wrongWith(Id id) const {
-    const Control* c = form_.find(id);
-    if (!c || !isFilled(*c) || !open(id)) return "";
-    const Shown& held = shown(id);
-    bool empty = held.text.empty();
-    if (c->kind == Kind::listBox || c->kind == Kind::choiceGroup) empty = held.picked.empty();
-    if (c->kind == Kind::checkBox) empty = !held.on;
-    if (c->kind == Kind::radioButton) empty = std::holds_alternative<std::monostate>(answer(id));
-    if (c->yes(Prop::required) && empty) {
-        if (c->kind == Kind::checkBox) return fmt::format("{} must be ticked.", calledBy(form_, *c));
-        if (c->kind == Kind::radioButton) {
-            const Control* frame = form_.find(c->parent);
-            bool titled = frame && frame->kind == Kind::frame && !frame->text(Prop::title).empty();
-            return titled ? fmt::format("Choose one for {}.", frame->text(Prop::title)) : "Choose one of these.";
-        }
-        if (c->kind == Kind::signature) return fmt::format("{} must be signed.", calledBy(form_, *c));
-        if (c->kind == Kind::picture) return fmt::format("{} needs a picture.", calledBy(form_, *c));
-        if (c->kind == Kind::comboBox || c->kind == Kind::listBox || c->kind == Kind::choiceGroup)
-            return fmt::format("Choose an answer for {}.", calledBy(form_, *c));
-        return fmt::format("{} must be filled in.", calledBy(form_, *c));
-    }
-    return limitBroken(form_, *c, held, today_);
+    auto at = wrong_.find(index_->placeInOrder(asked(id)));
+    return at == wrong_.end() ? "" : at->second.sentence;
+}
+
+string FormSession::complaint(Id id) const {
+    return said_.contains(asked(id)) ? wrongWith(id) : "";
 }
 
 std::vector<Wrong> FormSession::wrongs() const {
     std::vector<Wrong> all;
-    walk(form_, rootId, [&](const Control& c, int) {
-        if (c.kind == Kind::radioButton && questionOf(form_, c).front() != c.id) return;
-        if (string sentence = wrongWith(c.id); !sentence.empty()) all.push_back({c.id, sentence});
-    });
+    for (const auto& [place, wrong] : wrong_) all.push_back(wrong);
     return all;
 }
 
 void FormSession::turn(Id tabs, Id page) {
+    const Control* c = form_.find(tabs);
+    if (!c || shownPage(*c, turned_) == page) return;
     turned_[tabs] = page;
+    changes_.turned.insert(tabs);
+}
+
+void FormSession::show(Id id) {
+    for (const auto& [tabs, page] : turnedToShow(form_, id, {})) turn(tabs, page);
 }
 
 std::vector<Id> FormSession::route() const {
     return tabRoute(form_);
+}
+
+Id FormSession::stopOf(Id radio) const {
+    const auto question = index_->questionOf(radio);
+    for (Id button : question)
+        if (!isEmpty(entry(button))) return button;
+    return question.empty() ? radio : question.front();
 }
 
 Id FormSession::acceptButton() const {
@@ -381,7 +426,7 @@ Outcome FormSession::turnBy(Id from, int step) {
 
 Outcome FormSession::press(Id id) {
     const Control* c = form_.find(id);
-    if (!c || c->kind != Kind::button || !usable(id)) return {};
+    if (!c || !row(c->kind).pressed || !usable(id)) return {};
     const string& role = c->text(Prop::buttonRole);
     if (role == "accept") return accept();
     if (role == "cancel") return {Outcome::Then::left, {}, noControl};
@@ -394,15 +439,30 @@ Outcome FormSession::press(Id id) {
     return {};
 }
 
+Outcome FormSession::enter(Id inHand) {
+    const Control* c = form_.find(inHand);
+    if (c && row(c->kind).pressed) return press(inHand);
+    leave(inHand);
+    const Id button = acceptButton();
+    return button ? press(button) : Outcome();
+}
+
+Outcome FormSession::escape() {
+    if (!form_.isDialog() || !form_.root().yes(Prop::escapeCloses)) return {};
+    if (const Id button = cancelButton()) return press(button);
+    return {Outcome::Then::left, {}, noControl};
+}
+
 Outcome FormSession::accept() {
     Outcome outcome;
     outcome.wrongs = wrongs();
     if (outcome.wrongs.empty()) {
         outcome.then = Outcome::Then::accepted;
-    } else {
-        outcome.cursor = outcome.wrongs.front().id;
-        show(outcome.cursor);
+        return outcome;
     }
+    for (const Wrong& wrong : outcome.wrongs) say(wrong.id);
+    outcome.cursor = outcome.wrongs.front().id;
+    show(outcome.cursor);
     return outcome;
 }
 

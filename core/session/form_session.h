@@ -1,7 +1,11 @@
 // One form being filled: what it holds, what is wrong, which page shows, what a press does. Try, the filler program,
-// the command line and the tests all use it; none has logic of its own.
+// the command line and the tests all use it; none has logic of its own. Every way in asks first whether the field is
+// open; after every act the session says what has changed, so that nobody needs to look at all of it.
 #pragma once
 
+#include <set>
+
+#include "core/draw/draw_control.h"
 #include "core/session/answers.h"
 #include "core/session/limits.h"
 
@@ -20,6 +24,18 @@ struct Outcome {
     Id cursor = noControl;      // the control that gets the cursor, when it moves
 };
 
+/// What acts have changed since it was last asked.
+struct Changes {
+    std::set<Id> answers;      // fields that hold or show something else
+    std::set<Id> complaints;   // fields and questions beside which something else is said
+    std::set<Id> visible;      // controls that are shown or hidden
+    std::set<Id> enabled;      // controls that can be used or not
+    std::set<Id> rows;         // tables with more or fewer rows; what stands around them has moved
+    std::set<Id> turned;       // tabs that show another page
+    bool operator==(const Changes&) const = default;
+    bool empty() const { return *this == Changes(); }
+};
+
 class FormSession {
   public:
     /// Begins with what the form starts with. `today` is the day that "today" means.
@@ -27,6 +43,10 @@ class FormSession {
 
     const Form& form() const { return form_; }
     Day today() const { return today_; }
+    /// What has changed since this was last called, or since the beginning.
+    Changes takeChanges() { return std::exchange(changes_, {}); }
+
+    // ---- what a filler does; all of it is passed over where the field is not open ----
 
     /// Types `text` into a field and gives what it holds then: letters changed, cut at its limit.
     std::string type(Id id, const std::string& text);
@@ -34,63 +54,112 @@ class FormSession {
     void tick(Id id, bool on);
     /// Steps a number, a date or a time so many steps up (down when below 0), within its limits.
     void step(Id id, int steps);
+    /// Picks lines of a list box by their numbers; of a list for one, the last counts. In a
+    /// choice group the line past the last choice stands for another answer, which is typed.
+    void pick(Id id, std::vector<std::size_t> lines);
+    /// Gives a date, as a calendar does.
+    void pickDay(Id id, Day day);
+    /// Leaves a field: what was typed is written as the form writes it, and what is wrong is said from now on. A field
+    /// left empty is no mistake yet; that is said when the form is to be accepted.
+    void leave(Id id);
+    /// Gives a named field a value, as a values file does. Refuses, with the name as place, what fillers may not touch,
+    /// what is of another type, too long, not among the choices or out of range. Names of rows that fillers may
+    /// still add to a table add them.
+    Result<void> put(const std::string& name, const Answer& answer);
+    /// Gives all values of a reply or values file, in the order of the route; gives back what was refused. A reply to a
+    /// form of another name is refused whole.
+    std::vector<Problem> take(const Reply& reply);
     /// Adds a row to a table, or takes the last added one away, as far as the form lets fillers; false when it does
     /// not.
     bool addRow(Id table);
     bool removeRow(Id table);
     bool canAddRow(Id table) const;
     bool canRemoveRow(Id table) const;
-    /// Picks lines of a list box by their numbers; of a list for one, the last counts. In a
-    /// choice group the line past the last choice stands for another answer, which is typed.
-    void pick(Id id, std::vector<std::size_t> lines);
-    /// Gives a named field a value, as a values file does. Refuses, with the name as place, what fillers may not touch,
-    /// what is of another type, too long, not among the choices or out of range.
-    Result<void> put(const std::string& name, const Answer& answer);
     /// Back to what the form starts with; pages turn back to the first.
     void clear();
 
+    // ---- what it holds ----
+
+    /// The typed value of a field, with the wording while it is being typed.
+    const Entry& entry(Id id) const;
+    /// How it looks.
     const Shown& shown(Id id) const;
     const ShownAll& shownAll() const { return shown_; }
+    /// What is asked: for a radio button the first of its question, any other control itself.
+    Id asked(Id id) const;
+    /// All fields and questions in tab order.
+    const std::vector<Id>& fields() const { return index_->fields(); }
     /// The answer as it goes into a reply; nothing for a field left empty. A radio button answers for its question.
     Answer answer(Id id) const;
-    /// All answers in tab order.
+    /// All answers in tab order, each under its own name.
     std::vector<std::pair<std::string, Answer>> answers() const;
+    /// The reply as JSON text.
+    std::string reply(const std::string& filled = timeNow()) const;
 
+    /// True when a control can be seen, or used, as far as it says itself; its containers say the same of themselves.
+    bool visible(Id id) const;
+    bool enabled(Id id) const;
     /// True when a filler can see and use it now: it and all its containers are visible and enabled.
     bool usable(Id id) const;
     /// True when a filler may change what it holds: usable, open, and not worked out.
     bool open(Id id) const;
-    /// What is wrong with one field; empty when nothing is.
+
+    // ---- what is wrong ----
+
+    /// What is wrong with one field or question; empty when nothing is.
     std::string wrongWith(Id id) const;
-    /// Everything that is wrong, in tab order.
+    /// Everything that is wrong, in tab order; `firstWrong` null and `wrongCount` 0 when nothing is.
     std::vector<Wrong> wrongs() const;
+    const Wrong* firstWrong() const { return wrong_.empty() ? nullptr : &wrong_.begin()->second; }
+    std::size_t wrongCount() const { return wrong_.size(); }
+    /// What is said beside a control now: less than what is wrong, since nobody is blamed before the time.
+    std::string complaint(Id id) const;
+    /// Fields and questions beside which something is said.
+    const std::set<Id>& complaints() const { return said_; }
+
+    // ---- where the filler is ----
 
     const TurnedTo& turned() const { return turned_; }
     void turn(Id tabs, Id page);
     /// Turns the pages that hold a control.
-    void show(Id id) { turned_ = turnedToShow(form_, id, turned_); }
-
+    void show(Id id);
     /// Where the Tab key stops, in order, on all pages.
     std::vector<Id> route() const;
+    /// The button of a question at which the Tab key stops: the chosen one, else the first.
+    Id stopOf(Id radio) const;
     /// The button that Enter or Escape presses; noControl when there is none.
     Id acceptButton() const;
     Id cancelButton() const;
 
     /// Presses a button: does what its role says.
     Outcome press(Id id);
+    /// Enter with the cursor in a control: a button in hand is pressed, else the one that accepts.
+    Outcome enter(Id inHand);
+    /// Escape: the button that cancels, or leaving where the form lets Escape close it.
+    Outcome escape();
     /// Accepts the form when nothing is wrong. Else turns to the first wrong field and gives it the cursor.
     Outcome accept();
 
-    /// The reply as JSON text.
-    std::string reply(const std::string& filled = timeNow()) const;
-
   private:
     Outcome turnBy(Id from, int step);
+    Field field(const Control& control) const { return {form_, control, today_}; }
+    void begin();
+    void start(Id id);
+    void hold(Id id, Entry entry);
+    void judge(Id id);
+    void say(Id id);
+    bool madeRoomFor(const std::string& name);
+    void reformed(Form form, Id table);
 
     Form form_, designed_;  // with the rows that the filler has added; as it was designed
+    std::shared_ptr<const FormIndex> index_;
     Day today_;
-    ShownAll shown_;
+    std::map<Id, Entry> entries_;
+    ShownAll shown_;                      // how the entries look, written when they change
+    std::map<std::size_t, Wrong> wrong_;  // by the place in the tab order
+    std::set<Id> said_;
     TurnedTo turned_;
+    Changes changes_;
 };
 
 }  // namespace brindel

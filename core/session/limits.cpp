@@ -1,181 +1,225 @@
 #include "core/session/limits.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
+#include <cmath>
+
+#include "core/text/fonts.h"
+#include "core/text/phrases.h"
 
 namespace brindel {
 namespace {
 
 using std::string;
+using Parts = std::vector<PhrasePart>;
 
-string withUnit(const Control& c, const string& number) {
-    const string& unit = c.text(Prop::unit);
-    return unit.empty() ? number : number + " " + unit;
+string said(const Field& f, Phrase which, const Parts& parts = {}) {
+    return phrase(which, f.language(), parts);
+}
+string called(const Field& f) {
+    return calledBy(f.form, f.control);
+}
+std::int64_t count(std::size_t n) {
+    return std::int64_t(n);
 }
 
-string rangeInWords(const string& from, const string& to) {
-    if (!from.empty() && !to.empty()) return fmt::format("{} to {}", from, to);
-    if (!from.empty()) return fmt::format("{} or more", from);
-    return to.empty() ? "" : fmt::format("at most {}", to);
+string rangeInWords(const string& language, const string& from, const string& to) {
+    if (!from.empty() && !to.empty()) return phrase(Phrase::fromTo, language, {from, to});
+    if (!from.empty()) return phrase(Phrase::orMore, language, {from});
+    return to.empty() ? "" : phrase(Phrase::atMost, language, {to});
 }
 
-string numberRange(const Form& form, const Control& c) {
-    const string& language = form.root().text(Prop::language);
-    auto said = [&](Prop prop) {
-        auto limit = c.maybeNumber(prop);
-        if (!limit) return string();
+string numberRange(const Field& f) {
+    const Control& c = f.control;
+    auto limit = [&](Prop prop) {
+        const auto number = c.maybeNumber(prop);
         // A limit is a round number more often than not: it is said without the field's trailing zeros.
-        int places = 0;
-        for (double rest = *limit; places < int(c.number(Prop::decimals)) && rest != std::floor(rest); rest *= 10)
-            ++places;
-        return numberIn(*limit, places, c.yes(Prop::thousands), language);
+        return number ? numberIn(*number, decimalsOf(*number), c.yes(Prop::thousands), f.language()) : string();
     };
-    string words = rangeInWords(said(Prop::least), said(Prop::most));
-    return words.empty() ? words : withUnit(c, words);
+    const string words = rangeInWords(f.language(), limit(Prop::least), limit(Prop::most));
+    const string& unit = c.text(Prop::unit);
+    return words.empty() || unit.empty() ? words : words + " " + unit;
 }
 
 string ownOr(const Control& c, Prop message, const string& sentence) {
     return c.text(message).empty() ? sentence : c.text(message);
 }
 
-string textBroken(const Form& form, const Control& c, const Shown& shown, Day) {
-    if (shown.text.empty()) return "";
-    const string called = calledBy(form, c);
-    if (auto most = std::size_t(c.number(Prop::maxLength)); most > 0)
-        if (std::size_t count = characterCount(shown.text); count > most)
-            return fmt::format("{} takes at most {} characters; this has {}.", called, most, count);
+/// A wording as a sentence repeats it: a long one is cut, so that the sentence stays one.
+string quoted(const string& text) {
+    constexpr std::size_t most = 60;
+    return characterCount(text) > most ? firstCharacters(text, most) + "…" : text;
+}
+
+string textBroken(const Field& f, const Entry& entry) {
+    const auto* text = std::get_if<string>(&entry.held);
+    if (!text) return "";
+    const Control& c = f.control;
+    if (const auto most = std::size_t(c.number(Prop::maxLength)); most > 0)
+        if (const std::size_t has = characterCount(*text); has > most)
+            return said(f, Phrase::tooLong, {called(f), count(most), count(has)});
     const string& pattern = c.text(Prop::pattern);
-    if (!pattern.empty() && !matchesWhole(shown.text, pattern))
-        return ownOr(c, Prop::patternMessage,
-                     fmt::format("“{}” does not have the form that {} needs.", shown.text, called));
+    if (!pattern.empty() && !matchesWhole(*text, pattern))
+        return ownOr(c, Prop::patternMessage, said(f, Phrase::notThePattern, {quoted(*text), called(f)}));
     return "";
 }
 
-string numberBroken(const Form& form, const Control& c, const Shown& shown, Day) {
-    if (trimmed(shown.text).empty()) return "";
-    const string called = calledBy(form, c);
-    auto number = numberRead(shown.text, form.root().text(Prop::language));
-    if (!number) return fmt::format("{} takes a number; “{}” is none.", called, shown.text);
-    auto least = c.maybeNumber(Prop::least), most = c.maybeNumber(Prop::most);
+string numberBroken(const Field& f, const Entry& entry) {
+    const double* number = std::get_if<double>(&entry.held);
+    if (!number) return said(f, Phrase::noNumber, {called(f), quoted(entry.typed)});
+    const Control& c = f.control;
+    const string wording = trimmed(wordingOf(f, entry));
+    const auto least = c.maybeNumber(Prop::least), most = c.maybeNumber(Prop::most);
     if ((least && *number < *least) || (most && *number > *most))
         return ownOr(c, Prop::rangeMessage,
-                     fmt::format("{} takes {}; {} is {}.", called, numberRange(form, c), trimmed(shown.text),
-                                 least && *number < *least ? "too little" : "too much"));
+                     said(f, least && *number < *least ? Phrase::tooLittle : Phrase::tooMuch,
+                          {called(f), numberRange(f), wording}));
+    const auto places = int(c.number(Prop::decimals));
+    if (decimalsOf(*number) <= places) return "";
+    return places == 0 ? said(f, Phrase::wholeNumber, {called(f), wording})
+                       : said(f, Phrase::tooManyDecimals, {called(f), std::int64_t(places), wording});
+}
+
+/// A date or time against its earliest and latest.
+template <class T, class Written>
+string momentBroken(const Field& f, const T& moment, std::optional<T> earliest, std::optional<T> latest, Written written) {
+    if (earliest && moment < *earliest)
+        return ownOr(f.control, Prop::rangeMessage, said(f, Phrase::atTheEarliest, {called(f), written(*earliest)}));
+    if (latest && moment > *latest)
+        return ownOr(f.control, Prop::rangeMessage, said(f, Phrase::atTheLatest, {called(f), written(*latest)}));
     return "";
 }
 
-string dateBroken(const Form& form, const Control& c, const Shown& shown, Day today) {
-    if (trimmed(shown.text).empty()) return "";
-    const string& language = form.root().text(Prop::language);
-    const string& pattern = c.text(Prop::datePattern);
-    const string called = calledBy(form, c);
-    auto day = dateRead(shown.text, pattern, language);
-    if (!day)
-        return fmt::format("{} takes a date such as {}; “{}” is none.", called, dateIn(today, pattern, language),
-                           shown.text);
-    auto earliest = dayMeant(c.text(Prop::earliest), today), latest = dayMeant(c.text(Prop::latest), today);
-    if (earliest && *day < *earliest)
-        return ownOr(c, Prop::rangeMessage,
-                     fmt::format("{} is {} at the earliest.", called, dateIn(*earliest, pattern, language)));
-    if (latest && *day > *latest)
-        return ownOr(c, Prop::rangeMessage,
-                     fmt::format("{} is {} at the latest.", called, dateIn(*latest, pattern, language)));
-    return "";
+string dateBroken(const Field& f, const Entry& entry) {
+    const string& pattern = f.control.text(Prop::datePattern);
+    const Day today = f.today.value_or(Day());
+    auto written = [&](Day day) { return dateIn(day, pattern, f.language()); };
+    const Day* day = std::get_if<Day>(&entry.held);
+    if (!day) return said(f, Phrase::noDate, {called(f), written(today), quoted(entry.typed)});
+    return momentBroken<Day>(f, *day, dayMeant(f.control.text(Prop::earliest), today),
+                             dayMeant(f.control.text(Prop::latest), today), written);
 }
 
-string timeBroken(const Form& form, const Control& c, const Shown& shown, Day) {
-    if (trimmed(shown.text).empty()) return "";
-    const string& language = form.root().text(Prop::language);
-    const string& pattern = c.text(Prop::timePattern);
-    const string called = calledBy(form, c);
-    const auto time = timeRead(shown.text, pattern, language);
-    if (!time)
-        return fmt::format("{} takes a time such as {}; “{}” is none.", called, timeIn(14 * 60 + 30, pattern, language),
-                           shown.text);
-    const auto earliest = timeRead(c.text(Prop::earliestTime), "HH:mm", language),
-               latest = timeRead(c.text(Prop::latestTime), "HH:mm", language);
-    if (earliest && *time < *earliest)
-        return ownOr(c, Prop::rangeMessage,
-                     fmt::format("{} is {} at the earliest.", called, timeIn(*earliest, pattern, language)));
-    if (latest && *time > *latest)
-        return ownOr(c, Prop::rangeMessage,
-                     fmt::format("{} is {} at the latest.", called, timeIn(*latest, pattern, language)));
-    return "";
+string timeBroken(const Field& f, const Entry& entry) {
+    auto written = [&](TimeOfDay time) { return timeIn(time.minutes, f.control.text(Prop::timePattern), f.language()); };
+    const auto* time = std::get_if<TimeOfDay>(&entry.held);
+    if (!time) return said(f, Phrase::noTime, {called(f), written({14 * 60 + 30}), quoted(entry.typed)});
+    auto limit = [&](Prop prop) -> std::optional<TimeOfDay> {
+        const auto minutes = timeRead(f.control.text(prop), "HH:mm", "en");
+        return minutes ? std::optional(TimeOfDay{*minutes}) : std::nullopt;
+    };
+    return momentBroken<TimeOfDay>(f, *time, limit(Prop::earliestTime), limit(Prop::latestTime), written);
 }
 
-string comboBroken(const Form& form, const Control& c, const Shown& shown, Day) {
-    if (shown.text.empty() || c.yes(Prop::otherAnswers)) return "";
-    for (const Choice& choice : c.choices())
-        if (choice.text == shown.text) return "";
-    return fmt::format("“{}” is not among the choices of {}.", shown.text, calledBy(form, c));
+string choiceBroken(const Field& f, const Entry& entry) {
+    return entry.unread() ? said(f, Phrase::notAChoiceOf, {quoted(entry.typed), called(f)}) : "";
 }
 
-string listBroken(const Form& form, const Control& c, const Shown& shown, Day) {
-    const std::size_t least = std::size_t(c.number(Prop::atLeast)), most = std::size_t(c.number(Prop::atMost));
-    if (c.text(Prop::many) != "many") return "";
-    if (shown.picked.size() < least && (least > 1 || !shown.picked.empty() || c.yes(Prop::required) || least == 1))
-        return fmt::format("Choose at least {} for {}.", least, calledBy(form, c));
-    if (most > 0 && shown.picked.size() > most)
-        return fmt::format("Choose at most {} for {}; {} are chosen.", most, calledBy(form, c), shown.picked.size());
-    return "";
+/// Picks are counted; another answer that is chosen must be written out.
+string picksBroken(const Field& f, const Entry& entry) {
+    const Control& c = f.control;
+    static const Picks none;
+    const auto* held = std::get_if<Picks>(&entry.held);
+    const Picks& picks = held ? *held : none;
+    if (takesSeveral(c)) {
+        const auto least = std::size_t(c.number(Prop::atLeast)), most = std::size_t(c.number(Prop::atMost));
+        if (picks.lines.size() < least)
+            return said(f, Phrase::atLeastSoMany, {std::to_string(least), called(f)});
+        if (most > 0 && picks.lines.size() > most)
+            return said(f, Phrase::atMostSoMany, {std::to_string(most), called(f), count(picks.lines.size())});
+    }
+    const bool other = !picks.lines.empty() && picks.lines.back() >= c.choices().size();
+    return other && trimmed(picks.other).empty() ? said(f, Phrase::writeTheOther, {called(f)}) : "";
 }
 
-/// A choice group's picks are counted like a list's; another answer that is chosen must be written out.
-string choicesBroken(const Form& form, const Control& c, const Shown& shown, Day today) {
-    if (string wrong = listBroken(form, c, shown, today); !wrong.empty()) return wrong;
-    const bool other = !shown.picked.empty() && shown.picked.back() >= c.choices().size();
-    if (other && trimmed(shown.text).empty())
-        return fmt::format("Write out the other answer to {}.", calledBy(form, c));
-    return "";
+string missingQuestion(const Field& f) {
+    const Control* frame = f.form.find(f.control.parent);
+    const string title = frame && row(frame->kind).wording == Prop::title && !row(frame->kind).root
+                             ? frame->text(Prop::title)
+                             : "";
+    return title.empty() ? said(f, Phrase::chooseOneOfThese) : said(f, Phrase::chooseOneFor, {title});
 }
 
-/// One row a kind that can break a limit.
-constexpr std::pair<Kind, string (*)(const Form&, const Control&, const Shown&, Day)> limits[] = {
-    {Kind::textBox, textBroken},        {Kind::numberBox, numberBroken}, {Kind::dateBox, dateBroken},
-    {Kind::comboBox, comboBroken},      {Kind::listBox, listBroken},     {Kind::timeBox, timeBroken},
-    {Kind::choiceGroup, choicesBroken},
+// ---- what a field takes, in words ----
+
+string textTakes(const Field& f) {
+    const auto most = std::int64_t(f.control.number(Prop::maxLength));
+    return most > 0 ? said(f, Phrase::charactersAtMost, {most}) : "";
+}
+string dateTakes(const Field& f) {
+    const string &from = f.control.text(Prop::earliest), &to = f.control.text(Prop::latest);
+    if (to.empty() && !from.empty()) return said(f, Phrase::fromOn, {from});
+    if (from.empty() && !to.empty()) return said(f, Phrase::until, {to});
+    return rangeInWords(f.language(), from, to);
+}
+string timeTakes(const Field& f) {
+    return rangeInWords(f.language(), f.control.text(Prop::earliestTime), f.control.text(Prop::latestTime));
+}
+string picksTake(const Field& f) {
+    const auto least = int(f.control.number(Prop::atLeast)), most = int(f.control.number(Prop::atMost));
+    return rangeInWords(f.language(), least > 0 ? std::to_string(least) : "", most > 0 ? std::to_string(most) : "");
+}
+
+/// What one type of answer can break, and what is said when it is missing.
+struct Limits {
+    AnswerType answers;
+    Phrase missing = Phrase::mustBeFilled;
+    string (*broken)(const Field&, const Entry&) = nullptr;
+    string (*takes)(const Field&) = nullptr;
 };
+constexpr Limits limits[] = {
+    {AnswerType::none},
+    {AnswerType::text, Phrase::mustBeFilled, textBroken, textTakes},
+    {AnswerType::number, Phrase::mustBeFilled, numberBroken, numberRange},
+    {AnswerType::date, Phrase::mustBeFilled, dateBroken, dateTakes},
+    {AnswerType::time, Phrase::mustBeFilled, timeBroken, timeTakes},
+    {AnswerType::choice, Phrase::chooseFor, choiceBroken},
+    {AnswerType::picks, Phrase::chooseFor, picksBroken, picksTake},
+    {AnswerType::tick, Phrase::mustBeTicked},
+    {AnswerType::question, Phrase::chooseOneFor},
+    {AnswerType::picture, Phrase::needsPicture},
+    {AnswerType::ink, Phrase::mustBeSigned},
+};
+constexpr bool inOrder() {
+    for (std::size_t i = 0; i < std::size(limits); ++i)
+        if (std::size_t(limits[i].answers) != i) return false;
+    return true;
+}
+static_assert(inOrder(), "the rows stand in the order of AnswerType");
+
+const Limits& limitsOf(const Control& c) {
+    return limits[std::size_t(isFilled(c) ? row(c.kind).answers : AnswerType::none)];
+}
 
 }  // namespace
 
-string allowedText(const Form& form, const Control& control, const string& text) {
-    if (control.kind != Kind::textBox) return text;
-    string result = lettersAs(text, control.text(Prop::letters), form.root().text(Prop::language));
-    if (control.text(Prop::lines) == "one") std::ranges::replace(result, '\n', ' ');
-    auto most = std::size_t(control.number(Prop::maxLength));
+string allowedText(const Field& f, const string& text) {
+    const Control& c = f.control;
+    if (row(c.kind).answers != AnswerType::text) return text;
+    string result = lettersAs(text, c.text(Prop::letters), f.language());
+    if (c.text(Prop::lines) == "one") {
+        std::erase(result, '\r');
+        std::ranges::replace(result, '\n', ' ');
+    }
+    const auto most = std::size_t(c.number(Prop::maxLength));
     return most > 0 && characterCount(result) > most ? firstCharacters(result, most) : result;
 }
 
-string limitBroken(const Form& form, const Control& control, const Shown& shown, Day today) {
-    for (const auto& [kind, broken] : limits)
-        if (kind == control.kind) return broken(form, control, shown, today);
-    return "";
+string limitBroken(const Field& f, const Entry& entry) {
+    const Limits& l = limitsOf(f.control);
+    // Nothing breaks no limit, but for the fewest that must be picked.
+    if (!l.broken || (isEmpty(entry) && l.answers != AnswerType::picks)) return "";
+    return l.broken(f, entry);
 }
 
-string limitsInWords(const Form& form, const Control& c) {
-    switch (c.kind) {
-        case Kind::textBox:
-            return c.number(Prop::maxLength) > 0 ? fmt::format("at most {} characters", int(c.number(Prop::maxLength)))
-                                                 : "";
-        case Kind::numberBox:
-            return numberRange(form, c);
-        case Kind::dateBox:
-            if (c.text(Prop::latest).empty() && !c.text(Prop::earliest).empty())
-                return fmt::format("from {} on", c.text(Prop::earliest));
-            if (c.text(Prop::earliest).empty() && !c.text(Prop::latest).empty())
-                return fmt::format("until {}", c.text(Prop::latest));
-            return rangeInWords(c.text(Prop::earliest), c.text(Prop::latest));
-        case Kind::timeBox:
-            return rangeInWords(c.text(Prop::earliestTime), c.text(Prop::latestTime));
-        case Kind::choiceGroup:
-        case Kind::listBox: {
-            int least = int(c.number(Prop::atLeast)), most = int(c.number(Prop::atMost));
-            return rangeInWords(least > 0 ? std::to_string(least) : "", most > 0 ? std::to_string(most) : "");
-        }
-        default:
-            return "";
-    }
+string missing(const Field& f) {
+    const Limits& l = limitsOf(f.control);
+    if (l.answers == AnswerType::question) return missingQuestion(f);
+    return said(f, l.missing, {called(f)});
+}
+
+string limitsInWords(const Form& form, const Control& control) {
+    const Limits& l = limitsOf(control);
+    return l.takes ? l.takes(Field{form, control}) : "";
 }
 
 }  // namespace brindel

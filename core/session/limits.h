@@ -1,18 +1,19 @@
-// What is wrong with what a field holds, as one sentence for the filler.
+// What is wrong with what a field holds, and what it takes, as sentences for fillers in the form's language.
 #pragma once
 
 #include <string>
 
-#include "core/draw/draw_control.h"
-#include "core/text/words.h"
+#include "core/answers/answering.h"
 
 namespace brindel {
 
 /// The text that a field may hold when `text` is typed or pasted into it: letters changed, cut at the most characters,
 /// line breaks turned to blanks in a field of one line.
-std::string allowedText(const Form& form, const Control& control, const std::string& text);
+std::string allowedText(const Field& field, const std::string& text);
 /// What is wrong with what one control holds, whether or not it is required; empty when nothing is.
-std::string limitBroken(const Form& form, const Control& control, const Shown& shown, Day today);
+std::string limitBroken(const Field& field, const Entry& entry);
+/// What is said of a required field that is empty.
+std::string missing(const Field& field);
 /// Limits in words, for hints and sheets: "2 to 25 m", "at most 12 characters"; empty when there are none.
 std::string limitsInWords(const Form& form, const Control& control);
 

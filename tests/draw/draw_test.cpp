@@ -83,7 +83,7 @@ TEST(Draw, NoKindPaintsBeyondItsBox) {
 
 TEST(Draw, GroundAndGuestsTogetherAreTheWhole) {
     for (const KindRow& k : allKinds()) {
-        if (!k.filled) continue;
+        if (!k.filled()) continue;
         Id id = noControl;
         Form form = formWith(k.kind, Kind::document, {0, 0, k.inDocument.width, k.inDocument.height}, id);
         Shown shown;

@@ -97,7 +97,7 @@ Form edited(const Form& form) {
         case 10:
             return looksCopied(form, a, {b});
         case 11:
-            return withRow(withProperty(form, {a}, Prop::rowsMost, 8.0), a);
+            return rowAdded(withProperty(form, {a}, Prop::rowsMost, 8.0), a);
         case 12:
             return holdsSuggested(form, allIds(form));
         case 13:

@@ -118,13 +118,13 @@ TEST(Growing, RowsThatFillersAddPushDownWhatStandsBelow) {
     Form form = withProperty(tableForm(), {table(tableForm()).id}, Prop::rowsMost, 3.0);
     const double before = named(form, "txtNote").box.top, high = form.root().box.height;
     const double row = table(form).box.height / 3;
-    Form more = withRow(form, table(form).id);
+    Form more = rowAdded(form, table(form).id);
     expectSettled(more);
     EXPECT_NEAR(named(more, "txtNote").box.top, before + row, 0.01);
     EXPECT_NEAR(more.root().box.height, high + row, 0.01);
     EXPECT_EQ(named(more, "numHours3").kind, Kind::numberBox);
-    EXPECT_TRUE(sameContent(withRow(more, table(more).id), more)) << "three at most";
-    Form less = withoutRow(more, table(more).id);
+    EXPECT_TRUE(sameContent(rowAdded(more, table(more).id), more)) << "three at most";
+    Form less = rowTaken(more, table(more).id);
     EXPECT_NEAR(less.root().box.height, high, 0.01);
     EXPECT_EQ(inside(less), inside(form));
 }
@@ -132,7 +132,7 @@ TEST(Growing, RowsThatFillersAddPushDownWhatStandsBelow) {
 TEST(Growing, APageTakesRowsOnlyWhileItHasRoom) {
     Form form = withProperty(tableForm(Kind::document), {table(tableForm(Kind::document)).id}, Prop::rowsMost, 100.0);
     int rows = 2;
-    for (; takesRow(form, table(form).id) && rows < 60; ++rows) form = withRow(form, table(form).id);
+    for (; takesRow(form, table(form).id) && rows < 60; ++rows) form = rowAdded(form, table(form).id);
     EXPECT_GT(rows, 10);
     EXPECT_LT(rows, 60);
     EXPECT_LE(onSurface(form, named(form, "txtNote").id).bottom(), withinMargins(form).bottom() + 0.01);

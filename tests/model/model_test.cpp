@@ -58,7 +58,7 @@ TEST(Kinds, DefaultsFitTheirOwnTypeAndEveryPropertyIsExplained) {
 
 TEST(Kinds, EveryFillableKindCanBeRequiredAndProtected) {
     for (const KindRow& k : allKinds()) {
-        if (!k.filled) continue;
+        if (!k.filled()) continue;
         for (Prop prop : {Prop::required, Prop::access, Prop::personal, Prop::purpose, Prop::entryStyle, Prop::kept,
                           Prop::hint, Prop::tabStop, Prop::accessKey})
             EXPECT_TRUE(has(k.kind, prop)) << k.key << " " << row(prop).key;

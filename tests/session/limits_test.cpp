@@ -63,7 +63,7 @@ TEST(Limits, WhatIsTypedIsHeldSaidAndAnswered) {
         FormSession session(jotted(std::string(r.field) + "\n"), today);
         Id id = noControl;
         session.form().controls.each([&](Id one, const Control& c) {
-            if (row(c.kind).filled) id = one;
+            if (row(c.kind).filled()) id = one;
         });
         ASSERT_NE(id, noControl) << r.field;
         EXPECT_EQ(session.type(id, r.typed), r.held) << r.field << " ← " << r.typed;
@@ -161,7 +161,7 @@ TEST(Limits, InWords) {
         Form form = jotted(std::string(field) + "\n");
         std::string said;
         form.controls.each([&](Id, const Control& c) {
-            if (row(c.kind).filled) said = limitsInWords(form, c);
+            if (row(c.kind).filled()) said = limitsInWords(form, c);
         });
         return said;
     };

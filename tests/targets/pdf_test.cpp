@@ -64,7 +64,7 @@ TEST(Pdf, PopplerListsEveryFieldWithItsTypeNameTooltipLimitsAndChoices) {
         EXPECT_EQ(r.document->info("Title").toStdString(), form.root().text(Prop::title));
         std::set<std::string> expected;
         form.controls.each([&](Id, const Control& c) {
-            if (!row(c.kind).filled && c.kind != Kind::button) return;
+            if (!row(c.kind).filled() && c.kind != Kind::button) return;
             const std::string field = c.kind == Kind::button ? c.name : answerName(form, c);
             expected.insert(field);
             ASSERT_TRUE(r.fields.contains(field)) << field;
@@ -132,7 +132,7 @@ TEST(Pdf, PopplerReadsTheFilledValuesBack) {
         Read r = read(pdfOf(form, fonts(), &session.shownAll()).value());
         ASSERT_TRUE(r.document);
         form.controls.each([&](Id id, const Control& c) {
-            if (!row(c.kind).filled) return;
+            if (!row(c.kind).filled()) return;
             Poppler::FormField* f = r.fields[answerName(form, c)][0];
             const Shown& shown = session.shown(id);
             switch (c.kind) {
@@ -206,7 +206,7 @@ TEST(Pdf, TheRenderedPageShowsWhatWasFilledInAndAgreesWithTheSheet) {
         EXPECT_LT(differ / (page.width() * page.height()), 0.012) << "page " << i + 1 << " and the sheet differ";
         for (Id id : allIds(form)) {
             const Control& c = *form.find(id);
-            if (surfaceOf(form, id) != surfaces(form)[std::size_t(i)] || !row(c.kind).filled ||
+            if (surfaceOf(form, id) != surfaces(form)[std::size_t(i)] || !row(c.kind).filled() ||
                 session.shown(id).text.empty())
                 continue;
             const Box b = onSurface(form, id);

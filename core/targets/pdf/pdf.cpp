@@ -272,7 +272,8 @@ class Builder {
         }
         field.replaceKey("/Ff", Object::newInteger(flags));
         if (c.kind != Kind::signature) field.replaceKey("/DA", Object::newString(appearanceString(c, look)));
-        if (look.across != Across::start)
+        const Across outwards = form_.index()->rightToLeft() ? Across::start : Across::end;  // what stands at the right
+        if (look.across == Across::centre || look.across == outwards)
             field.replaceKey("/Q", Object::newInteger(look.across == Across::centre ? 1 : 2));
     }
 
