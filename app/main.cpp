@@ -143,6 +143,8 @@ int main(int argc, char** argv) {
         return 0;
     }
     if (!path.empty()) window->desk().open(form, toQt(path), toQt(readOnly));
+    window->resize(window_size);
+    if (path.empty() && commands.empty()) window->showStart(true);
     if (!picture.empty()) return paintPicture(*window, toQt(picture), pass, select, commands, window_size);
     window->resize(window_size.boundedTo(QGuiApplication::primaryScreen()->availableSize()));
     window->show();

@@ -4,6 +4,7 @@
 
 #include <CLI/CLI.hpp>
 #include <cstdio>
+#include <filesystem>
 #include <iostream>
 #include <sstream>
 
@@ -187,8 +188,9 @@ int main(int argc, char** argv) {
         return editForm(source, dryRun ? "-" : out, [&](const Form& form, const string& target) {
             auto chosen = scheme.empty() ? Result<Scheme>(schemeOf(form)) : schemeFor(scheme);
             if (!chosen) {
-                const bool file = !chosen.error().place.empty();
-                if (file) return problem(scheme, chosen.error(), notInOrder);
+                if (!chosen.error().place.empty()) return problem(scheme, chosen.error(), notInOrder);
+                std::error_code unknown;
+                if (std::filesystem::exists(scheme, unknown)) return problem(scheme, chosen.error(), noFile);
                 return problem(
                     "--scheme",
                     {"", fmt::format("“{}” is neither one of {} nor a file that can be read.", scheme, schemes)},
@@ -205,15 +207,18 @@ int main(int argc, char** argv) {
                 }
                 return put(lines, "-");
             }
-            return put(formText(renamed), target);
+            return put(formText(out.empty() ? nextVersion(renamed, form) : renamed), target);
         });
     if (*order)
         return editForm(source, out, [&](const Form& form, const string& target) {
-            if (by == "reading") return put(formText(routedByReading(form)), target);
+            auto laid = [&](const Form& routed) {
+                return put(formText(out.empty() ? nextVersion(routed, form) : routed), target);
+            };
+            if (by == "reading") return laid(routedByReading(form));
             auto text = readWhole(by, 4u << 20);
             if (!text) return problem(by, text.error(), noFile);
             Ids stops;
-            std::istringstream lines(*text);
+            std::istringstream lines(text->starts_with("\xEF\xBB\xBF") ? text->substr(3) : *text);
             int number = 0;
             for (string line; std::getline(lines, line);) {
                 ++number;
@@ -226,7 +231,7 @@ int main(int argc, char** argv) {
                         notInOrder);
                 stops.push_back(c->id);
             }
-            return put(formText(routedAs(form, stops)), target);
+            return laid(routedAs(form, stops));
         });
     if (*exports)
         return withForm(source, [&](const Form& form) {

@@ -28,7 +28,6 @@ QString capital(std::string_view word) {
 
 Details::Details(Desk& desk, QWidget* parent) : QScrollArea(parent), desk_(desk) {
     setObjectName("panel");
-    setFixedWidth(268);
     setWidgetResizable(true);
     setFrameShape(QFrame::NoFrame);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -52,8 +51,9 @@ void Details::reveal(Prop prop) {
     QWidget* editor = editorOf(prop);
     if (!editor) return;
     const Group group = row(prop).group;
-    if (closed_.contains(group)) {
+    if (closed_.contains(group) || !sought_.isEmpty()) {
         closed_.erase(group);
+        sought_.clear();
         rebuild(shownKinds_);
         fill();
         editor = editorOf(prop);
@@ -108,13 +108,34 @@ QVBoxLayout* Details::groupLayout(Group group) {
         name(show);
     });
     groups_[group] = holder;
+    heads_[group] = {rule, head};
     return layouts_[group] = rows;
 }
 
 QLabel* Details::addRow(Group group, const QString& word, QWidget* editor, const QString& help) {
     QLabel* label = nullptr;
-    groupLayout(group)->addWidget(panelRow(word, editor, help, body_, &label));
+    QWidget* line = panelRow(word, editor, help, body_, &label);
+    groupLayout(group)->addWidget(line);
+    rows_.push_back({line, group, word + ' ' + toQt(std::string(groupWord(group))) + ' ' + help});
     return label;
+}
+
+/// Shows the rows that have all the words that were typed, in whatever group; all of them when nothing is.
+void Details::sift() {
+    const QStringList words = sought_.split(' ', Qt::SkipEmptyParts);
+    std::set<Group> found;
+    for (const Row& r : rows_) {
+        const bool fits = std::ranges::all_of(
+            words, [&](const QString& word) { return r.words.contains(word, Qt::CaseInsensitive); });
+        r.line->setVisible(fits);
+        if (fits) found.insert(r.group);
+    }
+    for (const auto& [group, holder] : groups_) {
+        const bool any = found.contains(group);
+        holder->setVisible(any && (!words.isEmpty() || !closed_.contains(group)));
+        for (QWidget* head : heads_[group]) head->setVisible(any);
+    }
+    nothing_->setVisible(found.empty());
 }
 
 void Details::addIdentity() {
@@ -333,6 +354,8 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
     fillers_.clear();
     groups_.clear();
     layouts_.clear();
+    heads_.clear();
+    rows_.clear();
     body_ = new QWidget;
     body_->setObjectName("panelBody");
     auto* column = new QVBoxLayout(body_);
@@ -351,6 +374,23 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
     where_->setProperty("secondary", true);
     where_->setWordWrap(true);
     column->addWidget(where_);
+    column->addSpacing(4);
+    auto* seek = new QLineEdit(body_);
+    seek->setObjectName("seekProperty");
+    seek->setFixedHeight(26);
+    seek->setPlaceholderText(tr("Find a property"));
+    seek->setAccessibleName(tr("Find a property"));
+    seek->setClearButtonEnabled(true);
+    seek->setText(sought_);
+    column->addWidget(seek);
+    nothing_ = new QLabel(tr("No property of that name here."), body_);
+    nothing_->setFont(bodyFont(12));
+    nothing_->setProperty("secondary", true);
+    column->addWidget(nothing_);
+    connect(seek, &QLineEdit::textChanged, this, [this](const QString& text) {
+        sought_ = text;
+        sift();
+    });
     column->addSpacing(4);
 
     const Ids ids = desk_.selectionOrForm();
@@ -438,6 +478,7 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
         }
     }
     column->addStretch(1);
+    sift();
     setWidget(body_);
 }
 

@@ -28,6 +28,7 @@ class Details : public QScrollArea {
     void showAgain();
     void rebuild(const std::vector<Kind>& kinds);
     void fill();
+    void sift();
     QVBoxLayout* groupLayout(Group group);
     QLabel* addRow(Group group, const QString& word, QWidget* editor, const QString& help);
     QWidget* editorFor(const PropertyRow& row);
@@ -46,6 +47,15 @@ class Details : public QScrollArea {
     QLabel* picture_ = nullptr;
     std::map<Group, QWidget*> groups_;
     std::map<Group, QVBoxLayout*> layouts_;
+    std::map<Group, std::vector<QWidget*>> heads_;  // what stands over a group's rows
+    struct Row {
+        QWidget* line;
+        Group group;
+        QString words;  // that it is found by
+    };
+    std::vector<Row> rows_;
+    QString sought_;
+    QLabel* nothing_ = nullptr;
     std::set<Group> closed_;
     std::map<Prop, QWidget*> editors_;
     std::vector<std::function<void()>> fillers_;

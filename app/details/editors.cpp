@@ -1,3 +1,4 @@
+#include "app/details/columns_editor.h"
 #include "app/details/look_editors.h"
 
 #include <QtWidgets/QtWidgets>
@@ -27,15 +28,12 @@ void acceptIt(QWidget* edit, const QString& help) {
 QString valueText(const PropertyRow& r, const std::optional<Value>& value) {
     if (!value) return {};
     if (const auto* number = std::get_if<double>(&*value))
-        return *number == 0 && r.type == Type::whole ? QString() : toQt(numberText(*number));
+        return *number == 0 && r.type == Type::whole ? QString() : toQt(exactText(*number));
     if (const auto* text = std::get_if<std::string>(&*value)) return toQt(*text);
     if (const auto* choices = std::get_if<Choices>(&*value)) {
         QStringList lines;
         for (const Choice& c : *choices)
-            if (r.type == Type::columns)
-                lines << (c.value == "1" ? toQt(c.text) : toQt(c.text) + " | " + toQt(c.value));
-            else
-                lines << (c.value == c.text ? toQt(c.text) : toQt(c.value) + " = " + toQt(c.text));
+            lines << (c.value == c.text ? toQt(c.text) : toQt(c.value) + " = " + toQt(c.text));
         return lines.join('\n');
     }
     return {};
@@ -58,20 +56,6 @@ tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) 
             if (auto wrong = misfit(r.prop, *number); !wrong.empty())
                 return tl::unexpected(toQt(std::string(r.word)) + ": " + toQt(wrong) + ".");
             return Value(*number);
-        }
-        case Type::columns: {
-            Choices columns;
-            for (const QString& line : text.split('\n', Qt::SkipEmptyParts)) {
-                const qsizetype at = line.lastIndexOf('|');
-                const QString share = at < 0 ? QString("1") : line.mid(at + 1).trimmed();
-                auto number = numberRead(fromQt(share), "en");
-                if (!number || *number <= 0 || *number > 1000)
-                    return tl::unexpected(QString("Columns: behind | stands the column's share of the width, such as "
-                                                  "2; “%1” is none.")
-                                              .arg(share));
-                columns.push_back({numberText(*number, 2), fromQt(line.left(at < 0 ? line.size() : at).trimmed())});
-            }
-            return Value(columns);
         }
         case Type::time: {
             auto time = timeRead(plain, "HH:mm", "en");
@@ -161,7 +145,7 @@ class AreaEdit : public QPlainTextEdit {
 Editor areaEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
     auto* edit = new AreaEdit(parent);
     edit->setTabChangesFocus(true);
-    const bool list = r.type == Type::choices || r.type == Type::columns;
+    const bool list = r.type == Type::choices;
     edit->setFixedHeight(list ? 112 : 46);
     if (list) edit->setLineWrapMode(QPlainTextEdit::NoWrap);
     edit->setVerticalScrollBarPolicy(Qt::ScrollBarAsNeeded);
@@ -261,12 +245,13 @@ Editor makeEditor(const PropertyRow& row, Desk& desk, Changed changed, QWidget* 
             return yesNoEditor(row, desk, std::move(changed), parent);
         case Type::longText:
         case Type::choices:
-        case Type::columns:
             return areaEditor(row, desk, std::move(changed), parent);
         case Type::oneOf:
         case Type::style:
         case Type::reference:
             return pickEditor(row, desk, std::move(changed), parent);
+        case Type::columns:
+            return columnsEditor(row, desk, std::move(changed), parent);
         case Type::edges:
             return holdsEditor(row, desk, std::move(changed), parent);
         case Type::image:

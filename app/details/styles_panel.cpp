@@ -62,7 +62,6 @@ class Sample : public QAbstractButton {
 
 StylesPanel::StylesPanel(Desk& desk, QWidget* parent) : QScrollArea(parent), desk_(desk) {
     setObjectName("panel");
-    setFixedWidth(268);
     setWidgetResizable(true);
     setFrameShape(QFrame::NoFrame);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);

@@ -136,7 +136,6 @@ void RouteList::keyPressEvent(QKeyEvent* event) {
 OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     setObjectName("panel");
     setAttribute(Qt::WA_StyledBackground);
-    setFixedWidth(268);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(14, 12, 14, 12);
     column->setSpacing(6);

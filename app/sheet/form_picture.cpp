@@ -14,7 +14,9 @@ void FormPicture::paint(QPainter& painter, const Form& form, Id surface, double 
     const Control* ground = form.find(surface);
     if (!ground) return;
     if (!form.isDialog()) {
-        paintDrawing(painter, drawnSurface(form, surface, DrawOptions{fonts_, turned, nullptr, true, true}), scale);
+        paintDrawing(painter, drawnGround(form, surface, DrawOptions{fonts_, turned, nullptr, true, true}), scale);
+        if (kept_.size() > 2 * form.controls.size() + 64) kept_.clear();
+        paintPage(painter, form, *ground, scale, turned, {0, 0}, exposed);
         return;
     }
     const QRectF area(0, 0, ground->box.width * scale, ground->box.height * scale);
@@ -25,6 +27,82 @@ void FormPicture::paint(QPainter& painter, const Form& form, Id surface, double 
     painter.setClipRect(area, Qt::IntersectClip);
     paintDialog(painter, form, *ground, scale, turned, {0, 0}, exposed);
     painter.restore();
+}
+
+namespace {
+
+/// Where the marks of a drawing lie.
+QRectF reachOf(const Drawing& drawing, double scale) {
+    QRectF reach;
+    auto add = [&](double left, double top, double right, double bottom) {
+        reach = reach.united(QRectF(left, top, std::max(0.01, right - left), std::max(0.01, bottom - top)));
+    };
+    for (const Mark& mark : drawing) {
+        if (const auto* b = std::get_if<BoxMark>(&mark)) add(b->box.left, b->box.top, b->box.right(), b->box.bottom());
+        if (const auto* i = std::get_if<ImageMark>(&mark)) add(i->box.left, i->box.top, i->box.right(), i->box.bottom());
+        if (const auto* t = std::get_if<TextMark>(&mark))
+            add(t->at.x - t->size * 0.3, t->at.y - t->size * 1.3, t->at.x + (t->text.width + 0.3) * t->size,
+                t->at.y + t->size * 0.5);
+        if (const auto* p = std::get_if<PathMark>(&mark)) {
+            const double wide = p->outline ? p->outline->width : 0;
+            for (const Point& at : p->points) add(at.x - wide, at.y - wide, at.x + wide, at.y + wide);
+        }
+    }
+    return QRectF(reach.topLeft() * scale, reach.size() * scale).adjusted(-2, -2, 2, 2);
+}
+
+}  // namespace
+
+void FormPicture::paintPage(QPainter& painter, const Form& form, const Control& container, double scale,
+                            const TurnedTo& turned, QPointF offset, const QRectF& exposed) {
+    for (Id id : container.children) {
+        const Control* c = form.find(id);
+        if (container.kind == Kind::tabs && id != shownPage(container, turned)) continue;
+        if (has(c->kind, Prop::visible) && !c->yes(Prop::visible)) continue;
+        const QPointF corner = toQt(boxOf(form, *c), scale).topLeft() + offset;
+        // Wording may reach beyond its control, but not far.
+        const QRectF near = toQt(boxOf(form, *c), scale).translated(offset).adjusted(-300, -60, 300, 60);
+        if (near.intersects(exposed)) {
+            const QPixmap& picture = printed(form, id, scale, painter.device()->devicePixelRatioF(), turned, corner);
+            if (!picture.isNull())
+                painter.drawPixmap(QPointF(std::floor(corner.x()), std::floor(corner.y())) + kept_[id].reach.topLeft(),
+                                   picture);
+        }
+        paintPage(painter, form, *c, scale, turned, corner, exposed);
+    }
+}
+
+const QPixmap& FormPicture::printed(const Form& form, Id id, double scale, double ratio, const TurnedTo& turned,
+                                    QPointF at) {
+    auto node = form.controls.node(id);
+    Kept& kept = kept_[id];
+    // Letters are set between pixels: a picture serves again where it stands as far between them.
+    const QPointF within(std::round((at.x() - std::floor(at.x())) * 8) / 8,
+                         std::round((at.y() - std::floor(at.y())) * 8) / 8);
+    const bool moved = kept.node && kept.node != node && kept.node->kind == node->kind &&
+                       kept.node->box.width == node->box.width && kept.node->box.height == node->box.height &&
+                       kept.node->own == node->own && kept.node->parent == node->parent;
+    if (moved) kept.node = node;
+    if (node->kind != Kind::tabs && kept.node == node && kept.styles == form.styles && kept.scale == scale &&
+        kept.ratio == ratio && kept.within == within)
+        return kept.pixmap;
+    const Drawing drawing = drawnControl(form, *node, startingShown(form, *node),
+                                         DrawOptions{fonts_, turned, nullptr, true, true});
+    QRectF reach;
+    QPixmap pixmap;
+    if (!drawing.empty()) {
+        reach = QRectF(reachOf(drawing, scale).translated(within).toAlignedRect());
+        // However large it is, only so much of it can be seen at once.
+        reach = reach.intersected(QRectF(-400, -400, 4400, 4400));
+        pixmap = QPixmap((reach.size() * ratio).toSize());
+        pixmap.setDevicePixelRatio(ratio);
+        pixmap.fill(Qt::transparent);
+        QPainter painter(&pixmap);
+        painter.translate(within - reach.topLeft());
+        paintDrawing(painter, drawing, scale);
+    }
+    kept = {node, form.styles, scale, ratio, pixmap, within, reach};
+    return kept.pixmap;
 }
 
 void FormPicture::paintDialog(QPainter& painter, const Form& form, const Control& container, double scale,
@@ -83,7 +161,7 @@ QPixmap FormPicture::standIn(const Form& form, Id id, double scale, double ratio
     painter.scale(scale, scale);
     widget->render(&painter, QPoint(), QRegion(), QWidget::DrawChildren);
     painter.end();
-    kept = {node, form.styles, scale, ratio, pixmap};
+    kept = {node, form.styles, scale, ratio, pixmap, {}, {}};
     return pixmap;
 }
 

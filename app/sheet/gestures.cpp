@@ -57,22 +57,43 @@ void outline(QPainter& p, const SheetFrame& frame, const Form& form, Id containe
 class Moves : public Gesture {
   public:
     Moves(const Desk& desk, const SheetPoint& from, const Ids& ids, double reach)
-        : form_(desk.form()), turned_(desk.turned()), from_(from), ids_(outermost(form_, ids)), reach_(reach) {
-        lead_ = ids_.empty() ? noControl : ids_.front();
-        for (Id id : ids_) all_ = id == lead_ ? onSurface(form_, id) : all_.united(onSurface(form_, id));
+        : from_(from), last_(from), ids_(outermost(desk.form(), ids)), reach_(reach) {
+        (void)rebase(desk);
+    }
+
+    bool rebase(const Desk& desk) override {
+        form_ = desk.form();
+        turned_ = desk.turned();
+        std::erase_if(ids_, [&](Id id) { return !form_.find(id); });
+        if (ids_.empty()) return false;
+        lead_ = ids_.front();
+        all_ = onSurface(form_, lead_);
+        for (Id id : ids_) all_ = all_.united(onSurface(form_, id));
+        // A field takes the label along that speaks for it beside it.
+        both_ = ids_;
+        for (Id id : ids_)
+            if (const Control* label = labelOf(form_, id); label && label->parent == form_.find(id)->parent &&
+                                                           std::ranges::find(both_, label->id) == both_.end())
+                both_.push_back(label->id);
         // What moves takes what it holds along; nothing of it can be its own guide.
-        for (Id id : ids_) walk(form_, id, [&](const Control& c, int) { moving_.push_back(c.id); });
+        moving_.clear();
+        for (Id id : both_) walk(form_, id, [&](const Control& c, int) { moving_.push_back(c.id); });
+        if (next_) move(last_);
+        return true;
     }
 
     void move(const SheetPoint& to) override {
         if (to.surface != from_.surface && form_.isDialog()) return;
+        last_ = to;
         double dx = to.at.x - from_.at.x, dy = to.at.y - from_.at.y;
         if (to.keys & Qt::ShiftModifier) std::abs(dx) > std::abs(dy) ? dy = 0 : dx = 0;
         Box moved = all_.moved(rounded(form_, dx), rounded(form_, dy));
         surface_ = to.surface;
         container_ = containerAt(form_, to.surface, to.at, turned_, moving_);
+        const bool alone = to.keys & Qt::AltModifier;
+        const Ids& with = alone ? ids_ : both_;
         guides_.clear();
-        if (!(to.keys & Qt::AltModifier)) {
+        if (!alone) {
             Snapped s = snapped(form_, to.surface, container_, moved, moving_, reach_, turned_);
             moved = s.box;
             guides_ = s.guides;
@@ -83,15 +104,18 @@ class Moves : public Gesture {
         copies_ = to.keys & Qt::ControlModifier;
         made_ = ids_;
         if (copies_) {
-            Form clip = clipping(form_, ids_);
+            Form clip = clipping(form_, with);
             Box home = onSurface(form_, form_.find(lead_)->parent), there = onSurface(form_, container_);
             Edited e = pasted(form_, container_, clip, dx + home.left - there.left, dy + home.top - there.top);
             next_ = e.form;
             made_ = e.ids;
+            // The labels that came along are not what was dragged.
+            if (with.size() > ids_.size())
+                std::erase_if(made_, [&](Id id) { return next_->find(id)->reference(Prop::labels) != noControl; });
         } else {
-            next_ = shifted(form_, ids_, dx, dy);
-            if (container_ != noControl) next_ = rehoused(*next_, ids_, container_);
-            if (to.surface != from_.surface) next_ = shifted(*next_, ids_, onSurface(form_, from_.surface).left, 0);
+            next_ = shifted(form_, with, dx, dy);
+            if (container_ != noControl) next_ = rehoused(*next_, with, container_);
+            if (to.surface != from_.surface) next_ = shifted(*next_, with, onSurface(form_, from_.surface).left, 0);
         }
     }
 
@@ -102,7 +126,6 @@ class Moves : public Gesture {
         desk.edit(*next_, (copies_ ? "Copy " : "Move ") + what, made_);
     }
     const Form* formMeanwhile() const override { return next_ ? &*next_ : nullptr; }
-    void turned(const TurnedTo& turned) override { turned_ = turned; }
     bool carries() const override { return true; }
     QString said() const override { return next_ ? measure(form_, at_, false) : QString(); }
     void paint(QPainter& p, const SheetFrame& frame) const override {
@@ -115,8 +138,8 @@ class Moves : public Gesture {
   private:
     Form form_;
     TurnedTo turned_;
-    SheetPoint from_;
-    Ids ids_, moving_, made_;
+    SheetPoint from_, last_;
+    Ids ids_, both_, moving_, made_;  // what is dragged; with the labels that come along; with all that is in it
     Id lead_ = noControl, container_ = noControl, surface_ = noControl;
     double reach_;
     Box all_, at_;
@@ -128,17 +151,21 @@ class Moves : public Gesture {
 class Sizes : public Gesture {
   public:
     Sizes(const Desk& desk, const SheetPoint& from, Id id, Handle handle, double reach)
-        : form_(desk.form()),
-          turned_(desk.turned()),
-          fonts_(&desk.fonts()),
-          from_(from),
-          id_(id),
-          handle_(handle),
-          reach_(reach),
-          before_(onSurface(form_, id)) {
-        walk(form_, id, [&](const Control& c, int) { moving_.push_back(c.id); });
+        : fonts_(&desk.fonts()), from_(from), last_(from), id_(id), handle_(handle), reach_(reach) {
+        (void)rebase(desk);
+    }
+    bool rebase(const Desk& desk) override {
+        form_ = desk.form();
+        turned_ = desk.turned();
+        if (!form_.find(id_)) return false;
+        before_ = onSurface(form_, id_);
+        moving_.clear();
+        walk(form_, id_, [&](const Control& c, int) { moving_.push_back(c.id); });
+        if (next_) move(last_);
+        return true;
     }
     void move(const SheetPoint& to) override {
+        last_ = to;
         double dx = to.at.x - from_.at.x, dy = to.at.y - from_.at.y;
         const bool left = handle_ == Handle::leftTop || handle_ == Handle::left || handle_ == Handle::leftBottom;
         const bool right = handle_ == Handle::rightTop || handle_ == Handle::right || handle_ == Handle::rightBottom;
@@ -183,7 +210,7 @@ class Sizes : public Gesture {
     Form form_;
     TurnedTo turned_;
     const FontBook* fonts_;
-    SheetPoint from_;
+    SheetPoint from_, last_;
     Id id_;
     Handle handle_;
     double reach_;
@@ -198,6 +225,8 @@ class TabMoves : public Gesture {
   public:
     TabMoves(const Desk& desk, Id page, std::vector<Box> boxes)
         : form_(desk.form()), page_(page), boxes_(std::move(boxes)) {}
+    /// The tabs stand elsewhere then: dragging begins anew.
+    bool rebase(const Desk& desk) override { return sameContent(form_, desk.form()); }
     void move(const SheetPoint& to) override {
         for (std::size_t i = 0; i < boxes_.size(); ++i)
             if (boxes_[i].contains(to.at) || (i + 1 == boxes_.size() && to.at.x >= boxes_[i].right() &&
@@ -216,10 +245,60 @@ class TabMoves : public Gesture {
     std::optional<Form> next_;
 };
 
+/// The line between two columns of a table.
+class ColumnEdges : public Gesture {
+  public:
+    ColumnEdges(const Desk& desk, const SheetPoint& from, Id table, std::size_t column)
+        : form_(desk.form()), from_(from), last_(from), table_(table), column_(column) {}
+    bool rebase(const Desk& desk) override {
+        form_ = desk.form();
+        const Control* c = form_.find(table_);
+        if (!c || std::get<Choices>(c->get(Prop::columns)).size() < column_ + 2) return false;
+        if (next_) move(last_);
+        return true;
+    }
+    void move(const SheetPoint& to) override {
+        last_ = to;
+        const Control& c = *form_.find(table_);
+        const Grid grid = gridOf(c);
+        const double left = grid.across[column_], right = grid.across[column_ + 2], least = 4 * smallStep(form_);
+        const double at = std::clamp(grid.across[column_ + 1] + rounded(form_, to.at.x - from_.at.x), left + least,
+                                     std::max(left + least, right - least));
+        Choices columns = std::get<Choices>(c.get(Prop::columns));
+        auto share = [&](std::size_t i) { return std::max(0.1, numberFrom(columns[i].value).value_or(1)); };
+        const double both = share(column_) + share(column_ + 1), part = (at - left) / (right - left);
+        const double mine = std::clamp(std::round(both * part * 100) / 100, 0.1, std::max(0.1, both - 0.1));
+        columns[column_].value = numberText(mine, 2);
+        columns[column_ + 1].value = numberText(std::max(0.1, both - mine), 2);
+        wide_ = at - left;
+        next_ = withProperty(form_, {table_}, Prop::columns, columns);
+    }
+    void finish(Desk& desk) override {
+        if (next_) desk.edit(*next_, "Resize a column");
+    }
+    const Form* formMeanwhile() const override { return next_ ? &*next_ : nullptr; }
+    QString said() const override {
+        return next_ ? toQt(numberText(wide_, 1)) + (form_.isDialog() ? " px" : " mm") : QString();
+    }
+
+  private:
+    Form form_;
+    SheetPoint from_, last_;
+    Id table_;
+    std::size_t column_;
+    double wide_ = 0;
+    std::optional<Form> next_;
+};
+
 /// The dialog at another size, as long as the edge is held: a look at what its controls hold to.
 class Ghosts : public Gesture {
   public:
     Ghosts(const Desk& desk, const SheetPoint& from) : form_(desk.form()), from_(from) {}
+    bool rebase(const Desk& desk) override {
+        form_ = desk.form();
+        if (next_) next_ = resized(form_, rootId, size_);
+        return true;
+    }
     void move(const SheetPoint& to) override {
         const Box& box = form_.root().box;
         size_ = {std::max(60.0, std::round(box.width + to.at.x - from_.at.x)),
@@ -249,6 +328,12 @@ class Bands : public Gesture {
   public:
     Bands(const Desk& desk, const SheetPoint& from)
         : form_(desk.form()), turned_(desk.turned()), from_(from), to_(from), before_(desk.selection()) {}
+    bool rebase(const Desk& desk) override {
+        form_ = desk.form();
+        turned_ = desk.turned();
+        std::erase_if(before_, [&](Id id) { return !form_.find(id); });
+        return true;
+    }
     void move(const SheetPoint& to) override { to_ = to; }
     void finish(Desk& desk) override {
         const Box band = boxBetween(from_.at, to_.at);
@@ -285,7 +370,12 @@ class Places : public Gesture {
         : desk_(desk), from_(from), tool_(tool), kind_(tool.kind), reach_(reach) {
         move(from);
     }
+    bool rebase(const Desk&) override {
+        move(last_);
+        return true;
+    }
     void move(const SheetPoint& to) override {
+        last_ = to;
         const Form& form = desk_.form();
         const double start = form.isDialog() ? 5 : 1.5;
         drawn_ = std::abs(to.at.x - from_.at.x) > start || std::abs(to.at.y - from_.at.y) > start;
@@ -305,7 +395,7 @@ class Places : public Gesture {
             guides_ = s.guides;
         }
         box_ = box;
-        edited_ = placedByHand(desk_, from_.surface, box_, tool_);
+        edited_ = placedByHand(desk_, form, from_.surface, box_, tool_);
     }
     void finish(Desk& desk) override {
         if (edited_.ids.empty()) return desk.say("Nothing can be placed here.", true);
@@ -318,11 +408,11 @@ class Places : public Gesture {
     const Form* formMeanwhile() const override { return edited_.ids.empty() ? nullptr : &edited_.form; }
     QString said() const override { return drawn_ ? measure(desk_.form(), box_, true) : QString(); }
     void paint(QPainter& p, const SheetFrame& frame) const override { paintGuides(p, frame, from_.surface, guides_); }
-    Id wordingNext() const override { return desk_.toolStays() ? noControl : wording_; }
+    Id wordingNext() const override { return wording_; }
 
   private:
     const Desk& desk_;
-    SheetPoint from_;
+    SheetPoint from_, last_;
     Tool tool_;
     Kind kind_;
     double reach_;
@@ -357,13 +447,8 @@ Point handlePoint(const Box& b, Handle handle) {
     return {};
 }
 
-bool comesWithLabel(Kind kind) {
-    return row(kind).filled() && !has(kind, Prop::text);
-}
-
-Edited placedByHand(const Desk& desk, Id surface, Box box, Tool tool) {
+Edited placedByHand(const Desk& desk, const Form& form, Id surface, Box box, Tool tool) {
     const Kind kind = tool.kind;
-    const Form& form = desk.form();
     const Id container = containerAt(form, surface, {box.left + 0.01, box.centre().y}, desk.turned());
     if (container == noControl) return {form, {}};
     const Box holder = onSurface(form, container);
@@ -378,7 +463,7 @@ Edited placedByHand(const Desk& desk, Id surface, Box box, Tool tool) {
                           ? Box{control.box.left, control.box.top, box.width, form.isDialog() ? 2.0 : 1.0}
                           : control.box;
     const Control* holds = form.find(container);
-    if (comesWithLabel(kind) && holds->kind != Kind::cell) {
+    if (row(kind).labelled && holds->kind != Kind::cell) {
         Look look;
         std::string word(row(kind).word);
         word[0] = char(std::toupper(static_cast<unsigned char>(word[0])));
@@ -400,6 +485,9 @@ std::unique_ptr<Gesture> sizeGesture(const Desk& d, const SheetPoint& from, Id i
 }
 std::unique_ptr<Gesture> tabGesture(const Desk& d, const SheetPoint&, Id page, std::vector<Box> boxes) {
     return std::make_unique<TabMoves>(d, page, std::move(boxes));
+}
+std::unique_ptr<Gesture> columnGesture(const Desk& d, const SheetPoint& from, Id table, std::size_t column) {
+    return std::make_unique<ColumnEdges>(d, from, table, column);
 }
 std::unique_ptr<Gesture> ghostGesture(const Desk& d, const SheetPoint& from) {
     return std::make_unique<Ghosts>(d, from);

@@ -34,8 +34,9 @@ class Gesture {
     virtual void paint(QPainter&, const SheetFrame&) const {}
     /// What is said beside the pointer; empty for nothing.
     virtual QString said() const { return {}; }
-    /// The pages that the tabs show have changed while it is under way.
-    virtual void turned(const TurnedTo&) {}
+    /// The form has changed while it is under way, or the pages that its tabs show: goes on with what there is now. False
+    /// when there is nothing left to go on with.
+    virtual bool rebase(const Desk& desk) = 0;
     /// True for gestures that carry controls, which may be dropped on another page.
     virtual bool carries() const { return false; }
     /// A control to go on with by typing its wording; noControl for none.
@@ -55,12 +56,12 @@ std::unique_ptr<Gesture> placeGesture(const Desk& desk, const SheetPoint& from, 
 
 /// Moves a tab page among those of its tabs. `boxes` are the tabs in their order, from the surface's corner.
 std::unique_ptr<Gesture> tabGesture(const Desk& desk, const SheetPoint& from, Id page, std::vector<Box> boxes);
+/// Moves the line behind a table's column: it and the next one share their room anew.
+std::unique_ptr<Gesture> columnGesture(const Desk& desk, const SheetPoint& from, Id table, std::size_t column);
 /// Shows how the dialog looks at another size; nothing is changed.
 std::unique_ptr<Gesture> ghostGesture(const Desk& desk, const SheetPoint& from);
 
 /// A form with a new control of a kind at a place, as a click there makes it: with its label, where the kind has one.
-Edited placedByHand(const Desk& desk, Id surface, Box box, Tool tool);
-/// True when fields of this kind come with a label of their own.
-bool comesWithLabel(Kind kind);
+Edited placedByHand(const Desk& desk, const Form& form, Id surface, Box box, Tool tool);
 
 }  // namespace brindel

@@ -38,6 +38,8 @@ Sheet::Sheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), pictur
     setAccessibleName("Sheet");
     auto again = [this] {
         finishWording(false);
+        // An edit in the middle of a gesture stands: the gesture goes on with the form as it is now, or ends.
+        if (gesture_ && !gesture_->rebase(desk_)) endGesture(false);
         if (layer_) layer_->settle(*this);
         measure();
         update();
@@ -62,7 +64,7 @@ Sheet::Sheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), pictur
     connect(rest_, &QTimer::timeout, this, [this] {
         if (!gesture_ || restsOn_.first == noControl) return;
         desk_.turn(restsOn_.first, restsOn_.second);
-        gesture_->turned(desk_.turned());
+        (void)gesture_->rebase(desk_);
         if (auto at = pointAt(pointer_)) gesture_->move(*at);
         update();
     });
@@ -222,6 +224,19 @@ std::optional<Handle> Sheet::handleAt(QPointF at) const {
     return std::nullopt;
 }
 
+/// The column of the selected table behind whose line a point is.
+std::optional<std::size_t> Sheet::columnEdgeAt(const SheetPoint& at) const {
+    const Form& form = desk_.form();
+    const Control* c = desk_.selection().size() == 1 ? form.find(desk_.lead()) : nullptr;
+    if (!c || c->kind != Kind::table || surfaceOf(form, c->id) != at.surface) return std::nullopt;
+    const Box box = onSurface(form, c->id);
+    if (at.at.y < box.top || at.at.y > box.bottom()) return std::nullopt;
+    const Grid grid = gridOf(*c);
+    for (std::size_t i = 1; i + 1 < grid.across.size(); ++i)
+        if (std::abs(box.left + grid.across[i] - at.at.x) * scale() <= 4) return i - 1;
+    return std::nullopt;
+}
+
 std::optional<std::pair<Id, Id>> Sheet::tabAt(const SheetPoint& at) const {
     const Form& form = desk_.form();
     Id hit = controlAt(form, at.surface, at.at, desk_.turned());
@@ -278,6 +293,10 @@ void Sheet::press(const SheetPoint& at, QPointF where) {
         gesture_ = sizeGesture(desk_, at, desk_.selection().empty() ? rootId : desk_.lead(), *handle, reach);
         return;
     }
+    if (auto column = columnEdgeAt(at)) {
+        gesture_ = columnGesture(desk_, at, desk_.lead(), *column);
+        return;
+    }
     if (auto tab = tabAt(at)) {
         const bool again = desk_.selection() == Ids{tab->second};
         desk_.turn(tab->first, tab->second);
@@ -326,7 +345,10 @@ void Sheet::mouseMoveEvent(QMouseEvent* event) {
     if (!pressed_) {
         if (desk_.tool() || !canEdit_) return;
         auto handle = handleAt(pointer_);
-        setCursor(handle ? cursorOf(*handle) : Qt::ArrowCursor);
+        const auto at = handle ? std::nullopt : pointAt(pointer_);
+        setCursor(handle                      ? cursorOf(*handle)
+                  : at && columnEdgeAt(*at) ? Qt::SplitHCursor
+                                              : Qt::ArrowCursor);
         return;
     }
     if (!gesture_) return;

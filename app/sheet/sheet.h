@@ -73,6 +73,7 @@ class Sheet : public QWidget {
     void measure();
     void paintSelection(QPainter& painter, const Form& form);
     std::optional<Handle> handleAt(QPointF at) const;
+    std::optional<std::size_t> columnEdgeAt(const SheetPoint& at) const;
     /// The page whose tab is at a point, with its tabs control.
     std::optional<std::pair<Id, Id>> tabAt(const SheetPoint& at) const;
     void press(const SheetPoint& at, QPointF where);

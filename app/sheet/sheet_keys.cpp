@@ -16,7 +16,7 @@ const std::vector<std::pair<QString, QString>>& sheetKeys() {
         {"Escape", "To what holds the control, then to the form"},
         {"Shift while dragging", "Straight across or straight down"},
         {"Ctrl while dragging", "Copy"},
-        {"Alt while dragging", "No guides"},
+        {"Alt while dragging", "No guides, and a field without its label"},
         {"Alt with a rubber band", "Only what it encloses"}};
     return keys;
 }
@@ -59,11 +59,23 @@ void Sheet::placeByKey() {
     const Id lead = desk_.lead();
     const Id surface = lead ? surfaceOf(form, lead) : desk_.surfaceInHand();
     const Box box = nextPlace(form, lead, desk_.targetContainer(), desk_.nextSize(tool.kind));
-    Edited made = placedByHand(desk_, surface, box, tool);
+    const Box page = form.isDialog() ? Box() : withinMargins(form);
+    Edited made;
+    if (!form.isDialog() && box.bottom() > page.bottom()) {
+        // A page has an end: what comes below goes to the next one.
+        const std::vector<Id> pages = surfaces(form);
+        const auto at = std::ranges::find(pages, surface);
+        const bool last = at == pages.end() || at + 1 == pages.end();
+        const Edited more = last ? withPage(form) : Edited{form, {*(at + 1)}};
+        const Box first = nextPlace(more.form, noControl, more.ids.front(), desk_.nextSize(tool.kind));
+        made = placedByHand(desk_, more.form, more.ids.front(), first, tool);
+    } else {
+        made = placedByHand(desk_, form, surface, box, tool);
+    }
     if (made.ids.empty()) return desk_.say("Nothing can be placed here.", true);
+    if (form.isDialog()) made.form = roomMade(made.form, made.ids.front());
     desk_.edit(made.form, "Place " + toQt(tool.word()), Ids{made.ids.front()});
-    if (desk_.toolStays()) return;
-    desk_.setTool(std::nullopt);
+    if (!desk_.toolStays()) desk_.setTool(std::nullopt);
     startWording(made.ids.front());
 }
 

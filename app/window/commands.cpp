@@ -14,10 +14,18 @@ using W = MainWindow;
 
 }  // namespace
 
+void MainWindow::selectAlike(Alike what, bool wholeForm) {
+    const Form& form = desk_->form();
+    const Ids found = alike(form, desk_->lead(), what, wholeForm ? noControl : surfaceOrPage(form, desk_->lead()));
+    desk_->select(found);
+    desk_->say(QString("%1 selected.").arg(found.size()));
+}
+
 const std::vector<MainWindow::Command>& MainWindow::commands() const {
     static const std::vector<Command> own = {
         {"newDialog", "Form", "New dialog", "Ctrl+N", [](W& w) { w.newForm(Kind::dialog); }},
         {"newDocument", "Form", "New document", "Ctrl+Shift+N", [](W& w) { w.newForm(Kind::document); }},
+        {"newJotted", "Form", "New from a jotting…", "", [](W& w) { w.askJotting(); }},
         {"open", "Form", "Open…", "Ctrl+O", [](W& w) { w.askOpen(); }},
         {"recent", "Form", "Open recent", "", nullptr},
         {"", "Form", "", "", nullptr},
@@ -52,6 +60,14 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
              if (c) w.desk_->select(inReadingOrder(w.desk_->form(), c->children));
          },
          layingOut},
+        {"alikeKindPage", "Edit", "Select all of this kind on this page", "",
+         [](W& w) { w.selectAlike(Alike::kind, false); }, some},
+        {"alikeKind", "Edit", "Select all of this kind in the form", "Ctrl+Alt+A",
+         [](W& w) { w.selectAlike(Alike::kind, true); }, some},
+        {"alikeStyle", "Edit", "Select all of this style in the form", "",
+         [](W& w) { w.selectAlike(Alike::style, true); }, some},
+        {"alikeLook", "Edit", "Select all of this look in the form", "",
+         [](W& w) { w.selectAlike(Alike::look, true); }, some},
         {"reword", "Edit", "Edit the wording", "F2", [](W& w) { w.sheet_->startWording(w.desk_->lead()); }, some},
         {"jot", "Edit", "Jot a row", "Ctrl+J",
          [](W& w) {

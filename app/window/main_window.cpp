@@ -17,8 +17,11 @@
 #include "app/theme/theme.h"
 #include "app/window/find_box.h"
 #include "app/window/jot_line.h"
+#include "app/window/jotting_dialog.h"
 #include "app/window/main_window_p.h"
+#include "app/window/panel_edge.h"
 #include "app/window/selection_bar.h"
+#include "app/window/start_page.h"
 #include "app/window/try_pane.h"
 #include "core/edit/arrange.h"
 #include "core/edit/multiply.h"
@@ -34,7 +37,6 @@ class PassNote : public QWidget {
     explicit PassNote(Desk& desk, QWidget* parent) : QWidget(parent) {
         setObjectName("panel");
         setAttribute(Qt::WA_StyledBackground);
-        setFixedWidth(268);
         auto* column = new QVBoxLayout(this);
         column->setContentsMargins(14, 12, 14, 12);
         column->setSpacing(8);
@@ -56,6 +58,8 @@ class PassNote : public QWidget {
         });
     }
 };
+
+constexpr int leastPanel = 268, mostPanel = 520;
 
 QLabel* statusLabel(QWidget* parent) {
     auto* label = new QLabel(parent);
@@ -150,12 +154,16 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     column->addWidget(passLine_);
     across->addWidget(middle, 1);
 
-    auto* rule = new QFrame(whole);
-    rule->setFixedWidth(1);
-    rule->setStyleSheet(QString("background: %1;").arg(tokens().line.name()));
-    across->addWidget(rule);
+    auto* edge = new PanelEdge(whole);
+    across->addWidget(edge);
+    connect(edge, &PanelEdge::dragged, this, [this](int by) {
+        panelWidth_ = std::clamp(panelWidth_ - by, leastPanel, mostPanel);
+        QSettings("brindel", "brindel").setValue("panelWidth", panelWidth_);
+        refreshRight();
+    });
+    panelWidth_ = std::clamp(QSettings("brindel", "brindel").value("panelWidth", leastPanel).toInt(), leastPanel, mostPanel);
     right_ = new QStackedWidget(whole);
-    right_->setFixedWidth(268);
+    right_->setFixedWidth(panelWidth_);
     details_ = new Details(*desk_);
     tryDetails_ = new TryDetails(*desk_, *tryPane_);
     right_->addWidget(details_);
@@ -198,6 +206,16 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     outerColumn->addWidget(whole, 1);
     outerColumn->addWidget(status);
     setCentralWidget(outer);
+    start_ = new StartPage(outer);
+    start_->hide();
+    connect(start_, &StartPage::newAsked, this, [this](bool document) {
+        showStart(false);
+        newForm(document ? Kind::document : Kind::dialog);
+    });
+    connect(start_, &StartPage::jottingAsked, this, &MainWindow::askJotting);
+    connect(start_, &StartPage::openAsked, this, &MainWindow::askOpen);
+    connect(start_, &StartPage::fileAsked, this, [this](const QString& path) { openFile(path); });
+    connect(desk_, &Desk::fileChanged, this, [this] { showStart(false); });
 
     buildMenus();
     bar_ = new SelectionBar(
@@ -322,12 +340,34 @@ void MainWindow::refreshPassLine() {
                                              : said->second);
 }
 
+void MainWindow::showStart(bool show) {
+    if (start_->isHidden() == !show) return;
+    if (show) start_->refresh();
+    start_->setGeometry(centralWidget()->rect());
+    start_->setVisible(show);
+    start_->raise();
+    show ? start_->setFocus() : sheet_->setFocus();
+}
+
+void MainWindow::askJotting() {
+    if (!mayLeaveForm()) return;
+    JottingDialog jotting(desk_->fonts(), this);
+    if (jotting.exec() != QDialog::Accepted) return;
+    setPass(Pass::layOut);
+    // New, so it is unsaved work: laid on an empty form as one step.
+    desk_->open(brindel::newForm(jotting.form().root().kind), {});
+    desk_->edit(jotting.form(), "Jot the form");
+    zoomByHand_ = false;
+    zoomToFit();
+}
+
 void MainWindow::zoomToFit() {
     sheet_->setZoom(sheet_->zoomToFit(sheetArea_->viewport()->width(), sheetArea_->viewport()->height()));
 }
 
 void MainWindow::resizeEvent(QResizeEvent* event) {
     QMainWindow::resizeEvent(event);
+    start_->setGeometry(centralWidget()->rect());
     refreshRight();
     refreshBar();
 }

@@ -5,6 +5,7 @@
 #include <functional>
 
 #include "app/window/desk.h"
+#include "core/edit/alike.h"
 
 class QAction;
 class QLabel;
@@ -27,6 +28,7 @@ class Outline;
 class Rail;
 class SelectionBar;
 class Sheet;
+class StartPage;
 class Strip;
 class StylesPanel;
 class TryDetails;
@@ -68,6 +70,8 @@ class MainWindow : public QMainWindow {
     OrderStrip& orderStrip() { return *orderStrip_; }
     /// Every key as Markdown, from the tables that the menus and the sheet are made of.
     QString keysPage() const;
+    /// What is at hand when no form is: shown until one is begun or opened.
+    void showStart(bool show);
     /// The zoom at which the form fits, at most 100 %.
     void zoomToFit();
 
@@ -107,6 +111,7 @@ class MainWindow : public QMainWindow {
     bool mayLeaveForm();
     void newForm(Kind kind);
     void askOpen();
+    void askJotting();
     bool askSave();
     bool askSaveAs();
     void askExport(const QString& kind);
@@ -114,6 +119,7 @@ class MainWindow : public QMainWindow {
     void paste();
     void duplicate();
     void addPage();
+    void selectAlike(Alike what, bool wholeForm);
     void change(const char* name, const std::function<Form(const Form&, const Ids&)>& edit);
     Id pageInHand() const;
     void removePage();
@@ -148,6 +154,8 @@ class MainWindow : public QMainWindow {
     TryDetails* tryDetails_;
     QStackedWidget* middle_;
     QStackedWidget* right_;
+    StartPage* start_;
+    int panelWidth_ = 0;
     SelectionBar* bar_;
     QLabel* passLine_;
     QLabel* formTitle_;

@@ -42,7 +42,9 @@ void MainWindow::refreshRight() {
                             : pass == Pass::order  ? 5
                                                    : 2);
     // The list of names needs more room than the details; a small window gives it less.
-    right_->setFixedWidth(pass == Pass::name ? (width() >= 1200 ? 420 : 330) : 268);
+    const int wanted = std::max(panelWidth_, pass == Pass::name ? (width() >= 1200 ? 420 : 330) : 0);
+    // However wide the panel was made, the sheet keeps room for a form.
+    right_->setFixedWidth(std::min(wanted, std::max(268, width() - 640)));
     if (right_->currentWidget() == styles_) styles_->choose(styles_->chosen());
 }
 

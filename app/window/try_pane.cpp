@@ -138,7 +138,6 @@ void TryPane::end() {
 TryDetails::TryDetails(Desk& desk, TryPane& pane, QWidget* parent) : QWidget(parent), desk_(desk), pane_(pane) {
     setObjectName("panel");
     setAttribute(Qt::WA_StyledBackground);
-    setFixedWidth(268);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(14, 12, 14, 14);
     column->setSpacing(8);

@@ -123,7 +123,7 @@ void drawFrame(const Art& a) {
 
 void drawTabs(const Art& a) {
     Look l = a.look();
-    std::vector<double> widths = tabWidths(a.form, a.c, a.options.fonts);
+    const std::vector<double> widths = tabWidths(a.form, a.c, a.options.fonts);
     std::vector<Box> tabs = tabBoxes(a.form, a.c, widths);
     Id front = shownPage(a.c, a.options.turned);
     Pen pen{edge, a.unit(1, 0.25), {}};
@@ -135,6 +135,8 @@ void drawTabs(const Art& a) {
     if (sit == "left") paneBox = {3 * strip, 0, a.c.box.width - 3 * strip, a.c.box.height};
     if (sit == "right") paneBox.width -= 3 * strip;
     std::optional<Colour> paneFill = a.form.isDialog() ? std::optional(pane) : std::nullopt;
+    const bool clipped = !tabs.empty() && !a.whole().grown(1).contains(tabs.back());
+    if (clipped) a.out.push_back(ClipMark{a.whole()});
     for (std::size_t i = 0; i < tabs.size() && i < a.c.children.size(); ++i)
         if (a.c.children[i] != front) a.box(tabs[i], tabGround, pen, a.unit(3, 0.6));
     a.box(paneBox, paneFill, pen, 0);
@@ -157,6 +159,7 @@ void drawTabs(const Art& a) {
         }
         if (page) a.lines({page->text(Prop::text)}, label, tabs[i], Down::middle, a.textColour(label), false);
     }
+    if (clipped) a.out.push_back(ClipEndMark{});
 }
 
 }  // namespace
@@ -311,6 +314,14 @@ Drawing drawnControl(const Form& form, const Control& control, const Shown& show
 }
 
 Drawing drawnSurface(const Form& form, Id surface, const DrawOptions& options) {
+    Drawing out = drawnGround(form, surface, options);
+    const Control* ground = form.find(surface);
+    for (Id id : ground ? ground->children : std::vector<Id>())
+        if (const Control* child = form.find(id)) drawInto(form, *child, options, 0, 0, out);
+    return out;
+}
+
+Drawing drawnGround(const Form& form, Id surface, const DrawOptions& options) {
     Drawing out;
     const Control* ground = form.find(surface);
     if (!ground) return out;
@@ -322,8 +333,6 @@ Drawing drawnSurface(const Form& form, Id surface, const DrawOptions& options) {
         out.push_back(BoxMark{{0, 0, size.width, size.height}, fill.value_or(white), std::nullopt, 0});
         headAndFoot(form, surface, options, out);
     }
-    for (Id id : ground->children)
-        if (const Control* child = form.find(id)) drawInto(form, *child, options, 0, 0, out);
     return out;
 }
 
@@ -361,10 +370,16 @@ std::vector<double> tabWidths(const Form& form, const Control& tabs, const FontB
     Look look = lookOf(form, tabs);
     look.bold = true;
     std::vector<double> widths;
-    for (Id id : tabs.children)
+    // Beyond the control's end no tab is seen, so none is measured there; the front one always is where it stands.
+    double at = 0;
+    const double end = 2 * tabs.box.width;
+    const bool beside = tabs.text(Prop::tabsSit) == "left" || tabs.text(Prop::tabsSit) == "right";
+    for (Id id : tabs.children) {
+        if (beside ? double(widths.size()) * tabStrip(form) > tabs.box.height : at > end) break;
         if (const Control* page = form.find(id))
-            widths.push_back(fonts.width(page->text(Prop::text), look) * unitsPerPoint(form) +
-                             (form.isDialog() ? 30 : 8));
+            at += widths.emplace_back(fonts.width(page->text(Prop::text), look) * unitsPerPoint(form) +
+                                      (form.isDialog() ? 30 : 8));
+    }
     return widths;
 }
 

@@ -37,6 +37,8 @@ Shown startingShown(const Form& form, const Control& control);
 Drawing drawnControl(const Form& form, const Control& control, const Shown& shown, const DrawOptions& options);
 /// A surface whole: its ground, all controls in view, a document's head and foot.
 Drawing drawnSurface(const Form& form, Id surface, const DrawOptions& options);
+/// The same without its controls: the ground, a document's head and foot.
+Drawing drawnGround(const Form& form, Id surface, const DrawOptions& options);
 /// All marks moved.
 Drawing moved(Drawing drawing, double dx, double dy);
 /// The height of the bar with the title that a dialog is drawn with above itself, px.
@@ -45,7 +47,7 @@ inline constexpr double titleBarHeight = 30;
 Drawing drawnTitleBar(const Form& form, const FontBook& fonts);
 /// The height of one line of a list box in the form's unit.
 double listRowHeight(const Form& form);
-/// The widths of a tabs control's tabs in form units.
+/// The widths of a tabs control's tabs in form units, as far as they can be seen.
 std::vector<double> tabWidths(const Form& form, const Control& tabs, const FontBook& fonts);
 
 /// The box in which a field's text is set, from the control's own corner: inside its border and its arrow or button.

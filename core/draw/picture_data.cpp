@@ -44,7 +44,7 @@ std::optional<Pixels> pixelsOf(const std::string& base64) {
     png_image image{};
     image.version = PNG_IMAGE_VERSION;
     if (bytes.empty() || !png_image_begin_read_from_memory(&image, bytes.data(), bytes.size())) return std::nullopt;
-    if (double(image.width) * image.height > 40e6) {
+    if (double(image.width) * image.height > mostPixels) {
         png_image_free(&image);
         return std::nullopt;
     }
@@ -52,6 +52,19 @@ std::optional<Pixels> pixelsOf(const std::string& base64) {
     Pixels pixels{int(image.width), int(image.height), std::vector<std::uint8_t>(PNG_IMAGE_SIZE(image))};
     if (!png_image_finish_read(&image, nullptr, pixels.bytes.data(), 0, nullptr)) return std::nullopt;
     return pixels;
+}
+
+std::optional<PictureTraits> traitsOf(const std::string& base64) {
+    const auto pixels = pixelsOf(base64);
+    if (!pixels) return std::nullopt;
+    PictureTraits traits{true, true};
+    for (std::size_t i = 0; i + 3 < pixels->bytes.size(); i += 4) {
+        const std::uint8_t* p = &pixels->bytes[i];
+        traits.grey = traits.grey && p[0] == p[1] && p[1] == p[2];
+        traits.opaque = traits.opaque && p[3] == 255;
+        if (!traits.grey && !traits.opaque) break;
+    }
+    return traits;
 }
 
 std::string pngBase64(const Pixels& pixels) {

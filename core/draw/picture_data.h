@@ -21,8 +21,15 @@ struct Pixels {
     int width = 0, height = 0;
     std::vector<std::uint8_t> bytes;
 };
-/// The pixels of a PNG; nothing when it cannot be read or has more than 40 million.
+/// The most pixels that one picture may have, and all pictures of a form together.
+inline constexpr double mostPixels = 40e6;
+/// The pixels of a PNG; nothing when it cannot be read or has more than `mostPixels`.
 std::optional<Pixels> pixelsOf(const std::string& base64);
+/// What a PNG is made of: grey alone, and whether some of it lets through what is behind. Nothing when it cannot be read.
+struct PictureTraits {
+    bool grey = false, opaque = true;
+};
+std::optional<PictureTraits> traitsOf(const std::string& base64);
 /// A PNG of these pixels, in base64.
 std::string pngBase64(const Pixels& pixels);
 

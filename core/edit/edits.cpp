@@ -75,7 +75,7 @@ Control freshControl(Kind kind) {
     return c;
 }
 
-Edited placed(const Form& form, Id container, Control control, std::optional<std::size_t> index) {
+Edited putIn(const Form& form, Id container, Control control, std::size_t index) {
     const Control* holder = form.find(container);
     if (!holder || !canHold(holder->kind, control.kind) || form.next >= SharedMap<Control>::capacity) return {form, {}};
     Form next = form;
@@ -83,17 +83,24 @@ Edited placed(const Form& form, Id container, Control control, std::optional<std
     control.parent = container;
     control.children.clear();
     // Pages fill what holds them: they have no box of their own.
-    if (control.kind == Kind::tabPage || control.kind == Kind::page) control.box = {};
+    if (!row(control.kind).boxed) control.box = {};
+    const Id id = control.id;
+    return {childAdded(put(std::move(next), std::move(control)), container, id, index), {id}};
+}
+
+Edited placed(const Form& form, Id container, Control control, std::optional<std::size_t> index) {
     if (!control.name.empty()) control.name = freeName(form, control.name);
     const bool nameless = control.name.empty();
-    // A box lies behind what is on it.
-    std::size_t at = index                       ? *index
-                     : control.kind == Kind::box ? 0
-                                                 : readingPlace(form, container, control.kind, control.box);
-    Id id = control.id;
     const Kind kind = control.kind;
     const bool tabs = kind == Kind::tabs;
-    next = childAdded(put(std::move(next), std::move(control)), container, id, at);
+    // What lies behind others is first among them.
+    const std::size_t at = index               ? *index
+                           : row(kind).behind ? 0
+                                              : readingPlace(form, container, kind, control.box);
+    Edited put = putIn(form, container, std::move(control), at);
+    if (put.ids.empty()) return put;
+    const Id id = put.ids[0];
+    Form next = std::move(put.form);
     if (nameless)
         if (std::string name = proposedName(next, id); !name.empty())
             next = changed(next, id, [&](Control& c) { c.name = name; });

@@ -33,6 +33,9 @@ Control freshControl(Kind kind);
 /// Puts `control` (its id and parent are set here, its name made free) into a container at `index` of its tab order,
 /// or where it is read when no index is given. Tabs come with two pages.
 Edited placed(const Form& form, Id container, Control control, std::optional<std::size_t> index = {});
+/// The same without a name of its own and without what a kind brings along: whoever places many names them together
+/// (namesFollowed).
+Edited putIn(const Form& form, Id container, Control control, std::size_t index);
 /// A field with its label on its left or above it (as the form's labelsSit says), level on one text line. The box is
 /// the field's. `labelWidth` and `labelHeight` in the form's unit. Gives {field, label}.
 Edited placedWithLabel(const Form& form, Id container, Control field, const std::string& label, double labelWidth,

@@ -46,6 +46,15 @@ Form nameFollowed(const Form& form, Id id) {
     return withNames(form, {{id, proposedName(form, id)}});
 }
 
+Form namesFollowed(const Form& form, const Ids& ids) {
+    Ids following = ids;
+    std::erase_if(following, [&](Id id) {
+        const Control* c = form.find(id);
+        return !c || c->ownName || id == rootId;
+    });
+    return following.empty() ? form : withNames(form, proposedNames(form, following));
+}
+
 Form namedByScheme(const Form& form, const Ids& ids) {
     Form next = withNames(form, proposedNames(form, ids));
     for (Id id : ids)

@@ -13,6 +13,8 @@ Form withNames(const Form& form, const std::map<Id, std::string>& names);
 
 /// A control's name renewed from its wording, unless a person has set it.
 Form nameFollowed(const Form& form, Id id);
+/// The same for many, all at once: takes about as long as for one.
+Form namesFollowed(const Form& form, const Ids& ids);
 /// The names of controls as the scheme makes them from their labels; those set by hand go, too. Names follow again.
 Form namedByScheme(const Form& form, const Ids& ids);
 

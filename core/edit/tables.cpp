@@ -13,15 +13,14 @@ const Choices& columnsOf(const Control& table) {
 }
 
 /// What stands in a cell fills it.
-Form filledOut(const Form& form, Id cell) {
+Form filledOut(Form form, Id cell) {
     const Control* holder = form.find(cell);
     if (!holder) return form;
     const Box inside = insideCell(form, {0, 0, holder->box.width, holder->box.height});
-    Form next = form;
-    for (Id id : holder->children)
-        if (const Control* c = next.find(id); c && !(c->box == inside))
-            next = changed(next, id, [&](Control& k) { k.box = inside; });
-    return next;
+    for (Id id : Ids(holder->children))
+        if (const Control* c = form.find(id); c && !(c->box == inside))
+            form = changed(std::move(form), id, [&](Control& k) { k.box = inside; });
+    return form;
 }
 
 }  // namespace
@@ -62,8 +61,15 @@ Form tableSettled(const Form& form, Id id, const Choices& before) {
     const std::vector<Id> old = table->children;
     std::vector<Id> cells;
     std::set<Id> kept;
-    bool filledAnew = false;
+    Ids added;
     Form next = form;
+    auto put = [&](Control c, Id parent) {
+        c.id = next.next++;
+        c.parent = parent;
+        const Id own = c.id;
+        next.controls.put(own, std::make_shared<Control>(std::move(c)));
+        return own;
+    };
     for (std::size_t r = 0; r < rows; ++r)
         for (std::size_t i = 0; i < wide; ++i) {
             const std::size_t at = from[i] ? r * was + *from[i] : old.size();
@@ -72,12 +78,10 @@ Form tableSettled(const Form& form, Id id, const Choices& before) {
                 kept.insert(old[at]);
                 continue;
             }
+            if (next.next + 2 >= SharedMap<Control>::capacity) return form;
             Control cell;
             cell.kind = Kind::cell;
-            Edited made = placed(next, id, cell, next.find(id)->children.size());
-            if (made.ids.empty()) return form;
-            next = made.form;
-            cells.push_back(made.ids[0]);
+            cells.push_back(put(cell, id));
             if (old.empty()) continue;
             // It gets what stands above it; a new column begins with text boxes.
             Control field = freshControl(Kind::textBox);
@@ -86,22 +90,25 @@ Form tableSettled(const Form& form, Id id, const Choices& before) {
                     field = *next.find(above.front());
             field.name.clear();
             field.ownName = false;
-            next = placed(next, cells.back(), field, 0).form;
-            filledAnew = true;
+            added.push_back(put(field, cells.back()));
+            next = changed(std::move(next), cells.back(), [&](Control& c) { c.children = {added.back()}; });
         }
     Ids gone;
     for (Id cell : old)
         if (!kept.contains(cell)) gone.push_back(cell);
     if (!gone.empty()) next = removed(next, gone, true);
-    if (next.find(id)->children != cells) next = changed(next, id, [&](Control& c) { c.children = cells; });
+    if (next.find(id)->children != cells)
+        next = changed(std::move(next), id, [&](Control& c) { c.children = cells; });
+    const Grid grid = gridOf(*next.find(id));
+    Ids inside;
     for (std::size_t i = 0; i < cells.size(); ++i) {
-        const Box box = cellBox(*next.find(id), i);
-        if (!(next.find(cells[i])->box == box)) next = changed(next, cells[i], [&](Control& c) { c.box = box; });
-        next = filledOut(next, cells[i]);
-        if (before != after || filledAnew)
-            for (Id inner : next.find(cells[i])->children) next = nameFollowed(next, inner);
+        const Box box = cellBox(*next.find(id), grid, i);
+        if (!(next.find(cells[i])->box == box))
+            next = changed(std::move(next), cells[i], [&](Control& c) { c.box = box; });
+        next = filledOut(std::move(next), cells[i]);
+        for (Id inner : next.find(cells[i])->children) inside.push_back(inner);
     }
-    return next;
+    return before != after || !added.empty() ? namesFollowed(next, inside) : next;
 }
 
 Form cellsFilled(const Form& form, Id id, const std::function<Kind(const std::string&)>& kind) {
@@ -109,20 +116,21 @@ Form cellsFilled(const Form& form, Id id, const std::function<Kind(const std::st
     if (!table || table->kind != Kind::table) return form;
     const std::vector<Id> cells = table->children;
     const Choices headings = columnsOf(*table);
-    std::size_t number = 0;
+    std::vector<Kind> kinds;
+    for (const Choice& heading : headings) kinds.push_back(kind(heading.text));
+    if (kinds.empty()) kinds.push_back(kind(""));
     Form next = form;
-    for (const Id cell : cells) {
-        if (!next.find(cell)->children.empty()) {
-            ++number;
-            continue;
-        }
+    Ids made;
+    for (std::size_t i = 0; i < cells.size(); ++i) {
+        if (!next.find(cells[i])->children.empty()) continue;
         Control field;
-        field.kind = kind(headings.empty() ? "" : headings[number++ % headings.size()].text);
-        Edited made = placed(next, cell, field, 0);
-        if (made.ids.empty()) break;
-        next = nameFollowed(filledOut(made.form, cell), made.ids[0]);
+        field.kind = kinds[i % kinds.size()];
+        Edited one = putIn(next, cells[i], field, 0);
+        if (one.ids.empty()) break;
+        made.push_back(one.ids[0]);
+        next = filledOut(std::move(one.form), cells[i]);
     }
-    return next;
+    return namesFollowed(next, made);
 }
 
 Ids columnOf(const Form& form, Id inCell) {

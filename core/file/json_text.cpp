@@ -4,6 +4,7 @@
 
 #include <charconv>
 #include <cmath>
+#include <cstdlib>
 #include <unordered_set>
 
 #include "core/model/values.h"
@@ -77,21 +78,36 @@ std::optional<Problem> beyondBounds(std::string_view text) {
     return std::nullopt;
 }
 
-/// A key that an object has twice: one of its values would be lost.
-struct Twice {
-    std::string key;
-};
-
-Json parsed(std::string_view text) {
-    std::vector<std::unordered_set<std::string>> open;
-    return Json::parse(text, [&](int, Json::parse_event_t event, Json& value) {
-        if (event == Json::parse_event_t::object_start) open.emplace_back();
-        if (event == Json::parse_event_t::object_end) open.pop_back();
-        if (event == Json::parse_event_t::key && !open.back().insert(value.get<std::string>()).second)
-            throw Twice{value.get<std::string>()};
+/// Finds a key that an object has twice, since one of its values would be lost; passes over all else.
+struct KeysOnce : nlohmann::json_sax<Json> {
+    std::optional<std::string> twice;
+    bool null() override { return true; }
+    bool boolean(bool) override { return true; }
+    bool number_integer(number_integer_t) override { return true; }
+    bool number_unsigned(number_unsigned_t) override { return true; }
+    bool number_float(number_float_t, const string_t&) override { return true; }
+    bool string(string_t&) override { return true; }
+    bool binary(binary_t&) override { return true; }
+    bool start_array(std::size_t) override { return true; }
+    bool end_array() override { return true; }
+    bool start_object(std::size_t) override {
+        open_.emplace_back();
         return true;
-    });
-}
+    }
+    bool end_object() override {
+        open_.pop_back();
+        return true;
+    }
+    bool key(string_t& key) override {
+        if (!open_.back().insert(key).second) twice = key.substr(0, 100);
+        return !twice;
+    }
+    // What is no JSON is said by the reading proper.
+    bool parse_error(std::size_t, const std::string&, const nlohmann::detail::exception&) override { return false; }
+
+  private:
+    std::vector<std::unordered_set<std::string>> open_;
+};
 
 }  // namespace
 
@@ -103,10 +119,11 @@ std::string jsonText(const Json& value) {
 
 Result<Json> jsonRead(const std::string& text) {
     if (auto beyond = beyondBounds(text)) return tl::unexpected(*beyond);
+    KeysOnce keys;
+    Json::sax_parse(text, &keys);
+    if (keys.twice) return failure(*keys.twice, fmt::format("“{}” is given twice.", *keys.twice));
     try {
-        return parsed(text);
-    } catch (const Twice& twice) {
-        return failure(twice.key.substr(0, 100), fmt::format("“{}” is given twice.", twice.key.substr(0, 100)));
+        return Json::parse(text);
     } catch (const nlohmann::json::parse_error& error) {
         const bool ended = error.byte > text.size();
         return failure(placeIn(text, error.byte > 0 ? error.byte - 1 : 0),

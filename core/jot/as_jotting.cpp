@@ -78,7 +78,7 @@ class Teller {
         f.label = label;
         f.kind = c.kind;
         f.own = c.own;
-        for (Prop prop : {Prop::text, Prop::holdsTo, Prop::step, Prop::lines, Prop::alignAcross, Prop::alignDown})
+        for (Prop prop : {Prop::text, Prop::holdsTo, Prop::lines, Prop::alignAcross, Prop::alignDown})
             f.own.drop(prop);
         if (c.ownName) f.name = c.name;
         if (c.kind == Kind::textBox && c.text(Prop::lines) == "many") {
@@ -139,6 +139,8 @@ class Teller {
             const Control& c = *form_.find(ids[i]);
             switch (c.kind) {
                 case Kind::label: {
+                    checkSaid(c);
+                    if (c.own.find(Prop::hint)) cannot(c, Prop::hint);
                     if (const Control* field = form_.find(c.reference(Prop::labels));
                         field && field->parent == c.parent)
                         break;
@@ -173,6 +175,7 @@ class Teller {
                     break;
                 case Kind::button: {
                     checkSaid(c);
+                    if (c.own.find(Prop::hint)) cannot(c, Prop::hint);
                     JotButton button{c.text(Prop::text), c.text(Prop::buttonRole) == "accept"};
                     if (!out.rows.empty() && out.rows.back().what == What::buttons && i > 0 &&
                         form_.find(ids[i - 1])->kind == Kind::button)

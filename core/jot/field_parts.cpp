@@ -51,6 +51,16 @@ Choices choicesFrom(Line& line, bool& other) {
     return choices;
 }
 
+/// "0.5", ".01", "5": how far the arrows go, and the places that this takes; ".00" says the places alone.
+void readStep(const string& text, Parts& p, int begin) {
+    const auto step = numberFrom(text[0] == '.' ? "0" + text : text);
+    const std::size_t dot = text.find('.'), places = dot == string::npos ? 0 : text.size() - dot - 1;
+    if (!step || places > 9 || (dot != string::npos && places == 0) || *step > 1e9)
+        throw Mistake{begin, "A step is expected, such as .1, .5, .01 or by 5."};
+    p.decimals = std::max(p.decimals, int(places));
+    if (*step > 0) p.step = *step;
+}
+
 /// "30", "60x4", "2..25", "..25", "2..", ".1"
 void readNumbers(Line& line, Parts& p) {
     const int begin = line.column();
@@ -65,11 +75,11 @@ void readNumbers(Line& line, Parts& p) {
         return value;
     };
     if (line.peek() == U'.' && line.peek(1) != U'.') {
+        // What the arrows go by, and with it how many places there are: .5 goes by halves, .01 by hundredths.
+        const std::size_t start = line.at();
         line.take();
-        auto places = number();
-        if (!places || *places > 9 || *places < 0)
-            throw Mistake{begin, "The number of decimals is expected after the point, such as .2"};
-        p.decimals = int(*places);
+        while (digit(line.peek())) line.take();
+        readStep(line.from(start), p, begin);
         return;
     }
     std::optional<double> first = line.peek() == U'.' ? std::nullopt : number();
@@ -113,6 +123,12 @@ void readWord(Line& line, Parts& p) {
         }
     for (const auto& [known, token] : letterWords)
         if (word == known) return void(p.letters = token);
+    if (word == "by") {
+        line.skipBlanks();
+        const std::size_t number = line.at();
+        while (digit(line.peek()) || line.peek() == U'.') line.take();
+        return readStep(line.from(number), p, begin);
+    }
     if (word == "secret") return void(p.secret = true);
     if (word == "several") return void(p.many = true);
     if (word == "readonly") return void(p.access = "readOnly");

@@ -13,7 +13,7 @@ struct Parts {
     string kind;
     std::optional<Choices> choices;
     bool other = false;
-    std::optional<double> length, least, most;
+    std::optional<double> length, least, most, step;
     bool range = false;
     int columns = 0, rows = 0, decimals = -1;
     bool required = false, secret = false, many = false;

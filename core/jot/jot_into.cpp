@@ -83,11 +83,18 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
     }
     layer.goOnAt(index);
     layer.y = start;
-    for (const JotRow& r : rows)
-        if (r.what == What::section || r.what == What::title)
-            layer.wording(r.text, r.what == What::title ? "heading1" : "heading2",
-                          r.what == What::title ? "title" : "heading", columns.right - layer.left);
-    layer.rows(list, columns);
+    std::vector<const JotRow*> run;
+    auto flush = [&] { layer.rows(std::exchange(run, {}), columns); };
+    for (const JotRow& r : rows) {
+        if (r.what != What::section && r.what != What::title) {
+            run.push_back(&r);
+            continue;
+        }
+        flush();
+        const bool title = r.what == What::title;
+        layer.wording(r.text, title ? "heading1" : "heading2", title ? "title" : "heading", columns.right - layer.left);
+    }
+    flush();
     const double end = layer.y;  // a row's gap below the last new row
 
     Ids tops;
@@ -100,7 +107,7 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
             lower.push_back(id);
             push = std::max(push, end - b.top);
         }
-    Form next = layer.form;
+    Form next = layer.named();
     if (push > 0) next = shifted(next, lower, 0, push);
     // The container grows when its content has come too near its edge, and everything around it makes room.
     double reached = 0, reachedRight = 0;

@@ -95,7 +95,6 @@ Form dialogFrom(const Jotting& rows, Form form, const FontBook& fonts) {
             first = 1;
         }
         Id tabs = layer.add(Kind::tabs, {edge, y, widest + m.inset, 100}, [&](Control& t) {
-            t.name = nameFor(layer.form, Kind::tabs, title);
             t.set(Prop::holdsTo, string("left top right bottom"));
         });
         double high = 0;
@@ -143,7 +142,7 @@ Form dialogFrom(const Jotting& rows, Form form, const FontBook& fonts) {
     } else {
         bottom += edge - m.rowGap;
     }
-    return boxed(layer.form, rootId, {0, 0, width, std::max(bottom, 60.0)});
+    return boxed(layer.named(), rootId, {0, 0, width, std::max(bottom, 60.0)});
 }
 
 Form documentFrom(const Jotting& rows, Form form, const FontBook& fonts) {
@@ -208,7 +207,7 @@ Form documentFrom(const Jotting& rows, Form form, const FontBook& fonts) {
         subtitle = false;
     }
     flush();
-    return layer.form;
+    return layer.named();
 }
 
 }  // namespace

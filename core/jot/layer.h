@@ -6,12 +6,14 @@
 #include <algorithm>
 #include <cmath>
 #include <functional>
+#include <set>
 
 #include "core/draw/draw_control.h"
 #include "core/edit/renaming.h"
 #include "core/edit/tables.h"
 #include "core/jot/lay_out.h"
 #include "core/jot/sizes.h"
+#include "core/naming/identifiers.h"
 #include "core/naming/button_words.h"
 #include "core/naming/names.h"
 
@@ -19,7 +21,11 @@ namespace brindel {
 
 class Layer : public Sizes {
   public:
-    Layer(Form start, const FontBook& fonts) : Sizes(form, start, fonts), form(std::move(start)) {}
+    Layer(Form start, const FontBook& fonts) : Sizes(form, start, fonts), form(std::move(start)) {
+        form.controls.each([&](Id, const Control& c) {
+            if (!c.name.empty()) ownNames_.insert(folded(c.name));
+        });
+    }
 
     Form form;
     Ids made;
@@ -34,11 +40,14 @@ class Layer : public Sizes {
         c.box = {round(box.left), round(box.top), round(box.width), round(box.height)};
         set(c);
         std::size_t end = form.find(container)->children.size();
-        Edited one = placed(form, container, c, index ? index : std::optional(std::min(end, at_++)));
+        if (c.ownName && !ownNames_.insert(folded(c.name)).second) c.name = freeName(form, c.name);
+        Edited one = putIn(form, container, std::move(c), index ? *index : std::min(end, at_++));
         form = std::move(one.form);
         made.push_back(one.ids.empty() ? noControl : one.ids[0]);
         return made.back();
     }
+    /// The form with all that was laid out, named by its scheme: all together, when everything stands in its place.
+    Form named() const { return namesFollowed(form, made); }
     /// Where the next control goes in the container's tab order.
     void goOnAt(std::size_t index) { at_ = index; }
 
@@ -201,6 +210,7 @@ class Layer : public Sizes {
 
   private:
     std::size_t at_ = 0;
+    std::set<std::string> ownNames_;  // that are taken: those of the form, and those given behind @
 
     double round(double v) const {
         double step = form.isDialog() ? 1 : 0.25;
@@ -223,7 +233,7 @@ class Layer : public Sizes {
         Id field = add(f.kind, box, [&](Control& x) {
             x.own = f.own;
             if (wordedItself(f)) x.set(Prop::text, f.label);
-            x.name = f.name.empty() ? nameFor(form, f.kind, f.label) : f.name;
+            x.name = f.name;
             x.ownName = !f.name.empty();
             if (broad && f.rows > 1) x.set(Prop::holdsTo, std::string("left top right"));
         });
@@ -231,9 +241,8 @@ class Layer : public Sizes {
             form = cellsFilled(tableSettled(form, field), field, [&](const std::string& heading) {
                 return cellKind(heading, form.root().text(Prop::language));
             });
-        if (label != noControl) form = withProperty(form, {label}, Prop::labels, Reference{field});
-        // Where doubles are called by what holds them, the name waits until the field stands in it with its label.
-        if (schemeOf(form).doubles == Scheme::Doubles::holder) form = nameFollowed(form, field);
+        if (label != noControl)
+            form = changed(std::move(form), label, [&](Control& l) { l.set(Prop::labels, Reference{field}); });
     }
 
     /// A field that has its row to itself.
@@ -293,8 +302,9 @@ class Layer : public Sizes {
         const Form before = form;
         const Ids madeBefore = made;
         const std::size_t atBefore = at_;
+        const auto namesBefore = ownNames_;
         double high = lay();
-        form = before, made = madeBefore, at_ = atBefore;
+        form = before, made = madeBefore, at_ = atBefore, ownNames_ = namesBefore;
         if (pageHigh > 0 && high > pageHigh) {
             // No page holds it: its title and its rows go on from page to page without a frame.
             wording(title, "heading3", "heading", c.right - left);

@@ -118,7 +118,8 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     if (p.many || ticks) f.own.set(Prop::many, string("many"));
     if (ticks) f.own.set(Prop::tickMarks, true);
     if (p.decimals > 0) f.own.set(Prop::decimals, double(p.decimals));
-    if (p.decimals > 0) f.own.set(Prop::step, std::pow(10.0, -p.decimals));
+    if (const double step = p.step.value_or(std::pow(10.0, -std::max(0, p.decimals))); step != 1)
+        f.own.set(Prop::step, step);
     if (!p.unit.empty()) f.own.set(Prop::unit, p.unit);
     if (p.range && f.kind == Kind::numberBox) {
         if (p.least) f.own.set(Prop::least, *p.least);
@@ -190,6 +191,22 @@ std::vector<std::pair<Letters, int>> items(Letters row) {
     return parts;
 }
 
+/// What stands behind a backslash: itself, but for the n of a line break.
+char32_t kept(char32_t c) {
+    return c == U'n' ? U'\n' : c;
+}
+
+/// Wording with its line breaks, which are written \n.
+string withBreaks(const string& text) {
+    string broken;
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        const char next = text[i] == '\\' && i + 1 < text.size() ? text[i + 1] : '\0';
+        broken += next == 'n' ? '\n' : text[i];
+        if (next == 'n' || next == '\\') ++i;
+    }
+    return broken;
+}
+
 JotField fieldOf(Letters item, int offset, const string& language) {
     Line line(item, offset);
     line.skipBlanks();
@@ -197,7 +214,7 @@ JotField fieldOf(Letters item, int offset, const string& language) {
     std::u32string label;
     while (!line.atEnd() && line.peek() != U':') {
         char32_t c = line.take();
-        label += c == U'\\' && !line.atEnd() ? line.take() : c;
+        label += c == U'\\' && !line.atEnd() ? kept(line.take()) : c;
     }
     string text = trimmed(utf8(label));
     if (text.empty()) line.mistake("A label is expected here, such as “Boat name:”.");
@@ -225,7 +242,7 @@ std::optional<JotRow> rowOf(Letters letters, const string& language) {
     using What = JotRow::What;
     string text = trimmed(utf8(letters));
     if (text.empty()) return std::nullopt;
-    auto after = [&](std::size_t signs) { return trimmed(text.substr(signs)); };
+    auto after = [&](std::size_t signs) { return withBreaks(trimmed(text.substr(signs))); };
     const int indent = int(letters.find_first_not_of(U" \t"));
     if (text.starts_with("###")) return JotRow{after(3).empty() ? What::frameEnd : What::frame, after(3), {}, {}};
     if (text[0] == '#') {
@@ -251,7 +268,7 @@ std::optional<JotRow> rowOf(Letters letters, const string& language) {
 
 tl::expected<Jotting, JotMistake> readJotting(const string& text, const string& language) {
     Jotting rows;
-    const std::u32string letters = lettersOf(text);
+    const std::u32string letters = lettersOf(text.starts_with("\xEF\xBB\xBF") ? text.substr(3) : text);
     int number = 0;
     std::size_t at = 0;
     while (at <= letters.size()) {
@@ -259,7 +276,8 @@ tl::expected<Jotting, JotMistake> readJotting(const string& text, const string& 
         Letters line = Letters(letters).substr(at, end - at);
         if (!line.empty() && line.back() == U'\r') line.remove_suffix(1);
         at = end + 1;
-        if (++number > 20000) return tl::unexpected(JotMistake{number, 0, "A jotting has at most 20,000 lines."});
+        // The line feed behind the last line begins no other.
+        if (++number > 20000 && !(line.empty() && at > letters.size())) return tl::unexpected(JotMistake{number, 0, "A jotting has at most 20,000 lines."});
         try {
             if (auto row = rowOf(line, language)) rows.push_back(std::move(*row));
         } catch (const Mistake& mistake) {

@@ -2,18 +2,20 @@
 
 #include "core/jot/kind_words.h"
 #include "core/jot/notation.h"
+#include "core/text/words.h"
 
 namespace brindel {
 namespace {
 
 using std::string;
 
-/// Puts a backslash before each of `signs` and before backslashes.
-string escaped(const string& text, const char* signs) {
+/// Puts a backslash before each of `signs` and before backslashes; a line break becomes a blank, or \\n where that is
+/// read back.
+string escaped(const string& text, const char* signs, const char* lineBreak = " ") {
     string result;
     for (char c : text) {
         if (c == '\\' || string(signs).find(c) != string::npos) result += '\\';
-        result += c == '\n' ? ' ' : c;
+        c == '\n' ? result += lineBreak : result += c;
     }
     return result;
 }
@@ -60,18 +62,37 @@ string choicesText(const JotField& f) {
 
 string rangeText(std::optional<double> from, std::optional<double> to) {
     if (!from && !to) return "";
-    return fmt::format(" {}..{}", from ? numberText(*from) : "", to ? numberText(*to) : "");
+    return fmt::format(" {}..{}", from ? exactText(*from) : "", to ? exactText(*to) : "");
+}
+
+/// How far the arrows go and how many places there are: ".5", ".01", "by 5", ".00 by 5".
+string stepText(double step, int decimals) {
+    if (step == 1 && decimals == 0) return "";
+    if (step < 1 && step > 0 && decimalsOf(step) <= decimals)
+        return " " + fmt::format("{:.{}f}", step, decimals).substr(1);
+    const string places = decimals > 0 ? " ." + string(std::size_t(decimals), '0') : "";
+    return step == 1 ? places : places + " by " + exactText(step);
+}
+
+/// Line breaks written \\n, so that a row stays one line.
+string inOneLine(const string& text) {
+    string line;
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        const bool escapes = text[i] == '\\' && i + 1 < text.size() && (text[i + 1] == 'n' || text[i + 1] == '\\');
+        line += text[i] == '\n' ? string("\\n") : escapes ? string("\\\\") : string(1, text[i]);
+    }
+    return line;
 }
 
 }  // namespace
 
 string fieldText(const JotField& f) {
-    string text = escaped(f.label, ":;") + ": " + kindWord(f);
+    string text = escaped(f.label, ":;", "\\n") + ": " + kindWord(f);
     if (f.columns > 0 && f.rows > 0) text += fmt::format(" {}x{}", f.columns, f.rows);
-    if (auto most = numberOf(f.own, Prop::maxLength)) text += " " + numberText(*most);
-    if (auto across = numberOf(f.own, Prop::acrossIn)) text += " " + numberText(*across);
+    if (auto most = numberOf(f.own, Prop::maxLength)) text += " " + exactText(*most);
+    if (auto across = numberOf(f.own, Prop::acrossIn)) text += " " + exactText(*across);
     text += choicesText(f);
-    if (auto rows = numberOf(f.own, Prop::rows)) text += " " + numberText(*rows);
+    if (auto rows = numberOf(f.own, Prop::rows)) text += " " + exactText(*rows);
     if (f.kind == Kind::choiceGroup && textOf(f.own, Prop::many) == "many" && !numberOf(f.own, Prop::atLeast) &&
         !numberOf(f.own, Prop::atMost))
         text += " several";
@@ -79,7 +100,7 @@ string fieldText(const JotField& f) {
         text += " several";
     text += rangeText(numberOf(f.own, Prop::least), numberOf(f.own, Prop::most));
     text += rangeText(numberOf(f.own, Prop::atLeast), numberOf(f.own, Prop::atMost));
-    if (auto places = numberOf(f.own, Prop::decimals)) text += " ." + numberText(*places);
+    text += stepText(numberOf(f.own, Prop::step).value_or(1), int(numberOf(f.own, Prop::decimals).value_or(0)));
     if (string unit = textOf(f.own, Prop::unit); !unit.empty()) text += " " + unit;
     string letters = textOf(f.own, Prop::letters);
     if (!letters.empty()) text += " " + (letters == "eachWord" ? "words" : letters);
@@ -114,19 +135,19 @@ string jottingText(const Jotting& rows) {
     for (const JotRow& r : rows) {
         switch (r.what) {
             case What::title:
-                text += "# " + r.text;
+                text += "# " + inOneLine(r.text);
                 break;
             case What::section:
-                text += (text.empty() ? "## " : "\n## ") + r.text;
+                text += (text.empty() ? "## " : "\n## ") + inOneLine(r.text);
                 break;
             case What::frame:
-                text += "### " + r.text;
+                text += "### " + inOneLine(r.text);
                 break;
             case What::frameEnd:
                 text += "###";
                 break;
             case What::wording:
-                text += "> " + r.text;
+                text += "> " + inOneLine(r.text);
                 break;
             case What::line:
                 text += "---";

@@ -27,8 +27,9 @@ std::size_t columnCount(const Control& table) {
 /// Cells lie on their table's grid, and what is in a cell fills it.
 void gridSettled(Form& form, Id table) {
     const Control c = *form.find(table);
+    const Grid grid = gridOf(c);
     for (std::size_t i = 0; i < c.children.size(); ++i) {
-        const Box cell = cellBox(c, i), inside = insideCell(form, cell);
+        const Box cell = cellBox(c, grid, i), inside = insideCell(form, cell);
         alter(form, c.children[i], [&](Control& k) { k.box = cell; });
         for (Id id : std::vector<Id>(form.find(c.children[i])->children))
             alter(form, id, [&](Control& k) { k.box = inside; });

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "core/layout/growing.h"
 #include "core/layout/measures.h"
 
 namespace brindel {
@@ -38,6 +39,28 @@ Box nextPlace(const Form& form, Id after, Id container, Extent size) {
         nearest = gap = between;
     }
     return {box.left, box.bottom() + gap, size.width, size.height};
+}
+
+Form roomMade(const Form& form, Id id) {
+    const Measures& m = measuresFor(form.isDialog());
+    Form next = form;
+    for (const Control* c = next.find(id); c && c->id != rootId; c = next.find(c->parent)) {
+        const Control* holder = next.find(c->parent);
+        if (!holder || holder->kind == Kind::page || holder->kind == Kind::document) break;
+        if (!isFreelyPlaced(next, *c)) continue;
+        const Box inside = boxOf(next, *holder);
+        const double foot = holder->kind == Kind::frame ? m.frameFoot : m.inset;
+        const double down = c->box.bottom() + foot - inside.height, across = c->box.right() + foot - inside.width;
+        // A tab page is as large as its tabs leave it.
+        const Id grows = row(holder->kind).boxed ? holder->id : holder->parent, at = c->id;
+        if (down > 0) next = grownBy(next, grows, down);
+        if (across > 0) {
+            const Box box = next.find(grows)->box;
+            next = boxed(next, grows, {box.left, box.top, box.width + across, box.height});
+        }
+        c = next.find(at);
+    }
+    return next;
 }
 
 }  // namespace brindel

@@ -103,7 +103,7 @@ const std::vector<PropertyRow>& properties() {
         {Prop::acrossIn, "columnsOfChoices", "Columns", whole, G::choices, 1.0, "How many columns the choices stand in.", {}, 100},
         {Prop::otherText, "otherText", "Other reads", text, G::choices, string("Other:"), "The wording of the choice that takes another answer."},
 
-        {Prop::columns, "columns", "Columns", Type::columns, G::table, Choices{}, "One a line: the heading, and behind | its share of the width."},
+        {Prop::columns, "columns", "Columns", Type::columns, G::table, Choices{}, "The heading of each, its share of the width, and what stands in it."},
         {Prop::rows, "rows", "Rows", whole, G::table, 3.0, "Rows below the head.", {}, 1000},
         {Prop::headRow, "headRow", "Head", yesNo, G::table, true, "The headings stand in a row of their own."},
         {Prop::rowsMost, "rowsMost", "At most rows", whole, G::table, 0.0, "Fillers may add rows up to so many; 0 when they may not.", {}, 1000},

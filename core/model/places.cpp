@@ -82,7 +82,10 @@ Grid gridOf(const Control& table) {
 }
 
 Box cellBox(const Control& table, std::size_t number) {
-    const Grid grid = gridOf(table);
+    return cellBox(table, gridOf(table), number);
+}
+
+Box cellBox(const Control& table, const Grid& grid, std::size_t number) {
     const std::size_t wide = grid.across.size() - 1;
     const std::size_t x = number % wide, y = number / wide + (table.yes(Prop::headRow) ? 1 : 0);
     if (y + 1 >= grid.down.size()) return {0, table.box.height, 0, 0};

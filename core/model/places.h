@@ -36,6 +36,8 @@ struct Grid {
 Grid gridOf(const Control& table);
 /// The place of the cell with this number (row by row, the head not counted), from the table's corner.
 Box cellBox(const Control& table, std::size_t number);
+/// The same where the grid is known already, for all cells of a large table.
+Box cellBox(const Control& table, const Grid& grid, std::size_t number);
 /// True for what can be moved and sized by itself: not pages, cells, nor what fills a cell.
 bool isFreelyPlaced(const Form& form, const Control& control);
 /// The box of what fills a cell, from the cell's corner.

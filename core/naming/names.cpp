@@ -66,39 +66,29 @@ std::string holderWording(const Form& form, const Control& control) {
     return "";
 }
 
-/// What all controls are named after, the labels looked up once.
+/// What controls are named after.
 class Wordings {
   public:
-    explicit Wordings(const Form& form) : form_(form) {
-        form.controls.each([&](Id, const Control& c) {
-            const Control* field = c.kind == Kind::label ? form.find(c.reference(Prop::labels)) : nullptr;
-            if (field && field->parent == c.parent) labels_.emplace(field->id, &c);
-        });
-    }
+    explicit Wordings(const Form& form) : form_(form), index_(form.index()) {}
     std::string of(const Control& c) const {
-        auto label = labels_.find(c.id);
-        return wording(form_, c, label == labels_.end() ? nullptr : label->second);
+        std::string text = row(c.kind).wording ? c.text(*row(c.kind).wording) : "";
+        if (const Control* label = text.empty() ? form_.find(index_->labelOf(c.id)) : nullptr)
+            text = label->text(Prop::text);
+        if (text.empty())
+            if (auto place = tablePlace(form_, c)) text = place->heading + " " + std::to_string(place->row);
+        // Tabs have no wording of their own; they are most of what their form is about.
+        if (c.kind == Kind::tabs && text.empty()) text = form_.root().text(Prop::title);
+        return text;
     }
     /// The same, or the value of a tick or radio button where the scheme takes that.
     std::string forName(const Control& c) const {
         const bool byValue = schemeOf(form_).from == Scheme::From::value && has(c.kind, Prop::value);
         return byValue && !c.text(Prop::value).empty() ? c.text(Prop::value) : of(c);
     }
-    static std::string wording(const Form& form, const Control& c, const Control* label) {
-        std::string text;
-        for (Prop prop : {Prop::text, Prop::title})
-            if (text.empty() && has(c.kind, prop)) text = c.text(prop);
-        if (text.empty() && label) text = label->text(Prop::text);
-        if (text.empty())
-            if (auto place = tablePlace(form, c)) text = place->heading + " " + std::to_string(place->row);
-        // Tabs have no wording of their own; they are most of what their form is about.
-        if (c.kind == Kind::tabs && text.empty()) text = form.root().text(Prop::title);
-        return text;
-    }
 
   private:
     const Form& form_;
-    std::unordered_map<Id, const Control*> labels_;
+    std::shared_ptr<const FormIndex> index_;
 };
 
 /// What a control would be called if no other were: the words of its label, and the name made of them.
@@ -179,16 +169,23 @@ std::string freeName(const Form& form, const std::string& wanted, Id except) {
 
 std::string wordingFor(const Form& form, Id id) {
     const Control* c = form.find(id);
-    return c ? Wordings::wording(form, *c, labelOf(form, id)) : "";
+    return c ? Wordings(form).of(*c) : "";
 }
+
+namespace {
+/// `spoken(name)` tells whether a formula speaks of a name.
+template <class Spoken>
+bool needsNameWhere(const Form& form, const Control& c, Spoken spoken) {
+    const Named named = row(c.kind).named;
+    if (c.id == rootId || named == Named::never) return false;
+    if (named == Named::always || isFilled(c)) return true;
+    return (named == Named::wording && schemeOf(form).wordingToo) || (!c.name.empty() && spoken(c.name));
+}
+}  // namespace
 
 bool needsName(const Form& form, Id id) {
     const Control* c = form.find(id);
-    if (!c || id == rootId) return false;
-    const Named named = row(c->kind).named;
-    if (named == Named::never) return false;
-    if (named == Named::always || isFilled(*c)) return true;
-    return (named == Named::wording && schemeOf(form).wordingToo) || isSpokenOf(form, c->name);
+    return c && needsNameWhere(form, *c, [&](const std::string& name) { return isSpokenOf(form, name); });
 }
 
 std::string proposedName(const Form& form, Id id) {
@@ -207,6 +204,7 @@ std::map<Id, std::string> proposedTogether(const Form& form, const std::vector<I
     Taken taken = namesTaken(form, [&](Id id) { return among.contains(id); });
     std::map<Id, std::string> names;
     Tried tried;
+    const auto spoken = spokenNames(form);
     // The first of several keeps the plain name: of those that answers are called by, then of buttons, pages and single
     // radio buttons, each in tab order.
     for (const bool answers : {true, false})
@@ -214,7 +212,7 @@ std::map<Id, std::string> proposedTogether(const Form& form, const std::vector<I
             if (!among.contains(c.id) || c.id == rootId || answers != (isFilled(c) && c.kind != Kind::radioButton))
                 return;
             std::string& name = names[c.id];
-            if (!needsName(form, c.id)) return;
+            if (!needsNameWhere(form, c, [&](const std::string& n) { return spoken.contains(n); })) return;
             name = proposal(
                 form, c, plainFor(c), [&](const std::string& n) { return taken.contains(folded(n)); }, &tried);
             ++taken[folded(name)];
@@ -262,13 +260,14 @@ std::map<Id, NameStanding> nameStandings(const Form& form) {
     const bool hyphens = scheme.letters == Scheme::Letters::kebab;
     const Taken taken = namesTaken(form, [](Id) { return false; });
     const Wordings wordings(form);
+    const auto spoken = spokenNames(form);
     std::unordered_map<Id, Plain> plains;
     Tried tried;
     std::map<Id, NameStanding> all;
     walk(form, rootId, [&](const Control& c, int) {
         if (c.id == rootId) return;
         NameStanding& s = all[c.id];
-        const bool needs = needsName(form, c.id);
+        const bool needs = needsNameWhere(form, c, [&](const std::string& n) { return spoken.contains(n); });
         if (!needs && c.name.empty()) {
             s.state = NameState::notNeeded;
             return;

@@ -115,17 +115,18 @@ std::map<std::string, std::vector<Use>> usesOfNames(const Form& form) {
     return uses;
 }
 
-bool isSpokenOf(const Form& form, const std::string& name) {
-    if (name.empty()) return false;
-    bool spoken = false;
+std::set<std::string, std::less<>> spokenNames(const Form& form) {
+    std::set<std::string, std::less<>> spoken;
     form.controls.each([&](Id, const Control& c) {
-        for (const auto& [prop, value] : c.own) {
-            if (spoken || row(prop).type != Type::formula) continue;
-            const std::vector<std::string> names = namesIn(std::get<std::string>(value));
-            spoken = std::ranges::find(names, name) != names.end();
-        }
+        for (const auto& [prop, value] : c.own)
+            if (row(prop).type == Type::formula)
+                for (std::string& name : namesIn(std::get<std::string>(value))) spoken.insert(std::move(name));
     });
     return spoken;
+}
+
+bool isSpokenOf(const Form& form, const std::string& name) {
+    return !name.empty() && spokenNames(form).contains(name);
 }
 
 }  // namespace brindel

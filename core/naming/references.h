@@ -3,6 +3,7 @@
 #pragma once
 
 #include <map>
+#include <set>
 #include <string>
 #include <vector>
 
@@ -24,6 +25,8 @@ struct Use {
 };
 /// Where each name of the form is spoken of, a radio button also by its question's name.
 std::map<std::string, std::vector<Use>> usesOfNames(const Form& form);
+/// All names that formulas of the form speak of.
+std::set<std::string, std::less<>> spokenNames(const Form& form);
 /// True when a formula of the form speaks of that name.
 bool isSpokenOf(const Form& form, const std::string& name);
 

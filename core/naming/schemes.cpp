@@ -78,6 +78,19 @@ std::string spelt(S::Letters letters, const Words& words, std::size_t most) {
     return name;
 }
 
+/// A name that cutting has turned into a reserved word gets a word behind it, as long as there is room for one.
+std::string notReserved(std::string name, S::Letters letters, std::size_t most) {
+    if (!isReserved(name)) return name;
+    const std::string sign = signOf(letters) ? std::string(1, signOf(letters)) : "";
+    for (const char* word : {"field", "item", "x"}) {
+        const std::string more = letters == S::Letters::upperSnake ? upper(word) : sign.empty() ? camelWord(word) : word;
+        const std::size_t room = most - std::min(most, sign.size() + more.size());
+        const std::string longer = name.substr(0, room) + sign + more;
+        if (room >= std::min<std::size_t>(name.size(), 4) && !isReserved(longer)) return longer;
+    }
+    return name;
+}
+
 /// The words of a name, cut at capitals and at signs; digits stay with the word before.
 Words cutUp(const std::string& name) {
     Words words(1);
@@ -192,13 +205,14 @@ std::vector<std::string> wordsFor(const Scheme& scheme, const std::string& label
 }
 
 std::string joined(const Scheme& scheme, const std::vector<std::string>& words) {
-    std::string name = spelt(scheme.letters, words, std::size_t(std::max(scheme.longest, 8)));
+    const auto most = std::size_t(std::max(scheme.longest, 8));
+    std::string name = spelt(scheme.letters, words, most);
     if (name.empty() || isDigit(name[0]) || isReserved(name)) {
         Words more = words;
         name.empty() || isDigit(name[0]) ? more.insert(more.begin(), "group") : more.insert(more.end(), "group");
-        name = spelt(scheme.letters, more, std::size_t(std::max(scheme.longest, 8)));
+        name = spelt(scheme.letters, more, most);
     }
-    return name;
+    return notReserved(std::move(name), scheme.letters, most);
 }
 
 std::string composed(const Scheme& scheme, Kind kind, const std::vector<std::string>& given) {
@@ -239,7 +253,7 @@ std::string composed(const Scheme& scheme, Kind kind, const std::vector<std::str
         words.push_back(folded(words.back()) == folded(noun) ? "Field" : noun);
         name = make(words);
     }
-    return name;
+    return notReserved(std::move(name), scheme.letters, most);
 }
 
 std::string nameFor(const Scheme& scheme, Kind kind, const std::string& label) {

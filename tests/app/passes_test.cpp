@@ -11,7 +11,8 @@
 #include "core/model/looks.h"
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
-#include "tests/app/filling.h"
+#include "tests/app/driver.h"
+#include "tests/filler/filling.h"
 
 using namespace brindel;
 using namespace brindel::test;

@@ -87,7 +87,7 @@ TEST(Sheet, APageIsAddedToTheTabsAndNamedAtOnce) {
     EXPECT_NE(hands.form().named("tabCharges"), nullptr);
     EXPECT_EQ(hands.at("tbsLiftOutBooking").children.size(), 4u);
     // What is jotted now goes onto the new page.
-    hands.jot("Charge: number .2");
+    hands.jot("Charge: number .01");
     EXPECT_EQ(hands.at("numCharge").parent, hands.at("tabCharges").id);
 }
 

@@ -147,7 +147,9 @@ TEST(CommandLine, LaysTheRoute) {
         << shown.out;
     EXPECT_NE(shown.out.find("stop 4  Enter presses it"), std::string::npos) << shown.out;
     EXPECT_EQ(run(folder, "order x.brindel --by reading").status, 0);
-    EXPECT_EQ(textOf(folder.file("x.brindel")), read);
+    std::string third = read;
+    third.insert(third.find("  \"size\""), "  \"revision\": 3,\n");
+    EXPECT_EQ(textOf(folder.file("x.brindel")), third) << "written over twice, it is the third version";
     write(folder.file("order.txt"), "txtC\ntxtX\n");
     Ended wrong = run(folder, "order x.brindel --by order.txt");
     EXPECT_EQ(wrong.status, 1);

@@ -219,7 +219,7 @@ TEST(Draw, HeadFootAndPageNumbersStandOnEveryPage) {
 
 TEST(Draw, StartingValuesAreShownAsPeopleReadThem) {
     Form form = jotted(
-        "Length: number .2 = 9.5\nWhen: date {d MMMM yyyy} = 2026-04-01\nHull: combo [g = GRP, Steel] = GRP\nJobs: "
+        "Length: number .01 = 9.5\nWhen: date {d MMMM yyyy} = 2026-04-01\nHull: combo [g = GRP, Steel] = GRP\nJobs: "
         "list [Wash, Scrape] = Scrape\n");
     EXPECT_EQ(startingShown(form, named(form, "numLength")).text, "9.50");
     EXPECT_EQ(startingShown(form, named(form, "dtmWhen")).text, "1 April 2026");

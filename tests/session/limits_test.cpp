@@ -45,7 +45,7 @@ TEST(Limits, WhatIsTypedIsHeldSaidAndAnswered) {
              Row{"A: number 0..", "-0.5", "-0.5", "A takes 0 or more; -0.5 is too little.", "-0.5"},
              Row{"A: number ..9", "10", "10", "A takes at most 9; 10 is too much.", "10"},
              Row{"A: number 1..9 kg", "10", "10", "A takes 1 to 9 kg; 10 is too much.", "10"},
-             Row{"A: number 0.5..1.5 .2", "1.75", "1.75", "A takes 0.5 to 1.5; 1.75 is too much.", "1.75"},
+             Row{"A: number 0.5..1.5 .01", "1.75", "1.75", "A takes 0.5 to 1.5; 1.75 is too much.", "1.75"},
              Row{"A: number 1000..2000", "1,500", "1,500", "", "1500"},
              Row{"A: date", "1 May 2026", "1 May 2026", "", "\"2026-05-01\""},
              Row{"A: date", "2026-05-01", "2026-05-01", "", "\"2026-05-01\""},
@@ -168,7 +168,7 @@ TEST(Limits, InWords) {
     EXPECT_EQ(words("A: text 12"), "at most 12 characters");
     EXPECT_EQ(words("A: text"), "");
     EXPECT_EQ(words("A: number 2..25 .1 m"), "2 to 25 m");
-    EXPECT_EQ(words("A: number 0.5.. .2"), "0.5 or more");
+    EXPECT_EQ(words("A: number 0.5.. .01"), "0.5 or more");
     EXPECT_EQ(words("A: date >= today"), "from today on");
     EXPECT_EQ(words("A: ticks [x, y] 1..2"), "1 to 2");
 }

@@ -1,8 +1,10 @@
+#include "core/targets/pictures.h"
 #include "core/targets/pdf/pdf.h"
 
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <unordered_map>
 #include <map>
 #include <qpdf/QPDF.hh>
 #include <qpdf/QPDFPageDocumentHelper.hh>
@@ -109,6 +111,7 @@ class Builder {
     std::vector<QPDFPageObjectHelper> pages_;
     Object acroFields_;
     std::map<string, Object> fields_, groups_;  // by the whole name
+    std::unordered_map<string, Object> appearances_;  // by size and content
 
     const Shown& shownOf(const Control& c) {
         if (filled_)
@@ -326,6 +329,9 @@ class Builder {
     Object appearance(const Drawing& drawing, Box box, bool marked) {
         string content = contentOf(drawing, scale_, box.height, *ink_);
         if (marked) content = "/Tx BMC\nq\n" + content + "Q\nEMC\n";
+        // Ticks look alike by the thousand: what looks the same is written once.
+        auto [at, fresh] = appearances_.try_emplace(fmt::format("{} {} {}", box.width, box.height, content));
+        if (!fresh) return at->second;
         Object stream = Object::newStream(&pdf_, content);
         Object dict = stream.getDict();
         dict.replaceKey("/Type", Object::newName("/XObject"));
@@ -333,7 +339,7 @@ class Builder {
         dict.replaceKey("/BBox", Object::parse(fmt::format("[0 0 {} {}]", pdfNumber(box.width * scale_),
                                                            pdfNumber(box.height * scale_))));
         dict.replaceKey("/Resources", ink_->resources());
-        return stream;
+        return at->second = stream;
     }
 
     void addWidget(const Control& c, const Leaf& leaf, std::size_t page) {
@@ -416,6 +422,7 @@ class Builder {
 }  // namespace
 
 Result<string> pdfOf(const Form& form, const FontBook& fonts, const ShownAll* filled) {
+    if (auto pictures = picturesInOrder(form, filled); !pictures) return tl::unexpected(pictures.error());
     try {
         const Spread parts = spread(form, fonts, filled);
         return Builder(parts.form, fonts, &parts.shown).write();

@@ -1,3 +1,4 @@
+#include "core/targets/pictures.h"
 #include "core/targets/png/png.h"
 
 #include <cairo-ft.h>
@@ -154,6 +155,7 @@ std::vector<Leaf> leavesOf(const Form& form) {
 }
 
 Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale, const ShownAll* shown) {
+    if (auto pictures = picturesInOrder(form, shown); !pictures) return tl::unexpected(pictures.error());
     const std::vector<Leaf> leaves = leavesOf(form);
     const double unit = scale * (form.isDialog() ? 1 : 96 / 25.4);
     const double bar = form.isDialog() ? titleBarHeight : 0, gap = form.isDialog() ? 16 : 6;

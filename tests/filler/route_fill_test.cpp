@@ -4,7 +4,7 @@
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
 #include "filler/choice_field.h"
-#include "tests/app/filling.h"
+#include "tests/filler/filling.h"
 
 using namespace brindel;
 using namespace brindel::test;
@@ -28,7 +28,7 @@ TEST(OrderObeyed, WhatIsSkippedIsPassedByButCanBeClicked) {
     Filling f(form);
     EXPECT_EQ(f.tabbed(3), (std::vector<std::string>{"txtA", "txtC", "txtA"}));
     QTest::mouseClick(f.view.widgetOf(f.id("txtB")), Qt::LeftButton);
-    Hands::settle();
+    settle();
     EXPECT_EQ(f.focused(), "txtB");
 }
 

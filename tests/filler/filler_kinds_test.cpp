@@ -9,7 +9,7 @@
 #include "filler/ink_fields.h"
 #include "filler/special_widgets.h"
 #include "filler/window_behaviour.h"
-#include "tests/app/filling.h"
+#include "tests/filler/filling.h"
 
 using namespace brindel;
 using namespace brindel::test;

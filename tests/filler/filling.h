@@ -1,13 +1,23 @@
 // A form on the screen, and a filler's hands on it.
 #pragma once
 
+#include <gtest/gtest.h>
+
+#include <QtTest/QtTest>
+#include <QtWidgets/QtWidgets>
+
+#include "filler/drawing_painter.h"
 #include "filler/form_to_fill.h"
-#include "tests/app/driver.h"
+#include "tests/support.h"
 
 namespace brindel::test {
 
 /// The day that it is while tests fill forms.
 inline constexpr Day fillingDay{std::chrono::year(2026), std::chrono::month(4), std::chrono::day(1)};
+
+inline void settle() {
+    for (int i = 0; i < 4; ++i) QCoreApplication::processEvents();
+}
 
 struct Filling {
     explicit Filling(Form form)
@@ -17,7 +27,7 @@ struct Filling {
         view.activateWindow();
         (void)QTest::qWaitForWindowActive(&view);
         view.begin();
-        Hands::settle();
+        settle();
     }
     FormSession session;
     FormToFill view;
@@ -39,11 +49,11 @@ struct Filling {
     }
     static void type(const QString& text) {
         QTest::keyClicks(QApplication::focusWidget(), text);
-        Hands::settle();
+        settle();
     }
     void key(Qt::Key key, Qt::KeyboardModifiers keys = {}) {
         QTest::keyClick(QApplication::focusWidget() ? QApplication::focusWidget() : &view, key, keys);
-        Hands::settle();
+        settle();
     }
     /// The names of the stops that the Tab key goes through, from the one that has the focus.
     std::vector<std::string> tabbed(int times) {

@@ -1,7 +1,7 @@
 #include <QProcess>
 
 #include "filler/special_widgets.h"
-#include "tests/app/filling.h"
+#include "tests/filler/filling.h"
 
 using namespace brindel;
 using namespace brindel::test;
@@ -34,7 +34,7 @@ TEST(Filler, AcceptSaysWhatIsWrongBesideTheControlAndThenGivesTheReply) {
     Filling f(demo("lift-out-booking"));
     QSignalSpy accepted(&f.view, &FormToFill::accepted);
     QTest::mouseClick(f.widget<QPushButton>("btnBookLift"), Qt::LeftButton);
-    Hands::settle();
+    settle();
     EXPECT_EQ(accepted.count(), 0);
     EXPECT_EQ(f.view.wrongShown(f.id("txtBoatName")), "Boat name must be filled in.");
     EXPECT_EQ(QApplication::focusWidget(), f.view.widgetOf(f.id("txtBoatName")));
@@ -67,7 +67,7 @@ TEST(Filler, TicksListsPagesAndEscape) {
     auto* tabs = f.widget<TabsField>("tbsLiftOutBooking");
     ASSERT_NE(tabs, nullptr);
     QTest::mouseClick(tabs->bar(), Qt::LeftButton, {}, tabs->bar()->tabRect(2).center());
-    Hands::settle();
+    settle();
     EXPECT_TRUE(f.view.widgetOf(f.id("lstJobs"))->isVisible());
     EXPECT_FALSE(f.view.widgetOf(f.id("txtBoatName"))->isVisible());
     auto* jobs = f.widget<QListWidget>("lstJobs");
@@ -103,7 +103,7 @@ TEST(Filler, ADocumentIsFilledOnItsPages) {
     f.type("Marigold");
     QTest::mouseClick(f.view.widgetOf(f.id("chkPontoon")), Qt::LeftButton);
     QTest::mouseClick(f.view.widgetOf(f.id("rad16A")), Qt::LeftButton);
-    Hands::settle();
+    settle();
     EXPECT_TRUE(std::get<bool>(f.session.answer(f.id("chkPontoon"))));
     EXPECT_EQ(std::get<std::string>(f.session.answer(f.id("rad16A"))), "16 A");
     EXPECT_FALSE(f.session.shown(f.id("radNone")).on);
@@ -124,21 +124,4 @@ TEST(Filler, TheProgramsExitStatesSayWhatBecameOfIt) {
     EXPECT_EQ(run({toQt(folder.file("missing.brindel"))}), 3);
     write(folder.file("bad.brindel"), "{}");
     EXPECT_EQ(run({toQt(folder.file("bad.brindel"))}), 1);
-}
-
-TEST(Try, ShowsWhatTheFillerGivesAndTheReplyWhenAccepted) {
-    Hands hands(jotted("# F\nA: text 5 !\n[OK]* [Cancel]\n"));
-    hands.command("try");
-    FormToFill* view = hands.window.tryPane().view();
-    ASSERT_NE(view, nullptr);
-    EXPECT_TRUE(hands.window.tryDetails().verdict().contains("A must be filled in."));
-    QTest::keyClicks(view->widgetOf(hands.at("txtA").id), "hello!");
-    auto* answers = hands.window.findChild<QTableWidget*>("answers");
-    EXPECT_EQ(answers->item(0, 0)->text(), "txtA");
-    EXPECT_EQ(answers->item(0, 1)->text(), "hello");
-    view->press(hands.at("btnOK").id);
-    EXPECT_TRUE(hands.window.tryDetails().verdict().startsWith("Accepted."));
-    EXPECT_FALSE(hands.desk().unsaved()) << "trying changes nothing";
-    hands.command("try");
-    EXPECT_EQ(hands.window.tryPane().view(), nullptr);
 }

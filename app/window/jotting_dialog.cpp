@@ -1,0 +1,80 @@
+#include "app/window/jotting_dialog.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "app/theme/theme.h"
+#include "core/jot/lay_out.h"
+#include "filler/drawing_painter.h"
+
+namespace brindel {
+
+JottingDialog::JottingDialog(const FontBook& fonts, QWidget* parent) : QDialog(parent), fonts_(fonts) {
+    setWindowTitle(tr("From a jotting"));
+    setStyleSheet(panelSheet() + QString("QDialog { background: %1; }").arg(tokens().cream.name()));
+    resize(620, 460);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(18, 16, 18, 16);
+    column->setSpacing(10);
+    auto* says = new QLabel(tr("Type or paste one row a line. What is left out is guessed from the label."), this);
+    says->setFont(bodyFont(13));
+    column->addWidget(says);
+    rows_ = new QPlainTextEdit(this);
+    rows_->setObjectName("jottedRows");
+    rows_->setAccessibleName(tr("Rows"));
+    rows_->setFont(monoFont(12));
+    rows_->setLineWrapMode(QPlainTextEdit::NoWrap);
+    rows_->setTabChangesFocus(true);
+    rows_->setPlaceholderText("# Berth request\nBoat name: text 30 !\nLength overall: number 2..25 .1 m\n"
+                              "Wanted from: date >= today\nHull: combo [GRP, Timber, Steel]\n[Cancel] [Ask]*");
+    column->addWidget(rows_, 1);
+    said_ = new QLabel(this);
+    said_->setObjectName("jottedSays");
+    said_->setWordWrap(true);
+    said_->setFont(bodyFont(12));
+    said_->setMinimumHeight(34);
+    column->addWidget(said_);
+    auto* line = new QHBoxLayout;
+    auto* dialog = new QRadioButton(tr("a dialog"), this);
+    document_ = new QRadioButton(tr("a document"), this);
+    document_->setObjectName("jottedDocument");
+    dialog->setChecked(true);
+    make_ = new QPushButton(tr("Make the form"), this);
+    make_->setObjectName("jottedMake");
+    make_->setDefault(true);
+    auto* leave = new QPushButton(tr("Leave"), this);
+    leave->setAutoDefault(false);
+    line->addWidget(new QLabel(tr("Makes"), this));
+    line->addWidget(dialog);
+    line->addWidget(document_);
+    line->addStretch(1);
+    line->addWidget(leave);
+    line->addWidget(make_);
+    column->addLayout(line);
+    connect(leave, &QPushButton::clicked, this, &QDialog::reject);
+    connect(make_, &QPushButton::clicked, this, &QDialog::accept);
+    connect(rows_, &QPlainTextEdit::textChanged, this, &JottingDialog::read);
+    read();
+    rows_->setFocus();
+}
+
+void JottingDialog::read() {
+    const auto rows = readJotting(fromQt(rows_->toPlainText()));
+    int fields = 0;
+    if (rows)
+        for (const JotRow& row : *rows) fields += int(row.fields.size());
+    const bool any = rows && !rows->empty();
+    const Problem wrong = rows ? Problem{} : asProblem(rows.error());
+    said_->setText(!rows ? toQt(wrong.place + ": " + wrong.sentence)
+                   : any ? tr("Reads right: %1 rows, %2 fields.").arg(rows->size()).arg(fields)
+                         : tr("All signs are in docs/jotting.md; the grey rows above show most of them."));
+    said_->setStyleSheet(QString("color: %1;").arg((rows ? tokens().ink2 : tokens().brick).name()));
+    make_->setEnabled(any);
+}
+
+Form JottingDialog::form() const {
+    const Form empty = newForm(document_->isChecked() ? Kind::document : Kind::dialog);
+    const auto rows = readJotting(fromQt(rows_->toPlainText()));
+    return rows ? laidOut(*rows, empty, fonts_) : empty;
+}
+
+}  // namespace brindel

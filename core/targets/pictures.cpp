@@ -1,0 +1,29 @@
+#include "core/targets/pictures.h"
+
+#include <set>
+
+#include "core/draw/picture_data.h"
+
+namespace brindel {
+
+Result<void> picturesInOrder(const Form& form, const ShownAll* shown) {
+    double pixels = 0;
+    std::set<std::string_view> seen;
+    Result<void> result;
+    form.controls.each([&](Id id, const Control& c) {
+        if (!result || !has(c.kind, Prop::picture)) return;
+        const std::string* png = &c.text(Prop::picture);
+        if (shown && isFilled(c))
+            if (auto at = shown->find(id); at != shown->end() && !at->second.text.empty()) png = &at->second.text;
+        if (png->empty() || !seen.insert(*png).second) return;
+        const auto size = pictureSize(*png);
+        pixels += size ? size->width * size->height : 0;
+        if (size && pixels > mostPixels)
+            result = failure(calledBy(form, c), "The pictures of this form have more than 40 million pixels together.");
+        else if (!size || !pixelsOf(*png))
+            result = failure(calledBy(form, c), "This picture cannot be read. Take it out, or put it in anew.");
+    });
+    return result;
+}
+
+}  // namespace brindel

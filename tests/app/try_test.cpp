@@ -1,0 +1,21 @@
+#include "tests/app/driver.h"
+
+using namespace brindel;
+using namespace brindel::test;
+
+TEST(Try, ShowsWhatTheFillerGivesAndTheReplyWhenAccepted) {
+    Hands hands(jotted("# F\nA: text 5 !\n[OK]* [Cancel]\n"));
+    hands.command("try");
+    FormToFill* view = hands.window.tryPane().view();
+    ASSERT_NE(view, nullptr);
+    EXPECT_TRUE(hands.window.tryDetails().verdict().contains("A must be filled in."));
+    QTest::keyClicks(view->widgetOf(hands.at("txtA").id), "hello!");
+    auto* answers = hands.window.findChild<QTableWidget*>("answers");
+    EXPECT_EQ(answers->item(0, 0)->text(), "txtA");
+    EXPECT_EQ(answers->item(0, 1)->text(), "hello");
+    view->press(hands.at("btnOK").id);
+    EXPECT_TRUE(hands.window.tryDetails().verdict().startsWith("Accepted."));
+    EXPECT_FALSE(hands.desk().unsaved()) << "trying changes nothing";
+    hands.command("try");
+    EXPECT_EQ(hands.window.tryPane().view(), nullptr);
+}
