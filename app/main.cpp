@@ -58,7 +58,7 @@ int paintPicture(MainWindow& window, const QString& out, const std::string& pass
         ids.push_back(c->id);
     }
     window.desk().select(ids);
-    if (const Control* c = ids.empty() ? nullptr : window.desk().form().find(ids[0]); c && c->kind == Kind::tabPage) {
+    if (const Control* c = ids.empty() ? nullptr : window.desk().form().find(ids[0]); c && c->is().turned) {
         window.desk().turn(c->parent, c->id);
         window.desk().select({});
     }

@@ -9,9 +9,12 @@
 #include "core/edit/history.h"
 #include "core/edit/renaming.h"
 #include "core/edit/routing.h"
+#include "core/draw/draw_control.h"
 #include "core/file/form_file.h"
+#include "core/jot/lay_out.h"
 #include "core/layout/guides.h"
 #include "core/order/access_keys.h"
+#include "core/session/form_session.h"
 #include "core/targets/pdf/pdf.h"
 
 using namespace brindel;
@@ -82,6 +85,53 @@ void accessKeysOf200(benchmark::State& state) {
     for (auto _ : state) benchmark::DoNotOptimize(chosenKeys(form));
 }
 BENCHMARK(accessKeysOf200)->Unit(benchmark::kMillisecond);
+
+/// A label of 100,000 letters, laid out and drawn.
+void labelOf100000Letters(benchmark::State& state) {
+    Form form = newForm(Kind::document);
+    std::string text;
+    while (text.size() < 100000) text += state.range(0) ? "word " : "words";
+    Control c = freshControl(Kind::label);
+    c.set(Prop::text, text);
+    c.box = {20, 20, 170, 200};
+    const Edited made = placed(form, form.root().children[0], c);
+    for (auto _ : state)
+        benchmark::DoNotOptimize(drawnSurface(made.form, made.form.root().children[0], DrawOptions{fonts()}));
+}
+BENCHMARK(labelOf100000Letters)->Arg(1)->Arg(0)->Unit(benchmark::kMillisecond);
+
+void indexOf(benchmark::State& state) {
+    const Form form = labelledFormOf(int(state.range(0)) / 2);
+    for (auto _ : state) benchmark::DoNotOptimize(FormIndex(form));
+}
+BENCHMARK(indexOf)->Arg(2000)->Arg(4000)->Unit(benchmark::kMillisecond);
+
+/// A session's beginning, and one letter typed.
+void sessionOf(benchmark::State& state) {
+    const Form form = formOf(int(state.range(0)));
+    for (auto _ : state) benchmark::DoNotOptimize(FormSession(form, Day()));
+}
+BENCHMARK(sessionOf)->Arg(2000)->Arg(4000)->Unit(benchmark::kMillisecond);
+
+void aLetterIntoASession(benchmark::State& state) {
+    FormSession session(formOf(int(state.range(0))), Day());
+    const Id id = session.fields().back();
+    bool one = false;
+    for (auto _ : state) {
+        session.type(id, one ? "a" : "b");
+        benchmark::DoNotOptimize(session.takeChanges());
+        one = !one;
+    }
+}
+BENCHMARK(aLetterIntoASession)->Arg(2000)->Arg(4000)->Unit(benchmark::kMicrosecond);
+
+void jottedTable(benchmark::State& state) {
+    std::string row = "T: table [";
+    for (int i = 0; i < 50; ++i) row += (i ? ",C" : "C") + std::to_string(i);
+    const Jotting rows = readJotting(row + "] " + std::to_string(state.range(0)) + "\n").value();
+    for (auto _ : state) benchmark::DoNotOptimize(laidOut(rows, newForm(Kind::dialog), fonts()));
+}
+BENCHMARK(jottedTable)->Arg(40)->Arg(80)->Arg(200)->Unit(benchmark::kMillisecond);
 
 /// Bytes that 1,000 steps of undo take, each moving one control: by what changed, not by the size of the form.
 void undoMemory(benchmark::State& state) {

@@ -4,6 +4,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/sheet/sheet.h"
+#include "app/window/main_window.h"
 #include "bench/forms.h"
 
 using namespace brindel;
@@ -54,5 +55,54 @@ void paintAfterEdit(benchmark::State& state) {
     }
 }
 BENCHMARK(paintAfterEdit)->Unit(benchmark::kMillisecond);
+
+/// Dragging 100 of 1,000 controls of a document: its page is painted as it is printed.
+void dragFrameOnPaper(benchmark::State& state) {
+    Form form = formOf(1000, Kind::document);
+    // All on the first page, where they are seen.
+    Desk desk(form);
+    Sheet sheet(desk);
+    sheet.resize(1280, 800);
+    QPixmap screen(1280, 800);
+    Ids moved;
+    for (Id id : allIds(form))
+        if (form.find(id)->kind == Kind::textBox && moved.size() < 100) moved.push_back(id);
+    desk.select(moved);
+    sheet.render(&screen);
+    const QPoint from = sheet.placeOf(moved[0]).center().toPoint();
+    mouse(sheet, QEvent::MouseButtonPress, from);
+    int step = 0;
+    for (auto _ : state) {
+        mouse(sheet, QEvent::MouseMove, from + QPoint(8 + step % 40, 6 + step % 23));
+        sheet.render(&screen);
+        ++step;
+    }
+    mouse(sheet, QEvent::MouseButtonRelease, from);
+}
+BENCHMARK(dragFrameOnPaper)->Unit(benchmark::kMillisecond);
+
+/// A letter typed in Try among so many fields, until the window has painted it.
+void keystrokeInTry(benchmark::State& state) {
+    MainWindow window(formOf(int(state.range(0)), Kind(state.range(1))));
+    window.resize(1280, 800);
+    window.show();
+    window.setPass(Pass::tryOut);
+    QCoreApplication::processEvents();
+    QWidget* field = QApplication::focusWidget();
+    bool adds = true;
+    for (auto _ : state) {
+        QKeyEvent press(QEvent::KeyPress, adds ? Qt::Key_A : Qt::Key_Backspace, Qt::NoModifier, adds ? "a" : "");
+        QApplication::sendEvent(field, &press);
+        QCoreApplication::processEvents();
+        adds = !adds;
+    }
+    window.setPass(Pass::layOut);
+    window.desk().open(newForm(Kind::dialog), {});
+}
+BENCHMARK(keystrokeInTry)
+    ->Args({1000, int(Kind::dialog)})
+    ->Args({2000, int(Kind::dialog)})
+    ->Args({2000, int(Kind::document)})
+    ->Unit(benchmark::kMillisecond);
 
 }  // namespace

@@ -88,8 +88,8 @@ string formAsText(const Form& form) {
         if (c.id == first) text += "  starts here";
         if (c.id == enter) text += "  Enter presses it";
         if (c.id == escape) text += "  Escape presses it";
-        const string key = c.kind == Kind::label || c.kind == Kind::tabPage || row(c.kind).tabbed ? keyTo(form, c) : "";
-        if (!key.empty() && (c.kind == Kind::label || !labelOf(form, c.id))) text += "  Alt+" + key;
+        const string key = c.is().speaks || c.is().turned || row(c.kind).tabbed ? keyTo(form, c) : "";
+        if (!key.empty() && (c.is().speaks || !labelOf(form, c.id))) text += "  Alt+" + key;
         text += '\n';
     });
     return text;
@@ -120,6 +120,8 @@ int main(int argc, char** argv) {
         ->default_str("dialog");
     make->add_option("--page", paper, "The paper of a document")
         ->check(CLI::IsMember({"A3", "A4", "A5", "Letter", "Legal"}));
+    string language = "en";
+    make->add_option("--language", language, "Of the wording, dates and numbers: en, de, he");
     make->add_option("-o,--out", out, "The form file; standard output when left out");
 
     CLI::App* show = app.add_subcommand("show", "Shows a form as text, jotting or JSON");
@@ -170,10 +172,11 @@ int main(int argc, char** argv) {
     if (*make) {
         auto text = source == "-" ? readWhole("/dev/stdin", 4u << 20) : readWhole(source, 4u << 20);
         if (!text) return problem(source, text.error(), noFile);
-        auto rows = readJotting(*text);
+        auto rows = readJotting(*text, language);
         if (!rows) return problem(source, asProblem(rows.error()), notInOrder);
         Form start = newForm(kind == "document" ? Kind::document : Kind::dialog);
-        Form form = laidOut(*rows, withProperty(start, {rootId}, Prop::paper, paper), fonts);
+        start = withProperty(withProperty(start, {rootId}, Prop::paper, paper), {rootId}, Prop::language, language);
+        const Form form = laidOut(*rows, start, fonts);
         return put(formText(form), out);
     }
     if (*show)

@@ -72,7 +72,7 @@ void ChoiceField::place() {
             line = choiceTick(form_, line);
         } else if (std::size_t(i) >= control_.choices().size()) {
             // The other answer's wording ends where its field begins, on whichever side that is.
-            if (spots.other.left > line.left + 1)
+            if (spots.other.centre().x > line.centre().x)
                 line.width = spots.other.left - line.left;
             else
                 line = {spots.other.right(), line.top, line.right() - spots.other.right(), line.height};

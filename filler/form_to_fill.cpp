@@ -125,7 +125,8 @@ void FormToFill::layRoute() {
 void FormToFill::addKeys() {
     for (const KeyBearer& bearer : keyBearers(session_.form())) {
         QWidget* widget = widgetOf(bearer.to);
-        const bool carried = session_.form().isDialog() && session_.form().find(bearer.id)->kind != Kind::choiceGroup;
+        const KindRow& kind = session_.form().find(bearer.id)->is();
+        const bool carried = kind.pressed || (session_.form().isDialog() && !kind.spreads);
         if (bearer.key.empty() || !widget || carried) continue;
         // Hidden widgets have no shortcuts, so pages of tabs do not get in each other's way.
         auto* key = new QShortcut(QKeySequence("Alt+" + toQt(bearer.key)), widget);
@@ -368,11 +369,11 @@ QString FormToFill::wrongShown(Id id) const {
 void FormToFill::begin() {
     // The form says where it starts; on another page than the one in front the first stop there does.
     if (Id id = firstStop(session_.form()); id && isInView(session_.form(), id, session_.turned()))
-        if (QWidget* widget = widgetOf(id); widget && session_.form().find(id)->kind != Kind::tabs)
+        if (QWidget* widget = widgetOf(id); widget && !session_.form().find(id)->is().turns)
             return widget->setFocus(Qt::TabFocusReason);
     for (Id id : session_.route())
         if (isInView(session_.form(), id, session_.turned()))
-            if (QWidget* widget = widgetOf(id); widget && session_.form().find(id)->kind != Kind::tabs)
+            if (QWidget* widget = widgetOf(id); widget && !session_.form().find(id)->is().turns)
                 return widget->setFocus(Qt::TabFocusReason);
 }
 

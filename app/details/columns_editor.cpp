@@ -27,6 +27,7 @@ class ColumnsTable : public QWidget {
   public:
     ColumnsTable(Desk& desk, Changed changed, QWidget* parent)
         : QWidget(parent), desk_(desk), changed_(std::move(changed)) {
+        setProperty("spans", true);
         setMinimumHeight(148);
         auto* column = new QVBoxLayout(this);
         column->setContentsMargins(0, 0, 0, 0);
@@ -38,8 +39,8 @@ class ColumnsTable : public QWidget {
         table_->horizontalHeader()->setSectionResizeMode(heading, QHeaderView::Stretch);
         table_->horizontalHeader()->setSectionResizeMode(share, QHeaderView::Fixed);
         table_->horizontalHeader()->setSectionResizeMode(kind, QHeaderView::Fixed);
-        table_->horizontalHeader()->resizeSection(share, 46);
-        table_->horizontalHeader()->resizeSection(kind, 92);
+        table_->horizontalHeader()->resizeSection(share, 50);
+        table_->horizontalHeader()->resizeSection(kind, 96);
         table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
         table_->verticalHeader()->hide();
         table_->verticalHeader()->setDefaultSectionSize(26);

@@ -402,7 +402,7 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
     bool boxed = true;
     for (Id id : ids) {
         const Kind kind = desk_.form().find(id)->kind;
-        boxed = boxed && kind != Kind::document && kind != Kind::page && kind != Kind::tabPage;
+        boxed = boxed && kind != Kind::document && !row(kind).paper && !row(kind).turned;
     }
     if (ids.size() == 1) addIdentity();
     addNotice();
@@ -497,7 +497,7 @@ void Details::fill() {
         QString where;
         if (const Control* holder = form.find(c->parent); holder && holder->id != rootId) {
             where =
-                holder->kind == Kind::page
+                holder->is().paper
                     ? QString("on page %1")
                           .arg(std::ranges::find(form.root().children, holder->id) - form.root().children.begin() + 1)
                     : "in " + toQt(calledBy(form, *holder));

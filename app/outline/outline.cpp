@@ -16,11 +16,11 @@ Id idOf(const QTreeWidgetItem* item) {
 }
 
 QString called(const Form& form, const Control& c) {
-    if (c.kind == Kind::page) {
+    if (c.is().paper) {
         const auto& pages = form.root().children;
         return QString("Page %1").arg(std::ranges::find(pages, c.id) - pages.begin() + 1);
     }
-    if (c.kind == Kind::cell) return {};
+    if (c.is().inGrid) return {};
     QString words = toQt(calledBy(form, c)).simplified();
     return words.isEmpty() ? toQt(c.name.empty() ? std::string(row(c.kind).word) : c.name) : words;
 }
@@ -38,9 +38,9 @@ class Tree : public QTreeWidget {
         std::size_t index = form.root().children.size();
         if (const Control* target = form.find(idOf(on))) {
             const bool into = dropIndicatorPosition() == QAbstractItemView::OnItem &&
-                              (row(target->kind).holds || target->kind == Kind::tabs);
+                              (row(target->kind).holds || target->is().turns);
             if (into) {
-                container = target->kind == Kind::tabs ? shownPage(*target, desk_.turned()) : target->id;
+                container = target->is().turns ? shownPage(*target, desk_.turned()) : target->id;
                 index = form.find(container)->children.size();
             } else {
                 container = target->parent;
@@ -140,7 +140,7 @@ void Outline::showAgain() {
     const QString wanted = search_->text().trimmed();
     std::vector<std::tuple<Id, int, std::string>> now;
     walk(form, rootId, [&](const Control& c, int depth) {
-        if (c.kind == Kind::cell || (c.kind == Kind::label && c.reference(Prop::labels) != noControl)) return;
+        if (c.is().inGrid || (c.is().speaks && c.reference(Prop::labels) != noControl)) return;
         now.emplace_back(c.id, depth, c.name + "\n" + fromQt(called(form, c)) + std::string(row(c.kind).key));
     });
     if (now == shown_) return showSelection();

@@ -99,7 +99,7 @@ class Places {
   public:
     Places(const Sheet& sheet, const Form& form) : sheet_(sheet), form_(form) {}
     QRectF of(const Control& c) {
-        if (c.kind != Kind::tabPage) return sheet_.placeOf(c.id);
+        if (!c.is().turned) return sheet_.placeOf(c.id);
         const Control& tabs = *form_.find(c.parent);
         if (!tabs_.contains(tabs.id)) tabs_[tabs.id] = sheet_.tabPlaces(tabs.id);
         const auto at = std::size_t(std::ranges::find(tabs.children, c.id) - tabs.children.begin());
@@ -111,7 +111,7 @@ class Places {
         auto [at, fresh] = siblings_.try_emplace(holder.id);
         if (fresh)
             for (Id id : holder.children) at->second.emplace_back(id, sheet_.placeOf(id));
-        const bool surface = holder.id == rootId || holder.kind == Kind::page;
+        const bool surface = holder.id == rootId || holder.is().paper;
         const QRectF inside = sheet_.placeOf(surface ? surfaceOf(form_, c.id) : holder.id);
         return place.right() > inside.right() - 2 || std::ranges::any_of(at->second, [&](const auto& one) {
                    return one.first != c.id && one.second.intersects(place);
@@ -141,7 +141,7 @@ const std::vector<NameLayer::Chip>& NameLayer::chips(const Sheet& sheet, const F
     walk(form, rootId, [&](const Control& c, int) {
         auto at = known.find(c.id);
         if (at == known.end() || (c.name.empty() && at->second.state != NameState::missing)) return;
-        const bool tab = c.kind == Kind::tabPage;
+        const bool tab = c.is().turned;
         if (!isInView(form, tab ? c.parent : c.id, desk_.turned())) return;
         const QString sign = nameLook(at->second.state).sign;
         const QString text = (sign.isEmpty() ? "" : sign + " ") + (c.name.empty() ? "no name" : toQt(c.name));
@@ -154,7 +154,7 @@ const std::vector<NameLayer::Chip>& NameLayer::chips(const Sheet& sheet, const F
             end->second = chip.right();
         }
         // A chip behind a tick gives way where something else stands: then it goes below the wording.
-        if ((c.kind == Kind::checkBox || c.kind == Kind::radioButton) && places.isTaken(c, chip))
+        if ((c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question) && places.isTaken(c, chip))
             chip.moveTopLeft({r.left() + 20, r.bottom() - 3});
         const Control* before = desk_.form().find(c.id);
         chips_.push_back({c.id, text, chip, at->second.state, before && before->name != c.name});

@@ -42,7 +42,7 @@ void NameList::list() {
         if (which_ == NamesShown::wrong && !isWrong(state)) return;
         if (which_ == NamesShown::own && !c.ownName) return;
         // Cells and sheets of paper are never called anything.
-        if (which_ == NamesShown::all && (c.kind == Kind::cell || c.kind == Kind::page)) return;
+        if (which_ == NamesShown::all && (c.is().inGrid || c.is().paper)) return;
         const QString words =
             toQt(calledBy(form, c)) + '\n' + toQt(c.name) + '\n' + toQt(std::string(row(c.kind).word));
         if (filter_.isEmpty() || words.contains(filter_, Qt::CaseInsensitive)) rows.push_back(c.id);
@@ -83,7 +83,7 @@ QVariant NameList::data(const QModelIndex& index, int role) const {
         case Qt::DisplayRole:
             if (index.column() == label) {
                 const QString wording = toQt(wordingFor(desk_.form(), c->id)).simplified();
-                return wording.isEmpty() || c->kind == Kind::tabs ? toQt(std::string(row(c->kind).word))
+                return wording.isEmpty() || c->is().turns ? toQt(std::string(row(c->kind).word))
                                                                   : toQt(calledBy(desk_.form(), *c)).simplified();
             }
             if (index.column() == name)

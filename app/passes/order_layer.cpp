@@ -18,8 +18,8 @@ constexpr double radius = 10;
 Id counted(const Form& form, Id id) {
     const Control* c = form.find(id);
     if (!c) return noControl;
-    if (c->kind == Kind::radioButton) return questionOf(form, *c).front();
-    if (c->kind == Kind::label && c->reference(Prop::labels) != noControl)
+    if (c->is().answers == AnswerType::question) return questionOf(form, *c).front();
+    if (c->is().speaks && c->reference(Prop::labels) != noControl)
         return counted(form, c->reference(Prop::labels));
     return id;
 }
@@ -97,28 +97,28 @@ QPointF OrderLayer::badgeOf(const Sheet& sheet, const Form& form, Id stop) const
     const Control& c = *form.find(stop);
     const QRectF r = sheet.placeOf(stop);
     // Beside the edge that people read from, so that the wording stays free.
-    if (c.kind == Kind::tabs) {
+    if (c.is().turns) {
         const std::vector<QRectF> tabs = sheet.tabPlaces(stop);
         return tabs.empty() ? r.topLeft() : QPointF(tabs.back().right() + 14, tabs.back().center().y());
     }
-    if (c.kind == Kind::choiceGroup) return {r.left() - 2, r.top() + std::min(r.height(), 24.0) / 2};
-    if (c.kind == Kind::checkBox || c.kind == Kind::radioButton)
+    if (c.is().spreads) return {r.left() - 2, r.top() + std::min(r.height(), 24.0) / 2};
+    if (c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question)
         return {r.left() - 10, r.top() + std::min(r.height(), 24.0) / 2};
-    if (c.kind == Kind::button) return {r.left() + 2, r.top() + 1};
+    if (c.is().pressed) return {r.left() + 2, r.top() + 1};
     return {r.left() + 13, r.top() + std::min(r.height(), 28.0) / 2};
 }
 
 QPointF OrderLayer::keyOf(const Sheet& sheet, const Form& form, Id bearer) const {
     const Control& c = *form.find(bearer);
     QRectF r = sheet.placeOf(bearer);
-    if (c.kind == Kind::tabPage) {
+    if (c.is().turned) {
         const Control& tabs = *form.find(c.parent);
         const std::vector<QRectF> places = sheet.tabPlaces(tabs.id);
         const auto at = std::size_t(std::ranges::find(tabs.children, bearer) - tabs.children.begin());
         if (at < places.size()) return {places[at].right() - 4, places[at].top() + 2};
     }
-    if (c.kind == Kind::button) return {r.right() - 4, r.top() + 1};
-    if (c.kind == Kind::label && lookOf(form, c).across == Across::end) {
+    if (c.is().pressed) return {r.right() - 4, r.top() + 1};
+    if (c.is().speaks && lookOf(form, c).across == Across::end) {
         // Before the first letter, where the room beside the label is.
         const double wide = desk_.fonts().width(c.text(Prop::text), lookOf(form, c)) * unitsPerPoint(form);
         const double scale = r.width() / std::max(1.0, boxOf(form, c).width);
@@ -229,7 +229,7 @@ void OrderLayer::paintKeys(QPainter& p, Sheet& sheet, const Form& form) {
     const std::vector<Id> clashes = keyClashes(form);
     for (const KeyBearer& b : keyBearers(form)) {
         const Control& c = *form.find(b.id);
-        if (!isInView(form, c.kind == Kind::tabPage ? c.parent : b.id, desk_.turned())) continue;
+        if (!isInView(form, c.is().turned ? c.parent : b.id, desk_.turned())) continue;
         const QPointF at = keyOf(sheet, form, b.id);
         const bool clash = std::ranges::find(clashes, b.id) != clashes.end();
         const bool chosen = std::ranges::any_of(desk_.selection(), [&](Id id) { return id == b.id || id == b.to; });

@@ -46,19 +46,19 @@ void RouteList::refresh() {
     const auto wide = int(QString::number(numbers.size()).size());
     walk(form, rootId, [&](const Control& c, int depth) {
         if (c.id == rootId) return;
-        const Control* question = c.kind == Kind::radioButton ? form.find(questionOf(form, c).front()) : nullptr;
+        const Control* question = c.is().answers == AnswerType::question ? form.find(questionOf(form, c).front()) : nullptr;
         if (question && question->id != c.id) return;
         const bool stops = brindel::row(c.kind).tabbed && (c.kind != Kind::picture || isFilled(c));
         if (!stops && !leadsAnywhere(form, c)) return;
         const int inner = form.isDialog() ? depth - 1 : std::max(0, depth - 1);
         auto at = numbers.find(c.id);
         QString words = wordingOf(form, c);
-        if (c.kind == Kind::page)
+        if (c.is().paper)
             words = QString("Page %1").arg(std::ranges::find(form.root().children, c.id) -
                                            form.root().children.begin() + 1);
-        if (c.kind == Kind::cell) return;
-        if (c.kind == Kind::tabs) words = "Tabs";
-        if (question && form.find(c.parent)->kind == Kind::frame && !form.find(c.parent)->text(Prop::title).empty())
+        if (c.is().inGrid) return;
+        if (c.is().turns) words = "Tabs";
+        if (question && form.find(c.parent)->is().framed && !form.find(c.parent)->text(Prop::title).empty())
             words += " …";
         const QString number = at != numbers.end() ? QString::number(at->second) : stops ? QString("–") : QString();
         auto* item = new QListWidgetItem(
@@ -228,7 +228,7 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
             const QSignalBlocker quiet(route_);
             const Control* c = desk_.form().find(desk_.lead());
             route_->setCurrentRow(
-                c ? route_->rowOf(c->kind == Kind::radioButton ? questionOf(desk_.form(), *c).front() : c->id) : -1);
+                c ? route_->rowOf(c->is().answers == AnswerType::question ? questionOf(desk_.form(), *c).front() : c->id) : -1);
         }
         refreshStop();
     });
@@ -257,9 +257,9 @@ void OrderPanel::refresh() {
         box->setCurrentIndex(std::max(0, box->findData(uint(now))));
     };
     auto isStop = [&](const Control& c) {
-        return std::ranges::find(stops, c.id) != stops.end() && c.kind != Kind::tabs;
+        return std::ranges::find(stops, c.id) != stops.end() && !c.is().turns;
     };
-    auto isButton = [](const Control& c) { return c.kind == Kind::button; };
+    auto isButton = [](const Control& c) { return c.is().pressed; };
     list(starts_, "the first stop", isStop, form.root().reference(Prop::startsIn));
     list(enter_, "no button", isButton, buttonPressed(form, "accept"));
     list(escape_, "no button", isButton, buttonPressed(form, "cancel"));

@@ -21,7 +21,7 @@ std::vector<std::pair<Kind, std::string>> sampleLabels(const Form& form, int cou
             if (int(all.size()) >= count) return all;
             const Control& c = *form.find(id);
             // What is cheap to know comes first: the wording of a field is looked for among all its neighbours.
-            if (!(isFilled(c) || c.kind == Kind::button) || seen[c.kind] != round) continue;
+            if (!(isFilled(c) || c.is().pressed) || seen[c.kind] != round) continue;
             const std::string wording = wordingFor(form, id);
             if (wording.empty() || wording.size() > 24) continue;
             ++seen[c.kind];
@@ -172,7 +172,7 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
     kinds->setObjectName("schemeMarksOf");
     std::vector<Kind> marked;
     for (const KindRow& r : allKinds())
-        if ((r.placed || r.kind == Kind::tabPage) && r.kind != Kind::line && r.kind != Kind::box)
+        if ((r.placed || row(r.kind).turned) && r.kind != Kind::line && !row(r.kind).behind)
             marked.push_back(r.kind);
     kinds->setRowCount(int(marked.size()));
     kinds->setColumnCount(2);

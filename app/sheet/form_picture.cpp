@@ -57,7 +57,7 @@ void FormPicture::paintPage(QPainter& painter, const Form& form, const Control& 
                             const TurnedTo& turned, QPointF offset, const QRectF& exposed) {
     for (Id id : container.children) {
         const Control* c = form.find(id);
-        if (container.kind == Kind::tabs && id != shownPage(container, turned)) continue;
+        if (container.is().turns && id != shownPage(container, turned)) continue;
         if (has(c->kind, Prop::visible) && !c->yes(Prop::visible)) continue;
         const QPointF corner = toQt(boxOf(form, *c), scale).topLeft() + offset;
         // Wording may reach beyond its control, but not far.
@@ -83,7 +83,7 @@ const QPixmap& FormPicture::printed(const Form& form, Id id, double scale, doubl
                        kept.node->box.width == node->box.width && kept.node->box.height == node->box.height &&
                        kept.node->own == node->own && kept.node->parent == node->parent;
     if (moved) kept.node = node;
-    if (node->kind != Kind::tabs && kept.node == node && kept.styles == form.styles && kept.scale == scale &&
+    if (!node->is().turns && kept.node == node && kept.styles == form.styles && kept.scale == scale &&
         kept.ratio == ratio && kept.within == within)
         return kept.pixmap;
     const Drawing drawing = drawnControl(form, *node, startingShown(form, *node),
@@ -111,7 +111,7 @@ void FormPicture::paintDialog(QPainter& painter, const Form& form, const Control
         const Control* c = form.find(id);
         const Box box = boxOf(form, *c);
         const QRectF place = toQt(box, scale).translated(offset);
-        if (container.kind == Kind::tabs) {
+        if (container.is().turns) {
             if (id == shownPage(container, turned))
                 paintDialog(painter, form, *c, scale, turned, place.topLeft(), exposed);
             continue;
@@ -119,7 +119,7 @@ void FormPicture::paintDialog(QPainter& painter, const Form& form, const Control
         if (!place.intersects(exposed)) continue;
         const bool hidden = !c->yes(Prop::visible);
         if (hidden) painter.setOpacity(0.35);
-        if (c->kind == Kind::cell) {
+        if (c->is().inGrid) {
             paintDialog(painter, form, *c, scale, turned, place.topLeft(), exposed);
             continue;
         }
@@ -135,7 +135,7 @@ QPixmap FormPicture::standIn(const Form& form, Id id, double scale, double ratio
     auto node = form.controls.node(id);
     Kept& kept = kept_[id];
     // Tabs show their pages' words and which is in front, so they are never the same for long.
-    const bool lasting = node->kind != Kind::tabs;
+    const bool lasting = !node->is().turns;
     // A control that has only moved looks as it did.
     if (kept.node && kept.node != node && kept.node->kind == node->kind && kept.node->box.width == node->box.width &&
         kept.node->box.height == node->box.height && kept.node->own == node->own)

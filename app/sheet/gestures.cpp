@@ -115,7 +115,6 @@ class Moves : public Gesture {
         } else {
             next_ = shifted(form_, with, dx, dy);
             if (container_ != noControl) next_ = rehoused(*next_, with, container_);
-            if (to.surface != from_.surface) next_ = shifted(*next_, with, onSurface(form_, from_.surface).left, 0);
         }
     }
 
@@ -148,9 +147,9 @@ class Moves : public Gesture {
     std::vector<Guide> guides_;
 };
 
-class Sizes : public Gesture {
+class Sizing : public Gesture {
   public:
-    Sizes(const Desk& desk, const SheetPoint& from, Id id, Handle handle, double reach)
+    Sizing(const Desk& desk, const SheetPoint& from, Id id, Handle handle, double reach)
         : fonts_(&desk.fonts()), from_(from), last_(from), id_(id), handle_(handle), reach_(reach) {
         (void)rebase(desk);
     }
@@ -364,9 +363,9 @@ class Bands : public Gesture {
     Ids before_;
 };
 
-class Places : public Gesture {
+class Placing : public Gesture {
   public:
-    Places(const Desk& desk, const SheetPoint& from, Tool tool, double reach)
+    Placing(const Desk& desk, const SheetPoint& from, Tool tool, double reach)
         : desk_(desk), from_(from), tool_(tool), kind_(tool.kind), reach_(reach) {
         move(from);
     }
@@ -463,7 +462,7 @@ Edited placedByHand(const Desk& desk, const Form& form, Id surface, Box box, Too
                           ? Box{control.box.left, control.box.top, box.width, form.isDialog() ? 2.0 : 1.0}
                           : control.box;
     const Control* holds = form.find(container);
-    if (row(kind).labelled && holds->kind != Kind::cell) {
+    if (row(kind).labelled && !holds->is().inGrid) {
         Look look;
         std::string word(row(kind).word);
         word[0] = char(std::toupper(static_cast<unsigned char>(word[0])));
@@ -481,7 +480,7 @@ std::unique_ptr<Gesture> moveGesture(const Desk& d, const SheetPoint& from, cons
     return std::make_unique<Moves>(d, from, ids, reach);
 }
 std::unique_ptr<Gesture> sizeGesture(const Desk& d, const SheetPoint& from, Id id, Handle h, double reach) {
-    return std::make_unique<Sizes>(d, from, id, h, reach);
+    return std::make_unique<Sizing>(d, from, id, h, reach);
 }
 std::unique_ptr<Gesture> tabGesture(const Desk& d, const SheetPoint&, Id page, std::vector<Box> boxes) {
     return std::make_unique<TabMoves>(d, page, std::move(boxes));
@@ -496,7 +495,7 @@ std::unique_ptr<Gesture> bandGesture(const Desk& d, const SheetPoint& from) {
     return std::make_unique<Bands>(d, from);
 }
 std::unique_ptr<Gesture> placeGesture(const Desk& d, const SheetPoint& from, Tool tool, double reach) {
-    return std::make_unique<Places>(d, from, tool, reach);
+    return std::make_unique<Placing>(d, from, tool, reach);
 }
 
 }  // namespace brindel

@@ -212,7 +212,7 @@ std::optional<Handle> Sheet::handleAt(QPointF at) const {
     const bool root = desk_.selection().empty();
     if (root && !desk_.form().isDialog()) return std::nullopt;
     const Control* c = desk_.form().find(root ? rootId : desk_.lead());
-    if (!c || c->kind == Kind::tabPage || c->kind == Kind::page || !isInView(desk_.form(), c->id, desk_.turned()))
+    if (!c || c->is().turned || c->is().paper || !isInView(desk_.form(), c->id, desk_.turned()))
         return std::nullopt;
     QRectF r = placeOf(c->id);
     if (!root) r.adjust(-1, -1, 1, 1);
@@ -228,7 +228,7 @@ std::optional<Handle> Sheet::handleAt(QPointF at) const {
 std::optional<std::size_t> Sheet::columnEdgeAt(const SheetPoint& at) const {
     const Form& form = desk_.form();
     const Control* c = desk_.selection().size() == 1 ? form.find(desk_.lead()) : nullptr;
-    if (!c || c->kind != Kind::table || surfaceOf(form, c->id) != at.surface) return std::nullopt;
+    if (!c || !c->is().grid || surfaceOf(form, c->id) != at.surface) return std::nullopt;
     const Box box = onSurface(form, c->id);
     if (at.at.y < box.top || at.at.y > box.bottom()) return std::nullopt;
     const Grid grid = gridOf(*c);
@@ -241,7 +241,7 @@ std::optional<std::pair<Id, Id>> Sheet::tabAt(const SheetPoint& at) const {
     const Form& form = desk_.form();
     Id hit = controlAt(form, at.surface, at.at, desk_.turned());
     const Control* c = form.find(hit);
-    if (!c || c->kind != Kind::tabs) return std::nullopt;
+    if (!c || !c->is().turns) return std::nullopt;
     const Box box = onSurface(form, hit);
     std::vector<Box> tabs = picture_.tabs(form, *c);
     for (std::size_t i = 0; i < tabs.size() && i < c->children.size(); ++i)
@@ -315,8 +315,8 @@ void Sheet::press(const SheetPoint& at, QPointF where) {
     const bool adds = at.keys & (Qt::ControlModifier | Qt::ShiftModifier);
     const bool chosen = std::ranges::find(desk_.selection(), hit) != desk_.selection().end();
     // The inside of a container begins a band; its edge, or the container once selected, moves it.
-    bool band = !c || c->kind == Kind::tabPage;
-    if (c && c->kind == Kind::frame && !chosen) {
+    bool band = !c || c->is().turned;
+    if (c && c->is().framed && !chosen) {
         Box box = onSurface(form, hit);
         const double edge = (form.isDialog() ? 7 : 2);
         Box inside{box.left + edge, box.top + (form.isDialog() ? 20 : 5), box.width - 2 * edge,
@@ -399,7 +399,7 @@ void Sheet::mouseReleaseEvent(QMouseEvent* event) {
         desk_.select(ids);
     } else if (word) {
         startWording(clicked);
-    } else if (desk_.selection().size() > 1 && desk_.form().find(clicked)->kind != Kind::tabPage) {
+    } else if (desk_.selection().size() > 1 && !desk_.form().find(clicked)->is().turned) {
         desk_.select({clicked});
     }
 }

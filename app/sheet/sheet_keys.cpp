@@ -83,7 +83,7 @@ void Sheet::step(bool back) {
     // Through the controls in tab order, containers before what they hold.
     Ids all;
     walk(desk_.form(), rootId, [&](const Control& c, int) {
-        if (c.id != rootId && c.kind != Kind::page) all.push_back(c.id);
+        if (c.id != rootId && !c.is().paper) all.push_back(c.id);
     });
     if (all.empty()) return;
     auto at = std::ranges::find(all, desk_.lead());
@@ -126,7 +126,7 @@ void Sheet::keyPressEvent(QKeyEvent* event) {
             if (const Control* c = desk_.form().find(desk_.lead())) {
                 // From the control to what holds it, then to the form.
                 const Control* up = desk_.form().find(c->parent);
-                return desk_.select(up && up->id != rootId && up->kind != Kind::page ? Ids{up->id} : Ids{});
+                return desk_.select(up && up->id != rootId && !up->is().paper ? Ids{up->id} : Ids{});
             }
             return;
         default:

@@ -104,16 +104,16 @@ void Sheet::paintSelection(QPainter& p, const Form& form) {
         if (!c || !isInView(form, ids[i], desk_.turned())) continue;
         QRectF r = placeOf(ids[i]).adjusted(-1, -1, 1, 1);
         p.setBrush(Qt::NoBrush);
-        p.setPen(QPen(tawny, 1.5, c->kind == Kind::tabPage ? Qt::DashLine : Qt::SolidLine));
+        p.setPen(QPen(tawny, 1.5, c->is().turned ? Qt::DashLine : Qt::SolidLine));
         p.drawRect(r);
-        if (dragging_ || c->kind == Kind::tabPage || c->kind == Kind::page) continue;
+        if (dragging_ || c->is().turned || c->is().paper) continue;
         handles(r, i == 0 && ids.size() > 1);
         if (ids.size() > 1 || wordingOf_ != noControl) continue;
         // The name of the one control, above it; below where there is no room.
         p.setFont(monoFont(11));
         const QString name = toQt(c->name.empty() ? std::string(row(c->kind).word) : c->name);
         QRectF chip(r.left() - 1, r.top() - 20, p.fontMetrics().horizontalAdvance(name) + 14, 16);
-        if (c->kind == Kind::tabs || c->kind == Kind::frame) chip.moveLeft(r.right() - chip.width());
+        if (c->is().turns || c->is().framed) chip.moveLeft(r.right() - chip.width());
         if (chip.top() < 2) chip.moveTop(r.bottom() + 5);
         p.setPen(Qt::NoPen);
         p.setBrush(tawny);

@@ -17,12 +17,12 @@ void Sheet::startWording(Id id) {
     if (!c || !canEdit_) return;
     // A field's wording is its label's.
     const bool itself = has(c->kind, Prop::text) || has(c->kind, Prop::title);
-    const bool byLabel = c->kind == Kind::choiceGroup && c->text(Prop::text).empty() && labelOf(form, id);
+    const bool byLabel = c->is().spreads && c->text(Prop::text).empty() && labelOf(form, id);
     const Control* worded = itself && !byLabel ? c : labelOf(form, id);
-    if (!worded || worded->kind == Kind::tabs) return;
+    if (!worded || worded->is().turns) return;
     wordingOf_ = worded->id;
     QRectF r = placeOf(worded->id);
-    if (worded->kind == Kind::tabPage) {
+    if (worded->is().turned) {
         const Control* tabs = form.find(worded->parent);
         auto boxes = picture_.tabs(form, *tabs);
         auto at = std::size_t(std::ranges::find(tabs->children, worded->id) - tabs->children.begin());
@@ -32,7 +32,7 @@ void Sheet::startWording(Id id) {
             Box b = boxes[at].moved(outer.left, outer.top);
             r = QRectF(place(surface, {b.left, b.top}), place(surface, {b.right(), b.bottom()}));
         }
-    } else if (worded->kind == Kind::frame) {
+    } else if (worded->is().framed) {
         r.setHeight(24);
         r.setWidth(std::max(120.0, r.width() * 0.5));
     }
@@ -81,7 +81,7 @@ void Sheet::finishWording(bool keep) {
     const Control& worded = *next.find(id);
     const Look look = lookOf(next, worded);
     const double pt = unitsPerPoint(next), line = desk_.fonts().lineHeight(look) * pt;
-    if (worded.kind == Kind::label && worded.box.height < 1.7 * line) {
+    if (worded.is().speaks && worded.box.height < 1.7 * line) {
         const double need = std::ceil(desk_.fonts().width(fromQt(text), look) * pt) + (next.isDialog() ? 2 : 0.5);
         Box box = worded.box;
         if (need > box.width) {

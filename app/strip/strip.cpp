@@ -66,7 +66,7 @@ std::vector<std::pair<Tool, QRect>> Strip::tools() const {
     }
     int x = side;
     for (const Tool& tool : allTools()) {
-        if (tool.kind == Kind::frame || tool.kind == Kind::picture) x += gap;
+        if (row(tool.kind).framed || tool.kind == Kind::picture) x += gap;
         const int wide = words ? std::max(34, metrics.horizontalAdvance(shortWord(tool)) + 7) + spare : narrow;
         rects.emplace_back(tool, QRect(x, 5, wide, 46));
         x += wide;
@@ -109,7 +109,7 @@ void Strip::paintEvent(QPaintEvent*) {
     const bool words = worded();
     for (const auto& [tool, r] : tools()) {
         const bool chosen = desk_.tool() == tool;
-        if (!twoRows() && (tool.kind == Kind::frame || tool.kind == Kind::picture)) {
+        if (!twoRows() && (row(tool.kind).framed || tool.kind == Kind::picture)) {
             p.setPen(t.line);
             p.drawLine(r.left() - gap / 2, r.top() + 6, r.left() - gap / 2, r.bottom() - 6);
         }

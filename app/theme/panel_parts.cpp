@@ -15,7 +15,9 @@ QLabel* groupTitle(const QString& text, QWidget* parent) {
 
 QWidget* panelRow(const QString& word, QWidget* editor, const QString& help, QWidget* parent, QLabel** label) {
     auto* line = new QWidget(parent);
-    auto* row = new QHBoxLayout(line);
+    // What is wide stands below its word.
+    const bool spans = editor->property("spans").toBool();
+    auto* row = new QBoxLayout(spans ? QBoxLayout::TopToBottom : QBoxLayout::LeftToRight, line);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(4);
     auto* said = new QLabel(word, line);
@@ -27,7 +29,7 @@ QWidget* panelRow(const QString& word, QWidget* editor, const QString& help, QWi
     said->setBuddy(editor);
     editor->setAccessibleName(word);
     // Beside what is high, the word stands at its first line.
-    row->addWidget(said, 0, editor->minimumHeight() > 40 ? Qt::AlignTop : Qt::AlignVCenter);
+    row->addWidget(said, 0, spans || editor->minimumHeight() > 40 ? Qt::AlignTop : Qt::AlignVCenter);
     row->addWidget(editor, 1);
     if (label) *label = said;
     return line;

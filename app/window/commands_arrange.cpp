@@ -99,7 +99,7 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
         {"fitContent", "Arrange", "Fit the container to what is in it", "",
          [](W& w) {
              const Control* c = w.desk_->form().find(w.desk_->lead());
-             const bool holds = c && (row(c->kind).holds || c->kind == Kind::tabs);
+             const bool holds = c && (row(c->kind).holds || c->is().turns);
              w.desk_->edit(fittedToContent(w.desk_->form(), !c      ? rootId
                                                             : holds ? c->id
                                                                     : c->parent),
@@ -177,7 +177,7 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
 Id MainWindow::pageInHand() const {
     const Form& form = desk_->form();
     for (const Control* c = form.find(desk_->targetContainer()); c; c = form.find(c->parent))
-        if (c->kind == Kind::tabPage || c->kind == Kind::page) return c->id;
+        if (c->is().turned || c->is().paper) return c->id;
     return noControl;
 }
 
@@ -186,7 +186,7 @@ void MainWindow::removePage() {
     if (!page) return;
     const Control& holder = *desk_->form().find(page->parent);
     if (holder.children.size() < 2) return desk_->say("The last page stays.", true);
-    const QString called = page->kind == Kind::tabPage ? "“" + toQt(page->text(Prop::text)) + "”" : "this page";
+    const QString called = page->is().turned ? "“" + toQt(page->text(Prop::text)) + "”" : "this page";
     if (!page->children.empty()) {
         const int count = int(page->children.size());
         QMessageBox box(QMessageBox::NoIcon, "Remove the page",
@@ -218,7 +218,7 @@ void MainWindow::turnPage(int by) {
     const long to =
         std::clamp<long>(std::ranges::find(order, page->id) - order.begin() + by, 0, long(order.size()) - 1);
     const Id next = order[std::size_t(to)];
-    if (page->kind == Kind::tabPage) {
+    if (page->is().turned) {
         desk_->turn(page->parent, next);
         desk_->select({next});
     } else {
@@ -235,7 +235,7 @@ void MainWindow::moveOut() {
     const Control* c = form.find(desk_->lead());
     // Out of a frame into what holds it; out of a tab page or a table's cell beside the whole.
     const Control* holder = c ? form.find(c->parent) : nullptr;
-    if (holder && (holder->kind == Kind::tabPage || holder->kind == Kind::cell)) holder = form.find(holder->parent);
+    if (holder && (holder->is().turned || holder->is().inGrid)) holder = form.find(holder->parent);
     holder = holder ? form.find(holder->parent) : nullptr;
     if (!holder || holder->kind == Kind::document) return desk_->say("There is nothing to move it out of.", true);
     desk_->edit(rehoused(form, withLabels(form, desk_->selection()), holder->id), "Move out of the container");
@@ -250,7 +250,7 @@ void MainWindow::moveInto() {
     double nearest = 1e12;
     for (Id id : form.find(c->parent)->children) {
         const Control& other = *form.find(id);
-        const Id into = other.kind == Kind::tabs ? shownPage(other, desk_->turned()) : other.id;
+        const Id into = other.is().turns ? shownPage(other, desk_->turned()) : other.id;
         if (id == c->id || !form.find(into) || !canHold(form.find(into)->kind, c->kind)) continue;
         const double d = std::hypot(other.box.centre().x - c->box.centre().x, other.box.centre().y - c->box.centre().y);
         if (d < nearest) nearest = d, best = form.find(into);

@@ -206,14 +206,14 @@ Id Desk::surfaceInHand() const {
 
 Id Desk::targetContainer() const {
     const Control* c = form().find(lead());
-    if (c && c->kind == Kind::tabs) return shownPage(*c, turned_);
+    if (c && c->is().turns) return shownPage(*c, turned_);
     if (c && row(c->kind).holds) return c->id;
     if (c) return c->parent;
     Id surface = surfaceInHand();
     // A dialog that is all tabs takes new rows on the page in front.
     if (const Control* root = form().find(surface))
         for (Id id : root->children)
-            if (const Control* tabs = form().find(id); tabs && tabs->kind == Kind::tabs && !tabs->children.empty())
+            if (const Control* tabs = form().find(id); tabs && tabs->is().turns && !tabs->children.empty())
                 return shownPage(*tabs, turned_);
     return surface;
 }

@@ -345,6 +345,7 @@ void MainWindow::showStart(bool show) {
     if (show) start_->refresh();
     start_->setGeometry(centralWidget()->rect());
     start_->setVisible(show);
+    formTitle_->setVisible(!show);
     start_->raise();
     show ? start_->setFocus() : sheet_->setFocus();
 }

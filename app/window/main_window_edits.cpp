@@ -42,7 +42,7 @@ void MainWindow::paste() {
     Id container = desk_->targetContainer();
     // With a copied frame still selected its copy goes beside it, not into it.
     if (const Control* lead = desk_->form().find(desk_->lead());
-        lead && clip->form.find(lead->id) && lead->kind != Kind::tabPage)
+        lead && clip->form.find(lead->id) && !lead->is().turned)
         container = lead->parent;
     const double by = gridStep(desk_->form()) * ++pastes_;
     Edited made = pasted(desk_->form(), container, clip->form, by, by);
@@ -68,7 +68,7 @@ void MainWindow::addPage() {
     }
     const Control* tabs = nullptr;
     for (const Control* c = form.find(desk_->targetContainer()); c && !tabs; c = form.find(c->parent))
-        if (c->kind == Kind::tabs) tabs = c;
+        if (c->is().turns) tabs = c;
     if (!tabs) return desk_->say("There are no tabs here yet. Place some first, with A.", true);
     Edited made = withTabPage(form, tabs->id, "Page " + std::to_string(tabs->children.size() + 1));
     desk_->edit(made.form, "Add a tab page", made.ids);

@@ -44,7 +44,7 @@ void MainWindow::buildMenus() {
                     });
             } else {
                 for (const Tool& tool : allTools())
-                    if (!tool.heading && tool.kind != Kind::tabs && tool.kind != Kind::table)
+                    if (!tool.heading && !row(tool.kind).turns && !row(tool.kind).grid)
                         add(toQt(tool.word()), "replace-" + tool.icon(), [this, kind = tool.kind] {
                             desk_->edit(turnedInto(desk_->form(), desk_->selection(), kind),
                                         "Replace by " + toQt(std::string(row(kind).word)), desk_->selection());

@@ -119,7 +119,7 @@ void MainWindow::find() {
             {r.word, QString("pass  Ctrl+%1").arg(int(r.pass) + 1), "", [this, pass = r.pass] { setPass(pass); }});
     walk(desk_->form(), rootId, [&](const Control& c, int) {
         // A label that speaks for a field is found as the field.
-        if (c.id == rootId || c.kind == Kind::cell || c.kind == Kind::page || c.reference(Prop::labels)) return;
+        if (c.id == rootId || c.is().inGrid || c.is().paper || c.reference(Prop::labels)) return;
         all.push_back({toQt(calledBy(desk_->form(), c)).simplified(),
                        toQt(std::string(row(c.kind).word) + " " + c.name), toQt(std::string(row(c.kind).key)),
                        [this, id = c.id] {

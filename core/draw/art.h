@@ -30,11 +30,7 @@ struct Art {
     void box(Box b, std::optional<Colour> fill, std::optional<Pen> outline, double radius = 0) const {
         if (outline) {
             // The line is drawn inside the box, so that a control never paints beyond its edges.
-            double half = outline->width / 2;
-            if (fill)
-                out.push_back(BoxMark{b.grown(-half), fill, outline, radius});
-            else
-                out.push_back(BoxMark{b.grown(-half), std::nullopt, outline, radius});
+            out.push_back(BoxMark{b.grown(-outline->width / 2), fill, outline, radius});
         } else if (fill) {
             out.push_back(BoxMark{b, fill, std::nullopt, radius});
         }

@@ -22,7 +22,7 @@ Ids alike(const Form& form, Id lead, Alike what, Id inside) {
     const Props looks = looksByHand(*model);
     Ids ids{lead};
     walk(form, inside == noControl ? rootId : inside, [&](const Control& c, int) {
-        if (c.id == lead || c.id == rootId || !row(c.kind).boxed || c.kind == Kind::cell) return;
+        if (c.id == lead || c.id == rootId || !row(c.kind).boxed || c.is().inGrid) return;
         if (what != Alike::style && c.kind != model->kind) return;
         if (what != Alike::kind && styleKey(c) != style) return;
         if (what == Alike::look && !(looksByHand(c) == looks)) return;
@@ -33,7 +33,7 @@ Ids alike(const Form& form, Id lead, Alike what, Id inside) {
 
 Id surfaceOrPage(const Form& form, Id id) {
     for (const Control* c = form.find(id); c; c = form.find(c->parent))
-        if (c->kind == Kind::tabPage) return c->id;
+        if (c->is().turned) return c->id;
     return surfaceOf(form, id);
 }
 

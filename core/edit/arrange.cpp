@@ -46,11 +46,11 @@ double textLine(const Form& form, Id id) {
     const Box box = onSurface(form, id);
     // A tall field or a wrapped label carries its first line as a low one would.
     const double line = form.isDialog() ? 26 : 7;
-    const bool tall = c->kind == Kind::listBox || (c->kind == Kind::textBox && c->text(Prop::lines) == "many") ||
-                      c->kind == Kind::frame || c->kind == Kind::table || c->kind == Kind::picture ||
-                      c->kind == Kind::signature || c->kind == Kind::tabs;
+    const bool tall = c->kind == Kind::listBox || (c->is().answers == AnswerType::text && c->text(Prop::lines) == "many") ||
+                      c->is().framed || c->is().grid || c->kind == Kind::picture ||
+                      c->is().answers == AnswerType::ink || c->is().turns;
     // The first choice of a group, or its question.
-    if (c->kind == Kind::choiceGroup) return box.top + (form.isDialog() ? (c->text(Prop::text).empty() ? 12 : 8) : 3.1);
+    if (c->is().spreads) return box.top + (form.isDialog() ? (c->text(Prop::text).empty() ? 12 : 8) : 3.1);
     return tall ? box.top + std::min(box.height, line) / 2 : box.centre().y;
 }
 
@@ -68,7 +68,7 @@ Form sizesMatched(const Form& form, const Ids& ids, bool width, bool height) {
     if (!lead) return form;
     Form next = form;
     for (Id id : ids)
-        if (const Control* c = next.find(id); c && c->kind != Kind::tabPage && c->kind != Kind::page)
+        if (const Control* c = next.find(id); c && !c->is().turned && !c->is().paper)
             next = boxed(next, id,
                          {c->box.left, c->box.top, width ? lead->box.width : c->box.width,
                           height ? lead->box.height : c->box.height});
@@ -100,18 +100,18 @@ Form fittedToText(const Form& form, const Ids& ids, const FontBook& fonts) {
     const double pt = unitsPerPoint(form);
     for (Id id : ids) {
         const Control* c = form.find(id);
-        if (!c || !has(c->kind, Prop::text) || c->kind == Kind::tabPage) continue;
+        if (!c || !has(c->kind, Prop::text) || c->is().turned) continue;
         const Look look = lookOf(form, *c);
         const std::string& text = c->text(Prop::text);
         Box box = c->box;
         double width = std::ceil(fonts.width(text, look) * pt) + (form.isDialog() ? 2 : 0.5);
-        if (c->kind == Kind::label) box.height = std::max(box.height, std::ceil(fonts.lineHeight(look) * pt));
-        if (c->kind == Kind::button)
+        if (c->is().speaks) box.height = std::max(box.height, std::ceil(fonts.lineHeight(look) * pt));
+        if (c->is().pressed)
             width = std::max(width + (form.isDialog() ? 28 : 8), form.isDialog() ? 80.0 : 22.0);
-        if (c->kind == Kind::checkBox || c->kind == Kind::radioButton)
+        if (c->is().answers == AnswerType::tick || c->is().answers == AnswerType::question)
             width += tickBoxOf(form, *c).width + (form.isDialog() ? 12 : 3);
         // A label that ends at its field goes on ending there.
-        if (look.across == Across::end && c->kind == Kind::label) box.left = box.right() - width;
+        if (look.across == Across::end && c->is().speaks) box.left = box.right() - width;
         box.width = width;
         next = boxed(next, id, box);
     }
@@ -134,7 +134,7 @@ Form centredInContainer(const Form& form, const Ids& ids, bool across, bool down
     if (!holder) return form;
     Box all;
     for (Id id : movable) all = id == movable[0] ? onSurface(form, id) : all.united(onSurface(form, id));
-    Box area = holder->kind == Kind::page ? withinMargins(form) : onSurface(form, container);
+    Box area = holder->is().paper ? withinMargins(form) : onSurface(form, container);
     auto whole = [&](double v) { return form.isDialog() ? std::round(v) : v; };
     return shifted(form, movable, across ? whole(area.centre().x - all.centre().x) : 0,
                    down ? whole(area.centre().y - all.centre().y) : 0);
@@ -153,10 +153,10 @@ Form onGrid(const Form& form, const Ids& ids) {
 
 Form fittedToContent(const Form& form, Id container) {
     const Control* c = form.find(container);
-    if (!c || c->kind == Kind::page || c->kind == Kind::document || c->kind == Kind::table) return form;
-    if (c->kind == Kind::tabPage) return fittedToContent(form, c->parent);
+    if (!c || c->is().paper || c->kind == Kind::document || c->is().grid) return form;
+    if (c->is().turned) return fittedToContent(form, c->parent);
     // Tabs are as large as the largest of their pages needs.
-    std::vector<Id> areas = c->kind == Kind::tabs ? c->children : std::vector<Id>{container};
+    std::vector<Id> areas = c->is().turns ? c->children : std::vector<Id>{container};
     double wide = 0, high = 0;
     bool any = false;
     for (Id area : areas) {
@@ -171,8 +171,8 @@ Form fittedToContent(const Form& form, Id container) {
         any = true;
         const Box own = boxOf(form, *holder);
         const double margin = std::clamp(all.left, 0.0, form.isDialog() ? 24.0 : 8.0);
-        wide = std::max(wide, all.right() + margin + (c->kind == Kind::tabs ? c->box.width - own.width : 0));
-        high = std::max(high, all.bottom() + margin + (c->kind == Kind::tabs ? c->box.height - own.height : 0));
+        wide = std::max(wide, all.right() + margin + (c->is().turns ? c->box.width - own.width : 0));
+        high = std::max(high, all.bottom() + margin + (c->is().turns ? c->box.height - own.height : 0));
     }
     return any ? boxed(form, container, {c->box.left, c->box.top, wide, high}) : form;
 }

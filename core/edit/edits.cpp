@@ -4,6 +4,7 @@
 #include <set>
 #include <unordered_map>
 
+#include "core/edit/mirror.h"
 #include "core/edit/renaming.h"
 #include "core/edit/tables.h"
 #include "core/naming/button_words.h"
@@ -66,9 +67,9 @@ Control freshControl(Kind kind) {
     std::string word(row(kind).word);
     if (!word.empty() && word[0] >= 'a') word[0] = char(word[0] - 'a' + 'A');
     if (has(kind, Prop::text)) c.set(Prop::text, word);
-    if (kind == Kind::frame) c.set(Prop::title, word);
-    if (kind == Kind::table) c = freshTable();
-    if (kind == Kind::choiceGroup) {
+    if (row(kind).framed) c.set(Prop::title, word);
+    if (row(kind).grid) c = freshTable();
+    if (row(kind).spreads) {
         c.set(Prop::text, std::string("Question"));
         c.set(Prop::choices, Choices{{"First choice", "First choice"}, {"Second choice", "Second choice"}});
     }
@@ -92,7 +93,7 @@ Edited placed(const Form& form, Id container, Control control, std::optional<std
     if (!control.name.empty()) control.name = freeName(form, control.name);
     const bool nameless = control.name.empty();
     const Kind kind = control.kind;
-    const bool tabs = kind == Kind::tabs;
+    const bool tabs = row(kind).turns;
     // What lies behind others is first among them.
     const std::size_t at = index               ? *index
                            : row(kind).behind ? 0
@@ -104,14 +105,14 @@ Edited placed(const Form& form, Id container, Control control, std::optional<std
     if (nameless)
         if (std::string name = proposedName(next, id); !name.empty())
             next = changed(next, id, [&](Control& c) { c.name = name; });
-    if (next.find(container)->kind == Kind::cell) {
+    if (next.find(container)->is().inGrid) {
         // A cell holds one control: what was in it makes room.
         Ids others = next.find(container)->children;
         std::erase(others, id);
         if (!others.empty()) next = removed(next, others);
         if (!index) next = tableSettled(next, next.find(container)->parent);
     }
-    if (kind == Kind::table && !index)
+    if (row(kind).grid && !index)
         next = cellsFilled(tableSettled(next, id), id, [](const std::string&) { return Kind::textBox; });
     if (tabs && !index) {
         next = tabPageAdded(next, id, "Page 1").form;
@@ -131,8 +132,8 @@ Edited placedWithLabel(const Form& form, Id container, Control field, const std:
     } else {
         // Tall fields carry their label beside their first line.
         double line = std::min(field.box.height, form.isDialog() ? 26.0 : 7.0);
-        wording.box = {field.box.left - gap - labelWidth, field.box.top + (line - labelHeight) / 2, labelWidth,
-                       labelHeight};
+        const double beside = form.index()->rightToLeft() ? field.box.right() + gap : field.box.left - gap - labelWidth;
+        wording.box = {beside, field.box.top + (line - labelHeight) / 2, labelWidth, labelHeight};
         wording.set(Prop::alignAcross, std::string(form.isDialog() ? "end" : "start"));
     }
     if (wording.box.left < 0) {
@@ -160,7 +161,7 @@ Form removed(const Form& form, const Ids& ids, bool cellsToo) {
     Ids leaving;
     for (Id id : outermost(form, ids)) {
         const Control* c = form.find(id);
-        if (c && c->kind == Kind::cell && !cellsToo)
+        if (c && c->is().inGrid && !cellsToo)
             leaving.insert(leaving.end(), c->children.begin(), c->children.end());
         else
             leaving.push_back(id);
@@ -169,7 +170,7 @@ Form removed(const Form& form, const Ids& ids, bool cellsToo) {
         const Control* c = next.find(id);
         if (!c || id == rootId) continue;
         const Control* parent = next.find(c->parent);
-        if (c->kind == Kind::page && parent && parent->children.size() == 1) continue;
+        if (c->is().paper && parent && parent->children.size() == 1) continue;
         walk(form, id, [&](const Control& inner, int) { gone.insert(inner.id); });
         next = childDropped(std::move(next), c->parent, id);
     }
@@ -199,7 +200,7 @@ Form boxed(const Form& form, Id id, Box box) {
     const Control* before = form.find(id);
     if (!before || (id != rootId && !isFreelyPlaced(form, *before))) return form;
     Form next = changed(form, id, [&](Control& c) { c.box = id == rootId ? Box{0, 0, box.width, box.height} : box; });
-    return before->kind == Kind::table ? tableSettled(next, id) : next;
+    return before->is().grid ? tableSettled(next, id) : next;
 }
 
 Form rehoused(const Form& form, const Ids& ids, Id container) {
@@ -211,23 +212,23 @@ Form rehoused(const Form& form, const Ids& ids, Id container) {
     Id last = noControl;
     for (Id id : asTheyFollow(form, outermost(form, ids))) {
         const Control* c = next.find(id);
-        if (!c || c->kind == Kind::cell || c->parent == container || within(form, container, id) ||
+        if (!c || c->is().inGrid || c->parent == container || within(form, container, id) ||
             !canHold(holder->kind, c->kind))
             continue;
         Box box = onSurface(next, id).moved(-target.left, -target.top);
         next = childDropped(std::move(next), c->parent, id);
         const auto& order = next.find(container)->children;
         const auto before = last == noControl ? order.end() : std::ranges::find(order, last);
-        const std::size_t at = c->kind == Kind::box    ? 0
+        const std::size_t at = c->is().behind    ? 0
                                : before != order.end() ? std::size_t(before - order.begin()) + 1
                                                        : readingPlace(next, container, c->kind, box);
-        if (c->kind != Kind::box) last = id;
+        if (!c->is().behind) last = id;
         next = changed(std::move(next), id, [&](Control& k) {
             k.parent = container;
             k.box = box;
         });
         next = childAdded(std::move(next), container, id, at);
-        if (holder->kind == Kind::cell) {
+        if (holder->is().inGrid) {
             Ids others = next.find(container)->children;
             std::erase(others, id);
             if (!others.empty()) next = removed(next, others);
@@ -246,7 +247,7 @@ Form broughtIn(const Form& form, const Ids& ids) {
     for (Id id : ids)
         if (const Control* c = form.find(id); c && c->parent == holder->id) all = all.united(c->box);
     // A frame's title keeps its line.
-    const double above = holder->kind == Kind::frame ? (form.isDialog() ? 24 : 6) : 0;
+    const double above = holder->is().framed ? (form.isDialog() ? 24 : 6) : 0;
     auto in = [](double low, double size, double from, double to) {
         return std::clamp(low, from, std::max(from, to - size)) - low;
     };
@@ -259,10 +260,14 @@ Form withProperty(const Form& form, const Ids& ids, Prop prop, const Value& valu
         if (const Control* c = next.find(id); c && has(c->kind, prop) && c->get(prop) != value) {
             const std::string question = prop == Prop::group ? answerName(next, *c) : "";
             const bool shapes = prop == Prop::columns || prop == Prop::rows || prop == Prop::headRow;
+            const bool turns = prop == Prop::language && std::holds_alternative<std::string>(value) &&
+                               isRightToLeft(c->text(prop)) != isRightToLeft(std::get<std::string>(value));
             const Choices before = shapes ? std::get<Choices>(c->get(Prop::columns)) : Choices{};
             next = changed(std::move(next), id, [&](Control& k) { k.set(prop, value); });
             if (prop == Prop::group) next = questionCarried(next, id, question);
             if (shapes) next = tableSettled(next, id, before);
+            // A language that is written the other way turns the form with it.
+            if (turns) next = mirrored(next);
             // A picture that fillers put in is an answer, which needs a name.
             if (prop == Prop::byFiller || prop == Prop::value) next = nameFollowed(next, id);
         } else if (c && has(c->kind, prop) && isLook(prop) && !c->own.find(prop))
@@ -283,7 +288,7 @@ Form reworded(const Form& form, Id id, const std::string& text) {
     if (!c) return form;
     Prop prop = has(c->kind, Prop::text) ? Prop::text : Prop::title;
     // A field's wording is its label's; so is a choice group's where it has a label instead of a question of its own.
-    const bool labelled = c->kind == Kind::choiceGroup && c->text(Prop::text).empty() && labelOf(form, id);
+    const bool labelled = c->is().spreads && c->text(Prop::text).empty() && labelOf(form, id);
     if (!has(c->kind, prop) || labelled) {
         const Control* label = labelOf(form, id);
         return label ? reworded(form, label->id, text) : form;
@@ -292,12 +297,12 @@ Form reworded(const Form& form, Id id, const std::string& text) {
     Form next = withProperty(form, {id}, prop, utf8(lettersOf(text)));
     // A button that does nothing yet does what it says; there is one that accepts, and one that leaves.
     if (const std::string role =
-            c->kind == Kind::button && c->text(Prop::buttonRole) == "other" ? roleSaidBy(text) : "";
+            c->is().pressed && c->text(Prop::buttonRole) == "other" ? roleSaidBy(text) : "";
         !role.empty()) {
         bool taken = false;
         if (role == "accept" || role == "cancel")
             form.controls.each([&](Id other, const Control& k) {
-                taken = taken || (other != id && k.kind == Kind::button && k.text(Prop::buttonRole) == role);
+                taken = taken || (other != id && k.is().pressed && k.text(Prop::buttonRole) == role);
             });
         if (!taken) next = withProperty(next, {id}, Prop::buttonRole, role);
     }
@@ -346,14 +351,14 @@ Form clipping(const Form& form, const Ids& ids) {
     Ids taken;
     for (Id id : outermost(form, ids)) {
         const Control& c = *form.find(id);
-        if (c.kind == Kind::cell)
+        if (c.is().inGrid)
             taken.insert(taken.end(), c.children.begin(), c.children.end());
         else
             taken.push_back(id);
     }
     for (Id id : asTheyFollow(form, taken)) {
-        if (id == rootId || form.find(id)->kind == Kind::page) continue;
-        Box box = form.find(id)->kind == Kind::tabPage ? boxOf(form, *form.find(id)) : form.find(id)->box;
+        if (id == rootId || form.find(id)->is().paper) continue;
+        Box box = form.find(id)->is().turned ? boxOf(form, *form.find(id)) : form.find(id)->box;
         walk(form, id, [&](const Control& c, int) { clip = put(clip, c); });
         clip = changed(clip, id, [&](Control& c) {
             c.parent = rootId;
@@ -377,9 +382,9 @@ Edited pasted(const Form& form, Id container, const Form& clip, double dx, doubl
         if (top) copy.box = copy.box.moved(dx, dy);
         const Control* holder = next.find(into);
         std::optional<std::size_t> at;
-        const bool whole = c->kind == Kind::tabs || c->kind == Kind::table;  // brings its own pages or cells
-        if (!top || whole || c->kind == Kind::tabPage) at = holder ? holder->children.size() : 0;
-        if (top && c->kind != Kind::tabPage && c->kind != Kind::box && holder && holder->kind != Kind::cell) {
+        const bool whole = c->is().turns || c->is().grid;  // brings its own pages or cells
+        if (!top || whole || c->is().turned) at = holder ? holder->children.size() : 0;
+        if (top && !c->is().turned && !c->is().behind && holder && !holder->is().inGrid) {
             // The first one goes where it is read; the others follow it as their originals do.
             const auto last = made.empty() ? holder->children.end() : std::ranges::find(holder->children, made.back());
             at = last == holder->children.end() ? readingPlace(next, into, copy.kind, copy.box)
@@ -410,7 +415,7 @@ Edited pasted(const Form& form, Id container, const Form& clip, double dx, doubl
 
 Form reordered(const Form& form, Id id, std::size_t index) {
     const Control* c = form.find(id);
-    if (!c || id == rootId || c->kind == Kind::cell) return form;
+    if (!c || id == rootId || c->is().inGrid) return form;
     return childAdded(childDropped(form, c->parent, id), c->parent, id, index);
 }
 

@@ -47,7 +47,7 @@ Form turnedInto(const Form& form, const Ids& ids, Kind kind) {
     for (Id id : ids) {
         const Control* before = next.find(id);
         if (!before || id == rootId || before->kind == kind || !row(kind).placed || !row(before->kind).placed ||
-            !before->children.empty() || kind == Kind::tabs || kind == Kind::table ||
+            !before->children.empty() || row(kind).turns || row(kind).grid ||
             !canHold(next.find(before->parent)->kind, kind))
             continue;
         const Control old = *before;
@@ -60,7 +60,7 @@ Form turnedInto(const Form& form, const Ids& ids, Kind kind) {
                 if (const Value* mine = old.own.find(prop)) c.set(prop, *mine);
             // A height that the old kind always has gives way to that of the new one.
             if (isFreelyPlaced(next, old) && c.box.height == usual(old.kind).height) c.box.height = usual(kind).height;
-            if (kind == Kind::listBox || kind == Kind::choiceGroup)
+            if (kind == Kind::listBox || row(kind).spreads)
                 c.box.height = std::max(c.box.height, usual(kind).height);
         });
         // Titles are wording, too.
@@ -70,7 +70,7 @@ Form turnedInto(const Form& form, const Ids& ids, Kind kind) {
         if (!wording.empty() && !has(kind, Prop::text) && !has(kind, Prop::title) && !labelOf(form, id)) {
             const double gap = dialog ? 12 : 3,
                          wide = dialog ? 7.0 * double(wording.size()) : 1.9 * double(wording.size());
-            if (old.box.left >= wide + gap && next.find(old.parent)->kind != Kind::cell) {
+            if (old.box.left >= wide + gap && !next.find(old.parent)->is().inGrid) {
                 Control label = freshControl(Kind::label);
                 label.set(Prop::text, wording);
                 label.set(Prop::labels, Reference{id});

@@ -35,7 +35,7 @@ Form withNames(const Form& form, const std::map<Id, std::string>& names) {
         if (!c || c->name == name) continue;
         // Of two controls with one name, formulas mean the first.
         if (!c->name.empty() && !name.empty()) spoken.emplace(c->name, name);
-        next = changed(std::move(next), id, [&](Control& k) { k.name = name; });
+        next = changed(std::move(next), id, [&given = name](Control& k) { k.name = given; });
     }
     return formulasTurned(next, spoken);
 }
@@ -69,7 +69,7 @@ Form underScheme(const Form& form, const Scheme& scheme, OwnNames own) {
     next.scheme = scheme == shippedSchemes().front() ? nullptr : std::make_shared<const Scheme>(scheme);
     std::map<std::string, std::string> questions;
     form.controls.each([&](Id id, const Control& c) {
-        if (c.kind != Kind::radioButton || c.text(Prop::group).empty()) return;
+        if (c.is().answers != AnswerType::question || c.text(Prop::group).empty()) return;
         const std::string& group = c.text(Prop::group);
         const std::string name = own == OwnNames::kept ? group : recast(before, scheme, c.kind, group);
         if (name == group) return;
@@ -94,7 +94,8 @@ Form underScheme(const Form& form, const Scheme& scheme, OwnNames own) {
     }
     // All change together, or a name that one gives up and another takes would be mixed up in the formulas.
     Form named = next;
-    for (const auto& [id, name] : names) named = changed(std::move(named), id, [&](Control& k) { k.name = name; });
+    for (const auto& [id, name] : names)
+        named = changed(std::move(named), id, [&given = name](Control& k) { k.name = given; });
     for (const auto& [id, name] : proposedNames(named, following)) names[id] = name;
     next = withNames(formulasTurned(next, questions), names);
     if (own == OwnNames::dropped)
@@ -132,10 +133,10 @@ std::map<Id, std::string> namesReplaced(const Form& form, const Ids& ids, const 
 
 Form questionCarried(const Form& form, Id radio, const std::string& before) {
     const Control* c = form.find(radio);
-    if (!c || c->kind != Kind::radioButton || before.empty()) return form;
+    if (!c || c->is().answers != AnswerType::question || before.empty()) return form;
     bool left = form.named(before) != nullptr;
     form.controls.each(
-        [&](Id, const Control& k) { left = left || (k.kind == Kind::radioButton && k.text(Prop::group) == before); });
+        [&](Id, const Control& k) { left = left || (k.is().answers == AnswerType::question && k.text(Prop::group) == before); });
     const std::string now = answerName(form, *c);
     return left || now == before ? form : formulasTurned(form, {{before, now}});
 }
@@ -156,7 +157,8 @@ Form namesOfCopies(const Form& form, const Form& clip, const std::map<Id, Id>& c
         if (!form.find(id)->ownName && !wordingFor(form, id).empty()) following.push_back(id);
     Form next = form;
     for (const auto& [id, name] : proposedNames(form, following))
-        if (next.find(id)->name != name) next = changed(std::move(next), id, [&](Control& k) { k.name = name; });
+        if (next.find(id)->name != name)
+            next = changed(std::move(next), id, [&given = name](Control& k) { k.name = given; });
     for (const auto& [id, name] : before)
         if (!name.empty() && next.find(id)->name != name) spoken.emplace(name, next.find(id)->name);
     return formulasTurned(next, spoken, &copied);

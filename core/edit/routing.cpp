@@ -13,7 +13,7 @@ namespace {
 
 /// True for containers whose children keep their places: cells stand in rows, pages behind each other.
 bool isFixed(const Control& holder) {
-    return holder.kind == Kind::tabs || holder.kind == Kind::table || holder.kind == Kind::document;
+    return holder.is().turns || holder.is().grid || holder.kind == Kind::document;
 }
 
 /// What moves along with a child of a container: its label before it, the radio buttons of its question behind it.
@@ -21,7 +21,7 @@ Ids goesAlong(const Form& form, Id id) {
     const Control& c = *form.find(id);
     Ids all;
     if (const Control* label = labelOf(form, id)) all.push_back(label->id);
-    if (c.kind == Kind::radioButton)
+    if (c.is().answers == AnswerType::question)
         for (Id radio : questionOf(form, c)) all.push_back(radio);
     else
         all.push_back(id);
@@ -54,7 +54,7 @@ Id lastHolding(const Form& form, Id container, const std::set<Id>& ids) {
     Id last = noControl;
     for (Id child : form.find(container)->children)
         if (holdsAny(form, child, ids)) last = child;
-    if (last != noControl && form.find(last)->kind == Kind::radioButton) last = goesAlong(form, last).back();
+    if (last != noControl && form.find(last)->is().answers == AnswerType::question) last = goesAlong(form, last).back();
     return last;
 }
 
@@ -88,7 +88,7 @@ Form stopLaid(const Form& form, Id stop, Id behind, const std::set<Id>& laid) {
         if (level == 0 && behind != noControl) {
             for (Id one : next.find(container)->children)
                 if (within(form, behind, one)) after = one;
-            if (after != noControl && form.find(after)->kind == Kind::radioButton)
+            if (after != noControl && form.find(after)->is().answers == AnswerType::question)
                 after = goesAlong(next, after).back();
         } else {
             std::set<Id> others = laid;
@@ -148,7 +148,7 @@ Form routedAs(const Form& form, const Ids& stops) {
 Form pressing(const Form& form, std::string_view role, Id button) {
     Ids before;
     form.controls.each([&](Id id, const Control& c) {
-        if (id != button && c.kind == Kind::button && c.text(Prop::buttonRole) == role) before.push_back(id);
+        if (id != button && c.is().pressed && c.text(Prop::buttonRole) == role) before.push_back(id);
     });
     Form next = withoutProperty(form, before, Prop::buttonRole);
     return button == noControl ? next : withProperty(next, {button}, Prop::buttonRole, std::string(role));

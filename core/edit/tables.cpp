@@ -34,12 +34,12 @@ Control freshTable() {
 
 Form tableSettled(const Form& form, Id id) {
     const Control* table = form.find(id);
-    return table && table->kind == Kind::table ? tableSettled(form, id, columnsOf(*table)) : form;
+    return table && table->is().grid ? tableSettled(form, id, columnsOf(*table)) : form;
 }
 
 Form tableSettled(const Form& form, Id id, const Choices& before) {
     const Control* table = form.find(id);
-    if (!table || table->kind != Kind::table) return form;
+    if (!table || !table->is().grid) return form;
     const Choices& after = columnsOf(*table);
     const std::size_t wide = std::max<std::size_t>(1, after.size()), was = std::max<std::size_t>(1, before.size());
     const auto rows = std::size_t(table->number(Prop::rows));
@@ -113,7 +113,7 @@ Form tableSettled(const Form& form, Id id, const Choices& before) {
 
 Form cellsFilled(const Form& form, Id id, const std::function<Kind(const std::string&)>& kind) {
     const Control* table = form.find(id);
-    if (!table || table->kind != Kind::table) return form;
+    if (!table || !table->is().grid) return form;
     const std::vector<Id> cells = table->children;
     const Choices headings = columnsOf(*table);
     std::vector<Kind> kinds;
@@ -136,7 +136,7 @@ Form cellsFilled(const Form& form, Id id, const std::function<Kind(const std::st
 Ids columnOf(const Form& form, Id inCell) {
     const Control* c = form.find(inCell);
     const Control* cell = c ? form.find(c->parent) : nullptr;
-    const Control* table = cell && cell->kind == Kind::cell ? form.find(cell->parent) : nullptr;
+    const Control* table = cell && cell->is().inGrid ? form.find(cell->parent) : nullptr;
     if (!table) return c ? Ids{inCell} : Ids{};
     const std::size_t wide = std::max<std::size_t>(1, columnsOf(*table).size());
     const auto at = std::size_t(std::ranges::find(table->children, cell->id) - table->children.begin());

@@ -8,7 +8,8 @@
 namespace brindel {
 
 /// A table with as many cells as its columns and rows ask for, each at its place and filled by what it holds. `before`
-/// says which columns it had: cells of a heading that is still there keep what they hold; new cells are empty.
+/// says which columns it had: cells of a heading that is still there keep what they hold; a new row
+/// holds what the one above holds, a new column text boxes.
 Form tableSettled(const Form& form, Id table, const Choices& before);
 /// The same where the columns have not changed.
 Form tableSettled(const Form& form, Id table);

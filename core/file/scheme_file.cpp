@@ -157,7 +157,7 @@ Result<Scheme> schemeFrom(const Json& json, const string& place) {
     Json rest = Json::object();
     for (const auto& [key, value] : json.items()) {
         const bool known = key == "brindelScheme" || key == "word" || key == "drops" || key == "marks" ||
-                           std::ranges::any_of(keys(), [&](const Key& k) { return key == k.key; });
+                           std::ranges::any_of(keys(), [&given = key](const Key& k) { return given == k.key; });
         if (!known) rest[key] = value;
     }
     if (!rest.empty()) scheme.kept = rest.dump(-1, ' ', false, Json::error_handler_t::replace);

@@ -81,7 +81,7 @@ class Teller {
         for (Prop prop : {Prop::text, Prop::holdsTo, Prop::lines, Prop::alignAcross, Prop::alignDown})
             f.own.drop(prop);
         if (c.ownName) f.name = c.name;
-        if (c.kind == Kind::textBox && c.text(Prop::lines) == "many") {
+        if (c.is().answers == AnswerType::text && c.text(Prop::lines) == "many") {
             f.own.set(Prop::lines, string("many"));
             // Roughly the size it has: jotting speaks of characters and lines.
             const double letter = form_.isDialog() ? 7 : 1.9, line = form_.isDialog() ? 16 : 4.3;
@@ -93,11 +93,11 @@ class Teller {
 
     /// A frame that holds the radio buttons of one question and nothing else.
     bool isQuestion(const Control& frame) const {
-        if (frame.kind != Kind::frame || frame.children.empty()) return false;
+        if (!frame.is().framed || frame.children.empty()) return false;
         const Control* first = form_.find(frame.children[0]);
         return std::ranges::all_of(frame.children, [&](Id id) {
             const Control* c = form_.find(id);
-            return c->kind == Kind::radioButton && c->text(Prop::group) == first->text(Prop::group);
+            return c->is().answers == AnswerType::question && c->text(Prop::group) == first->text(Prop::group);
         });
     }
 
@@ -178,7 +178,7 @@ class Teller {
                     if (c.own.find(Prop::hint)) cannot(c, Prop::hint);
                     JotButton button{c.text(Prop::text), c.text(Prop::buttonRole) == "accept"};
                     if (!out.rows.empty() && out.rows.back().what == What::buttons && i > 0 &&
-                        form_.find(ids[i - 1])->kind == Kind::button)
+                        form_.find(ids[i - 1])->is().pressed)
                         out.rows.back().buttons.push_back(button);
                     else
                         out.rows.push_back({What::buttons, "", {}, {button}});
@@ -188,7 +188,7 @@ class Teller {
                     out.cannotSay.push_back(fmt::format("the box {}", told(c)));
                     break;
                 default: {
-                    if (c.kind == Kind::table) cells(c);
+                    if (c.is().grid) cells(c);
                     if (c.kind == Kind::picture && !c.yes(Prop::byFiller)) {
                         out.cannotSay.push_back(fmt::format("the picture {}", told(c)));
                         break;
@@ -198,7 +198,7 @@ class Teller {
                                         ? c.text(Prop::text)
                                     : label ? label->text(Prop::text)
                                             : c.name;
-                    if (c.kind == Kind::radioButton) {
+                    if (c.is().answers == AnswerType::question) {
                         out.cannotSay.push_back(fmt::format("the radio button {} outside a frame of its own", told(c)));
                         break;
                     }
@@ -209,7 +209,7 @@ class Teller {
                         out.rows.back().fields.back().kind != Kind::radioButton) {
                         for (std::size_t k = i; k-- > 0 && !level;) {
                             const Control& before = *form_.find(ids[k]);
-                            if (before.kind == Kind::label) continue;
+                            if (before.is().speaks) continue;
                             level = std::abs(before.box.top - c.box.top) < (form_.isDialog() ? 6 : 2);
                             break;
                         }

@@ -1,6 +1,7 @@
 // Rows jotted into a form that has controls already.
 #include "core/jot/lay_out.h"
 
+#include "core/edit/mirror.h"
 #include "core/jot/layer.h"
 
 namespace brindel {
@@ -8,22 +9,35 @@ namespace brindel {
 using std::string;
 using What = JotRow::What;
 
+namespace {
+Edited laidInto(const Form& form, Id container, Id under, const Jotting& rows, const FontBook& fonts);
+}
+
 Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows, const FontBook& fonts) {
+    if (!form.index()->rightToLeft()) return laidInto(form, container, under, rows, fonts);
+    // Laid out as for the other direction of writing, and turned.
+    Edited laid = laidInto(mirrored(form), container, under, rows, fonts);
+    return {mirrored(laid.form), std::move(laid.ids)};
+}
+
+namespace {
+
+Edited laidInto(const Form& form, Id container, Id under, const Jotting& rows, const FontBook& fonts) {
     const Control* holder = form.find(container);
     if (!holder) return {form, {}};
     Layer layer(form, fonts);
     const Measures& m = layer.measures();
     const Box area = boxOf(form, *holder);
-    const bool page = holder->kind == Kind::page;
+    const bool page = holder->is().paper;
     const Box inside =
         page ? withinMargins(form) : Box{m.inset, m.top, area.width - 2 * m.inset, area.height - 2 * m.top};
 
     // The columns that the container has: the labels' left edge and the fields' that they speak for.
     double fieldLeft = 0, labelLeft = 1e9, rightEdge = 0;
-    double contentBottom = holder->kind == Kind::frame ? m.frameTop - m.rowGap : inside.top - m.rowGap;
+    double contentBottom = holder->is().framed ? m.frameTop - m.rowGap : inside.top - m.rowGap;
     for (Id id : holder->children) {
         const Control& c = *form.find(id);
-        if (c.kind == Kind::button) continue;
+        if (c.is().pressed) continue;
         contentBottom = std::max(contentBottom, c.box.bottom());
         rightEdge = std::max(rightEdge, c.box.right());
         const Control* field = form.find(c.reference(Prop::labels));
@@ -32,23 +46,19 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
         labelLeft = std::min(labelLeft, c.box.left);
     }
     layer.container = container;
-    layer.left = holder->kind == Kind::frame ? m.frameSide : inside.left;
+    layer.left = holder->is().framed ? m.frameSide : inside.left;
     if (labelLeft < 1e8 && labelLeft < layer.left + 200) layer.left = std::min(labelLeft, fieldLeft);
     double label = fieldLeft > 0 ? fieldLeft - m.labelGap - layer.left : page ? 46 : 0;
     std::vector<const JotRow*> list;
-    std::string section;
     for (const JotRow& r : rows)
-        if (r.what == What::section || r.what == What::title)
-            section = r.text;
-        else
-            list.push_back(&r);
+        if (r.what != What::section && r.what != What::title) list.push_back(&r);
     Columns columns = layer.columnsOf(list, label, page ? inside.right() : 0);
     // A label longer than all that are there widens the column: the fields that are there move along, and what spans
     // both stays as wide as they are.
     if (const double wider = fieldLeft > 0 ? columns.columns[0].label - label : 0; wider > 0 && !page) {
         for (Id id : holder->children) {
             const Control& c = *form.find(id);
-            if (c.kind == Kind::button) continue;
+            if (c.is().pressed) continue;
             if (c.box.left >= fieldLeft - 0.5)
                 layer.form = shifted(layer.form, {id}, wider, 0);
             else if (c.box.right() > fieldLeft || form.find(c.reference(Prop::labels)))
@@ -56,7 +66,7 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
         }
         rightEdge += wider;
     }
-    layer.right = std::max({columns.right, holder->kind == Kind::frame ? area.width - m.frameSide : inside.right()});
+    layer.right = std::max({columns.right, holder->is().framed ? area.width - m.frameSide : inside.right()});
     columns.right = std::max(columns.right, std::min(rightEdge > 0 ? rightEdge : layer.right, layer.right));
     // The last field of a row ends where the container's content does.
     if (columns.columns.size() > 1)
@@ -77,9 +87,9 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
         }
         for (Id id : holder->children)
             if (const Box& b = form.find(id)->box; b.top < after->box.bottom() && b.bottom() > after->box.top)
-                if (form.find(id)->kind != Kind::button) start = std::max(start, b.bottom() + m.rowGap);
+                if (!form.find(id)->is().pressed) start = std::max(start, b.bottom() + m.rowGap);
     } else {
-        while (index > 0 && form.find(holder->children[index - 1])->kind == Kind::button) --index;
+        while (index > 0 && form.find(holder->children[index - 1])->is().pressed) --index;
     }
     layer.goOnAt(index);
     layer.y = start;
@@ -119,8 +129,8 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
         // Upwards through the containers; siblings below or beside what grew move away.
         while (true) {
             const Control* c = next.find(id);
-            if (!c || c->kind == Kind::page || (dw <= 0 && dh <= 0)) return;
-            if (c->kind != Kind::tabPage) {
+            if (!c || c->is().paper || (dw <= 0 && dh <= 0)) return;
+            if (!c->is().turned) {
                 Box before = boxOf(next, *c);
                 next = boxed(next, id, {before.left, before.top, before.width + dw, before.height + dh});
                 if (id == rootId) return;
@@ -137,12 +147,14 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
         }
     };
     if (!page) {
-        const double foot = holder->kind == Kind::frame ? m.frameFoot : form.isDialog() ? 16 : m.rowGap;
+        const double foot = holder->is().framed ? m.frameFoot : form.isDialog() ? 16 : m.rowGap;
         widen(container,
-              std::max(0.0, reachedRight + (holder->kind == Kind::frame ? m.frameSide : m.inset) - area.width),
+              std::max(0.0, reachedRight + (holder->is().framed ? m.frameSide : m.inset) - area.width),
               std::max(0.0, reached + foot - area.height));
     }
     return {next, tops};
 }
+
+}  // namespace
 
 }  // namespace brindel

@@ -1,5 +1,6 @@
 #include "core/jot/lay_out.h"
 
+#include "core/edit/mirror.h"
 #include "core/jot/layer.h"
 
 namespace brindel {
@@ -111,7 +112,7 @@ Form dialogFrom(const Jotting& rows, Form form, const FontBook& fonts) {
             high = std::max(high, layer.y - m.rowGap + m.top);
             lasts.emplace_back();
             for (std::size_t k = before; k < layer.made.size(); ++k)
-                if (layer.form.find(layer.made[k])->kind == Kind::button) lasts.back().push_back(layer.made[k]);
+                if (layer.form.find(layer.made[k])->is().pressed) lasts.back().push_back(layer.made[k]);
         }
         // Buttons at the end of a page stand at its foot, at the same place on every page.
         for (const auto& buttons : lasts)
@@ -222,7 +223,8 @@ Form laidOut(const Jotting& rows, const Form& empty, const FontBook& fonts) {
         root.name = empty.root().name;
         root.ownName = empty.root().ownName;
     });
-    return form.isDialog() ? dialogFrom(rows, form, fonts) : documentFrom(rows, form, fonts);
+    const Form laid = form.isDialog() ? dialogFrom(rows, form, fonts) : documentFrom(rows, form, fonts);
+    return isRightToLeft(form.root().text(Prop::language)) ? mirrored(laid) : laid;
 }
 
 }  // namespace brindel

@@ -15,7 +15,7 @@ Form laidOut(const Jotting& rows, const Form& empty, const FontBook& fonts);
 
 /// Puts rows into a container of a form, below the control `under` (or below everything when that is noControl), in
 /// the columns that the container has already. What stands below moves down; a dialog grows when it must. Sections
-/// become tab pages of the tabs the container lies in. Gives the controls made.
+/// become headings over their rows. Gives the controls made.
 Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows, const FontBook& fonts);
 
 /// A form as jotting, and what jotting cannot say of it, one sentence each.

@@ -46,11 +46,11 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
         for (const auto& [word, kind] : kindWords)
             if (p.kind == word) f.kind = kind;
     }
-    f.radio = f.kind == Kind::radioButton;
+    f.radio = row(f.kind).answers == AnswerType::question;
     const bool ticks = p.kind == "ticks";
-    const bool group = f.kind == Kind::choiceGroup, table = f.kind == Kind::table, time = f.kind == Kind::timeBox;
-    const bool chosen = f.radio || f.kind == Kind::comboBox || f.kind == Kind::listBox || group;
-    const bool text = f.kind == Kind::textBox;
+    const bool group = row(f.kind).spreads, table = row(f.kind).grid, time = row(f.kind).answers == AnswerType::time;
+    const bool chosen = f.radio || row(f.kind).answers == AnswerType::choice || f.kind == Kind::listBox || group;
+    const bool text = row(f.kind).answers == AnswerType::text;
     refuse(!chosen && !table && p.choices.has_value(), "choices");
     refuse(!row(f.kind).filled() && p.required, "“required”");
     refuse(!text && !table && !group && p.length.has_value(), "length");
@@ -59,12 +59,12 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     refuse(!text && !p.pattern.empty(), "pattern");
     refuse(!text && p.secret, "secret");
     refuse(f.kind != Kind::listBox && !group && p.many, "“several”");
-    refuse(f.kind != Kind::numberBox && f.kind != Kind::listBox && !group && p.range, "range");
-    refuse(f.kind != Kind::numberBox && p.decimals >= 0, "decimals");
-    refuse(f.kind != Kind::numberBox && !p.unit.empty(), "unit");
-    refuse(f.kind != Kind::dateBox && !time && (!p.earliest.empty() || !p.latest.empty()), "earliest or latest date");
-    refuse(f.kind != Kind::dateBox && !p.datePattern.empty(), "date pattern");
-    refuse(!has(f.kind, Prop::placeholder) && f.kind != Kind::comboBox && !p.quoted.empty(), "placeholder");
+    refuse(row(f.kind).answers != AnswerType::number && f.kind != Kind::listBox && !group && p.range, "range");
+    refuse(row(f.kind).answers != AnswerType::number && p.decimals >= 0, "decimals");
+    refuse(row(f.kind).answers != AnswerType::number && !p.unit.empty(), "unit");
+    refuse(row(f.kind).answers != AnswerType::date && !time && (!p.earliest.empty() || !p.latest.empty()), "earliest or latest date");
+    refuse(row(f.kind).answers != AnswerType::date && !p.datePattern.empty(), "date pattern");
+    refuse(!has(f.kind, Prop::placeholder) && row(f.kind).answers != AnswerType::choice && !p.quoted.empty(), "placeholder");
     if (chosen && p.choices && p.choices->empty() && !p.other)
         throw Mistake{column, "At least one choice is expected between [ and ]."};
     if (chosen && !p.choices)
@@ -96,14 +96,14 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
         if (p.hasValue && !misfit(Prop::earliestTime, p.value).empty())
             throw Mistake{column, "A time box starts with a time such as 08:30."};
     }
-    refuse((f.kind == Kind::picture || f.kind == Kind::signature) && p.hasValue, "value to start with");
+    refuse((f.kind == Kind::picture || row(f.kind).answers == AnswerType::ink) && p.hasValue, "value to start with");
     if (f.kind == Kind::picture) f.own.set(Prop::byFiller, true);
     if (group && p.length) {
         if (*p.length > 12) throw Mistake{column, "Choices stand in at most 12 columns."};
         f.own.set(Prop::acrossIn, *p.length);
     }
     if (p.choices) f.own.set(Prop::choices, *p.choices);
-    if (p.other && (f.kind == Kind::comboBox || group))
+    if (p.other && (row(f.kind).answers == AnswerType::choice || group))
         f.own.set(Prop::otherAnswers, true);
     else
         refuse(p.other, "way to take other answers");
@@ -121,7 +121,7 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     if (const double step = p.step.value_or(std::pow(10.0, -std::max(0, p.decimals))); step != 1)
         f.own.set(Prop::step, step);
     if (!p.unit.empty()) f.own.set(Prop::unit, p.unit);
-    if (p.range && f.kind == Kind::numberBox) {
+    if (p.range && row(f.kind).answers == AnswerType::number) {
         if (p.least) f.own.set(Prop::least, *p.least);
         if (p.most) f.own.set(Prop::most, *p.most);
     } else if (p.range) {
@@ -132,17 +132,17 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
         if (p.least && *p.least > 0) f.own.set(Prop::atLeast, *p.least);
         if (p.most) f.own.set(Prop::atMost, *p.most);
     }
-    if (f.kind == Kind::dateBox) setDates(p, f, column);
-    if (!p.quoted.empty()) f.own.set(f.kind == Kind::comboBox ? Prop::prompt : Prop::placeholder, p.quoted);
+    if (row(f.kind).answers == AnswerType::date) setDates(p, f, column);
+    if (!p.quoted.empty()) f.own.set(row(f.kind).answers == AnswerType::choice ? Prop::prompt : Prop::placeholder, p.quoted);
     if (!p.hint.empty()) f.own.set(Prop::hint, p.hint);
     if (p.required) f.own.set(Prop::required, true);
     if (!p.access.empty()) f.own.set(Prop::access, p.access);
     if (!p.hasValue) return f;
 
-    if (f.kind == Kind::checkBox) {
+    if (row(f.kind).answers == AnswerType::tick) {
         if (p.value != "yes" && p.value != "no") throw Mistake{column, "A check box starts with yes or no."};
         if (p.value == "yes") f.own.set(Prop::startsTicked, true);
-    } else if (f.kind == Kind::numberBox && !numberRead(p.value, language)) {
+    } else if (row(f.kind).answers == AnswerType::number && !numberRead(p.value, language)) {
         f.own.set(Prop::workedOut, p.value);
     } else {
         const bool listed = !p.choices || std::ranges::any_of(*p.choices, [&](const Choice& c) {

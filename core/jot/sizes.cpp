@@ -7,12 +7,12 @@
 
 namespace brindel {
 
-Sizes::Sizes(const Form& form, const Form& start, const FontBook& fonts)
+Sizes::Sizes(const Form& form, const FontBook& fonts)
     : form_(form),
       fonts_(fonts),
-      m_(measuresFor(start.isDialog())),
-      pt_(unitsPerPoint(start)),
-      above_(start.root().text(Prop::labelsSit) == "above") {}
+      m_(measuresFor(form.isDialog())),
+      pt_(unitsPerPoint(form)),
+      above_(form.root().text(Prop::labelsSit) == "above") {}
 
 double Sizes::textWidth(const std::string& text, const char* style) const {
     Look look = styleLook(style);
@@ -89,7 +89,7 @@ std::vector<const JotField*> Sizes::fieldsIn(const JotRow& r) {
 }
 
 bool Sizes::labelOver(const std::vector<const JotField*>& fields) const {
-    return !above_ && fields.size() == 1 && labelled(*fields[0]) && fields[0]->kind != Kind::table &&
+    return !above_ && fields.size() == 1 && labelled(*fields[0]) && !row(fields[0]->kind).grid &&
            textWidth(fields[0]->label, "text") > m_.longLabel;
 }
 
@@ -102,8 +102,8 @@ Look Sizes::styleLook(const char* style) const {
 
 double Sizes::tickDrop(const JotField& f) const {
     const double high = form_.isDialog() ? 24 : 6.2;
-    return f.kind == Kind::checkBox      ? (m_.fieldHigh - m_.tickHigh) / 2
-           : f.kind == Kind::choiceGroup ? (m_.fieldHigh - high) / 2
+    return row(f.kind).answers == AnswerType::tick      ? (m_.fieldHigh - m_.tickHigh) / 2
+           : row(f.kind).spreads ? (m_.fieldHigh - high) / 2
                                          : 0;
 }
 

@@ -11,8 +11,8 @@ namespace brindel {
 
 class Sizes {
   public:
-    /// Of a form that may change while it is asked; `start` is that form as it begins.
-    Sizes(const Form& form, const Form& start, const FontBook& fonts);
+    /// Of a form that may change while it is asked, and outlives this.
+    Sizes(const Form& form, const FontBook& fonts);
 
     /// How wide a text gets, and how high one line, in the look of a style.
     double textWidth(const std::string& text, const char* style) const;
@@ -21,7 +21,7 @@ class Sizes {
     Extent wanted(const JotField& f) const;
     bool labelled(const JotField& f) const { return !wordedItself(f); }
     /// Ticks carry their wording themselves; a choice group has its question beside it, as a field has its label.
-    static bool wordedItself(const JotField& f) { return has(f.kind, Prop::text) && f.kind != Kind::choiceGroup; }
+    static bool wordedItself(const JotField& f) { return has(f.kind, Prop::text) && !row(f.kind).spreads; }
     /// The fields of a row that stand in columns; questions stand across all of them.
     static std::vector<const JotField*> fieldsIn(const JotRow& r);
     /// A label too long for the column stands above its field, and the field takes the whole width.

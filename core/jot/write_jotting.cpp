@@ -44,7 +44,7 @@ string kindWord(const JotField& f) {
 }
 
 string choicesText(const JotField& f) {
-    const bool table = f.kind == Kind::table;
+    const bool table = row(f.kind).grid;
     const Value* value = f.own.find(table ? Prop::columns : Prop::choices);
     const auto* choices = value ? std::get_if<Choices>(value) : nullptr;
     if (!choices) return "";
@@ -93,7 +93,7 @@ string fieldText(const JotField& f) {
     if (auto across = numberOf(f.own, Prop::acrossIn)) text += " " + exactText(*across);
     text += choicesText(f);
     if (auto rows = numberOf(f.own, Prop::rows)) text += " " + exactText(*rows);
-    if (f.kind == Kind::choiceGroup && textOf(f.own, Prop::many) == "many" && !numberOf(f.own, Prop::atLeast) &&
+    if (row(f.kind).spreads && textOf(f.own, Prop::many) == "many" && !numberOf(f.own, Prop::atLeast) &&
         !numberOf(f.own, Prop::atMost))
         text += " several";
     if (f.kind == Kind::listBox && textOf(f.own, Prop::many) == "many" && !yes(f.own, Prop::tickMarks))
@@ -122,7 +122,7 @@ string fieldText(const JotField& f) {
         if (string quoted = textOf(f.own, prop); !quoted.empty()) text += " \"" + escaped(quoted, "\"") + "\"";
     if (string hint = textOf(f.own, Prop::hint); !hint.empty()) text += " (" + escaped(hint, "()") + ")";
     if (!f.name.empty()) text += " @" + f.name;
-    if (f.kind == Kind::checkBox && yes(f.own, Prop::startsTicked)) text += " = yes";
+    if (row(f.kind).answers == AnswerType::tick && yes(f.own, Prop::startsTicked)) text += " = yes";
     for (Prop prop : {Prop::defaultText, Prop::workedOut})
         if (string value = textOf(f.own, prop); !value.empty())
             text += " = " + (prop == Prop::workedOut ? value : escaped(value, ";"));

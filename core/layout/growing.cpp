@@ -61,14 +61,14 @@ void makeRoom(Form& form, Id id, double by) {
         if (!row(c.kind).boxed || (id != rootId && !isFreelyPlaced(form, c))) return;
         const Box before = c.box;
         alter(form, id, [&](Control& k) { k.box.height = std::max(smallStep(form), k.box.height + by); });
-        if (c.kind == Kind::table) gridSettled(form, id);
+        if (c.is().grid) gridSettled(form, id);
         if (id == rootId) return;
         const Control holder = *form.find(c.parent);
         for (Id other : holder.children)
             if (other != id && form.find(other)->box.top >= before.bottom() - smallStep(form))
                 alter(form, other, [&](Control& k) { k.box.top += by; });
         // A tab page is as high as its tabs leave it; the tabs grow for it.
-        id = holder.kind == Kind::tabPage ? holder.parent : holder.id;
+        id = holder.is().turned ? holder.parent : holder.id;
     }
 }
 
@@ -82,10 +82,10 @@ Form grownBy(const Form& form, Id id, double by) {
 
 bool takesRow(const Form& form, Id table) {
     const Control* c = form.find(table);
-    if (!c || c->kind != Kind::table || c->number(Prop::rows) >= c->number(Prop::rowsMost)) return false;
+    if (!c || !c->is().grid || c->number(Prop::rows) >= c->number(Prop::rowsMost)) return false;
     if (form.next + 2 * columnCount(*c) >= SharedMap<Control>::capacity) return false;
     const Control* page = form.find(surfaceOf(form, table));
-    if (!page || page->kind != Kind::page) return true;
+    if (!page || !page->is().paper) return true;
     double lowest = 0;
     for (Id id : page->children) lowest = std::max(lowest, onSurface(form, id).bottom());
     return lowest + rowHeight(*c) <= withinMargins(form).bottom() + 0.01;
@@ -123,7 +123,7 @@ Form rowAdded(const Form& form, Id table) {
 
 Form rowTaken(const Form& form, Id table) {
     const Control* c = form.find(table);
-    if (!c || c->kind != Kind::table || c->number(Prop::rows) < 2) return form;
+    if (!c || !c->is().grid || c->number(Prop::rows) < 2) return form;
     Control less = *c;
     const std::size_t wide = columnCount(less), keep = less.children.size() > wide ? less.children.size() - wide : 0;
     Form next = form;
@@ -142,7 +142,7 @@ Form rowTaken(const Form& form, Id table) {
 
 int rowsUntil(const Form& form, Id table, const string& name) {
     const Control* c = form.find(table);
-    if (!c || c->kind != Kind::table) return 0;
+    if (!c || !c->is().grid) return 0;
     const int rows = int(c->number(Prop::rows));
     for (Id id : lastRow(form, *c))
         if (const Control* field = form.find(id); field && !field->name.empty()) {

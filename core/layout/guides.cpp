@@ -16,7 +16,7 @@ std::vector<std::pair<Box, Id>> neighbours(const Form& form, Id surface, Id cont
                                            const TurnedTo& turned) {
     Id from = surface;
     for (const Control* c = form.find(container); c && from == surface; c = form.find(c->parent))
-        if (c->kind == Kind::tabPage) from = c->id;
+        if (c->is().turned) from = c->id;
     std::vector<std::pair<Box, Id>> boxes;
     const std::unordered_set<Id> passedOver(without.begin(), without.end());
     auto visit = [&](auto&& self, Id id, double left, double top) -> void {
@@ -25,7 +25,7 @@ std::vector<std::pair<Box, Id>> neighbours(const Form& form, Id surface, Id cont
         for (Id child : holder->children) {
             const Control* c = form.find(child);
             if (!c || passedOver.contains(child)) continue;
-            if (holder->kind == Kind::tabs && shownPage(*holder, turned) != child) continue;
+            if (holder->is().turns && shownPage(*holder, turned) != child) continue;
             Box box = boxOf(form, *c).moved(left, top);
             if (c->kind != Kind::line || box.width >= box.height) boxes.emplace_back(box, child);
             self(self, child, box.left, box.top);
@@ -135,7 +135,7 @@ Best bestAlong(const Axis& axis, const Box& box, bool low, bool high, const std:
     pull = reach;
     if (const Control* holder = form.find(container)) {
         const Box area = onSurface(form, container);
-        const Box inside = holder->kind == Kind::page ? withinMargins(form) : area.grown(-(form.isDialog() ? 20 : 4));
+        const Box inside = holder->is().paper ? withinMargins(form) : area.grown(-(form.isDialog() ? 20 : 4));
         edge(axis.low(inside), inside);
         edge(axis.high(inside), inside);
         if (moved) best.offer(axis.middle(box), axis.middle(area), area, reach / 2);

@@ -13,17 +13,17 @@ Box nextPlace(const Form& form, Id after, Id container, Extent size) {
     if (!holder) return {0, 0, size.width, size.height};
     const Box area = onSurface(form, container);
     const Control* last = form.find(after);
-    if (last && (last->id == container || last->kind == Kind::tabs)) last = nullptr;
+    if (last && (last->id == container || last->is().turns)) last = nullptr;
     // Into a container: after what lies lowest in it.
     if (!last)
         for (Id id : holder->children) {
             const Control* c = form.find(id);
-            if (c->kind != Kind::label && c->kind != Kind::box && (!last || c->box.bottom() > last->box.bottom()))
+            if (!c->is().speaks && !c->is().behind && (!last || c->box.bottom() > last->box.bottom()))
                 last = c;
         }
     if (!last) {
-        const Box inside = holder->kind == Kind::page ? withinMargins(form) : area.grown(-m.frameSide);
-        const double top = holder->kind == Kind::frame ? area.top + m.frameTop : inside.top;
+        const Box inside = holder->is().paper ? withinMargins(form) : area.grown(-m.frameSide);
+        const double top = holder->is().framed ? area.top + m.frameTop : inside.top;
         return {inside.left, top, size.width, size.height};
     }
     const Box box = onSurface(form, last->id);
@@ -33,7 +33,7 @@ Box nextPlace(const Form& form, Id after, Id container, Extent size) {
         const Control& c = *form.find(id);
         const Box other = onSurface(form, id);
         const double between = box.top - other.bottom();
-        if (id == last->id || c.kind == Kind::label || c.kind == Kind::box || other.left > box.left + 1 ||
+        if (id == last->id || c.is().speaks || c.is().behind || other.left > box.left + 1 ||
             other.right() <= box.left || between < 0 || between > 3 * m.sectionGap || between >= nearest)
             continue;
         nearest = gap = between;
@@ -46,10 +46,10 @@ Form roomMade(const Form& form, Id id) {
     Form next = form;
     for (const Control* c = next.find(id); c && c->id != rootId; c = next.find(c->parent)) {
         const Control* holder = next.find(c->parent);
-        if (!holder || holder->kind == Kind::page || holder->kind == Kind::document) break;
+        if (!holder || holder->is().paper || holder->kind == Kind::document) break;
         if (!isFreelyPlaced(next, *c)) continue;
         const Box inside = boxOf(next, *holder);
-        const double foot = holder->kind == Kind::frame ? m.frameFoot : m.inset;
+        const double foot = holder->is().framed ? m.frameFoot : m.inset;
         const double down = c->box.bottom() + foot - inside.height, across = c->box.right() + foot - inside.width;
         // A tab page is as large as its tabs leave it.
         const Id grows = row(holder->kind).boxed ? holder->id : holder->parent, at = c->id;

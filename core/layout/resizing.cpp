@@ -22,7 +22,7 @@ Form laidAnew(const Form& form, Id container, Extent before, Extent after) {
     const double dx = after.width - before.width, dy = after.height - before.height;
     if (!holder || (dx == 0 && dy == 0)) return form;
     Form next = form;
-    if (holder->kind == Kind::tabs) {
+    if (holder->is().turns) {
         for (Id page : holder->children) {
             // A page's size follows from its tabs: by how much they grew.
             const Box now = boxOf(form, *form.find(page));
@@ -30,7 +30,7 @@ Form laidAnew(const Form& form, Id container, Extent before, Extent after) {
         }
         return next;
     }
-    if (holder->kind == Kind::table) return tableSettled(next, container);
+    if (holder->is().grid) return tableSettled(next, container);
     const double least = smallStep(form);
     auto whole = [&](double v) { return form.isDialog() ? std::round(v) : v; };
     for (Id id : holder->children) {
@@ -75,27 +75,27 @@ std::string suggestedHolds(const Form& form, Id id) {
     bool beside = false, below = false;
     for (Id other : holder->children) {
         const Control& o = *form.find(other);
-        if (other == id || o.kind == Kind::box) continue;
+        if (other == id || o.is().behind) continue;
         beside = beside || (o.box.left >= b.right() - 1 && o.box.top < b.bottom() && o.box.bottom() > b.top);
         below = below || (o.box.top >= b.bottom() - 1 && o.box.left < b.right() && o.box.right() > b.left);
     }
     const bool spans = b.width > area.width * 0.5 && right <= near && !beside;
-    const bool stretches = c->kind != Kind::label && c->kind != Kind::button && c->kind != Kind::checkBox &&
-                           c->kind != Kind::radioButton && c->kind != Kind::signature;
-    const bool tall = c->kind == Kind::listBox || c->kind == Kind::tabs ||
-                      (c->kind == Kind::textBox && c->text(Prop::lines) == "many");
+    const bool stretches = !c->is().speaks && !c->is().pressed && c->is().answers != AnswerType::tick &&
+                           c->is().answers != AnswerType::question && c->is().answers != AnswerType::ink;
+    const bool tall = c->kind == Kind::listBox || c->is().turns ||
+                      (c->is().answers == AnswerType::text && c->text(Prop::lines) == "many");
     std::string holds;
     auto add = [&](const char* edge) { holds += (holds.empty() ? "" : " ") + std::string(edge); };
     const bool atRight = !spans && right < b.left && b.centre().x > area.width / 2 && right <= near * 6 &&
-                         (c->kind == Kind::button || right <= near);
-    const bool foot = c->kind == Kind::button && bottom <= near && b.centre().y > area.height / 2;
-    const bool fills = tall && bottom <= near * (c->kind == Kind::tabs ? 3 : 1) && b.height > area.height * 0.25 &&
-                       (!below || c->kind == Kind::tabs);
+                         (c->is().pressed || right <= near);
+    const bool foot = c->is().pressed && bottom <= near && b.centre().y > area.height / 2;
+    const bool fills = tall && bottom <= near * (c->is().turns ? 3 : 1) && b.height > area.height * 0.25 &&
+                       (!below || c->is().turns);
     if (!atRight || !foot) {
-        if (!(atRight && c->kind == Kind::button)) add("left");
+        if (!(atRight && c->is().pressed)) add("left");
     }
     if (!foot) add("top");
-    if ((spans && stretches) || (atRight && c->kind == Kind::button)) add("right");
+    if ((spans && stretches) || (atRight && c->is().pressed)) add("right");
     if (foot || fills) add("bottom");
     return holds.empty() ? "left top" : holds;
 }

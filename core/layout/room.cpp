@@ -33,15 +33,15 @@ int mostThatFit(double width, TextOf textOf, const auto& widthOf) {
 }
 
 bool hasManyLines(const Control& c) {
-    return (c.kind == Kind::textBox && c.text(Prop::lines) == "many") || (c.kind == Kind::label && c.yes(Prop::wraps));
+    return (c.is().answers == AnswerType::text && c.text(Prop::lines) == "many") || (c.is().speaks && c.yes(Prop::wraps));
 }
 
 /// The box that a control's text stands in, and its look.
 std::optional<std::pair<Box, Look>> textPlace(const Form& form, const Control& c) {
-    const bool typed = c.kind == Kind::textBox || c.kind == Kind::numberBox || c.kind == Kind::dateBox ||
-                       c.kind == Kind::timeBox || c.kind == Kind::comboBox;
+    const bool typed = c.is().answers == AnswerType::text || c.is().answers == AnswerType::number || c.is().answers == AnswerType::date ||
+                       c.is().answers == AnswerType::time || c.is().answers == AnswerType::choice;
     if (typed) return std::pair(textBoxOf(form, c), entryLookOf(form, c));
-    if (c.kind == Kind::label) return std::pair(Box{0, 0, c.box.width, c.box.height}, lookOf(form, c));
+    if (c.is().speaks) return std::pair(Box{0, 0, c.box.width, c.box.height}, lookOf(form, c));
     return std::nullopt;
 }
 
@@ -81,7 +81,7 @@ bool fitsIn(const Form& form, const Control& c, const string& text, const FontBo
     if (!hasManyLines(c)) return shownWidth(form, text, look, fonts) <= box.width + 1e-6;
     const double high = fonts.lineHeight(look) * unitsPerPoint(form);
     const auto lines = drawnLines(form, c, text, look, box.width, fonts);
-    if (high * double(lines.size()) > box.height + 0.01 && (c.kind != Kind::label || lines.size() > 1)) return false;
+    if (high * double(lines.size()) > box.height + 0.01 && (!c.is().speaks || lines.size() > 1)) return false;
     return std::ranges::all_of(lines, [&, &b = box, &l = look](const string& line) {
         return shownWidth(form, line, l, fonts) <= b.width + (form.isDialog() ? 1 : 0.3);
     });

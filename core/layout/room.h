@@ -25,7 +25,7 @@ double shownWidth(const Form& form, const std::string& text, const Look& look, c
 Form widthFittedToLimit(const Form& form, const Ids& ids, const FontBook& fonts);
 /// At most as many characters as there is room for everyday letters.
 Form limitedToRoom(const Form& form, const Ids& ids, const FontBook& fonts);
-/// The controls whose own wording is cut off: labels, ticks, buttons, frames' titles, a table's headings.
+/// The controls whose own wording is cut off: labels, ticks, buttons, frames' titles, a choice group's choices.
 Ids cutOff(const Form& form, const FontBook& fonts);
 bool isCutOff(const Form& form, const Control& control, const FontBook& fonts);
 

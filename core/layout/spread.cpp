@@ -112,7 +112,7 @@ Spread spread(const Form& form, const FontBook& fonts, const ShownAll* shown) {
     std::map<Id, std::vector<Id>> parts;  // of each group
     std::set<Id> holders;
     for (Id id : index->fields())
-        if (const Control& c = *form.find(id); c.kind == Kind::choiceGroup) {
+        if (const Control& c = *form.find(id); c.is().spreads) {
             parts[id] = Parted(out, *index, c, shown, fonts).parts();
             holders.insert(c.parent);
             out.form.controls.put(id, nullptr);

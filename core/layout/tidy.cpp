@@ -58,14 +58,14 @@ Form tidied(const Form& form, const Ids& ids) {
     std::vector<Id> containers;
     walk(form, rootId, [&](const Control& c, int) {
         const bool area =
-            c.kind == Kind::dialog || c.kind == Kind::page || c.kind == Kind::tabPage || c.kind == Kind::frame;
+            c.kind == Kind::dialog || c.is().paper || c.is().turned || c.is().framed;
         if (area) containers.push_back(c.id);
     });
     // Pages are laid by the same lines, and frames by those around them: what has most to say goes first.
     auto turn = [&](Id id) {
         const Control& c = *form.find(id);
-        return std::tuple(c.kind == Kind::frame, c.kind == Kind::frame ? 0 : long(c.parent),
-                          c.kind == Kind::frame ? 0 : -long(c.children.size()));
+        return std::tuple(c.is().framed, c.is().framed ? 0 : long(c.parent),
+                          c.is().framed ? 0 : -long(c.children.size()));
     };
     std::ranges::stable_sort(containers, {}, turn);
     Form next = form;
@@ -75,10 +75,10 @@ Form tidied(const Form& form, const Ids& ids) {
         if (!chosen.empty() && std::ranges::none_of(holder.children, [&](Id id) { return chosen.contains(id); }))
             continue;
         std::vector<std::pair<double, double>> known;
-        if (holder.kind == Kind::frame)
+        if (holder.is().framed)
             for (const auto& [line, weight] : linesOf[holder.parent])
                 known.emplace_back(line - holder.box.left, weight * 0.8);
-        if (holder.kind == Kind::tabPage || holder.kind == Kind::page)
+        if (holder.is().turned || holder.is().paper)
             for (Id beside : next.find(holder.parent)->children)
                 if (beside != container && linesOf.contains(beside))
                     for (const auto& [line, weight] : linesOf[beside]) known.emplace_back(line, weight * 0.7);

@@ -14,7 +14,7 @@ void Tidying::gather(const Control& holder, const std::set<Id>& chosen) {
     std::set<Id> labels;
     for (Id id : holder.children) {
         const Control& c = *form_.find(id);
-        if (c.kind == Kind::box || (!chosen.empty() && !chosen.contains(id))) continue;
+        if (c.is().behind || (!chosen.empty() && !chosen.contains(id))) continue;
         Unit u{id, noControl, c.box, {}, c.kind, levelOf(id)};
         if (const Control* label = labelOf(form_, id)) {
             const Box& l = label->box;
@@ -35,7 +35,7 @@ void Tidying::gather(const Control& holder, const std::set<Id>& chosen) {
 void Tidying::buttonsGathered() {
     std::vector<std::size_t> all;
     for (std::size_t i = 0; i < units_.size(); ++i)
-        if (units_[i].kind == Kind::button && !units_[i].hasLabel()) all.push_back(i);
+        if (brindel::row(units_[i].kind).pressed && !units_[i].hasLabel()) all.push_back(i);
     std::ranges::sort(all, {}, [&](std::size_t i) { return units_[i].box.left; });
     std::set<std::size_t> taken;
     std::vector<Unit> groups;
@@ -79,7 +79,7 @@ void Tidying::buttonsGathered() {
 }
 
 void Tidying::findRows() {
-    question_ = std::ranges::all_of(units_, [](const Unit& u) { return u.kind == Kind::radioButton; });
+    question_ = std::ranges::all_of(units_, [](const Unit& u) { return row(u.kind).answers == AnswerType::question; });
     std::vector<std::size_t> order(units_.size());
     for (std::size_t i = 0; i < order.size(); ++i) order[i] = i;
     std::ranges::sort(order, {}, [&](std::size_t i) { return units_[i].level; });
@@ -112,12 +112,12 @@ void Tidying::findRows() {
                 lowest = std::max(lowest, u.labelBox.centre().y);
                 highest = std::min(highest, u.labelBox.centre().y);
             }
-            row.buttons = row.buttons && u.kind == Kind::button;
+            row.buttons = row.buttons && brindel::row(u.kind).pressed;
             row.filled = row.filled || kindFills(u.kind);
-            row.wide = row.wide || u.kind == Kind::frame || u.kind == Kind::tabs || u.kind == Kind::table;
+            row.wide = row.wide || brindel::row(u.kind).framed || brindel::row(u.kind).turns || brindel::row(u.kind).grid;
         }
         row.spread = lowest - highest;
-        if (row.units.size() == 1 && units_[row.units[0]].kind == Kind::label) {
+        if (row.units.size() == 1 && brindel::row(units_[row.units[0]].kind).speaks) {
             const std::string& role = form_.find(units_[row.units[0]].id)->text(Prop::role);
             row.label = true;
             row.heading = role == "heading1"    ? 1

@@ -42,12 +42,12 @@ class Tidying {
           lines_(std::move(known)) {
         const Control& holder = *form.find(container);
         area_ = boxOf(form, holder);
-        if (holder.kind == Kind::page) {
+        if (holder.is().paper) {
             page_ = withinMargins(form);
         } else {
-            const bool frame = holder.kind == Kind::frame;
+            const bool frame = holder.is().framed;
             // Around tabs there is a little less room than around fields.
-            tabbed_ = std::ranges::any_of(holder.children, [&](Id id) { return form.find(id)->kind == Kind::tabs; });
+            tabbed_ = std::ranges::any_of(holder.children, [&](Id id) { return form.find(id)->is().turns; });
             const double side = frame ? m_.frameSide : !form.isDialog() ? 4 : tabbed_ ? 16 : m_.inset;
             page_ = {side, frame ? m_.frameTop : tabbed_ ? 16 : m_.top, area_.width - 2 * side, area_.height};
         }

@@ -137,7 +137,7 @@ const Control* labelOf(const Form& form, Id id) {
 
 std::optional<TablePlace> tablePlace(const Form& form, const Control& control) {
     const Control* cell = form.find(control.parent);
-    const Control* table = cell && cell->kind == Kind::cell ? form.find(cell->parent) : nullptr;
+    const Control* table = cell && cell->is().inGrid ? form.find(cell->parent) : nullptr;
     if (!table) return std::nullopt;
     const auto& columns = std::get<Choices>(table->get(Prop::columns));
     const std::size_t at = form.index()->numberOfCell(cell->id);

@@ -25,6 +25,8 @@ struct Control {
     std::vector<Id> children;  // what a container holds, in tab order; later ones lie over earlier ones
     std::string kept;  // keys of the file that this version does not know, as JSON text; empty when there are none
 
+    /// What its kind is, in the table of kinds.
+    const KindRow& is() const { return row(kind); }
     /// The value of a property: its own, or the kind's default.
     const Value& get(Prop prop) const;
     // The same for one type; the type's empty value where the property is of another.

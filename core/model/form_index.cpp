@@ -21,10 +21,10 @@ FormIndex::FormIndex(const Form& form) : controls_(form.controls) {
     walk(form, rootId, [&](const Control& c, int) {
         order_.emplace(c.id, order_.size());
         if (const Id field = c.reference(Prop::labels); field != noControl) speaking.emplace_back(c.id, field);
-        if (c.kind == Kind::table)
+        if (c.is().grid)
             for (std::size_t i = 0; i < c.children.size(); ++i) cells_.emplace(c.children[i], i);
         if (!isFilled(c)) return;
-        if (c.kind == Kind::radioButton) {
+        if (c.is().answers == AnswerType::question) {
             auto [at, fresh] =
                 questionOfGroup.emplace(std::pair<Id, std::string_view>(c.parent, c.text(Prop::group)), questions_.size());
             if (fresh) questions_.emplace_back();
@@ -47,11 +47,11 @@ FormIndex::FormIndex(const Form& form) : controls_(form.controls) {
         return !name.empty() && byAnswer_.emplace(name, id).second && answers_.emplace(id, name).second;
     };
     for (Id id : fields_)
-        if (const Control& c = *controls_.find(id); c.kind != Kind::radioButton)
+        if (const Control& c = *controls_.find(id); c.is().answers != AnswerType::question)
             if (!answer(id, c.name)) answer(id, idText(id));
     for (Id id : fields_) {
         const Control& c = *controls_.find(id);
-        if (c.kind != Kind::radioButton) continue;
+        if (c.is().answers != AnswerType::question) continue;
         bool said = answer(id, c.text(Prop::group));
         for (Id button : questionOf(id)) said = said || answer(id, controls_.find(button)->name);
         if (!said) answer(id, idText(id));

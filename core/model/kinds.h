@@ -263,6 +263,14 @@ struct KindRow {
     bool tall = false;                     // higher than a line of text
     bool wide = false;                     // takes up the width that there is
     bool behind = false;                   // lies behind what stands on it
+    bool paper = false;                    // one sheet of a document
+    bool framed = false;                   // has an edge, and a title in it, around what it holds
+    bool turns = false;                    // shows one of the pages that it holds
+    bool turned = false;                   // a page that is turned to
+    bool grid = false;                     // holds cells in rows and columns
+    bool inGrid = false;                   // a cell, which one control fills
+    bool speaks = false;                   // wording alone, which can speak for a field
+    bool spreads = false;                  // several buttons or ticks in one control
     bool pressed = false;                  // a press does something
     std::optional<Prop> wording = {};      // what people read on it
     std::vector<Prop> props = {};          // in the order of the details

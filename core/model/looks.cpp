@@ -173,13 +173,13 @@ Styles startingStyles(Kind rootKind) {
 
 string styleKey(const Control& control) {
     if (const string& mine = control.text(Prop::style); !mine.empty()) return mine;
-    if (control.kind == Kind::label) {
+    if (control.is().speaks) {
         const string& role = control.text(Prop::role);
         if (role == "heading1") return "title";
         if (role == "heading2" || role == "heading3") return "heading";
         if (role == "finePrint") return "finePrint";
     }
-    if (control.kind == Kind::button && control.text(Prop::buttonRole) == "accept") return "mainButton";
+    if (control.is().pressed && control.text(Prop::buttonRole) == "accept") return "mainButton";
     return string(row(control.kind).style);
 }
 

@@ -20,7 +20,7 @@ double tabStrip(const Form& form) {
 
 Id surfaceOf(const Form& form, Id id) {
     for (const Control* c = form.find(id); c; c = form.find(c->parent))
-        if (c->kind == Kind::dialog || c->kind == Kind::page) return c->id;
+        if (c->kind == Kind::dialog || c->is().paper) return c->id;
     return noControl;
 }
 
@@ -31,17 +31,17 @@ std::vector<Id> surfaces(const Form& form) {
 Extent surfaceSize(const Form& form, Id surface) {
     const Control* c = form.find(surface);
     if (!c) return {};
-    if (c->kind == Kind::page) return paperSize(form.root());
+    if (c->is().paper) return paperSize(form.root());
     return {c->box.width, c->box.height};
 }
 
 Box boxOf(const Form& form, const Control& control) {
     if (control.kind == Kind::dialog) return {0, 0, control.box.width, control.box.height};
-    if (control.kind == Kind::page) {
+    if (control.is().paper) {
         Extent size = paperSize(form.root());
         return {0, 0, size.width, size.height};
     }
-    const Control* tabs = control.kind == Kind::tabPage ? form.find(control.parent) : nullptr;
+    const Control* tabs = control.is().turned ? form.find(control.parent) : nullptr;
     if (!tabs) return control.box;
     double strip = tabStrip(form), wide = tabs->box.width, high = tabs->box.height;
     const std::string& sit = tabs->text(Prop::tabsSit);
@@ -56,8 +56,8 @@ Box onSurface(const Form& form, Id id) {
     const Control* c = form.find(id);
     if (!c) return {};
     Box box = boxOf(form, *c);
-    if (c->kind == Kind::dialog || c->kind == Kind::page) return box;
-    for (c = form.find(c->parent); c && c->kind != Kind::dialog && c->kind != Kind::page; c = form.find(c->parent)) {
+    if (c->kind == Kind::dialog || c->is().paper) return box;
+    for (c = form.find(c->parent); c && c->kind != Kind::dialog && !c->is().paper; c = form.find(c->parent)) {
         Box outer = boxOf(form, *c);
         box = box.moved(outer.left, outer.top);
     }
@@ -93,9 +93,9 @@ Box cellBox(const Control& table, const Grid& grid, std::size_t number) {
 }
 
 bool isFreelyPlaced(const Form& form, const Control& control) {
-    if (control.kind == Kind::tabPage || control.kind == Kind::page || control.kind == Kind::cell) return false;
+    if (control.is().turned || control.is().paper || control.is().inGrid) return false;
     const Control* holder = form.find(control.parent);
-    return !holder || holder->kind != Kind::cell;
+    return !holder || !holder->is().inGrid;
 }
 
 Box insideCell(const Form& form, const Box& cell) {
@@ -112,14 +112,14 @@ Id shownPage(const Control& tabs, const TurnedTo& turned) {
 
 bool isInView(const Form& form, Id id, const TurnedTo& turned) {
     for (const Control* c = form.find(id); c; c = form.find(c->parent))
-        if (c->kind == Kind::tabPage)
+        if (c->is().turned)
             if (const Control* tabs = form.find(c->parent); tabs && shownPage(*tabs, turned) != c->id) return false;
     return true;
 }
 
 TurnedTo turnedToShow(const Form& form, Id id, TurnedTo turned) {
     for (const Control* c = form.find(id); c; c = form.find(c->parent))
-        if (c->kind == Kind::tabPage) turned[c->parent] = c->id;
+        if (c->is().turned) turned[c->parent] = c->id;
     return turned;
 }
 
@@ -128,7 +128,7 @@ namespace {
 /// The children of a container that can be seen: of tabs only the page turned to.
 template <class Visit>
 void shownChildren(const Form& form, const Control& container, const TurnedTo& turned, Visit visit) {
-    if (container.kind == Kind::tabs) {
+    if (container.is().turns) {
         if (const Control* page = form.find(shownPage(container, turned))) visit(*page);
         return;
     }
@@ -152,9 +152,9 @@ Id hit(const Form& form, const Control& container, Point p, const TurnedTo& turn
 }
 
 Id holder(const Form& form, const Control& container, Point p, const TurnedTo& turned, const std::vector<Id>& without) {
-    Id found = container.kind == Kind::tabs || container.kind == Kind::table ? noControl : container.id;
+    Id found = container.is().turns || container.is().grid ? noControl : container.id;
     shownChildren(form, container, turned, [&](const Control& c) {
-        if (!row(c.kind).holds && c.kind != Kind::tabs) return;
+        if (!row(c.kind).holds && !c.is().turns) return;
         if (std::ranges::find(without, c.id) != without.end()) return;
         Box box = boxOf(form, c);
         if (!box.contains(p)) return;

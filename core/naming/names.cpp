@@ -23,7 +23,7 @@ Taken namesTaken(const Form& form, Skip skip) {
     Taken taken;
     std::set<std::pair<Id, std::string>> questions;
     form.controls.each([&](Id id, const Control& c) {
-        if (c.kind == Kind::radioButton && !c.text(Prop::group).empty())
+        if (c.is().answers == AnswerType::question && !c.text(Prop::group).empty())
             if (questions.emplace(c.parent, c.text(Prop::group)).second) ++taken[folded(c.text(Prop::group))];
         if (id != rootId && !c.name.empty() && !skip(id)) ++taken[folded(c.name)];
     });
@@ -77,7 +77,7 @@ class Wordings {
         if (text.empty())
             if (auto place = tablePlace(form_, c)) text = place->heading + " " + std::to_string(place->row);
         // Tabs have no wording of their own; they are most of what their form is about.
-        if (c.kind == Kind::tabs && text.empty()) text = form_.root().text(Prop::title);
+        if (c.is().turns && text.empty()) text = form_.root().text(Prop::title);
         return text;
     }
     /// The same, or the value of a tick or radio button where the scheme takes that.
@@ -139,7 +139,7 @@ bool isKindWord(const std::string& word) {
 
 bool machineMade(const Form& form, const Control& control, const Plain& plain) {
     // There is often but one tabs control, and no wording to call it by.
-    if (control.kind == Kind::tabs && !control.ownName) return false;
+    if (control.is().turns && !control.ownName) return false;
     const std::string own = folded(control.name);
     // "Number 2" may well be what the label says.
     if (plain.labelled && folded(plain.name) == own) return false;
@@ -162,7 +162,7 @@ std::string freeName(const Form& form, const std::string& wanted, Id except) {
         if (id != except && id != rootId && !c.name.empty()) {
             if (std::string name = folded(c.name); name.starts_with(stem)) taken.insert(std::move(name));
         }
-        if (c.kind == Kind::radioButton && !c.text(Prop::group).empty()) taken.insert(folded(c.text(Prop::group)));
+        if (c.is().answers == AnswerType::question && !c.text(Prop::group).empty()) taken.insert(folded(c.text(Prop::group)));
     });
     return freed(schemeOf(form), wanted, [&](const std::string& name) { return taken.contains(folded(name)); });
 }
@@ -209,7 +209,7 @@ std::map<Id, std::string> proposedTogether(const Form& form, const std::vector<I
     // radio buttons, each in tab order.
     for (const bool answers : {true, false})
         walk(form, rootId, [&](const Control& c, int) {
-            if (!among.contains(c.id) || c.id == rootId || answers != (isFilled(c) && c.kind != Kind::radioButton))
+            if (!among.contains(c.id) || c.id == rootId || answers != (isFilled(c) && c.is().answers != AnswerType::question))
                 return;
             std::string& name = names[c.id];
             if (!needsNameWhere(form, c, [&](const std::string& n) { return spoken.contains(n); })) return;
@@ -238,7 +238,7 @@ std::string nameMisfit(const Form& form, Id id, const std::string& name) {
         if (its.starts_with(mine + ".")) message = fmt::format("“{}” is already a group: “{}” is in it.", name, c.name);
         if (!its.empty() && mine.starts_with(its + "."))
             message = fmt::format("“{}” is the name of a control, so it cannot be a group as well.", c.name);
-        if (c.kind == Kind::radioButton && folded(c.text(Prop::group)) == mine)
+        if (c.is().answers == AnswerType::question && folded(c.text(Prop::group)) == mine)
             message = fmt::format("“{}” is already the name of a question.", c.text(Prop::group));
     });
     return message;

@@ -27,7 +27,7 @@ bool isPlain(const std::string& name) {
 }
 
 /// Goes through a formula and gives it back with `turn(name)` in place of each name it speaks of.
-std::string gone(const std::string& formula, const std::function<std::string(const std::string&)>& turn) {
+std::string rewritten(const std::string& formula, const std::function<std::string(const std::string&)>& turn) {
     auto apart = [&](std::size_t before, std::size_t after) {
         auto joins = [&](std::size_t at) {
             return at < formula.size() && (startsName(formula[at]) || isDigit(formula[at]) || formula[at] == '.');
@@ -91,7 +91,7 @@ std::string gone(const std::string& formula, const std::function<std::string(con
 
 std::vector<std::string> namesIn(const std::string& formula) {
     std::vector<std::string> names;
-    gone(formula, [&](const std::string& name) {
+    rewritten(formula, [&](const std::string& name) {
         if (std::ranges::find(names, name) == names.end()) names.push_back(name);
         return name;
     });
@@ -99,7 +99,7 @@ std::vector<std::string> namesIn(const std::string& formula) {
 }
 
 std::string withNamesIn(const std::string& formula, const std::map<std::string, std::string>& names) {
-    return gone(formula, [&](const std::string& name) {
+    return rewritten(formula, [&](const std::string& name) {
         auto at = names.find(name);
         return at == names.end() ? name : at->second;
     });

@@ -23,7 +23,7 @@ struct Use {
     Prop prop = Prop::workedOut;
     bool operator==(const Use&) const = default;
 };
-/// Where each name of the form is spoken of, a radio button also by its question's name.
+/// Where formulas speak of names, each name with its uses.
 std::map<std::string, std::vector<Use>> usesOfNames(const Form& form);
 /// All names that formulas of the form speak of.
 std::set<std::string, std::less<>> spokenNames(const Form& form);

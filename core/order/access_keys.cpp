@@ -17,7 +17,7 @@ Path pathOf(const Form& form, Id id) {
     Path path;
     const Control* c = form.find(id);
     for (const Control* up = c ? form.find(c->parent) : nullptr; up; up = form.find(up->parent))
-        if (up->kind == Kind::tabPage) path.emplace_back(up->parent, up->id);
+        if (up->is().turned) path.emplace_back(up->parent, up->id);
     std::ranges::reverse(path);
     return path;
 }
@@ -103,7 +103,7 @@ struct Scope {
 /// best liked; those that then depend on nobody else are matched each by itself, which is exact.
 class Search {
   public:
-    Search(std::vector<Scope> scopes, std::size_t letters) : scopes_(std::move(scopes)), letters_(letters) {
+    explicit Search(std::vector<Scope> scopes) : scopes_(std::move(scopes)) {
         const std::size_t n = scopes_.size();
         std::vector<std::size_t> order(n), meets(n, 0);
         std::iota(order.begin(), order.end(), 0);
@@ -136,7 +136,6 @@ class Search {
 
   private:
     std::vector<Scope> scopes_;
-    std::size_t letters_;
     std::vector<std::size_t> leaves_, searched_;
     std::vector<std::pair<std::size_t, std::size_t>> open_;  // the items of the searched scopes
     std::map<Id, int> best_;
@@ -191,7 +190,7 @@ std::vector<KeyBearer> keyBearers(const Form& form) {
     const std::string& language = form.root().text(Prop::language);
     walk(form, rootId, [&](const Control& c, int) {
         Id to = noControl;
-        if (c.kind == Kind::label) {
+        if (c.is().speaks) {
             const Control* field = form.find(c.reference(Prop::labels));
             if (field && row(field->kind).tabbed && !(isFilled(*field) && field->text(Prop::access) == "locked"))
                 to = field->id;
@@ -255,7 +254,7 @@ std::map<Id, std::string> chosenKeys(const Form& form) {
     std::ranges::stable_sort(list, {}, [](const Scope& s) { return s.path.size(); });
     std::map<Id, std::string> keys;
     if (list.empty()) return keys;
-    for (const auto& [id, letter] : Search(std::move(list), letters.size()).best())
+    for (const auto& [id, letter] : Search(std::move(list)).best())
         keys[id] = letter < 0 ? "" : letters[std::size_t(letter)];
     return keys;
 }

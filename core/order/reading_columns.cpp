@@ -33,9 +33,9 @@ struct Sizes {
 };
 
 Nature natureOf(const Control& c) {
-    if (c.kind == Kind::button) return Nature::button;
-    if (c.kind == Kind::checkBox || c.kind == Kind::radioButton) return Nature::tick;
-    if (c.kind == Kind::label) return Nature::text;
+    if (c.is().pressed) return Nature::button;
+    if (c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question) return Nature::tick;
+    if (c.is().speaks) return Nature::text;
     return isFilled(c) ? Nature::field : Nature::other;
 }
 
@@ -202,18 +202,18 @@ Units unitsOf(const Form& form, const Control& holder, const Sizes& sizes) {
     std::map<Id, Id> labels;  // field → its label among the same children
     std::set<Id> with;
     for (Id id : holder.children)
-        if (const Control* c = form.find(id); c && c->kind == Kind::label)
+        if (const Control* c = form.find(id); c && c->is().speaks)
             if (const Control* field = form.find(c->reference(Prop::labels));
                 field && field->parent == holder.id && labels.emplace(field->id, id).second)
                 with.insert(id);
     std::map<std::string, std::size_t> questions;
     for (Id id : holder.children) {
         const Control* c = form.find(id);
-        if (!c || c->kind == Kind::box || with.contains(id)) continue;
+        if (!c || c->is().behind || with.contains(id)) continue;
         Unit u{boxOf(form, *c),
                0,
                natureOf(*c),
-               c->kind == Kind::label && c->text(Prop::role).starts_with("heading"),
+               c->is().speaks && c->text(Prop::role).starts_with("heading"),
                {id}};
         u.line = u.box.top + std::min(u.box.height, sizes.line) / 2;
         if (auto label = labels.find(id); label != labels.end()) {
@@ -221,7 +221,7 @@ Units unitsOf(const Form& form, const Control& holder, const Sizes& sizes) {
             u.box = u.box.united(words);
             u.ids.insert(u.ids.begin(), label->second);
         }
-        if (c->kind == Kind::radioButton) {
+        if (c->is().answers == AnswerType::question) {
             auto [at, fresh] = questions.emplace(c->text(Prop::group), units.size());
             if (!fresh) {
                 Unit& first = units[at->second];
@@ -234,7 +234,7 @@ Units unitsOf(const Form& form, const Control& holder, const Sizes& sizes) {
         units.push_back(std::move(u));
     }
     for (Unit& u : units)
-        if (u.nature == Nature::tick && u.ids.size() > 1 && form.find(u.ids.back())->kind == Kind::radioButton)
+        if (u.nature == Nature::tick && u.ids.size() > 1 && form.find(u.ids.back())->is().answers == AnswerType::question)
             u.ids = inReadingOrder(form, u.ids);
     return units;
 }
@@ -248,7 +248,7 @@ void mirror(Units& units) {
 std::vector<Id> readInOrder(const Form& form, Id container) {
     const Control* holder = form.find(container);
     if (!holder) return {};
-    if (holder->kind == Kind::tabs || holder->kind == Kind::table || holder->kind == Kind::document)
+    if (holder->is().turns || holder->is().grid || holder->kind == Kind::document)
         return holder->children;
     const Sizes sizes = form.isDialog() ? Sizes{2, 48, 26} : Sizes{0.5, 13, 7};
     Units units = unitsOf(form, *holder, sizes);
@@ -256,7 +256,7 @@ std::vector<Id> readInOrder(const Form& form, Id container) {
     std::vector<std::pair<Box, Id>> boxes;
     std::vector<Id> behind;
     for (Id id : holder->children)
-        if (const Control* c = form.find(id); c && c->kind == Kind::box) {
+        if (const Control* c = form.find(id); c && c->is().behind) {
             boxes.emplace_back(boxOf(form, *c), id);
             behind.push_back(id);
         }

@@ -44,7 +44,7 @@ std::vector<Id> stopsOf(const Form& form) {
     std::map<std::pair<Id, std::string>, Id> questions;
     for (Id id : tabRoute(form)) {
         const Control& c = *form.find(id);
-        if (c.kind != Kind::radioButton || questions.emplace(std::pair(c.parent, c.text(Prop::group)), id).second)
+        if (c.is().answers != AnswerType::question || questions.emplace(std::pair(c.parent, c.text(Prop::group)), id).second)
             stops.push_back(id);
     }
     return stops;
@@ -56,7 +56,7 @@ std::map<Id, int> stopNumbers(const Form& form) {
     int last = 0;
     for (Id id : tabRoute(form)) {
         const Control& c = *form.find(id);
-        if (c.kind != Kind::radioButton) {
+        if (c.is().answers != AnswerType::question) {
             numbers[id] = ++last;
             continue;
         }
@@ -72,14 +72,14 @@ Id firstStop(const Form& form) {
     const Id wanted = form.root().reference(Prop::startsIn);
     if (wanted != noControl && std::ranges::find(route, wanted) != route.end()) return wanted;
     for (Id id : route)
-        if (form.find(id)->kind != Kind::tabs) return id;
+        if (!form.find(id)->is().turns) return id;
     return route.empty() ? noControl : route.front();
 }
 
 Id buttonPressed(const Form& form, std::string_view role) {
     Id found = noControl;
     walk(form, rootId, [&](const Control& c, int) {
-        if (found == noControl && c.kind == Kind::button && c.text(Prop::buttonRole) == role && isUsable(form, c.id))
+        if (found == noControl && c.is().pressed && c.text(Prop::buttonRole) == role && isUsable(form, c.id))
             found = c.id;
     });
     return found;

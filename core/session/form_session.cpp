@@ -40,7 +40,7 @@ void FormSession::clear() {
     const ShownAll before = shown_;
     const std::set<Id> said = said_;
     form_.controls.each([&](Id id, const Control& c) {
-        if (c.kind == Kind::table && canRemoveRow(id)) changes_.rows.insert(id);
+        if (c.is().grid && canRemoveRow(id)) changes_.rows.insert(id);
     });
     for (const auto& [tabs, page] : turned_) changes_.turned.insert(tabs);
     begin();
@@ -230,7 +230,7 @@ bool FormSession::removeRow(Id table) {
 bool FormSession::madeRoomFor(const string& name) {
     std::vector<Id> tables;
     form_.controls.each([&](Id id, const Control& c) {
-        if (c.kind == Kind::table && c.number(Prop::rowsMost) > c.number(Prop::rows)) tables.push_back(id);
+        if (c.is().grid && c.number(Prop::rowsMost) > c.number(Prop::rows)) tables.push_back(id);
     });
     for (Id table : tables)
         if (const int rows = rowsUntil(form_, table, name); rows > 0) {
@@ -408,10 +408,10 @@ Outcome FormSession::turnBy(Id from, int step) {
     // The tabs that the button lies in are turned; a button outside all tabs turns the form's first ones.
     const Control* tabs = nullptr;
     for (const Control* c = form_.find(from); c && !tabs; c = form_.find(c->parent))
-        if (c->kind == Kind::tabs) tabs = c;
+        if (c->is().turns) tabs = c;
     if (!tabs)
         walk(form_, rootId, [&](const Control& c, int) {
-            if (!tabs && c.kind == Kind::tabs) tabs = &c;
+            if (!tabs && c.is().turns) tabs = &c;
         });
     Outcome outcome;
     if (!tabs || tabs->children.empty()) return outcome;

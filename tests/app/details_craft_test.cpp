@@ -105,32 +105,6 @@ TEST(DetailsCraft, AColourIsPickedFromTheFormOrTheDesktop) {
     EXPECT_EQ(hands.form().find(label)->text(Prop::textColour), "#2F6B66");
 }
 
-TEST(DetailsCraft, ATablesColumnsAreTypedAsLines) {
-    Hands hands(jotted("Work: table [Job, Hours] 2\n"));
-    hands.desk().select({hands.at("tblWork").id});
-    auto* columns = qobject_cast<QPlainTextEdit*>(hands.window.details().editorOf(Prop::columns));
-    ASSERT_NE(columns, nullptr);
-    EXPECT_EQ(columns->toPlainText(), "Job\nHours");
-    columns->setFocus();
-    columns->selectAll();
-    hands.type("Job | 3");
-    hands.key(Qt::Key_Return);
-    hands.type("Hours");
-    hands.key(Qt::Key_Return);
-    hands.type("By");
-    hands.key(Qt::Key_Return, Qt::ControlModifier);
-    EXPECT_EQ(std::get<Choices>(hands.at("tblWork").get(Prop::columns)),
-              (Choices{{"3", "Job"}, {"1", "Hours"}, {"1", "By"}}));
-    EXPECT_EQ(hands.at("tblWork").children.size(), 6u);
-    EXPECT_EQ(hands.at("txtJob1").kind, Kind::textBox) << "what stays keeps its field";
-    columns->setFocus();
-    columns->selectAll();
-    hands.type("Job | wide");
-    hands.key(Qt::Key_Return, Qt::ControlModifier);
-    EXPECT_EQ(hands.at("tblWork").children.size(), 6u);
-    EXPECT_TRUE(hands.window.findChild<QLabel*>("said")->text().contains("“wide” is none"));
-}
-
 TEST(DetailsCraft, TimesAndEdgesAreSetAsTheyStand) {
     Hands hands(jotted("At: time\n[OK]*\n"));
     hands.desk().select({hands.at("timAt").id});

@@ -108,6 +108,9 @@ TEST(Window, ShiftKeepsAKindInHandAndEscapePutsItDown) {
     hands.click(hands.spot(60, 80));
     EXPECT_EQ(hands.desk().tool(), Kind::checkBox);
     EXPECT_EQ(hands.form().root().children.size(), 2u);
+    EXPECT_TRUE(hands.sheet().wordingOpen()) << "what is typed now is the wording";
+    hands.key(Qt::Key_Escape);
+    EXPECT_TRUE(hands.desk().tool()) << "the first leaves the wording";
     hands.key(Qt::Key_Escape);
     EXPECT_FALSE(hands.desk().tool());
 }

@@ -48,6 +48,25 @@ TEST(House, ArrowsWithinCorePointOneWay) {
     }
 }
 
+TEST(House, WhatAKindIsStandsInTheTableOfKinds) {
+    // A kind is looked at by name where it is drawn or written. Elsewhere its columns are asked, so that a new kind is a
+    // row of the table and not a search through the code. What is left compares a kind with another one for good.
+    const std::regex compared("[!=]= *Kind::|case Kind::|Kind::[a-zA-Z]+ *[!=]=");
+    int count = 0;
+    for (const char* folder : {"core", "app", "filler", "cli"})
+        for (const auto& entry : fs::recursive_directory_iterator(std::string(BRINDEL_SOURCE) + "/" + folder)) {
+            if (entry.path().extension() != ".h" && entry.path().extension() != ".cpp") continue;
+            const std::string file = fs::relative(entry.path(), BRINDEL_SOURCE).string();
+            if (file.starts_with("core/model/kinds") || file.starts_with("core/draw/") ||
+                file.starts_with("core/targets/") || file == "filler/widgets.cpp")
+                continue;
+            const std::string text = textOf(entry.path().string());
+            count += int(std::distance(std::sregex_iterator(text.begin(), text.end(), compared), std::sregex_iterator()));
+        }
+    EXPECT_LT(count, 120);
+    EXPECT_GT(count, 10) << "or this counts nothing any more";
+}
+
 TEST(House, NothingLoadsDesignedWindows) {
     for (const char* folder : {"app", "filler"})
         for (const auto& [file, include] : includes(folder))
