@@ -5,11 +5,11 @@
 #include <QApplication>
 
 #include "bench/forms.h"
+#include "core/draw/draw_control.h"
 #include "core/edit/edits.h"
 #include "core/edit/history.h"
 #include "core/edit/renaming.h"
 #include "core/edit/routing.h"
-#include "core/draw/draw_control.h"
 #include "core/file/form_file.h"
 #include "core/jot/lay_out.h"
 #include "core/layout/guides.h"

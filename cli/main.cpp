@@ -260,8 +260,9 @@ int main(int argc, char** argv) {
             for (const Problem& refused : session.take(*given)) status = problem(values, refused, notInOrder);
             if (status == done)
                 for (const Wrong& wrong : session.wrongs())
-                    status = problem(values, {answerName(session.form(), *session.form().find(wrong.id)), wrong.sentence},
-                                     notInOrder);
+                    status =
+                        problem(values, {answerName(session.form(), *session.form().find(wrong.id)), wrong.sentence},
+                                notInOrder);
             if (status != done) return status;
             if (fillTo == "json") return put(session.reply(), out);
             auto bytes = pdfOf(session.form(), fonts, &session.shownAll());

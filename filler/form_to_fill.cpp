@@ -300,8 +300,7 @@ void FormToFill::apply() {
         for (const auto& [table, holder] : rowButtons_) settleRows(table);
     }
     for (Id id : changes.answers) showEntry(id);
-    for (Id table : changes.rows)
-        walk(form, table, [&](const Control& c, int) { showEntry(c.id); });
+    for (Id table : changes.rows) walk(form, table, [&](const Control& c, int) { showEntry(c.id); });
     for (Id id : changes.turned) showPage(id);
     for (Id id : changes.visible)
         if (QWidget* widget = widgetOf(id)) widget->setVisible(session_.visible(id));
@@ -463,8 +462,9 @@ void FormToFill::paintEvent(QPaintEvent* event) {
 
 void FormToFill::layOutFor(QSize size) {
     const Form& form = session_.form();
-    const Form laid =
-        form.isDialog() && size != sizeHint() ? resized(form, rootId, {size.width() / scale_, size.height() / scale_}) : form;
+    const Form laid = form.isDialog() && size != sizeHint()
+                          ? resized(form, rootId, {size.width() / scale_, size.height() / scale_})
+                          : form;
     for (const auto& [id, widget] : widgets_)
         if (const QRect place = placeOf(laid, id); widget->geometry() != place) widget->setGeometry(place);
     for (const auto& [id, page] : pages_)

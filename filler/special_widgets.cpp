@@ -70,8 +70,10 @@ void NumberField::resizeEvent(QResizeEvent* event) {
     if (!unit_) return;
     unit_->setFont(font());
     unit_->adjustSize();
-    unit_->move(lineEdit()->width() - unit_->width() - 4, (lineEdit()->height() - unit_->height()) / 2);
-    lineEdit()->setTextMargins(0, 0, unit_->width() + 4, 0);
+    // The unit stands behind the number, on whichever side that is.
+    const int top = (lineEdit()->height() - unit_->height()) / 2, wide = unit_->width() + 4;
+    unit_->move(isRightToLeft() ? 4 : lineEdit()->width() - wide, top);
+    isRightToLeft() ? lineEdit()->setTextMargins(wide, 0, 0, 0) : lineEdit()->setTextMargins(0, 0, wide, 0);
 }
 
 void NumberField::wheelEvent(QWheelEvent* event) {
@@ -135,8 +137,7 @@ void TabsField::resizeEvent(QResizeEvent*) {
         bar_->setGeometry(0, 0, side, height());
     else if (sit_ == "right")
         bar_->setGeometry(width() - side, 0, side, height());
-    else
-    {
+    else {
         const int wide = std::min(width(), bar_->sizeHint().width());
         bar_->setGeometry(isRightToLeft() ? width() - wide : 0, sit_ == "bottom" ? height() - strip_ : 0, wide, strip_);
     }

@@ -19,10 +19,12 @@ QString withKey(const Control& c, Prop prop) {
     return toQt(text).replace("&", "&&");
 }
 
-Qt::Alignment alignment(const Look& look) {
-    Qt::Alignment across = look.across == Across::start ? Qt::AlignLeft
-                           : look.across == Across::end ? Qt::AlignRight
-                                                        : Qt::AlignHCenter;
+/// By the form's direction of writing, whatever the keyboard's is while a field is empty.
+Qt::Alignment alignment(const Making& m, const Look& look) {
+    const bool atRight = (look.across == Across::end) != m.form.index()->rightToLeft();
+    Qt::Alignment across = look.across == Across::centre ? Qt::AlignHCenter
+                           : atRight                     ? Qt::AlignRight | Qt::AlignAbsolute
+                                                         : Qt::AlignLeft | Qt::AlignAbsolute;
     Qt::Alignment down = look.down == Down::top      ? Qt::AlignTop
                          : look.down == Down::bottom ? Qt::AlignBottom
                                                      : Qt::AlignVCenter;
@@ -47,7 +49,7 @@ QWidget* makeLabel(const Control& c, const Making& m, QWidget* parent) {
     label->setText(label->buddy() ? withKey(c, Prop::text) : toQt(c.text(Prop::text)));
     label->setTextFormat(Qt::PlainText);
     label->setWordWrap(c.yes(Prop::wraps));
-    label->setAlignment(alignment(lookOf(m.form, c)));
+    label->setAlignment(alignment(m, lookOf(m.form, c)));
     return label;
 }
 
@@ -96,7 +98,7 @@ QWidget* makeText(const Control& c, const Making& m, QWidget* parent) {
     auto* edit = new QLineEdit(parent);
     edit->setPlaceholderText(onPaper(m) ? QString() : toQt(c.text(Prop::placeholder)));
     edit->setReadOnly(readOnly(c));
-    edit->setAlignment(alignment(entryLookOf(m.form, c)));
+    edit->setAlignment(alignment(m, entryLookOf(m.form, c)));
     if (c.yes(Prop::secret)) edit->setEchoMode(QLineEdit::Password);
     if (onPaper(m)) {
         edit->setFrame(false);
@@ -113,7 +115,7 @@ QWidget* makeNumber(const Control& c, const Making& m, QWidget* parent) {
     auto* box = new NumberField(toQt(c.text(Prop::unit)), parent);
     box->setReadOnly(readOnly(c));
     if (readOnly(c)) box->setButtonSymbols(QAbstractSpinBox::NoButtons);
-    box->setAlignment(alignment(entryLookOf(m.form, c)));
+    box->setAlignment(alignment(m, entryLookOf(m.form, c)));
     box->edit()->setPlaceholderText(toQt(c.text(Prop::placeholder)));
     return box;
 }
@@ -227,7 +229,7 @@ QWidget* makeTime(const Control& c, const Making& m, QWidget* parent) {
     auto* box = new NumberField("", parent);
     box->setReadOnly(readOnly(c));
     if (readOnly(c)) box->setButtonSymbols(QAbstractSpinBox::NoButtons);
-    box->setAlignment(alignment(entryLookOf(m.form, c)));
+    box->setAlignment(alignment(m, entryLookOf(m.form, c)));
     box->edit()->setPlaceholderText(toQt(c.text(Prop::placeholder)));
     return box;
 }

@@ -11,7 +11,7 @@
 namespace brindel {
 namespace {
 
-constexpr Kind kindsOfColumns[] = {Kind::textBox,  Kind::numberBox, Kind::dateBox,  Kind::timeBox,
+constexpr Kind kindsOfColumns[] = {Kind::textBox,  Kind::numberBox, Kind::dateBox, Kind::timeBox,
                                    Kind::comboBox, Kind::checkBox,  Kind::label};
 enum Part { heading, share, kind };
 
@@ -40,7 +40,7 @@ class ColumnsTable : public QWidget {
         table_->horizontalHeader()->setSectionResizeMode(share, QHeaderView::Fixed);
         table_->horizontalHeader()->setSectionResizeMode(kind, QHeaderView::Fixed);
         table_->horizontalHeader()->resizeSection(share, 50);
-        table_->horizontalHeader()->resizeSection(kind, 96);
+        table_->horizontalHeader()->resizeSection(kind, 108);
         table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
         table_->verticalHeader()->hide();
         table_->verticalHeader()->setDefaultSectionSize(26);
@@ -135,7 +135,8 @@ class ColumnsTable : public QWidget {
         give(std::move(columns));
     }
     void addColumn() {
-        if (columns_.size() >= mostColumns) return desk_.say(tr("A table has at most %1 columns.").arg(mostColumns), true);
+        if (columns_.size() >= mostColumns)
+            return desk_.say(tr("A table has at most %1 columns.").arg(mostColumns), true);
         Choices columns = columns_;
         const auto at = std::size_t(table_->currentRow() < 0 ? table_->rowCount() : table_->currentRow() + 1);
         std::string text;

@@ -37,8 +37,8 @@ class Tree : public QTreeWidget {
         Id container = rootId;
         std::size_t index = form.root().children.size();
         if (const Control* target = form.find(idOf(on))) {
-            const bool into = dropIndicatorPosition() == QAbstractItemView::OnItem &&
-                              (row(target->kind).holds || target->is().turns);
+            const bool into =
+                dropIndicatorPosition() == QAbstractItemView::OnItem && (row(target->kind).holds || target->is().turns);
             if (into) {
                 container = target->is().turns ? shownPage(*target, desk_.turned()) : target->id;
                 index = form.find(container)->children.size();

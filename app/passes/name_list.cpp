@@ -84,7 +84,7 @@ QVariant NameList::data(const QModelIndex& index, int role) const {
             if (index.column() == label) {
                 const QString wording = toQt(wordingFor(desk_.form(), c->id)).simplified();
                 return wording.isEmpty() || c->is().turns ? toQt(std::string(row(c->kind).word))
-                                                                  : toQt(calledBy(desk_.form(), *c)).simplified();
+                                                          : toQt(calledBy(desk_.form(), *c)).simplified();
             }
             if (index.column() == name)
                 return (look.sign.isEmpty() ? "" : look.sign + " ") + (c->name.empty() ? "none" : toQt(c->name));

@@ -19,8 +19,7 @@ Id counted(const Form& form, Id id) {
     const Control* c = form.find(id);
     if (!c) return noControl;
     if (c->is().answers == AnswerType::question) return questionOf(form, *c).front();
-    if (c->is().speaks && c->reference(Prop::labels) != noControl)
-        return counted(form, c->reference(Prop::labels));
+    if (c->is().speaks && c->reference(Prop::labels) != noControl) return counted(form, c->reference(Prop::labels));
     return id;
 }
 

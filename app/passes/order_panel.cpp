@@ -46,7 +46,8 @@ void RouteList::refresh() {
     const auto wide = int(QString::number(numbers.size()).size());
     walk(form, rootId, [&](const Control& c, int depth) {
         if (c.id == rootId) return;
-        const Control* question = c.is().answers == AnswerType::question ? form.find(questionOf(form, c).front()) : nullptr;
+        const Control* question =
+            c.is().answers == AnswerType::question ? form.find(questionOf(form, c).front()) : nullptr;
         if (question && question->id != c.id) return;
         const bool stops = brindel::row(c.kind).tabbed && (c.kind != Kind::picture || isFilled(c));
         if (!stops && !leadsAnywhere(form, c)) return;
@@ -227,8 +228,10 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
         if (!selecting_) {
             const QSignalBlocker quiet(route_);
             const Control* c = desk_.form().find(desk_.lead());
-            route_->setCurrentRow(
-                c ? route_->rowOf(c->is().answers == AnswerType::question ? questionOf(desk_.form(), *c).front() : c->id) : -1);
+            route_->setCurrentRow(c ? route_->rowOf(c->is().answers == AnswerType::question
+                                                        ? questionOf(desk_.form(), *c).front()
+                                                        : c->id)
+                                    : -1);
         }
         refreshStop();
     });
@@ -256,9 +259,7 @@ void OrderPanel::refresh() {
             if (const Control& c = *form.find(id); wanted(c)) box->addItem(wordingOf(form, c), uint(id));
         box->setCurrentIndex(std::max(0, box->findData(uint(now))));
     };
-    auto isStop = [&](const Control& c) {
-        return std::ranges::find(stops, c.id) != stops.end() && !c.is().turns;
-    };
+    auto isStop = [&](const Control& c) { return std::ranges::find(stops, c.id) != stops.end() && !c.is().turns; };
     auto isButton = [](const Control& c) { return c.is().pressed; };
     list(starts_, "the first stop", isStop, form.root().reference(Prop::startsIn));
     list(enter_, "no button", isButton, buttonPressed(form, "accept"));

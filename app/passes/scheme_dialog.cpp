@@ -172,8 +172,7 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
     kinds->setObjectName("schemeMarksOf");
     std::vector<Kind> marked;
     for (const KindRow& r : allKinds())
-        if ((r.placed || row(r.kind).turned) && r.kind != Kind::line && !row(r.kind).behind)
-            marked.push_back(r.kind);
+        if ((r.placed || row(r.kind).turned) && r.kind != Kind::line && !row(r.kind).behind) marked.push_back(r.kind);
     kinds->setRowCount(int(marked.size()));
     kinds->setColumnCount(2);
     kinds->horizontalHeader()->hide();

@@ -39,7 +39,8 @@ QRectF reachOf(const Drawing& drawing, double scale) {
     };
     for (const Mark& mark : drawing) {
         if (const auto* b = std::get_if<BoxMark>(&mark)) add(b->box.left, b->box.top, b->box.right(), b->box.bottom());
-        if (const auto* i = std::get_if<ImageMark>(&mark)) add(i->box.left, i->box.top, i->box.right(), i->box.bottom());
+        if (const auto* i = std::get_if<ImageMark>(&mark))
+            add(i->box.left, i->box.top, i->box.right(), i->box.bottom());
         if (const auto* t = std::get_if<TextMark>(&mark))
             add(t->at.x - t->size * 0.3, t->at.y - t->size * 1.3, t->at.x + (t->text.width + 0.3) * t->size,
                 t->at.y + t->size * 0.5);
@@ -86,8 +87,8 @@ const QPixmap& FormPicture::printed(const Form& form, Id id, double scale, doubl
     if (!node->is().turns && kept.node == node && kept.styles == form.styles && kept.scale == scale &&
         kept.ratio == ratio && kept.within == within)
         return kept.pixmap;
-    const Drawing drawing = drawnControl(form, *node, startingShown(form, *node),
-                                         DrawOptions{fonts_, turned, nullptr, true, true});
+    const Drawing drawing =
+        drawnControl(form, *node, startingShown(form, *node), DrawOptions{fonts_, turned, nullptr, true, true});
     QRectF reach;
     QPixmap pixmap;
     if (!drawing.empty()) {

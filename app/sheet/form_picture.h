@@ -30,8 +30,8 @@ class FormPicture {
         QPointF within;  // of a printed control: how far from whole pixels it stands
         QRectF reach;    // and where its marks lie, from its corner in pixels
     };
-    void paintPage(QPainter& painter, const Form& form, const Control& container, double scale,
-                   const TurnedTo& turned, QPointF offset, const QRectF& exposed);
+    void paintPage(QPainter& painter, const Form& form, const Control& container, double scale, const TurnedTo& turned,
+                   QPointF offset, const QRectF& exposed);
     const QPixmap& printed(const Form& form, Id id, double scale, double ratio, const TurnedTo& turned, QPointF at);
     void paintDialog(QPainter& painter, const Form& form, const Control& container, double scale,
                      const TurnedTo& turned, QPointF offset, const QRectF& exposed);

@@ -72,8 +72,8 @@ class Moves : public Gesture {
         // A field takes the label along that speaks for it beside it.
         both_ = ids_;
         for (Id id : ids_)
-            if (const Control* label = labelOf(form_, id); label && label->parent == form_.find(id)->parent &&
-                                                           std::ranges::find(both_, label->id) == both_.end())
+            if (const Control* label = labelOf(form_, id);
+                label && label->parent == form_.find(id)->parent && std::ranges::find(both_, label->id) == both_.end())
                 both_.push_back(label->id);
         // What moves takes what it holds along; nothing of it can be its own guide.
         moving_.clear();

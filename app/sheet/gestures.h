@@ -34,8 +34,8 @@ class Gesture {
     virtual void paint(QPainter&, const SheetFrame&) const {}
     /// What is said beside the pointer; empty for nothing.
     virtual QString said() const { return {}; }
-    /// The form has changed while it is under way, or the pages that its tabs show: goes on with what there is now. False
-    /// when there is nothing left to go on with.
+    /// The form has changed while it is under way, or the pages that its tabs show: goes on with what there is now.
+    /// False when there is nothing left to go on with.
     virtual bool rebase(const Desk& desk) = 0;
     /// True for gestures that carry controls, which may be dropped on another page.
     virtual bool carries() const { return false; }

@@ -212,8 +212,7 @@ std::optional<Handle> Sheet::handleAt(QPointF at) const {
     const bool root = desk_.selection().empty();
     if (root && !desk_.form().isDialog()) return std::nullopt;
     const Control* c = desk_.form().find(root ? rootId : desk_.lead());
-    if (!c || c->is().turned || c->is().paper || !isInView(desk_.form(), c->id, desk_.turned()))
-        return std::nullopt;
+    if (!c || c->is().turned || c->is().paper || !isInView(desk_.form(), c->id, desk_.turned())) return std::nullopt;
     QRectF r = placeOf(c->id);
     if (!root) r.adjust(-1, -1, 1, 1);
     for (Handle h : allHandles) {
@@ -346,9 +345,7 @@ void Sheet::mouseMoveEvent(QMouseEvent* event) {
         if (desk_.tool() || !canEdit_) return;
         auto handle = handleAt(pointer_);
         const auto at = handle ? std::nullopt : pointAt(pointer_);
-        setCursor(handle                      ? cursorOf(*handle)
-                  : at && columnEdgeAt(*at) ? Qt::SplitHCursor
-                                              : Qt::ArrowCursor);
+        setCursor(handle ? cursorOf(*handle) : at && columnEdgeAt(*at) ? Qt::SplitHCursor : Qt::ArrowCursor);
         return;
     }
     if (!gesture_) return;

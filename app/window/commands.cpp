@@ -66,8 +66,8 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
          [](W& w) { w.selectAlike(Alike::kind, true); }, some},
         {"alikeStyle", "Edit", "Select all of this style in the form", "",
          [](W& w) { w.selectAlike(Alike::style, true); }, some},
-        {"alikeLook", "Edit", "Select all of this look in the form", "",
-         [](W& w) { w.selectAlike(Alike::look, true); }, some},
+        {"alikeLook", "Edit", "Select all of this look in the form", "", [](W& w) { w.selectAlike(Alike::look, true); },
+         some},
         {"reword", "Edit", "Edit the wording", "F2", [](W& w) { w.sheet_->startWording(w.desk_->lead()); }, some},
         {"jot", "Edit", "Jot a row", "Ctrl+J",
          [](W& w) {

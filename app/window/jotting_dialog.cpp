@@ -24,8 +24,9 @@ JottingDialog::JottingDialog(const FontBook& fonts, QWidget* parent) : QDialog(p
     rows_->setFont(monoFont(12));
     rows_->setLineWrapMode(QPlainTextEdit::NoWrap);
     rows_->setTabChangesFocus(true);
-    rows_->setPlaceholderText("# Berth request\nBoat name: text 30 !\nLength overall: number 2..25 .1 m\n"
-                              "Wanted from: date >= today\nHull: combo [GRP, Timber, Steel]\n[Cancel] [Ask]*");
+    rows_->setPlaceholderText(
+        "# Berth request\nBoat name: text 30 !\nLength overall: number 2..25 .1 m\n"
+        "Wanted from: date >= today\nHull: combo [GRP, Timber, Steel]\n[Cancel] [Ask]*");
     column->addWidget(rows_, 1);
     said_ = new QLabel(this);
     said_->setObjectName("jottedSays");

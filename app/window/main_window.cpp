@@ -161,7 +161,8 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
         QSettings("brindel", "brindel").setValue("panelWidth", panelWidth_);
         refreshRight();
     });
-    panelWidth_ = std::clamp(QSettings("brindel", "brindel").value("panelWidth", leastPanel).toInt(), leastPanel, mostPanel);
+    panelWidth_ =
+        std::clamp(QSettings("brindel", "brindel").value("panelWidth", leastPanel).toInt(), leastPanel, mostPanel);
     right_ = new QStackedWidget(whole);
     right_->setFixedWidth(panelWidth_);
     details_ = new Details(*desk_);

@@ -33,8 +33,7 @@ class Beginning : public QAbstractButton {
         p.setBrush(lit ? tokens().paper : tokens().cream);
         p.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 6, 6);
         const int side = says_.isEmpty() ? 18 : 24;
-        p.drawPixmap(QPoint(14, (height() - side) / 2),
-                     iconPixmap(icon_, tokens().tawny, side, devicePixelRatioF()));
+        p.drawPixmap(QPoint(14, (height() - side) / 2), iconPixmap(icon_, tokens().tawny, side, devicePixelRatioF()));
         const QRect words(14 + side + 14, 0, width() - side - 42, height());
         p.setPen(tokens().ink);
         p.setFont(bodyFont(says_.isEmpty() ? 13 : 14, !says_.isEmpty()));

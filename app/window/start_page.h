@@ -1,5 +1,5 @@
-// What is at hand when the program opens with no form: a new one, one from rows of text, those that were open lately, and
-// the forms of Fennick Wharf to look at.
+// What is at hand when the program opens with no form: a new one, one from rows of text, those that were open lately,
+// and the forms of Fennick Wharf to look at.
 #pragma once
 
 #include <QWidget>

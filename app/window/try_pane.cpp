@@ -198,7 +198,8 @@ void TryDetails::showVerdict() {
 
 void TryDetails::showRow(int row, Id id) {
     const FormSession& session = *pane_.session();
-    const QString cells[2] = {toQt(answerName(session.form(), *session.form().find(id))), answerText(session.answer(id))};
+    const QString cells[2] = {toQt(answerName(session.form(), *session.form().find(id))),
+                              answerText(session.answer(id))};
     for (int k = 0; k < 2; ++k) {
         auto* item = table_->item(row, k);
         if (!item) {

@@ -1,5 +1,5 @@
-// What a field holds while a form is filled: a typed value. It is read from what is typed, and written for people, once,
-// by the form's language; nothing looks at a value by reading its wording again.
+// What a field holds while a form is filled: a typed value. It is read from what is typed, and written for people,
+// once, by the form's language; nothing looks at a value by reading its wording again.
 #pragma once
 
 #include <string>

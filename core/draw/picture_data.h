@@ -25,7 +25,8 @@ struct Pixels {
 inline constexpr double mostPixels = 40e6;
 /// The pixels of a PNG; nothing when it cannot be read or has more than `mostPixels`.
 std::optional<Pixels> pixelsOf(const std::string& base64);
-/// What a PNG is made of: grey alone, and whether some of it lets through what is behind. Nothing when it cannot be read.
+/// What a PNG is made of: grey alone, and whether some of it lets through what is behind. Nothing when it cannot be
+/// read.
 struct PictureTraits {
     bool grey = false, opaque = true;
 };

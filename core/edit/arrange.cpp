@@ -46,9 +46,9 @@ double textLine(const Form& form, Id id) {
     const Box box = onSurface(form, id);
     // A tall field or a wrapped label carries its first line as a low one would.
     const double line = form.isDialog() ? 26 : 7;
-    const bool tall = c->kind == Kind::listBox || (c->is().answers == AnswerType::text && c->text(Prop::lines) == "many") ||
-                      c->is().framed || c->is().grid || c->kind == Kind::picture ||
-                      c->is().answers == AnswerType::ink || c->is().turns;
+    const bool tall = c->kind == Kind::listBox ||
+                      (c->is().answers == AnswerType::text && c->text(Prop::lines) == "many") || c->is().framed ||
+                      c->is().grid || c->kind == Kind::picture || c->is().answers == AnswerType::ink || c->is().turns;
     // The first choice of a group, or its question.
     if (c->is().spreads) return box.top + (form.isDialog() ? (c->text(Prop::text).empty() ? 12 : 8) : 3.1);
     return tall ? box.top + std::min(box.height, line) / 2 : box.centre().y;
@@ -106,8 +106,7 @@ Form fittedToText(const Form& form, const Ids& ids, const FontBook& fonts) {
         Box box = c->box;
         double width = std::ceil(fonts.width(text, look) * pt) + (form.isDialog() ? 2 : 0.5);
         if (c->is().speaks) box.height = std::max(box.height, std::ceil(fonts.lineHeight(look) * pt));
-        if (c->is().pressed)
-            width = std::max(width + (form.isDialog() ? 28 : 8), form.isDialog() ? 80.0 : 22.0);
+        if (c->is().pressed) width = std::max(width + (form.isDialog() ? 28 : 8), form.isDialog() ? 80.0 : 22.0);
         if (c->is().answers == AnswerType::tick || c->is().answers == AnswerType::question)
             width += tickBoxOf(form, *c).width + (form.isDialog() ? 12 : 3);
         // A label that ends at its field goes on ending there.

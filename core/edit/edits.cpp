@@ -95,9 +95,7 @@ Edited placed(const Form& form, Id container, Control control, std::optional<std
     const Kind kind = control.kind;
     const bool tabs = row(kind).turns;
     // What lies behind others is first among them.
-    const std::size_t at = index               ? *index
-                           : row(kind).behind ? 0
-                                              : readingPlace(form, container, kind, control.box);
+    const std::size_t at = index ? *index : row(kind).behind ? 0 : readingPlace(form, container, kind, control.box);
     Edited put = putIn(form, container, std::move(control), at);
     if (put.ids.empty()) return put;
     const Id id = put.ids[0];
@@ -219,7 +217,7 @@ Form rehoused(const Form& form, const Ids& ids, Id container) {
         next = childDropped(std::move(next), c->parent, id);
         const auto& order = next.find(container)->children;
         const auto before = last == noControl ? order.end() : std::ranges::find(order, last);
-        const std::size_t at = c->is().behind    ? 0
+        const std::size_t at = c->is().behind          ? 0
                                : before != order.end() ? std::size_t(before - order.begin()) + 1
                                                        : readingPlace(next, container, c->kind, box);
         if (!c->is().behind) last = id;
@@ -296,8 +294,7 @@ Form reworded(const Form& form, Id id, const std::string& text) {
     // Broken bytes would not survive the file: they become U+FFFD here.
     Form next = withProperty(form, {id}, prop, utf8(lettersOf(text)));
     // A button that does nothing yet does what it says; there is one that accepts, and one that leaves.
-    if (const std::string role =
-            c->is().pressed && c->text(Prop::buttonRole) == "other" ? roleSaidBy(text) : "";
+    if (const std::string role = c->is().pressed && c->text(Prop::buttonRole) == "other" ? roleSaidBy(text) : "";
         !role.empty()) {
         bool taken = false;
         if (role == "accept" || role == "cancel")

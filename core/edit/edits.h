@@ -73,7 +73,8 @@ Edited withPage(const Form& form);
 /// Only the ids none of whose containers is among them, as they were given: what moving or copying must touch.
 Ids outermost(const Form& form, const Ids& ids);
 
-/// A clipping: controls taken out of a form with all they hold, in tab order, as a small form of their own under its root.
+/// A clipping: controls taken out of a form with all they hold, in tab order, as a small form of their own under its
+/// root.
 Form clipping(const Form& form, const Ids& ids);
 /// Puts what a clipping holds into a container, shifted by (dx, dy), with ids of their own and names by the form's
 /// scheme; labels go on speaking for the copies of their fields, and formulas of the copies.

@@ -60,8 +60,7 @@ Form turnedInto(const Form& form, const Ids& ids, Kind kind) {
                 if (const Value* mine = old.own.find(prop)) c.set(prop, *mine);
             // A height that the old kind always has gives way to that of the new one.
             if (isFreelyPlaced(next, old) && c.box.height == usual(old.kind).height) c.box.height = usual(kind).height;
-            if (kind == Kind::listBox || row(kind).spreads)
-                c.box.height = std::max(c.box.height, usual(kind).height);
+            if (kind == Kind::listBox || row(kind).spreads) c.box.height = std::max(c.box.height, usual(kind).height);
         });
         // Titles are wording, too.
         const std::string wording = has(old.kind, Prop::text) ? old.text(Prop::text) : old.text(Prop::title);

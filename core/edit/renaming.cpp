@@ -135,8 +135,9 @@ Form questionCarried(const Form& form, Id radio, const std::string& before) {
     const Control* c = form.find(radio);
     if (!c || c->is().answers != AnswerType::question || before.empty()) return form;
     bool left = form.named(before) != nullptr;
-    form.controls.each(
-        [&](Id, const Control& k) { left = left || (k.is().answers == AnswerType::question && k.text(Prop::group) == before); });
+    form.controls.each([&](Id, const Control& k) {
+        left = left || (k.is().answers == AnswerType::question && k.text(Prop::group) == before);
+    });
     const std::string now = answerName(form, *c);
     return left || now == before ? form : formulasTurned(form, {{before, now}});
 }

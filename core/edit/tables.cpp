@@ -97,8 +97,7 @@ Form tableSettled(const Form& form, Id id, const Choices& before) {
     for (Id cell : old)
         if (!kept.contains(cell)) gone.push_back(cell);
     if (!gone.empty()) next = removed(next, gone, true);
-    if (next.find(id)->children != cells)
-        next = changed(std::move(next), id, [&](Control& c) { c.children = cells; });
+    if (next.find(id)->children != cells) next = changed(std::move(next), id, [&](Control& c) { c.children = cells; });
     const Grid grid = gridOf(*next.find(id));
     Ids inside;
     for (std::size_t i = 0; i < cells.size(); ++i) {

@@ -54,8 +54,7 @@ Json controlJson(const Form& form, const Control& c) {
     out["kind"] = row(c.kind).key;
     if (!c.name.empty()) out["name"] = c.name;
     if (c.ownName) out["ownName"] = true;
-    if (row(c.kind).boxed)
-        out["box"] = Json::array({c.box.left, c.box.top, c.box.width, c.box.height});
+    if (row(c.kind).boxed) out["box"] = Json::array({c.box.left, c.box.top, c.box.width, c.box.height});
     addProperties(out, c.own);
     addKept(out, c.kept);
     if (!c.children.empty()) {

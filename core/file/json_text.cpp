@@ -63,7 +63,8 @@ std::optional<Problem> beyondBounds(std::string_view text) {
                 if (text[i] == '\\') ++i;
         } else if (c == '[' || c == '{') {
             if (++depth > deepestJson)
-                return Problem{placeIn(text, i), fmt::format("This lies too deep: {} levels are the most.", deepestJson)};
+                return Problem{placeIn(text, i),
+                               fmt::format("This lies too deep: {} levels are the most.", deepestJson)};
         } else if (c == ']' || c == '}') {
             --depth;
         } else if ((c >= '0' && c <= '9') || c == '-') {

@@ -11,8 +11,8 @@
 namespace brindel {
 
 struct Keepsake {
-    std::string record;  // the file it is kept in
-    std::string path;    // the form file it belongs to; empty for a form never saved
+    std::string record;           // the file it is kept in
+    std::string path;             // the form file it belongs to; empty for a form never saved
     std::string readOnlyBecause;  // why the form may not be saved under its own name; empty when it may
     Form form;
 };

@@ -9,8 +9,8 @@ namespace brindel {
 
 /// Writes a file whole: beside it, flushed to the disk, and put in its place at once. Links are followed, also to where
 /// nothing is yet; the file's mode is kept, and one that other names share is written where it is. What is no plain
-/// file (a pipe, a device, /dev/stdout) is written into. A file that is not writable is left alone. On a problem the old
-/// file stands as it was and nothing is left beside it.
+/// file (a pipe, a device, /dev/stdout) is written into. A file that is not writable is left alone. On a problem the
+/// old file stands as it was and nothing is left beside it.
 Result<void> writeWhole(const std::string& path, const std::string& bytes);
 /// Writes to standard output, to its last byte.
 Result<void> writeOut(const std::string& bytes);

@@ -78,15 +78,14 @@ class Teller {
         f.label = label;
         f.kind = c.kind;
         f.own = c.own;
-        for (Prop prop : {Prop::text, Prop::holdsTo, Prop::lines, Prop::alignAcross, Prop::alignDown})
-            f.own.drop(prop);
+        for (Prop prop : {Prop::text, Prop::holdsTo, Prop::lines, Prop::alignAcross, Prop::alignDown}) f.own.drop(prop);
         if (c.ownName) f.name = c.name;
         if (c.is().answers == AnswerType::text && c.text(Prop::lines) == "many") {
             f.own.set(Prop::lines, string("many"));
             // Roughly the size it has: jotting speaks of characters and lines.
             const double letter = form_.isDialog() ? 7 : 1.9, line = form_.isDialog() ? 16 : 4.3;
-            f.columns = std::max(1, int(c.box.width / letter));
-            f.rows = std::max(2, int(c.box.height / line));
+            f.columns = std::clamp(int(c.box.width / letter), 1, 500);
+            f.rows = std::clamp(int(c.box.height / line), 2, 200);
         }
         return f;
     }

@@ -148,8 +148,7 @@ Edited laidInto(const Form& form, Id container, Id under, const Jotting& rows, c
     };
     if (!page) {
         const double foot = holder->is().framed ? m.frameFoot : form.isDialog() ? 16 : m.rowGap;
-        widen(container,
-              std::max(0.0, reachedRight + (holder->is().framed ? m.frameSide : m.inset) - area.width),
+        widen(container, std::max(0.0, reachedRight + (holder->is().framed ? m.frameSide : m.inset) - area.width),
               std::max(0.0, reached + foot - area.height));
     }
     return {next, tops};

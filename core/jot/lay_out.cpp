@@ -95,9 +95,8 @@ Form dialogFrom(const Jotting& rows, Form form, const FontBook& fonts) {
             y = layer.y;
             first = 1;
         }
-        Id tabs = layer.add(Kind::tabs, {edge, y, widest + m.inset, 100}, [&](Control& t) {
-            t.set(Prop::holdsTo, string("left top right bottom"));
-        });
+        Id tabs = layer.add(Kind::tabs, {edge, y, widest + m.inset, 100},
+                            [&](Control& t) { t.set(Prop::holdsTo, string("left top right bottom")); });
         double high = 0;
         std::vector<std::vector<Id>> lasts;
         for (std::size_t i = first; i < sections.size(); ++i) {

@@ -54,9 +54,9 @@ void Layer::rowOfFields(const JotRow& r, const Columns& c) {
             width = column.field;
         Id label = noControl;
         if (labelled(f))
-            label = above_ ? addLabel(f.label, {column.fieldLeft, y, textWidth(f.label, "text"), lineHigh("text")},
-                                      false)
-                           : addLabel(f.label, besideField(column), true);
+            label = above_
+                        ? addLabel(f.label, {column.fieldLeft, y, textWidth(f.label, "text"), lineHigh("text")}, false)
+                        : addLabel(f.label, besideField(column), true);
         addField(f, label, {column.fieldLeft, y + over + tickDrop(f), width, size.height}, false);
     }
     y += high + m_.rowGap;
@@ -211,8 +211,7 @@ void Layer::addField(const JotField& f, Id label, Box box, bool broad) {
 void Layer::loneField(const JotField& f, const Columns& c) {
     const Columns::Column& column = c.columns[0];
     const double text = textWidth(f.label, "text");
-    const bool over =
-        labelled(f) && (above_ || row(f.kind).grid || labelOver({&f}) || text > column.label + 0.01);
+    const bool over = labelled(f) && (above_ || row(f.kind).grid || labelOver({&f}) || text > column.label + 0.01);
     Extent size = wanted(f);
     double from = over && !above_ ? left : column.fieldLeft;
     if (wordedItself(f) && from + size.width > c.right) {
@@ -241,8 +240,8 @@ void Layer::loneField(const JotField& f, const Columns& c) {
 void Layer::framed(const std::string& title, const std::vector<const JotRow*>& inner, const Columns& c) {
     const double outerLeft = left, outerRight = right;
     auto lay = [&] {
-        Id frame = add(Kind::frame, {outerLeft, y, c.right - outerLeft, 10},
-                       [&](Control& x) { x.set(Prop::title, title); });
+        Id frame =
+            add(Kind::frame, {outerLeft, y, c.right - outerLeft, 10}, [&](Control& x) { x.set(Prop::title, title); });
         Id outer = container;
         std::size_t after = at_;
         double outerY = y;

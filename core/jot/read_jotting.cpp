@@ -62,9 +62,11 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     refuse(row(f.kind).answers != AnswerType::number && f.kind != Kind::listBox && !group && p.range, "range");
     refuse(row(f.kind).answers != AnswerType::number && p.decimals >= 0, "decimals");
     refuse(row(f.kind).answers != AnswerType::number && !p.unit.empty(), "unit");
-    refuse(row(f.kind).answers != AnswerType::date && !time && (!p.earliest.empty() || !p.latest.empty()), "earliest or latest date");
+    refuse(row(f.kind).answers != AnswerType::date && !time && (!p.earliest.empty() || !p.latest.empty()),
+           "earliest or latest date");
     refuse(row(f.kind).answers != AnswerType::date && !p.datePattern.empty(), "date pattern");
-    refuse(!has(f.kind, Prop::placeholder) && row(f.kind).answers != AnswerType::choice && !p.quoted.empty(), "placeholder");
+    refuse(!has(f.kind, Prop::placeholder) && row(f.kind).answers != AnswerType::choice && !p.quoted.empty(),
+           "placeholder");
     if (chosen && p.choices && p.choices->empty() && !p.other)
         throw Mistake{column, "At least one choice is expected between [ and ]."};
     if (chosen && !p.choices)
@@ -133,7 +135,8 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
         if (p.most) f.own.set(Prop::atMost, *p.most);
     }
     if (row(f.kind).answers == AnswerType::date) setDates(p, f, column);
-    if (!p.quoted.empty()) f.own.set(row(f.kind).answers == AnswerType::choice ? Prop::prompt : Prop::placeholder, p.quoted);
+    if (!p.quoted.empty())
+        f.own.set(row(f.kind).answers == AnswerType::choice ? Prop::prompt : Prop::placeholder, p.quoted);
     if (!p.hint.empty()) f.own.set(Prop::hint, p.hint);
     if (p.required) f.own.set(Prop::required, true);
     if (!p.access.empty()) f.own.set(Prop::access, p.access);
@@ -277,7 +280,8 @@ tl::expected<Jotting, JotMistake> readJotting(const string& text, const string& 
         if (!line.empty() && line.back() == U'\r') line.remove_suffix(1);
         at = end + 1;
         // The line feed behind the last line begins no other.
-        if (++number > 20000 && !(line.empty() && at > letters.size())) return tl::unexpected(JotMistake{number, 0, "A jotting has at most 20,000 lines."});
+        if (++number > 20000 && !(line.empty() && at > letters.size()))
+            return tl::unexpected(JotMistake{number, 0, "A jotting has at most 20,000 lines."});
         try {
             if (auto row = rowOf(line, language)) rows.push_back(std::move(*row));
         } catch (const Mistake& mistake) {

@@ -102,9 +102,9 @@ Look Sizes::styleLook(const char* style) const {
 
 double Sizes::tickDrop(const JotField& f) const {
     const double high = form_.isDialog() ? 24 : 6.2;
-    return row(f.kind).answers == AnswerType::tick      ? (m_.fieldHigh - m_.tickHigh) / 2
-           : row(f.kind).spreads ? (m_.fieldHigh - high) / 2
-                                         : 0;
+    return row(f.kind).answers == AnswerType::tick ? (m_.fieldHigh - m_.tickHigh) / 2
+           : row(f.kind).spreads                   ? (m_.fieldHigh - high) / 2
+                                                   : 0;
 }
 
 bool Sizes::fits(const std::vector<const JotField*>& fields, const Columns& c) const {

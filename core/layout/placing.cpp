@@ -18,8 +18,7 @@ Box nextPlace(const Form& form, Id after, Id container, Extent size) {
     if (!last)
         for (Id id : holder->children) {
             const Control* c = form.find(id);
-            if (!c->is().speaks && !c->is().behind && (!last || c->box.bottom() > last->box.bottom()))
-                last = c;
+            if (!c->is().speaks && !c->is().behind && (!last || c->box.bottom() > last->box.bottom())) last = c;
         }
     if (!last) {
         const Box inside = holder->is().paper ? withinMargins(form) : area.grown(-m.frameSide);

@@ -89,8 +89,8 @@ std::string suggestedHolds(const Form& form, Id id) {
     const bool atRight = !spans && right < b.left && b.centre().x > area.width / 2 && right <= near * 6 &&
                          (c->is().pressed || right <= near);
     const bool foot = c->is().pressed && bottom <= near && b.centre().y > area.height / 2;
-    const bool fills = tall && bottom <= near * (c->is().turns ? 3 : 1) && b.height > area.height * 0.25 &&
-                       (!below || c->is().turns);
+    const bool fills =
+        tall && bottom <= near * (c->is().turns ? 3 : 1) && b.height > area.height * 0.25 && (!below || c->is().turns);
     if (!atRight || !foot) {
         if (!(atRight && c->is().pressed)) add("left");
     }

@@ -33,13 +33,15 @@ int mostThatFit(double width, TextOf textOf, const auto& widthOf) {
 }
 
 bool hasManyLines(const Control& c) {
-    return (c.is().answers == AnswerType::text && c.text(Prop::lines) == "many") || (c.is().speaks && c.yes(Prop::wraps));
+    return (c.is().answers == AnswerType::text && c.text(Prop::lines) == "many") ||
+           (c.is().speaks && c.yes(Prop::wraps));
 }
 
 /// The box that a control's text stands in, and its look.
 std::optional<std::pair<Box, Look>> textPlace(const Form& form, const Control& c) {
-    const bool typed = c.is().answers == AnswerType::text || c.is().answers == AnswerType::number || c.is().answers == AnswerType::date ||
-                       c.is().answers == AnswerType::time || c.is().answers == AnswerType::choice;
+    const bool typed = c.is().answers == AnswerType::text || c.is().answers == AnswerType::number ||
+                       c.is().answers == AnswerType::date || c.is().answers == AnswerType::time ||
+                       c.is().answers == AnswerType::choice;
     if (typed) return std::pair(textBoxOf(form, c), entryLookOf(form, c));
     if (c.is().speaks) return std::pair(Box{0, 0, c.box.width, c.box.height}, lookOf(form, c));
     return std::nullopt;

@@ -4,7 +4,6 @@
 #include <map>
 #include <set>
 
-
 namespace brindel {
 namespace {
 

@@ -57,8 +57,7 @@ Form tidied(const Form& form, const Ids& ids) {
     std::set<Id> chosen(ids.begin(), ids.end());
     std::vector<Id> containers;
     walk(form, rootId, [&](const Control& c, int) {
-        const bool area =
-            c.kind == Kind::dialog || c.is().paper || c.is().turned || c.is().framed;
+        const bool area = c.kind == Kind::dialog || c.is().paper || c.is().turned || c.is().framed;
         if (area) containers.push_back(c.id);
     });
     // Pages are laid by the same lines, and frames by those around them: what has most to say goes first.

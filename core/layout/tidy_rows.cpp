@@ -114,7 +114,8 @@ void Tidying::findRows() {
             }
             row.buttons = row.buttons && brindel::row(u.kind).pressed;
             row.filled = row.filled || kindFills(u.kind);
-            row.wide = row.wide || brindel::row(u.kind).framed || brindel::row(u.kind).turns || brindel::row(u.kind).grid;
+            row.wide =
+                row.wide || brindel::row(u.kind).framed || brindel::row(u.kind).turns || brindel::row(u.kind).grid;
         }
         row.spread = lowest - highest;
         if (row.units.size() == 1 && brindel::row(units_[row.units[0]].kind).speaks) {

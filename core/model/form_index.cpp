@@ -25,8 +25,8 @@ FormIndex::FormIndex(const Form& form) : controls_(form.controls) {
             for (std::size_t i = 0; i < c.children.size(); ++i) cells_.emplace(c.children[i], i);
         if (!isFilled(c)) return;
         if (c.is().answers == AnswerType::question) {
-            auto [at, fresh] =
-                questionOfGroup.emplace(std::pair<Id, std::string_view>(c.parent, c.text(Prop::group)), questions_.size());
+            auto [at, fresh] = questionOfGroup.emplace(std::pair<Id, std::string_view>(c.parent, c.text(Prop::group)),
+                                                       questions_.size());
             if (fresh) questions_.emplace_back();
             questions_[at->second].push_back(c.id);
             questionAt_.emplace(c.id, at->second);

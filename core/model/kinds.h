@@ -242,38 +242,38 @@ enum class AnswerType : std::uint8_t {
 
 struct KindRow {
     Kind kind;
-    std::string_view key;                  // in the file
-    std::string_view word;                 // for people, in the middle of a sentence: "text box"
-    std::string_view prefix, suffix;       // what stands for the kind before or behind a name
-    Named named;                           // whether it needs a name
-    char letter = 0;                       // picks the kind for placing; 0 when it cannot be picked
-    Extent inDialog = {};                  // usual size, px
-    Extent inDocument = {};                // usual size, mm
-    std::string_view style;                // the style it follows unless told otherwise
-    bool surface = false;                  // drawn as one piece: the dialog, or a page
-    bool root = false;                     // a form itself
-    bool holds = false;                    // other controls can lie in it
-    std::string_view children = {};        // the file's key for what lies in it; empty when nothing can
-    bool keepsOrder = false;               // its children have an order of their own, not that of reading
-    bool boxed = true;                     // it has a place and size of its own
-    AnswerType answers = AnswerType::none;       // what a filler gives it
-    bool tabbed = false;                   // the Tab key can stop on it
-    bool placed = false;                   // a person can place it on the sheet
-    bool labelled = false;                 // placed with a label of its own
-    bool tall = false;                     // higher than a line of text
-    bool wide = false;                     // takes up the width that there is
-    bool behind = false;                   // lies behind what stands on it
-    bool paper = false;                    // one sheet of a document
-    bool framed = false;                   // has an edge, and a title in it, around what it holds
-    bool turns = false;                    // shows one of the pages that it holds
-    bool turned = false;                   // a page that is turned to
-    bool grid = false;                     // holds cells in rows and columns
-    bool inGrid = false;                   // a cell, which one control fills
-    bool speaks = false;                   // wording alone, which can speak for a field
-    bool spreads = false;                  // several buttons or ticks in one control
-    bool pressed = false;                  // a press does something
-    std::optional<Prop> wording = {};      // what people read on it
-    std::vector<Prop> props = {};          // in the order of the details
+    std::string_view key;                               // in the file
+    std::string_view word;                              // for people, in the middle of a sentence: "text box"
+    std::string_view prefix, suffix;                    // what stands for the kind before or behind a name
+    Named named;                                        // whether it needs a name
+    char letter = 0;                                    // picks the kind for placing; 0 when it cannot be picked
+    Extent inDialog = {};                               // usual size, px
+    Extent inDocument = {};                             // usual size, mm
+    std::string_view style;                             // the style it follows unless told otherwise
+    bool surface = false;                               // drawn as one piece: the dialog, or a page
+    bool root = false;                                  // a form itself
+    bool holds = false;                                 // other controls can lie in it
+    std::string_view children = {};                     // the file's key for what lies in it; empty when nothing can
+    bool keepsOrder = false;                            // its children have an order of their own, not that of reading
+    bool boxed = true;                                  // it has a place and size of its own
+    AnswerType answers = AnswerType::none;              // what a filler gives it
+    bool tabbed = false;                                // the Tab key can stop on it
+    bool placed = false;                                // a person can place it on the sheet
+    bool labelled = false;                              // placed with a label of its own
+    bool tall = false;                                  // higher than a line of text
+    bool wide = false;                                  // takes up the width that there is
+    bool behind = false;                                // lies behind what stands on it
+    bool paper = false;                                 // one sheet of a document
+    bool framed = false;                                // has an edge, and a title in it, around what it holds
+    bool turns = false;                                 // shows one of the pages that it holds
+    bool turned = false;                                // a page that is turned to
+    bool grid = false;                                  // holds cells in rows and columns
+    bool inGrid = false;                                // a cell, which one control fills
+    bool speaks = false;                                // wording alone, which can speak for a field
+    bool spreads = false;                               // several buttons or ticks in one control
+    bool pressed = false;                               // a press does something
+    std::optional<Prop> wording = {};                   // what people read on it
+    std::vector<Prop> props = {};                       // in the order of the details
     std::vector<std::pair<Prop, Value>> defaults = {};  // where they differ from the property's own
 
     bool filled() const { return answers != AnswerType::none; }  // a filler gives it a value

@@ -83,7 +83,9 @@ std::string notReserved(std::string name, S::Letters letters, std::size_t most) 
     if (!isReserved(name)) return name;
     const std::string sign = signOf(letters) ? std::string(1, signOf(letters)) : "";
     for (const char* word : {"field", "item", "x"}) {
-        const std::string more = letters == S::Letters::upperSnake ? upper(word) : sign.empty() ? camelWord(word) : word;
+        const std::string more = letters == S::Letters::upperSnake ? upper(word)
+                                 : sign.empty()                    ? camelWord(word)
+                                                                   : word;
         const std::size_t room = most - std::min(most, sign.size() + more.size());
         const std::string longer = name.substr(0, room) + sign + more;
         if (room >= std::min<std::size_t>(name.size(), 4) && !isReserved(longer)) return longer;

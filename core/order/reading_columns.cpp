@@ -210,11 +210,7 @@ Units unitsOf(const Form& form, const Control& holder, const Sizes& sizes) {
     for (Id id : holder.children) {
         const Control* c = form.find(id);
         if (!c || c->is().behind || with.contains(id)) continue;
-        Unit u{boxOf(form, *c),
-               0,
-               natureOf(*c),
-               c->is().speaks && c->text(Prop::role).starts_with("heading"),
-               {id}};
+        Unit u{boxOf(form, *c), 0, natureOf(*c), c->is().speaks && c->text(Prop::role).starts_with("heading"), {id}};
         u.line = u.box.top + std::min(u.box.height, sizes.line) / 2;
         if (auto label = labels.find(id); label != labels.end()) {
             const Box words = boxOf(form, *form.find(label->second));
@@ -234,7 +230,8 @@ Units unitsOf(const Form& form, const Control& holder, const Sizes& sizes) {
         units.push_back(std::move(u));
     }
     for (Unit& u : units)
-        if (u.nature == Nature::tick && u.ids.size() > 1 && form.find(u.ids.back())->is().answers == AnswerType::question)
+        if (u.nature == Nature::tick && u.ids.size() > 1 &&
+            form.find(u.ids.back())->is().answers == AnswerType::question)
             u.ids = inReadingOrder(form, u.ids);
     return units;
 }
@@ -248,8 +245,7 @@ void mirror(Units& units) {
 std::vector<Id> readInOrder(const Form& form, Id container) {
     const Control* holder = form.find(container);
     if (!holder) return {};
-    if (holder->is().turns || holder->is().grid || holder->kind == Kind::document)
-        return holder->children;
+    if (holder->is().turns || holder->is().grid || holder->kind == Kind::document) return holder->children;
     const Sizes sizes = form.isDialog() ? Sizes{2, 48, 26} : Sizes{0.5, 13, 7};
     Units units = unitsOf(form, *holder, sizes);
     // What stands on a box is read together; of boxes within each other the smaller one counts.

@@ -44,7 +44,8 @@ std::vector<Id> stopsOf(const Form& form) {
     std::map<std::pair<Id, std::string>, Id> questions;
     for (Id id : tabRoute(form)) {
         const Control& c = *form.find(id);
-        if (c.is().answers != AnswerType::question || questions.emplace(std::pair(c.parent, c.text(Prop::group)), id).second)
+        if (c.is().answers != AnswerType::question ||
+            questions.emplace(std::pair(c.parent, c.text(Prop::group)), id).second)
             stops.push_back(id);
     }
     return stops;

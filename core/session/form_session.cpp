@@ -170,7 +170,8 @@ void FormSession::step(Id id, int steps) {
                 const auto day = dayMeant(c->text(prop), today_);
                 return day ? std::optional(Days(*day)) : std::nullopt;
             };
-            const Days next = Days(from ? *from : today_) + std::chrono::days(from ? std::clamp(steps, -40000, 40000) : 0);
+            const Days next =
+                Days(from ? *from : today_) + std::chrono::days(from ? std::clamp(steps, -40000, 40000) : 0);
             return hold(id, {Day(within(next, limit(Prop::earliest), limit(Prop::latest)))});
         }
         default:
@@ -278,7 +279,8 @@ Result<void> FormSession::put(const string& name, const Answer& answer) {
     if (!c && madeRoomFor(name)) c = found();
     if (!c) return refuse(Phrase::noSuchField);
     const auto question = index_->questionOf(c->id);
-    const bool reachable = question.empty() ? open(c->id) : std::ranges::any_of(question, [&](Id id) { return open(id); });
+    const bool reachable =
+        question.empty() ? open(c->id) : std::ranges::any_of(question, [&](Id id) { return open(id); });
     if (!reachable) return refuse(Phrase::mayNotChange);
     const bool button = std::holds_alternative<bool>(answer) && c->name == name;
     if (!question.empty() && !button) {

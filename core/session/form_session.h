@@ -26,12 +26,12 @@ struct Outcome {
 
 /// What acts have changed since it was last asked.
 struct Changes {
-    std::set<Id> answers;      // fields that hold or show something else
-    std::set<Id> complaints;   // fields and questions beside which something else is said
-    std::set<Id> visible;      // controls that are shown or hidden
-    std::set<Id> enabled;      // controls that can be used or not
-    std::set<Id> rows;         // tables with more or fewer rows; what stands around them has moved
-    std::set<Id> turned;       // tabs that show another page
+    std::set<Id> answers;     // fields that hold or show something else
+    std::set<Id> complaints;  // fields and questions beside which something else is said
+    std::set<Id> visible;     // controls that are shown or hidden
+    std::set<Id> enabled;     // controls that can be used or not
+    std::set<Id> rows;        // tables with more or fewer rows; what stands around them has moved
+    std::set<Id> turned;      // tabs that show another page
     bool operator==(const Changes&) const = default;
     bool empty() const { return *this == Changes(); }
 };

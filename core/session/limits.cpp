@@ -81,7 +81,8 @@ string numberBroken(const Field& f, const Entry& entry) {
 
 /// A date or time against its earliest and latest.
 template <class T, class Written>
-string momentBroken(const Field& f, const T& moment, std::optional<T> earliest, std::optional<T> latest, Written written) {
+string momentBroken(const Field& f, const T& moment, std::optional<T> earliest, std::optional<T> latest,
+                    Written written) {
     if (earliest && moment < *earliest)
         return ownOr(f.control, Prop::rangeMessage, said(f, Phrase::atTheEarliest, {called(f), written(*earliest)}));
     if (latest && moment > *latest)
@@ -100,7 +101,9 @@ string dateBroken(const Field& f, const Entry& entry) {
 }
 
 string timeBroken(const Field& f, const Entry& entry) {
-    auto written = [&](TimeOfDay time) { return timeIn(time.minutes, f.control.text(Prop::timePattern), f.language()); };
+    auto written = [&](TimeOfDay time) {
+        return timeIn(time.minutes, f.control.text(Prop::timePattern), f.language());
+    };
     const auto* time = std::get_if<TimeOfDay>(&entry.held);
     if (!time) return said(f, Phrase::noTime, {called(f), written({14 * 60 + 30}), quoted(entry.typed)});
     auto limit = [&](Prop prop) -> std::optional<TimeOfDay> {
@@ -122,8 +125,7 @@ string picksBroken(const Field& f, const Entry& entry) {
     const Picks& picks = held ? *held : none;
     if (takesSeveral(c)) {
         const auto least = std::size_t(c.number(Prop::atLeast)), most = std::size_t(c.number(Prop::atMost));
-        if (picks.lines.size() < least)
-            return said(f, Phrase::atLeastSoMany, {std::to_string(least), called(f)});
+        if (picks.lines.size() < least) return said(f, Phrase::atLeastSoMany, {std::to_string(least), called(f)});
         if (most > 0 && picks.lines.size() > most)
             return said(f, Phrase::atMostSoMany, {std::to_string(most), called(f), count(picks.lines.size())});
     }
@@ -133,9 +135,8 @@ string picksBroken(const Field& f, const Entry& entry) {
 
 string missingQuestion(const Field& f) {
     const Control* frame = f.form.find(f.control.parent);
-    const string title = frame && row(frame->kind).wording == Prop::title && !row(frame->kind).root
-                             ? frame->text(Prop::title)
-                             : "";
+    const string title =
+        frame && row(frame->kind).wording == Prop::title && !row(frame->kind).root ? frame->text(Prop::title) : "";
     return title.empty() ? said(f, Phrase::chooseOneOfThese) : said(f, Phrase::chooseOneFor, {title});
 }
 

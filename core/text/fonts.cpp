@@ -56,8 +56,8 @@ double Face::advanceOf(unsigned glyph) const {
 struct FontBook::Store {
     std::mutex lock;
     FcConfig* config = nullptr;
-    std::map<std::string, FacePtr> byAsk;   // "family|bi" or "family|bi|U+XXXX"
-    std::map<std::string, FacePtr> byFile;  // "path#index"
+    std::map<std::string, FacePtr> byAsk;            // "family|bi" or "family|bi|U+XXXX"
+    std::map<std::string, FacePtr> byFile;           // "path#index"
     std::unordered_map<std::string, double> widths;  // "family|bi|text" in ems: measured far more often than changed
     std::size_t widthBytes = 0;
 
@@ -140,7 +140,8 @@ FacePtr FontBook::faceWith(char32_t character, const FacePtr& first, const std::
 }
 
 std::optional<double> FontBook::knownWidth(const std::string& text, const Look& look) const {
-    const std::string key = askKey(look.family.empty() ? desktopFamily : look.family, look.bold, look.italic) + "|" + text;
+    const std::string key =
+        askKey(look.family.empty() ? desktopFamily : look.family, look.bold, look.italic) + "|" + text;
     std::lock_guard guard(store_->lock);
     auto at = store_->widths.find(key);
     return at == store_->widths.end() ? std::nullopt : std::optional(at->second);

@@ -84,8 +84,9 @@ class FontBook {
     /// The distance between two lines in points.
     double lineHeight(const Look& look) const;
     /// The lines a text takes at a width in points: broken where the Unicode Line Breaking Algorithm (UAX 14) lets it
-    /// where it wraps, and at every line break; the spaces at a break belong to neither line. A word that is too long by
-    /// itself is cut between letters as people see them. Each paragraph is shaped once: takes as long as the text is.
+    /// where it wraps, and at every line break; the spaces at a break belong to neither line. A word that is too long
+    /// by itself is cut between letters as people see them. Each paragraph is shaped once: takes as long as the text
+    /// is.
     std::vector<std::string> lines(const std::string& text, const Look& look, double width, bool wraps) const;
     /// `text` cut to `width` points, with an ellipsis where something is cut.
     std::string fitted(const std::string& text, const Look& look, double width) const;

@@ -120,16 +120,20 @@ struct TypedNumber {
 
 std::optional<TypedNumber> typedNumber(const icu::UnicodeString& text) {
     TypedNumber typed;
+    bool begun = false;  // a sign stands before all else but marks of direction
     for (int32_t at = 0; at < text.length(); at = text.moveIndex32(at, 1)) {
         const UChar32 c = text.char32At(at);
+        if (c == 0x200E || c == 0x200F || c == 0x061C) continue;
+        const bool sign = c == '-' || c == 0x2212 || c == '+';
         if (const int32_t digit = u_charDigitValue(c); digit >= 0)
             typed.digits += char('0' + digit);
-        else if ((c == '-' || c == 0x2212 || c == '+') && at == 0)
+        else if (sign && !begun)
             typed.negative = c != '+';
-        else if (u_isalpha(c) || u_iscntrl(c) || c == '-' || c == '+')
+        else if (sign || u_isalpha(c) || u_iscntrl(c))
             return std::nullopt;
-        else if (c != 0x200E && c != 0x200F && c != 0x061C)  // marks of direction
+        else
             typed.between.emplace_back(typed.digits.size(), u_isspace(c) || c == 0x202F ? 0xA0 : c);
+        begun = true;
     }
     if (typed.digits.empty()) return std::nullopt;
     return typed;

@@ -175,8 +175,9 @@ TEST(TableColumns, HaveATableOfTheirOwnAndEdgesToDrag) {
 
     hands.desk().select({table});
     const Grid before = gridOf(*hands.form().find(table));
-    const QPoint edge = hands.sheet().place(rootId, {hands.form().find(table)->box.left + before.across[1],
-                                                     hands.form().find(table)->box.centre().y + 3})
+    const QPoint edge = hands.sheet()
+                            .place(rootId, {hands.form().find(table)->box.left + before.across[1],
+                                            hands.form().find(table)->box.centre().y + 3})
                             .toPoint();
     hands.drag(edge, edge + QPoint(-60, 0));
     const Grid after = gridOf(*hands.form().find(table));

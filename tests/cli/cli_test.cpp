@@ -159,7 +159,9 @@ TEST(CommandLine, LaysTheRoute) {
     write(folder.file("new.brindel"), R"({"brindel": 9, "form": "dialog", "name": "x", "controls": []})");
     Ended newer = run(folder, "order new.brindel --by reading");
     EXPECT_EQ(newer.status, 1);
-    EXPECT_EQ(newer.errors, "new.brindel: A newer Brindel made this file. It can be looked at here, but not saved under its own name.\n");
+    EXPECT_EQ(
+        newer.errors,
+        "new.brindel: A newer Brindel made this file. It can be looked at here, but not saved under its own name.\n");
     EXPECT_EQ(run(folder, "order new.brindel --by reading -o copy.brindel").status, 0);
     EXPECT_EQ(run(folder, "order x.brindel").status, 2);
 }

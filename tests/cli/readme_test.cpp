@@ -50,7 +50,8 @@ TEST(Readme, EveryCommandOfThePrograms) {
         if (!line.starts_with("brindel-cli")) continue;  // windows are driven in the tests of the windows
         const std::string command = spelledOut(line);
         EXPECT_EQ(run(at + "'" + BRINDEL_BIN + "'/" + command + " >out.txt 2>err.txt"), 0)
-            << command << "\n" << textOf(folder.file("err.txt"));
+            << command << "\n"
+            << textOf(folder.file("err.txt"));
         ++commands;
     }
     EXPECT_GE(commands, 6);

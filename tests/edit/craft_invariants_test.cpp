@@ -19,7 +19,8 @@ using namespace brindel::test;
 namespace {
 
 const char* const rows =
-    "# F\n## One\nA: text 5\nB: number .01 m\nHull: group 2 [x, y, Other…]\n### Frame\nC: date\nD: check\nT: time\n###\n"
+    "# F\n## One\nA: text 5\nB: number .01 m\nHull: group 2 [x, y, Other…]\n### Frame\nC: date\nD: check\nT: "
+    "time\n###\n"
     "## Two\nWork: table [2=Job, Hours, On] 2\nSigned: signature; Photo: picture\nG: list [p, q]\n[Next]\n[OK]* "
     "[Cancel]\n";
 

@@ -8,9 +8,9 @@ namespace fs = std::filesystem;
 
 namespace {
 /// Lower floors know nothing of higher ones; folders of one floor know nothing of each other.
-const std::map<std::string, int> floors = {{"model", 0},   {"text", 1}, {"naming", 2}, {"order", 2},   {"answers", 2},
-                                           {"draw", 3},    {"file", 3}, {"edit", 4},   {"layout", 5},
-                                           {"session", 6}, {"jot", 6},  {"targets", 7}};
+const std::map<std::string, int> floors = {{"model", 0},   {"text", 1},    {"naming", 2}, {"order", 2},
+                                           {"answers", 2}, {"draw", 3},    {"file", 3},   {"edit", 4},
+                                           {"layout", 5},  {"session", 6}, {"jot", 6},    {"targets", 7}};
 
 std::vector<std::pair<std::string, std::string>> includes(const std::string& folder) {
     std::vector<std::pair<std::string, std::string>> found;
@@ -49,8 +49,8 @@ TEST(House, ArrowsWithinCorePointOneWay) {
 }
 
 TEST(House, WhatAKindIsStandsInTheTableOfKinds) {
-    // A kind is looked at by name where it is drawn or written. Elsewhere its columns are asked, so that a new kind is a
-    // row of the table and not a search through the code. What is left compares a kind with another one for good.
+    // A kind is looked at by name where it is drawn or written. Elsewhere its columns are asked, so that a new kind is
+    // a row of the table and not a search through the code. What is left compares a kind with another one for good.
     const std::regex compared("[!=]= *Kind::|case Kind::|Kind::[a-zA-Z]+ *[!=]=");
     int count = 0;
     for (const char* folder : {"core", "app", "filler", "cli"})
@@ -61,7 +61,8 @@ TEST(House, WhatAKindIsStandsInTheTableOfKinds) {
                 file.starts_with("core/targets/") || file == "filler/widgets.cpp")
                 continue;
             const std::string text = textOf(entry.path().string());
-            count += int(std::distance(std::sregex_iterator(text.begin(), text.end(), compared), std::sregex_iterator()));
+            count +=
+                int(std::distance(std::sregex_iterator(text.begin(), text.end(), compared), std::sregex_iterator()));
         }
     EXPECT_LT(count, 120);
     EXPECT_GT(count, 10) << "or this counts nothing any more";

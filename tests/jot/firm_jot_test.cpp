@@ -12,15 +12,15 @@ std::string writtenBack(const std::string& row) {
 }  // namespace
 
 TEST(JotSteps, WhatStandsBehindThePointIsTheStep) {
-    for (const auto& [row, step, decimals] : std::vector<std::tuple<std::string, double, double>>{
-             {"N: number 0..200 .5 h", 0.5, 1},
-             {"N: number .1", 0.1, 1},
-             {"N: number .01", 0.01, 2},
-             {"N: number .25", 0.25, 2},
-             {"N: number .50", 0.5, 2},
-             {"N: number by 5", 5, 0},
-             {"N: number .00 by 5", 5, 2},
-             {"N: number", 1, 0}}) {
+    for (const auto& [row, step, decimals] :
+         std::vector<std::tuple<std::string, double, double>>{{"N: number 0..200 .5 h", 0.5, 1},
+                                                              {"N: number .1", 0.1, 1},
+                                                              {"N: number .01", 0.01, 2},
+                                                              {"N: number .25", 0.25, 2},
+                                                              {"N: number .50", 0.5, 2},
+                                                              {"N: number by 5", 5, 0},
+                                                              {"N: number .00 by 5", 5, 2},
+                                                              {"N: number", 1, 0}}) {
         const Form form = jotted(row + "\n");
         EXPECT_EQ(named(form, "numN").number(Prop::step), step) << row;
         EXPECT_EQ(named(form, "numN").number(Prop::decimals), decimals) << row;
@@ -47,6 +47,12 @@ TEST(JotBreaks, WhatJottingCannotSayOfLabelsAndButtonsIsListed) {
     form = withProperty(form, {named(form, "OK").id}, Prop::hint, std::string("Books it"));
     const std::vector<std::string> lost = asJotting(form).cannotSay;
     EXPECT_EQ(lost, (std::vector<std::string>{"Text colour of “A”", "Hint of “btnOK”"}));
+}
+
+TEST(JotBounds, AFieldOfAnySizeIsToldSoThatItReadsBack) {
+    Form form = jotted("A: text 60x3\n");
+    form = boxed(form, named(form, "txtA").id, {20, 20, 9000, 9000});
+    EXPECT_TRUE(readJotting(jottingText(asJotting(form).rows)));
 }
 
 TEST(JotInto, SectionsStandOverTheirOwnRows) {

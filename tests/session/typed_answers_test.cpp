@@ -29,25 +29,26 @@ TEST(TypedAnswers, ANumberIsNeverReadThroughAnotherLanguage) {
 }
 
 TEST(TypedAnswers, NumbersAreReadInFull) {
-    for (const auto& [typed, language, number] : std::vector<std::tuple<std::string, std::string, double>>{
-             {"0.12345678", "en", 0.12345678},
-             {"1,234.5", "en", 1234.5},
-             {"9,4", "en", 9.4},
-             {"1.234,5", "de", 1234.5},
-             {"1.5", "de", 1.5},
-             {"0.125", "de", 0.125},
-             {"-12", "de", -12},
-             {"\u221212", "en", -12},
-             {"1\u202f234,5", "fr", 1234.5},
-             {"1 234,5", "fr", 1234.5},
-             {"1’234.5", "de-CH", 1234.5},
-             {"١٢٫٥", "ar-EG", 12.5},
-             {"१२", "hi", 12},
-             {"12,34,567", "hi", 1234567},
-             {"123456789012345", "en", 123456789012345.0}})
+    for (const auto& [typed, language, number] :
+         std::vector<std::tuple<std::string, std::string, double>>{{"0.12345678", "en", 0.12345678},
+                                                                   {"1,234.5", "en", 1234.5},
+                                                                   {"9,4", "en", 9.4},
+                                                                   {"1.234,5", "de", 1234.5},
+                                                                   {"1.5", "de", 1.5},
+                                                                   {"0.125", "de", 0.125},
+                                                                   {"-12", "de", -12},
+                                                                   {"\u221212", "en", -12},
+                                                                   {"1\u202f234,5", "fr", 1234.5},
+                                                                   {"1 234,5", "fr", 1234.5},
+                                                                   {"1’234.5", "de-CH", 1234.5},
+                                                                   {"١٢٫٥", "ar-EG", 12.5},
+             {"\u061c-١٠", "ar-EG", -10},  // as ICU writes it
+                                                                   {"१२", "hi", 12},
+                                                                   {"12,34,567", "hi", 1234567},
+                                                                   {"123456789012345", "en", 123456789012345.0}})
         EXPECT_EQ(numberRead(typed, language), number) << typed << " in " << language;
-    for (const char* none : {"", " ", "1e5", "inf", "nan", "1..2", "1,2,3", "--1", "1-", "0x10", "1234567890123456",
-                             "1.234.5", "one"})
+    for (const char* none :
+         {"", " ", "1e5", "inf", "nan", "1..2", "1,2,3", "--1", "1-", "0x10", "1234567890123456", "1.234.5", "one"})
         EXPECT_FALSE(numberRead(none, "en")) << none;
     EXPECT_EQ(numberIn(1.005, 2, false, "en"), "1.01") << "half goes away from zero";
     EXPECT_EQ(numberIn(-2.5, 0, false, "en"), "-3");
@@ -71,8 +72,10 @@ TEST(TypedAnswers, DecimalsThatAFieldDoesNotTakeAreSaidAndNotCut) {
 
 TEST(TypedAnswers, AYearOfTwoDigitsIsNeverTheYear26) {
     FormSession s(jotted("D: date\n"), today);
-    for (const auto& [typed, iso] : std::vector<std::pair<std::string, std::string>>{
-             {"1 Apr 26", "2026-04-01"}, {"1 Apr 69", "1969-04-01"}, {"1 Apr 68", "2068-04-01"}, {"1 Apr 1726", "1726-04-01"}}) {
+    for (const auto& [typed, iso] : std::vector<std::pair<std::string, std::string>>{{"1 Apr 26", "2026-04-01"},
+                                                                                     {"1 Apr 69", "1969-04-01"},
+                                                                                     {"1 Apr 68", "2068-04-01"},
+                                                                                     {"1 Apr 1726", "1726-04-01"}}) {
         s.type(id(s, "dtmD"), typed);
         EXPECT_EQ(s.answer(id(s, "dtmD")), Answer(iso)) << typed;
     }
@@ -84,7 +87,8 @@ TEST(TypedAnswers, AYearOfTwoDigitsIsNeverTheYear26) {
 }
 
 TEST(TypedAnswers, EveryQuestionAnswersUnderANameOfItsOwn) {
-    Form form = jotted("### Bow\nFrom: radio [A, B] = A\n###\n### Stern\nFrom: radio [A, B] = B\n###\nText: text @radFrom\n");
+    Form form =
+        jotted("### Bow\nFrom: radio [A, B] = A\n###\n### Stern\nFrom: radio [A, B] = B\n###\nText: text @radFrom\n");
     std::vector<Id> radios;
     for (Id one : allIds(form))
         if (form.find(one)->kind == Kind::radioButton) radios.push_back(one);
@@ -122,12 +126,15 @@ TEST(TypedAnswers, AReplyToAnotherFormIsRefusedWhole) {
     FormSession s(jotted("# Slip\nA: text 5\n"), today);
     const Reply other = readReply(R"({"form": "permit", "version": 1, "values": {"txtA": "x"}})").value();
     ASSERT_EQ(s.take(other).size(), 1u);
-    EXPECT_EQ(s.take(other)[0].sentence, "This is a reply to the form “permit”, not to “" + s.form().root().name + "”.");
+    EXPECT_EQ(s.take(other)[0].sentence,
+              "This is a reply to the form “permit”, not to “" + s.form().root().name + "”.");
     EXPECT_EQ(s.answer(id(s, "txtA")), Answer());
 }
 
 TEST(TypedAnswers, EveryWayInAsksWhetherTheFieldIsOpen) {
-    Form form = jotted("T: text = x\nN: number = 1\nD: date = 2026-04-01\nC: check\nR: radio [A, B]\nL: list [A, B]\nG: group [A, B]\n");
+    Form form = jotted(
+        "T: text = x\nN: number = 1\nD: date = 2026-04-01\nC: check\nR: radio [A, B]\nL: list [A, B]\nG: group [A, "
+        "B]\n");
     std::vector<Id> all;
     for (Id one : allIds(form))
         if (isFilled(*form.find(one))) all.push_back(one);
@@ -183,8 +190,11 @@ TEST(TypedAnswers, NobodyIsBlamedBeforeTheTime) {
 
 TEST(TypedAnswers, WhatWasTypedIsWrittenAsTheFormWritesItWhenLeft) {
     FormSession s(jotted("N: number 0..9 .01\nD: date\nT: time\n"), today);
-    for (const auto& [name, typed, left] : std::vector<std::tuple<std::string, std::string, std::string>>{
-             {"numN", "1.5", "1.50"}, {"dtmD", "2026-04-02", "2 Apr 2026"}, {"timT", "930", "930"}, {"timT", "0930", "09:30"}}) {
+    for (const auto& [name, typed, left] :
+         std::vector<std::tuple<std::string, std::string, std::string>>{{"numN", "1.5", "1.50"},
+                                                                        {"dtmD", "2026-04-02", "2 Apr 2026"},
+                                                                        {"timT", "930", "930"},
+                                                                        {"timT", "0930", "09:30"}}) {
         EXPECT_EQ(s.type(id(s, name), typed), typed);
         s.leave(id(s, name));
         EXPECT_EQ(s.shown(id(s, name)).text, left);

@@ -21,9 +21,10 @@ std::u32string seen(const Shaped& shaped) {
 
 TEST(Lines, NothingIsLostAndNoLineIsTooWide) {
     const Look look;
-    for (const char* text : {"The boat is moored at the north pontoon and will be lifted on Tuesday next week.",
-                             "Ein Donaudampfschifffahrtsgesellschaftskapitän mit Mütze", "Лодка стоит у северного понтона до весны",
-                             "船は北の桟橋に係留されています。", "قارب راسٍ عند الرصيف الشمالي حتى الربيع", "a/b-c d–e"})
+    for (const char* text :
+         {"The boat is moored at the north pontoon and will be lifted on Tuesday next week.",
+          "Ein Donaudampfschifffahrtsgesellschaftskapitän mit Mütze", "Лодка стоит у северного понтона до весны",
+          "船は北の桟橋に係留されています。", "قارب راسٍ عند الرصيف الشمالي حتى الربيع", "a/b-c d–e"})
         for (double width : {20.0, 60.0, 150.0}) {
             const auto lines = fonts().lines(text, look, width, true);
             std::string got = joined(lines, ""), want = text;

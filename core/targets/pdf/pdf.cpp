@@ -1,19 +1,16 @@
-#include "core/targets/pictures.h"
 #include "core/targets/pdf/pdf.h"
 
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <unordered_map>
 #include <map>
-#include <qpdf/QPDF.hh>
-#include <qpdf/QPDFPageDocumentHelper.hh>
-#include <qpdf/QPDFPageObjectHelper.hh>
-#include <qpdf/QPDFWriter.hh>
+#include <unordered_map>
 
 #include "core/layout/spread.h"
 #include "core/session/limits.h"
 #include "core/targets/pdf/pdf_content.h"
+#include "core/targets/pdf/qpdf.h"
+#include "core/targets/pictures.h"
 #include "core/targets/png/png.h"
 
 namespace brindel {
@@ -110,7 +107,7 @@ class Builder {
     double scale_ = 1, bar_ = 0;
     std::vector<QPDFPageObjectHelper> pages_;
     Object acroFields_;
-    std::map<string, Object> fields_, groups_;  // by the whole name
+    std::map<string, Object> fields_, groups_;        // by the whole name
     std::unordered_map<string, Object> appearances_;  // by size and content
 
     const Shown& shownOf(const Control& c) {

@@ -2,7 +2,7 @@
 #pragma once
 
 #include <map>
-#include <qpdf/QPDF.hh>
+#include "core/targets/pdf/qpdf.h"
 
 #include "core/text/fonts.h"
 

@@ -2,8 +2,8 @@
 #pragma once
 
 #include <map>
-#include <qpdf/QPDF.hh>
 #include <string>
+#include "core/targets/pdf/qpdf.h"
 
 namespace brindel {
 

@@ -1,4 +1,3 @@
-#include "core/targets/pictures.h"
 #include "core/targets/png/png.h"
 
 #include <cairo-ft.h>
@@ -11,6 +10,7 @@
 #include <numbers>
 
 #include "core/draw/picture_data.h"
+#include "core/targets/pictures.h"
 
 namespace brindel {
 namespace {
