@@ -64,45 +64,39 @@ void FormPicture::paintPage(QPainter& painter, const Form& form, const Control& 
         // Wording may reach beyond its control, but not far.
         const QRectF near = toQt(boxOf(form, *c), scale).translated(offset).adjusted(-300, -60, 300, 60);
         if (near.intersects(exposed)) {
-            const QPixmap& picture = printed(form, id, scale, painter.device()->devicePixelRatioF(), turned, corner);
-            if (!picture.isNull())
-                painter.drawPixmap(QPointF(std::floor(corner.x()), std::floor(corner.y())) + kept_[id].reach.topLeft(),
-                                   picture);
+            const QPixmap& picture = printed(form, id, scale, painter.device()->devicePixelRatioF(), turned);
+            if (!picture.isNull()) painter.drawPixmap(QPointF(corner.toPoint()) + kept_[id].reach.topLeft(), picture);
         }
         paintPage(painter, form, *c, scale, turned, corner, exposed);
     }
 }
 
-const QPixmap& FormPicture::printed(const Form& form, Id id, double scale, double ratio, const TurnedTo& turned,
-                                    QPointF at) {
+const QPixmap& FormPicture::printed(const Form& form, Id id, double scale, double ratio, const TurnedTo& turned) {
     auto node = form.controls.node(id);
     Kept& kept = kept_[id];
-    // Letters are set between pixels: a picture serves again where it stands as far between them.
-    const QPointF within(std::round((at.x() - std::floor(at.x())) * 8) / 8,
-                         std::round((at.y() - std::floor(at.y())) * 8) / 8);
     const bool moved = kept.node && kept.node != node && kept.node->kind == node->kind &&
                        kept.node->box.width == node->box.width && kept.node->box.height == node->box.height &&
                        kept.node->own == node->own && kept.node->parent == node->parent;
     if (moved) kept.node = node;
     if (!node->is().turns && kept.node == node && kept.styles == form.styles && kept.scale == scale &&
-        kept.ratio == ratio && kept.within == within)
+        kept.ratio == ratio)
         return kept.pixmap;
     const Drawing drawing =
         drawnControl(form, *node, startingShown(form, *node), DrawOptions{fonts_, turned, nullptr, true, true});
     QRectF reach;
     QPixmap pixmap;
     if (!drawing.empty()) {
-        reach = QRectF(reachOf(drawing, scale).translated(within).toAlignedRect());
+        reach = QRectF(reachOf(drawing, scale).toAlignedRect());
         // However large it is, only so much of it can be seen at once.
         reach = reach.intersected(QRectF(-400, -400, 4400, 4400));
         pixmap = QPixmap((reach.size() * ratio).toSize());
         pixmap.setDevicePixelRatio(ratio);
         pixmap.fill(Qt::transparent);
         QPainter painter(&pixmap);
-        painter.translate(within - reach.topLeft());
+        painter.translate(-reach.topLeft());
         paintDrawing(painter, drawing, scale);
     }
-    kept = {node, form.styles, scale, ratio, pixmap, within, reach};
+    kept = {node, form.styles, scale, ratio, pixmap, reach};
     return kept.pixmap;
 }
 
@@ -162,7 +156,7 @@ QPixmap FormPicture::standIn(const Form& form, Id id, double scale, double ratio
     painter.scale(scale, scale);
     widget->render(&painter, QPoint(), QRegion(), QWidget::DrawChildren);
     painter.end();
-    kept = {node, form.styles, scale, ratio, pixmap, {}, {}};
+    kept = {node, form.styles, scale, ratio, pixmap, {}};
     return pixmap;
 }
 

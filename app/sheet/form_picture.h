@@ -27,12 +27,11 @@ class FormPicture {
         std::shared_ptr<const Styles> styles;
         double scale = 0, ratio = 0;
         QPixmap pixmap;
-        QPointF within;  // of a printed control: how far from whole pixels it stands
-        QRectF reach;    // and where its marks lie, from its corner in pixels
+        QRectF reach;  // of a printed control: where its marks lie, from its corner in pixels
     };
     void paintPage(QPainter& painter, const Form& form, const Control& container, double scale, const TurnedTo& turned,
                    QPointF offset, const QRectF& exposed);
-    const QPixmap& printed(const Form& form, Id id, double scale, double ratio, const TurnedTo& turned, QPointF at);
+    const QPixmap& printed(const Form& form, Id id, double scale, double ratio, const TurnedTo& turned);
     void paintDialog(QPainter& painter, const Form& form, const Control& container, double scale,
                      const TurnedTo& turned, QPointF offset, const QRectF& exposed);
     QPixmap standIn(const Form& form, Id id, double scale, double ratio, const TurnedTo& turned);

@@ -52,7 +52,9 @@ struct Art {
         double top = down == Down::top ? b.top : down == Down::bottom ? b.bottom() - all : b.top + (b.height - all) / 2;
         if (all > b.height && clip) top = b.top;
         if (clip) out.push_back(ClipMark{b});
+        constexpr double farBelow = 1000;  // no page reaches there: what runs over so far is not drawn
         for (const std::string& line : text) {
+            if (top > b.bottom() + farBelow) break;
             if (!clip || top < b.bottom()) {
                 Shaped shaped = options.fonts.shape(line, l);
                 double width = shaped.width * l.size * pt;

@@ -13,6 +13,9 @@ FormIndex::FormIndex(const Form& form) : controls_(form.controls) {
     rightToLeft_ = uloc_isRightToLeft(form.root().text(Prop::language).c_str());
     byName_.reserve(controls_.size());
     order_.reserve(controls_.size());
+    labels_.reserve(controls_.size() / 2);
+    answers_.reserve(controls_.size());
+    byAnswer_.reserve(controls_.size());
     controls_.each([&](Id id, const Control& c) {
         if (!c.name.empty()) byName_.emplace(c.name, id);
     });
