@@ -11,6 +11,7 @@
 #include "core/file/whole_file.h"
 #include "core/model/looks.h"
 #include "core/model/places.h"
+#include "core/text/words.h"
 
 namespace brindel {
 namespace {
@@ -134,7 +135,12 @@ Value valueAt(const Json& value, const PropertyRow& r, const string& place) {
     } else {
         bad(place, "A value is expected here, not a list or an object.");
     }
-    if (string wrong = misfit(r.prop, result); !wrong.empty()) {
+    string wrong = misfit(r.prop, result);
+    // A pattern that cannot be read would be blamed on whatever is typed.
+    if (r.prop == Prop::pattern && wrong.empty())
+        if (string unread = patternMisfit(std::get<string>(result)); !unread.empty())
+            bad(place, "Here " + unread + ".");
+    if (!wrong.empty()) {
         wrong[0] = char(std::toupper(static_cast<unsigned char>(wrong[0])));
         bad(place, wrong + " here.");
     }

@@ -45,6 +45,12 @@ TEST(Bounds, DepthAndCountsAndSizesAreRefusedWithASentence) {
     EXPECT_EQ(refusal(dialogWith("\"revision\": 1, \"revision\": 2")), "revision: “revision” is given twice.");
 }
 
+TEST(Bounds, APatternThatDoesNotReadIsRefusedWhereItStands) {
+    EXPECT_EQ(
+        refusal(dialogWith(R"("controls": [{"id": "c2", "kind": "textBox", "box": [0, 0, 9, 9], "pattern": "[A-"}])")),
+        "controls[0].pattern: Here the pattern cannot be read at character 3.");
+}
+
 TEST(Bounds, EveryNumberIsKeptExactly) {
     for (double number : {0.1, 1.0 / 3, 1e-9, 0.12345678901234567, 1e11, 123456789.123456789, -0.0, 5.0}) {
         Form form = jotted("N: number\n");
