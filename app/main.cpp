@@ -33,8 +33,10 @@ void offerLeftBehind(MainWindow& window) {
         window.desk().open(file ? file->form : newForm(kept.form.root().kind), toQt(kept.path),
                            toQt(kept.readOnlyBecause));
         window.desk().edit(kept.form, "Take up unsaved work");
-        // The old record goes only once this process keeps the same.
-        if (window.autosave()) QFile::remove(toQt(kept.record));
+        // The old record goes only once this process keeps the same; one that bore this process's number is that
+        // record.
+        const QString own = QString("unsaved-%1.json").arg(QCoreApplication::applicationPid());
+        if (window.autosave() && QFileInfo(toQt(kept.record)).fileName() != own) QFile::remove(toQt(kept.record));
         return;
     }
 }
