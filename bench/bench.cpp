@@ -1,10 +1,12 @@
 // Measurements of what people wait for, at the sizes that quality.md names. Run with tools/bench.
 #include <benchmark/benchmark.h>
+#include <fmt/format.h>
 #include <malloc.h>
 
 #include <QApplication>
 
 #include "bench/forms.h"
+#include "core/arrangement/arrangement.h"
 #include "core/draw/draw_control.h"
 #include "core/edit/edits.h"
 #include "core/edit/history.h"
@@ -79,6 +81,16 @@ void routeByReading(benchmark::State& state) {
     state.SetComplexityN(state.range(0));
 }
 BENCHMARK(routeByReading)->Arg(500)->Arg(1000)->Arg(2000)->Unit(benchmark::kMillisecond)->Complexity();
+
+void arrangementOfMany(benchmark::State& state) {
+    // Pairs in two columns of one container: the longest run of rows that might be columns and are not.
+    std::string rows;
+    for (int i = 0; i < state.range(0) / 4; ++i) rows += fmt::format("Field {0}: text 8; Other {0}: text 8\n", i);
+    const Form form = laidOut(readJotting(rows).value(), newForm(Kind::dialog), FontBook());
+    form.index();
+    for (auto _ : state) benchmark::DoNotOptimize(arrangementOf(form, rootId));
+}
+BENCHMARK(arrangementOfMany)->Arg(1000)->Arg(2000)->Arg(4000)->Unit(benchmark::kMillisecond);
 
 void accessKeysOf200(benchmark::State& state) {
     const Form form = labelledFormOf(200);

@@ -8,6 +8,7 @@
 #include <iostream>
 #include <sstream>
 
+#include "core/arrangement/arrangement.h"
 #include "core/edit/renaming.h"
 #include "core/edit/routing.h"
 #include "core/file/form_file.h"
@@ -124,9 +125,9 @@ int main(int argc, char** argv) {
     make->add_option("--language", language, "Of the wording, dates and numbers: en, de, he");
     make->add_option("-o,--out", out, "The form file; standard output when left out");
 
-    CLI::App* show = app.add_subcommand("show", "Shows a form as text, jotting or JSON");
+    CLI::App* show = app.add_subcommand("show", "Shows a form as text, jotting, JSON or arrangement: rows and columns");
     show->add_option("FORM", source)->required();
-    show->add_option("--as", as)->check(CLI::IsMember({"jot", "text", "json"}));
+    show->add_option("--as", as)->check(CLI::IsMember({"jot", "text", "json", "arrangement"}));
 
     CLI::App* naming = app.add_subcommand("name", "Names all controls by a scheme");
     string scheme;
@@ -183,6 +184,7 @@ int main(int argc, char** argv) {
         return withForm(source, [&](const Form& form) {
             if (as == "json") return put(formText(form), "-");
             if (as == "text") return put(formAsText(form), "-");
+            if (as == "arrangement") return put(arrangementText(form), "-");
             AsJotting told = asJotting(form);
             for (const string& what : told.cannotSay) std::cerr << source << ": Jotting cannot say: " << what << ".\n";
             return put(jottingText(told.rows), "-");

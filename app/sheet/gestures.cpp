@@ -341,7 +341,7 @@ class Bands : public Gesture {
         // Controls of the container in which the band began: what lies deeper goes with what holds it.
         const Id container = containerAt(form_, from_.surface, from_.at, turned_);
         const Control* holder = form_.find(container);
-        for (Id id : holder ? inReadingOrder(form_, holder->children) : Ids{}) {
+        for (Id id : holder ? readInOrder(form_, holder->id) : Ids{}) {
             const Box box = onSurface(form_, id);
             const bool in = to_.keys & Qt::AltModifier ? band.contains(box) : band.touches(box);
             if (in && std::ranges::find(found, id) == found.end()) found.push_back(id);

@@ -57,7 +57,7 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
         {"selectAll", "Edit", "Select all in the container", "Ctrl+A",
          [](W& w) {
              const Control* c = w.desk_->form().find(w.desk_->targetContainer());
-             if (c) w.desk_->select(inReadingOrder(w.desk_->form(), c->children));
+             if (c) w.desk_->select(readInOrder(w.desk_->form(), c->id));
          },
          layingOut},
         {"alikeKindPage", "Edit", "Select all of this kind on this page", "",

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/arrangement/arrangement.h"
 #include "core/draw/draw_control.h"
 
 namespace brindel {
@@ -44,14 +45,7 @@ double textLine(const Form& form, Id id) {
     const Control* c = form.find(id);
     if (!c) return 0;
     const Box box = onSurface(form, id);
-    // A tall field or a wrapped label carries its first line as a low one would.
-    const double line = form.isDialog() ? 26 : 7;
-    const bool tall = c->kind == Kind::listBox ||
-                      (c->is().answers == AnswerType::text && c->text(Prop::lines) == "many") || c->is().framed ||
-                      c->is().grid || c->kind == Kind::picture || c->is().answers == AnswerType::ink || c->is().turns;
-    // The first choice of a group, or its question.
-    if (c->is().spreads) return box.top + (form.isDialog() ? (c->text(Prop::text).empty() ? 12 : 8) : 3.1);
-    return tall ? box.top + std::min(box.height, line) / 2 : box.centre().y;
+    return box.top + lineWithin(form, *c, box);
 }
 
 Form textLinesAligned(const Form& form, const Ids& ids) {

@@ -3,8 +3,8 @@
 
 #include <algorithm>
 
+#include "core/arrangement/arrangement.h"
 #include "core/jot/lay_out.h"
-#include "core/order/reading.h"
 
 namespace brindel {
 namespace {
@@ -47,6 +47,12 @@ class Teller {
   private:
     const Form& form_;
 
+    /// A control, and the row on which it stands.
+    struct Placed {
+        Id id;
+        std::size_t row;
+    };
+
     void cannot(const Control& c, Prop prop) {
         out.cannotSay.push_back(fmt::format("{} of {}", row(prop).word, told(c)));
     }
@@ -56,7 +62,9 @@ class Teller {
         return called == row(c.kind).word ? "a " + called : "“" + called + "”";
     }
     /// A route that was laid otherwise than rows are read cannot be jotted.
-    void checkRoute(const Control& holder, const std::vector<Id>& asRead) {
+    void checkRoute(const Control& holder, const std::vector<Placed>& all) {
+        std::vector<Id> asRead;
+        for (const Placed& p : all) asRead.push_back(p.id);
         auto stops = [&](std::vector<Id> ids) {
             std::erase_if(ids, [&](Id id) {
                 const Control& c = *form_.find(id);
@@ -132,10 +140,18 @@ class Teller {
     }
 
     void container(const Control& holder) {
-        std::vector<Id> ids = inReadingOrder(form_, holder.children);
-        checkRoute(holder, ids);
-        for (std::size_t i = 0; i < ids.size(); ++i) {
-            const Control& c = *form_.find(ids[i]);
+        const Arrangement arranged = arrangementOf(form_, holder.id);
+        std::vector<Placed> all;
+        for (Id id : arranged.behind) all.push_back({id, arranged.rows.size()});
+        for (std::size_t row = 0; row < arranged.rows.size(); ++row)
+            for (std::size_t i : arranged.rows[row].pieces) {
+                if (arranged.pieces[i].hasLabel()) all.push_back({arranged.pieces[i].label, row});
+                all.push_back({arranged.pieces[i].id, row});
+            }
+        checkRoute(holder, all);
+        std::size_t fieldRow = arranged.rows.size();  // of the fields that were told last
+        for (std::size_t i = 0; i < all.size(); ++i) {
+            const Control& c = *form_.find(all[i].id);
             switch (c.kind) {
                 case Kind::label: {
                     checkSaid(c);
@@ -177,7 +193,7 @@ class Teller {
                     if (c.own.find(Prop::hint)) cannot(c, Prop::hint);
                     JotButton button{c.text(Prop::text), c.text(Prop::buttonRole) == "accept"};
                     if (!out.rows.empty() && out.rows.back().what == What::buttons && i > 0 &&
-                        form_.find(ids[i - 1])->is().pressed)
+                        form_.find(all[i - 1].id)->is().pressed)
                         out.rows.back().buttons.push_back(button);
                     else
                         out.rows.push_back({What::buttons, "", {}, {button}});
@@ -202,17 +218,10 @@ class Teller {
                         break;
                     }
                     JotField f = field(c, called);
-                    // On one row with the field before it when they are level.
-                    bool level = false;
-                    if (i > 0 && !out.rows.empty() && out.rows.back().what == What::fields &&
-                        out.rows.back().fields.back().kind != Kind::radioButton) {
-                        for (std::size_t k = i; k-- > 0 && !level;) {
-                            const Control& before = *form_.find(ids[k]);
-                            if (before.is().speaks) continue;
-                            level = std::abs(before.box.top - c.box.top) < (form_.isDialog() ? 6 : 2);
-                            break;
-                        }
-                    }
+                    const bool level = fieldRow == all[i].row && !out.rows.empty() &&
+                                       out.rows.back().what == What::fields &&
+                                       out.rows.back().fields.back().kind != Kind::radioButton;
+                    fieldRow = all[i].row;
                     if (level)
                         out.rows.back().fields.push_back(f);
                     else

@@ -1,6 +1,9 @@
 // Rows jotted into a form that has controls already.
 #include "core/jot/lay_out.h"
 
+#include <set>
+
+#include "core/arrangement/arrangement.h"
 #include "core/edit/mirror.h"
 #include "core/jot/layer.h"
 
@@ -33,17 +36,19 @@ Edited laidInto(const Form& form, Id container, Id under, const Jotting& rows, c
         page ? withinMargins(form) : Box{m.inset, m.top, area.width - 2 * m.inset, area.height - 2 * m.top};
 
     // The columns that the container has: the labels' left edge and the fields' that they speak for.
+    const Arrangement arranged = arrangementOf(form, container, true);
     double fieldLeft = 0, labelLeft = 1e9, rightEdge = 0;
+    for (const Piece& p : arranged.pieces) {
+        if (!p.hasLabel()) continue;
+        fieldLeft = fieldLeft > 0 ? std::min(fieldLeft, p.box.left) : p.box.left;
+        labelLeft = std::min(labelLeft, p.labelBox.left);
+    }
     double contentBottom = holder->is().framed ? m.frameTop - m.rowGap : inside.top - m.rowGap;
     for (Id id : holder->children) {
         const Control& c = *form.find(id);
         if (c.is().pressed) continue;
         contentBottom = std::max(contentBottom, c.box.bottom());
         rightEdge = std::max(rightEdge, c.box.right());
-        const Control* field = form.find(c.reference(Prop::labels));
-        if (!field || field->parent != container || c.box.right() > field->box.left) continue;
-        fieldLeft = fieldLeft > 0 ? std::min(fieldLeft, field->box.left) : field->box.left;
-        labelLeft = std::min(labelLeft, c.box.left);
     }
     layer.container = container;
     layer.left = holder->is().framed ? m.frameSide : inside.left;
@@ -77,17 +82,19 @@ Edited laidInto(const Form& form, Id container, Id under, const Jotting& rows, c
     // Below the row of `under`, or below everything; what stands lower moves down afterwards.
     double start = contentBottom + m.rowGap;
     std::size_t index = holder->children.size();
-    if (const Control* after = form.find(under); after && after->parent == container) {
-        start = after->box.bottom() + m.rowGap;
-        index = std::size_t(std::ranges::find(holder->children, under) - holder->children.begin()) + 1;
+    if (const Piece* after = arranged.pieceOf(under)) {
         // A row is left whole: what is level with it keeps its place before the new rows.
-        while (index < holder->children.size() && form.find(holder->children[index])->box.top < after->box.bottom()) {
-            start = std::max(start, form.find(holder->children[index])->box.bottom() + m.rowGap);
-            ++index;
-        }
-        for (Id id : holder->children)
-            if (const Box& b = form.find(id)->box; b.top < after->box.bottom() && b.bottom() > after->box.top)
-                if (!form.find(id)->is().pressed) start = std::max(start, b.bottom() + m.rowGap);
+        std::set<Id> level;
+        double foot = after->whole().bottom();
+        for (std::size_t row = after->row; row < after->row + after->down; ++row)
+            for (std::size_t i : arranged.rows[row].pieces) {
+                const Piece& p = arranged.pieces[i];
+                level.insert({p.id, p.label});
+                if (p.nature != Nature::button) foot = std::max(foot, p.whole().bottom());
+            }
+        start = foot + m.rowGap;
+        index = std::size_t(std::ranges::find(holder->children, under) - holder->children.begin()) + 1;
+        while (index < holder->children.size() && level.contains(holder->children[index])) ++index;
     } else {
         while (index > 0 && form.find(holder->children[index - 1])->is().pressed) --index;
     }

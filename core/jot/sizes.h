@@ -3,7 +3,7 @@
 
 #include "core/jot/columns.h"
 #include "core/jot/notation.h"
-#include "core/layout/measures.h"
+#include "core/model/measures.h"
 #include "core/model/looks.h"
 #include "core/text/fonts.h"
 

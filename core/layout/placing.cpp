@@ -2,13 +2,14 @@
 
 #include <algorithm>
 
+#include "core/arrangement/arrangement.h"
 #include "core/layout/growing.h"
-#include "core/layout/measures.h"
+#include "core/model/measures.h"
 
 namespace brindel {
 
 Box nextPlace(const Form& form, Id after, Id container, Extent size) {
-    const Measures& m = measuresFor(form.isDialog());
+    const Measures& m = measuresFor(form);
     const Control* holder = form.find(container);
     if (!holder) return {0, 0, size.width, size.height};
     const Box area = onSurface(form, container);
@@ -27,21 +28,27 @@ Box nextPlace(const Form& form, Id after, Id container, Extent size) {
     }
     const Box box = onSurface(form, last->id);
     // The gap to the control above in the same column is the gap that goes on.
-    double gap = m.rowGap, nearest = 1e9;
-    for (Id id : form.find(last->parent)->children) {
-        const Control& c = *form.find(id);
-        const Box other = onSurface(form, id);
-        const double between = box.top - other.bottom();
-        if (id == last->id || c.is().speaks || c.is().behind || other.left > box.left + 1 ||
-            other.right() <= box.left || between < 0 || between > 3 * m.sectionGap || between >= nearest)
-            continue;
-        nearest = gap = between;
+    double gap = m.rowGap;
+    const Arrangement arrangement = arrangementOf(form, last->parent, true);
+    const Piece* piece = arrangement.pieceOf(last->id);
+    for (std::size_t row = piece ? piece->row : 0; row-- > 0;) {
+        double nearest = 1e9;
+        for (std::size_t i : arrangement.rows[row].pieces) {
+            const Piece& above = arrangement.pieces[i];
+            const double between = last->box.top - above.box.bottom();
+            if (above.nature != Nature::wording && above.box.left <= last->box.left + 1 &&
+                above.box.right() > last->box.left && between >= 0)
+                nearest = std::min(nearest, between);
+        }
+        if (nearest > 1e8) continue;
+        if (nearest <= 3 * m.sectionGap) gap = nearest;
+        break;
     }
     return {box.left, box.bottom() + gap, size.width, size.height};
 }
 
 Form roomMade(const Form& form, Id id) {
-    const Measures& m = measuresFor(form.isDialog());
+    const Measures& m = measuresFor(form);
     Form next = form;
     for (const Control* c = next.find(id); c && c->id != rootId; c = next.find(c->parent)) {
         const Control* holder = next.find(c->parent);

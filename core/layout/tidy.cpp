@@ -3,6 +3,7 @@
 #include <map>
 #include <tuple>
 
+#include "core/edit/mirror.h"
 #include "core/layout/tidying.h"
 
 namespace brindel {
@@ -53,7 +54,9 @@ bool Tidying::ragged() const {
 
 }  // namespace tidy
 
-Form tidied(const Form& form, const Ids& ids) {
+namespace {
+
+Form tidiedLeftToRight(const Form& form, const Ids& ids) {
     std::set<Id> chosen(ids.begin(), ids.end());
     std::vector<Id> containers;
     walk(form, rootId, [&](const Control& c, int) {
@@ -87,6 +90,13 @@ Form tidied(const Form& form, const Ids& ids) {
         next = std::move(laid);
     }
     return next;
+}
+
+}  // namespace
+
+Form tidied(const Form& form, const Ids& ids) {
+    return form.index()->rightToLeft() ? mirrored(tidiedLeftToRight(mirrored(form), ids))
+                                       : tidiedLeftToRight(form, ids);
 }
 
 Moved movedBetween(const Form& before, const Form& after) {

@@ -1,35 +1,28 @@
 // The rows of a container: which controls stand on one text line, and how far the lines are apart.
+#include <map>
+
 #include "core/layout/tidying.h"
 
 namespace brindel::tidy {
 
-void Tidying::gather(const Control& holder, const std::set<Id>& chosen) {
-    // How far labels stand from their fields here, by most of them.
-    std::vector<double> gaps;
-    for (Id id : holder.children)
-        if (const Control* label = labelOf(form_, id)) gaps.push_back(form_.find(id)->box.left - label->box.right());
-    std::erase_if(gaps, [&](double gap) { return gap < -reach_ || gap > 4 * m_.labelGap; });
-    std::ranges::sort(gaps);
-    const double usual = gaps.empty() ? m_.labelGap : gaps[gaps.size() / 2];
-    std::set<Id> labels;
-    for (Id id : holder.children) {
-        const Control& c = *form_.find(id);
-        if (c.is().behind || (!chosen.empty() && !chosen.contains(id))) continue;
-        Unit u{id, noControl, c.box, {}, c.kind, levelOf(id)};
-        if (const Control* label = labelOf(form_, id)) {
-            const Box& l = label->box;
-            // Beside the field, on about its text line: such a label moves with it.
-            const bool beside = std::abs(c.box.left - l.right() - usual) <= 1.9 * reach_ &&
-                                std::abs(l.centre().y - u.level) <= 1.9 * reach_;
-            if (beside && (chosen.empty() || chosen.contains(label->id))) {
-                u.label = label->id;
-                u.labelBox = l;
-                labels.insert(label->id);
-            }
-        }
-        units_.push_back(u);
+void Tidying::gather(const std::set<Id>& chosen) {
+    auto taken = [&](Id id) { return chosen.empty() || chosen.contains(id); };
+    const Arrangement arrangement = arrangementOf(form_, container_, true);
+    for (const Piece& p : arrangement.pieces) {
+        // A label moves with its field, but where only one of the two is to be moved.
+        const bool both = p.hasLabel() && taken(p.id) && taken(p.label);
+        if (taken(p.id))
+            units_.push_back({p.id, both ? p.label : noControl, p.box, both ? p.labelBox : Box{},
+                              form_.find(p.id)->kind, p.line, p.row});
+        else if (p.hasLabel() && taken(p.label))
+            units_.push_back({p.label,
+                              noControl,
+                              p.labelBox,
+                              {},
+                              form_.find(p.label)->kind,
+                              p.labelBox.top + lineWithin(form_, *form_.find(p.label), p.labelBox),
+                              p.row});
     }
-    std::erase_if(units_, [&](const Unit& u) { return labels.contains(u.id); });
 }
 
 void Tidying::buttonsGathered() {
@@ -80,23 +73,9 @@ void Tidying::buttonsGathered() {
 
 void Tidying::findRows() {
     question_ = std::ranges::all_of(units_, [](const Unit& u) { return row(u.kind).answers == AnswerType::question; });
-    std::vector<std::size_t> order(units_.size());
-    for (std::size_t i = 0; i < order.size(); ++i) order[i] = i;
-    std::ranges::sort(order, {}, [&](std::size_t i) { return units_[i].level; });
-    for (std::size_t i : order) {
-        const Unit& u = units_[i];
-        // Into the row above when it is within reach of all that stand there, and beside them.
-        Row* home = nullptr;
-        if (!rows_.empty()) {
-            Row& last = rows_.back();
-            const bool near = std::ranges::all_of(last.units, [&](std::size_t k) {
-                return std::abs(units_[k].level - u.level) <= 2 * reach_ && besideEachOther(units_[k], u);
-            });
-            if (near) home = &last;
-        }
-        if (!home) home = &rows_.emplace_back();
-        home->units.push_back(i);
-    }
+    std::map<std::size_t, Row> rows;
+    for (std::size_t i = 0; i < units_.size(); ++i) rows[units_[i].row].units.push_back(i);
+    for (auto& [number, row] : rows) rows_.push_back(std::move(row));
     for (Row& row : rows_) {
         double lowest = -1e9, highest = 1e9;
         for (std::size_t i : row.units) {

@@ -5,8 +5,9 @@
 #include <cmath>
 #include <set>
 
+#include "core/arrangement/arrangement.h"
 #include "core/edit/arrange.h"
-#include "core/layout/measures.h"
+#include "core/model/measures.h"
 
 namespace brindel::tidy {
 
@@ -16,6 +17,7 @@ struct Unit {
     Box box, labelBox;
     Kind kind = Kind::label;
     double level = 0;           // its text line
+    std::size_t row = 0;        // on which row of the arrangement it stands
     std::vector<Id> more = {};  // buttons that follow it on its row, as one with it
     bool hasLabel() const { return label != noControl; }
 };
@@ -36,9 +38,9 @@ class Tidying {
     Tidying(const Form& form, Id container, const std::set<Id>& chosen, std::vector<std::pair<double, double>> known)
         : form_(form),
           container_(container),
-          m_(measuresFor(form.isDialog())),
-          reach_(form.isDialog() ? 7 : 2),
-          grain_(form.isDialog() ? 1 : 0.5),
+          m_(measuresFor(form)),
+          reach_(m_.reach),
+          grain_(m_.grain),
           lines_(std::move(known)) {
         const Control& holder = *form.find(container);
         area_ = boxOf(form, holder);
@@ -51,7 +53,7 @@ class Tidying {
             const double side = frame ? m_.frameSide : !form.isDialog() ? 4 : tabbed_ ? 16 : m_.inset;
             page_ = {side, frame ? m_.frameTop : tabbed_ ? 16 : m_.top, area_.width - 2 * side, area_.height};
         }
-        gather(holder, chosen);
+        gather(chosen);
     }
 
     /// The lines that its edges lie on now, each with how much it is trusted.
@@ -79,22 +81,13 @@ class Tidying {
     }
     double grained(double v) const { return std::round(v / grain_) * grain_; }
 
-    double levelOf(Id id) const { return textLine(form_, id) - onSurface(form_, container_).top; }
-
-    void gather(const Control& holder, const std::set<Id>& chosen);
+    void gather(const std::set<Id>& chosen);
 
     /// Buttons side by side become one unit with equal gaps, as wide as they are together.
     void buttonsGathered();
 
     /// What stands exactly on its rows and columns already is left alone.
     bool ragged() const;
-
-    static bool besideEachOther(const Unit& a, const Unit& b) {
-        const double slack = 0.5 * std::min(a.box.width, b.box.width);
-        const Box left = a.hasLabel() ? a.box.united(a.labelBox) : a.box;
-        const Box right = b.hasLabel() ? b.box.united(b.labelBox) : b.box;
-        return left.right() <= right.left + slack * 0.4 || right.right() <= left.left + slack * 0.4;
-    }
 
     static bool kindFills(Kind kind) { return brindel::row(kind).filled(); }
 

@@ -1,6 +1,7 @@
 // What must hold whatever is edited, tried on edits picked at random.
 #include <cmath>
 
+#include "core/arrangement/arrangement.h"
 #include "core/edit/arrange.h"
 #include "core/naming/names.h"
 #include "core/order/reading.h"
@@ -151,10 +152,11 @@ TEST(Invariants, ReadingOrderLeavesNothingOutAndGoesDown) {
     EXPECT_TRUE(rc::check([] {
         const Form form = anyForm();
         const Control& page = *form.find(named(form, "tbsF").children[0]);
-        const Ids sorted = inReadingOrder(form, page.children);
+        const Ids sorted = readInOrder(form, page.id);
         RC_ASSERT(std::set<Id>(sorted.begin(), sorted.end()) ==
                   std::set<Id>(page.children.begin(), page.children.end()));
-        for (std::size_t i = 1; i < sorted.size(); ++i)
-            RC_ASSERT(form.find(sorted[i])->box.bottom() > form.find(sorted[i - 1])->box.top);
+        const Arrangement arranged = arrangementOf(form, page.id);
+        for (std::size_t i = 1; i < arranged.rows.size(); ++i)
+            RC_ASSERT(arranged.rows[i].line >= arranged.rows[i - 1].line);
     }));
 }

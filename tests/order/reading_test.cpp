@@ -16,7 +16,7 @@ TEST(Reading, RowsFromTheTopThenAlongTheRow) {
         return e.ids[0];
     };
     Id low = put(10, 60, 26), second = put(100, 12, 20), first = put(10, 10, 26), list = put(200, 58, 90);
-    EXPECT_EQ(inReadingOrder(form, {low, second, first, list}), (std::vector<Id>{first, second, low, list}));
+    EXPECT_EQ(readInOrder(form, rootId), (std::vector<Id>{first, second, low, list}));
 }
 
 TEST(Reading, WhatIsPlacedBetweenComesBetweenInTabOrder) {
