@@ -99,15 +99,24 @@ class Finder {
         if (depth > mostDepth) return byLines(std::move(units));
         std::vector<Units> bands = bandsOf(std::move(units));
         if (bands.size() == 1) return alongBand(std::move(bands[0]), depth);
+        // A run that begins with a row like the one before is no columns where that one's was none.
+        std::vector<bool> likeBefore(bands.size());
+        for (std::size_t i = 1; i < bands.size(); ++i) likeBefore[i] = alike(bands[i - 1], bands[i]);
         std::vector<Block> parts;
         std::size_t knownTo = 0;
         int looks = 0;
+        bool none = false;  // the run from the row before
         for (std::size_t i = 0; i < bands.size();) {
+            if (none && likeBefore[i]) {
+                parts.push_back(alongBand(std::move(bands[i++]), depth));
+                continue;
+            }
             if (i >= knownTo) looks = 0;
             const std::size_t end = looks++ < wholeLooks ? bands.size() : std::min(bands.size(), i + shortLook);
             const Run run = columnsFrom(bands, i, end);
             knownTo = std::max(knownTo, run.seen);
-            if (run.to == 0) {
+            none = run.to == 0;
+            if (none) {
                 parts.push_back(alongBand(std::move(bands[i++]), depth));
                 continue;
             }
@@ -138,6 +147,13 @@ class Finder {
             bands.back().push_back(std::move(u));
         }
         return bands;
+    }
+
+    static bool alike(const Units& a, const Units& b) {
+        return std::ranges::equal(a, b, [](const Unit& x, const Unit& y) {
+            return x.box().left == y.box().left && x.box().width == y.box().width && x.nature == y.nature &&
+                   x.heading == y.heading;
+        });
     }
 
     /// Units that nothing parts: from line to line, and along each.
