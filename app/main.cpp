@@ -103,6 +103,8 @@ int main(int argc, char** argv) {
         ->allow_extra_args(false);
     bool writeKeys = false;
     app.add_flag("--keys", writeKeys, "Writes the page of keys as Markdown and ends");
+    bool writeWords = false;
+    app.add_flag("--words", writeWords, "Writes the words of all tables for those who translate and ends");
     app.add_flag("--dark", turnDark, "The dark window");
     app.allow_extras(false);
     try {
@@ -117,7 +119,7 @@ int main(int argc, char** argv) {
         std::cerr << "--size: A size such as 1280x800 is expected.\n";
         return 2;
     }
-    if ((writeKeys || !picture.empty()) && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM") &&
+    if ((writeKeys || writeWords || !picture.empty()) && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM") &&
         qEnvironmentVariableIsEmpty("DISPLAY") && qEnvironmentVariableIsEmpty("WAYLAND_DISPLAY"))
         qputenv("QT_QPA_PLATFORM", "offscreen");
 
@@ -142,6 +144,12 @@ int main(int argc, char** argv) {
     auto window = std::make_unique<MainWindow>(form);
     if (writeKeys) {
         std::cout << fromQt(window->keysPage());
+        return 0;
+    }
+    if (writeWords) {
+        for (QString word : window->tableWords())
+            std::cout << "QT_TRANSLATE_NOOP(\"Words\", \""
+                      << fromQt(word.replace('\\', "\\\\").replace('"', "\\\"").replace('\n', "\\n")) << "\")\n";
         return 0;
     }
     if (!path.empty()) window->desk().open(form, toQt(path), toQt(readOnly));

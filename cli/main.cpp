@@ -15,11 +15,11 @@
 #include "core/file/scheme_file.h"
 #include "core/file/whole_file.h"
 #include "core/jot/lay_out.h"
+#include "core/model/papers.h"
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
 #include "core/session/form_session.h"
-#include "core/targets/pdf/pdf.h"
-#include "core/targets/png/png.h"
+#include "core/targets/targets.h"
 #include "core/text/words.h"
 
 namespace {
@@ -43,6 +43,19 @@ int put(const string& bytes, const string& path) {
     }
     auto written = writeWhole(path, bytes);
     return written ? done : problem(path, written.error(), noFile);
+}
+
+/// The keys of a table's rows, as words that a call may take.
+std::vector<string> keysOf(const auto& table) {
+    std::vector<string> keys;
+    for (const auto& one : table) keys.emplace_back(one.key);
+    return keys;
+}
+
+string targetWords() {
+    string words;
+    for (const Target& one : allTargets()) words += (words.empty() ? "" : " or ") + string(one.word);
+    return words;
 }
 
 /// Reads a form and goes on with it.
@@ -72,7 +85,8 @@ string boxText(const Box& b) {
 /// The form as a tree that people read: kinds, names, wordings, boxes, and the place in the tab order.
 string formAsText(const Form& form) {
     const std::map<Id, int> stops = stopNumbers(form);
-    const Id first = firstStop(form), enter = buttonPressed(form, "accept"), escape = buttonPressed(form, "cancel");
+    const Id first = firstStop(form), enter = buttonPressed(form, ButtonRole::accept),
+             escape = buttonPressed(form, ButtonRole::cancel);
     const char* unit = form.isDialog() ? "px" : "mm";
     string text;
     walk(form, rootId, [&](const Control& c, int depth) {
@@ -111,7 +125,7 @@ int main(int argc, char** argv) {
     CLI::App app{"Designs, fills and hands over forms without a window."};
     app.require_subcommand(1);
     app.set_version_flag("--version", "Brindel 0.1.0");
-    string source, out, kind, paper = "A4", as = "text", to, values, today;
+    string source, out, kind, paper(usualPaper.key), as = "text", to, values, today;
     double scale = 1;
 
     CLI::App* make = app.add_subcommand("new", "Makes a form from rows jotted as text");
@@ -119,8 +133,7 @@ int main(int argc, char** argv) {
     make->add_option("--kind", kind, "dialog or document")
         ->check(CLI::IsMember({"dialog", "document"}))
         ->default_str("dialog");
-    make->add_option("--page", paper, "The paper of a document")
-        ->check(CLI::IsMember({"A3", "A4", "A5", "Letter", "Legal"}));
+    make->add_option("--page", paper, "The paper of a document")->check(CLI::IsMember(keysOf(papers)));
     string language = "en";
     make->add_option("--language", language, "Of the wording, dates and numbers: en, de, he");
     make->add_option("-o,--out", out, "The form file; standard output when left out");
@@ -133,8 +146,7 @@ int main(int argc, char** argv) {
     string scheme;
     bool keepOwn = false, dryRun = false;
     naming->add_option("FORM", source)->required();
-    string schemes;
-    for (const Scheme& s : shippedSchemes()) schemes += (schemes.empty() ? "" : ", ") + s.key;
+    const string schemes = fmt::format("{}", fmt::join(keysOf(shippedSchemes()), ", "));
     naming->add_option("--scheme", scheme, "One of " + schemes + ", or a scheme file; the form's own when left out");
     naming->add_flag("--keep-own", keepOwn, "Leaves names alone that a person has set");
     naming->add_flag("--dry-run", dryRun, "Shows what would change, and changes nothing");
@@ -146,9 +158,9 @@ int main(int argc, char** argv) {
     order->add_option("--by", by, "reading, or a file of names in their order, one a line")->required();
     order->add_option("-o,--out", out, "Another file to write; the form itself when left out");
 
-    CLI::App* exports = app.add_subcommand("export", "Writes a form as a PDF or a picture");
+    CLI::App* exports = app.add_subcommand("export", "Writes a form as " + targetWords());
     exports->add_option("FORM", source)->required();
-    exports->add_option("--to", to)->required()->check(CLI::IsMember({"pdf", "png"}));
+    exports->add_option("--to", to)->required()->check(CLI::IsMember(keysOf(allTargets())));
     exports->add_option("--scale", scale, "Pixels of the picture per 1/96 inch")->check(CLI::Range(0.1, 8.0));
     exports->add_option("-o,--out", out);
 
@@ -241,8 +253,7 @@ int main(int argc, char** argv) {
     if (*exports)
         return withForm(source, [&](const Form& form) {
             FormSession session(form, todayHere());
-            auto bytes =
-                to == "pdf" ? pdfOf(form, fonts, &session.shownAll()) : pngOf(form, fonts, scale, &session.shownAll());
+            auto bytes = targetFrom(to)->made(form, fonts, session.filling(), {scale});
             return bytes ? put(*bytes, out) : problem(source, bytes.error(), notInOrder);
         });
     if (*fill)
@@ -267,7 +278,7 @@ int main(int argc, char** argv) {
                                 notInOrder);
             if (status != done) return status;
             if (fillTo == "json") return put(session.reply(), out);
-            auto bytes = pdfOf(session.form(), fonts, &session.shownAll());
+            auto bytes = targetFrom(fillTo)->made(session.form(), fonts, session.filling(), {});
             return bytes ? put(*bytes, out) : problem(source, bytes.error(), notInOrder);
         });
     return put(formSchema(), out);

@@ -13,7 +13,7 @@ ChoiceField::ChoiceField(const Control& c, const Making& m, QWidget* parent)
       control_(c),
       fonts_(m.fonts),
       scale_(m.scale),
-      one_(c.text(Prop::many) != "many") {
+      one_(c.as<HowMany>() != HowMany::many) {
     const bool paper = !m.form.isDialog();
     setFocusPolicy(Qt::StrongFocus);
     if (!paper && !c.text(Prop::text).empty()) {

@@ -13,7 +13,7 @@ QColor toQt(Colour colour);
 inline QRectF toQt(const Box& b, double scale) {
     return {b.left * scale, b.top * scale, b.width * scale, b.height * scale};
 }
-inline QString toQt(const std::string& text) {
+inline QString toQt(std::string_view text) {
     return QString::fromUtf8(text.data(), qsizetype(text.size()));
 }
 inline std::string fromQt(const QString& text) {

@@ -219,14 +219,14 @@ QRect FormToFill::placeOf(const Form& laid, Id id) const {
 void FormToFill::buildOne(Id id, QWidget* parent) {
     const Form& form = session_.form();
     const Control* c = form.find(id);
-    QWidget* widget = makeWidget(*c, Making{form, fonts_, scale_, session_.turned()}, parent);
+    QWidget* widget = makeWidget(*c, Making{form, fonts_, scale_, session_.turned(), &session_.filling()}, parent);
     if (!widget) return;
     widget->setGeometry(placeOf(form, id));
-    widget->setVisible(session_.visible(id));
-    if (!session_.enabled(id)) widget->setEnabled(false);
+    if (!widget->isEnabled()) shut_.insert(id);
     widget->setObjectName(toQt(c->name));
     if (widget->accessibleName().isEmpty()) widget->setAccessibleName(toQt(calledBy(form, *c)));
     widgets_[id] = widget;
+    settlePresence(id);
     wire(widget, id);
     if (!qobject_cast<TabsField*>(widget)) return build(id, widget);
     for (Id pageId : c->children) {
@@ -234,6 +234,22 @@ void FormToFill::buildOne(Id id, QWidget* parent) {
         page->setGeometry(toQt(boxOf(form, *form.find(pageId)), scale_).toRect());
         pages_[pageId] = page;
         build(pageId, page);
+    }
+}
+
+/// Shows and enables a control as the session says; the tab of a page as well.
+void FormToFill::settlePresence(Id id) {
+    const Control* c = session_.form().find(id);
+    if (QWidget* widget = widgetOf(id)) {
+        widget->setVisible(session_.visible(id));
+        widget->setEnabled(session_.enabled(id) && !shut_.contains(id));
+    }
+    if (!c || !c->is().turned) return;
+    if (auto* tabs = qobject_cast<TabsField*>(widgetOf(c->parent))) {
+        const auto& pages = session_.form().find(c->parent)->children;
+        const int at = int(std::ranges::find(pages, id) - pages.begin());
+        tabs->bar()->setTabVisible(at, session_.visible(id));
+        tabs->bar()->setTabEnabled(at, session_.enabled(id));
     }
 }
 
@@ -302,10 +318,12 @@ void FormToFill::apply() {
     for (Id id : changes.answers) showEntry(id);
     for (Id table : changes.rows) walk(form, table, [&](const Control& c, int) { showEntry(c.id); });
     for (Id id : changes.turned) showPage(id);
-    for (Id id : changes.visible)
-        if (QWidget* widget = widgetOf(id)) widget->setVisible(session_.visible(id));
-    for (Id id : changes.enabled)
-        if (QWidget* widget = widgetOf(id)) widget->setEnabled(session_.enabled(id));
+    for (Id id : changes.visible) settlePresence(id);
+    for (Id id : changes.enabled) settlePresence(id);
+    if (!changes.visible.empty() || !changes.enabled.empty()) {
+        grounds_.clear();
+        update();
+    }
     if (!changes.rows.empty() || !changes.turned.empty() || !changes.visible.empty()) {
         layMarks();
     } else if (!changes.complaints.empty()) {
@@ -367,7 +385,8 @@ QString FormToFill::wrongShown(Id id) const {
 
 void FormToFill::begin() {
     // The form says where it starts; on another page than the one in front the first stop there does.
-    if (Id id = firstStop(session_.form()); id && isInView(session_.form(), id, session_.turned()))
+    if (Id id = firstStop(session_.form(), session_.filling().presence);
+        id && isInView(session_.form(), id, session_.turned()))
         if (QWidget* widget = widgetOf(id); widget && !session_.form().find(id)->is().turns)
             return widget->setFocus(Qt::TabFocusReason);
     for (Id id : session_.route())
@@ -438,9 +457,9 @@ const QPixmap& FormToFill::ground(Id surface) {
     at->second.setDevicePixelRatio(ratio);
     at->second.fill(Qt::white);
     QPainter painter(&at->second);
-    const ShownAll nothing;
     paintDrawing(painter,
-                 drawnSurface(session_.form(), surface, DrawOptions{fonts_, session_.turned(), &nothing, true, false}),
+                 drawnSurface(session_.form(), surface,
+                              DrawOptions{fonts_, session_.turned(), &session_.filling(), true, false}),
                  scale_);
     return at->second;
 }

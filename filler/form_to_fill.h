@@ -66,6 +66,7 @@ class FormToFill : public QWidget {
     void did(Id id);
     void showEntry(Id id);
     void showPage(Id tabs);
+    void settlePresence(Id id);
     void keepOneStop(Id radio);
     void follow(const Outcome& outcome);
     QRect markPlace(Id id) const;
@@ -80,6 +81,7 @@ class FormToFill : public QWidget {
     double scale_;
     std::map<Id, QWidget*> widgets_, pages_, rowButtons_;
     std::map<Id, QButtonGroup*> questions_;
+    std::set<Id> shut_;              // fields that the form keeps from fillers for good
     std::map<Id, QPixmap> grounds_;  // of a document's pages: what is printed, painted once
     WrongMarks* marks_ = nullptr;
     bool settling_ = false;

@@ -2,6 +2,7 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "core/text/phrases.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -38,10 +39,10 @@ SignatureField::SignatureField(const Control& c, const Making& m, QWidget* paren
       control_(c),
       fonts_(m.fonts),
       scale_(m.scale),
-      open_(c.text(Prop::access) == "open") {
+      open_(c.as<Access>() == Access::open) {
     setFocusPolicy(Qt::StrongFocus);
     setCursor(open_ ? Qt::CrossCursor : Qt::ArrowCursor);
-    if (c.text(Prop::signs) != "typed" || !open_) return;
+    if (c.as<Signs>() != Signs::typed || !open_) return;
     edit_ = new QLineEdit(this);
     edit_->setFrame(false);
     edit_->setStyleSheet("QLineEdit { background: transparent; }");
@@ -111,10 +112,12 @@ PictureField::PictureField(const Control& c, const Making& m, QWidget* parent)
     : QAbstractButton(parent), form_(m.form), control_(c), fonts_(m.fonts), scale_(m.scale) {
     setFocusPolicy(Qt::StrongFocus);
     setAcceptDrops(true);
-    setEnabled(c.text(Prop::access) == "open");
+    setEnabled(c.as<Access>() == Access::open);
     connect(this, &QAbstractButton::clicked, this, [this] {
-        const QString path = QFileDialog::getOpenFileName(window(), "Pick a picture", {},
-                                                          "Pictures (*.png *.jpg *.jpeg *.bmp *.gif *.webp)");
+        const std::string& language = form_.root().text(Prop::language);
+        const QString path = QFileDialog::getOpenFileName(
+            window(), toQt(phrase(Phrase::pickPicture, language)), {},
+            toQt(phrase(Phrase::pictureFiles, language)) + " (*.png *.jpg *.jpeg *.bmp *.gif *.webp)");
         if (std::string png = path.isEmpty() ? std::string() : pictureFrom(path); !png.empty() && picked) picked(png);
     });
 }

@@ -121,25 +121,26 @@ class FormTabBar : public QTabBar {
 };
 }  // namespace
 
-TabsField::TabsField(const QString& sit, int strip, QWidget* parent)
+TabsField::TabsField(TabsSit sit, int strip, QWidget* parent)
     : QWidget(parent), bar_(new FormTabBar(strip, this)), sit_(sit), strip_(strip) {
     bar_->setDrawBase(false);
     bar_->setExpanding(false);
     bar_->setUsesScrollButtons(true);
-    if (sit == "bottom") bar_->setShape(QTabBar::RoundedSouth);
-    if (sit == "left") bar_->setShape(QTabBar::RoundedWest);
-    if (sit == "right") bar_->setShape(QTabBar::RoundedEast);
+    if (sit == TabsSit::bottom) bar_->setShape(QTabBar::RoundedSouth);
+    if (sit == TabsSit::left) bar_->setShape(QTabBar::RoundedWest);
+    if (sit == TabsSit::right) bar_->setShape(QTabBar::RoundedEast);
 }
 
 void TabsField::resizeEvent(QResizeEvent*) {
     const int side = 3 * strip_;
-    if (sit_ == "left")
+    if (sit_ == TabsSit::left)
         bar_->setGeometry(0, 0, side, height());
-    else if (sit_ == "right")
+    else if (sit_ == TabsSit::right)
         bar_->setGeometry(width() - side, 0, side, height());
     else {
         const int wide = std::min(width(), bar_->sizeHint().width());
-        bar_->setGeometry(isRightToLeft() ? width() - wide : 0, sit_ == "bottom" ? height() - strip_ : 0, wide, strip_);
+        bar_->setGeometry(isRightToLeft() ? width() - wide : 0, sit_ == TabsSit::bottom ? height() - strip_ : 0, wide,
+                          strip_);
     }
 }
 
@@ -153,10 +154,10 @@ void TabsField::paintEvent(QPaintEvent*) {
     option.selectedTabRect = bar_->tabRect(bar_->currentIndex()).translated(bar_->pos());
     option.lineWidth = 1;
     const int side = 3 * strip_;
-    option.rect = sit_ == "bottom"  ? rect().adjusted(0, 0, 0, -strip_ + 1)
-                  : sit_ == "left"  ? rect().adjusted(side - 1, 0, 0, 0)
-                  : sit_ == "right" ? rect().adjusted(0, 0, -side + 1, 0)
-                                    : rect().adjusted(0, strip_ - 1, 0, 0);
+    option.rect = sit_ == TabsSit::bottom  ? rect().adjusted(0, 0, 0, -strip_ + 1)
+                  : sit_ == TabsSit::left  ? rect().adjusted(side - 1, 0, 0, 0)
+                  : sit_ == TabsSit::right ? rect().adjusted(0, 0, -side + 1, 0)
+                                           : rect().adjusted(0, strip_ - 1, 0, 0);
     painter.drawPrimitive(QStyle::PE_FrameTabWidget, option);
 }
 

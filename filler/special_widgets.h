@@ -79,7 +79,7 @@ class DrawnWidget : public QAbstractButton {
 class TabsField : public QWidget {
     Q_OBJECT
   public:
-    TabsField(const QString& sit, int strip, QWidget* parent);
+    TabsField(TabsSit sit, int strip, QWidget* parent);
     QTabBar* bar() const { return bar_; }
 
   protected:
@@ -88,7 +88,7 @@ class TabsField : public QWidget {
 
   private:
     QTabBar* bar_;
-    QString sit_;
+    TabsSit sit_;
     int strip_;
 };
 

@@ -35,7 +35,7 @@ bool onPaper(const Making& m) {
     return !m.form.isDialog();
 }
 bool readOnly(const Control& c) {
-    return c.text(Prop::access) != "open" || !c.text(Prop::workedOut).empty();
+    return c.as<Access>() != Access::open || !c.text(Prop::workedOut).empty();
 }
 
 // On paper the page beneath is painted as it is printed, wording, lines and frames with it: only what fillers touch
@@ -81,16 +81,16 @@ QWidget* makeRich(const Control& c, const Making& m, QWidget* parent) {
 }
 
 QWidget* makeText(const Control& c, const Making& m, QWidget* parent) {
-    if (c.text(Prop::lines) == "many" && c.yes(Prop::rich)) return makeRich(c, m, parent);
-    if (c.text(Prop::lines) == "many") {
+    if (c.as<Lines>() == Lines::many && c.yes(Prop::rich)) return makeRich(c, m, parent);
+    if (c.as<Lines>() == Lines::many) {
         auto* edit = new QPlainTextEdit(parent);
         edit->setPlaceholderText(onPaper(m) ? QString() : toQt(c.text(Prop::placeholder)));
         edit->setReadOnly(readOnly(c));
         edit->setTabChangesFocus(true);
         edit->setLineWrapMode(c.yes(Prop::wraps) ? QPlainTextEdit::WidgetWidth : QPlainTextEdit::NoWrap);
-        auto bars = c.text(Prop::scrollBars) == "always"  ? Qt::ScrollBarAlwaysOn
-                    : c.text(Prop::scrollBars) == "never" ? Qt::ScrollBarAlwaysOff
-                                                          : Qt::ScrollBarAsNeeded;
+        auto bars = c.as<ScrollBars>() == ScrollBars::always  ? Qt::ScrollBarAlwaysOn
+                    : c.as<ScrollBars>() == ScrollBars::never ? Qt::ScrollBarAlwaysOff
+                                                              : Qt::ScrollBarAsNeeded;
         edit->setVerticalScrollBarPolicy(bars);
         if (onPaper(m)) edit->setFrameShape(QFrame::NoFrame);
         return edit;
@@ -161,8 +161,8 @@ QWidget* makeList(const Control& c, const Making& m, QWidget* parent) {
         }
     }
     if (!ticks)
-        list->setSelectionMode(c.text(Prop::many) == "many" ? QAbstractItemView::MultiSelection
-                                                            : QAbstractItemView::SingleSelection);
+        list->setSelectionMode(c.as<HowMany>() == HowMany::many ? QAbstractItemView::MultiSelection
+                                                                : QAbstractItemView::SingleSelection);
     list->setEnabled(!readOnly(c));
     if (onPaper(m)) list->setFrameShape(QFrame::NoFrame);
     return list;
@@ -208,7 +208,7 @@ QWidget* makeDrawn(const Control& c, const Making& m, QWidget* parent) {
 }
 
 QWidget* makeTabs(const Control& c, const Making& m, QWidget* parent) {
-    auto* tabs = new TabsField(toQt(c.text(Prop::tabsSit)), int(std::lround(tabStrip(m.form) * m.scale)), parent);
+    auto* tabs = new TabsField(c.as<TabsSit>(), int(std::lround(tabStrip(m.form) * m.scale)), parent);
     int shown = 0;
     Id front = shownPage(c, m.turned);
     // The bar needs the font before it is asked how wide its tabs are.
@@ -216,8 +216,9 @@ QWidget* makeTabs(const Control& c, const Making& m, QWidget* parent) {
     for (Id id : c.children)
         if (const Control* page = m.form.find(id)) {
             int at = tabs->bar()->addTab(withKey(*page, Prop::text));
-            tabs->bar()->setTabEnabled(at, page->yes(Prop::enabled));
-            tabs->bar()->setTabVisible(at, page->yes(Prop::visible));
+            const DrawOptions stands{m.fonts, {}, m.filling};
+            tabs->bar()->setTabEnabled(at, stands.enabled(*page));
+            tabs->bar()->setTabVisible(at, stands.visible(*page));
             if (id == front) shown = at;
         }
     tabs->bar()->setCurrentIndex(shown);

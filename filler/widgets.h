@@ -14,6 +14,7 @@ struct Making {
     const FontBook& fonts;
     double scale = 1;
     TurnedTo turned = {};
+    const Filling* filling = nullptr;  // as the form opens when there is none
 };
 
 /// The widget of a control, without what the control holds, showing nothing yet. Null for pages.

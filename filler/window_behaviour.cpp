@@ -36,11 +36,11 @@ void setWindowBehaviour(QWidget& window, const Form& form) {
 }
 
 void placeWindow(QWidget& window, const Form& form, const QWidget* host) {
-    const std::string& opens = form.root().text(Prop::opensAt);
+    const OpensAt opens = form.root().as<OpensAt>();
     const QRect screen = (host ? host->screen() : QGuiApplication::primaryScreen())->availableGeometry();
     QRect place(QPoint(), window.size());
-    place.moveCenter(opens == "host" && host ? host->geometry().center() : screen.center());
-    if (opens == "remembered")
+    place.moveCenter(opens == OpensAt::host && host ? host->geometry().center() : screen.center());
+    if (opens == OpensAt::remembered)
         if (const QRect last = QSettings("brindel", "places").value(placeKey(form)).toRect(); last.isValid()) {
             place.moveTopLeft(last.topLeft());
             if (form.root().yes(Prop::resizable)) place.setSize(last.size().expandedTo(window.minimumSize()));
@@ -53,7 +53,7 @@ void placeWindow(QWidget& window, const Form& form, const QWidget* host) {
 }
 
 void rememberWindow(const QWidget& window, const Form& form) {
-    if (form.root().text(Prop::opensAt) == "remembered")
+    if (form.root().as<OpensAt>() == OpensAt::remembered)
         QSettings("brindel", "places").setValue(placeKey(form), QRect(window.pos(), window.size()));
 }
 

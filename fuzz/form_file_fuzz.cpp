@@ -21,6 +21,6 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     (void)asJotting(opened->form);
     FormSession session(opened->form, Day(std::chrono::year(2026), std::chrono::month(4), std::chrono::day(1)));
     (void)session.reply("2026-04-01T10:00:00+00:00");
-    if (opened->form.controls.size() < 40) (void)pdfOf(opened->form, fonts, &session.shownAll());
+    if (opened->form.controls.size() < 40) (void)pdfOf(opened->form, fonts, &session.filling());
     return 0;
 }

@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/edit/multiply.h"
 #include "core/edit/tables.h"
 #include "core/text/words.h"
@@ -34,8 +35,8 @@ class ColumnsTable : public QWidget {
         column->setSpacing(4);
         table_ = new QTableWidget(0, 3, this);
         table_->setObjectName("columns");
-        table_->setAccessibleName(tr("Columns"));
-        table_->setHorizontalHeaderLabels({tr("Heading"), tr("Width"), tr("Holds")});
+        table_->setAccessibleName(Words::tr("Columns"));
+        table_->setHorizontalHeaderLabels({Words::tr("Heading"), Words::tr("Width"), Words::tr("Holds")});
         table_->horizontalHeader()->setSectionResizeMode(heading, QHeaderView::Stretch);
         table_->horizontalHeader()->setSectionResizeMode(share, QHeaderView::Fixed);
         table_->horizontalHeader()->setSectionResizeMode(kind, QHeaderView::Fixed);
@@ -50,11 +51,12 @@ class ColumnsTable : public QWidget {
         column->addWidget(table_);
         auto* line = new QHBoxLayout;
         line->setSpacing(4);
-        add(line, "addColumn", tr("Add"), tr("A column behind the one in hand."), [this] { addColumn(); });
-        add(line, "dropColumn", tr("Take away"), tr("Takes the column in hand away, with what is in it."),
+        add(line, "addColumn", Words::tr("Add"), Words::tr("A column behind the one in hand."),
+            [this] { addColumn(); });
+        add(line, "dropColumn", Words::tr("Take away"), Words::tr("Takes the column in hand away, with what is in it."),
             [this] { dropColumn(); });
-        add(line, "columnLeft", "◂", tr("One place to the left."), [this] { moveColumn(-1); });
-        add(line, "columnRight", "▸", tr("One place to the right."), [this] { moveColumn(1); });
+        add(line, "columnLeft", "◂", Words::tr("One place to the left."), [this] { moveColumn(-1); });
+        add(line, "columnRight", "▸", Words::tr("One place to the right."), [this] { moveColumn(1); });
         line->addStretch(1);
         column->addLayout(line);
         connect(table_, &QTableWidget::cellChanged, this, [this](int row, int part) {
@@ -100,11 +102,11 @@ class ColumnsTable : public QWidget {
         auto* box = new QComboBox(table_);
         box->setFont(bodyFont(12));
         box->setFrame(false);
-        for (Kind k : kindsOfColumns) box->addItem(toQt(std::string(row(k).word)), int(k));
+        for (Kind k : kindsOfColumns) box->addItem(Words::shown(row(k).word), int(k));
         const Ids fields = fieldsOf(desk_.form(), table, std::size_t(column), columns_.size());
         const Control* first = fields.empty() ? nullptr : desk_.form().find(fields.front());
         if (first && box->findData(int(first->kind)) < 0)
-            box->addItem(toQt(std::string(row(first->kind).word)), int(first->kind));
+            box->addItem(Words::shown(row(first->kind).word), int(first->kind));
         box->setCurrentIndex(first ? box->findData(int(first->kind)) : -1);
         box->setEnabled(first != nullptr);
         connect(box, &QComboBox::activated, this, [this, box, column] {
@@ -112,7 +114,7 @@ class ColumnsTable : public QWidget {
             if (!now) return;
             const Kind to = Kind(box->currentData().toInt());
             const Ids ids = fieldsOf(desk_.form(), *now, std::size_t(column), columns_.size());
-            desk_.edit(turnedInto(desk_.form(), ids, to), "Make the column " + box->currentText());
+            desk_.edit(turnedInto(desk_.form(), ids, to), Words::tr("Make the column %1").arg(box->currentText()));
         });
         return box;
     }
@@ -125,7 +127,8 @@ class ColumnsTable : public QWidget {
         if (part == share) {
             const auto number = numberRead(fromQt(text), "en");
             if (!number || *number <= 0 || *number > 1000) {
-                desk_.say(tr("A column's share of the width is a number such as 2; “%1” is none.").arg(text), true);
+                desk_.say(Words::tr("A column's share of the width is a number such as 2; “%1” is none.").arg(text),
+                          true);
                 return show(Value(columns_));
             }
             columns[std::size_t(row)].value = exactText(*number);
@@ -136,12 +139,12 @@ class ColumnsTable : public QWidget {
     }
     void addColumn() {
         if (columns_.size() >= mostColumns)
-            return desk_.say(tr("A table has at most %1 columns.").arg(mostColumns), true);
+            return desk_.say(Words::tr("A table has at most %1 columns.").arg(mostColumns), true);
         Choices columns = columns_;
         const auto at = std::size_t(table_->currentRow() < 0 ? table_->rowCount() : table_->currentRow() + 1);
         std::string text;
         for (int n = int(columns.size()) + 1; text.empty() || std::ranges::count(columns, text, &Choice::text); ++n)
-            text = fromQt(tr("Column %1").arg(n));
+            text = fromQt(Words::tr("Column %1").arg(n));
         columns.insert(columns.begin() + long(at), {"1", text});
         give(std::move(columns));
         table_->setCurrentCell(int(at), heading);
@@ -149,7 +152,8 @@ class ColumnsTable : public QWidget {
     }
     void dropColumn() {
         const int at = table_->currentRow();
-        if (at < 0 || columns_.size() < 2) return desk_.say(tr("Select the column to take away; one stays."), true);
+        if (at < 0 || columns_.size() < 2)
+            return desk_.say(Words::tr("Select the column to take away; one stays."), true);
         Choices columns = columns_;
         columns.erase(columns.begin() + at);
         give(std::move(columns));
@@ -168,7 +172,7 @@ class ColumnsTable : public QWidget {
 
 Editor columnsEditor(const PropertyRow& row, Desk& desk, Changed changed, QWidget* parent) {
     auto* table = new ColumnsTable(desk, std::move(changed), parent);
-    table->setToolTip(toQt(std::string(row.help)));
+    table->setToolTip(Words::shown(row.help));
     return {table, [table](std::optional<Value> value) { table->show(value); }};
 }
 

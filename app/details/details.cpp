@@ -5,6 +5,7 @@
 #include "app/details/editors.h"
 #include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/edit/arrange.h"
 #include "core/edit/routing.h"
 #include "core/layout/room.h"
@@ -18,13 +19,17 @@
 namespace brindel {
 namespace {
 
-QString capital(std::string_view word) {
-    QString text = toQt(std::string(word));
+QString capital(QString text) {
     if (!text.isEmpty()) text[0] = text[0].toUpper();
     return text;
 }
 
 }  // namespace
+
+QString roomInWords(const Room& room) {
+    if (room.lines > 1) return Words::tr("%1 lines of about %2 letters").arg(room.lines).arg(room.letters);
+    return Words::tr("about %1 letters, %2 digits, %3 W").arg(room.letters).arg(room.digits).arg(room.wide);
+}
 
 Details::Details(Desk& desk, QWidget* parent) : QScrollArea(parent), desk_(desk) {
     setObjectName("panel");
@@ -96,7 +101,7 @@ QVBoxLayout* Details::groupLayout(Group group) {
     rows->setContentsMargins(0, 0, 0, 8);
     rows->setSpacing(4);
     column->addWidget(holder);
-    const QString word = toQt(std::string(groupWord(group)));
+    const QString word = Words::shown(groupWord(group));
     auto name = [head, word](bool open) { head->setText(open ? word : word + "  ▸"); };
     const bool open = !closed_.contains(group);
     holder->setVisible(open);
@@ -116,7 +121,7 @@ QLabel* Details::addRow(Group group, const QString& word, QWidget* editor, const
     QLabel* label = nullptr;
     QWidget* line = panelRow(word, editor, help, body_, &label);
     groupLayout(group)->addWidget(line);
-    rows_.push_back({line, group, word + ' ' + toQt(std::string(groupWord(group))) + ' ' + help});
+    rows_.push_back({line, group, word + ' ' + Words::shown(groupWord(group)) + ' ' + help});
     return label;
 }
 
@@ -144,7 +149,8 @@ void Details::addIdentity() {
     name->setObjectName("name");
     name->setFont(monoFont(12));
     name->setFixedHeight(26);
-    addRow(Group::identity, "Name", name, "What code and data call it. Empty lets it follow the label again.");
+    addRow(Group::identity, Words::tr("Name"), name,
+           Words::tr("What code and data call it. Empty lets it follow the label again."));
     connect(name, &QLineEdit::editingFinished, this, [this, name, id] {
         if (!name->isModified()) return;
         const std::string text = fromQt(name->text().trimmed());
@@ -155,7 +161,7 @@ void Details::addIdentity() {
                 return desk_.say(toQt(wrong), true);
             }
         name->setModified(false);
-        desk_.edit(renamed(desk_.form(), id ? id : rootId, text), "Rename to " + toQt(text));
+        desk_.edit(renamed(desk_.form(), id ? id : rootId, text), Words::tr("Rename to %1").arg(toQt(text)));
     });
     fillers_.push_back([this, name] {
         const Control* c = desk_.form().find(desk_.selectionOrForm().front());
@@ -163,7 +169,7 @@ void Details::addIdentity() {
         name->setProperty("wrong", false);
         name->style()->polish(name);
         name->setText(toQt(c->name));
-        name->setPlaceholderText(c->id == rootId || needsName(desk_.form(), c->id) ? "" : "needs none");
+        name->setPlaceholderText(c->id == rootId || needsName(desk_.form(), c->id) ? "" : Words::tr("needs none"));
         name->setCursorPosition(0);
     });
     const Control* c = desk_.form().find(id);
@@ -171,16 +177,17 @@ void Details::addIdentity() {
     auto* label = new QLineEdit(body_);
     label->setObjectName("label");
     label->setFixedHeight(26);
-    addRow(Group::identity, "Label", label, "The wording beside the field.");
+    addRow(Group::identity, Words::tr("Label"), label, Words::tr("The wording beside the field."));
     connect(label, &QLineEdit::editingFinished, this, [this, label, id] {
         if (!label->isModified()) return;
         label->setModified(false);
-        desk_.edit(reworded(desk_.form(), id, fromQt(label->text())), "Reword “" + label->text().left(24) + "”");
+        desk_.edit(reworded(desk_.form(), id, fromQt(label->text())),
+                   Words::tr("Reword “%1”").arg(label->text().left(24)));
     });
     fillers_.push_back([this, label, id] {
         const Control* wording = labelOf(desk_.form(), id);
         label->setEnabled(wording);
-        label->setPlaceholderText(wording ? "" : "no label");
+        label->setPlaceholderText(wording ? "" : Words::tr("no label"));
         if (label->isModified()) return;
         label->setText(wording ? toQt(wording->text(Prop::text)) : QString());
         label->setCursorPosition(0);
@@ -220,7 +227,7 @@ void Details::addPlace() {
                         if (!value) {
                             edit->setProperty("wrong", true);
                             edit->style()->polish(edit);
-                            return desk_.say(QString("A measure such as 24, 12mm + 4 or x * 2 is expected: %1")
+                            return desk_.say(Words::tr("A measure such as 24, 12mm + 4 or x * 2 is expected: %1")
                                                  .arg(toQt(value.error().sentence)),
                                              true);
                         }
@@ -228,7 +235,7 @@ void Details::addPlace() {
                         next = boxed(next, id, box);
                     }
                 edit->setModified(false);
-                desk_.edit(next, QString("Set %1").arg(m.name));
+                desk_.edit(next, Words::tr("Set %1").arg(m.name));
             });
             fillers_.push_back([this, edit, m] {
                 std::optional<double> value;
@@ -248,9 +255,9 @@ void Details::addPlace() {
             });
         }
         const QString unit = desk_.form().isDialog() ? "px" : "mm";
-        addRow(Group::place, r == 0 ? "Left, top" : "Width, height", pair,
-               QString("In %1, from the container's corner. Sums and units can be typed: 12mm + 4; x is the measure "
-                       "as it is, so x + 8 or +8 adds 8 to each.")
+        addRow(Group::place, r == 0 ? Words::tr("Left, top") : Words::tr("Width, height"), pair,
+               Words::tr("In %1, from the container's corner. Sums and units can be typed: 12mm + 4; x is the measure "
+                         "as it is, so x + 8 or +8 adds 8 to each.")
                    .arg(unit));
     }
 }
@@ -278,18 +285,19 @@ void Details::addNotice() {
     notice->setObjectName("notice");
     auto* line = new QHBoxLayout(notice);
     line->setContentsMargins(0, 2, 0, 2);
-    auto* words = new QLabel("The wording is cut off.", notice);
+    auto* words = new QLabel(Words::tr("The wording is cut off."), notice);
     words->setFont(bodyFont(12));
     words->setStyleSheet(QString("color: %1;").arg(tokens().brick.name()));
     auto* fit = new QToolButton(notice);
     fit->setObjectName("fit");
-    fit->setText("Fit to text");
+    fit->setText(Words::tr("Fit to text"));
     fit->setFont(bodyFont(12));
     line->addWidget(words, 1);
     line->addWidget(fit);
     body_->layout()->addWidget(notice);
-    connect(fit, &QToolButton::clicked, this,
-            [this] { desk_.edit(fittedToText(desk_.form(), desk_.selection(), desk_.fonts()), "Fit to text"); });
+    connect(fit, &QToolButton::clicked, this, [this] {
+        desk_.edit(fittedToText(desk_.form(), desk_.selection(), desk_.fonts()), Words::tr("Fit to text"));
+    });
     fillers_.push_back([this, notice] {
         bool cut = false;
         if (desk_.selection().size() < 200)
@@ -312,12 +320,12 @@ void Details::addRoom() {
     line->setSpacing(4);
     auto* limitIt = new QToolButton(holder);
     limitIt->setObjectName("limitToRoom");
-    limitIt->setText("Limit to it");
-    limitIt->setToolTip("At most as many characters as there is room for.");
+    limitIt->setText(Words::tr("Limit to it"));
+    limitIt->setToolTip(Words::tr("At most as many characters as there is room for."));
     auto* width = new QToolButton(holder);
     width->setObjectName("widthToLimit");
-    width->setText("Fit to limit");
-    width->setToolTip("As wide, or as high, as the limit needs.");
+    width->setText(Words::tr("Fit to limit"));
+    width->setToolTip(Words::tr("As wide, or as high, as the limit needs."));
     for (QToolButton* button : {limitIt, width}) {
         button->setFont(bodyFont(12));
         line->addWidget(button);
@@ -326,22 +334,22 @@ void Details::addRoom() {
     column->addWidget(words);
     column->addLayout(line);
     holder->setMinimumHeight(41);
-    addRow(Group::entry, "Room", holder,
-           "How much text fits, by the real font: of everyday letters, of digits, of Ws.");
+    addRow(Group::entry, Words::tr("Room"), holder,
+           Words::tr("How much text fits, by the real font: of everyday letters, of digits, of Ws."));
     connect(limitIt, &QToolButton::clicked, this, [this] {
-        desk_.edit(limitedToRoom(desk_.form(), desk_.selection(), desk_.fonts()), "Limit to what fits");
+        desk_.edit(limitedToRoom(desk_.form(), desk_.selection(), desk_.fonts()), Words::tr("Limit to what fits"));
     });
     connect(width, &QToolButton::clicked, this, [this] {
-        desk_.edit(widthFittedToLimit(desk_.form(), desk_.selection(), desk_.fonts()), "Fit to the limit");
+        desk_.edit(widthFittedToLimit(desk_.form(), desk_.selection(), desk_.fonts()), Words::tr("Fit to the limit"));
     });
     fillers_.push_back([this, words, width] {
         const Ids ids = desk_.selection();
         const Control* c = ids.empty() ? nullptr : desk_.form().find(ids.front());
         const auto room = c ? roomOf(desk_.form(), *c, desk_.fonts()) : std::nullopt;
         const double limit = c ? c->number(Prop::maxLength) : 0;
-        QString said = room ? toQt(roomInWords(*room)) : QString();
+        QString said = room ? roomInWords(*room) : QString();
         const bool much = room && limit > room->letters * room->lines;
-        if (ids.size() > 1) said = "of the lead: " + said;
+        if (ids.size() > 1) said = Words::tr("of the lead: %1").arg(said);
         words->setText(said);
         words->setStyleSheet(much ? QString("color: %1;").arg(tokens().amber.darker(125).name()) : QString());
         width->setEnabled(limit > 0);
@@ -378,12 +386,12 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
     auto* seek = new QLineEdit(body_);
     seek->setObjectName("seekProperty");
     seek->setFixedHeight(26);
-    seek->setPlaceholderText(tr("Find a property"));
-    seek->setAccessibleName(tr("Find a property"));
+    seek->setPlaceholderText(Words::tr("Find a property"));
+    seek->setAccessibleName(Words::tr("Find a property"));
     seek->setClearButtonEnabled(true);
     seek->setText(sought_);
     column->addWidget(seek);
-    nothing_ = new QLabel(tr("No property of that name here."), body_);
+    nothing_ = new QLabel(Words::tr("No property of that name here."), body_);
     nothing_->setFont(bodyFont(12));
     nothing_->setProperty("secondary", true);
     column->addWidget(nothing_);
@@ -419,11 +427,11 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
                 [this, prop, &r](std::optional<Value> value) {
                     filling_ = true;
                     Ids targets = desk_.selectionOrForm();
-                    QString name = "Set " + toQt(std::string(r.word)).toLower();
+                    QString name = Words::tr("Set %1").arg(Words::shown(r.word).toLower());
                     Form next = desk_.form();
                     if (prop == Prop::text || prop == Prop::title) {
                         for (Id id : targets) next = reworded(next, id, std::get<std::string>(*value));
-                        name = "Reword";
+                        name = Words::tr("Reword");
                     } else if (prop == Prop::accessKey) {
                         for (Id id : targets) next = withKeySet(next, id, std::get<std::string>(*value));
                     } else {
@@ -435,19 +443,19 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
                 },
                 body_, r.type == Type::colour ? contrastWith(prop) : nullptr);
             editors_[prop] = editor.widget;
-            QLabel* word = addRow(group, toQt(std::string(r.word)), editor.widget, toQt(std::string(r.help)));
+            QLabel* word = addRow(group, Words::shown(r.word), editor.widget, Words::shown(r.help));
             if (isLook(prop)) {
                 // What is set by hand over the style is told apart, and can be dropped.
                 auto* drop = new QToolButton(word->parentWidget());
                 drop->setObjectName("drop");
                 drop->setText("×");
-                drop->setToolTip("Set by hand. Press to go by the style again.");
-                drop->setAccessibleName("Go by the style again: " + word->text());
+                drop->setToolTip(Words::tr("Set by hand. Press to go by the style again."));
+                drop->setAccessibleName(Words::tr("Go by the style again: %1").arg(word->text()));
                 drop->setFixedSize(16, 20);
                 word->parentWidget()->layout()->addWidget(drop);
                 connect(drop, &QToolButton::clicked, this, [this, prop, &r] {
                     desk_.edit(withoutProperty(desk_.form(), desk_.selectionOrForm(), prop),
-                               "Drop " + toQt(std::string(r.word)).toLower());
+                               Words::tr("Drop %1").arg(Words::shown(r.word).toLower()));
                 });
                 fillers_.push_back([this, prop, drop, word] {
                     bool mine = false, styled = true;
@@ -488,26 +496,26 @@ void Details::fill() {
     const Control* c = form.find(ids.front());
     if (!c) return;
     if (ids.size() > 1) {
-        title_->setText(QString("%1 controls").arg(ids.size()));
-        where_->setText("What is set here is set for all of them.");
+        title_->setText(Words::tr("%1 controls").arg(ids.size()));
+        where_->setText(Words::tr("What is set here is set for all of them."));
         picture_->setPixmap(iconPixmap("several", tokens().tawny, 20, devicePixelRatioF()));
     } else {
-        title_->setText(capital(row(c->kind).word));
+        title_->setText(capital(Words::shown(row(c->kind).word)));
         picture_->setPixmap(iconPixmap(toQt(std::string(row(c->kind).key)), tokens().tawny, 20, devicePixelRatioF()));
         QString where;
         if (const Control* holder = form.find(c->parent); holder && holder->id != rootId) {
             where =
                 holder->is().paper
-                    ? QString("on page %1")
+                    ? Words::tr("on page %1")
                           .arg(std::ranges::find(form.root().children, holder->id) - form.root().children.begin() + 1)
-                    : "in " + toQt(calledBy(form, *holder));
+                    : Words::tr("in %1").arg(toQt(calledBy(form, *holder)));
         } else if (!holder) {
-            where = QString("%1 controls, %2 to fill").arg(form.controls.size() - 1).arg(fieldCount(form));
+            where = Words::tr("%1 controls, %2 to fill").arg(form.controls.size() - 1).arg(fieldCount(form));
         }
         const std::vector<Id> route = stopsOf(form);
         auto at = std::ranges::find(route, c->id);
         if (at != route.end())
-            where += QString("%1stop %2 in tab order").arg(where.isEmpty() ? "" : " · ").arg(at - route.begin() + 1);
+            where += Words::tr("%1stop %2 in tab order").arg(where.isEmpty() ? "" : " · ").arg(at - route.begin() + 1);
         where_->setText(where);
     }
     filling_ = true;

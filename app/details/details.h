@@ -7,6 +7,7 @@
 #include <set>
 
 #include "app/window/desk.h"
+#include "core/layout/room.h"
 
 class QGridLayout;
 class QLabel;
@@ -61,5 +62,8 @@ class Details : public QScrollArea {
     std::vector<std::function<void()>> fillers_;
     bool filling_ = false;
 };
+
+/// "about 28 letters, 31 digits, 12 W" or "5 lines of about 60 letters".
+QString roomInWords(const Room& room);
 
 }  // namespace brindel

@@ -4,6 +4,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/text/words.h"
 #include "filler/drawing_painter.h"
 
@@ -52,16 +53,16 @@ tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) 
             auto number = numberRead(plain, "en");
             if (!number)
                 return tl::unexpected(
-                    QString("%1 takes a number; “%2” is none.").arg(toQt(std::string(r.word)), text.trimmed()));
+                    Words::tr("%1 takes a number; “%2” is none.").arg(Words::shown(r.word), text.trimmed()));
             if (auto wrong = misfit(r.prop, *number); !wrong.empty())
-                return tl::unexpected(toQt(std::string(r.word)) + ": " + toQt(wrong) + ".");
+                return tl::unexpected(Words::shown(r.word) + ": " + toQt(wrong) + ".");
             return Value(*number);
         }
         case Type::time: {
             auto time = timeRead(plain, "HH:mm", "en");
             if (!text.trimmed().isEmpty() && !time)
-                return tl::unexpected(QString("%1 takes a time like 08:30; “%2” is none.")
-                                          .arg(toQt(std::string(r.word)), text.trimmed()));
+                return tl::unexpected(
+                    Words::tr("%1 takes a time like 08:30; “%2” is none.").arg(Words::shown(r.word), text.trimmed()));
             return Value(time ? timeIn(*time, "HH:mm", "en") : std::string());
         }
         case Type::choices: {
@@ -79,16 +80,16 @@ tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) 
         }
         case Type::date:
             if (auto wrong = dateMisfit(plain); !wrong.empty())
-                return tl::unexpected(toQt(std::string(r.word)) + ": " + toQt(wrong) + ".");
+                return tl::unexpected(Words::shown(r.word) + ": " + toQt(wrong) + ".");
             return Value(plain);
         case Type::colour:
             if (auto wrong = misfit(r.prop, plain); !wrong.empty())
-                return tl::unexpected(toQt(std::string(r.word)) + ": " + toQt(wrong) + ".");
+                return tl::unexpected(Words::shown(r.word) + ": " + toQt(wrong) + ".");
             return Value(plain);
         default:
             if (r.prop == Prop::pattern)
                 if (auto wrong = patternMisfit(plain); !wrong.empty())
-                    return tl::unexpected("Pattern: " + toQt(wrong) + ".");
+                    return tl::unexpected(Words::tr("Pattern: %1.").arg(toQt(wrong)));
             return Value(plain);
     }
 }
@@ -99,7 +100,7 @@ Editor lineEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
     auto* edit = new QLineEdit(parent);
     edit->setFixedHeight(26);
     if (r.prop == Prop::pattern || r.prop == Prop::workedOut) edit->setFont(monoFont(12));
-    const QString help = toQt(std::string(r.help));
+    const QString help = Words::shown(r.help);
     QObject::connect(edit, &QLineEdit::editingFinished, edit, [edit, &desk, r, changed, help] {
         if (!edit->isModified()) return;
         auto value = valueOf(r, edit->text());
@@ -115,7 +116,7 @@ Editor lineEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
                 edit->setCursorPosition(0);
                 acceptIt(edit, help);
                 edit->setPlaceholderText(!value                                              ? "differ"
-                                         : r.type == Type::whole && r.fallback == Value(0.0) ? "no limit"
+                                         : r.type == Type::whole && r.fallback == Value(0.0) ? Words::tr("no limit")
                                                                                              : "");
             }};
 }
@@ -149,7 +150,7 @@ Editor areaEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
     edit->setFixedHeight(list ? 112 : 46);
     if (list) edit->setLineWrapMode(QPlainTextEdit::NoWrap);
     edit->setVerticalScrollBarPolicy(Qt::ScrollBarAsNeeded);
-    edit->setToolTip(toQt(std::string(r.help)));
+    edit->setToolTip(Words::shown(r.help));
     edit->leftIt = [edit, &desk, r, changed] {
         auto value = valueOf(r, edit->toPlainText());
         if (!value) return refuse(edit, desk, value.error());
@@ -167,7 +168,7 @@ Editor areaEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
 Editor yesNoEditor(const PropertyRow& r, Desk&, Changed changed, QWidget* parent) {
     auto* box = new QCheckBox(parent);
     box->setFixedHeight(26);
-    box->setToolTip(toQt(std::string(r.help)));
+    box->setToolTip(Words::shown(r.help));
     QObject::connect(box, &QCheckBox::clicked, box, [box, changed] {
         box->setTristate(false);
         changed(Value(box->isChecked()));
@@ -196,18 +197,18 @@ Editor pickEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
     box->setFixedHeight(26);
     box->setMinimumContentsLength(6);
     box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    box->setToolTip(toQt(std::string(r.help)));
+    box->setToolTip(Words::shown(r.help));
     auto list = [box, r, &desk] {
         box->clear();
         if (r.type == Type::oneOf)
-            for (const Token& t : r.tokens) box->addItem(toQt(std::string(t.word)), toQt(std::string(t.key)));
+            for (const Token& t : r.tokens) box->addItem(Words::shown(t.word), toQt(std::string(t.key)));
         if (r.type == Type::style) {
-            box->addItem("by its role", "");
-            for (const Style& s : *desk.form().styles) box->addItem(toQt(s.word), toQt(s.key));
+            box->addItem(Words::tr("by its role"), "");
+            for (const Style& s : *desk.form().styles) box->addItem(Words::shown(s.word), toQt(s.key));
         }
         if (r.type == Type::reference) {
             const bool starts = r.prop == Prop::startsIn;
-            box->addItem(starts ? "the first stop" : "no field", uint(noControl));
+            box->addItem(starts ? Words::tr("the first stop") : Words::tr("no field"), uint(noControl));
             desk.form().controls.each([&](Id id, const Control& c) {
                 if (starts ? brindel::row(c.kind).tabbed : isFilled(c) && !has(c.kind, Prop::text))
                     box->addItem(toQt(c.name.empty() ? calledBy(desk.form(), c) : c.name), uint(id));

@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/edit/restyle.h"
 #include "core/layout/resizing.h"
 #include "filler/drawing_painter.h"
@@ -21,10 +22,10 @@ QString swatchSheet(const QColor& colour) {
 QString contrastSaid(Colour colour, std::optional<Colour> against) {
     if (!against) return {};
     const double ratio = contrastOf(colour, *against);
-    return QString("Contrast %1 : 1%2")
+    return Words::tr("Contrast %1 : 1%2")
         .arg(ratio, 0, 'f', 1)
-        .arg(ratio < 3     ? ", too little to read"
-             : ratio < 4.5 ? ", enough for large letters only"
+        .arg(ratio < 3     ? Words::tr(", too little to read")
+             : ratio < 4.5 ? Words::tr(", enough for large letters only")
                            : "");
 }
 
@@ -60,7 +61,7 @@ class ColourMenu : public QFrame {
             connect(one, &QPushButton::clicked, this, [pick, value] { pick(value); });
             return one;
         };
-        title("In this form");
+        title(Words::tr("In this form"));
         auto* grid = new QGridLayout;
         grid->setSpacing(4);
         int at = 0;
@@ -69,13 +70,13 @@ class ColourMenu : public QFrame {
             ++at;
         }
         column->addLayout(grid);
-        title("Of the filler's desktop");
+        title(Words::tr("Of the filler's desktop"));
         auto* roles = new QGridLayout;
         roles->setSpacing(4);
         at = 0;
         for (const DesktopColour& c : desktopColours()) {
-            auto* one = button(c.light, std::string(c.key), toQt(std::string(c.word)));
-            auto* word = new QLabel(toQt(std::string(c.word)), this);
+            auto* one = button(c.light, std::string(c.key), Words::shown(c.word));
+            auto* word = new QLabel(Words::shown(c.word), this);
             word->setFont(bodyFont(12));
             roles->addWidget(one, at / 2, at % 2 * 2);
             roles->addWidget(word, at / 2, at % 2 * 2 + 1);
@@ -83,19 +84,19 @@ class ColourMenu : public QFrame {
         }
         column->addLayout(roles);
         auto* line = new QHBoxLayout;
-        auto* none = new QPushButton("None", this);
-        auto* other = new QPushButton("Another…", this);
+        auto* none = new QPushButton(Words::tr("None"), this);
+        auto* other = new QPushButton(Words::tr("Another…"), this);
         line->addWidget(none);
         line->addWidget(other);
         column->addLayout(line);
         connect(none, &QPushButton::clicked, this, [pick] { pick(""); });
         connect(other, &QPushButton::clicked, this, [this, pick, parent, against] {
             QColorDialog dialog(parent->window());
-            dialog.setWindowTitle("Pick a colour");
+            dialog.setWindowTitle(Words::tr("Pick a colour"));
             auto say = [&](const QColor& c) {
                 const Colour colour{std::uint8_t(c.red()), std::uint8_t(c.green()), std::uint8_t(c.blue())};
                 const QString contrast = contrastSaid(colour, against);
-                dialog.setWindowTitle(contrast.isEmpty() ? "Pick a colour" : contrast);
+                dialog.setWindowTitle(contrast.isEmpty() ? Words::tr("Pick a colour") : contrast);
             };
             connect(&dialog, &QColorDialog::currentColorChanged, &dialog, say);
             hide();
@@ -104,7 +105,7 @@ class ColourMenu : public QFrame {
         });
         if (against) {
             column->addWidget(said);
-            said->setText(QString("Reckoned against %1").arg(toQt(colourText(*against))));
+            said->setText(Words::tr("Reckoned against %1").arg(toQt(colourText(*against))));
             said->setProperty("secondary", true);
         }
     }
@@ -125,7 +126,7 @@ Editor colourEditor(const PropertyRow& r, Desk& desk, Changed changed, std::func
     auto* swatch = new QPushButton(holder);
     swatch->setObjectName("swatch");
     swatch->setFixedSize(26, 26);
-    swatch->setAccessibleName("Pick a colour");
+    swatch->setAccessibleName(Words::tr("Pick a colour"));
     line->addWidget(edit, 1);
     line->addWidget(swatch);
     column->addLayout(line);
@@ -169,9 +170,9 @@ Editor fontEditor(const PropertyRow& r, Desk&, Changed changed, QWidget* parent)
     box->setFixedHeight(26);
     box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     box->setMinimumContentsLength(6);
-    box->setToolTip(toQt(std::string(r.help)));
+    box->setToolTip(Words::shown(r.help));
     box->setEditable(true);
-    box->lineEdit()->setPlaceholderText("the desktop's");
+    box->lineEdit()->setPlaceholderText(Words::tr("the desktop's"));
     box->setMinimumWidth(60);
     QObject::connect(box, &QComboBox::activated, box,
                      [box, changed] { changed(Value(fromQt(box->currentFont().family()))); });
@@ -184,7 +185,7 @@ Editor fontEditor(const PropertyRow& r, Desk&, Changed changed, QWidget* parent)
                 const QSignalBlocker quiet(box);
                 const auto* family = value ? std::get_if<std::string>(&*value) : nullptr;
                 box->setEditText(family ? toQt(*family) : QString());
-                box->lineEdit()->setPlaceholderText(value ? "the desktop's" : "differ");
+                box->lineEdit()->setPlaceholderText(value ? Words::tr("the desktop's") : "differ");
                 box->lineEdit()->setCursorPosition(0);
                 // The chosen family is its own sample.
                 QFont sample = bodyFont(13);
@@ -201,20 +202,21 @@ Editor imageEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* p
     auto* sample = new QLabel(holder);
     sample->setFixedSize(36, 26);
     sample->setAlignment(Qt::AlignCenter);
-    auto* pick = new QPushButton("Pick…", holder);
-    auto* drop = new QPushButton("Take away", holder);
+    auto* pick = new QPushButton(Words::tr("Pick…"), holder);
+    auto* drop = new QPushButton(Words::tr("Take away"), holder);
     for (QPushButton* button : {pick, drop}) button->setFixedHeight(26);
-    pick->setToolTip(toQt(std::string(r.help)));
+    pick->setToolTip(Words::shown(r.help));
     line->addWidget(sample);
     line->addWidget(pick, 1);
     line->addWidget(drop, 1);
     QObject::connect(pick, &QPushButton::clicked, holder, [holder, &desk, changed] {
-        const QString path = QFileDialog::getOpenFileName(holder->window(), "Pick a picture", {},
-                                                          "Pictures (*.png *.jpg *.jpeg *.bmp *.gif *.webp *.svg)");
+        const QString path =
+            QFileDialog::getOpenFileName(holder->window(), Words::tr("Pick a picture"), {},
+                                         Words::tr("Pictures (*.png *.jpg *.jpeg *.bmp *.gif *.webp *.svg)"));
         if (path.isEmpty()) return;
         const std::string png = pictureFrom(path);
         if (png.empty())
-            return desk.say(QString("“%1” cannot be read as a picture.").arg(QFileInfo(path).fileName()), true);
+            return desk.say(Words::tr("“%1” cannot be read as a picture.").arg(QFileInfo(path).fileName()), true);
         changed(Value(png));
     });
     QObject::connect(drop, &QPushButton::clicked, holder, [changed] { changed(Value(std::string())); });
@@ -238,7 +240,7 @@ class HoldsPicture : public QWidget {
         setFixedSize(116, 78);
         setFocusPolicy(Qt::StrongFocus);
         setMouseTracking(true);
-        setToolTip("Press a side to hold to it, or let go; with the keyboard the arrow keys do.");
+        setToolTip(Words::tr("Press a side to hold to it, or let go; with the keyboard the arrow keys do."));
     }
     std::optional<std::string> edges;
 
@@ -317,13 +319,13 @@ Editor holdsEditor(const PropertyRow&, Desk& desk, Changed changed, QWidget* par
     picture->setObjectName("holds");
     auto* as = new QToolButton(holder);
     as->setObjectName("suggest");
-    as->setText("As it stands");
-    as->setToolTip("Holds to the edges that it stands at.");
+    as->setText(Words::tr("As it stands"));
+    as->setToolTip(Words::tr("Holds to the edges that it stands at."));
     as->setFont(bodyFont(12));
     column->addWidget(picture);
     column->addWidget(as);
     QObject::connect(as, &QToolButton::clicked, holder, [&desk] {
-        desk.edit(holdsSuggested(desk.form(), desk.selectionOrForm()), "Hold to the edges as it stands");
+        desk.edit(holdsSuggested(desk.form(), desk.selectionOrForm()), Words::tr("Hold to the edges as it stands"));
     });
     return {holder, [picture](std::optional<Value> value) {
                 picture->edges = value ? std::optional(std::get<std::string>(*value)) : std::nullopt;

@@ -5,6 +5,7 @@
 #include "app/details/editors.h"
 #include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/edit/restyle.h"
 #include "filler/drawing_painter.h"
 
@@ -16,8 +17,8 @@ class Sample : public QAbstractButton {
   public:
     Sample(const LookSet& set, Desk& desk, QWidget* parent) : QAbstractButton(parent), set_(set), desk_(desk) {
         setFixedHeight(58);
-        setText(toQt(set.word));
-        setToolTip(toQt(set.says));
+        setText(Words::shown(set.word));
+        setToolTip(Words::shown(set.says));
         setFocusPolicy(Qt::StrongFocus);
         setCursor(Qt::PointingHandCursor);
     }
@@ -28,7 +29,7 @@ class Sample : public QAbstractButton {
         p.setRenderHint(QPainter::Antialiasing);
         const Form& form = desk_.form();
         const bool inUse = lookSetOf(form) == &set_;
-        auto colour = [&](const char* style, Prop prop, QColor otherwise) {
+        auto colour = [&](std::string_view style, Prop prop, QColor otherwise) {
             for (const Style& s : set_.styles(form.root().kind))
                 if (s.key == style)
                     if (const Value* v = s.look.find(prop))
@@ -41,15 +42,15 @@ class Sample : public QAbstractButton {
         p.setBrush(form.isDialog() && ground ? toQt(*ground) : form.isDialog() ? QColor("#F3F1EE") : QColor(Qt::white));
         p.drawRoundedRect(r, 5, 5);
         p.setFont(bodyFont(12, true));
-        p.setPen(colour("heading", Prop::textColour, QColor("#23282B")));
+        p.setPen(colour(style::heading, Prop::textColour, QColor("#23282B")));
         p.drawText(QRectF(9, 5, width() - 12, 18), Qt::AlignVCenter, text());
-        p.setPen(colour("field", Prop::borderColour, QColor("#9A938A")));
-        p.setBrush(colour("field", Prop::fillColour, Qt::white));
+        p.setPen(colour(style::field, Prop::borderColour, QColor("#9A938A")));
+        p.setBrush(colour(style::field, Prop::fillColour, Qt::white));
         p.drawRoundedRect(QRectF(9, 27, 56, 15), 2, 2);
         p.setPen(Qt::NoPen);
-        p.setBrush(colour("mainButton", Prop::fillColour, QColor("#2F6B66")));
+        p.setBrush(colour(style::mainButton, Prop::fillColour, QColor("#2F6B66")));
         p.drawRoundedRect(QRectF(70, 27, 30, 15), 3, 3);
-        p.setBrush(colour("tableHead", Prop::fillColour, QColor("#E4EAE8")));
+        p.setBrush(colour(style::tableHead, Prop::fillColour, QColor("#E4EAE8")));
         p.drawRect(QRectF(9, 47, 91, 5));
     }
 
@@ -88,10 +89,10 @@ void StylesPanel::build() {
     column->setContentsMargins(14, 10, 14, 12);
     column->setSpacing(6);
     auto* head = new QHBoxLayout;
-    auto* title = new QLabel("Styles", body);
+    auto* title = new QLabel(Words::tr("Styles"), body);
     title->setFont(bodyFont(15, true));
     auto* close = new QToolButton(body);
-    close->setText("Close");
+    close->setText(Words::tr("Close"));
     close->setObjectName("link");
     close->setFont(bodyFont(12));
     head->addWidget(title, 1);
@@ -99,7 +100,7 @@ void StylesPanel::build() {
     column->addLayout(head);
     connect(close, &QToolButton::clicked, this, &StylesPanel::closeAsked);
 
-    column->addWidget(groupTitle("Looks for the whole form", body));
+    column->addWidget(groupTitle(Words::tr("Looks for the whole form"), body));
     auto* grid = new QGridLayout;
     grid->setSpacing(6);
     int at = 0;
@@ -107,15 +108,16 @@ void StylesPanel::build() {
         auto* sample = new Sample(set, desk_, body);
         sample->setObjectName(QString("set-%1").arg(toQt(set.key)));
         grid->addWidget(sample, at / 2, at % 2);
-        connect(sample, &QAbstractButton::clicked, this,
-                [this, &set] { desk_.edit(withLookSet(desk_.form(), set), "Put on " + toQt(set.word)); });
+        connect(sample, &QAbstractButton::clicked, this, [this, &set] {
+            desk_.edit(withLookSet(desk_.form(), set), Words::tr("Put on %1").arg(Words::shown(set.word)));
+        });
         sets_[set.key] = sample;
         ++at;
     }
     column->addLayout(grid);
 
     column->addSpacing(4);
-    column->addWidget(groupTitle("One style", body));
+    column->addWidget(groupTitle(Words::tr("One style"), body));
     list_ = new QComboBox(body);
     list_->setObjectName("styleList");
     list_->setFixedHeight(28);
@@ -132,7 +134,8 @@ void StylesPanel::build() {
             count += has(c.kind, Prop::style) && styleKey(c) == style_;
             count += isFilled(c) && c.text(Prop::entryStyle) == style_;
         });
-        says->setText(count == 1 ? "One control follows it." : QString("%1 controls follow it.").arg(count));
+        says->setText(count == 1 ? Words::tr("One control follows it.")
+                                 : Words::tr("%1 controls follow it.").arg(count));
     });
     for (Prop prop :
          {Prop::fontFamily, Prop::fontSize, Prop::bold, Prop::italic, Prop::underline, Prop::textColour,
@@ -149,11 +152,11 @@ void StylesPanel::build() {
             r, desk_,
             [this, prop, &r](std::optional<Value> value) {
                 desk_.edit(withStyleLook(desk_.form(), style_, prop, value),
-                           "Style: " + toQt(std::string(r.word)).toLower(), {}, fromStyle(style_, prop));
+                           Words::tr("Style: %1").arg(Words::shown(r.word).toLower()), {}, fromStyle(style_, prop));
             },
             body, colour ? std::function<std::optional<Colour>()>(against) : nullptr);
         editors_[prop] = editor.widget;
-        column->addWidget(panelRow(toQt(std::string(r.word)), editor.widget, toQt(std::string(r.help)), body));
+        column->addWidget(panelRow(Words::shown(r.word), editor.widget, Words::shown(r.help), body));
         fillers_.push_back([this, prop, show = editor.show] {
             const Style* s = desk_.form().style(style_);
             const Value* mine = s ? s->look.find(prop) : nullptr;
@@ -174,7 +177,7 @@ void StylesPanel::fill() {
     if (!form.style(style_) && form.styles && !form.styles->empty()) style_ = form.styles->front().key;
     const QSignalBlocker quiet(list_);
     list_->clear();
-    for (const Style& s : *form.styles) list_->addItem(toQt(s.word), toQt(s.key));
+    for (const Style& s : *form.styles) list_->addItem(Words::shown(s.word), toQt(s.key));
     list_->setCurrentIndex(list_->findData(toQt(style_)));
     for (const auto& filler : fillers_) filler();
     for (const auto& [key, sample] : sets_) sample->update();

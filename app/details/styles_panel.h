@@ -6,6 +6,7 @@
 #include <map>
 
 #include "app/window/desk.h"
+#include "core/model/style_keys.h"
 
 class QComboBox;
 class QListWidget;
@@ -29,7 +30,7 @@ class StylesPanel : public QScrollArea {
     static QString fromStyle(const std::string& style, Prop prop);
     void fill();
     Desk& desk_;
-    std::string style_ = "text";
+    std::string style_{style::text};
     QComboBox* list_ = nullptr;
     std::map<std::string, QWidget*> sets_;
     std::map<Prop, QWidget*> editors_;

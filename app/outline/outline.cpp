@@ -4,6 +4,7 @@
 #include <set>
 
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -18,11 +19,11 @@ Id idOf(const QTreeWidgetItem* item) {
 QString called(const Form& form, const Control& c) {
     if (c.is().paper) {
         const auto& pages = form.root().children;
-        return QString("Page %1").arg(std::ranges::find(pages, c.id) - pages.begin() + 1);
+        return Words::tr("Page %1").arg(std::ranges::find(pages, c.id) - pages.begin() + 1);
     }
     if (c.is().inGrid) return {};
     QString words = toQt(calledBy(form, c)).simplified();
-    return words.isEmpty() ? toQt(c.name.empty() ? std::string(row(c.kind).word) : c.name) : words;
+    return words.isEmpty() ? (c.name.empty() ? Words::shown(row(c.kind).word) : toQt(c.name)) : words;
 }
 
 /// Tells its outline where something is dropped instead of moving items itself.
@@ -72,18 +73,18 @@ Outline::Outline(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(10, 10, 6, 8);
     column->setSpacing(6);
-    auto* title = new QLabel("Outline", this);
+    auto* title = new QLabel(Words::tr("Outline"), this);
     title->setFont(bodyFont(15, true));
     column->addWidget(title);
     search_ = new QLineEdit(this);
     search_->setObjectName("outlineSearch");
-    search_->setPlaceholderText("Search names and labels");
+    search_->setPlaceholderText(Words::tr("Search names and labels"));
     search_->setClearButtonEnabled(true);
     search_->setFixedHeight(26);
     column->addWidget(search_);
     tree_ = new Tree(*this, desk, this);
     tree_->setObjectName("outlineTree");
-    tree_->setAccessibleName("Outline");
+    tree_->setAccessibleName(Words::tr("Outline"));
     tree_->setHeaderHidden(true);
     tree_->setIndentation(14);
     tree_->setSelectionMode(QAbstractItemView::ExtendedSelection);
@@ -97,7 +98,7 @@ Outline::Outline(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     tree_->installEventFilter(this);
     search_->installEventFilter(this);
     column->addWidget(tree_, 1);
-    auto* hint = new QLabel("Drag to another container, or to another place in the order.", this);
+    auto* hint = new QLabel(Words::tr("Drag to another container, or to another place in the order."), this);
     hint->setWordWrap(true);
     hint->setFont(bodyFont(11));
     hint->setProperty("secondary", true);
@@ -160,7 +161,7 @@ void Outline::showAgain() {
             if (auto at = items_.find(up->id); at != items_.end()) holder = at->second;
         auto* item = holder ? new QTreeWidgetItem(holder) : new QTreeWidgetItem(tree_);
         item->setText(0, called(form, c));
-        item->setToolTip(0, toQt(std::string(row(c.kind).word) + " “" + c.name + "”"));
+        item->setToolTip(0, QString("%1 “%2”").arg(Words::shown(row(c.kind).word), toQt(c.name)));
         item->setIcon(0, icon(toQt(std::string(row(c.kind).key)), tokens().ink2));
         item->setData(0, idRole, uint(id));
         if (id == rootId) item->setFlags(item->flags() & ~Qt::ItemIsDragEnabled);
@@ -208,10 +209,10 @@ bool Outline::moveTo(const Ids& ids, Id container, std::size_t index) {
         moved.push_back(id);
     }
     if (moved.empty()) {
-        desk_.say("That cannot lie there.", true);
+        desk_.say(Words::tr("That cannot lie there."), true);
         return false;
     }
-    desk_.edit(next, "Move in the outline", moved);
+    desk_.edit(next, Words::tr("Move in the outline"), moved);
     return true;
 }
 

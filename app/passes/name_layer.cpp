@@ -4,6 +4,7 @@
 
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/edit/renaming.h"
 #include "core/order/route.h"
 #include "filler/drawing_painter.h"
@@ -48,7 +49,8 @@ bool giveName(Desk& desk, Id id, const QString& name) {
             desk.say(toQt(wrong), true);
             return false;
         }
-    desk.edit(renamed(desk.form(), id, wanted), wanted.empty() ? "Let the name follow" : "Rename to " + name.trimmed());
+    desk.edit(renamed(desk.form(), id, wanted),
+              wanted.empty() ? Words::tr("Let the name follow") : Words::tr("Rename to %1").arg(name.trimmed()));
     return true;
 }
 
@@ -144,7 +146,8 @@ const std::vector<NameLayer::Chip>& NameLayer::chips(const Sheet& sheet, const F
         const bool tab = c.is().turned;
         if (!isInView(form, tab ? c.parent : c.id, desk_.turned())) return;
         const QString sign = nameLook(at->second.state).sign;
-        const QString text = (sign.isEmpty() ? "" : sign + " ") + (c.name.empty() ? "no name" : toQt(c.name));
+        const QString text =
+            (sign.isEmpty() ? "" : sign + " ") + (c.name.empty() ? Words::tr("no name") : toQt(c.name));
         const QRectF r = places.of(c);
         QRectF chip = chipPlace(c.kind, r, {metrics.horizontalAdvance(text) + 12, metrics.height() + 3});
         if (tab) {

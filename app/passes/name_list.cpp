@@ -5,6 +5,7 @@
 
 #include "app/passes/name_layer.h"
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -43,8 +44,7 @@ void NameList::list() {
         if (which_ == NamesShown::own && !c.ownName) return;
         // Cells and sheets of paper are never called anything.
         if (which_ == NamesShown::all && (c.is().inGrid || c.is().paper)) return;
-        const QString words =
-            toQt(calledBy(form, c)) + '\n' + toQt(c.name) + '\n' + toQt(std::string(row(c.kind).word));
+        const QString words = toQt(calledBy(form, c)) + '\n' + toQt(c.name) + '\n' + Words::shown(row(c.kind).word);
         if (filter_.isEmpty() || words.contains(filter_, Qt::CaseInsensitive)) rows.push_back(c.id);
     });
     if (rows == rows_) {
@@ -83,7 +83,7 @@ QVariant NameList::data(const QModelIndex& index, int role) const {
         case Qt::DisplayRole:
             if (index.column() == label) {
                 const QString wording = toQt(wordingFor(desk_.form(), c->id)).simplified();
-                return wording.isEmpty() || c->is().turns ? toQt(std::string(row(c->kind).word))
+                return wording.isEmpty() || c->is().turns ? Words::shown(row(c->kind).word)
                                                           : toQt(calledBy(desk_.form(), *c)).simplified();
             }
             if (index.column() == name)
@@ -113,7 +113,7 @@ QVariant NameList::data(const QModelIndex& index, int role) const {
                                           : int(Qt::AlignLeft | Qt::AlignVCenter);
         case Qt::ToolTipRole:
             return QString("%1 “%2”, %3%4")
-                .arg(toQt(std::string(row(c->kind).word)), toQt(calledBy(desk_.form(), *c)).simplified(),
+                .arg(Words::shown(row(c->kind).word), toQt(calledBy(desk_.form(), *c)).simplified(),
                      toQt(std::string(nameStateWord(standing.state))),
                      standing.says.empty() ? "" : ". " + toQt(standing.says));
         default:
@@ -125,8 +125,10 @@ QVariant NameList::headerData(int section, Qt::Orientation orientation, int role
     if (orientation != Qt::Horizontal) return {};
     if (role == Qt::TextAlignmentRole) return int(Qt::AlignLeft | Qt::AlignVCenter);
     if (role != Qt::DisplayRole) return {};
-    static constexpr const char* words[] = {"Label", "Name", "By the scheme", "Used"};
-    return section == proposed && trying_ ? "Becomes" : words[section];
+    static constexpr const char* words[] = {QT_TRANSLATE_NOOP("Words", "Label"), QT_TRANSLATE_NOOP("Words", "Name"),
+                                            QT_TRANSLATE_NOOP("Words", "By the scheme"),
+                                            QT_TRANSLATE_NOOP("Words", "Used")};
+    return section == proposed && trying_ ? Words::tr("Becomes") : Words::shown(words[section]);
 }
 
 Qt::ItemFlags NameList::flags(const QModelIndex& index) const {

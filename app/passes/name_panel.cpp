@@ -4,6 +4,7 @@
 
 #include "app/passes/name_layer.h"
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/edit/renaming.h"
 #include "filler/drawing_painter.h"
 
@@ -17,7 +18,7 @@ NamePanel::NamePanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
     column->setSpacing(8);
 
     auto* head = new QHBoxLayout;
-    auto* title = new QLabel("Names", this);
+    auto* title = new QLabel(Words::tr("Names"), this);
     title->setFont(bodyFont(15, true));
     count_ = new QLabel(this);
     count_->setFont(bodyFont(12));
@@ -31,12 +32,13 @@ NamePanel::NamePanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
     filters->setSpacing(6);
     filter_ = new QLineEdit(this);
     filter_->setObjectName("nameFilter");
-    filter_->setPlaceholderText("Filter by label, name or kind");
+    filter_->setPlaceholderText(Words::tr("Filter by label, name or kind"));
     filter_->setClearButtonEnabled(true);
     filter_->setFixedHeight(26);
     which_ = new QComboBox(this);
     which_->setObjectName("namesShown");
-    which_->addItems({"All that need one", "To be put right", "Set by hand", "Everything"});
+    which_->addItems({Words::tr("All that need one"), Words::tr("To be put right"), Words::tr("Set by hand"),
+                      Words::tr("Everything")});
     which_->setFixedHeight(26);
     filters->addWidget(filter_, 1);
     filters->addWidget(which_);
@@ -55,7 +57,7 @@ NamePanel::NamePanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
     table_->setShowGrid(false);
     table_->setWordWrap(false);
     table_->setTabKeyNavigation(false);
-    table_->setAccessibleName("Names");
+    table_->setAccessibleName(Words::tr("Names"));
     table_->verticalHeader()->hide();
     table_->verticalHeader()->setDefaultSectionSize(24);
     table_->horizontalHeader()->setHighlightSections(false);
@@ -97,7 +99,7 @@ NamePanel::NamePanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
     take_->setFont(bodyFont(12));
     openReplace_ = new QToolButton(card);
     openReplace_->setObjectName("link");
-    openReplace_->setText("Find and replace…");
+    openReplace_->setText(Words::tr("Find and replace…"));
     openReplace_->setFont(bodyFont(12));
     openReplace_->setCheckable(true);
     buttons->addWidget(take_);
@@ -116,7 +118,7 @@ NamePanel::NamePanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
     with_ = new QLineEdit(replacing_);
     with_->setObjectName("replaceInNames");
     int at = 0;
-    for (auto [word, edit] : {std::pair("Find", find_), {"Put in its place", with_}}) {
+    for (auto [word, edit] : {std::pair(Words::tr("Find"), find_), {Words::tr("Put in its place"), with_}}) {
         auto* label = new QLabel(word, replacing_);
         label->setFont(bodyFont(12));
         label->setProperty("secondary", true);
@@ -133,7 +135,7 @@ NamePanel::NamePanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
     replaceSays_->setFont(bodyFont(12));
     replaceSays_->setProperty("secondary", true);
     replaceSays_->setWordWrap(true);
-    replace_ = new QPushButton("Replace", replacing_);
+    replace_ = new QPushButton(Words::tr("Replace"), replacing_);
     replace_->setObjectName("replaceNames");
     replace_->setFont(bodyFont(12));
     grid->addWidget(replaceSays_, 2, 0, 1, 1);
@@ -212,8 +214,8 @@ void NamePanel::refresh() {
     int names = 0;
     for (const auto& [id, standing] : list_->standings()) names += standing.state != NameState::notNeeded;
     const int wrong = list_->wrongCount();
-    count_->setText(wrong == 0 ? QString("%1, all right").arg(names)
-                               : QString("%1, %2 to be put right").arg(names).arg(wrong));
+    count_->setText(wrong == 0 ? Words::tr("%1, all right").arg(names)
+                               : Words::tr("%1, %2 to be put right").arg(names).arg(wrong));
     refreshCard();
     if (openReplace_->isChecked()) tryReplacement();
 }
@@ -229,54 +231,54 @@ void NamePanel::refreshCard() {
     for (Id id : ids)
         if (list_->standings().at(id).proposed != form.find(id)->name || form.find(id)->ownName) open.push_back(id);
     take_->setEnabled(!open.empty());
-    take_->setText(open.size() > 1 ? QString("Take %1 names by the scheme").arg(open.size())
-                                   : QString("Take the scheme's name"));
+    take_->setText(open.size() > 1 ? Words::tr("Take %1 names by the scheme").arg(open.size())
+                                   : Words::tr("Take the scheme's name"));
     uses_->hide();
     if (ids.empty()) {
-        says_->setText(
-            "Pick a name here or on the sheet. Typing gives it another one; an empty one follows its label again.");
+        says_->setText(Words::tr(
+            "Pick a name here or on the sheet. Typing gives it another one; an empty one follows its label again."));
         return;
     }
     if (ids.size() > 1) {
-        says_->setText(QString("%1 controls are selected.").arg(ids.size()));
+        says_->setText(Words::tr("%1 controls are selected.").arg(ids.size()));
         return;
     }
     const Control& c = *form.find(ids[0]);
     const NameStanding& s = list_->standings().at(ids[0]);
     QString text = QString("%1 “%2”: %3.")
-                       .arg(toQt(std::string(row(c.kind).word)), toQt(calledBy(form, c)).simplified().left(60),
+                       .arg(Words::shown(row(c.kind).word), toQt(calledBy(form, c)).simplified().left(60),
                             toQt(std::string(nameStateWord(s.state))));
     text[0] = text[0].toUpper();
     if (!s.says.empty()) text += " " + toQt(s.says);
     if (!s.proposed.empty() && s.proposed != c.name)
-        text += QString(" The scheme would say “%1”.").arg(toQt(s.proposed));
+        text += Words::tr(" The scheme would say “%1”.").arg(toQt(s.proposed));
     says_->setText(text);
     QStringList used;
     for (const Use& use : list_->usesOf(c.id)) {
         const Control* by = form.find(use.by);
         if (by)
             used << QString("%1, %2").arg(toQt(calledBy(form, *by)).simplified(),
-                                          toQt(std::string(row(use.prop).word)).toLower());
+                                          Words::shown(row(use.prop).word).toLower());
     }
     uses_->setVisible(!used.isEmpty());
-    uses_->setText("Used in: " + used.join("; "));
+    uses_->setText(Words::tr("Used in: %1").arg(used.join("; ")));
 }
 
 void NamePanel::takeProposed() {
     Ids ids = desk_.selection();
     if (ids.empty()) return;
     const Form next = namedByScheme(desk_.form(), ids);
-    desk_.edit(next, ids.size() > 1 ? QString("Take %1 names by the scheme").arg(ids.size())
-                                    : QString("Take the scheme's name"));
+    desk_.edit(next, ids.size() > 1 ? Words::tr("Take %1 names by the scheme").arg(ids.size())
+                                    : Words::tr("Take the scheme's name"));
 }
 
 void NamePanel::putRight() {
     Ids wrong;
     for (const auto& [id, standing] : desk_.names())
         if (isWrong(standing.state)) wrong.push_back(id);
-    if (wrong.empty()) return desk_.say("All names are right.");
+    if (wrong.empty()) return desk_.say(Words::tr("All names are right."));
     desk_.edit(namedByScheme(desk_.form(), wrong),
-               wrong.size() == 1 ? QString("Put a name right") : QString("Put %1 names right").arg(wrong.size()));
+               wrong.size() == 1 ? Words::tr("Put a name right") : Words::tr("Put %1 names right").arg(wrong.size()));
 }
 
 void NamePanel::startReplacing() {
@@ -298,10 +300,11 @@ void NamePanel::tryReplacement() {
         on ? namesReplaced(desk_.form(), replaceIn(), fromQt(find_->text()), fromQt(with_->text()), &left)
            : std::map<Id, std::string>();
     replace_->setEnabled(!names.empty());
-    replace_->setText(names.size() == 1 ? QString("Replace 1 name") : QString("Replace %1 names").arg(names.size()));
+    replace_->setText(names.size() == 1 ? Words::tr("Replace 1 name")
+                                        : Words::tr("Replace %1 names").arg(names.size()));
     replaceSays_->setText(!on             ? QString()
-                          : !left.empty() ? QString("%1 cannot be changed so.").arg(left.size())
-                          : names.empty() ? QString("No name has it.")
+                          : !left.empty() ? Words::tr("%1 cannot be changed so.").arg(left.size())
+                          : names.empty() ? Words::tr("No name has it.")
                                           : QString());
     replaceSays_->setToolTip(left.empty() ? QString() : toQt(left.begin()->second));
     list_->setBecomes(names, on);
@@ -312,7 +315,7 @@ void NamePanel::replace() {
     if (names.empty()) return;
     Form next = withNames(desk_.form(), names);
     for (const auto& [id, name] : names) next = changed(std::move(next), id, [](Control& c) { c.ownName = true; });
-    desk_.edit(next, QString("Replace “%1” in %2 names").arg(find_->text()).arg(names.size()));
+    desk_.edit(next, Words::tr("Replace “%1” in %2 names").arg(find_->text()).arg(names.size()));
 }
 
 }  // namespace brindel

@@ -4,6 +4,7 @@
 
 #include "app/passes/scheme_dialog.h"
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/edit/renaming.h"
 #include "filler/drawing_painter.h"
 
@@ -18,19 +19,19 @@ NameStrip::NameStrip(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
     auto* line = new QHBoxLayout(this);
     line->setContentsMargins(14, 0, 12, 0);
     line->setSpacing(10);
-    auto* word = new QLabel("Scheme", this);
+    auto* word = new QLabel(Words::tr("Scheme"), this);
     word->setFont(bodyFont(13));
     schemes_ = new QComboBox(this);
     schemes_->setObjectName("scheme");
-    schemes_->setAccessibleName("Scheme");
+    schemes_->setAccessibleName(Words::tr("Scheme"));
     schemes_->setFixedHeight(30);
     schemes_->setMinimumWidth(132);
     schemes_->setFont(bodyFont(13));
     word->setBuddy(schemes_);
-    edit_ = new QPushButton("Edit…", this);
+    edit_ = new QPushButton(Words::tr("Edit…"), this);
     edit_->setObjectName("editScheme");
     edit_->setFont(bodyFont(13));
-    edit_->setToolTip("Change the scheme of this form, or share it as a file.");
+    edit_->setToolTip(Words::tr("Change the scheme of this form, or share it as a file."));
     sample_ = new QLabel(this);
     sample_->setFont(monoFont(11));
     sample_->setProperty("secondary", true);
@@ -61,11 +62,12 @@ void NameStrip::proposeScheme(const Scheme& scheme) {
     const Form next = underScheme(desk_.form(), scheme, OwnNames::recast);
     int count = 0;
     for (Id id : allIds(next)) count += next.find(id)->name != desk_.form().find(id)->name;
-    desk_.propose(
-        {next, "Scheme " + toQt(scheme.word),
-         count == 0
-             ? QString("“%1” changes no name.").arg(toQt(scheme.word))
-             : QString("“%1” changes %2 %3.").arg(toQt(scheme.word)).arg(count).arg(count == 1 ? "name" : "names")});
+    desk_.propose({next, Words::tr("Scheme %1").arg(Words::shown(scheme.word)),
+                   count == 0 ? Words::tr("“%1” changes no name.").arg(Words::shown(scheme.word))
+                              : Words::tr("“%1” changes %2 %3.")
+                                    .arg(Words::shown(scheme.word))
+                                    .arg(count)
+                                    .arg(count == 1 ? "name" : "names")});
 }
 
 void NameStrip::editScheme() {
@@ -80,19 +82,19 @@ void NameStrip::refresh() {
     int at = -1;
     for (const Scheme& s : shippedSchemes()) {
         if (s == scheme) at = schemes_->count();
-        schemes_->addItem(toQt(s.word), toQt(s.key));
+        schemes_->addItem(Words::shown(s.word), toQt(s.key));
         schemes_->setItemData(schemes_->count() - 1, toQt(nameFor(s, Kind::textBox, "Boat name")), Qt::ToolTipRole);
     }
     if (at < 0) {
         at = schemes_->count();
-        schemes_->addItem(toQt(scheme.word), "");
+        schemes_->addItem(Words::shown(scheme.word), "");
     }
     schemes_->setCurrentIndex(at);
     int wrong = 0;
     for (const auto& [id, standing] : desk_.names()) wrong += isWrong(standing.state);
-    right_->setText(wrong == 0   ? "All names are right"
-                    : wrong == 1 ? "Put 1 name right"
-                                 : QString("Put %1 names right").arg(wrong));
+    right_->setText(wrong == 0   ? Words::tr("All names are right")
+                    : wrong == 1 ? Words::tr("Put 1 name right")
+                                 : Words::tr("Put %1 names right").arg(wrong));
     right_->setEnabled(wrong > 0);
     right_->setProperty("main", wrong > 0);
     right_->style()->polish(right_);

@@ -4,6 +4,7 @@
 
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/edit/routing.h"
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
@@ -60,7 +61,8 @@ void OrderLayer::setLaying(bool laying) {
     last_ = noControl;
     if (laying) {
         keys_ = false;
-        desk_.say("Click the first control, then the others as they should follow. Escape or Enter ends it.");
+        desk_.say(
+            Words::tr("Click the first control, then the others as they should follow. Escape or Enter ends it."));
     } else {
         desk_.say("");
     }
@@ -80,10 +82,10 @@ void OrderLayer::lay(Id stop) {
     const Control* c = form.find(stop);
     if (!c) return;
     if (!row(c->kind).tabbed)
-        return desk_.say(QString("The Tab key does not stop at a %1.").arg(toQt(std::string(row(c->kind).word))), true);
+        return desk_.say(Words::tr("The Tab key does not stop at a %1.").arg(Words::shown(row(c->kind).word)), true);
     if (last_ != noControl && !laid_.contains(stop)) {
         const Form next = stopLaid(form, stop, last_, laid_);
-        desk_.edit(next, "Lay the route: " + toQt(calledBy(form, *c)).simplified().left(24), Ids{stop});
+        desk_.edit(next, Words::tr("Lay the route: %1").arg(toQt(calledBy(form, *c)).simplified().left(24)), Ids{stop});
     } else {
         desk_.select({stop});
     }
@@ -188,7 +190,8 @@ void OrderLayer::paintRoute(QPainter& p, Sheet& sheet, const Form& form) {
         }
         before = id;
     }
-    const Id first = firstStop(form), enter = buttonPressed(form, "accept"), escape = buttonPressed(form, "cancel");
+    const Id first = firstStop(form), enter = buttonPressed(form, ButtonRole::accept),
+             escape = buttonPressed(form, ButtonRole::cancel);
     auto tag = [&](QPointF at, const QString& text, const QColor& ground) {
         p.setFont(bodyFont(10, true));
         const QRectF box(at.x(), at.y() - 8, p.fontMetrics().horizontalAdvance(text) + 10, 16);
@@ -218,7 +221,7 @@ void OrderLayer::paintRoute(QPainter& p, Sheet& sheet, const Form& form) {
         p.drawText(badge, Qt::AlignCenter, text);
         const QRectF r = sheet.placeOf(c.id);
         if (c.id == first) tag({badge.right() + 4, at.y()}, "starts", QColor("#2F6B66"));
-        if (c.id == enter) tag({r.right() - 38, r.top()}, "Enter", t.umber);
+        if (c.id == enter) tag({r.right() - 38, r.top()}, Words::tr("Enter"), t.umber);
         if (c.id == escape) tag({r.right() - 28, r.top()}, "Esc", t.umber);
     });
 }
@@ -284,7 +287,7 @@ void OrderLayer::move(Sheet& sheet, QMouseEvent& event) {
         const std::set<Id> laid(passed_.begin(), passed_.end());
         meanwhile_ = stopLaid(meanwhile_, over, passed_.back(), laid);
         passed_.push_back(over);
-        desk_.say(QString("%1 stops").arg(passed_.size()));
+        desk_.say(Words::tr("%1 stops").arg(passed_.size()));
     }
     sheet.update();
 }
@@ -300,7 +303,7 @@ void OrderLayer::release(Sheet& sheet, QMouseEvent& event) {
             laid_.insert(passed_.begin(), passed_.end());
             last_ = end;
         }
-        desk_.edit(next, QString("Lay the route through %1 stops").arg(passed_.size()), Ids{end});
+        desk_.edit(next, Words::tr("Lay the route through %1 stops").arg(passed_.size()), Ids{end});
         passed_.clear();
         return;
     }
@@ -332,8 +335,10 @@ void OrderLayer::setKey(const QString& letter) {
     const Control* c = desk_.form().find(id);
     if (!c) return;
     const Form next = withKeySet(desk_.form(), id, fromQt(letter));
-    if (sameContent(next, desk_.form())) return desk_.say("This has no wording that could carry a key.", true);
-    desk_.edit(next, letter.isEmpty() ? QString("Take the access key away") : "Access key " + letter.toUpper());
+    if (sameContent(next, desk_.form()))
+        return desk_.say(Words::tr("This has no wording that could carry a key."), true);
+    desk_.edit(next, letter.isEmpty() ? Words::tr("Take the access key away")
+                                      : Words::tr("Access key %1").arg(letter.toUpper()));
 }
 
 bool OrderLayer::key(Sheet&, QKeyEvent& event) {
@@ -359,13 +364,13 @@ bool OrderLayer::key(Sheet&, QKeyEvent& event) {
         case Qt::Key_Down:
             if (!c || !(event.modifiers() & Qt::AltModifier)) return false;
             desk_.edit(stopShifted(form, id, event.key() == Qt::Key_Up ? -1 : 1),
-                       event.key() == Qt::Key_Up ? "Earlier in the route" : "Later in the route");
+                       event.key() == Qt::Key_Up ? Words::tr("Earlier in the route") : Words::tr("Later in the route"));
             return true;
         case Qt::Key_Space:
             if (keys_ || !c || !has(c->kind, Prop::tabStop)) return false;
             if (laying_) return lay(id), true;
             desk_.edit(withProperty(form, desk_.selection(), Prop::tabStop, !c->yes(Prop::tabStop)),
-                       c->yes(Prop::tabStop) ? "Skip a stop" : "Stop here again");
+                       c->yes(Prop::tabStop) ? Words::tr("Skip a stop") : Words::tr("Stop here again"));
             return true;
         case Qt::Key_Backspace:
         case Qt::Key_Delete:
@@ -390,9 +395,10 @@ QString OrderLayer::tip(Sheet& sheet, QPointF where) {
     if (!c) return {};
     QString text = toQt(calledBy(form, *c)).simplified().left(60);
     const std::map<Id, int> numbers = stopNumbers(form);
-    if (auto at = numbers.find(c->id); at != numbers.end()) text += QString(", stop %1").arg(at->second);
-    if (const std::string why = passedBecause(form, *c); !why.empty()) text += ", passed by: " + toQt(why);
-    if (const std::string key = keyTo(form, *c); !key.empty()) text += ", Alt+" + toQt(key);
+    if (auto at = numbers.find(c->id); at != numbers.end()) text += Words::tr(", stop %1").arg(at->second);
+    if (const std::string why = passedBecause(form, *c); !why.empty())
+        text += Words::tr(", passed by: %1").arg(toQt(why));
+    if (const std::string key = keyTo(form, *c); !key.empty()) text += Words::tr(", Alt+%1").arg(toQt(key));
     return text;
 }
 

@@ -4,6 +4,7 @@
 
 #include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/edit/routing.h"
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
@@ -26,7 +27,7 @@ bool leadsAnywhere(const Form& form, const Control& c) {
 
 RouteList::RouteList(Desk& desk, QWidget* parent) : QListWidget(parent), desk_(desk) {
     setObjectName("route");
-    setAccessibleName("Route");
+    setAccessibleName(Words::tr("Route"));
     setDragDropMode(QAbstractItemView::InternalMove);
     setDefaultDropAction(Qt::MoveAction);
     setSelectionMode(QAbstractItemView::SingleSelection);
@@ -55,10 +56,10 @@ void RouteList::refresh() {
         auto at = numbers.find(c.id);
         QString words = wordingOf(form, c);
         if (c.is().paper)
-            words = QString("Page %1").arg(std::ranges::find(form.root().children, c.id) -
-                                           form.root().children.begin() + 1);
+            words = Words::tr("Page %1").arg(std::ranges::find(form.root().children, c.id) -
+                                             form.root().children.begin() + 1);
         if (c.is().inGrid) return;
-        if (c.is().turns) words = "Tabs";
+        if (c.is().turns) words = Words::tr("Tabs");
         if (question && form.find(c.parent)->is().framed && !form.find(c.parent)->text(Prop::title).empty())
             words += " …";
         const QString number = at != numbers.end() ? QString::number(at->second) : stops ? QString("–") : QString();
@@ -73,7 +74,7 @@ void RouteList::refresh() {
         }
         if (stops && at == numbers.end()) {
             item->setForeground(tokens().ink2);
-            item->setToolTip(words + ", passed by: " + toQt(passedBecause(form, c)));
+            item->setToolTip(words + Words::tr(", passed by: %1").arg(toQt(passedBecause(form, c))));
         } else {
             item->setToolTip(words);
         }
@@ -107,8 +108,9 @@ void RouteList::moveTo(Id id, int to) {
         if (idAt(i) == c->parent) break;
     }
     const Form next = stopLaid(form, id, behind);
-    if (sameContent(next, form)) return desk_.say("It stays in its own container; Lay out moves it into another one.");
-    desk_.edit(next, "Move in the route: " + wordingOf(form, *c).left(24), Ids{id});
+    if (sameContent(next, form))
+        return desk_.say(Words::tr("It stays in its own container; Lay out moves it into another one."));
+    desk_.edit(next, Words::tr("Move in the route: %1").arg(wordingOf(form, *c).left(24)), Ids{id});
 }
 
 void RouteList::dropEvent(QDropEvent* event) {
@@ -127,8 +129,8 @@ void RouteList::keyPressEvent(QKeyEvent* event) {
     const Id id = idAt(currentRow());
     const bool up = event->key() == Qt::Key_Up, down = event->key() == Qt::Key_Down;
     if ((up || down) && event->modifiers() & Qt::AltModifier) {
-        desk_.edit(stopShifted(desk_.form(), id, up ? -1 : 1), up ? "Earlier in the route" : "Later in the route",
-                   Ids{id});
+        desk_.edit(stopShifted(desk_.form(), id, up ? -1 : 1),
+                   up ? Words::tr("Earlier in the route") : Words::tr("Later in the route"), Ids{id});
         return;
     }
     QListWidget::keyPressEvent(event);
@@ -140,7 +142,7 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(14, 12, 14, 12);
     column->setSpacing(6);
-    auto* title = new QLabel("Order", this);
+    auto* title = new QLabel(Words::tr("Order"), this);
     title->setFont(bodyFont(15, true));
     column->addWidget(title);
     count_ = new QLabel(this);
@@ -150,8 +152,8 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
     column->addWidget(count_);
 
     column->addSpacing(4);
-    column->addWidget(groupTitle("Keys of the form", this));
-    auto pick = [&](const char* name, const char* word, const char* help) {
+    column->addWidget(groupTitle(Words::tr("Keys of the form"), this));
+    auto pick = [&](const char* name, const QString& word, const QString& help) {
         auto* box = new QComboBox(this);
         box->setObjectName(name);
         box->setFixedHeight(26);
@@ -160,20 +162,21 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
         column->addWidget(panelRow(word, box, help, this));
         return box;
     };
-    starts_ = pick("startsIn", "Starts in", "What holds the cursor when the form opens.");
-    enter_ = pick("enterPresses", "Enter presses", "The button that accepts the form.");
-    escape_ = pick("escapePresses", "Escape presses", "The button that leaves without a reply.");
+    starts_ = pick("startsIn", Words::tr("Starts in"), Words::tr("What holds the cursor when the form opens."));
+    enter_ = pick("enterPresses", Words::tr("Enter presses"), Words::tr("The button that accepts the form."));
+    escape_ = pick("escapePresses", Words::tr("Escape presses"), Words::tr("The button that leaves without a reply."));
     connect(starts_, &QComboBox::activated, this, [this](int at) {
-        desk_.edit(startingIn(desk_.form(), Id(starts_->itemData(at).toUInt())), "Start in " + starts_->itemText(at));
+        desk_.edit(startingIn(desk_.form(), Id(starts_->itemData(at).toUInt())),
+                   Words::tr("Start in %1").arg(starts_->itemText(at)));
     });
-    for (auto [box, role, word] :
-         {std::tuple(enter_, "accept", "Enter presses "), {escape_, "cancel", "Escape presses "}})
+    for (auto [box, role, word] : {std::tuple(enter_, ButtonRole::accept, Words::tr("Enter presses ")),
+                                   {escape_, ButtonRole::cancel, "Escape presses "}})
         connect(box, &QComboBox::activated, this, [this, box = box, role = role, word = word](int at) {
             desk_.edit(pressing(desk_.form(), role, Id(box->itemData(at).toUInt())), word + box->itemText(at));
         });
 
     column->addSpacing(4);
-    column->addWidget(groupTitle("Route", this));
+    column->addWidget(groupTitle(Words::tr("Route"), this));
     route_ = new RouteList(desk_, this);
     column->addWidget(route_, 1);
     connect(route_, &QListWidget::currentRowChanged, this, [this](int at) {
@@ -187,7 +190,7 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
     column->addSpacing(4);
     stop_ = groupTitle("", this);
     column->addWidget(stop_);
-    isStop_ = new QCheckBox("The Tab key stops here", this);
+    isStop_ = new QCheckBox(Words::tr("The Tab key stops here"), this);
     isStop_->setObjectName("isStop");
     isStop_->setFont(bodyFont(12));
     column->addWidget(isStop_);
@@ -205,19 +208,20 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
     keyLine->addWidget(alt);
     keyLine->addWidget(key_);
     keyLine->addStretch(1);
-    keyRow_ = panelRow("Access key", combination, "The letter that goes here with Alt; set by hand, it stays.", this);
-    key_->setAccessibleName("Access key");
+    keyRow_ = panelRow(Words::tr("Access key"), combination,
+                       Words::tr("The letter that goes here with Alt; set by hand, it stays."), this);
+    key_->setAccessibleName(Words::tr("Access key"));
     column->addWidget(keyRow_);
     connect(isStop_, &QCheckBox::clicked, this, [this](bool on) {
         desk_.edit(withProperty(desk_.form(), desk_.selection(), Prop::tabStop, on),
-                   on ? "Stop here again" : "Skip a stop");
+                   on ? Words::tr("Stop here again") : Words::tr("Skip a stop"));
     });
     connect(key_, &QLineEdit::editingFinished, this, [this] {
         if (!key_->isModified()) return;
         key_->setModified(false);
         const Form next = withKeySet(desk_.form(), desk_.lead(), fromQt(key_->text()));
-        desk_.edit(next, key_->text().isEmpty() ? QString("Take the access key away")
-                                                : "Access key " + key_->text().toUpper());
+        desk_.edit(next, key_->text().isEmpty() ? Words::tr("Take the access key away")
+                                                : Words::tr("Access key %1").arg(key_->text().toUpper()));
     });
 
     connect(&desk, &Desk::formChanged, this, [this] {
@@ -245,11 +249,11 @@ void OrderPanel::refresh() {
     const Form& form = desk_.form();
     const std::vector<Id> stops = stopsOf(form);
     const auto clashes = keyClashes(form).size();
-    QString says =
-        stops.empty()
-            ? QString("There is nothing yet that the Tab key could stop at.")
-            : QString("%1 %2, in the order of this list.").arg(stops.size()).arg(stops.size() == 1 ? "stop" : "stops");
-    if (clashes) says += QString(" %1 access keys clash.").arg(clashes);
+    QString says = stops.empty() ? Words::tr("There is nothing yet that the Tab key could stop at.")
+                                 : Words::tr("%1 %2, in the order of this list.")
+                                       .arg(stops.size())
+                                       .arg(stops.size() == 1 ? "stop" : "stops");
+    if (clashes) says += Words::tr(" %1 access keys clash.").arg(clashes);
     count_->setText(says);
     auto list = [&](QComboBox* box, const QString& none, auto&& wanted, Id now) {
         const QSignalBlocker quiet(box);
@@ -261,9 +265,9 @@ void OrderPanel::refresh() {
     };
     auto isStop = [&](const Control& c) { return std::ranges::find(stops, c.id) != stops.end() && !c.is().turns; };
     auto isButton = [](const Control& c) { return c.is().pressed; };
-    list(starts_, "the first stop", isStop, form.root().reference(Prop::startsIn));
-    list(enter_, "no button", isButton, buttonPressed(form, "accept"));
-    list(escape_, "no button", isButton, buttonPressed(form, "cancel"));
+    list(starts_, Words::tr("the first stop"), isStop, form.root().reference(Prop::startsIn));
+    list(enter_, Words::tr("no button"), isButton, buttonPressed(form, ButtonRole::accept));
+    list(escape_, Words::tr("no button"), isButton, buttonPressed(form, ButtonRole::cancel));
     // A form without buttons, as most on paper, has no keys that press one.
     for (QComboBox* box : {enter_, escape_}) box->parentWidget()->setVisible(box->count() > 1);
     route_->refresh();
@@ -280,7 +284,8 @@ void OrderPanel::refreshStop() {
     keyRow_->setVisible(c);
     isStop_->setChecked(can && c->yes(Prop::tabStop));
     const QString why = c ? toQt(passedBecause(form, *c)) : QString();
-    isStop_->setText(why.isEmpty() || why == "skipped" ? "The Tab key stops here" : "Passed by, because " + why);
+    isStop_->setText(why.isEmpty() || why == "skipped" ? Words::tr("The Tab key stops here")
+                                                       : Words::tr("Passed by, because %1").arg(why));
     bool bears = false;
     if (c)
         for (const KeyBearer& b : keyBearers(form)) bears = bears || b.id == c->id || b.to == c->id;

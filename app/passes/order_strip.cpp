@@ -4,6 +4,7 @@
 
 #include "app/passes/order_layer.h"
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/edit/routing.h"
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
@@ -24,7 +25,7 @@ OrderStrip::OrderStrip(Desk& desk, OrderLayer& layer, QWidget* parent) : QWidget
     auto* line = new QHBoxLayout(this);
     line->setContentsMargins(12, 0, 12, 0);
     line->setSpacing(8);
-    auto button = [this](const char* name, const char* word, const char* tip, bool checkable) {
+    auto button = [this](const char* name, const QString& word, const QString& tip, bool checkable) {
         auto* b = new QPushButton(word, this);
         b->setObjectName(name);
         b->setFont(bodyFont(13));
@@ -34,18 +35,20 @@ OrderStrip::OrderStrip(Desk& desk, OrderLayer& layer, QWidget* parent) : QWidget
     };
     auto* segments = new QHBoxLayout;
     segments->setSpacing(0);
-    route_ = button("showRoute", "Route", "Where the Tab key goes.", true);
-    keys_ = button("showKeys", "Access keys", "The letters that go to a control with Alt.", true);
+    route_ = button("showRoute", Words::tr("Route"), Words::tr("Where the Tab key goes."), true);
+    keys_ = button("showKeys", Words::tr("Access keys"), Words::tr("The letters that go to a control with Alt."), true);
     for (QPushButton* b : {route_, keys_}) {
         b->setProperty("segment", true);
         segments->addWidget(b);
     }
-    reading_ = button("layByReading", "Lay by reading",
-                      "Rows from the top, columns where frames or gaps make them; for the whole form.", false);
-    clicking_ = button("layByClicks", "Lay by clicking",
-                       "Click one control after another, from any point. Dragging along them works at any time.", true);
-    choose_ = button("chooseKeys", "Choose keys",
-                     "A letter for every wording, without a clash; those set by hand stay.", false);
+    reading_ =
+        button("layByReading", Words::tr("Lay by reading"),
+               Words::tr("Rows from the top, columns where frames or gaps make them; for the whole form."), false);
+    clicking_ = button(
+        "layByClicks", Words::tr("Lay by clicking"),
+        Words::tr("Click one control after another, from any point. Dragging along them works at any time."), true);
+    choose_ = button("chooseKeys", Words::tr("Choose keys"),
+                     Words::tr("A letter for every wording, without a clash; those set by hand stay."), false);
     says_ = new QLabel(this);
     says_->setFont(bodyFont(12));
     says_->setProperty("secondary", true);
@@ -71,9 +74,9 @@ void OrderStrip::layByReading() {
     layer_.setShowsKeys(false);
     layer_.setLaying(false);
     const Form next = routedByReading(desk_.form());
-    if (sameContent(next, desk_.form())) return desk_.say("The route follows the reading order already.");
-    desk_.edit(next, "Lay the route by reading order");
-    desk_.say("The route follows the reading order now.");
+    if (sameContent(next, desk_.form())) return desk_.say(Words::tr("The route follows the reading order already."));
+    desk_.edit(next, Words::tr("Lay the route by reading order"));
+    desk_.say(Words::tr("The route follows the reading order now."));
 }
 
 void OrderStrip::chooseKeys() {
@@ -84,11 +87,11 @@ void OrderStrip::chooseKeys() {
         ++all;
         without += b.key.empty();
     }
-    if (!sameContent(next, desk_.form())) desk_.edit(next, "Choose access keys");
-    desk_.say(all == 0 ? QString("Nothing here has wording that could carry a key.")
+    if (!sameContent(next, desk_.form())) desk_.edit(next, Words::tr("Choose access keys"));
+    desk_.say(all == 0 ? Words::tr("Nothing here has wording that could carry a key.")
               : without == 0
-                  ? QString("All %1 have a key.").arg(all)
-                  : QString("%1 of %2 have a key; for the others no letter is left.").arg(all - without).arg(all));
+                  ? Words::tr("All %1 have a key.").arg(all)
+                  : Words::tr("%1 of %2 have a key; for the others no letter is left.").arg(all - without).arg(all));
 }
 
 void OrderStrip::refresh() {
@@ -99,7 +102,7 @@ void OrderStrip::refresh() {
     reading_->setVisible(!keys);
     clicking_->setVisible(!keys);
     clicking_->setChecked(layer_.laying());
-    clicking_->setText(layer_.laying() ? "Done (Esc)" : "Lay by clicking");
+    clicking_->setText(layer_.laying() ? Words::tr("Done (Esc)") : Words::tr("Lay by clicking"));
     choose_->setVisible(keys);
     if (keys) {
         int have = 0, all = 0;
@@ -108,14 +111,14 @@ void OrderStrip::refresh() {
             have += !b.key.empty();
         }
         const auto clashes = keyClashes(form).size();
-        says_->setText(QString("%1 of %2 have a key").arg(have).arg(all) +
-                       (clashes ? QString(", %1 clash").arg(clashes) : QString()));
+        says_->setText(Words::tr("%1 of %2 have a key").arg(have).arg(all) +
+                       (clashes ? Words::tr(", %1 clash").arg(clashes) : QString()));
     } else {
         int passed = 0;
         form.controls.each([&](Id, const Control& c) { passed += !passedBecause(form, c).empty(); });
         const auto stops = stopsOf(form).size();
-        says_->setText(QString("%1 %2").arg(stops).arg(stops == 1 ? "stop" : "stops") +
-                       (passed ? QString(", %1 passed by").arg(passed) : QString()));
+        says_->setText((stops == 1 ? Words::tr("1 stop") : Words::tr("%1 stops").arg(stops)) +
+                       (passed ? Words::tr(", %1 passed by").arg(passed) : QString()));
     }
 }
 

@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/file/scheme_file.h"
 #include "core/file/whole_file.h"
 #include "core/naming/names.h"
@@ -47,7 +48,7 @@ QString schemeSample(const Form& form, const Scheme& scheme, int count) {
 
 SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* parent)
     : QDialog(parent), form_(form), scheme_(scheme) {
-    setWindowTitle("Scheme for names");
+    setWindowTitle(Words::tr("Scheme for names"));
     setObjectName("panel");
     setStyleSheet(panelSheet() + QString("QDialog#panel { background: %1; } QSpinBox { background: %2; color: %3; "
                                          "border: 1px solid %4; border-radius: 4px; padding: 2px 6px; }")
@@ -59,7 +60,7 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
     left->setHorizontalSpacing(12);
     left->setVerticalSpacing(8);
     left->setLabelAlignment(Qt::AlignLeft);
-    auto label = [this](const char* word) {
+    auto label = [this](const QString& word) {
         auto* l = new QLabel(word, this);
         l->setFont(bodyFont(12));
         l->setProperty("secondary", true);
@@ -69,7 +70,7 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
     auto* word = new QLineEdit(this);
     word->setObjectName("schemeWord");
     word->setFixedHeight(28);
-    left->addRow(label("It is called"), word);
+    left->addRow(label(Words::tr("It is called")), word);
     fillers_.push_back([this, word] {
         if (word->text() != toQt(scheme_.word)) word->setText(toQt(scheme_.word));
     });
@@ -77,7 +78,7 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
         scheme_.word = fromQt(text.left(60));
         changed();
     });
-    auto choice = [&](const char* name, const char* caption, const QStringList& words, auto get, auto set) {
+    auto choice = [&](const char* name, const QString& caption, const QStringList& words, auto get, auto set) {
         auto* box = new QComboBox(this);
         box->setObjectName(name);
         box->addItems(words);
@@ -90,23 +91,26 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
         });
     };
     choice(
-        "schemeMarks", "The kind stands", {"nowhere", "before the words", "behind the words"},
+        "schemeMarks", Words::tr("The kind stands"),
+        {Words::tr("nowhere"), Words::tr("before the words"), Words::tr("behind the words")},
         [this] { return int(scheme_.marks); }, [this](int at) { scheme_.marks = Scheme::Marks(at); });
     choice(
-        "schemeLetters", "Names look like", {"boatName", "BoatName", "boat_name", "boat-name", "BOAT_NAME"},
+        "schemeLetters", Words::tr("Names look like"), {"boatName", "BoatName", "boat_name", "boat-name", "BOAT_NAME"},
         [this] { return int(scheme_.letters); }, [this](int at) { scheme_.letters = Scheme::Letters(at); });
     choice(
-        "schemeFrom", "Made from", {"the label", "the value of ticks and radio buttons"},
+        "schemeFrom", Words::tr("Made from"),
+        {Words::tr("the label"), Words::tr("the value of ticks and radio buttons")},
         [this] { return int(scheme_.from); }, [this](int at) { scheme_.from = Scheme::From(at); });
     choice(
-        "schemeDoubles", "A second one is", {"phone2", "phone_2", "called by its frame: ownerPhone"},
-        [this] { return int(scheme_.doubles); }, [this](int at) { scheme_.doubles = Scheme::Doubles(at); });
-    auto number = [&](const char* name, const char* caption, int least, int most, const char* zero, int Scheme::*part,
-                      const char* after) {
+        "schemeDoubles", Words::tr("A second one is"),
+        {"phone2", "phone_2", Words::tr("called by its frame: ownerPhone")}, [this] { return int(scheme_.doubles); },
+        [this](int at) { scheme_.doubles = Scheme::Doubles(at); });
+    auto number = [&](const char* name, const QString& caption, int least, int most, const QString& zero,
+                      int Scheme::*part, const QString& after) {
         auto* box = new QSpinBox(this);
         box->setObjectName(name);
         box->setRange(least, most);
-        if (*zero) box->setSpecialValueText(zero);
+        if (!zero.isEmpty()) box->setSpecialValueText(zero);
         box->setSuffix(after);
         box->setButtonSymbols(QAbstractSpinBox::NoButtons);  // the arrow keys and the wheel step it
         box->setFixedHeight(28);
@@ -118,13 +122,13 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
             changed();
         });
     };
-    number("schemeWords", "Words taken", 0, 20, "all", &Scheme::words, "");
-    number("schemeLongest", "At most", 8, 60, "", &Scheme::longest, " characters");
+    number("schemeWords", Words::tr("Words taken"), 0, 20, Words::tr("all"), &Scheme::words, "");
+    number("schemeLongest", Words::tr("At most"), 8, 60, "", &Scheme::longest, Words::tr(" characters"));
     auto* drops = new QLineEdit(this);
     drops->setObjectName("schemeDrops");
     drops->setFixedHeight(28);
-    drops->setPlaceholderText("such as: no, please, boat");
-    left->addRow(label("Words left out"), drops);
+    drops->setPlaceholderText(Words::tr("such as: no, please, boat"));
+    left->addRow(label(Words::tr("Words left out")), drops);
     fillers_.push_back([this, drops] {
         QStringList words;
         for (const std::string& one : scheme_.drops) words << toQt(one);
@@ -136,7 +140,7 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
             if (!one.trimmed().isEmpty()) scheme_.drops.push_back(fromQt(one.trimmed()));
         changed();
     });
-    auto tick = [&](const char* name, const char* caption, bool Scheme::*part, bool on) {
+    auto tick = [&](const char* name, const QString& caption, bool Scheme::*part, bool on) {
         auto* box = new QCheckBox(caption, this);
         box->setObjectName(name);
         box->setFont(bodyFont(13));
@@ -147,15 +151,15 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
             changed();
         });
     };
-    tick("schemeSmall", "Leave out the, of, your and the like", &Scheme::smallWordsToo, false);
-    tick("schemeWording", "Name labels and frames that nothing refers to", &Scheme::wordingToo, true);
+    tick("schemeSmall", Words::tr("Leave out the, of, your and the like"), &Scheme::smallWordsToo, false);
+    tick("schemeWording", Words::tr("Name labels and frames that nothing refers to"), &Scheme::wordingToo, true);
     across->addLayout(left, 1);
 
     auto* right = new QVBoxLayout;
     right->setSpacing(8);
     samples_ = new QTableWidget(6, 2, this);
     samples_->setObjectName("schemeSamples");
-    samples_->setHorizontalHeaderLabels({"Label", "Name"});
+    samples_->setHorizontalHeaderLabels({Words::tr("Label"), Words::tr("Name")});
     samples_->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
     samples_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     samples_->verticalHeader()->hide();
@@ -167,7 +171,7 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
     samples_->setFixedHeight(6 * 25 + 30);
     samples_->setMinimumWidth(380);
     right->addWidget(samples_);
-    right->addWidget(label("What stands for each kind"));
+    right->addWidget(label(Words::tr("What stands for each kind")));
     auto* kinds = new QTableWidget(this);
     kinds->setObjectName("schemeMarksOf");
     std::vector<Kind> marked;
@@ -182,7 +186,7 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
     kinds->setShowGrid(false);
     right->addWidget(kinds, 1);
     for (int i = 0; i < int(marked.size()); ++i) {
-        auto* kind = new QTableWidgetItem(toQt(std::string(row(marked[std::size_t(i)]).word)));
+        auto* kind = new QTableWidgetItem(Words::shown(row(marked[std::size_t(i)]).word));
         kind->setFlags(Qt::ItemIsEnabled);
         kinds->setItem(i, 0, kind);
         auto* mark = new QTableWidgetItem;
@@ -217,10 +221,10 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
     says_->setWordWrap(true);
     column->addWidget(says_);
     auto* foot = new QHBoxLayout;
-    auto* read = new QPushButton("Import…", this);
-    auto* write = new QPushButton("Export…", this);
-    auto* leave = new QPushButton("Cancel", this);
-    auto* use = new QPushButton("Use it", this);
+    auto* read = new QPushButton(Words::tr("Import…"), this);
+    auto* write = new QPushButton(Words::tr("Export…"), this);
+    auto* leave = new QPushButton(Words::tr("Cancel"), this);
+    auto* use = new QPushButton(Words::tr("Use it"), this);
     use->setObjectName("useScheme");
     use->setProperty("main", true);
     use->setDefault(true);
@@ -232,14 +236,14 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
     column->addLayout(foot);
     connect(leave, &QPushButton::clicked, this, &QDialog::reject);
     connect(use, &QPushButton::clicked, this, &QDialog::accept);
-    const QString files = "Schemes (*.brindel-scheme)";
+    const QString files = Words::tr("Schemes (*.brindel-scheme)");
     connect(read, &QPushButton::clicked, this, [this, files] {
-        const QString path = QFileDialog::getOpenFileName(this, "Import a scheme", {}, files);
+        const QString path = QFileDialog::getOpenFileName(this, Words::tr("Import a scheme"), {}, files);
         if (!path.isEmpty()) importFrom(path);
     });
     connect(write, &QPushButton::clicked, this, [this, files] {
-        QString path =
-            QFileDialog::getSaveFileName(this, "Export the scheme", toQt(scheme_.word) + ".brindel-scheme", files);
+        QString path = QFileDialog::getSaveFileName(this, Words::tr("Export the scheme"),
+                                                    toQt(scheme_.word) + ".brindel-scheme", files);
         if (path.isEmpty()) return;
         if (QFileInfo(path).suffix().isEmpty()) path += ".brindel-scheme";
         exportTo(path);
@@ -257,7 +261,7 @@ bool SchemeDialog::importFrom(const QString& path) {
                        toQt(wrong.sentence));
         return false;
     }
-    says_->setText("Imported from " + QFileInfo(path).fileName() + ".");
+    says_->setText(Words::tr("Imported from %1.").arg(QFileInfo(path).fileName()));
     scheme_ = *read;
     fill();
     return true;
@@ -266,7 +270,8 @@ bool SchemeDialog::importFrom(const QString& path) {
 bool SchemeDialog::exportTo(const QString& path) {
     auto written = writeWhole(fromQt(path), schemeText(scheme_));
     says_->setStyleSheet(QString("color: %1;").arg((written ? tokens().ink2 : tokens().brick).name()));
-    says_->setText(written ? "Exported to " + QFileInfo(path).fileName() + "." : toQt(written.error().sentence));
+    says_->setText(written ? Words::tr("Exported to %1.").arg(QFileInfo(path).fileName())
+                           : toQt(written.error().sentence));
     return written.has_value();
 }
 
@@ -274,10 +279,10 @@ void SchemeDialog::changed() {
     // One that ships is left as it is: what differs from it is the form's own.
     if (!scheme_.key.empty()) {
         const Scheme* shipped = shippedScheme(scheme_.key);
-        if (shipped && scheme_.word == shipped->word) scheme_.word = "Own scheme";
+        if (shipped && scheme_.word == shipped->word) scheme_.word = fromQt(Words::tr("Own scheme"));
         scheme_.key.clear();
     }
-    if (scheme_.word.empty()) scheme_.word = "Own scheme";
+    if (scheme_.word.empty()) scheme_.word = fromQt(Words::tr("Own scheme"));
     fill();
 }
 

@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/naming/names.h"
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
@@ -16,7 +17,7 @@ Rail::Rail(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     setFixedWidth(168);
     setMouseTracking(true);
     setObjectName("rail");
-    setAccessibleName("Passes");
+    setAccessibleName(Words::tr("Passes"));
     // Counting goes through the whole form: it waits until a run of edits pauses.
     counting_ = new QTimer(this);
     counting_->setSingleShot(true);
@@ -85,7 +86,7 @@ void Rail::paintEvent(QPaintEvent*) {
         p.drawEllipse(QPoint(dotX, stop.center().y()), 8, 8);
         p.setPen(here ? Qt::white : r.built ? t.onDark : t.onDark2);
         p.setFont(bodyFont(14, here));
-        p.drawText(stop.adjusted(40, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, r.word);
+        p.drawText(stop.adjusted(40, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, Words::shown(r.word));
         const QString count = counted.text;
         if (count.isEmpty()) continue;
         p.setFont(bodyFont(13));
@@ -110,8 +111,9 @@ void Rail::paintEvent(QPaintEvent*) {
     p.setPen(t.onDark2);
     const int fields = fieldCount(desk_.form());
     p.drawText(QRect(12, foot + 10, width() - 24, 70), Qt::TextWordWrap,
-               fields == 0 ? QString("Nothing to fill yet.")
-                           : QString("Fillers are asked for %1 %2.").arg(fields).arg(fields == 1 ? "thing" : "things"));
+               fields == 0
+                   ? Words::tr("Nothing to fill yet.")
+                   : Words::tr("Fillers are asked for %1 %2.").arg(fields).arg(fields == 1 ? "thing" : "things"));
 }
 
 void Rail::mousePressEvent(QMouseEvent* event) {
@@ -135,10 +137,12 @@ bool Rail::event(QEvent* event) {
         auto* help = static_cast<QHelpEvent*>(event);
         for (const PassRow& r : passes())
             if (stopRect(r.pass).contains(help->pos()))
-                QToolTip::showText(
-                    help->globalPos(),
-                    QString("%1 (Ctrl+%2)%3").arg(r.does).arg(int(r.pass) + 1).arg(r.built ? "" : " Not built yet."),
-                    this);
+                QToolTip::showText(help->globalPos(),
+                                   QString("%1 (Ctrl+%2)%3")
+                                       .arg(Words::shown(r.does))
+                                       .arg(int(r.pass) + 1)
+                                       .arg(r.built ? "" : Words::tr(" Not built yet.")),
+                                   this);
         return true;
     }
     return QWidget::event(event);

@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "filler/drawing_painter.h"
 #include "filler/special_widgets.h"
 #include "filler/widgets.h"
@@ -59,7 +60,7 @@ void FormPicture::paintPage(QPainter& painter, const Form& form, const Control& 
     for (Id id : container.children) {
         const Control* c = form.find(id);
         if (container.is().turns && id != shownPage(container, turned)) continue;
-        if (has(c->kind, Prop::visible) && !c->yes(Prop::visible)) continue;
+        if (!startsVisible(*c)) continue;
         const QPointF corner = toQt(boxOf(form, *c), scale).topLeft() + offset;
         // Wording may reach beyond its control, but not far.
         const QRectF near = toQt(boxOf(form, *c), scale).translated(offset).adjusted(-300, -60, 300, 60);
@@ -112,7 +113,7 @@ void FormPicture::paintDialog(QPainter& painter, const Form& form, const Control
             continue;
         }
         if (!place.intersects(exposed)) continue;
-        const bool hidden = !c->yes(Prop::visible);
+        const bool hidden = !startsVisible(*c);
         if (hidden) painter.setOpacity(0.35);
         if (c->is().inGrid) {
             paintDialog(painter, form, *c, scale, turned, place.topLeft(), exposed);
@@ -144,7 +145,7 @@ QPixmap FormPicture::standIn(const Form& form, Id id, double scale, double ratio
               high = std::max(1, int(std::lround(node->box.height)));
     widget->setAttribute(Qt::WA_DontShowOnScreen);
     widget->resize(wide, high);
-    if (has(node->kind, Prop::enabled)) widget->setEnabled(node->yes(Prop::enabled));
+    widget->setEnabled(startsEnabled(*node));
     if (isFilled(*node)) showIn(widget.get(), *node, startingShown(form, *node));
     widget->ensurePolished();
     if (auto* tabs = qobject_cast<TabsField*>(widget.get())) tabs->bar()->ensurePolished();
@@ -175,7 +176,7 @@ void FormPicture::paintTitleBar(QPainter& painter, const Form& form, double scal
     painter.setFont(font);
     painter.setPen(QColor(0x5B, 0x4F, 0x45));
     const QString title = toQt(form.root().text(Prop::title));
-    painter.drawText(QRectF(0, 0, width, height), Qt::AlignCenter, title.isEmpty() ? "Untitled" : title);
+    painter.drawText(QRectF(0, 0, width, height), Qt::AlignCenter, title.isEmpty() ? Words::tr("Untitled") : title);
 }
 
 std::vector<Box> FormPicture::tabs(const Form& form, const Control& control) const {

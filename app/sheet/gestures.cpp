@@ -1,8 +1,10 @@
 #include "app/sheet/gestures.h"
+#include "app/details/details.h"
 
 #include <cmath>
 
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/draw/draw_control.h"
 #include "core/layout/resizing.h"
 #include "core/layout/room.h"
@@ -121,8 +123,8 @@ class Moves : public Gesture {
     void finish(Desk& desk) override {
         if (!next_) return;
         const Control* lead = form_.find(lead_);
-        QString what = ids_.size() > 1 ? QString("%1 controls").arg(ids_.size()) : toQt(calledBy(form_, *lead));
-        desk.edit(*next_, (copies_ ? "Copy " : "Move ") + what, made_);
+        QString what = ids_.size() > 1 ? Words::tr("%1 controls").arg(ids_.size()) : toQt(calledBy(form_, *lead));
+        desk.edit(*next_, (copies_ ? Words::tr("Copy ") : Words::tr("Move ")) + what, made_);
     }
     const Form* formMeanwhile() const override { return next_ ? &*next_ : nullptr; }
     bool carries() const override { return true; }
@@ -193,7 +195,9 @@ class Sizing : public Gesture {
         next_ = carries ? resized(*next_, id_, {own.width, own.height}) : boxed(form_, id_, own);
     }
     void finish(Desk& desk) override {
-        if (next_) desk.edit(*next_, "Resize " + toQt(id_ == rootId ? "the form" : calledBy(form_, *form_.find(id_))));
+        if (next_)
+            desk.edit(*next_, Words::tr("Resize ") +
+                                  (id_ == rootId ? Words::tr("the form") : toQt(calledBy(form_, *form_.find(id_)))));
     }
     const Form* formMeanwhile() const override { return next_ ? &*next_ : nullptr; }
     QString said() const override {
@@ -201,7 +205,7 @@ class Sizing : public Gesture {
         const Control& c = *next_->find(id_);
         const auto room = roomOf(*next_, c, *fonts_);
         const QString size = measure(form_, at_, true);
-        return room ? size + "  ·  " + toQt(roomInWords(*room)) : size;
+        return room ? size + "  ·  " + roomInWords(*room) : size;
     }
     void paint(QPainter& p, const SheetFrame& frame) const override { paintGuides(p, frame, from_.surface, guides_); }
 
@@ -233,7 +237,8 @@ class TabMoves : public Gesture {
                 next_ = reordered(form_, page_, i);
     }
     void finish(Desk& desk) override {
-        if (next_) desk.edit(*next_, "Move the page " + toQt(form_.find(page_)->text(Prop::text)), Ids{page_});
+        if (next_)
+            desk.edit(*next_, Words::tr("Move the page %1").arg(toQt(form_.find(page_)->text(Prop::text))), Ids{page_});
     }
     const Form* formMeanwhile() const override { return next_ ? &*next_ : nullptr; }
 
@@ -273,11 +278,12 @@ class ColumnEdges : public Gesture {
         next_ = withProperty(form_, {table_}, Prop::columns, columns);
     }
     void finish(Desk& desk) override {
-        if (next_) desk.edit(*next_, "Resize a column");
+        if (next_) desk.edit(*next_, Words::tr("Resize a column"));
     }
     const Form* formMeanwhile() const override { return next_ ? &*next_ : nullptr; }
     QString said() const override {
-        return next_ ? toQt(numberText(wide_, 1)) + (form_.isDialog() ? " px" : " mm") : QString();
+        return next_ ? toQt(numberText(wide_, 1)) + (form_.isDialog() ? Words::tr(" px") : Words::tr(" mm"))
+                     : QString();
     }
 
   private:
@@ -305,7 +311,8 @@ class Ghosts : public Gesture {
         next_ = resized(form_, rootId, size_);
     }
     void finish(Desk& desk) override {
-        desk.say("That is how the dialog grows. Its size is as it was; the details say what each control holds to.");
+        desk.say(Words::tr(
+            "That is how the dialog grows. Its size is as it was; the details say what each control holds to."));
     }
     const Form* formMeanwhile() const override { return next_ ? &*next_ : nullptr; }
     QString said() const override { return measure(form_, {0, 0, size_.width, size_.height}, true); }
@@ -397,9 +404,9 @@ class Placing : public Gesture {
         edited_ = placedByHand(desk_, form, from_.surface, box_, tool_);
     }
     void finish(Desk& desk) override {
-        if (edited_.ids.empty()) return desk.say("Nothing can be placed here.", true);
+        if (edited_.ids.empty()) return desk.say(Words::tr("Nothing can be placed here."), true);
         const Ids made = edited_.ids;
-        desk.edit(edited_.form, "Place " + toQt(tool_.word()), Ids{made.front()});
+        desk.edit(edited_.form, Words::tr("Place %1").arg(Words::shown(tool_.word())), Ids{made.front()});
         if (!tool_.heading) desk.setNextSize(kind_, {box_.width, box_.height});
         wording_ = made.front();
         if (!desk.toolStays()) desk.setTool(std::nullopt);

@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/order/reading.h"
 #include "filler/drawing_painter.h"
 #include "filler/widgets.h"
@@ -35,7 +36,7 @@ Sheet::Sheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), pictur
     setMouseTracking(true);
     setAttribute(Qt::WA_OpaquePaintEvent);
     setObjectName("sheet");
-    setAccessibleName("Sheet");
+    setAccessibleName(Words::tr("Sheet"));
     auto again = [this] {
         finishWording(false);
         // An edit in the middle of a gesture stands: the gesture goes on with the form as it is now, or ends.

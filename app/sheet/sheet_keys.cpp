@@ -2,6 +2,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/sheet/sheet.h"
+#include "app/words.h"
 #include "core/layout/placing.h"
 #include "filler/drawing_painter.h"
 
@@ -48,7 +49,7 @@ void Sheet::nudge(double dx, double dy, bool sizes) {
     } else {
         next = shifted(form, ids, dx, dy);
     }
-    desk_.edit(next, sizes ? "Resize" : "Nudge", {}, sizes ? "resize" : "nudge");
+    desk_.edit(next, sizes ? Words::tr("Resize") : Words::tr("Nudge"), {}, sizes ? "resize" : "nudge");
 }
 
 /// Places the tool in hand without a pointer: below the selection, with the gap that is there already, or at the top of
@@ -72,9 +73,9 @@ void Sheet::placeByKey() {
     } else {
         made = placedByHand(desk_, form, surface, box, tool);
     }
-    if (made.ids.empty()) return desk_.say("Nothing can be placed here.", true);
+    if (made.ids.empty()) return desk_.say(Words::tr("Nothing can be placed here."), true);
     if (form.isDialog()) made.form = roomMade(made.form, made.ids.front());
-    desk_.edit(made.form, "Place " + toQt(tool.word()), Ids{made.ids.front()});
+    desk_.edit(made.form, Words::tr("Place %1").arg(Words::shown(tool.word())), Ids{made.ids.front()});
     if (!desk_.toolStays()) desk_.setTool(std::nullopt);
     startWording(made.ids.front());
 }

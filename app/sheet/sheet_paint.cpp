@@ -3,6 +3,7 @@
 
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -40,11 +41,13 @@ void Sheet::paintEvent(QPaintEvent* event) {
         if (form.controls.size() <= (form.isDialog() ? 1u : 2u) && canEdit_) {
             p.setPen(QColor(0x8A, 0x7F, 0x74));
             p.setFont(bodyFont(14));
-            p.drawText(whole.adjusted(20, bar, -20, 0),
-                       form.isDialog() ? int(Qt::AlignCenter) : Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap,
-                       QString(form.isDialog() ? "" : "\n\n\n\n") +
-                           "Pick a control above and click here to place it,\nor jot a row below, such as\nBoat name: "
-                           "text 30 !");
+            p.drawText(
+                whole.adjusted(20, bar, -20, 0),
+                form.isDialog() ? int(Qt::AlignCenter) : Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap,
+                QString(form.isDialog() ? "" : "\n\n\n\n") +
+                    Words::tr(
+                        "Pick a control above and click here to place it,\nor jot a row below, such as\nBoat name: "
+                        "text 30 !"));
         }
     }
     if (desk_.proposal())
@@ -111,7 +114,7 @@ void Sheet::paintSelection(QPainter& p, const Form& form) {
         if (ids.size() > 1 || wordingOf_ != noControl) continue;
         // The name of the one control, above it; below where there is no room.
         p.setFont(monoFont(11));
-        const QString name = toQt(c->name.empty() ? std::string(row(c->kind).word) : c->name);
+        const QString name = c->name.empty() ? Words::shown(row(c->kind).word) : toQt(c->name);
         QRectF chip(r.left() - 1, r.top() - 20, p.fontMetrics().horizontalAdvance(name) + 14, 16);
         if (c->is().turns || c->is().framed) chip.moveLeft(r.right() - chip.width());
         if (chip.top() < 2) chip.moveTop(r.bottom() + 5);

@@ -3,6 +3,7 @@
 
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/edit/arrange.h"
 #include "core/order/reading.h"
 #include "filler/drawing_painter.h"
@@ -90,7 +91,7 @@ void Sheet::finishWording(bool keep) {
             next = boxed(next, id, box);
         }
     }
-    desk_.edit(refitted(next, {id}, desk_.fonts()), "Reword “" + text.left(24) + "”");
+    desk_.edit(refitted(next, {id}, desk_.fonts()), Words::tr("Reword “%1”").arg(text.left(24)));
 }
 
 bool Sheet::eventFilter(QObject* watched, QEvent* event) {

@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -10,13 +11,18 @@ namespace {
 
 /// The word a tool has on the strip, where room is short.
 QString shortWord(const Tool& tool) {
-    static const std::map<Kind, const char*> words = {{Kind::textBox, "Text box"},  {Kind::numberBox, "Number"},
-                                                      {Kind::dateBox, "Date"},      {Kind::timeBox, "Time"},
-                                                      {Kind::comboBox, "Combo"},    {Kind::listBox, "List"},
-                                                      {Kind::checkBox, "Check"},    {Kind::radioButton, "Radio"},
-                                                      {Kind::choiceGroup, "Group"}, {Kind::signature, "Sign"}};
+    static const std::map<Kind, const char*> words = {{Kind::textBox, QT_TRANSLATE_NOOP("Words", "Text box")},
+                                                      {Kind::numberBox, QT_TRANSLATE_NOOP("Words", "Number")},
+                                                      {Kind::dateBox, QT_TRANSLATE_NOOP("Words", "Date")},
+                                                      {Kind::timeBox, QT_TRANSLATE_NOOP("Words", "Time")},
+                                                      {Kind::comboBox, QT_TRANSLATE_NOOP("Words", "Combo")},
+                                                      {Kind::listBox, QT_TRANSLATE_NOOP("Words", "List")},
+                                                      {Kind::checkBox, QT_TRANSLATE_NOOP("Words", "Check")},
+                                                      {Kind::radioButton, QT_TRANSLATE_NOOP("Words", "Radio")},
+                                                      {Kind::choiceGroup, QT_TRANSLATE_NOOP("Words", "Group")},
+                                                      {Kind::signature, QT_TRANSLATE_NOOP("Words", "Sign")}};
     if (auto at = words.find(tool.kind); at != words.end()) return at->second;
-    QString word = toQt(tool.word());
+    QString word = Words::shown(tool.word());
     word[0] = word[0].toUpper();
     return word;
 }
@@ -29,7 +35,7 @@ Strip::Strip(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     setFixedHeight(56);
     setMouseTracking(true);
     setObjectName("strip");
-    setAccessibleName("Controls to place");
+    setAccessibleName(Words::tr("Controls to place"));
     for (auto signal : {&Desk::toolChanged, &Desk::passChanged, &Desk::formChanged})
         connect(&desk, signal, this, qOverload<>(&QWidget::update));
 }
@@ -95,13 +101,13 @@ void Strip::paintEvent(QPaintEvent*) {
         const PassRow& r = passes()[std::size_t(desk_.pass())];
         p.setFont(bodyFont(14, true));
         p.setPen(t.ink);
-        p.drawText(QRect(16, 0, 200, height() - 1), Qt::AlignVCenter, r.word);
-        const int after = 16 + p.fontMetrics().horizontalAdvance(r.word) + 14;
+        p.drawText(QRect(16, 0, 200, height() - 1), Qt::AlignVCenter, Words::shown(r.word));
+        const int after = 16 + p.fontMetrics().horizontalAdvance(Words::shown(r.word)) + 14;
         p.setFont(bodyFont(13));
         p.setPen(t.ink2);
         const QString more = desk_.pass() == Pass::tryOut
-                                 ? "This is how fillers see the form. Ctrl+T goes back to where you were."
-                                 : r.does;
+                                 ? Words::tr("This is how fillers see the form. Ctrl+T goes back to where you were.")
+                                 : Words::shown(r.does);
         p.drawText(QRect(after, 0, width() - after - 12, height() - 1), Qt::AlignVCenter,
                    p.fontMetrics().elidedText(more, Qt::ElideRight, width() - after - 12));
         return;
@@ -135,7 +141,7 @@ void Strip::paintEvent(QPaintEvent*) {
     }
     // The switch for labels shows a field with its label where it goes.
     const QRect l = labelsRect();
-    const bool above = desk_.form().root().text(Prop::labelsSit) == "above";
+    const bool above = desk_.form().root().as<LabelsSit>() == LabelsSit::above;
     if (l.contains(mapFromGlobal(QCursor::pos()))) {
         p.setPen(Qt::NoPen);
         p.setBrush(t.paper);
@@ -160,9 +166,9 @@ void Strip::mousePressEvent(QMouseEvent* event) {
             return;
         }
     if (labelsRect().contains(event->pos())) {
-        const bool left = desk_.form().root().text(Prop::labelsSit) == "left";
+        const bool left = desk_.form().root().as<LabelsSit>() == LabelsSit::left;
         desk_.edit(withProperty(desk_.form(), {rootId}, Prop::labelsSit, std::string(left ? "above" : "left")),
-                   left ? "Labels above fields" : "Labels left of fields");
+                   left ? Words::tr("Labels above fields") : Words::tr("Labels left of fields"));
     }
 }
 
@@ -189,15 +195,16 @@ bool Strip::event(QEvent* event) {
         for (const auto& [tool, r] : tools())
             if (r.contains(help->pos())) {
                 QString letter = tool.letter()
-                                     ? QString(" (%1 on the sheet; with Shift it stays in hand)").arg(tool.letter())
+                                     ? Words::tr(" (%1 on the sheet; with Shift it stays in hand)").arg(tool.letter())
                                      : QString();
-                QToolTip::showText(help->globalPos(), QString("Place a %1%2").arg(toQt(tool.word()), letter), this);
+                QToolTip::showText(help->globalPos(), Words::tr("Place a %1%2").arg(Words::shown(tool.word()), letter),
+                                   this);
             }
         if (labelsRect().contains(help->pos()))
             QToolTip::showText(
                 help->globalPos(),
-                QString("Labels go %1")
-                    .arg(toQt(std::string(tokenWord(Prop::labelsSit, desk_.form().root().text(Prop::labelsSit))))),
+                Words::tr("Labels go %1")
+                    .arg(Words::shown(tokenWord(Prop::labelsSit, desk_.form().root().text(Prop::labelsSit)))),
                 this);
         return true;
     }

@@ -5,6 +5,7 @@
 #include "app/window/jot_line.h"
 #include "app/window/main_window_p.h"
 #include "app/window/try_pane.h"
+#include "app/words.h"
 #include "core/order/reading.h"
 
 namespace brindel {
@@ -18,7 +19,7 @@ void MainWindow::selectAlike(Alike what, bool wholeForm) {
     const Form& form = desk_->form();
     const Ids found = alike(form, desk_->lead(), what, wholeForm ? noControl : surfaceOrPage(form, desk_->lead()));
     desk_->select(found);
-    desk_->say(QString("%1 selected.").arg(found.size()));
+    desk_->say(Words::tr("%1 selected.").arg(found.size()));
 }
 
 const std::vector<MainWindow::Command>& MainWindow::commands() const {
@@ -32,8 +33,8 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
         {"save", "Form", "Save", "Ctrl+S", [](W& w) { w.askSave(); }},
         {"saveAs", "Form", "Save as…", "Ctrl+Shift+S", [](W& w) { w.askSaveAs(); }},
         {"", "Form", "", "", nullptr},
-        {"writePdf", "Form", "Write a fillable PDF…", "Ctrl+Shift+P", [](W& w) { w.askExport("pdf"); }},
-        {"writePng", "Form", "Write a picture…", "", [](W& w) { w.askExport("png"); }},
+        {"writePdf", "Form", "Write a fillable PDF…", "Ctrl+Shift+P", [](W& w) { w.askExport(*targetFrom("pdf")); }},
+        {"writePng", "Form", "Write a picture…", "", [](W& w) { w.askExport(*targetFrom("png")); }},
         {"", "Form", "", "", nullptr},
         {"quit", "Form", "Quit", "Ctrl+Q", [](W& w) { w.close(); }},
 
@@ -50,7 +51,8 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
          [](W& w) {
              const auto count = w.desk_->selection().size();
              w.desk_->edit(removed(w.desk_->form(), w.desk_->selection()),
-                           count > 1 ? QString("Delete %1 controls").arg(count) : QString("Delete a control"), Ids{});
+                           count > 1 ? Words::tr("Delete %1 controls").arg(count) : Words::tr("Delete a control"),
+                           Ids{});
          },
          some},
         {"", "Edit", "", "", nullptr},
@@ -107,7 +109,7 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
 
         {"keys", "Help", "Keys", "F1",
          [](W& w) {
-             QMessageBox box(QMessageBox::NoIcon, "Keys", "", QMessageBox::Close, &w);
+             QMessageBox box(QMessageBox::NoIcon, Words::tr("Keys"), "", QMessageBox::Close, &w);
              auto* area = new QTextBrowser;
              area->setObjectName("keys");
              area->setMarkdown(w.keysPage());
@@ -117,7 +119,8 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
          }},
         {"about", "Help", "About Brindel", "",
          [](W& w) {
-             QMessageBox::about(&w, "About Brindel", "<b>Brindel 0.1</b><br>Designs dialogs and fillable documents.");
+             QMessageBox::about(&w, Words::tr("About Brindel"),
+                                Words::tr("<b>Brindel 0.1</b><br>Designs dialogs and fillable documents."));
          }},
     };
     // Read once in the order of the menus: Form, Edit, Arrange, View, Help.

@@ -3,6 +3,7 @@
 
 #include "app/sheet/sheet.h"
 #include "app/window/main_window_p.h"
+#include "app/words.h"
 #include "core/edit/arrange.h"
 #include "core/edit/multiply.h"
 #include "core/edit/restyle.h"
@@ -10,6 +11,7 @@
 #include "core/layout/resizing.h"
 #include "core/layout/room.h"
 #include "core/layout/tidy.h"
+#include "core/model/measures.h"
 #include "core/order/reading.h"
 #include "filler/drawing_painter.h"
 
@@ -31,69 +33,76 @@ bool MainWindow::three(const MainWindow& w) {
 }
 
 /// An edit of what is selected that needs nothing else.
-void MainWindow::change(const char* name, const std::function<Form(const Form&, const Ids&)>& edit) {
+void MainWindow::change(const QString& name, const std::function<Form(const Form&, const Ids&)>& edit) {
     desk_->edit(edit(desk_->form(), desk_->selection()), name);
 }
 
 std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
-    static const auto align = [](W& w, Edge edge, const char* name) {
+    static const auto align = [](W& w, Edge edge, const QString& name) {
         w.change(name, [edge](const Form& f, const Ids& ids) { return edgesAligned(f, ids, edge); });
     };
-    static const auto match = [](W& w, bool width, bool height, const char* name) {
+    static const auto match = [](W& w, bool width, bool height, const QString& name) {
         w.change(name, [=](const Form& f, const Ids& ids) { return sizesMatched(f, ids, width, height); });
     };
     return {
-        {"alignLeft", "Arrange", "Left edges", "Ctrl+Shift+L", [](W& w) { align(w, Edge::left, "Align left edges"); },
-         two},
+        {"alignLeft", "Arrange", "Left edges", "Ctrl+Shift+L",
+         [](W& w) { align(w, Edge::left, Words::tr("Align left edges")); }, two},
         {"alignRight", "Arrange", "Right edges", "Ctrl+Shift+R",
-         [](W& w) { align(w, Edge::right, "Align right edges"); }, two},
-        {"alignTop", "Arrange", "Top edges", "", [](W& w) { align(w, Edge::top, "Align top edges"); }, two},
-        {"alignBottom", "Arrange", "Bottom edges", "", [](W& w) { align(w, Edge::bottom, "Align bottom edges"); }, two},
+         [](W& w) { align(w, Edge::right, Words::tr("Align right edges")); }, two},
+        {"alignTop", "Arrange", "Top edges", "", [](W& w) { align(w, Edge::top, Words::tr("Align top edges")); }, two},
+        {"alignBottom", "Arrange", "Bottom edges", "",
+         [](W& w) { align(w, Edge::bottom, Words::tr("Align bottom edges")); }, two},
         {"centresAcross", "Arrange", "Centres in a column", "",
-         [](W& w) { align(w, Edge::centreAcross, "Centre in a column"); }, two},
-        {"centresDown", "Arrange", "Centres in a row", "", [](W& w) { align(w, Edge::centreDown, "Centre in a row"); },
-         two},
+         [](W& w) { align(w, Edge::centreAcross, Words::tr("Centre in a column")); }, two},
+        {"centresDown", "Arrange", "Centres in a row", "",
+         [](W& w) { align(w, Edge::centreDown, Words::tr("Centre in a row")); }, two},
         {"textLine", "Arrange", "Text line", "Ctrl+Shift+B",
-         [](W& w) { w.change("Level on one text line", textLinesAligned); }, two},
+         [](W& w) { w.change(Words::tr("Level on one text line"), textLinesAligned); }, two},
         {"", "Arrange", "", "", nullptr},
-        {"sameWidth", "Arrange", "Same width", "Ctrl+Shift+W", [](W& w) { match(w, true, false, "Same width"); }, two},
-        {"sameHeight", "Arrange", "Same height", "", [](W& w) { match(w, false, true, "Same height"); }, two},
-        {"sameSize", "Arrange", "Same size", "", [](W& w) { match(w, true, true, "Same size"); }, two},
+        {"sameWidth", "Arrange", "Same width", "Ctrl+Shift+W",
+         [](W& w) { match(w, true, false, Words::tr("Same width")); }, two},
+        {"sameHeight", "Arrange", "Same height", "", [](W& w) { match(w, false, true, Words::tr("Same height")); },
+         two},
+        {"sameSize", "Arrange", "Same size", "", [](W& w) { match(w, true, true, Words::tr("Same size")); }, two},
         {"takeSize", "Arrange", "Take the size of…", "",
          [](W& w) {
-             w.desk_->pick("Press the control whose size is to be taken.", [&w, ids = w.desk_->selection()](Id from) {
-                 w.desk_->edit(sizeTaken(w.desk_->form(), ids, from), "Take the size");
-             });
+             w.desk_->pick(Words::tr("Press the control whose size is to be taken."),
+                           [&w, ids = w.desk_->selection()](Id from) {
+                               w.desk_->edit(sizeTaken(w.desk_->form(), ids, from), Words::tr("Take the size"));
+                           });
          },
          some},
         {"", "Arrange", "", "", nullptr},
         {"gapsDown", "Arrange", "Equal gaps down", "Ctrl+Shift+E",
          [](W& w) {
-             w.change("Equal gaps down", [](const Form& f, const Ids& ids) { return gapsEvened(f, ids, false); });
+             w.change(Words::tr("Equal gaps down"),
+                      [](const Form& f, const Ids& ids) { return gapsEvened(f, ids, false); });
          },
          three},
         {"gapsAcross", "Arrange", "Equal gaps across", "",
          [](W& w) {
-             w.change("Equal gaps across", [](const Form& f, const Ids& ids) { return gapsEvened(f, ids, true); });
+             w.change(Words::tr("Equal gaps across"),
+                      [](const Form& f, const Ids& ids) { return gapsEvened(f, ids, true); });
          },
          three},
         {"centreAcross", "Arrange", "Centre across the container", "",
          [](W& w) {
-             w.change("Centre across",
+             w.change(Words::tr("Centre across"),
                       [](const Form& f, const Ids& ids) { return centredInContainer(f, ids, true, false); });
          },
          some},
         {"centreDown", "Arrange", "Centre down the container", "",
          [](W& w) {
-             w.change("Centre down",
+             w.change(Words::tr("Centre down"),
                       [](const Form& f, const Ids& ids) { return centredInContainer(f, ids, false, true); });
          },
          some},
-        {"toGrid", "Arrange", "To the grid", "", [](W& w) { w.change("Lay on the grid", onGrid); }, some},
+        {"toGrid", "Arrange", "To the grid", "", [](W& w) { w.change(Words::tr("Lay on the grid"), onGrid); }, some},
         {"", "Arrange", "", "", nullptr},
         {"fitText", "Arrange", "Fit to text", "Ctrl+Shift+F",
          [](W& w) {
-             w.desk_->edit(fittedToText(w.desk_->form(), w.desk_->selection(), w.desk_->fonts()), "Fit to text");
+             w.desk_->edit(fittedToText(w.desk_->form(), w.desk_->selection(), w.desk_->fonts()),
+                           Words::tr("Fit to text"));
          },
          some},
         {"fitContent", "Arrange", "Fit the container to what is in it", "",
@@ -103,29 +112,29 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
              w.desk_->edit(fittedToContent(w.desk_->form(), !c      ? rootId
                                                             : holds ? c->id
                                                                     : c->parent),
-                           "Fit the container");
+                           Words::tr("Fit the container"));
          },
          layingOut},
         {"fitForm", "Arrange", "Fit the form to what is in it", "",
-         [](W& w) { w.desk_->edit(fittedToContent(w.desk_->form(), rootId), "Fit the form"); },
+         [](W& w) { w.desk_->edit(fittedToContent(w.desk_->form(), rootId), Words::tr("Fit the form")); },
          [](const W& w) { return layingOut(w) && w.desk_->form().isDialog(); }},
         {"widthToLimit", "Arrange", "Fit the width to the limit", "",
          [](W& w) {
              w.desk_->edit(widthFittedToLimit(w.desk_->form(), w.desk_->selection(), w.desk_->fonts()),
-                           "Fit to the limit");
+                           Words::tr("Fit to the limit"));
          },
          some},
         {"limitToRoom", "Arrange", "Limit to what fits", "",
          [](W& w) {
              w.desk_->edit(limitedToRoom(w.desk_->form(), w.desk_->selection(), w.desk_->fonts()),
-                           "Limit to what fits");
+                           Words::tr("Limit to what fits"));
          },
          some},
         {"holds", "Arrange", "Hold to the edges as they stand", "",
          [](W& w) {
              const Form& f = w.desk_->form();
              w.desk_->edit(holdsSuggested(f, w.desk_->selection().empty() ? allIds(f) : w.desk_->selection()),
-                           "Hold to the edges");
+                           Words::tr("Hold to the edges"));
          },
          layingOut},
         {"", "Arrange", "", "", nullptr},
@@ -146,12 +155,14 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
         {"newStyle", "Edit", "Make a style of this look…", "", [](W& w) { w.askNewStyle(); }, some},
         {"copyLook", "Edit", "Take the look of…", "Ctrl+Shift+C",
          [](W& w) {
-             w.desk_->pick("Press the control whose look is to be taken.", [&w, ids = w.desk_->selection()](Id from) {
-                 w.desk_->edit(looksCopied(w.desk_->form(), from, ids), "Take the look");
-             });
+             w.desk_->pick(Words::tr("Press the control whose look is to be taken."),
+                           [&w, ids = w.desk_->selection()](Id from) {
+                               w.desk_->edit(looksCopied(w.desk_->form(), from, ids), Words::tr("Take the look"));
+                           });
          },
          some},
-        {"dropLooks", "Edit", "Go by the styles again", "", [](W& w) { w.change("Go by the styles", looksDropped); },
+        {"dropLooks", "Edit", "Go by the styles again", "",
+         [](W& w) { w.change(Words::tr("Go by the styles"), looksDropped); },
          [](const W& w) {
              return some(w) && std::ranges::any_of(w.desk_->selection(), [&](Id id) {
                         const Control* c = w.desk_->form().find(id);
@@ -185,19 +196,20 @@ void MainWindow::removePage() {
     const Control* page = desk_->form().find(pageInHand());
     if (!page) return;
     const Control& holder = *desk_->form().find(page->parent);
-    if (holder.children.size() < 2) return desk_->say("The last page stays.", true);
-    const QString called = page->is().turned ? "“" + toQt(page->text(Prop::text)) + "”" : "this page";
+    if (holder.children.size() < 2) return desk_->say(Words::tr("The last page stays."), true);
+    const QString called = page->is().turned ? "“" + toQt(page->text(Prop::text)) + "”" : Words::tr("this page");
     if (!page->children.empty()) {
         const int count = int(page->children.size());
-        QMessageBox box(QMessageBox::NoIcon, "Remove the page",
-                        QString("On %1 %2. Remove it with them?")
-                            .arg(called, count == 1 ? "lies one control" : QString("lie %1 controls").arg(count)),
-                        QMessageBox::Cancel, this);
-        QPushButton* remove = box.addButton("Remove the page", QMessageBox::AcceptRole);
+        QMessageBox box(
+            QMessageBox::NoIcon, Words::tr("Remove the page"),
+            Words::tr("On %1 %2. Remove it with them?")
+                .arg(called, count == 1 ? Words::tr("lies one control") : Words::tr("lie %1 controls").arg(count)),
+            QMessageBox::Cancel, this);
+        QPushButton* remove = box.addButton(Words::tr("Remove the page"), QMessageBox::AcceptRole);
         box.exec();
         if (box.clickedButton() != remove) return;
     }
-    desk_->edit(removed(desk_->form(), {page->id}), "Remove " + called, Ids{});
+    desk_->edit(removed(desk_->form(), {page->id}), Words::tr("Remove %1").arg(called), Ids{});
 }
 
 void MainWindow::movePage(int by) {
@@ -207,7 +219,8 @@ void MainWindow::movePage(int by) {
     const auto& order = form.find(page->parent)->children;
     const long at = std::ranges::find(order, page->id) - order.begin(), to = at + by;
     if (to < 0 || to >= long(order.size())) return;
-    desk_->edit(reordered(form, page->id, std::size_t(to)), by < 0 ? "Page one earlier" : "Page one later");
+    desk_->edit(reordered(form, page->id, std::size_t(to)),
+                by < 0 ? Words::tr("Page one earlier") : Words::tr("Page one later"));
 }
 
 void MainWindow::turnPage(int by) {
@@ -237,8 +250,10 @@ void MainWindow::moveOut() {
     const Control* holder = c ? form.find(c->parent) : nullptr;
     if (holder && (holder->is().turned || holder->is().inGrid)) holder = form.find(holder->parent);
     holder = holder ? form.find(holder->parent) : nullptr;
-    if (!holder || holder->kind == Kind::document) return desk_->say("There is nothing to move it out of.", true);
-    desk_->edit(rehoused(form, withLabels(form, desk_->selection()), holder->id), "Move out of the container");
+    if (!holder || holder->kind == Kind::document)
+        return desk_->say(Words::tr("There is nothing to move it out of."), true);
+    desk_->edit(rehoused(form, withLabels(form, desk_->selection()), holder->id),
+                Words::tr("Move out of the container"));
 }
 
 void MainWindow::moveInto() {
@@ -255,9 +270,10 @@ void MainWindow::moveInto() {
         const double d = std::hypot(other.box.centre().x - c->box.centre().x, other.box.centre().y - c->box.centre().y);
         if (d < nearest) nearest = d, best = form.find(into);
     }
-    if (!best) return desk_->say("No frame or tabs stand beside it.", true);
+    if (!best) return desk_->say(Words::tr("No frame or tabs stand beside it."), true);
     const Ids ids = withLabels(form, desk_->selection());
-    desk_->edit(broughtIn(rehoused(form, ids, best->id), ids), "Move into " + toQt(calledBy(form, *best)));
+    desk_->edit(broughtIn(rehoused(form, ids, best->id), ids),
+                Words::tr("Move into %1").arg(toQt(calledBy(form, *best))));
 }
 
 void MainWindow::tidy() {
@@ -267,12 +283,12 @@ void MainWindow::tidy() {
     if (ids.size() == 1) ids.clear();
     Form next = tidied(form, withLabels(form, ids));
     const Moved moved = movedBetween(form, next);
-    if (moved.ids.empty()) return desk_->say("Everything is in its place already.");
+    if (moved.ids.empty()) return desk_->say(Words::tr("Everything is in its place already."));
     const QString unit = form.isDialog() ? "px" : "mm";
     desk_->propose(
-        {next, "Tidy",
-         QString("%1 would move, the furthest by %2 %3.")
-             .arg(moved.ids.size() == 1 ? QString("One control") : QString("%1 controls").arg(moved.ids.size()))
+        {next, Words::tr("Tidy"),
+         Words::tr("%1 would move, the furthest by %2 %3.")
+             .arg(moved.ids.size() == 1 ? Words::tr("One control") : Words::tr("%1 controls").arg(moved.ids.size()))
              .arg(toQt(numberText(moved.furthest, 1)), unit)});
 }
 
@@ -281,9 +297,9 @@ void MainWindow::askRepeat() {
     const Ids all = withLabels(form, desk_->selection());
     Box box;
     for (Id id : all) box = id == all[0] ? onSurface(form, id) : box.united(onSurface(form, id));
-    const double gap = form.isDialog() ? 12 : 3;
+    const double gap = measuresFor(form).rowGap;
     QDialog dialog(this);
-    dialog.setWindowTitle("Repeat");
+    dialog.setWindowTitle(Words::tr("Repeat"));
     dialog.setObjectName("repeat");
     auto* column = new QFormLayout(&dialog);
     auto spin = [&](const char* name, double value, double least, double most, int places) {
@@ -297,17 +313,17 @@ void MainWindow::askRepeat() {
     };
     auto* rows = spin("rows", 4, 1, 100, 0);
     auto* columns = spin("columns", 1, 1, 50, 0);
-    const QString unit = form.isDialog() ? " px" : " mm";
+    const QString unit = form.isDialog() ? Words::tr(" px") : Words::tr(" mm");
     auto* down = spin("stepDown", box.height + gap, -2000, 2000, form.isDialog() ? 0 : 1);
     auto* across = spin("stepAcross", box.width + 2 * gap, -2000, 2000, form.isDialog() ? 0 : 1);
     down->setSuffix(unit);
     across->setSuffix(unit);
-    column->addRow("Rows in all", rows);
-    column->addRow("Step down", down);
-    column->addRow("Columns in all", columns);
-    column->addRow("Step across", across);
+    column->addRow(Words::tr("Rows in all"), rows);
+    column->addRow(Words::tr("Step down"), down);
+    column->addRow(Words::tr("Columns in all"), columns);
+    column->addRow(Words::tr("Step across"), across);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel, &dialog);
-    auto* go = buttons->addButton("Repeat", QDialogButtonBox::AcceptRole);
+    auto* go = buttons->addButton(Words::tr("Repeat"), QDialogButtonBox::AcceptRole);
     go->setDefault(true);
     column->addRow(buttons);
     connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
@@ -315,17 +331,17 @@ void MainWindow::askRepeat() {
     if (dialog.exec() != QDialog::Accepted) return;
     Edited made = repeatedInGrid(form, desk_->selection(), int(columns->value()), int(rows->value()), across->value(),
                                  down->value());
-    desk_->edit(made.form, "Repeat", made.ids);
+    desk_->edit(made.form, Words::tr("Repeat"), made.ids);
 }
 
 void MainWindow::askNewStyle() {
     bool sure = false;
-    const QString word =
-        QInputDialog::getText(this, "Make a style", "What is the style called?", QLineEdit::Normal, "", &sure);
+    const QString word = QInputDialog::getText(this, Words::tr("Make a style"), Words::tr("What is the style called?"),
+                                               QLineEdit::Normal, "", &sure);
     if (!sure || word.trimmed().isEmpty()) return;
     auto [next, key] = withNewStyle(desk_->form(), desk_->lead(), fromQt(word));
-    if (key.empty()) return desk_->say("This control has no style to make one of.", true);
-    desk_->edit(next, "Make the style " + word.trimmed());
+    if (key.empty()) return desk_->say(Words::tr("This control has no style to make one of."), true);
+    desk_->edit(next, Words::tr("Make the style %1").arg(word.trimmed()));
 }
 
 }  // namespace brindel

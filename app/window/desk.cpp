@@ -1,5 +1,7 @@
 #include "app/window/desk.h"
 
+#include "app/words.h"
+
 #include <QTime>
 
 namespace brindel {
@@ -56,7 +58,7 @@ void Desk::undo() {
     names_.reset();
     dropGone();
     emit formChanged();
-    say(QString("Took back: %1.").arg(name.toLower()));
+    say(Words::tr("Took back: %1.").arg(name.toLower()));
 }
 
 void Desk::redo() {
@@ -66,7 +68,7 @@ void Desk::redo() {
     names_.reset();
     dropGone();
     emit formChanged();
-    say(QString("Done again: %1.").arg(name.toLower()));
+    say(Words::tr("Done again: %1.").arg(name.toLower()));
 }
 
 void Desk::select(Ids ids) {

@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/theme/theme.h"
+#include "app/words.h"
 
 namespace brindel {
 
@@ -29,13 +30,13 @@ FindBox::FindBox(QWidget* parent) : QFrame(parent) {
     column->setContentsMargins(10, 10, 10, 10);
     column->setSpacing(6);
     edit_ = new QLineEdit(this);
-    edit_->setPlaceholderText("Find a command, a control, a property …");
-    edit_->setAccessibleName("Find");
+    edit_->setPlaceholderText(Words::tr("Find a command, a control, a property …"));
+    edit_->setAccessibleName(Words::tr("Find"));
     edit_->setFixedHeight(32);
     edit_->setFont(bodyFont(14));
     list_ = new QListWidget(this);
     list_->setFocusPolicy(Qt::NoFocus);
-    list_->setAccessibleName("Found");
+    list_->setAccessibleName(Words::tr("Found"));
     list_->setIconSize({18, 18});
     list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     column->addWidget(edit_);

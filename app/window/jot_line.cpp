@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/jot/lay_out.h"
 #include "filler/drawing_painter.h"
 
@@ -14,10 +15,10 @@ QString summary(const Jotting& rows) {
     QStringList kinds;
     for (const JotRow& r : rows)
         for (const JotField& f : r.fields) {
-            QString word = toQt(std::string(row(f.kind).word)) + (f.radio ? "s" : "");
+            QString word = Words::shown(row(f.kind).word) + (f.radio ? "s" : "");
             kinds << (f.guessed ? word + " (guessed)" : word);
         }
-    QString text = QString("adds %1 %2").arg(rows.size()).arg(rows.size() == 1 ? "row" : "rows");
+    QString text = Words::tr("adds %1 %2").arg(rows.size()).arg(rows.size() == 1 ? "row" : "rows");
     if (!kinds.isEmpty() && kinds.size() <= 3) text += ": " + kinds.join(", ");
     return text;
 }
@@ -29,17 +30,17 @@ JotLine::JotLine(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     auto* line = new QHBoxLayout(this);
     line->setContentsMargins(12, 6, 12, 6);
     line->setSpacing(10);
-    auto* word = new QLabel("Jot a row", this);
+    auto* word = new QLabel(Words::tr("Jot a row"), this);
     word->setFont(bodyFont(13, true));
     word->setStyleSheet(QString("color: %1;").arg(tokens().tawnyDark.name()));
     edit_ = new QPlainTextEdit(this);
     edit_->setObjectName("jot");
-    edit_->setAccessibleName("Jot a row");
+    edit_->setAccessibleName(Words::tr("Jot a row"));
     edit_->setFont(monoFont(12));
     edit_->setLineWrapMode(QPlainTextEdit::NoWrap);
     edit_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     edit_->setTabChangesFocus(true);
-    edit_->setPlaceholderText("Boat name: text 30 !  ·  Hull: combo [GRP, Timber]");
+    edit_->setPlaceholderText(Words::tr("Boat name: text 30 !  ·  Hull: combo [GRP, Timber]"));
     edit_->installEventFilter(this);
     word->setBuddy(edit_);
     said_ = new QLabel(this);
@@ -104,7 +105,7 @@ void JotLine::read() {
     const std::string text = fromQt(edit_->toPlainText());
     mistake_->clear();
     if (edit_->toPlainText().trimmed().isEmpty()) {
-        said_->setText("Ctrl+J");
+        said_->setText(Words::tr("Ctrl+J"));
     } else if (auto rows = readJotting(text, desk_.form().root().text(Prop::language)); rows) {
         said_->setText("⏎ " + summary(*rows));
     } else {
@@ -123,8 +124,9 @@ void JotLine::read() {
         mark.format.setUnderlineColor(tokens().brick);
         mark.format.setForeground(tokens().brick);
         edit_->setExtraSelections({mark});
-        said_->setText("not yet");
-        mistake_->setText((edit_->blockCount() > 1 ? QString("Line %1: ").arg(m.line) : QString()) + toQt(m.sentence));
+        said_->setText(Words::tr("not yet"));
+        mistake_->setText((edit_->blockCount() > 1 ? Words::tr("Line %1: ").arg(m.line) : QString()) +
+                          toQt(m.sentence));
     }
     placeMistake();
 }
@@ -141,7 +143,7 @@ bool JotLine::add() {
     const bool empty = form.controls.size() == (form.isDialog() ? 1u : 2u);
     const bool whole = std::ranges::any_of(
         *rows, [](const JotRow& r) { return r.what == JotRow::What::title || r.what == JotRow::What::section; });
-    const QString name = rows->size() == 1 ? "Jot a row" : QString("Jot %1 rows").arg(rows->size());
+    const QString name = rows->size() == 1 ? Words::tr("Jot a row") : Words::tr("Jot %1 rows").arg(rows->size());
     if (empty && (whole || rows->size() > 3)) {
         // On an empty form a jotting makes the form: its title, pages and size as well.
         Form made = laidOut(*rows, form, desk_.fonts());

@@ -3,30 +3,32 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/jot/lay_out.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
 
 JottingDialog::JottingDialog(const FontBook& fonts, QWidget* parent) : QDialog(parent), fonts_(fonts) {
-    setWindowTitle(tr("From a jotting"));
+    setWindowTitle(Words::tr("From a jotting"));
     setStyleSheet(panelSheet() + QString("QDialog { background: %1; }").arg(tokens().cream.name()));
     resize(620, 460);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(18, 16, 18, 16);
     column->setSpacing(10);
-    auto* says = new QLabel(tr("Type or paste one row a line. What is left out is guessed from the label."), this);
+    auto* says =
+        new QLabel(Words::tr("Type or paste one row a line. What is left out is guessed from the label."), this);
     says->setFont(bodyFont(13));
     column->addWidget(says);
     rows_ = new QPlainTextEdit(this);
     rows_->setObjectName("jottedRows");
-    rows_->setAccessibleName(tr("Rows"));
+    rows_->setAccessibleName(Words::tr("Rows"));
     rows_->setFont(monoFont(12));
     rows_->setLineWrapMode(QPlainTextEdit::NoWrap);
     rows_->setTabChangesFocus(true);
     rows_->setPlaceholderText(
-        "# Berth request\nBoat name: text 30 !\nLength overall: number 2..25 .1 m\n"
-        "Wanted from: date >= today\nHull: combo [GRP, Timber, Steel]\n[Cancel] [Ask]*");
+        Words::tr("# Berth request\nBoat name: text 30 !\nLength overall: number 2..25 .1 m\n"
+                  "Wanted from: date >= today\nHull: combo [GRP, Timber, Steel]\n[Cancel] [Ask]*"));
     column->addWidget(rows_, 1);
     said_ = new QLabel(this);
     said_->setObjectName("jottedSays");
@@ -35,16 +37,16 @@ JottingDialog::JottingDialog(const FontBook& fonts, QWidget* parent) : QDialog(p
     said_->setMinimumHeight(34);
     column->addWidget(said_);
     auto* line = new QHBoxLayout;
-    auto* dialog = new QRadioButton(tr("a dialog"), this);
-    document_ = new QRadioButton(tr("a document"), this);
+    auto* dialog = new QRadioButton(Words::tr("a dialog"), this);
+    document_ = new QRadioButton(Words::tr("a document"), this);
     document_->setObjectName("jottedDocument");
     dialog->setChecked(true);
-    make_ = new QPushButton(tr("Make the form"), this);
+    make_ = new QPushButton(Words::tr("Make the form"), this);
     make_->setObjectName("jottedMake");
     make_->setDefault(true);
-    auto* leave = new QPushButton(tr("Leave"), this);
+    auto* leave = new QPushButton(Words::tr("Leave"), this);
     leave->setAutoDefault(false);
-    line->addWidget(new QLabel(tr("Makes"), this));
+    line->addWidget(new QLabel(Words::tr("Makes"), this));
     line->addWidget(dialog);
     line->addWidget(document_);
     line->addStretch(1);
@@ -66,8 +68,8 @@ void JottingDialog::read() {
     const bool any = rows && !rows->empty();
     const Problem wrong = rows ? Problem{} : asProblem(rows.error());
     said_->setText(!rows ? toQt(wrong.place + ": " + wrong.sentence)
-                   : any ? tr("Reads right: %1 rows, %2 fields.").arg(rows->size()).arg(fields)
-                         : tr("All signs are in docs/jotting.md; the grey rows above show most of them."));
+                   : any ? Words::tr("Reads right: %1 rows, %2 fields.").arg(rows->size()).arg(fields)
+                         : Words::tr("All signs are in docs/jotting.md; the grey rows above show most of them."));
     said_->setStyleSheet(QString("color: %1;").arg((rows ? tokens().ink2 : tokens().brick).name()));
     make_->setEnabled(any);
 }

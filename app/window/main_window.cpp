@@ -23,6 +23,7 @@
 #include "app/window/selection_bar.h"
 #include "app/window/start_page.h"
 #include "app/window/try_pane.h"
+#include "app/words.h"
 #include "core/edit/arrange.h"
 #include "core/edit/multiply.h"
 #include "core/naming/schemes.h"
@@ -50,10 +51,10 @@ class PassNote : public QWidget {
         column->addStretch(1);
         connect(&desk, &Desk::passChanged, this, [&desk, title, text] {
             const PassRow& r = passes()[std::size_t(desk.pass())];
-            title->setText(r.word);
-            QString words = QString::fromUtf8(r.does) + " This pass is not built yet.";
+            title->setText(Words::shown(r.word));
+            QString words = Words::shown(r.does) + Words::tr(" This pass is not built yet.");
             if (r.pass == Pass::handOver)
-                words += " A fillable PDF can be written now, with Form, Write a fillable PDF.";
+                words += Words::tr(" A fillable PDF can be written now, with Form, Write a fillable PDF.");
             text->setText(words);
         });
     }
@@ -84,7 +85,7 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     auto* topLine = new QHBoxLayout(top);
     topLine->setContentsMargins(12, 0, 12, 0);
     topLine->setSpacing(6);
-    auto* word = new QLabel("Brindel", top);
+    auto* word = new QLabel(Words::tr("Brindel"), top);
     word->setFont(bodyFont(13, true));
     word->setStyleSheet(QString("color: %1;").arg(tokens().tawnyDark.name()));
     menus_ = new QMenuBar(top);
@@ -221,7 +222,9 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     buildMenus();
     bar_ = new SelectionBar(
         {actions_["alignLeft"], actions_["textLine"], actions_["sameWidth"], actions_["gapsDown"], actions_["fitText"]},
-        {"Left edges", "Text line", "Same width", "Equal gaps", "Fit to text"}, sheetArea_);
+        {Words::tr("Left edges"), Words::tr("Text line"), Words::tr("Same width"), Words::tr("Equal gaps"),
+         Words::tr("Fit to text")},
+        sheetArea_);
     bar_->hide();
     buildProposalBar();
     findBox_ = new FindBox(this);
@@ -326,19 +329,24 @@ void MainWindow::refreshPassLine() {
     const Pass pass = desk_->pass();
     static const std::map<Pass, const char*> lines = {
         {Pass::tryOut,
-         "Tab goes on to the next field, Enter accepts, Escape leaves. Nothing that is typed here changes the form."},
-        {Pass::name,
-         "Click a selected name, or press Enter, to type another one; Tab goes on to the next. Green is by the scheme, "
-         "• is set by hand; ≠, ?, ! and 2× are to be put right."},
+         QT_TRANSLATE_NOOP("Words",
+                           "Tab goes on to the next field, Enter accepts, Escape leaves. Nothing that is typed "
+                           "here changes the form.")},
+        {Pass::name, QT_TRANSLATE_NOOP("Words",
+                                       "Click a selected name, or press Enter, to type another one; Tab goes on to the "
+                                       "next. Green is by the scheme, "
+                                       "• is set by hand; ≠, ?, ! and 2× are to be put right.")},
         {Pass::order,
-         "Drag along the controls to lay the route. Tab goes through it, Alt with an arrow moves a stop, Space skips "
-         "it."}};
+         QT_TRANSLATE_NOOP("Words",
+                           "Drag along the controls to lay the route. Tab goes through it, Alt with an arrow "
+                           "moves a stop, Space skips "
+                           "it.")}};
     auto said = lines.find(pass);
     const bool keys = pass == Pass::order && orderLayer_->showsKeys();
-    passLine_->setText(keys ? "Tab goes on to the next control; a letter typed there is its key, Backspace takes it "
-                              "away. A firm rim: set by hand. Struck out: it clashes."
-                       : said == lines.end() ? "The form as it is laid out. Lay out (Ctrl+1) changes it."
-                                             : said->second);
+    passLine_->setText(keys ? Words::tr("Tab goes on to the next control; a letter typed there is its key, Backspace "
+                                        "takes it away. A firm rim: set by hand. Struck out: it clashes.")
+                       : said == lines.end() ? Words::tr("The form as it is laid out. Lay out (Ctrl+1) changes it.")
+                                             : Words::shown(said->second));
 }
 
 void MainWindow::showStart(bool show) {
@@ -358,7 +366,7 @@ void MainWindow::askJotting() {
     setPass(Pass::layOut);
     // New, so it is unsaved work: laid on an empty form as one step.
     desk_->open(brindel::newForm(jotting.form().root().kind), {});
-    desk_->edit(jotting.form(), "Jot the form");
+    desk_->edit(jotting.form(), Words::tr("Jot the form"));
     zoomByHand_ = false;
     zoomToFit();
 }

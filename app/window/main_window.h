@@ -6,6 +6,7 @@
 
 #include "app/window/desk.h"
 #include "core/edit/alike.h"
+#include "core/targets/targets.h"
 
 class QAction;
 class QLabel;
@@ -70,6 +71,8 @@ class MainWindow : public QMainWindow {
     OrderStrip& orderStrip() { return *orderStrip_; }
     /// Every key as Markdown, from the tables that the menus and the sheet are made of.
     QString keysPage() const;
+    /// The words of all tables that designers read, each once: of kinds, properties, looks, schemes, commands …
+    QStringList tableWords() const;
     /// What is at hand when no form is: shown until one is begun or opened.
     void showStart(bool show);
     /// The zoom at which the form fits, at most 100 %.
@@ -114,13 +117,13 @@ class MainWindow : public QMainWindow {
     void askJotting();
     bool askSave();
     bool askSaveAs();
-    void askExport(const QString& kind);
+    void askExport(const Target& target);
     void copy(bool cut);
     void paste();
     void duplicate();
     void addPage();
     void selectAlike(Alike what, bool wholeForm);
-    void change(const char* name, const std::function<Form(const Form&, const Ids&)>& edit);
+    void change(const QString& name, const std::function<Form(const Form&, const Ids&)>& edit);
     Id pageInHand() const;
     void removePage();
     void movePage(int by);

@@ -4,6 +4,7 @@
 #include "app/sheet/sheet.h"
 #include "app/window/jot_line.h"
 #include "app/window/main_window.h"
+#include "app/words.h"
 #include "core/file/form_file.h"
 #include "filler/drawing_painter.h"
 
@@ -21,9 +22,9 @@ void MainWindow::copy(bool cut) {
     QGuiApplication::clipboard()->setMimeData(mime);
     pastes_ = cut ? -1 : 0;
     if (cut)
-        desk_->edit(removed(desk_->form(), ids), "Cut", Ids{});
+        desk_->edit(removed(desk_->form(), ids), Words::tr("Cut"), Ids{});
     else
-        desk_->say(QString("Copied %1 %2.").arg(ids.size()).arg(ids.size() == 1 ? "control" : "controls"));
+        desk_->say(Words::tr("Copied %1 %2.").arg(ids.size()).arg(ids.size() == 1 ? "control" : "controls"));
 }
 
 void MainWindow::paste() {
@@ -33,12 +34,13 @@ void MainWindow::paste() {
         if (mime && mime->hasText() && !mime->text().trimmed().isEmpty()) {
             jotLine_->setText(mime->text());
             jotLine_->begin();
-            desk_->say("The text is in the jotting line; Enter adds it.");
+            desk_->say(Words::tr("The text is in the jotting line; Enter adds it."));
         }
         return;
     }
     auto clip = readForm(mime->data(clippingType).toStdString());
-    if (!clip) return desk_->say("What was copied cannot be read: " + toQt(clip.error().sentence), true);
+    if (!clip)
+        return desk_->say(Words::tr("What was copied cannot be read: %1").arg(toQt(clip.error().sentence)), true);
     Id container = desk_->targetContainer();
     // With a copied frame still selected its copy goes beside it, not into it.
     if (const Control* lead = desk_->form().find(desk_->lead());
@@ -46,8 +48,8 @@ void MainWindow::paste() {
         container = lead->parent;
     const double by = gridStep(desk_->form()) * ++pastes_;
     Edited made = pasted(desk_->form(), container, clip->form, by, by);
-    if (made.ids.empty()) return desk_->say("Nothing of this can be put here.", true);
-    desk_->edit(made.form, "Paste", made.ids);
+    if (made.ids.empty()) return desk_->say(Words::tr("Nothing of this can be put here."), true);
+    desk_->edit(made.form, Words::tr("Paste"), made.ids);
 }
 
 void MainWindow::duplicate() {
@@ -55,23 +57,23 @@ void MainWindow::duplicate() {
     if (!lead) return;
     const double by = gridStep(desk_->form());
     Edited made = pasted(desk_->form(), lead->parent, clipping(desk_->form(), desk_->selection()), by, by);
-    desk_->edit(made.form, "Duplicate", made.ids);
+    desk_->edit(made.form, Words::tr("Duplicate"), made.ids);
 }
 
 void MainWindow::addPage() {
     const Form& form = desk_->form();
     if (!form.isDialog()) {
         Edited made = withPage(form);
-        desk_->edit(made.form, "Add a page", Ids{});
+        desk_->edit(made.form, Words::tr("Add a page"), Ids{});
         if (!made.ids.empty()) desk_->setSurfaceInHand(made.ids[0]);
         return;
     }
     const Control* tabs = nullptr;
     for (const Control* c = form.find(desk_->targetContainer()); c && !tabs; c = form.find(c->parent))
         if (c->is().turns) tabs = c;
-    if (!tabs) return desk_->say("There are no tabs here yet. Place some first, with A.", true);
+    if (!tabs) return desk_->say(Words::tr("There are no tabs here yet. Place some first, with A."), true);
     Edited made = withTabPage(form, tabs->id, "Page " + std::to_string(tabs->children.size() + 1));
-    desk_->edit(made.form, "Add a tab page", made.ids);
+    desk_->edit(made.form, Words::tr("Add a tab page"), made.ids);
     if (!made.ids.empty()) sheet_->startWording(made.ids[0]);
 }
 

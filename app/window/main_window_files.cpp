@@ -3,12 +3,11 @@
 
 #include "app/sheet/sheet.h"
 #include "app/window/main_window.h"
+#include "app/words.h"
 #include "core/file/form_file.h"
 #include "core/file/keepsake.h"
 #include "core/file/whole_file.h"
 #include "core/session/form_session.h"
-#include "core/targets/pdf/pdf.h"
-#include "core/targets/png/png.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -37,9 +36,9 @@ bool MainWindow::saveFile(const QString& path) {
     auto written = saveForm(form, fromQt(path));
     if (!written) {
         desk_->say(QFileInfo(path).fileName() + ": " + toQt(written.error().sentence), true);
-        QMessageBox::warning(
-            this, "Not saved",
-            toQt(written.error().sentence) + " The form is still here; choose another place with Save as.");
+        QMessageBox::warning(this, Words::tr("Not saved"),
+                             Words::tr("%1 The form is still here; choose another place with Save as.")
+                                 .arg(toQt(written.error().sentence)));
         return false;
     }
     desk_->saved(path, form.revision);
@@ -64,16 +63,16 @@ void MainWindow::fillRecent() {
             connect(recent_->addAction(QFileInfo(path).fileName()), &QAction::triggered, this, [this, path] {
                 if (mayLeaveForm()) openFile(path);
             });
-    if (recent_->isEmpty()) recent_->addAction("No forms yet")->setEnabled(false);
+    if (recent_->isEmpty()) recent_->addAction(Words::tr("No forms yet"))->setEnabled(false);
 }
 
 bool MainWindow::mayLeaveForm() {
     if (!desk_->unsaved()) return true;
-    QMessageBox box(QMessageBox::Question, "Save the form?", "The form has changes that are not saved.",
-                    QMessageBox::NoButton, this);
-    auto* save = box.addButton("Save", QMessageBox::AcceptRole);
-    auto* drop = box.addButton("Throw away", QMessageBox::DestructiveRole);
-    box.addButton("Stay here", QMessageBox::RejectRole);
+    QMessageBox box(QMessageBox::Question, Words::tr("Save the form?"),
+                    Words::tr("The form has changes that are not saved."), QMessageBox::NoButton, this);
+    auto* save = box.addButton(Words::tr("Save"), QMessageBox::AcceptRole);
+    auto* drop = box.addButton(Words::tr("Throw away"), QMessageBox::DestructiveRole);
+    box.addButton(Words::tr("Stay here"), QMessageBox::RejectRole);
     box.setDefaultButton(save);
     box.exec();
     if (box.clickedButton() == save) return askSave();
@@ -90,8 +89,8 @@ void MainWindow::newForm(Kind kind) {
 
 void MainWindow::askOpen() {
     if (!mayLeaveForm()) return;
-    const QString path =
-        QFileDialog::getOpenFileName(this, "Open a form", QFileInfo(desk_->path()).path(), "Forms (*.brindel)");
+    const QString path = QFileDialog::getOpenFileName(this, Words::tr("Open a form"), QFileInfo(desk_->path()).path(),
+                                                      Words::tr("Forms (*.brindel)"));
     if (!path.isEmpty()) openFile(path);
 }
 
@@ -107,31 +106,33 @@ bool MainWindow::askSaveAs() {
         const QFileInfo file(desk_->path());
         start = file.path() + "/" + file.completeBaseName() + "-copy.brindel";
     }
-    QString path = QFileDialog::getSaveFileName(this, "Save the form", start, "Forms (*.brindel)");
+    QString path =
+        QFileDialog::getSaveFileName(this, Words::tr("Save the form"), start, Words::tr("Forms (*.brindel)"));
     if (path.isEmpty()) return false;
     if (QFileInfo(path).suffix().isEmpty()) path += ".brindel";
     if (!desk_->readOnlyBecause().isEmpty() && QFileInfo(path) == QFileInfo(desk_->path())) {
-        QMessageBox::warning(this, "Not saved", desk_->readOnlyBecause() + " Choose another name.");
+        QMessageBox::warning(this, Words::tr("Not saved"),
+                             desk_->readOnlyBecause() + Words::tr(" Choose another name."));
         return false;
     }
     return saveFile(path);
 }
 
-void MainWindow::askExport(const QString& kind) {
+void MainWindow::askExport(const Target& target) {
     const Form& form = desk_->form();
     QString base = desk_->path().isEmpty()
                        ? QString("form")
                        : QFileInfo(desk_->path()).path() + "/" + QFileInfo(desk_->path()).completeBaseName();
-    const QString path = QFileDialog::getSaveFileName(this, kind == "pdf" ? "Write a fillable PDF" : "Write a picture",
-                                                      base + "." + kind, kind == "pdf" ? "PDF (*.pdf)" : "PNG (*.png)");
+    const QString path = QFileDialog::getSaveFileName(
+        this, Words::tr("Write %1").arg(Words::shown(target.word)), base + "." + toQt(target.key),
+        QString("%1 (*.%2)").arg(Words::shown(target.files), toQt(target.key)));
     if (path.isEmpty()) return;
     // What "today" starts with is worked out as a filler would have it.
     const FormSession session(form, todayHere());
-    auto bytes = kind == "pdf" ? pdfOf(form, desk_->fonts(), &session.shownAll())
-                               : pngOf(form, desk_->fonts(), 2, &session.shownAll());
+    auto bytes = target.made(form, desk_->fonts(), session.filling(), {.scale = 2});
     auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
     if (written)
-        desk_->say("Written: " + QFileInfo(path).fileName() + ".");
+        desk_->say(Words::tr("Written: %1.").arg(QFileInfo(path).fileName()));
     else
         desk_->say(QFileInfo(path).fileName() + ": " + toQt(written.error().sentence), true);
 }

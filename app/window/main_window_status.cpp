@@ -3,6 +3,7 @@
 
 #include "app/sheet/sheet.h"
 #include "app/window/main_window.h"
+#include "app/words.h"
 #include "core/edit/arrange.h"
 #include "core/naming/names.h"
 #include "filler/drawing_painter.h"
@@ -21,16 +22,17 @@ QString quoted(const Form& form, const Control& c) {
 void MainWindow::refreshTitle() {
     const Control& root = desk_->form().root();
     QString title = toQt(root.text(Prop::title));
-    if (title.isEmpty()) title = desk_->path().isEmpty() ? "Untitled" : QFileInfo(desk_->path()).completeBaseName();
+    if (title.isEmpty())
+        title = desk_->path().isEmpty() ? Words::tr("Untitled") : QFileInfo(desk_->path()).completeBaseName();
     QString kind = desk_->form().isDialog()
-                       ? QString("dialog, %1 × %2 px")
+                       ? Words::tr("dialog, %1 × %2 px")
                              .arg(toQt(numberText(root.box.width, 1)), toQt(numberText(root.box.height, 1)))
-                       : QString("document, %1, %2 %3")
+                       : Words::tr("document, %1, %2 %3")
                              .arg(toQt(root.text(Prop::paper)))
                              .arg(root.children.size())
                              .arg(root.children.size() == 1 ? "page" : "pages");
     formTitle_->setText(title + " — " + kind);
-    setWindowTitle(QString("%1%2 — Brindel").arg(title, desk_->unsaved() ? " *" : ""));
+    setWindowTitle(Words::tr("%1%2 — Brindel").arg(title, desk_->unsaved() ? " *" : ""));
 }
 
 void MainWindow::refreshStatus() {
@@ -39,31 +41,31 @@ void MainWindow::refreshStatus() {
     auto text = [](double v) { return toQt(numberText(v, 1)); };
     if (desk_->tool()) {
         statusLeft_->setText(
-            QString("Click to place a %1, or draw it with the pointer").arg(toQt(desk_->tool()->word())));
-        statusPlace_->setText(desk_->toolStays() ? "It stays in hand; Escape puts it down" : "");
+            Words::tr("Click to place a %1, or draw it with the pointer").arg(toQt(desk_->tool()->word())));
+        statusPlace_->setText(desk_->toolStays() ? Words::tr("It stays in hand; Escape puts it down") : "");
     } else if (desk_->selection().empty()) {
-        statusLeft_->setText(QString("%1 controls, %2 to fill")
+        statusLeft_->setText(Words::tr("%1 controls, %2 to fill")
                                  .arg(form.controls.size() - 1 - (form.isDialog() ? 0 : form.root().children.size()))
                                  .arg(fieldCount(form)));
         statusPlace_->clear();
     } else if (desk_->selection().size() > 1) {
-        statusLeft_->setText(QString("%1 controls").arg(desk_->selection().size()));
-        statusPlace_->setText("lead " + quoted(form, *form.find(desk_->lead())));
+        statusLeft_->setText(Words::tr("%1 controls").arg(desk_->selection().size()));
+        statusPlace_->setText(Words::tr("lead %1").arg(quoted(form, *form.find(desk_->lead()))));
     } else {
         const Control& c = *form.find(desk_->lead());
-        QString kind = toQt(std::string(row(c.kind).word));
+        QString kind = Words::shown(row(c.kind).word);
         kind[0] = kind[0].toUpper();
         const Box box = boxOf(form, c);
         statusLeft_->setText(kind +
                              (wordingFor(form, c.id).empty() && c.name.empty() ? QString() : " " + quoted(form, c)));
-        statusPlace_->setText(QString("%1, %2 · %3 × %4 %5    text line at %6")
+        statusPlace_->setText(Words::tr("%1, %2 · %3 × %4 %5    text line at %6")
                                   .arg(text(box.left), text(box.top), text(box.width), text(box.height), unit,
                                        text(textLine(form, c.id))));
     }
-    QString saved = !desk_->savedAt().isEmpty() && !desk_->unsaved() ? "Saved " + desk_->savedAt()
-                    : desk_->unsaved()                               ? "Not saved"
+    QString saved = !desk_->savedAt().isEmpty() && !desk_->unsaved() ? Words::tr("Saved %1").arg(desk_->savedAt())
+                    : desk_->unsaved()                               ? Words::tr("Not saved")
                                                                      : QString();
-    if (!desk_->readOnlyBecause().isEmpty()) saved = "Opened to look at only";
+    if (!desk_->readOnlyBecause().isEmpty()) saved = Words::tr("Opened to look at only");
     statusSaved_->setText(saved);
     statusZoom_->setText(QString("%1 %").arg(int(std::lround(sheet_->zoom() * 100))));
 }

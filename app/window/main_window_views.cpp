@@ -12,6 +12,8 @@
 #include "app/window/jot_line.h"
 #include "app/window/main_window_p.h"
 #include "app/window/try_pane.h"
+#include "app/words.h"
+#include "core/model/style_keys.h"
 #include "core/naming/schemes.h"
 #include "filler/drawing_painter.h"
 
@@ -30,7 +32,7 @@ void MainWindow::showStyles(bool show) {
     stylesShown_ = show;
     if (show)
         if (const Control* c = desk_->form().find(desk_->lead()))
-            styles_->choose(isFilled(*c) && !has(c->kind, Prop::text) ? std::string("field") : styleKey(*c));
+            styles_->choose(isFilled(*c) && !has(c->kind, Prop::text) ? std::string(style::field) : styleKey(*c));
     refreshRight();
 }
 
@@ -62,7 +64,8 @@ void MainWindow::buildProposalBar() {
     proposalSays_ = new QLabel(proposalBar_);
     proposalSays_->setFont(bodyFont(12));
     line->addWidget(proposalSays_);
-    for (const auto& [word, take] : {std::pair("Do it (Enter)", true), {"Leave it (Esc)", false}}) {
+    for (const auto& [word, take] :
+         {std::pair(Words::tr("Do it (Enter)"), true), {Words::tr("Leave it (Esc)"), false}}) {
         auto* button = new QToolButton(proposalBar_);
         button->setObjectName(take ? "take" : "leave");
         button->setText(word);
@@ -90,38 +93,38 @@ void MainWindow::find() {
     std::vector<Found> all;
     for (const Command& c : commands()) {
         if (!*c.key || !c.run || QString(c.key) == "find" || (c.can && !c.can(*this))) continue;
-        all.push_back({QString::fromUtf8(c.word), QString("%1  %2").arg(c.menu, QString::fromUtf8(c.keys)), "",
+        all.push_back({Words::shown(c.word), QString("%1  %2").arg(Words::shown(c.menu), QString::fromUtf8(c.keys)), "",
                        [this, run = c.run] { run(*this); }});
     }
     if (layingOut(*this)) {
         for (const Tool& tool : allTools())
-            all.push_back({"Place a " + toQt(tool.word()),
+            all.push_back({Words::tr("Place a %1").arg(Words::shown(tool.word())),
                            tool.letter() ? QString(QLatin1Char(tool.letter())) : QString(), tool.icon(), [this, tool] {
                                desk_->setTool(tool);
                                sheet_->setFocus();
                            }});
         const Ids ids = desk_->selectionOrForm();
         for (Prop prop : row(desk_->form().find(ids.front())->kind).props)
-            all.push_back(
-                {toQt(std::string(row(prop).word)), "property: " + toQt(std::string(row(prop).help)), "", [this, prop] {
-                     showStyles(false);
-                     details_->reveal(prop);
-                 }});
+            all.push_back({Words::shown(row(prop).word), Words::tr("property: %1").arg(Words::shown(row(prop).help)),
+                           "", [this, prop] {
+                               showStyles(false);
+                               details_->reveal(prop);
+                           }});
     }
     for (const Scheme& s : shippedSchemes())
-        all.push_back(
-            {"Scheme: " + toQt(s.word), "names like " + toQt(nameFor(s, Kind::textBox, "Boat name")), "", [this, &s] {
-                 setPass(Pass::name);
-                 nameStrip_->proposeScheme(s);
-             }});
+        all.push_back({Words::tr("Scheme: %1").arg(Words::shown(s.word)),
+                       Words::tr("names like %1").arg(toQt(nameFor(s, Kind::textBox, "Boat name"))), "", [this, &s] {
+                           setPass(Pass::name);
+                           nameStrip_->proposeScheme(s);
+                       }});
     for (const PassRow& r : passes())
-        all.push_back(
-            {r.word, QString("pass  Ctrl+%1").arg(int(r.pass) + 1), "", [this, pass = r.pass] { setPass(pass); }});
+        all.push_back({Words::shown(r.word), Words::tr("pass  Ctrl+%1").arg(int(r.pass) + 1), "",
+                       [this, pass = r.pass] { setPass(pass); }});
     walk(desk_->form(), rootId, [&](const Control& c, int) {
         // A label that speaks for a field is found as the field.
         if (c.id == rootId || c.is().inGrid || c.is().paper || c.reference(Prop::labels)) return;
         all.push_back({toQt(calledBy(desk_->form(), c)).simplified(),
-                       toQt(std::string(row(c.kind).word) + " " + c.name), toQt(std::string(row(c.kind).key)),
+                       Words::shown(row(c.kind).word) + " " + toQt(c.name), toQt(std::string(row(c.kind).key)),
                        [this, id = c.id] {
                            // Where controls are worked on, the pass stays.
                            if (!editing(*this)) setPass(Pass::layOut);
@@ -133,32 +136,34 @@ void MainWindow::find() {
 }
 
 QString MainWindow::keysPage() const {
-    QString text = "# Keys\n";
+    QString text = Words::tr("# Keys\n");
     auto line = [&](const QString& keys, const QString& does) { text += QString("| %1 | %2 |\n").arg(keys, does); };
-    auto part = [&](const QString& title) { text += "\n## " + title + "\n\n| Keys | |\n| --- | --- |\n"; };
-    part("Passes");
-    for (const PassRow& r : passes()) line(QString("Ctrl+%1").arg(int(r.pass) + 1), r.word);
+    auto part = [&](const QString& title) {
+        text += "\n## " + title + "\n\n| " + Words::tr("Keys") + " | |\n| --- | --- |\n";
+    };
+    part(Words::tr("Passes"));
+    for (const PassRow& r : passes()) line(QString("Ctrl+%1").arg(int(r.pass) + 1), Words::shown(r.word));
     QString menu;
     for (const Command& c : commands()) {
         if (!*c.keys) continue;
         if (menu != c.menu) part(menu = c.menu);
-        line(QString::fromUtf8(c.keys), QString::fromUtf8(c.word));
+        line(QString::fromUtf8(c.keys), Words::shown(c.word));
     }
-    part("On the sheet");
-    for (const auto& [keys, does] : sheetKeys()) line(keys, does);
+    part(Words::tr("On the sheet"));
+    for (const auto& [keys, does] : sheetKeys()) line(Words::shown(keys), Words::shown(does));
     for (const PassRow& r : passes()) {
         bool begun = false;
         for (const PassKey& k : passKeys()) {
             if (k.pass != r.pass) continue;
-            if (!std::exchange(begun, true)) part(QString("On the sheet, in %1").arg(r.word));
-            line(k.keys, k.does);
+            if (!std::exchange(begun, true)) part(Words::tr("On the sheet, in %1").arg(Words::shown(r.word)));
+            line(Words::shown(k.keys), Words::shown(k.does));
         }
     }
-    part("Placing");
-    line("A letter", "Takes the control in hand; with Shift it stays in hand");
-    line("Enter", "Places it below the selection, without the pointer");
+    part(Words::tr("Placing"));
+    line(Words::tr("A letter"), Words::tr("Takes the control in hand; with Shift it stays in hand"));
+    line(Words::tr("Enter"), Words::tr("Places it below the selection, without the pointer"));
     for (const Tool& tool : allTools())
-        if (tool.letter()) line(QString(QLatin1Char(tool.letter())), toQt(tool.word()));
+        if (tool.letter()) line(QString(QLatin1Char(tool.letter())), Words::shown(tool.word()));
     return text;
 }
 

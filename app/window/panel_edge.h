@@ -7,6 +7,8 @@
 
 #include "app/theme/theme.h"
 
+#include "app/words.h"
+
 namespace brindel {
 
 class PanelEdge : public QWidget {
@@ -16,7 +18,7 @@ class PanelEdge : public QWidget {
         setObjectName("panelEdge");
         setFixedWidth(5);
         setCursor(Qt::SplitHCursor);
-        setToolTip(tr("Drag to make the panel wider."));
+        setToolTip(Words::tr("Drag to make the panel wider."));
     }
 
   signals:

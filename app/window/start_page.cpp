@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/file/form_file.h"
 #include "filler/drawing_painter.h"
 
@@ -81,10 +82,11 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
     auto* rows = new QVBoxLayout(middle);
     rows->setContentsMargins(0, 0, 0, 0);
     rows->setSpacing(0);
-    auto* name = new QLabel("Brindel", middle);
+    auto* name = new QLabel(Words::tr("Brindel"), middle);
     name->setFont(bodyFont(30, true));
     name->setStyleSheet(QString("color: %1;").arg(tokens().tawnyDark.name()));
-    auto* says = new QLabel(tr("Dialogs and fillable documents that other people can fill in without help."), middle);
+    auto* says =
+        new QLabel(Words::tr("Dialogs and fillable documents that other people can fill in without help."), middle);
     says->setFont(bodyFont(14));
     says->setProperty("secondary", true);
     rows->addStretch(2);
@@ -108,11 +110,13 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
         to->addWidget(choice);
         return choice;
     };
-    left->addWidget(heading(tr("Begin"), middle));
-    auto* dialog = add(left, "dialog", tr("New dialog"), tr("A window with fields and buttons"));
-    auto* document = add(left, "document", tr("New document"), tr("Pages that are filled in and sent back"));
-    auto* jotting = add(left, "textBox", tr("From a jotting"), tr("Rows typed or pasted as text become a form"));
-    auto* open = add(left, "page", tr("Open a form…"), tr("A file that you have already"));
+    left->addWidget(heading(Words::tr("Begin"), middle));
+    auto* dialog = add(left, "dialog", Words::tr("New dialog"), Words::tr("A window with fields and buttons"));
+    auto* document =
+        add(left, "document", Words::tr("New document"), Words::tr("Pages that are filled in and sent back"));
+    auto* jotting =
+        add(left, "textBox", Words::tr("From a jotting"), Words::tr("Rows typed or pasted as text become a form"));
+    auto* open = add(left, "page", Words::tr("Open a form…"), Words::tr("A file that you have already"));
     left->addStretch(1);
     dialog->setObjectName("startDialog");
     document->setObjectName("startDocument");
@@ -131,7 +135,7 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
     const QString demo = demoFolder();
     if (!demo.isEmpty()) {
         right->addSpacing(12);
-        right->addWidget(heading(tr("To look at: forms of Fennick Wharf"), middle));
+        right->addWidget(heading(Words::tr("To look at: forms of Fennick Wharf"), middle));
         for (const QFileInfo& file : QDir(demo).entryInfoList({"*.brindel"}, QDir::Files, QDir::Name)) {
             const auto opened = openForm(fromQt(file.filePath()));
             if (!opened) continue;
@@ -151,7 +155,7 @@ void StartPage::refresh() {
         delete item->widget();
         delete item;
     }
-    lately_->addWidget(heading(tr("Lately"), this));
+    lately_->addWidget(heading(Words::tr("Lately"), this));
     int shown = 0;
     for (const QString& path : QSettings("brindel", "brindel").value("recent").toStringList()) {
         const QFileInfo file(path);
@@ -163,7 +167,7 @@ void StartPage::refresh() {
         ++shown;
     }
     if (shown > 0) return;
-    auto* none = new QLabel(tr("Forms that you save or open are listed here."), this);
+    auto* none = new QLabel(Words::tr("Forms that you save or open are listed here."), this);
     none->setFont(bodyFont(12));
     none->setProperty("secondary", true);
     lately_->addWidget(none);

@@ -4,6 +4,7 @@
 
 #include "app/sheet/form_picture.h"
 #include "app/theme/theme.h"
+#include "app/words.h"
 #include "core/layout/resizing.h"
 #include "filler/drawing_painter.h"
 
@@ -141,7 +142,7 @@ TryDetails::TryDetails(Desk& desk, TryPane& pane, QWidget* parent) : QWidget(par
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(14, 12, 14, 14);
     column->setSpacing(8);
-    auto* title = new QLabel("What the filler gives", this);
+    auto* title = new QLabel(Words::tr("What the filler gives"), this);
     title->setFont(bodyFont(15, true));
     column->addWidget(title);
     verdict_ = new QLabel(this);
@@ -151,7 +152,7 @@ TryDetails::TryDetails(Desk& desk, TryPane& pane, QWidget* parent) : QWidget(par
     column->addWidget(verdict_);
     table_ = new QTableWidget(0, 2, this);
     table_->setObjectName("answers");
-    table_->setHorizontalHeaderLabels({"Name", "Value"});
+    table_->setHorizontalHeaderLabels({Words::tr("Name"), Words::tr("Value")});
     table_->horizontalHeader()->setStretchLastSection(true);
     table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     table_->horizontalHeader()->resizeSection(0, 122);
@@ -163,8 +164,8 @@ TryDetails::TryDetails(Desk& desk, TryPane& pane, QWidget* parent) : QWidget(par
     table_->setFocusPolicy(Qt::NoFocus);
     column->addWidget(table_, 1);
     auto* row = new QHBoxLayout;
-    auto* again = new QPushButton("Start again", this);
-    auto* back = new QPushButton("Back to the design", this);
+    auto* again = new QPushButton(Words::tr("Start again"), this);
+    auto* back = new QPushButton(Words::tr("Back to the design"), this);
     row->addWidget(again);
     row->addWidget(back, 1);
     column->addLayout(row);
@@ -189,9 +190,9 @@ QString TryDetails::verdict() const {
 void TryDetails::showVerdict() {
     const FormSession& session = *pane_.session();
     const Wrong* first = session.firstWrong();
-    verdict_->setText(!first ? tr("All is in order: the form can be accepted.")
-                             : (session.wrongCount() == 1 ? tr("%1 thing is left to put right: %2")
-                                                          : tr("%1 things are left to put right: %2"))
+    verdict_->setText(!first ? Words::tr("All is in order: the form can be accepted.")
+                             : (session.wrongCount() == 1 ? Words::tr("%1 thing is left to put right: %2")
+                                                          : Words::tr("%1 things are left to put right: %2"))
                                    .arg(session.wrongCount())
                                    .arg(toQt(first->sentence)));
 }
@@ -237,8 +238,8 @@ void TryDetails::showChanged(const Changes& changes) {
 
 void TryDetails::showOver(bool accepted) {
     showAgain();
-    verdict_->setText(accepted ? "Accepted. This is the reply that its receiver gets."
-                               : "The filler left without a reply.");
+    verdict_->setText(accepted ? Words::tr("Accepted. This is the reply that its receiver gets.")
+                               : Words::tr("The filler left without a reply."));
     if (pane_.view()) pane_.view()->setEnabled(false);
 }
 

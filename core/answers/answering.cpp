@@ -42,7 +42,7 @@ Result<Entry> givenText(const Field& f, const Answer& answer) {
     if (const auto* number = std::get_if<double>(&answer)) return Entry{exactText(*number)};
     const auto* text = std::get_if<string>(&answer);
     if (!text && !std::holds_alternative<std::monostate>(answer)) return refused(f, Phrase::textExpected);
-    return Entry{text ? readText(f, lettersAs(*text, f.control.text(Prop::letters), f.language())) : Held()};
+    return Entry{text ? readText(f, lettersAs(*text, f.control.as<LetterCase>(), f.language())) : Held()};
 }
 Answer replyText(const Field&, const Held& held) {
     return as<string>(held) ? Answer(*as<string>(held)) : Answer();

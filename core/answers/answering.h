@@ -33,7 +33,7 @@ bool isEmpty(const Entry& entry);
 std::size_t choiceCount(const Control& control);
 /// True when several of a field's choices can be picked.
 inline bool takesSeveral(const Control& control) {
-    return control.text(Prop::many) == "many";
+    return control.as<HowMany>() == HowMany::many;
 }
 
 }  // namespace brindel

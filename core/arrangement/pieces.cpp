@@ -15,7 +15,7 @@ double lineWithin(const Form& form, const Control& c, const Box& box) {
     // The first choice of a group, or its question.
     if (c.is().spreads) return c.text(Prop::text).empty() ? m.choiceLine : m.questionLine;
     // A tall field carries its first line as a low one would.
-    const bool tall = c.is().tall || (c.is().answers == AnswerType::text && c.text(Prop::lines) == "many");
+    const bool tall = c.is().tall || (c.is().answers == AnswerType::text && c.as<Lines>() == Lines::many);
     return (tall ? std::min(box.height, m.fieldHigh) : box.height) / 2;
 }
 
@@ -61,8 +61,8 @@ Nature natureOf(const Control& c) {
 
 int headingOf(const Control& c) {
     if (!c.is().speaks) return 0;
-    const std::string& role = c.text(Prop::role);
-    return role == "heading1" ? 1 : role == "heading2" ? 2 : role == "heading3" ? 3 : 0;
+    const Role role = c.as<Role>();
+    return role == Role::finePrint ? 0 : int(role);
 }
 
 /// The distance from labels to their fields that most pairs have; the usual one where there are none.
@@ -112,7 +112,7 @@ void findPieces(const Form& form, const Control& holder, const Measures& m, cons
         const std::string& holdsTo = c->text(Prop::holdsTo);
         auto holds = [&](const char* edge) { return holdsTo.find(edge) != std::string::npos; };
         p.growsAcross = holds("left") && holds("right");
-        p.growsDown = (holds("top") && holds("bottom")) || c->text(Prop::tooMuch) == "grow" ||
+        p.growsDown = (holds("top") && holds("bottom")) || c->as<TooMuch>() == TooMuch::grow ||
                       c->number(Prop::rowsMost) > c->number(Prop::rows);
         if (const Control* label = form.find(index->labelOf(id));
             label && label->parent == holder.id && !c->is().speaks) {

@@ -73,7 +73,7 @@ struct Art {
     }
     Colour textColour(const Look& l) const {
         Colour colour = l.text.value_or(ink);
-        return c.yes(Prop::enabled) ? colour : mixed(colour, white, 0.5);
+        return options.enabled(c) ? colour : mixed(colour, white, 0.5);
     }
     Box whole() const { return {0, 0, c.box.width, c.box.height}; }
     double unit(double px, double mm) const { return form.isDialog() ? px : mm; }

@@ -1,5 +1,6 @@
 // Ticks, radio buttons, lists and choice groups.
 #include "core/draw/art.h"
+#include "core/model/measures.h"
 
 namespace brindel {
 
@@ -93,7 +94,7 @@ ChoiceSpots choicePlaces(const Form& form, const Control& c, const FontBook& fon
 }
 
 Box tickOfLine(const Form& form, const Box& line) {
-    const double side = std::min(form.isDialog() ? 16.0 : 4.0, line.height);
+    const double side = std::min(measuresFor(form).tickSide, line.height);
     return {line.left, line.top + (line.height - side) / 2, side, side};
 }
 
@@ -124,7 +125,7 @@ void drawChoiceGroup(const Art& a) {
             a.lines(a.options.fonts.lines(a.c.text(Prop::text), l, spots.question.width / a.pt, true), l,
                     spots.question, Down::top, a.textColour(l), false);
     }
-    const bool one = a.c.text(Prop::many) != "many";
+    const bool one = a.c.as<HowMany>() != HowMany::many;
     for (std::size_t i = 0; i < spots.rows.size(); ++i) {
         const Box tick = tickOfLine(a.form, spots.rows[i]);
         const bool on = std::ranges::binary_search(a.shown.picked, i);

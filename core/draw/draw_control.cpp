@@ -5,6 +5,8 @@
 #include <algorithm>
 
 #include "core/draw/art.h"
+#include "core/model/measures.h"
+#include "core/model/style_keys.h"
 #include "core/text/words.h"
 
 namespace brindel {
@@ -39,7 +41,7 @@ void drawField(const Art& a) {
         }
     }
     if (!a.options.guests) return;
-    const bool many = a.c.text(Prop::lines) == "many" && a.c.kind == Kind::textBox;
+    const bool many = a.c.as<Lines>() == Lines::many && a.c.kind == Kind::textBox;
     string text = a.shown.text;
     Colour colour = a.textColour(entry);
     if (text.empty()) {
@@ -128,12 +130,12 @@ void drawTabs(const Art& a) {
     Id front = shownPage(a.c, a.options.turned);
     Pen pen{edge, a.unit(1, 0.25), {}};
     double strip = tabStrip(a.form);
-    const string& sit = a.c.text(Prop::tabsSit);
+    const TabsSit sit = a.c.as<TabsSit>();
     Box paneBox = a.whole();
-    if (sit == "top") paneBox = {0, strip, a.c.box.width, a.c.box.height - strip};
-    if (sit == "bottom") paneBox.height -= strip;
-    if (sit == "left") paneBox = {3 * strip, 0, a.c.box.width - 3 * strip, a.c.box.height};
-    if (sit == "right") paneBox.width -= 3 * strip;
+    if (sit == TabsSit::top) paneBox = {0, strip, a.c.box.width, a.c.box.height - strip};
+    if (sit == TabsSit::bottom) paneBox.height -= strip;
+    if (sit == TabsSit::left) paneBox = {3 * strip, 0, a.c.box.width - 3 * strip, a.c.box.height};
+    if (sit == TabsSit::right) paneBox.width -= 3 * strip;
     std::optional<Colour> paneFill = a.form.isDialog() ? std::optional(pane) : std::nullopt;
     const bool clipped = !tabs.empty() && !a.whole().grown(1).contains(tabs.back());
     if (clipped) a.out.push_back(ClipMark{a.whole()});
@@ -150,9 +152,11 @@ void drawTabs(const Art& a) {
             a.box(b, paneFill.value_or(white), pen, a.unit(3, 0.6));
             // The front tab opens into its page: the line between them goes.
             Box seam =
-                sit == "bottom" ? Box{b.left + pen.width, b.top - pen.width, b.width - 2 * pen.width, 3 * pen.width}
-                : sit == "left" ? Box{b.right() - pen.width, b.top + pen.width, 3 * pen.width, b.height - 2 * pen.width}
-                : sit == "right"
+                sit == TabsSit::bottom
+                    ? Box{b.left + pen.width, b.top - pen.width, b.width - 2 * pen.width, 3 * pen.width}
+                : sit == TabsSit::left
+                    ? Box{b.right() - pen.width, b.top + pen.width, 3 * pen.width, b.height - 2 * pen.width}
+                : sit == TabsSit::right
                     ? Box{b.left - pen.width, b.top + pen.width, 3 * pen.width, b.height - 2 * pen.width}
                     : Box{b.left + pen.width, b.bottom() - 2 * pen.width, b.width - 2 * pen.width, 4 * pen.width};
             a.box(seam, paneFill.value_or(white), std::nullopt);
@@ -165,8 +169,8 @@ void drawTabs(const Art& a) {
 }  // namespace
 
 std::vector<double> dashesOf(const Control& c, double width) {
-    if (c.text(Prop::dash) == "dashed") return {width * 4, width * 3};
-    if (c.text(Prop::dash) == "dotted") return {width, width * 2};
+    if (c.as<Dash>() == Dash::dashed) return {width * 4, width * 3};
+    if (c.as<Dash>() == Dash::dotted) return {width, width * 2};
     return {};
 }
 
@@ -240,12 +244,12 @@ constexpr bool artistsInOrder() {
 static_assert(artistsInOrder(), "the rows stand in the order of Kind");
 
 void drawInto(const Form& form, const Control& c, const DrawOptions& options, double left, double top, Drawing& out) {
-    if (!c.yes(Prop::visible) && has(c.kind, Prop::visible)) return;
+    if (!options.visible(c)) return;
     Box box = boxOf(form, c);
     Shown starting;
     const Shown* shown = nullptr;
-    if (options.shown)
-        if (auto at = options.shown->find(c.id); at != options.shown->end()) shown = &at->second;
+    if (options.filling)
+        if (auto at = options.filling->shown.find(c.id); at != options.filling->shown.end()) shown = &at->second;
     if (!shown) {
         starting = startingShown(form, c);
         shown = &starting;
@@ -268,7 +272,7 @@ void headAndFoot(const Form& form, Id surface, const DrawOptions& options, Drawi
     Box inside = withinMargins(form);
     Control words;
     words.kind = Kind::label;
-    words.own.set(Prop::style, string("finePrint"));
+    words.own.set(Prop::style, string(style::finePrint));
     Shown nothing;
     auto line = [&](const string& text, double middle, const char* across) {
         if (text.empty()) return;
@@ -290,7 +294,7 @@ void headAndFoot(const Form& form, Id surface, const DrawOptions& options, Drawi
 }  // namespace
 
 double listRowHeight(const Form& form) {
-    return form.isDialog() ? 23 : 5.5;
+    return measuresFor(form).listRow;
 }
 
 Shown shownOf(const Field& field, const Entry& entry) {
@@ -373,12 +377,12 @@ std::vector<double> tabWidths(const Form& form, const Control& tabs, const FontB
     // Beyond the control's end no tab is seen, so none is measured there; the front one always is where it stands.
     double at = 0;
     const double end = 2 * tabs.box.width;
-    const bool beside = tabs.text(Prop::tabsSit) == "left" || tabs.text(Prop::tabsSit) == "right";
+    const bool beside = tabs.as<TabsSit>() == TabsSit::left || tabs.as<TabsSit>() == TabsSit::right;
     for (Id id : tabs.children) {
         if (beside ? double(widths.size()) * tabStrip(form) > tabs.box.height : at > end) break;
         if (const Control* page = form.find(id))
             at += widths.emplace_back(fonts.width(page->text(Prop::text), look) * unitsPerPoint(form) +
-                                      (form.isDialog() ? 30 : 8));
+                                      measuresFor(form).tickWide);
     }
     return widths;
 }
@@ -390,7 +394,7 @@ Box fieldTextBox(const Form& form, const Control& c) {
                           ((c.kind == Kind::numberBox || c.kind == Kind::timeBox) && dialog))
                              ? std::min(c.box.height, dialog ? 26.0 : 7.0) * 0.85
                              : 0;
-    const bool many = c.kind == Kind::textBox && c.text(Prop::lines) == "many";
+    const bool many = c.kind == Kind::textBox && c.as<Lines>() == Lines::many;
     const double above = many ? (dialog ? 4 : 1.4) : 0;  // the first line stands where a low field has its text
     // A unit on paper keeps the end of the field to itself: 2.2 mm a letter.
     const double unit = dialog || c.kind != Kind::numberBox ? 0 : 2.2 * double(characterCount(c.text(Prop::unit)));
@@ -398,7 +402,7 @@ Box fieldTextBox(const Form& form, const Control& c) {
 }
 
 Box tickSquare(const Form& form, const Control& c) {
-    const double side = std::min(form.isDialog() ? 16.0 : 4.0, c.box.height);
+    const double side = std::min(measuresFor(form).tickSide, c.box.height);
     return {0, (c.box.height - side) / 2, side, side};
 }
 

@@ -7,6 +7,7 @@
 #include "core/answers/answering.h"
 #include "core/draw/drawing.h"
 #include "core/model/places.h"
+#include "core/model/presence.h"
 
 namespace brindel {
 
@@ -19,13 +20,21 @@ struct Shown {
 };
 /// What controls show; a control that is not in it shows what it starts with.
 using ShownAll = std::map<Id, Shown>;
+/// How a form stands while it is filled.
+struct Filling {
+    ShownAll shown;
+    Presence presence;
+};
 
 struct DrawOptions {
     const FontBook& fonts;
-    TurnedTo turned = {};  // the pages that tabs show
-    const ShownAll* shown = nullptr;
-    bool ground = true;  // borders, fills and fixed wording
+    TurnedTo turned = {};              // the pages that tabs show
+    const Filling* filling = nullptr;  // as the form opens when there is none
+    bool ground = true;                // borders, fills and fixed wording
     bool guests = true;  // what fillers change: typed text, ticks, and buttons whole; PDF draws these apart
+
+    bool visible(const Control& c) const { return filling ? filling->presence.visible(c.id) : startsVisible(c); }
+    bool enabled(const Control& c) const { return filling ? filling->presence.enabled(c.id) : startsEnabled(c); }
 };
 
 /// What a field's entry looks like.
@@ -66,8 +75,8 @@ ChoiceSpots choiceSpotsOf(const Form& form, const Control& group, const FontBook
 Box choiceTick(const Form& form, const Box& line);
 /// The wording of a choice by its number; the one past the last is the other answer's.
 std::string choiceWording(const Control& group, std::size_t number);
-/// The box that a picture of this size fills in a frame, as the token of Prop::fits says; may be larger than the frame.
-Box pictureBox(const Box& frame, Extent size, const std::string& fits);
+/// The box that a picture of this size fills in a frame; may be larger than the frame.
+Box pictureBox(const Box& frame, Extent size, Fits fits);
 /// The strokes of a drawn signature: in thousandths of its width and height. Empty for any other text.
 std::vector<std::vector<Point>> strokesOf(const std::string& text);
 std::string strokesText(const std::vector<std::vector<Point>>& strokes);

@@ -8,10 +8,10 @@
 
 namespace brindel {
 
-Box pictureBox(const Box& frame, Extent size, const std::string& fits) {
-    if (fits == "stretched" || size.width <= 0 || size.height <= 0) return frame;
+Box pictureBox(const Box& frame, Extent size, Fits fits) {
+    if (fits == Fits::stretched || size.width <= 0 || size.height <= 0) return frame;
     const double across = frame.width / size.width, down = frame.height / size.height;
-    const double by = fits == "fills" ? std::max(across, down) : std::min(across, down);
+    const double by = fits == Fits::fills ? std::max(across, down) : std::min(across, down);
     const double wide = size.width * by, high = size.height * by;
     return {frame.centre().x - wide / 2, frame.centre().y - high / 2, wide, high};
 }
@@ -24,7 +24,7 @@ void drawPicture(const Art& a) {
     if (auto size = pictureSize(png)) {
         if (!mine) return;
         a.out.push_back(ClipMark{a.whole()});
-        a.out.push_back(ImageMark{pictureBox(a.whole(), *size, a.c.text(Prop::fits)), png});
+        a.out.push_back(ImageMark{pictureBox(a.whole(), *size, a.c.as<Fits>()), png});
         a.out.push_back(ClipEndMark{});
         return;
     }

@@ -1,10 +1,11 @@
 // A table's ground: its head, its bands and the lines between its cells. What its cells hold is drawn by itself.
 #include "core/draw/art.h"
+#include "core/model/style_keys.h"
 
 namespace brindel {
 namespace {
 
-Look styledAs(const Form& form, const char* style) {
+Look styledAs(const Form& form, std::string_view style) {
     Control words;
     words.kind = Kind::label;
     words.set(Prop::style, std::string(style));
@@ -15,7 +16,7 @@ Look styledAs(const Form& form, const char* style) {
 
 void drawTable(const Art& a) {
     if (!a.options.ground) return;
-    const Look own = a.look(), head = styledAs(a.form, "tableHead"), band = styledAs(a.form, "tableBand");
+    const Look own = a.look(), head = styledAs(a.form, style::tableHead), band = styledAs(a.form, style::tableBand);
     const Grid grid = gridOf(a.c);
     const bool headed = a.c.yes(Prop::headRow);
     const Colour line = own.borderColour.value_or(edge);
@@ -30,12 +31,12 @@ void drawTable(const Art& a) {
         else if (a.c.yes(Prop::banding) && (y - (headed ? 1 : 0)) % 2 == 1)
             a.box(row, band.fill.value_or(Colour{0xF4, 0xF1, 0xEC}), std::nullopt);
     }
-    const std::string& lines = a.c.text(Prop::gridLines);
+    const GridLines lines = a.c.as<GridLines>();
     const Pen pen{line, width, {}};
     auto stroke = [&](Point from, Point to) { a.out.push_back(PathMark{{from, to}, false, std::nullopt, pen}); };
-    if (lines != "none")
+    if (lines != GridLines::none)
         for (std::size_t y = 1; y < rows; ++y) stroke({0, grid.down[y]}, {a.c.box.width, grid.down[y]});
-    if (lines == "all")
+    if (lines == GridLines::all)
         for (std::size_t x = 1; x + 1 < grid.across.size(); ++x)
             stroke({grid.across[x], 0}, {grid.across[x], a.c.box.height});
     if (own.border != Border::none) a.box(a.whole(), std::nullopt, pen);

@@ -5,6 +5,7 @@
 
 #include "core/arrangement/arrangement.h"
 #include "core/draw/draw_control.h"
+#include "core/model/measures.h"
 
 namespace brindel {
 namespace {
@@ -98,11 +99,11 @@ Form fittedToText(const Form& form, const Ids& ids, const FontBook& fonts) {
         const Look look = lookOf(form, *c);
         const std::string& text = c->text(Prop::text);
         Box box = c->box;
-        double width = std::ceil(fonts.width(text, look) * pt) + (form.isDialog() ? 2 : 0.5);
+        double width = std::ceil(fonts.width(text, look) * pt) + measuresFor(form).textRoom;
         if (c->is().speaks) box.height = std::max(box.height, std::ceil(fonts.lineHeight(look) * pt));
-        if (c->is().pressed) width = std::max(width + (form.isDialog() ? 28 : 8), form.isDialog() ? 80.0 : 22.0);
+        if (c->is().pressed) width = std::max(width + measuresFor(form).buttonPad, form.isDialog() ? 80.0 : 22.0);
         if (c->is().answers == AnswerType::tick || c->is().answers == AnswerType::question)
-            width += tickBoxOf(form, *c).width + (form.isDialog() ? 12 : 3);
+            width += tickBoxOf(form, *c).width + measuresFor(form).rowGap;
         // A label that ends at its field goes on ending there.
         if (look.across == Across::end && c->is().speaks) box.left = box.right() - width;
         box.width = width;

@@ -7,6 +7,7 @@
 #include "core/edit/mirror.h"
 #include "core/edit/renaming.h"
 #include "core/edit/tables.h"
+#include "core/model/measures.h"
 #include "core/naming/button_words.h"
 #include "core/naming/names.h"
 #include "core/order/reading.h"
@@ -121,15 +122,15 @@ Edited placed(const Form& form, Id container, Control control, std::optional<std
 
 Edited placedWithLabel(const Form& form, Id container, Control field, const std::string& label, double labelWidth,
                        double labelHeight) {
-    const double gap = form.isDialog() ? 12 : 3;
-    const bool above = form.root().text(Prop::labelsSit) == "above";
+    const double gap = measuresFor(form).rowGap;
+    const bool above = form.root().as<LabelsSit>() == LabelsSit::above;
     Control wording = freshControl(Kind::label);
     wording.set(Prop::text, label);
     if (above) {
         wording.box = {field.box.left, field.box.top - labelHeight - gap / 4, labelWidth, labelHeight};
     } else {
         // Tall fields carry their label beside their first line.
-        double line = std::min(field.box.height, form.isDialog() ? 26.0 : 7.0);
+        double line = std::min(field.box.height, measuresFor(form).fieldHigh);
         const double beside = form.index()->rightToLeft() ? field.box.right() + gap : field.box.left - gap - labelWidth;
         wording.box = {beside, field.box.top + (line - labelHeight) / 2, labelWidth, labelHeight};
         wording.set(Prop::alignAcross, std::string(form.isDialog() ? "end" : "start"));
@@ -294,14 +295,14 @@ Form reworded(const Form& form, Id id, const std::string& text) {
     // Broken bytes would not survive the file: they become U+FFFD here.
     Form next = withProperty(form, {id}, prop, utf8(lettersOf(text)));
     // A button that does nothing yet does what it says; there is one that accepts, and one that leaves.
-    if (const std::string role = c->is().pressed && c->text(Prop::buttonRole) == "other" ? roleSaidBy(text) : "";
-        !role.empty()) {
+    if (const ButtonRole role = c->is().pressed ? roleSaidBy(text) : ButtonRole::other;
+        role != ButtonRole::other && c->as<ButtonRole>() == ButtonRole::other) {
         bool taken = false;
-        if (role == "accept" || role == "cancel")
+        if (role == ButtonRole::accept || role == ButtonRole::cancel)
             form.controls.each([&](Id other, const Control& k) {
-                taken = taken || (other != id && k.is().pressed && k.text(Prop::buttonRole) == role);
+                taken = taken || (other != id && k.is().pressed && k.as<ButtonRole>() == role);
             });
-        if (!taken) next = withProperty(next, {id}, Prop::buttonRole, role);
+        if (!taken) next = withProperty(next, {id}, Prop::buttonRole, keyOf(role));
     }
     next = nameFollowed(next, id);
     if (Id field = c->reference(Prop::labels)) next = nameFollowed(next, field);

@@ -145,13 +145,13 @@ Form routedAs(const Form& form, const Ids& stops) {
     return next;
 }
 
-Form pressing(const Form& form, std::string_view role, Id button) {
+Form pressing(const Form& form, ButtonRole role, Id button) {
     Ids before;
     form.controls.each([&](Id id, const Control& c) {
-        if (id != button && c.is().pressed && c.text(Prop::buttonRole) == role) before.push_back(id);
+        if (id != button && c.is().pressed && c.as<ButtonRole>() == role) before.push_back(id);
     });
     Form next = withoutProperty(form, before, Prop::buttonRole);
-    return button == noControl ? next : withProperty(next, {button}, Prop::buttonRole, std::string(role));
+    return button == noControl ? next : withProperty(next, {button}, Prop::buttonRole, keyOf(role));
 }
 
 Form startingIn(const Form& form, Id stop) {

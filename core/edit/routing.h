@@ -22,7 +22,7 @@ Form routedAs(const Form& form, const Ids& stops);
 
 /// The button that Enter ("accept") or Escape ("cancel") presses; the one that did so before does nothing special any
 /// more. noControl leaves none.
-Form pressing(const Form& form, std::string_view role, Id button);
+Form pressing(const Form& form, ButtonRole role, Id button);
 /// The control that holds the cursor when the form opens; noControl for the first stop.
 Form startingIn(const Form& form, Id stop);
 

@@ -88,7 +88,7 @@ class Teller {
         f.own = c.own;
         for (Prop prop : {Prop::text, Prop::holdsTo, Prop::lines, Prop::alignAcross, Prop::alignDown}) f.own.drop(prop);
         if (c.ownName) f.name = c.name;
-        if (c.is().answers == AnswerType::text && c.text(Prop::lines) == "many") {
+        if (c.is().answers == AnswerType::text && c.as<Lines>() == Lines::many) {
             f.own.set(Prop::lines, string("many"));
             // Roughly the size it has: jotting speaks of characters and lines.
             const double letter = form_.isDialog() ? 7 : 1.9, line = form_.isDialog() ? 16 : 4.3;
@@ -159,11 +159,11 @@ class Teller {
                     if (const Control* field = form_.find(c.reference(Prop::labels));
                         field && field->parent == c.parent)
                         break;
-                    const string& role = c.text(Prop::role);
-                    What what = role == "heading1" && !form_.isDialog() ? What::title
-                                : role == "heading2"                    ? What::section
-                                                                        : What::wording;
-                    if (what == What::section && form_.isDialog()) what = What::wording;
+                    const Role role = c.as<Role>();
+                    const What what = form_.isDialog()         ? What::wording
+                                      : role == Role::heading1 ? What::title
+                                      : role == Role::heading2 ? What::section
+                                                               : What::wording;
                     if (!c.text(Prop::text).empty()) out.rows.push_back({what, c.text(Prop::text), {}, {}});
                     break;
                 }
@@ -191,7 +191,7 @@ class Teller {
                 case Kind::button: {
                     checkSaid(c);
                     if (c.own.find(Prop::hint)) cannot(c, Prop::hint);
-                    JotButton button{c.text(Prop::text), c.text(Prop::buttonRole) == "accept"};
+                    JotButton button{c.text(Prop::text), c.as<ButtonRole>() == ButtonRole::accept};
                     if (!out.rows.empty() && out.rows.back().what == What::buttons && i > 0 &&
                         form_.find(all[i - 1].id)->is().pressed)
                         out.rows.back().buttons.push_back(button);

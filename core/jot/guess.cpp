@@ -59,7 +59,7 @@ Kind cellKind(const std::string& heading, const std::string& language) {
         "hours",  "days",   "quantity", "amount", "charge", "cost",     "sum",     "stunden", "tage", "menge",
         "betrag", "kosten", "summe",    "heures", "jours",  "quantite", "montant", "cout",    "somme"};
     auto words = plainWords(heading);
-    if (words.size() == 1) words[0] = lettersAs(words[0], "lower", "en");
+    if (words.size() == 1) words[0] = lettersAs(words[0], LetterCase::lower, "en");
     const bool number = words.size() == 1 && std::ranges::find(counted, words[0]) != std::end(counted);
     const Kind kind = number ? Kind::numberBox : guessedKind(heading, language);
     return row(kind).answers == AnswerType::number || row(kind).answers == AnswerType::date ? kind : Kind::textBox;

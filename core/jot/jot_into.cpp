@@ -109,7 +109,8 @@ Edited laidInto(const Form& form, Id container, Id under, const Jotting& rows, c
         }
         flush();
         const bool title = r.what == What::title;
-        layer.wording(r.text, title ? "heading1" : "heading2", title ? "title" : "heading", columns.right - layer.left);
+        layer.wording(r.text, title ? Role::heading1 : Role::heading2, title ? style::title : style::heading,
+                      columns.right - layer.left);
     }
     flush();
     const double end = layer.y;  // a row's gap below the last new row

@@ -11,8 +11,8 @@ using What = JotRow::What;
 
 bool goesOn(const JotRow& buttons) {
     return std::ranges::all_of(buttons.buttons, [](const JotButton& b) {
-        string role = b.accepts ? "accept" : Layer::roleOf(b.text);
-        return role == "next" || role == "back";
+        const ButtonRole role = b.accepts ? ButtonRole::accept : Layer::roleOf(b.text);
+        return role == ButtonRole::next || role == ButtonRole::back;
     });
 }
 
@@ -75,7 +75,7 @@ Form dialogFrom(const Jotting& rows, Form form, const FontBook& fonts) {
     }
     double footWide = 2 * m.inset - m.buttonGap;
     for (const JotButton& b : foot)
-        footWide += std::max(m.buttonWide, layer.textWidth(b.text, "mainButton") + 28) + m.buttonGap;
+        footWide += std::max(m.buttonWide, layer.textWidth(b.text, style::mainButton) + 28) + m.buttonGap;
     widest = std::max({widest, footWide - (tabbed ? 2 : 1) * m.inset, 280.0});
     for (std::size_t i = 0; i < columns.size(); ++i) {
         auto& c = columns[i];
@@ -183,18 +183,18 @@ Form documentFrom(const Jotting& rows, Form form, const FontBook& fonts) {
     for (const JotRow* r : all) {
         if (r->what == What::title) {
             flush();
-            layer.wording(r->text, "heading1", "title", inside.width);
+            layer.wording(r->text, Role::heading1, style::title, inside.width);
             layer.y -= m.rowGap - 1;
             subtitle = true;
             continue;
         }
         if (subtitle && r->what == What::wording) {
-            layer.wording(r->text, "finePrint", "finePrint", inside.width);
+            layer.wording(r->text, Role::finePrint, style::finePrint, inside.width);
         } else if (r->what == What::section) {
             flush();
             if (layer.y > inside.top + 0.01) layer.y += m.sectionGap - m.rowGap;
             headingBefore = 24;
-            layer.wording(r->text, "heading2", "heading", inside.width);
+            layer.wording(r->text, Role::heading2, style::heading, inside.width);
             headingBefore = 0;
             layer.y -= m.rowGap - 2;
         } else if (r->what == What::paper) {

@@ -40,7 +40,7 @@ void Layer::rowOfFields(const JotRow& r, const Columns& c) {
         return;
     }
     if (fields.size() == 1) return loneField(*fields[0], c);
-    const double over = above_ ? lineHigh("text") + labelDrop() : 0;
+    const double over = above_ ? lineHigh(style::text) + labelDrop() : 0;
     double high = above_ ? 0 : m_.fieldHigh;
     for (const JotField* f : fields) high = std::max(high, wanted(*f).height + over + tickDrop(*f));
     roomFor(high);
@@ -55,7 +55,8 @@ void Layer::rowOfFields(const JotRow& r, const Columns& c) {
         Id label = noControl;
         if (labelled(f))
             label = above_
-                        ? addLabel(f.label, {column.fieldLeft, y, textWidth(f.label, "text"), lineHigh("text")}, false)
+                        ? addLabel(f.label,
+                                   {column.fieldLeft, y, textWidth(f.label, style::text), lineHigh(style::text)}, false)
                         : addLabel(f.label, besideField(column), true);
         addField(f, label, {column.fieldLeft, y + over + tickDrop(f), width, size.height}, false);
     }
@@ -105,14 +106,14 @@ void Layer::question(const JotField& f, const Columns& c) {
     y += high + m_.rowGap;
 }
 
-void Layer::wording(const std::string& text, const char* role, const char* style, double width) {
+void Layer::wording(const std::string& text, Role role, std::string_view style, double width) {
     Look look = styleLook(style);
     double lines = double(fonts_.lines(text, look, width / pt_, true).size());
-    double high = up(lines * fonts_.lineHeight(look) * pt_, form.isDialog() ? 1 : 0.5);
+    double high = up(lines * fonts_.lineHeight(look) * pt_, m_.grain);
     roomFor(high);
     add(Kind::label, {left, y, width, high}, [&](Control& x) {
         x.set(Prop::text, text);
-        x.set(Prop::role, std::string(role));
+        x.set(Prop::role, keyOf(role));
         x.set(Prop::wraps, true);
         if (lines > 1) x.set(Prop::alignDown, std::string("top"));
     });
@@ -130,7 +131,7 @@ void Layer::buttons(const std::vector<JotButton>& list, double rightEdge) {
     double x = rightEdge;
     std::vector<Box> boxes;
     for (auto b = list.rbegin(); b != list.rend(); ++b) {
-        double width = std::max(m_.buttonWide, textWidth(b->text, "mainButton") + (form.isDialog() ? 28 : 8));
+        double width = std::max(m_.buttonWide, textWidth(b->text, style::mainButton) + m_.buttonPad);
         x -= width;
         boxes.insert(boxes.begin(), Box{x, y, width, m_.buttonHigh});
         x -= m_.buttonGap;
@@ -140,7 +141,7 @@ void Layer::buttons(const std::vector<JotButton>& list, double rightEdge) {
         boxes[i].top = y;
         add(Kind::button, boxes[i], [&](Control& b) {
             b.set(Prop::text, list[i].text);
-            b.set(Prop::buttonRole, list[i].accepts ? std::string("accept") : roleOf(list[i].text));
+            b.set(Prop::buttonRole, keyOf(list[i].accepts ? ButtonRole::accept : roleOf(list[i].text)));
             b.set(Prop::holdsTo, std::string("right bottom"));
         });
     }
@@ -161,7 +162,7 @@ void Layer::rows(const std::vector<const JotRow*>& list, const Columns& c) {
         } else if (r.what == JotRow::What::fields) {
             rowOfFields(r, c);
         } else if (r.what == JotRow::What::wording) {
-            wording(r.text, "text", "text", c.right - left);
+            wording(r.text, Role::text, style::text, c.right - left);
         } else if (r.what == JotRow::What::line) {
             lineAcross(c.right - left);
         } else if (r.what == JotRow::What::buttons) {
@@ -170,9 +171,9 @@ void Layer::rows(const std::vector<const JotRow*>& list, const Columns& c) {
     }
 }
 
-std::string Layer::roleOf(const std::string& text) {
-    const std::string said = roleSaidBy(text);
-    return said.empty() || said == "accept" ? "other" : said;
+ButtonRole Layer::roleOf(const std::string& text) {
+    const ButtonRole said = roleSaidBy(text);
+    return said == ButtonRole::accept ? ButtonRole::other : said;
 }
 
 double Layer::round(double v) const {
@@ -181,7 +182,7 @@ double Layer::round(double v) const {
 }
 
 Box Layer::besideField(const Columns::Column& column) const {
-    const double high = lineHigh("text");
+    const double high = lineHigh(style::text);
     return {column.fieldLeft - m_.labelGap - column.label, y + (m_.fieldHigh - high) / 2, column.label, high};
 }
 
@@ -210,7 +211,7 @@ void Layer::addField(const JotField& f, Id label, Box box, bool broad) {
 
 void Layer::loneField(const JotField& f, const Columns& c) {
     const Columns::Column& column = c.columns[0];
-    const double text = textWidth(f.label, "text");
+    const double text = textWidth(f.label, style::text);
     const bool over = labelled(f) && (above_ || row(f.kind).grid || labelOver({&f}) || text > column.label + 0.01);
     Extent size = wanted(f);
     double from = over && !above_ ? left : column.fieldLeft;
@@ -218,7 +219,7 @@ void Layer::loneField(const JotField& f, const Columns& c) {
         // A long wording begins at the left edge, and goes on in further lines when it must.
         from = left;
         if (row(f.kind).answers == AnswerType::tick)
-            size.height = std::max(size.height, linesHigh(f.label, c.right - left - (form.isDialog() ? 30 : 8)));
+            size.height = std::max(size.height, linesHigh(f.label, c.right - left - m_.tickWide));
         size.width = std::min(size.width, c.right - left);
     }
     const double room = std::max(c.right - from, m_.least);
@@ -268,7 +269,7 @@ void Layer::framed(const std::string& title, const std::vector<const JotRow*>& i
     form = before, made = madeBefore, at_ = atBefore, ownNames_ = namesBefore;
     if (pageHigh > 0 && high > pageHigh) {
         // No page holds it: its title and its rows go on from page to page without a frame.
-        wording(title, "heading3", "heading", c.right - left);
+        wording(title, Role::heading3, style::heading, c.right - left);
         return rows(inner, c);
     }
     roomFor(high);

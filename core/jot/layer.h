@@ -45,7 +45,7 @@ class Layer : public Laid, public Sizes {
     /// A question with radio buttons: a frame with its label for a title, the buttons in it.
     void question(const JotField& f, const Columns& c);
 
-    void wording(const std::string& text, const char* role, const char* style, double width);
+    void wording(const std::string& text, Role role, std::string_view style, double width);
 
     void lineAcross(double width);
 
@@ -56,7 +56,7 @@ class Layer : public Laid, public Sizes {
     void rows(const std::vector<const JotRow*>& list, const Columns& c);
 
     /// What a button does that does not accept the form: jotting marks that with a star.
-    static std::string roleOf(const std::string& text);
+    static ButtonRole roleOf(const std::string& text);
     const Measures& measures() const { return m_; }
 
   private:

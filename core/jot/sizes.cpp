@@ -12,15 +12,15 @@ Sizes::Sizes(const Form& form, const FontBook& fonts)
       fonts_(fonts),
       m_(measuresFor(form.isDialog())),
       pt_(unitsPerPoint(form)),
-      above_(form.root().text(Prop::labelsSit) == "above") {}
+      above_(form.root().as<LabelsSit>() == LabelsSit::above) {}
 
-double Sizes::textWidth(const std::string& text, const char* style) const {
+double Sizes::textWidth(const std::string& text, std::string_view style) const {
     Look look = styleLook(style);
-    return up(fonts_.width(text, look) * pt_ + (form_.isDialog() ? 2 : 0.5), form_.isDialog() ? 1 : 0.5);
+    return up(fonts_.width(text, look) * pt_ + m_.textRoom, m_.grain);
 }
 
-double Sizes::lineHigh(const char* style) const {
-    return up(fonts_.lineHeight(styleLook(style)) * pt_, form_.isDialog() ? 1 : 0.5);
+double Sizes::lineHigh(std::string_view style) const {
+    return up(fonts_.lineHeight(styleLook(style)) * pt_, m_.grain);
 }
 
 Extent Sizes::wanted(const JotField& f) const {
@@ -29,7 +29,7 @@ Extent Sizes::wanted(const JotField& f) const {
     probe.own = f.own;
     Look look = entryLookOf(form_, probe);
     const double letter = fonts_.width("0123456789abcdefghijklmnopqrstuvwxyz", look) / 36 * pt_;
-    const double padding = form_.isDialog() ? 14 : 4, grain = form_.isDialog() ? 1 : 0.5;
+    const double padding = form_.isDialog() ? 14 : 4, grain = m_.grain;
     auto stepped = [&](double width) {
         for (double step : m_.widths)
             if (width <= step) return step;
@@ -58,7 +58,7 @@ Extent Sizes::wanted(const JotField& f) const {
             const ChoiceSpots spots = choiceSpotsOf(form_, probe, fonts_);
             double widest = 0;
             for (std::size_t i = 0; i < spots.rows.size(); ++i)
-                widest = std::max(widest, textWidth(choiceWording(probe, i), "text") + (form_.isDialog() ? 30 : 8));
+                widest = std::max(widest, textWidth(choiceWording(probe, i), style::text) + m_.tickWide);
             if (probe.yes(Prop::otherAnswers)) widest = std::max(widest, m_.widths[2]);
             const double gap = form_.isDialog() ? 16 : 5, across = std::max(1.0, probe.number(Prop::acrossIn));
             double low = 0;
@@ -74,10 +74,10 @@ Extent Sizes::wanted(const JotField& f) const {
         }
         case Kind::listBox: {
             double rows = f.rows ? f.rows : std::clamp<double>(double(probe.choices().size()), 2, 6);
-            return {m_.widths[1] * 1.2, rows * listRowHeight(form_) + (form_.isDialog() ? 4 : 1)};
+            return {m_.widths[1] * 1.2, rows * listRowHeight(form_) + m_.labelDrop};
         }
         default:
-            return {textWidth(f.label, "text") + (form_.isDialog() ? 30 : 8), m_.tickHigh};
+            return {textWidth(f.label, style::text) + m_.tickWide, m_.tickHigh};
     }
 }
 
@@ -90,10 +90,10 @@ std::vector<const JotField*> Sizes::fieldsIn(const JotRow& r) {
 
 bool Sizes::labelOver(const std::vector<const JotField*>& fields) const {
     return !above_ && fields.size() == 1 && labelled(*fields[0]) && !row(fields[0]->kind).grid &&
-           textWidth(fields[0]->label, "text") > m_.longLabel;
+           textWidth(fields[0]->label, style::text) > m_.longLabel;
 }
 
-Look Sizes::styleLook(const char* style) const {
+Look Sizes::styleLook(std::string_view style) const {
     Control probe;
     probe.kind = Kind::label;
     probe.own.set(Prop::style, std::string(style));
@@ -110,7 +110,7 @@ double Sizes::tickDrop(const JotField& f) const {
 bool Sizes::fits(const std::vector<const JotField*>& fields, const Columns& c) const {
     if (fields.size() > c.columns.size()) return false;
     for (std::size_t k = 0; k < fields.size(); ++k) {
-        const double width = wanted(*fields[k]).width, label = textWidth(fields[k]->label, "text");
+        const double width = wanted(*fields[k]).width, label = textWidth(fields[k]->label, style::text);
         const Columns::Column& column = c.columns[k];
         if (wordedItself(*fields[k]) && width > column.field + 0.01) return false;
         if (labelled(*fields[k]) && label > (above_ ? column.field : column.label) + 0.01) return false;
@@ -120,16 +120,16 @@ bool Sizes::fits(const std::vector<const JotField*>& fields, const Columns& c) c
 }
 
 double Sizes::linesHigh(const std::string& text, double width) const {
-    const auto lines = fonts_.lines(text, styleLook("text"), width / pt_, true);
-    return double(lines.size()) * lineHigh("text");
+    const auto lines = fonts_.lines(text, styleLook(style::text), width / pt_, true);
+    return double(lines.size()) * lineHigh(style::text);
 }
 
 double Sizes::questionWidth(const JotField& f) const {
     double widest = 0;
     if (const Value* listed = f.own.find(Prop::choices))
         for (const Choice& choice : std::get<Choices>(*listed))
-            widest = std::max(widest, textWidth(choice.text, "text"));
-    return widest + (form_.isDialog() ? 30 : 8) + 2 * m_.frameSide;
+            widest = std::max(widest, textWidth(choice.text, style::text));
+    return widest + m_.tickWide + 2 * m_.frameSide;
 }
 
 double Sizes::innerLabel(const std::vector<const JotRow*>& inner, double from, const Columns& outer) const {
@@ -158,12 +158,12 @@ Columns Sizes::columnsFrom(double from, const std::vector<const JotRow*>& rows, 
             if (f.radio && !framed) across = std::max(across, questionWidth(f));
         if (fields.empty()) continue;
         if (labelOver(fields)) {
-            if (!framed) across = std::max(across, textWidth(fields[0]->label, "text"));
+            if (!framed) across = std::max(across, textWidth(fields[0]->label, style::text));
             continue;
         }
         for (std::size_t k = 0; k < fields.size(); ++k) {
             if (c.columns.size() <= k && !framed) c.columns.emplace_back();
-            double label = labelled(*fields[k]) ? textWidth(fields[k]->label, "text") : 0,
+            double label = labelled(*fields[k]) ? textWidth(fields[k]->label, style::text) : 0,
                    field = wanted(*fields[k]).width;
             if (framed) {
                 // Within a frame only the first label has a say: its field stands in the column of those outside.

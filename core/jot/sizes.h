@@ -3,8 +3,9 @@
 
 #include "core/jot/columns.h"
 #include "core/jot/notation.h"
-#include "core/model/measures.h"
 #include "core/model/looks.h"
+#include "core/model/measures.h"
+#include "core/model/style_keys.h"
 #include "core/text/fonts.h"
 
 namespace brindel {
@@ -15,8 +16,8 @@ class Sizes {
     Sizes(const Form& form, const FontBook& fonts);
 
     /// How wide a text gets, and how high one line, in the look of a style.
-    double textWidth(const std::string& text, const char* style) const;
-    double lineHigh(const char* style) const;
+    double textWidth(const std::string& text, std::string_view style) const;
+    double lineHigh(std::string_view style) const;
     /// How wide and high a field wants to be.
     Extent wanted(const JotField& f) const;
     bool labelled(const JotField& f) const { return !wordedItself(f); }
@@ -27,8 +28,8 @@ class Sizes {
     /// A label too long for the column stands above its field, and the field takes the whole width.
     bool labelOver(const std::vector<const JotField*>& fields) const;
     /// The look of a style by its key.
-    Look styleLook(const char* style) const;
-    double labelDrop() const { return form_.isDialog() ? 4 : 1; }  // from a label above to its field
+    Look styleLook(std::string_view style) const;
+    double labelDrop() const { return m_.labelDrop; }  // from a label above to its field
     /// How far below a field's top a tick, or the first of several, begins to be level with it.
     double tickDrop(const JotField& f) const;
     /// True when fields stand in their columns without touching the next one or the right edge.

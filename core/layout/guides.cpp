@@ -5,6 +5,7 @@
 #include <unordered_set>
 
 #include "core/edit/arrange.h"
+#include "core/model/measures.h"
 
 namespace brindel {
 namespace {
@@ -108,7 +109,7 @@ Best bestAlong(const Axis& axis, const Box& box, bool low, bool high, const std:
         if (low) best.offer(axis.low(box), line, with, pull);
         if (high) best.offer(axis.high(box), line, with, pull);
     };
-    const double line = form.isDialog() ? 26 : 7;
+    const double line = measuresFor(form).fieldHigh;
     for (const auto& [other, id] : boxes) {
         pull = container == noControl || form.find(id)->parent == container ? reach : reach / 2;
         edge(axis.low(other), other);

@@ -83,7 +83,7 @@ std::string suggestedHolds(const Form& form, Id id) {
     const bool stretches = !c->is().speaks && !c->is().pressed && c->is().answers != AnswerType::tick &&
                            c->is().answers != AnswerType::question && c->is().answers != AnswerType::ink;
     const bool tall = c->kind == Kind::listBox || c->is().turns ||
-                      (c->is().answers == AnswerType::text && c->text(Prop::lines) == "many");
+                      (c->is().answers == AnswerType::text && c->as<Lines>() == Lines::many);
     std::string holds;
     auto add = [&](const char* edge) { holds += (holds.empty() ? "" : " ") + std::string(edge); };
     const bool atRight = !spans && right < b.left && b.centre().x > area.width / 2 && right <= near * 6 &&

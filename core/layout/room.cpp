@@ -33,7 +33,7 @@ int mostThatFit(double width, TextOf textOf, const auto& widthOf) {
 }
 
 bool hasManyLines(const Control& c) {
-    return (c.is().answers == AnswerType::text && c.text(Prop::lines) == "many") ||
+    return (c.is().answers == AnswerType::text && c.as<Lines>() == Lines::many) ||
            (c.is().speaks && c.yes(Prop::wraps));
 }
 
@@ -71,11 +71,6 @@ std::optional<Room> roomOf(const Form& form, const Control& c, const FontBook& f
     return room;
 }
 
-string roomInWords(const Room& room) {
-    if (room.lines > 1) return fmt::format("{} lines of about {} letters", room.lines, room.letters);
-    return fmt::format("about {} letters, {} digits, {} W", room.letters, room.digits, room.wide);
-}
-
 bool fitsIn(const Form& form, const Control& c, const string& text, const FontBook& fonts) {
     const auto place = textPlace(form, c);
     if (!place) return true;
@@ -106,7 +101,7 @@ Form widthFittedToLimit(const Form& form, const Ids& ids, const FontBook& fonts)
                                   step) *
                         step;
         } else {
-            const string text = c->text(Prop::letters) == "upper" ? string(limit, 'M') : wordsOf(limit);
+            const string text = c->as<LetterCase>() == LetterCase::upper ? string(limit, 'M') : wordsOf(limit);
             to.width = std::ceil((shownWidth(form, text, look, fonts) + around) / step) * step;
         }
         next = boxed(next, id, to);

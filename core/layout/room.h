@@ -14,8 +14,6 @@ struct Room {
 /// The room of a text control: what fillers type into it, or for a label the wording itself. Nothing for controls that
 /// carry no text.
 std::optional<Room> roomOf(const Form& form, const Control& control, const FontBook& fonts);
-/// "28 letters, 31 digits" or "5 lines of 60 letters".
-std::string roomInWords(const Room& room);
 /// True when a text can be seen whole in the control.
 bool fitsIn(const Form& form, const Control& control, const std::string& text, const FontBook& fonts);
 /// The width of text as the control's surface shows it, in form units: a dialog's letters have whole pixels for a size.

@@ -11,8 +11,8 @@ namespace {
 void dress(Control& part, const Control& group) {
     for (const auto& [prop, value] : group.own)
         if ((isLook(prop) && prop != Prop::fillColour && prop != Prop::border && prop != Prop::bold) ||
-            prop == Prop::style || prop == Prop::entryStyle || prop == Prop::visible || prop == Prop::enabled ||
-            prop == Prop::access || prop == Prop::note || prop == Prop::tabStop)
+            prop == Prop::style || prop == Prop::entryStyle || prop == Prop::access || prop == Prop::note ||
+            prop == Prop::tabStop)
             part.own.set(prop, value);
 }
 
@@ -23,13 +23,13 @@ namespace {
 /// One choice group, taken apart into the controls that stand in its stead in its container.
 class Parted {
   public:
-    Parted(Spread& out, const FormIndex& index, const Control& group, const ShownAll* shown, const FontBook& fonts)
+    Parted(Spread& out, const FormIndex& index, const Control& group, const FontBook& fonts)
         : out_(out),
           index_(index),
           group_(group),
           spots_(choiceSpotsOf(out.form, group, fonts)),
           first_(startingShown(out.form, group)),
-          held_(shown && shown->contains(group.id) ? shown->at(group.id) : first_) {}
+          held_(out.filling.shown.contains(group.id) ? out.filling.shown.at(group.id) : first_) {}
 
     std::vector<Id> parts() {
         question();
@@ -54,6 +54,7 @@ class Parted {
         part.box = box.moved(group_.box.left, group_.box.top);
         while (!part.name.empty() && index_.named(part.name)) part.name += "_";
         dress(part, group_);
+        out_.filling.presence.follow(part.id, group_.id);
         parts_.push_back(part.id);
         form.controls.put(part.id, std::make_shared<Control>(std::move(part)));
         return parts_.back();
@@ -87,7 +88,7 @@ class Parted {
         Shown state;
         state.on = std::ranges::binary_search(held_.picked, i);
         const Id made = add(part, line);
-        out_.shown[made] = state;
+        out_.filling.shown[made] = state;
     }
 
     void other() {
@@ -98,21 +99,20 @@ class Parted {
         Shown typed;
         typed.text = held_.text;
         const Id made = add(field, spots_.other);
-        out_.shown[made] = typed;
+        out_.filling.shown[made] = typed;
     }
 };
 
 }  // namespace
 
-Spread spread(const Form& form, const FontBook& fonts, const ShownAll* shown) {
-    Spread out{form, {}};
-    if (shown) out.shown = *shown;
+Spread spread(const Form& form, const FontBook& fonts, const Filling* filling) {
+    Spread out{form, filling ? *filling : Filling{{}, Presence::atStart(form)}};
     const auto index = form.index();
     std::map<Id, std::vector<Id>> parts;  // of each group
     std::set<Id> holders;
     for (Id id : index->fields())
         if (const Control& c = *form.find(id); c.is().spreads) {
-            parts[id] = Parted(out, *index, c, shown, fonts).parts();
+            parts[id] = Parted(out, *index, c, fonts).parts();
             holders.insert(c.parent);
             out.form.controls.put(id, nullptr);
             if (const Control* label = out.form.find(index->labelOf(id))) {

@@ -10,8 +10,8 @@ namespace brindel {
 /// check boxes as name.1, name.2 …, another answer as name_other. All else is as it was.
 struct Spread {
     Form form;
-    ShownAll shown;
+    Filling filling;
 };
-Spread spread(const Form& form, const FontBook& fonts, const ShownAll* shown);
+Spread spread(const Form& form, const FontBook& fonts, const Filling* filling);
 
 }  // namespace brindel

@@ -98,13 +98,8 @@ void Tidying::findRows() {
         }
         row.spread = lowest - highest;
         if (row.units.size() == 1 && brindel::row(units_[row.units[0]].kind).speaks) {
-            const std::string& role = form_.find(units_[row.units[0]].id)->text(Prop::role);
             row.label = true;
-            row.heading = role == "heading1"    ? 1
-                          : role == "heading2"  ? 2
-                          : role == "heading3"  ? 3
-                          : role == "finePrint" ? 4
-                                                : 0;
+            row.heading = int(form_.find(units_[row.units[0]].id)->as<Role>());  // 1 to 3, 4 for fine print
         }
         row.low = lowest - reach_;
         row.high = highest + reach_;

@@ -5,6 +5,7 @@
 #include <optional>
 
 #include "core/model/looks.h"
+#include "core/model/papers.h"
 
 namespace brindel {
 
@@ -85,16 +86,10 @@ Form newForm(Kind rootKind) {
 }
 
 Extent paperSize(const Control& root) {
-    // ISO 216 for the A sizes; ANSI A and legal for the others. In mm.
-    static constexpr std::array<std::pair<std::string_view, Extent>, 5> sizes = {{{"A3", {297, 420}},
-                                                                                  {"A4", {210, 297}},
-                                                                                  {"A5", {148, 210}},
-                                                                                  {"Letter", {215.9, 279.4}},
-                                                                                  {"Legal", {215.9, 355.6}}}};
-    Extent size = {210, 297};
-    for (const auto& [name, extent] : sizes)
-        if (name == root.text(Prop::paper)) size = extent;
-    if (root.text(Prop::orientation) == "sideways") std::swap(size.width, size.height);
+    const auto at = std::ranges::find(papers, root.text(Prop::paper), &Paper::key);
+    const Paper& paper = at == std::end(papers) ? usualPaper : *at;
+    Extent size = {paper.width, paper.height};
+    if (root.as<Orientation>() == Orientation::sideways) std::swap(size.width, size.height);
     return size;
 }
 

@@ -11,6 +11,7 @@
 #include "core/model/props.h"
 #include "core/model/scheme.h"
 #include "core/model/shared_map.h"
+#include "core/model/tokens.h"
 
 namespace brindel {
 
@@ -33,6 +34,11 @@ struct Control {
     const std::string& text(Prop prop) const;
     double number(Prop prop) const;
     bool yes(Prop prop) const;
+    /// The value of a property that is one of several, as `as<Access>()`.
+    template <class E>
+    E as() const {
+        return tokenAs<E>(get(tokensOf<E>));
+    }
     /// A number of a property that can also be empty.
     std::optional<double> maybeNumber(Prop prop) const;
     const Choices& choices() const;

@@ -4,6 +4,10 @@
 #include <array>
 #include <cmath>
 
+#include "core/model/papers.h"
+#include "core/model/style_keys.h"
+#include "core/model/tokens.h"
+
 namespace brindel {
 namespace {
 
@@ -31,6 +35,12 @@ std::vector<Prop> with(std::vector<Prop> own, bool tabbed, bool filled) {
     all.insert(all.end(), {Prop::holdsTo, Prop::visible, Prop::enabled, Prop::note});
     all.insert(all.end(), everyLook.begin(), everyLook.end());
     return all;
+}
+
+std::vector<Token> paperTokens() {
+    std::vector<Token> tokens;
+    for (const Paper& paper : papers) tokens.push_back({paper.key, paper.key});
+    return tokens;
 }
 
 const std::vector<PropertyRow>& properties() {
@@ -137,8 +147,7 @@ const std::vector<PropertyRow>& properties() {
         {Prop::escapeCloses, "escapeCloses", "Escape closes it", yesNo, G::window, true, "Escape leaves the form without a reply."},
         {Prop::language, "language", "Language", text, G::window, string("en"), "Of the wording, dates and numbers: en, de, fr-CH."},
 
-        {Prop::paper, "paper", "Paper", oneOf, G::paper, string("A4"), "The size of the page.",
-         {{"A3", "A3"}, {"A4", "A4"}, {"A5", "A5"}, {"Letter", "Letter"}, {"Legal", "Legal"}}},
+        {Prop::paper, "paper", "Paper", oneOf, G::paper, string(usualPaper.key), "The size of the page.", paperTokens()},
         {Prop::orientation, "orientation", "Stands", oneOf, G::paper, string("upright"), "Which way the paper is turned.",
          {{"upright", "upright"}, {"sideways", "sideways"}}},
         {Prop::marginLeft, "marginLeft", "Left margin", length, G::paper, 20.0, "Free room at the left."},
@@ -150,7 +159,7 @@ const std::vector<PropertyRow>& properties() {
         {Prop::pageNumbers, "pageNumbers", "Page numbers", yesNo, G::paper, true, "Page x of y at the foot, from two pages on."},
 
         {Prop::style, "style", "Style", Type::style, G::look, none, "The set of looks it follows."},
-        {Prop::entryStyle, "entryStyle", "Entry style", Type::style, G::look, string("entry"), "The looks of what fillers type."},
+        {Prop::entryStyle, "entryStyle", "Entry style", Type::style, G::look, string(style::entry), "The looks of what fillers type."},
         {Prop::fontFamily, "font", "Font", font, G::look, none, "The desktop's font when empty."},
         {Prop::fontSize, "fontSize", "Size", number, G::look, 10.0, "In points."},
         {Prop::bold, "bold", "Bold", yesNo, G::look, false, "Heavy letters."},
@@ -185,103 +194,103 @@ const std::vector<KindRow>& kinds() {
     using enum Prop;
     static const std::vector<KindRow> table_ = {
         {.kind = Kind::dialog, .key = "dialog", .word = "dialog", .prefix = "dlg", .suffix = "Dialog", .named = Named::always,
-         .inDialog = {480, 320}, .style = "text",
+         .inDialog = {480, 320}, .style = style::text,
          .surface = true, .root = true, .holds = true, .children = "controls", .wording = Prop::title,
          .props = {title, hint, labelsSit, startsIn, opensAt, resizable, leastWidth, leastHeight, maximise, onTop, blocksHost, escapeCloses,
                    language, note, fillColour}},
         {.kind = Kind::document, .key = "document", .word = "document", .prefix = "doc", .suffix = "Document", .named = Named::always,
-         .style = "text",
+         .style = style::text,
          .root = true, .holds = true, .children = "pages", .keepsOrder = true, .boxed = false, .wording = Prop::title,
          .props = {title, hint, labelsSit, startsIn, paper, orientation, marginLeft, marginTop, marginRight, marginBottom, head, foot,
                    pageNumbers, language, note}},
         {.kind = Kind::page, .key = "page", .word = "page", .prefix = "pge", .suffix = "Page", .named = Named::never,
-         .inDocument = {210, 297}, .style = "text",
+         .inDocument = {210, 297}, .style = style::text,
          .surface = true, .holds = true, .children = "controls", .boxed = false, .paper = true,
          .props = {note, fillColour}},
         {.kind = Kind::tabPage, .key = "tabPage", .word = "tab page", .prefix = "tab", .suffix = "Page", .named = Named::always,
-         .style = "text",
+         .style = style::text,
          .holds = true, .children = "controls", .boxed = false, .turned = true, .wording = Prop::text,
          .props = {text, hint, accessKey, keepsKey, visible, enabled, note}},
         {.kind = Kind::label, .key = "label", .word = "label", .prefix = "lbl", .suffix = "Label", .named = Named::wording,
-         .letter = 'L', .inDialog = {120, 20}, .inDocument = {40, 6}, .style = "text",
+         .letter = 'L', .inDialog = {120, 20}, .inDocument = {40, 6}, .style = style::text,
          .placed = true, .speaks = true, .wording = Prop::text,
          .props = with({text, role, labels, wraps, accessKey, keepsKey, alwaysFits}, false, false)},
         {.kind = Kind::textBox, .key = "textBox", .word = "text box", .prefix = "txt", .suffix = "Text", .named = Named::always,
-         .letter = 'T', .inDialog = {200, 26}, .inDocument = {60, 7}, .style = "field",
+         .letter = 'T', .inDialog = {200, 26}, .inDocument = {60, 7}, .style = style::field,
          .answers = AnswerType::text, .tabbed = true, .placed = true, .labelled = true,
          .props = with({maxLength, letters, placeholder, defaultText, pattern, patternMessage, lines, tooMuch, wraps, scrollBars,
                    secret, rich}, true, true)},
         {.kind = Kind::numberBox, .key = "numberBox", .word = "number box", .prefix = "num", .suffix = "Number", .named = Named::always,
-         .letter = 'N', .inDialog = {90, 26}, .inDocument = {30, 7}, .style = "field",
+         .letter = 'N', .inDialog = {90, 26}, .inDocument = {30, 7}, .style = style::field,
          .answers = AnswerType::number, .tabbed = true, .placed = true, .labelled = true,
          .props = with({least, most, rangeMessage, decimals, step, unit, thousands, defaultText, placeholder}, true, true)},
         {.kind = Kind::dateBox, .key = "dateBox", .word = "date box", .prefix = "dtm", .suffix = "Date", .named = Named::always,
-         .letter = 'D', .inDialog = {130, 26}, .inDocument = {36, 7}, .style = "field",
+         .letter = 'D', .inDialog = {130, 26}, .inDocument = {36, 7}, .style = style::field,
          .answers = AnswerType::date, .tabbed = true, .placed = true, .labelled = true,
          .props = with({datePattern, earliest, latest, rangeMessage, defaultText, placeholder, calendar}, true, true)},
         {.kind = Kind::timeBox, .key = "timeBox", .word = "time box", .prefix = "tim", .suffix = "Time", .named = Named::always,
-         .letter = 'M', .inDialog = {90, 26}, .inDocument = {26, 7}, .style = "field",
+         .letter = 'M', .inDialog = {90, 26}, .inDocument = {26, 7}, .style = style::field,
          .answers = AnswerType::time, .tabbed = true, .placed = true, .labelled = true,
          .props = with({timePattern, earliestTime, latestTime, rangeMessage, stepMinutes, defaultText, placeholder}, true, true)},
         {.kind = Kind::comboBox, .key = "comboBox", .word = "combo box", .prefix = "cbo", .suffix = "Choice", .named = Named::always,
-         .letter = 'C', .inDialog = {150, 26}, .inDocument = {50, 7}, .style = "field",
+         .letter = 'C', .inDialog = {150, 26}, .inDocument = {50, 7}, .style = style::field,
          .answers = AnswerType::choice, .tabbed = true, .placed = true, .labelled = true,
          .props = with({choices, prompt, defaultText, otherAnswers, filters}, true, true)},
         {.kind = Kind::listBox, .key = "listBox", .word = "list box", .prefix = "lst", .suffix = "List", .named = Named::always,
-         .letter = 'I', .inDialog = {180, 96}, .inDocument = {60, 24}, .style = "field",
+         .letter = 'I', .inDialog = {180, 96}, .inDocument = {60, 24}, .style = style::field,
          .answers = AnswerType::picks, .tabbed = true, .placed = true, .labelled = true, .tall = true,
          .props = with({choices, defaultText, many, tickMarks, atLeast, atMost}, true, true)},
         {.kind = Kind::checkBox, .key = "checkBox", .word = "check box", .prefix = "chk", .suffix = "Check", .named = Named::always,
-         .letter = 'K', .inDialog = {160, 22}, .inDocument = {50, 6}, .style = "text",
+         .letter = 'K', .inDialog = {160, 22}, .inDocument = {50, 6}, .style = style::text,
          .answers = AnswerType::tick, .tabbed = true, .placed = true, .wording = Prop::text,
          .props = with({text, startsTicked, value}, true, true)},
         {.kind = Kind::radioButton, .key = "radioButton", .word = "radio button", .prefix = "rad", .suffix = "Option", .named = Named::always,
-         .letter = 'R', .inDialog = {160, 22}, .inDocument = {50, 6}, .style = "text",
+         .letter = 'R', .inDialog = {160, 22}, .inDocument = {50, 6}, .style = style::text,
          .answers = AnswerType::question, .tabbed = true, .placed = true, .wording = Prop::text,
          .props = with({text, group, startsTicked, value}, true, true)},
         {.kind = Kind::choiceGroup, .key = "choiceGroup", .word = "choice group", .prefix = "chg", .suffix = "Choice", .named = Named::always,
-         .letter = 'G', .inDialog = {240, 96}, .inDocument = {80, 26}, .style = "text",
+         .letter = 'G', .inDialog = {240, 96}, .inDocument = {80, 26}, .style = style::text,
          .answers = AnswerType::picks, .tabbed = true, .placed = true, .spreads = true, .wording = Prop::text,
          .props = with({text, choices, many, atLeast, atMost, acrossIn, otherAnswers, otherText, defaultText}, true, true),
          .defaults = {{alignDown, string("top")}}},
         {.kind = Kind::button, .key = "button", .word = "button", .prefix = "btn", .suffix = "Button", .named = Named::always,
-         .letter = 'B', .inDialog = {96, 30}, .inDocument = {28, 8}, .style = "button",
+         .letter = 'B', .inDialog = {96, 30}, .inDocument = {28, 8}, .style = style::button,
          .tabbed = true, .placed = true, .pressed = true, .wording = Prop::text,
          .props = with({text, buttonRole, picture, alwaysFits}, true, false),
          .defaults = {{alignAcross, string("centre")}}},
         {.kind = Kind::frame, .key = "frame", .word = "frame", .prefix = "frm", .suffix = "Frame", .named = Named::wording,
-         .letter = 'F', .inDialog = {280, 140}, .inDocument = {100, 40}, .style = "frame",
+         .letter = 'F', .inDialog = {280, 140}, .inDocument = {100, 40}, .style = style::frame,
          .holds = true, .children = "controls", .placed = true, .tall = true, .wide = true, .framed = true, .wording = Prop::title,
          .props = with({title, fold}, false, false),
          .defaults = {{border, string("line")}}},
         {.kind = Kind::tabs, .key = "tabs", .word = "tabs", .prefix = "tbs", .suffix = "Tabs", .named = Named::always,
-         .letter = 'A', .inDialog = {400, 260}, .inDocument = {140, 80}, .style = "text",
+         .letter = 'A', .inDialog = {400, 260}, .inDocument = {140, 80}, .style = style::text,
          .children = "pages", .keepsOrder = true, .tabbed = true, .placed = true, .tall = true, .wide = true, .turns = true,
          .props = with({tabsSit}, true, false)},
         {.kind = Kind::table, .key = "table", .word = "table", .prefix = "tbl", .suffix = "Table", .named = Named::always,
-         .letter = 'E', .inDialog = {420, 120}, .inDocument = {170, 32}, .style = "text",
+         .letter = 'E', .inDialog = {420, 120}, .inDocument = {170, 32}, .style = style::text,
          .holds = true, .children = "cells", .keepsOrder = true, .placed = true, .tall = true, .wide = true, .grid = true,
          .props = with({columns, rows, headRow, rowsMost, banding, gridLines}, false, false),
          .defaults = {{border, string("line")}}},
         {.kind = Kind::cell, .key = "cell", .word = "cell", .prefix = "cel", .suffix = "Cell", .named = Named::never,
-         .style = "text",
+         .style = style::text,
          .holds = true, .children = "controls", .inGrid = true,
          .props = {note, fillColour}},
         {.kind = Kind::picture, .key = "picture", .word = "picture", .prefix = "pic", .suffix = "Picture", .named = Named::spoken,
-         .letter = 'P', .inDialog = {160, 120}, .inDocument = {50, 38}, .style = "text",
+         .letter = 'P', .inDialog = {160, 120}, .inDocument = {50, 38}, .style = style::text,
          .answers = AnswerType::picture, .tabbed = true, .placed = true, .labelled = true, .tall = true,
          .props = with({picture, fits, byFiller}, true, true)},
         {.kind = Kind::signature, .key = "signature", .word = "signature", .prefix = "sig", .suffix = "Signature", .named = Named::always,
-         .letter = 'S', .inDialog = {240, 60}, .inDocument = {80, 18}, .style = "field",
+         .letter = 'S', .inDialog = {240, 60}, .inDocument = {80, 18}, .style = style::field,
          .answers = AnswerType::ink, .tabbed = true, .placed = true, .labelled = true, .tall = true,
          .props = with({signs}, true, true)},
         {.kind = Kind::line, .key = "line", .word = "line", .prefix = "lin", .suffix = "Line", .named = Named::spoken,
-         .inDialog = {240, 2}, .inDocument = {100, 1}, .style = "text",
+         .inDialog = {240, 2}, .inDocument = {100, 1}, .style = style::text,
          .placed = true,
          .props = {lineWidth, lineColour, dash, holdsTo, visible, note},
          .defaults = {{holdsTo, string("left top right")}}},
         {.kind = Kind::box, .key = "box", .word = "box", .prefix = "box", .suffix = "Box", .named = Named::spoken,
-         .letter = 'X', .inDialog = {240, 120}, .inDocument = {100, 40}, .style = "text",
+         .letter = 'X', .inDialog = {240, 120}, .inDocument = {100, 40}, .style = style::text,
          .placed = true, .behind = true,
          .props = {lineWidth, lineColour, dash, fillColour, corners, holdsTo, visible, note}},
     };
@@ -428,6 +437,15 @@ std::string_view tokenWord(Prop prop, std::string_view key) {
     for (const Token& t : row(prop).tokens)
         if (t.key == key) return t.word;
     return key;
+}
+
+std::size_t tokenAt(Prop prop, const Value& value) {
+    const PropertyRow& r = row(prop);
+    for (const Value* one : {&value, &r.fallback})
+        if (const auto* text = std::get_if<string>(one))
+            for (std::size_t i = 0; i < r.tokens.size(); ++i)
+                if (r.tokens[i].key == *text) return i;
+    return 0;
 }
 
 }  // namespace brindel

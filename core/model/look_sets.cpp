@@ -1,4 +1,5 @@
 #include "core/model/look_sets.h"
+#include "core/model/style_keys.h"
 
 namespace brindel {
 namespace {
@@ -26,29 +27,29 @@ Styles stylesFrom(const Palette& p, Kind rootKind) {
     using enum Prop;
     const bool printed = rootKind == Kind::document;
     Styles styles = startingStyles(rootKind);
-    auto set = [&](const char* key, std::vector<std::pair<Prop, string>> look) {
+    auto set = [&](std::string_view key, std::vector<std::pair<Prop, string>> look) {
         for (Style& s : styles)
             if (s.key == key)
                 for (const auto& [prop, value] : look) s.look.set(prop, value);
     };
-    auto width = [&](const char* key) {
+    auto width = [&](std::string_view key) {
         for (Style& s : styles)
             if (s.key == key) s.look.set(borderWidth, p.lineWidth);
     };
-    set("title", {{textColour, p.heading}});
-    set("heading", {{textColour, p.heading}});
-    set("text", {{textColour, p.ink}});
-    set("finePrint", {{textColour, p.fine}});
-    set("field", {{textColour, p.ink}, {borderColour, p.fieldEdge}});
-    if (printed) set("field", {{fillColour, p.fieldFill}});
-    set("entry", {{textColour, p.entry}});
-    set("mainButton", {{fillColour, p.accent}, {textColour, p.onAccent}, {borderColour, p.accentEdge}});
-    set("button", {{fillColour, p.buttonFill}, {textColour, p.ink}, {borderColour, p.buttonEdge}});
-    set("frame", {{textColour, p.heading}, {borderColour, p.frameEdge}});
-    set("tableHead", {{fillColour, p.headFill}, {textColour, p.headText}});
-    set("tableBand", {{fillColour, p.band}});
+    set(style::title, {{textColour, p.heading}});
+    set(style::heading, {{textColour, p.heading}});
+    set(style::text, {{textColour, p.ink}});
+    set(style::finePrint, {{textColour, p.fine}});
+    set(style::field, {{textColour, p.ink}, {borderColour, p.fieldEdge}});
+    if (printed) set(style::field, {{fillColour, p.fieldFill}});
+    set(style::entry, {{textColour, p.entry}});
+    set(style::mainButton, {{fillColour, p.accent}, {textColour, p.onAccent}, {borderColour, p.accentEdge}});
+    set(style::button, {{fillColour, p.buttonFill}, {textColour, p.ink}, {borderColour, p.buttonEdge}});
+    set(style::frame, {{textColour, p.heading}, {borderColour, p.frameEdge}});
+    set(style::tableHead, {{fillColour, p.headFill}, {textColour, p.headText}});
+    set(style::tableBand, {{fillColour, p.band}});
     if (printed)
-        for (const char* key : {"field", "frame"}) width(key);
+        for (std::string_view key : {style::field, style::frame}) width(key);
     return styles;
 }
 

@@ -1,4 +1,5 @@
 #include "core/model/looks.h"
+#include "core/model/style_keys.h"
 
 #include <algorithm>
 #include <cmath>
@@ -9,7 +10,7 @@ namespace {
 using std::string;
 
 struct Setting {
-    const char* style;
+    std::string_view style;
     const char* word;
     std::vector<std::pair<Prop, Value>> look;
 };
@@ -18,7 +19,7 @@ struct Setting {
 Styles built(const std::vector<Setting>& settings) {
     Styles styles;
     for (const Setting& s : settings) {
-        Style style{s.style, s.word, {}};
+        Style style{string(s.style), s.word, {}};
         for (const auto& [prop, value] : s.look) style.look.set(prop, value);
         styles.push_back(std::move(style));
     }
@@ -28,23 +29,23 @@ Styles built(const std::vector<Setting>& settings) {
 Styles dialogStyles() {
     using enum Prop;
     return built({
-        {"title", "Title", {{fontSize, 14.0}, {bold, true}}},
-        {"heading", "Heading", {{bold, true}}},
-        {"text", "Text", {}},
-        {"finePrint", "Fine print", {{fontSize, 9.0}, {textColour, string("#5E564F")}}},
-        {"field", "Field", {{border, string("sunken")}}},
-        {"entry", "Entry", {}},
-        {"mainButton",
+        {style::title, "Title", {{fontSize, 14.0}, {bold, true}}},
+        {style::heading, "Heading", {{bold, true}}},
+        {style::text, "Text", {}},
+        {style::finePrint, "Fine print", {{fontSize, 9.0}, {textColour, string("#5E564F")}}},
+        {style::field, "Field", {{border, string("sunken")}}},
+        {style::entry, "Entry", {}},
+        {style::mainButton,
          "Main button",
          {{bold, true},
           {alignAcross, string("centre")},
           {fillColour, string("#2F6B66")},
           {textColour, string("#FFFFFF")},
           {border, string("raised")}}},
-        {"button", "Button", {{alignAcross, string("centre")}, {border, string("raised")}}},
-        {"frame", "Frame", {{bold, true}, {border, string("line")}}},
-        {"tableHead", "Table head", {{bold, true}}},
-        {"tableBand", "Table band", {}},
+        {style::button, "Button", {{alignAcross, string("centre")}, {border, string("raised")}}},
+        {style::frame, "Frame", {{bold, true}, {border, string("line")}}},
+        {style::tableHead, "Table head", {{bold, true}}},
+        {style::tableBand, "Table band", {}},
     });
 }
 
@@ -52,11 +53,11 @@ Styles documentStyles() {
     using enum Prop;
     const string lato = "Lato", ink = "#23282B", teal = "#24504D", edge = "#8C9A98";
     return built({
-        {"title", "Title", {{fontFamily, lato}, {fontSize, 17.0}, {bold, true}, {textColour, teal}}},
-        {"heading", "Heading", {{fontFamily, lato}, {fontSize, 11.5}, {bold, true}, {textColour, teal}}},
-        {"text", "Text", {{fontFamily, lato}, {fontSize, 9.5}, {textColour, ink}}},
-        {"finePrint", "Fine print", {{fontFamily, lato}, {fontSize, 8.0}, {textColour, string("#585F62")}}},
-        {"field",
+        {style::title, "Title", {{fontFamily, lato}, {fontSize, 17.0}, {bold, true}, {textColour, teal}}},
+        {style::heading, "Heading", {{fontFamily, lato}, {fontSize, 11.5}, {bold, true}, {textColour, teal}}},
+        {style::text, "Text", {{fontFamily, lato}, {fontSize, 9.5}, {textColour, ink}}},
+        {style::finePrint, "Fine print", {{fontFamily, lato}, {fontSize, 8.0}, {textColour, string("#585F62")}}},
+        {style::field,
          "Field",
          {{fontFamily, lato},
           {fontSize, 9.5},
@@ -65,8 +66,8 @@ Styles documentStyles() {
           {border, string("line")},
           {borderColour, edge},
           {borderWidth, 0.6}}},
-        {"entry", "Entry", {{fontFamily, lato}, {fontSize, 10.0}, {textColour, string("#16324A")}}},
-        {"mainButton",
+        {style::entry, "Entry", {{fontFamily, lato}, {fontSize, 10.0}, {textColour, string("#16324A")}}},
+        {style::mainButton,
          "Main button",
          {{fontFamily, lato},
           {fontSize, 9.5},
@@ -76,7 +77,7 @@ Styles documentStyles() {
           {textColour, string("#FFFFFF")},
           {border, string("line")},
           {borderColour, string("#24504D")}}},
-        {"button",
+        {style::button,
          "Button",
          {{fontFamily, lato},
           {fontSize, 9.5},
@@ -85,7 +86,7 @@ Styles documentStyles() {
           {fillColour, string("#EDF1F0")},
           {border, string("line")},
           {borderColour, edge}}},
-        {"frame",
+        {style::frame,
          "Frame",
          {{fontFamily, lato},
           {fontSize, 9.5},
@@ -94,18 +95,9 @@ Styles documentStyles() {
           {border, string("line")},
           {borderColour, string("#A9B4B2")},
           {borderWidth, 0.6}}},
-        {"tableHead", "Table head", {{fontFamily, lato}, {fontSize, 9.5}, {bold, true}}},
-        {"tableBand", "Table band", {{fillColour, string("#F4F7F6")}}},
+        {style::tableHead, "Table head", {{fontFamily, lato}, {fontSize, 9.5}, {bold, true}}},
+        {style::tableBand, "Table band", {{fillColour, string("#F4F7F6")}}},
     });
-}
-
-template <class E>
-E tokenAs(Prop prop, const Value& value) {
-    const auto* text = std::get_if<string>(&value);
-    const auto& tokens = row(prop).tokens;
-    for (std::size_t i = 0; text && i < tokens.size(); ++i)
-        if (tokens[i].key == *text) return E(i);
-    return E(0);
 }
 
 const Value& styled(const Form& form, const string& style, Kind kind, Prop prop) {
@@ -139,11 +131,11 @@ Look gathered(ValueOf valueOf) {
     look.fill = colourMeant(text(Prop::fillColour));
     look.textRole = role(Prop::textColour);
     look.fillRole = role(Prop::fillColour);
-    look.border = tokenAs<Border>(Prop::border, valueOf(Prop::border));
+    look.border = tokenAs<Border>(valueOf(Prop::border));
     look.borderColour = colourMeant(text(Prop::borderColour));
     look.borderWidth = std::clamp(number(Prop::borderWidth), 0.0, 20.0);
-    look.across = tokenAs<Across>(Prop::alignAcross, valueOf(Prop::alignAcross));
-    look.down = tokenAs<Down>(Prop::alignDown, valueOf(Prop::alignDown));
+    look.across = tokenAs<Across>(valueOf(Prop::alignAcross));
+    look.down = tokenAs<Down>(valueOf(Prop::alignDown));
     return look;
 }
 
@@ -174,12 +166,11 @@ Styles startingStyles(Kind rootKind) {
 string styleKey(const Control& control) {
     if (const string& mine = control.text(Prop::style); !mine.empty()) return mine;
     if (control.is().speaks) {
-        const string& role = control.text(Prop::role);
-        if (role == "heading1") return "title";
-        if (role == "heading2" || role == "heading3") return "heading";
-        if (role == "finePrint") return "finePrint";
+        static constexpr std::string_view byRole[] = {style::text, style::title, style::heading, style::heading,
+                                                      style::finePrint};
+        return string(byRole[std::size_t(control.as<Role>())]);
     }
-    if (control.is().pressed && control.text(Prop::buttonRole) == "accept") return "mainButton";
+    if (control.is().pressed && control.as<ButtonRole>() == ButtonRole::accept) return string(style::mainButton);
     return string(row(control.kind).style);
 }
 

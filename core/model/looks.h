@@ -5,10 +5,6 @@
 
 namespace brindel {
 
-enum class Across : std::uint8_t { start, centre, end };
-enum class Down : std::uint8_t { top, middle, bottom };
-enum class Border : std::uint8_t { none, line, sunken, raised };
-
 struct Look {
     std::string family;  // empty: the desktop's font
     double size = 10;    // points

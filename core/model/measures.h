@@ -19,6 +19,15 @@ struct Measures {
     double grain;         // the least step of placing by hand
     double choiceLine;    // the text line of the first choice of a group, from its top
     double questionLine;  // the same for its question
+    // ---- inside of controls ----
+    double tickSide;   // a tick's square
+    double tickWide;   // what a tick takes up beside its wording
+    double buttonPad;  // what a button takes up beside its wording
+    double textRoom;   // what wording needs beyond its letters
+    double gridStep;   // of the grid that placing can snap to
+    double tabStrip;   // the height of a row of tabs
+    double listRow;    // the height of a line of a list
+    double labelDrop;  // from a label to the field below it
 };
 inline constexpr Measures onScreen = {.inset = 20,
                                       .top = 18,
@@ -43,7 +52,15 @@ inline constexpr Measures onScreen = {.inset = 20,
                                       .wideGap = 48,
                                       .grain = 1,
                                       .choiceLine = 12,
-                                      .questionLine = 8};
+                                      .questionLine = 8,
+                                      .tickSide = 16,
+                                      .tickWide = 30,
+                                      .buttonPad = 28,
+                                      .textRoom = 2,
+                                      .gridStep = 8,
+                                      .tabStrip = 28,
+                                      .listRow = 23,
+                                      .labelDrop = 4};
 inline constexpr Measures onPaper = {.inset = 0,
                                      .top = 0,
                                      .rowGap = 3,
@@ -67,7 +84,15 @@ inline constexpr Measures onPaper = {.inset = 0,
                                      .wideGap = 13,
                                      .grain = 0.5,
                                      .choiceLine = 3.1,
-                                     .questionLine = 3.1};
+                                     .questionLine = 3.1,
+                                     .tickSide = 4,
+                                     .tickWide = 8,
+                                     .buttonPad = 8,
+                                     .textRoom = 0.5,
+                                     .gridStep = 5,
+                                     .tabStrip = 8,
+                                     .listRow = 5.5,
+                                     .labelDrop = 1};
 
 inline const Measures& measuresFor(bool dialog) {
     return dialog ? onScreen : onPaper;

@@ -1,4 +1,5 @@
 #include "core/model/places.h"
+#include "core/model/measures.h"
 
 #include <algorithm>
 #include <cmath>
@@ -9,13 +10,13 @@ double unitsPerPoint(const Form& form) {
     return form.isDialog() ? 96.0 / 72 : 25.4 / 72;
 }
 double smallStep(const Form& form) {
-    return form.isDialog() ? 1 : 0.5;
+    return measuresFor(form).grain;
 }
 double gridStep(const Form& form) {
-    return form.isDialog() ? 8 : 5;
+    return measuresFor(form).gridStep;
 }
 double tabStrip(const Form& form) {
-    return form.isDialog() ? 28 : 8;
+    return measuresFor(form).tabStrip;
 }
 
 Id surfaceOf(const Form& form, Id id) {
@@ -44,11 +45,11 @@ Box boxOf(const Form& form, const Control& control) {
     const Control* tabs = control.is().turned ? form.find(control.parent) : nullptr;
     if (!tabs) return control.box;
     double strip = tabStrip(form), wide = tabs->box.width, high = tabs->box.height;
-    const std::string& sit = tabs->text(Prop::tabsSit);
+    const TabsSit sit = tabs->as<TabsSit>();
     double side = 3 * strip;  // tabs at a side are as wide as a short word needs
-    if (sit == "bottom") return {0, 0, wide, std::max(0.0, high - strip)};
-    if (sit == "left") return {side, 0, std::max(0.0, wide - side), high};
-    if (sit == "right") return {0, 0, std::max(0.0, wide - side), high};
+    if (sit == TabsSit::bottom) return {0, 0, wide, std::max(0.0, high - strip)};
+    if (sit == TabsSit::left) return {side, 0, std::max(0.0, wide - side), high};
+    if (sit == TabsSit::right) return {0, 0, std::max(0.0, wide - side), high};
     return {0, strip, wide, std::max(0.0, high - strip)};
 }
 
@@ -99,7 +100,7 @@ bool isFreelyPlaced(const Form& form, const Control& control) {
 }
 
 Box insideCell(const Form& form, const Box& cell) {
-    const double margin = form.isDialog() ? 2 : 0.5;
+    const double margin = measuresFor(form).textRoom;
     return {margin, margin, std::max(0.0, cell.width - 2 * margin), std::max(0.0, cell.height - 2 * margin)};
 }
 
@@ -179,17 +180,17 @@ Id containerAt(const Form& form, Id surface, Point point, const TurnedTo& turned
 std::vector<Box> tabBoxes(const Form& form, const Control& tabs, const std::vector<double>& widths) {
     std::vector<Box> boxes;
     double strip = tabStrip(form), side = 3 * strip;
-    const std::string& sit = tabs.text(Prop::tabsSit);
+    const TabsSit sit = tabs.as<TabsSit>();
     double at = 0;
     for (double width : widths) {
-        if (sit == "left" || sit == "right")
-            boxes.push_back({sit == "left" ? 0 : tabs.box.width - side, at, side, strip});
+        if (sit == TabsSit::left || sit == TabsSit::right)
+            boxes.push_back({sit == TabsSit::left ? 0 : tabs.box.width - side, at, side, strip});
         else
-            boxes.push_back({at, sit == "bottom" ? tabs.box.height - strip : 0, width, strip});
-        at += sit == "left" || sit == "right" ? strip : width;
+            boxes.push_back({at, sit == TabsSit::bottom ? tabs.box.height - strip : 0, width, strip});
+        at += sit == TabsSit::left || sit == TabsSit::right ? strip : width;
     }
     // Tabs in a row begin where the language begins.
-    if (sit != "left" && sit != "right" && form.index()->rightToLeft())
+    if (sit != TabsSit::left && sit != TabsSit::right && form.index()->rightToLeft())
         for (Box& box : boxes) box.left = tabs.box.width - box.right();
     return boxes;
 }

@@ -4,17 +4,18 @@
 
 namespace brindel {
 
-std::string roleSaidBy(const std::string& wording) {
-    static constexpr std::pair<const char*, const char*> known[] = {
-        {"Next", "next"},      {"Weiter", "next"},      {"Suivant", "next"},    {"Back", "back"},
-        {"Zurück", "back"},    {"Retour", "back"},      {"Cancel", "cancel"},   {"Abbrechen", "cancel"},
-        {"Annuler", "cancel"}, {"Clear", "clear"},      {"Leeren", "clear"},    {"Effacer", "clear"},
-        {"OK", "accept"},      {"Accept", "accept"},    {"Save", "accept"},     {"Send", "accept"},
-        {"Hand in", "accept"}, {"Speichern", "accept"}, {"Absenden", "accept"}, {"Enregistrer", "accept"},
-        {"Envoyer", "accept"}};
+ButtonRole roleSaidBy(const std::string& wording) {
+    static constexpr std::pair<const char*, ButtonRole> known[] = {
+        {"Next", ButtonRole::next},       {"Weiter", ButtonRole::next},        {"Suivant", ButtonRole::next},
+        {"Back", ButtonRole::back},       {"Zurück", ButtonRole::back},        {"Retour", ButtonRole::back},
+        {"Cancel", ButtonRole::cancel},   {"Abbrechen", ButtonRole::cancel},   {"Annuler", ButtonRole::cancel},
+        {"Clear", ButtonRole::clear},     {"Leeren", ButtonRole::clear},       {"Effacer", ButtonRole::clear},
+        {"OK", ButtonRole::accept},       {"Accept", ButtonRole::accept},      {"Save", ButtonRole::accept},
+        {"Send", ButtonRole::accept},     {"Hand in", ButtonRole::accept},     {"Speichern", ButtonRole::accept},
+        {"Absenden", ButtonRole::accept}, {"Enregistrer", ButtonRole::accept}, {"Envoyer", ButtonRole::accept}};
     for (const auto& [word, role] : known)
         if (wording.starts_with(word)) return role;
-    return "";
+    return ButtonRole::other;
 }
 
 }  // namespace brindel

@@ -3,9 +3,11 @@
 
 #include <string>
 
+#include "core/model/tokens.h"
+
 namespace brindel {
 
-/// The role (a token of Prop::buttonRole) that a button's wording says by itself; empty when it says none.
-std::string roleSaidBy(const std::string& wording);
+/// What a button does as its wording says by itself; other when it says nothing.
+ButtonRole roleSaidBy(const std::string& wording);
 
 }  // namespace brindel

@@ -192,7 +192,7 @@ std::vector<KeyBearer> keyBearers(const Form& form) {
         Id to = noControl;
         if (c.is().speaks) {
             const Control* field = form.find(c.reference(Prop::labels));
-            if (field && row(field->kind).tabbed && !(isFilled(*field) && field->text(Prop::access) == "locked"))
+            if (field && row(field->kind).tabbed && !(isFilled(*field) && field->as<Access>() == Access::locked))
                 to = field->id;
         } else if (has(c.kind, Prop::text) && has(c.kind, Prop::accessKey)) {
             to = c.id;

@@ -11,32 +11,32 @@ bool canStop(const Control& c) {
 
 }  // namespace
 
-bool isUsable(const Form& form, Id id) {
-    for (const Control* c = form.find(id); c; c = form.find(c->parent))
-        if (has(c->kind, Prop::visible) &&
-            (!c->yes(Prop::visible) || (has(c->kind, Prop::enabled) && !c->yes(Prop::enabled))))
-            return false;
-    return form.find(id) != nullptr;
-}
-
-std::string passedBecause(const Form& form, const Control& control) {
+std::string passedBecause(const Form& form, const Presence& presence, const Control& control) {
     if (!canStop(control)) return "";
     if (!control.yes(Prop::tabStop)) return "skipped";
-    if (isFilled(control) && control.text(Prop::access) == "locked") return "locked";
+    if (isFilled(control) && control.as<Access>() == Access::locked) return "locked";
     for (const Control* c = &control; c; c = form.find(c->parent)) {
         const char* whose = c == &control ? "" : "in what is ";
-        if (has(c->kind, Prop::visible) && !c->yes(Prop::visible)) return std::string(whose) + "hidden";
-        if (has(c->kind, Prop::enabled) && !c->yes(Prop::enabled)) return std::string(whose) + "disabled";
+        if (!presence.visible(c->id)) return std::string(whose) + "hidden";
+        if (!presence.enabled(c->id)) return std::string(whose) + "disabled";
     }
     return "";
 }
 
-std::vector<Id> tabRoute(const Form& form) {
+std::string passedBecause(const Form& form, const Control& control) {
+    return passedBecause(form, Presence::atStart(form), control);
+}
+
+std::vector<Id> tabRoute(const Form& form, const Presence& presence) {
     std::vector<Id> ids;
     walk(form, rootId, [&](const Control& c, int) {
-        if (canStop(c) && passedBecause(form, c).empty()) ids.push_back(c.id);
+        if (canStop(c) && passedBecause(form, presence, c).empty()) ids.push_back(c.id);
     });
     return ids;
+}
+
+std::vector<Id> tabRoute(const Form& form) {
+    return tabRoute(form, Presence::atStart(form));
 }
 
 std::vector<Id> stopsOf(const Form& form) {
@@ -68,8 +68,8 @@ std::map<Id, int> stopNumbers(const Form& form) {
     return numbers;
 }
 
-Id firstStop(const Form& form) {
-    const std::vector<Id> route = tabRoute(form);
+Id firstStop(const Form& form, const Presence& presence) {
+    const std::vector<Id> route = tabRoute(form, presence);
     const Id wanted = form.root().reference(Prop::startsIn);
     if (wanted != noControl && std::ranges::find(route, wanted) != route.end()) return wanted;
     for (Id id : route)
@@ -77,13 +77,21 @@ Id firstStop(const Form& form) {
     return route.empty() ? noControl : route.front();
 }
 
-Id buttonPressed(const Form& form, std::string_view role) {
+Id firstStop(const Form& form) {
+    return firstStop(form, Presence::atStart(form));
+}
+
+Id buttonPressed(const Form& form, const Presence& presence, ButtonRole role) {
     Id found = noControl;
     walk(form, rootId, [&](const Control& c, int) {
-        if (found == noControl && c.is().pressed && c.text(Prop::buttonRole) == role && isUsable(form, c.id))
+        if (found == noControl && c.is().pressed && c.as<ButtonRole>() == role && isUsable(form, presence, c.id))
             found = c.id;
     });
     return found;
+}
+
+Id buttonPressed(const Form& form, ButtonRole role) {
+    return buttonPressed(form, Presence::atStart(form), role);
 }
 
 }  // namespace brindel

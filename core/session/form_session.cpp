@@ -20,7 +20,7 @@ void FormSession::begin() {
     form_ = designed_;
     index_ = form_.index();
     entries_.clear();
-    shown_.clear();
+    filling_ = {{}, Presence::atStart(form_)};
     wrong_.clear();
     said_.clear();
     turned_.clear();
@@ -33,18 +33,18 @@ void FormSession::begin() {
 void FormSession::start(Id id) {
     const Field f = field(*form_.find(id));
     entries_[id] = startingEntry(f);
-    shown_[id] = shownOf(f, entries_[id]);
+    filling_.shown[id] = shownOf(f, entries_[id]);
 }
 
 void FormSession::clear() {
-    const ShownAll before = shown_;
+    const ShownAll before = filling_.shown;
     const std::set<Id> said = said_;
     form_.controls.each([&](Id id, const Control& c) {
         if (c.is().grid && canRemoveRow(id)) changes_.rows.insert(id);
     });
     for (const auto& [tabs, page] : turned_) changes_.turned.insert(tabs);
     begin();
-    for (const auto& [id, shown] : shown_)
+    for (const auto& [id, shown] : filling_.shown)
         if (auto at = before.find(id); at == before.end() || at->second != shown) changes_.answers.insert(id);
     changes_.complaints.insert(said.begin(), said.end());
 }
@@ -57,8 +57,8 @@ const Entry& FormSession::entry(Id id) const {
 
 const Shown& FormSession::shown(Id id) const {
     static const Shown nothing;
-    auto at = shown_.find(id);
-    return at == shown_.end() ? nothing : at->second;
+    auto at = filling_.shown.find(id);
+    return at == filling_.shown.end() ? nothing : at->second;
 }
 
 Id FormSession::asked(Id id) const {
@@ -70,7 +70,7 @@ void FormSession::hold(Id id, Entry entry) {
     Entry& held = entries_[id];
     if (held == entry) return;
     held = std::move(entry);
-    shown_[id] = shownOf(field(*form_.find(id)), held);
+    filling_.shown[id] = shownOf(field(*form_.find(id)), held);
     changes_.answers.insert(id);
     judge(asked(id));
 }
@@ -198,16 +198,20 @@ bool FormSession::canRemoveRow(Id table) const {
 void FormSession::reformed(Form form, Id table) {
     std::vector<Wrong> wrong;
     for (auto& [place, one] : wrong_) wrong.push_back(std::move(one));
-    form_ = std::move(form);
+    const Form was = std::exchange(form_, std::move(form));
     index_ = form_.index();
     wrong_.clear();
     auto gone = [&](Id id) { return !form_.find(id); };
     std::erase_if(entries_, [&](const auto& one) { return gone(one.first); });
-    std::erase_if(shown_, [&](const auto& one) { return gone(one.first); });
+    std::erase_if(filling_.shown, [&](const auto& one) { return gone(one.first); });
     std::erase_if(said_, gone);
     for (Wrong& one : wrong)
         if (!gone(one.id)) wrong_[index_->placeInOrder(one.id)] = std::move(one);
     walk(form_, table, [&](const Control& c, int) {
+        if (!was.find(c.id)) {
+            filling_.presence.show(c.id, startsVisible(c));
+            filling_.presence.enable(c.id, startsEnabled(c));
+        }
         if (!isFilled(c) || entries_.contains(c.id)) return;
         start(c.id);
         judge(asked(c.id));
@@ -341,25 +345,20 @@ std::vector<std::pair<string, Answer>> FormSession::answers() const {
 }
 
 bool FormSession::visible(Id id) const {
-    const Control* c = form_.find(id);
-    return c && (!has(c->kind, Prop::visible) || c->yes(Prop::visible));
+    return form_.find(id) && filling_.presence.visible(id);
 }
 
 bool FormSession::enabled(Id id) const {
-    const Control* c = form_.find(id);
-    return c && (!has(c->kind, Prop::enabled) || c->yes(Prop::enabled));
+    return form_.find(id) && filling_.presence.enabled(id);
 }
 
 bool FormSession::usable(Id id) const {
-    const Control* c = form_.find(id);
-    for (const Control* k = c; k; k = form_.find(k->parent))
-        if (!visible(k->id) || !enabled(k->id)) return false;
-    return c != nullptr;
+    return isUsable(form_, filling_.presence, id);
 }
 
 bool FormSession::open(Id id) const {
     const Control* c = form_.find(id);
-    return c && c->text(Prop::access) == "open" && c->text(Prop::workedOut).empty() && usable(id);
+    return c && c->as<Access>() == Access::open && c->text(Prop::workedOut).empty() && usable(id);
 }
 
 string FormSession::wrongWith(Id id) const {
@@ -389,7 +388,7 @@ void FormSession::show(Id id) {
 }
 
 std::vector<Id> FormSession::route() const {
-    return tabRoute(form_);
+    return tabRoute(form_, filling_.presence);
 }
 
 Id FormSession::stopOf(Id radio) const {
@@ -400,10 +399,10 @@ Id FormSession::stopOf(Id radio) const {
 }
 
 Id FormSession::acceptButton() const {
-    return buttonPressed(form_, "accept");
+    return buttonPressed(form_, filling_.presence, ButtonRole::accept);
 }
 Id FormSession::cancelButton() const {
-    return buttonPressed(form_, "cancel");
+    return buttonPressed(form_, filling_.presence, ButtonRole::cancel);
 }
 
 Outcome FormSession::turnBy(Id from, int step) {
@@ -429,14 +428,14 @@ Outcome FormSession::turnBy(Id from, int step) {
 Outcome FormSession::press(Id id) {
     const Control* c = form_.find(id);
     if (!c || !row(c->kind).pressed || !usable(id)) return {};
-    const string& role = c->text(Prop::buttonRole);
-    if (role == "accept") return accept();
-    if (role == "cancel") return {Outcome::Then::left, {}, noControl};
-    if (role == "next") return turnBy(id, 1);
-    if (role == "back") return turnBy(id, -1);
-    if (role == "clear") {
+    const ButtonRole role = c->as<ButtonRole>();
+    if (role == ButtonRole::accept) return accept();
+    if (role == ButtonRole::cancel) return {Outcome::Then::left, {}, noControl};
+    if (role == ButtonRole::next) return turnBy(id, 1);
+    if (role == ButtonRole::back) return turnBy(id, -1);
+    if (role == ButtonRole::clear) {
         clear();
-        return {Outcome::Then::stay, {}, firstStop(form_)};
+        return {Outcome::Then::stay, {}, firstStop(form_, filling_.presence)};
     }
     return {};
 }

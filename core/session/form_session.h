@@ -84,7 +84,7 @@ class FormSession {
     const Entry& entry(Id id) const;
     /// How it looks.
     const Shown& shown(Id id) const;
-    const ShownAll& shownAll() const { return shown_; }
+    const Filling& filling() const { return filling_; }
     /// What is asked: for a radio button the first of its question, any other control itself.
     Id asked(Id id) const;
     /// All fields and questions in tab order.
@@ -155,7 +155,7 @@ class FormSession {
     std::shared_ptr<const FormIndex> index_;
     Day today_;
     std::map<Id, Entry> entries_;
-    ShownAll shown_;                      // how the entries look, written when they change
+    Filling filling_;                     // how the entries look, written when they change, and what can be seen
     std::map<std::size_t, Wrong> wrong_;  // by the place in the tab order
     std::set<Id> said_;
     TurnedTo turned_;

@@ -196,8 +196,8 @@ const Limits& limitsOf(const Control& c) {
 string allowedText(const Field& f, const string& text) {
     const Control& c = f.control;
     if (row(c.kind).answers != AnswerType::text) return text;
-    string result = lettersAs(text, c.text(Prop::letters), f.language());
-    if (c.text(Prop::lines) == "one") {
+    string result = lettersAs(text, c.as<LetterCase>(), f.language());
+    if (c.as<Lines>() == Lines::one) {
         std::erase(result, '\r');
         std::ranges::replace(result, '\n', ' ');
     }

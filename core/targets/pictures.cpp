@@ -6,15 +6,16 @@
 
 namespace brindel {
 
-Result<void> picturesInOrder(const Form& form, const ShownAll* shown) {
+Result<void> picturesInOrder(const Form& form, const Filling* filling) {
     double pixels = 0;
     std::set<std::string_view> seen;
     Result<void> result;
     form.controls.each([&](Id id, const Control& c) {
         if (!result || !has(c.kind, Prop::picture)) return;
         const std::string* png = &c.text(Prop::picture);
-        if (shown && isFilled(c))
-            if (auto at = shown->find(id); at != shown->end() && !at->second.text.empty()) png = &at->second.text;
+        if (filling && isFilled(c))
+            if (auto at = filling->shown.find(id); at != filling->shown.end() && !at->second.text.empty())
+                png = &at->second.text;
         if (png->empty() || !seen.insert(*png).second) return;
         const auto size = pictureSize(*png);
         pixels += size ? size->width * size->height : 0;

@@ -8,6 +8,6 @@ namespace brindel {
 
 /// Refuses, with what it is called as place, a picture that cannot be read, and pictures that have more pixels together
 /// than `mostPixels`. `shown` has those that fillers have put in.
-Result<void> picturesInOrder(const Form& form, const ShownAll* shown);
+Result<void> picturesInOrder(const Form& form, const Filling* filling);
 
 }  // namespace brindel

@@ -71,6 +71,8 @@ constexpr Row rows[] = {
     {Phrase::addRow, {"Add a row", "Zeile anfügen"}},
     {Phrase::removeRow, {"Take the last row away", "Letzte Zeile wegnehmen"}},
     {Phrase::handIn, {"Hand in", "Abgeben"}},
+    {Phrase::pickPicture, {"Pick a picture", "Bild auswählen"}},
+    {Phrase::pictureFiles, {"Pictures", "Bilder"}},
     {Phrase::handInHint, {"Fill in the form, then hand it in.", "Bitte ausfüllen und dann abgeben."}},
     {Phrase::notInOrder, {"Not in order yet", "Noch nicht in Ordnung"}},
     {Phrase::staysOpen, {"The form stays open, so nothing is lost.", "Das Formular bleibt offen, nichts geht verloren."}},

@@ -60,6 +60,8 @@ enum class Phrase : std::uint8_t {
     addRow,
     removeRow,
     handIn,
+    pickPicture,
+    pictureFiles,
     handInHint,
     notInOrder,
     staysOpen,

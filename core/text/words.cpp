@@ -82,14 +82,14 @@ icu::SimpleDateFormat* dates(const string& pattern, const string& language) {
 
 }  // namespace
 
-string lettersAs(const string& text, const string& token, const string& language) {
-    if (token == "asTyped" || token.empty()) return text;
+string lettersAs(const string& text, LetterCase as, const string& language) {
+    if (as == LetterCase::asTyped) return text;
     icu::UnicodeString w = wide(text);
     icu::Locale locale = localeOf(language);
-    if (token == "upper") w.toUpper(locale);
-    if (token == "lower") w.toLower(locale);
-    if (token == "eachWord") w.toTitle(nullptr, locale, U_TITLECASE_NO_LOWERCASE);
-    if (token == "first" && !w.isEmpty()) {
+    if (as == LetterCase::upper) w.toUpper(locale);
+    if (as == LetterCase::lower) w.toLower(locale);
+    if (as == LetterCase::eachWord) w.toTitle(nullptr, locale, U_TITLECASE_NO_LOWERCASE);
+    if (as == LetterCase::first && !w.isEmpty()) {
         int32_t end = w.moveIndex32(0, 1);
         icu::UnicodeString head(w, 0, end);
         head.toUpper(locale);

@@ -7,13 +7,14 @@
 #include <vector>
 
 #include "core/model/problem.h"
+#include "core/model/tokens.h"
 
 namespace brindel {
 
 using Day = std::chrono::year_month_day;
 
-/// Text with its letters changed as the token of Prop::letters says ("upper", "eachWord" …), in a language.
-std::string lettersAs(const std::string& text, const std::string& token, const std::string& language);
+/// Text with its letters changed, in a language.
+std::string lettersAs(const std::string& text, LetterCase as, const std::string& language);
 
 /// A number as a language writes it, with exactly `decimals` places; half goes away from zero.
 std::string numberIn(double number, int decimals, bool thousands, const std::string& language);

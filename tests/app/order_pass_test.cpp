@@ -154,10 +154,10 @@ TEST(OrderPass, WhatStartsAndWhatEnterAndEscapePressIsPicked) {
     pick("startsIn", "C");
     EXPECT_EQ(firstStop(hands.form()), hands.at("txtC").id);
     pick("enterPresses", "Cancel");
-    EXPECT_EQ(buttonPressed(hands.form(), "accept"), hands.at("btnCancel").id);
-    EXPECT_EQ(buttonPressed(hands.form(), "cancel"), noControl) << "a button presses one key";
+    EXPECT_EQ(buttonPressed(hands.form(), ButtonRole::accept), hands.at("btnCancel").id);
+    EXPECT_EQ(buttonPressed(hands.form(), ButtonRole::cancel), noControl) << "a button presses one key";
     pick("escapePresses", "Save");
-    EXPECT_EQ(buttonPressed(hands.form(), "cancel"), hands.at("btnSave").id);
+    EXPECT_EQ(buttonPressed(hands.form(), ButtonRole::cancel), hands.at("btnSave").id);
     hands.desk().select({hands.at("txtA").id});
     auto* stop = hands.in<QCheckBox>(panel, "isStop");
     QTest::mouseClick(stop, Qt::LeftButton, {}, QPoint(8, stop->height() / 2));

@@ -210,7 +210,7 @@ TEST(Passes, ASmallWindowHoldsTheNamesAndTheirStrip) {
 TEST(Passes, ARowThatAFillerAddsComesInTheRoute) {
     Form form = jotted("Name: text 9\nItems: table [Work, Hours] 1\nNote: text 9\n");
     form = withProperty(form, {named(form, "tblItems").id}, Prop::rowsMost, 3.0);
-    Filling f(form);
+    FillerHands f(form);
     ASSERT_TRUE(f.session.addRow(f.id("tblItems")));
     f.view.refresh();
     f.view.begin();

@@ -16,7 +16,7 @@ using namespace brindel::test;
 
 TEST(FillerKinds, ArrowsChooseInAGroupOfOne) {
     for (Kind kind : {Kind::dialog, Kind::document}) {
-        Filling f(jotted("Hull: group [GRP, Timber, Steel, Other…]\nNote: text 10\n", kind));
+        FillerHands f(jotted("Hull: group [GRP, Timber, Steel, Other…]\nNote: text 10\n", kind));
         auto* group = f.widget<ChoiceField>("chgHull");
         ASSERT_NE(group, nullptr);
         group->buttons()[0]->setFocus();
@@ -32,7 +32,7 @@ TEST(FillerKinds, ArrowsChooseInAGroupOfOne) {
 }
 
 TEST(FillerKinds, ASignatureIsDrawnAndTakenAway) {
-    Filling f(jotted("Signed: signature\n"));
+    FillerHands f(jotted("Signed: signature\n"));
     auto* field = f.widget<SignatureField>("sigSigned");
     ASSERT_NE(field, nullptr);
     QTest::mousePress(field, Qt::LeftButton, {}, {20, 40});
@@ -53,7 +53,7 @@ TEST(FillerKinds, RichTextIsTypedWithLooksAndAnsweredPlain) {
     const Id note = named(form, "txtNote").id;
     form = withProperty(form, {note}, Prop::rich, true);
     form = withProperty(form, {note}, Prop::maxLength, 12.0);
-    Filling f(form);
+    FillerHands f(form);
     auto* edit = f.widget<QTextEdit>("txtNote");
     ASSERT_NE(edit, nullptr);
     edit->setFocus();
@@ -70,7 +70,7 @@ TEST(FillerKinds, RichTextIsTypedWithLooksAndAnsweredPlain) {
 }
 
 TEST(FillerKinds, ATimeStepsWithTheArrowKeys) {
-    Filling f(jotted("At: time >= 09:00 <= 10:00\n"));
+    FillerHands f(jotted("At: time >= 09:00 <= 10:00\n"));
     auto* box = f.widget<NumberField>("timAt");
     ASSERT_NE(box, nullptr);
     box->setFocus();
@@ -81,7 +81,7 @@ TEST(FillerKinds, ATimeStepsWithTheArrowKeys) {
 TEST(FillerKinds, RowsAreAddedAndTheDialogGrows) {
     Form form = jotted("Items: table [2=Work, Hours] 1\n[OK]*\n");
     form = withProperty(form, {named(form, "tblItems").id}, Prop::rowsMost, 2.0);
-    Filling f(form);
+    FillerHands f(form);
     const int high = f.view.height();
     auto* add = f.view.findChild<QToolButton*>("addRow");
     ASSERT_NE(add, nullptr);
@@ -104,7 +104,7 @@ TEST(FillerKinds, WhatHoldsToTheEdgesFollowsTheWindow) {
     Form form = demo("lift-out-booking");
     form = withProperty(form, {rootId}, Prop::resizable, true);
     form = withProperty(form, {rootId}, Prop::leastWidth, 400.0);
-    Filling f(form);
+    FillerHands f(form);
     QWidget* cancel = f.widget<QWidget>("btnCancel");
     const QRect before = cancel->geometry();
     f.view.resize(f.view.size() + QSize(100, 50));

@@ -7,7 +7,7 @@ using namespace brindel;
 using namespace brindel::test;
 
 TEST(Filler, ADialogIsFilledByTheKeyboardFromTheFirstControlOn) {
-    Filling f(demo("lift-out-booking"));
+    FillerHands f(demo("lift-out-booking"));
     EXPECT_EQ(QApplication::focusWidget(), f.view.widgetOf(f.id("txtBoatName")));
     f.type("Marigold");
     f.key(Qt::Key_Tab);
@@ -31,7 +31,7 @@ TEST(Filler, ADialogIsFilledByTheKeyboardFromTheFirstControlOn) {
 }
 
 TEST(Filler, AcceptSaysWhatIsWrongBesideTheControlAndThenGivesTheReply) {
-    Filling f(demo("lift-out-booking"));
+    FillerHands f(demo("lift-out-booking"));
     QSignalSpy accepted(&f.view, &FormToFill::accepted);
     QTest::mouseClick(f.widget<QPushButton>("btnBookLift"), Qt::LeftButton);
     settle();
@@ -51,7 +51,7 @@ TEST(Filler, AcceptSaysWhatIsWrongBesideTheControlAndThenGivesTheReply) {
 }
 
 TEST(Filler, WhatIsWrongOnAnotherPageTurnsToIt) {
-    Filling f(jotted("# F\n## One\nA: text 5 !\n## Two\nB: date >= today !\n[OK]* [Cancel]\n"));
+    FillerHands f(jotted("# F\n## One\nA: text 5 !\n## Two\nB: date >= today !\n[OK]* [Cancel]\n"));
     f.type("x");
     f.key(Qt::Key_Return);
     EXPECT_TRUE(isInView(f.session.form(), f.id("dtmB"), f.session.turned()));
@@ -62,7 +62,7 @@ TEST(Filler, WhatIsWrongOnAnotherPageTurnsToIt) {
 }
 
 TEST(Filler, TicksListsPagesAndEscape) {
-    Filling f(demo("lift-out-booking"));
+    FillerHands f(demo("lift-out-booking"));
     QSignalSpy left(&f.view, &FormToFill::left);
     auto* tabs = f.widget<TabsField>("tbsLiftOutBooking");
     ASSERT_NE(tabs, nullptr);
@@ -82,7 +82,7 @@ TEST(Filler, TicksListsPagesAndEscape) {
 }
 
 TEST(Filler, APatternThatIsNotMetIsSaidWhenTheFieldIsLeft) {
-    Filling f(demo("mooring-permit"));
+    FillerHands f(demo("mooring-permit"));
     f.type("Marigold");
     f.key(Qt::Key_Tab);
     f.type("fw-2");
@@ -99,7 +99,7 @@ TEST(Filler, APatternThatIsNotMetIsSaidWhenTheFieldIsLeft) {
 }
 
 TEST(Filler, ADocumentIsFilledOnItsPages) {
-    Filling f(demo("mooring-permit"));
+    FillerHands f(demo("mooring-permit"));
     f.type("Marigold");
     QTest::mouseClick(f.view.widgetOf(f.id("chkPontoon")), Qt::LeftButton);
     QTest::mouseClick(f.view.widgetOf(f.id("rad16A")), Qt::LeftButton);

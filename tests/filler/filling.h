@@ -19,8 +19,8 @@ inline void settle() {
     for (int i = 0; i < 4; ++i) QCoreApplication::processEvents();
 }
 
-struct Filling {
-    explicit Filling(Form form)
+struct FillerHands {
+    explicit FillerHands(Form form)
         : session(std::move(form), fillingDay), view(session, fonts(), session.form().isDialog() ? 1 : 96 / 25.4) {
         view.show();
         (void)QTest::qWaitForWindowExposed(&view);

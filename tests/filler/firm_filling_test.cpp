@@ -17,7 +17,7 @@ Form growing(Kind kind) {
 
 TEST(Growing, ARowAddedThenClearedByItsKeyLosesNobody) {
     for (Kind kind : {Kind::dialog, Kind::document}) {
-        Filling f(growing(kind));
+        FillerHands f(growing(kind));
         QWidget* const name = f.view.widgetOf(f.id("txtName"));
         const int below = f.view.widgetOf(f.id("txtNote"))->y();
         auto* add = f.view.findChild<QToolButton*>("addRow");
@@ -42,7 +42,7 @@ TEST(Growing, ARowAddedThenClearedByItsKeyLosesNobody) {
 }
 
 TEST(Following, AKeystrokeTouchesItsOwnFieldOnly) {
-    Filling f(jotted("A: text 5\nB: text 5\nC: text 5 !\n"));
+    FillerHands f(jotted("A: text 5\nB: text 5\nC: text 5 !\n"));
     std::vector<Changes> told;
     QObject::connect(&f.view, &FormToFill::changed, [&](const Changes& c) { told.push_back(c); });
     f.widget<QLineEdit>("txtA")->setFocus();
@@ -56,7 +56,7 @@ TEST(Following, AKeystrokeTouchesItsOwnFieldOnly) {
 TEST(Following, WhatTheSessionRefusesIsNotShown) {
     Form form = jotted("A: check\nB: list [x, y]\n");
     form = withProperty(form, {named(form, "chkA").id}, Prop::enabled, false);
-    Filling f(form);
+    FillerHands f(form);
     auto* tick = f.widget<QCheckBox>("chkA");
     EXPECT_FALSE(tick->isEnabled());
     tick->setEnabled(true);  // as if a widget had a rule of its own
@@ -65,7 +65,7 @@ TEST(Following, WhatTheSessionRefusesIsNotShown) {
 }
 
 TEST(Following, WhatIsTypedIsWrittenAsTheFormWritesItWhenLeft) {
-    Filling f(jotted("N: number 0..9 .01\nB: text 5\n"));
+    FillerHands f(jotted("N: number 0..9 .01\nB: text 5\n"));
     f.widget<NumberField>("numN")->edit()->setFocus();
     f.type("1.5");
     EXPECT_EQ(f.widget<NumberField>("numN")->edit()->text(), "1.5");
@@ -76,7 +76,7 @@ TEST(Following, WhatIsTypedIsWrittenAsTheFormWritesItWhenLeft) {
 TEST(Directions, AFormFromRightToLeftIsTurnedInItsWindow) {
     Form form = jotted("Ready: check\nHull: group [a, b, Other…]\n");
     form = withProperty(form, {rootId}, Prop::language, std::string("he"));
-    Filling f(form);
+    FillerHands f(form);
     EXPECT_EQ(f.widget<QCheckBox>("chkReady")->layoutDirection(), Qt::RightToLeft);
     auto* group = f.widget<ChoiceField>("chgHull");
     ASSERT_NE(group->other(), nullptr);

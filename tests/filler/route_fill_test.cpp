@@ -16,7 +16,7 @@ TEST(OrderObeyed, TheTabKeyGoesAlongTheRouteThatWasLaid) {
     Ids laid;
     for (const char* name : {"btnSave", "dtmC", "cboHull", "numB", "chgJobs", "txtA", "btnCancel"})
         laid.push_back(named(form, name).id);
-    Filling f(routedAs(form, laid));
+    FillerHands f(routedAs(form, laid));
     // The ticks of a group are stops one after the other.
     EXPECT_EQ(f.tabbed(8), (std::vector<std::string>{"btnSave", "dtmC", "cboHull", "numB", "chgJobs", "chgJobs", "txtA",
                                                      "btnCancel"}));
@@ -25,7 +25,7 @@ TEST(OrderObeyed, TheTabKeyGoesAlongTheRouteThatWasLaid) {
 TEST(OrderObeyed, WhatIsSkippedIsPassedByButCanBeClicked) {
     Form form = jotted("A: text 5\nB: text 5\nJobs: group [Wash, Scrape]\nC: text 5\n");
     form = withProperty(form, {named(form, "txtB").id, named(form, "chgJobs").id}, Prop::tabStop, false);
-    Filling f(form);
+    FillerHands f(form);
     EXPECT_EQ(f.tabbed(3), (std::vector<std::string>{"txtA", "txtC", "txtA"}));
     QTest::mouseClick(f.view.widgetOf(f.id("txtB")), Qt::LeftButton);
     settle();
@@ -34,7 +34,7 @@ TEST(OrderObeyed, WhatIsSkippedIsPassedByButCanBeClicked) {
 
 TEST(OrderObeyed, TheFormStartsWhereItSaysAndEscapePressesItsButton) {
     Form form = jotted("A: text 5\nB: text 5\n[Cancel] [Save]*\n");
-    Filling f(startingIn(form, named(form, "txtB").id));
+    FillerHands f(startingIn(form, named(form, "txtB").id));
     EXPECT_EQ(f.focused(), "txtB");
     QSignalSpy left(&f.view, &FormToFill::left), accepted(&f.view, &FormToFill::accepted);
     f.key(Qt::Key_Escape);
@@ -47,7 +47,7 @@ TEST(OrderObeyed, AccessKeysGoToTheFieldsOfTheirLabels) {
     Form form =
         withKeysChosen(jotted("## Vessel\nBoat name: text 9\nHull: group [GRP, Steel]\nMast is stepped: check\n## "
                               "Owner\nFull name: text 9\n[Go]*\n"));
-    Filling f(form);
+    FillerHands f(form);
     auto press = [&](const char* name) {
         const std::string key = keyTo(f.session.form(), *f.session.form().find(f.id(name)));
         ASSERT_EQ(key.size(), 1u) << name;
@@ -72,7 +72,7 @@ TEST(OrderObeyed, AccessKeysGoToTheFieldsOfTheirLabels) {
 
 TEST(OrderObeyed, OnPaperKeysWorkTooAndAGroupWithAQuestionHasOne) {
     Form form = withKeysChosen(jotted("Boat name: text 9\nI agree: check\nHull: group [GRP, Steel]\n", Kind::document));
-    Filling f(form);
+    FillerHands f(form);
     for (const KeyBearer& b : keyBearers(form)) {
         f.key(Qt::Key(b.key[0]), Qt::AltModifier);
         EXPECT_EQ(f.focused(), form.find(b.to)->name);
@@ -87,7 +87,7 @@ TEST(OrderObeyed, OnPaperKeysWorkTooAndAGroupWithAQuestionHasOne) {
     text.box = {10, 10, 200, 26};
     text.name = "txtFirst";
     dialog = placed(placed(dialog, rootId, text).form, rootId, group).form;
-    Filling g(withKeysChosen(dialog));
+    FillerHands g(withKeysChosen(dialog));
     EXPECT_EQ(g.focused(), "txtFirst");
     g.key(Qt::Key_H, Qt::AltModifier);
     EXPECT_EQ(g.focused(), "chgHull");

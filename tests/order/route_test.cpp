@@ -56,12 +56,12 @@ TEST(Route, TheFormSaysWhereItStartsAndWhichButtonsAreDefault) {
     EXPECT_EQ(firstStop(withProperty(form, {at(form, "txtB")}, Prop::tabStop, false)), at(form, "txtA"));
     EXPECT_EQ(removed(form, {at(form, "txtB")}).root().reference(Prop::startsIn), noControl);
     EXPECT_EQ(firstStop(newForm(Kind::dialog)), noControl);
-    EXPECT_EQ(buttonPressed(form, "accept"), at(form, "btnSave"));
-    form = pressing(form, "accept", at(form, "btnClear"));
-    EXPECT_EQ(buttonPressed(form, "accept"), at(form, "btnClear"));
+    EXPECT_EQ(buttonPressed(form, ButtonRole::accept), at(form, "btnSave"));
+    form = pressing(form, ButtonRole::accept, at(form, "btnClear"));
+    EXPECT_EQ(buttonPressed(form, ButtonRole::accept), at(form, "btnClear"));
     EXPECT_EQ(named(form, "btnSave").text(Prop::buttonRole), "other");
-    form = pressing(form, "cancel", noControl);
-    EXPECT_EQ(buttonPressed(form, "cancel"), noControl);
+    form = pressing(form, ButtonRole::cancel, noControl);
+    EXPECT_EQ(buttonPressed(form, ButtonRole::cancel), noControl);
     const auto kept = readForm(formText(form));
     EXPECT_EQ(kept->form.root().reference(Prop::startsIn), form.root().reference(Prop::startsIn));
     EXPECT_EQ(readForm(R"({"brindel": 1, "form": "dialog", "name": "x", "startsIn": "c9"})").error().sentence,

@@ -102,9 +102,9 @@ TEST(Pictures, AreReadAndWritten) {
         EXPECT_FALSE(pictureSize(bad)) << bad;
         EXPECT_FALSE(pixelsOf(bad)) << bad;
     }
-    EXPECT_EQ(pictureBox({0, 0, 100, 50}, {10, 10}, "whole"), (Box{25, 0, 50, 50}));
-    EXPECT_EQ(pictureBox({0, 0, 100, 50}, {10, 10}, "fills"), (Box{0, -25, 100, 100}));
-    EXPECT_EQ(pictureBox({0, 0, 100, 50}, {10, 10}, "stretched"), (Box{0, 0, 100, 50}));
+    EXPECT_EQ(pictureBox({0, 0, 100, 50}, {10, 10}, Fits::whole), (Box{25, 0, 50, 50}));
+    EXPECT_EQ(pictureBox({0, 0, 100, 50}, {10, 10}, Fits::fills), (Box{0, -25, 100, 100}));
+    EXPECT_EQ(pictureBox({0, 0, 100, 50}, {10, 10}, Fits::stretched), (Box{0, 0, 100, 50}));
 }
 
 TEST(TableRows, AreAddedAndAnswered) {

@@ -16,8 +16,8 @@ using namespace brindel::test;
 
 namespace {
 
-std::unique_ptr<Poppler::Document> read(const Form& form, const ShownAll* shown = nullptr) {
-    return Poppler::Document::loadFromData(QByteArray::fromStdString(pdfOf(form, fonts(), shown).value()));
+std::unique_ptr<Poppler::Document> read(const Form& form, const Filling* filling = nullptr) {
+    return Poppler::Document::loadFromData(QByteArray::fromStdString(pdfOf(form, fonts(), filling).value()));
 }
 
 std::multimap<std::string, Poppler::FormField::FormType> fieldsOf(Poppler::Document& document) {
@@ -66,20 +66,37 @@ TEST(PdfKinds, APictureIsHeldAndDrawn) {
 
 TEST(PdfKinds, WhatWasFilledIsDrawn) {
     const Form form = jotted("Signed: signature\nJobs: group [Wash, Scrape] several\n", Kind::document);
-    ShownAll shown;
-    shown[named(form, "sigSigned").id].text = "M 100 500 L 900 200";
-    shown[named(form, "chgJobs").id].picked = {1};
-    auto dark = [&](const ShownAll* filled) {
+    Filling filling;
+    filling.shown[named(form, "sigSigned").id].text = "M 100 500 L 900 200";
+    filling.shown[named(form, "chgJobs").id].picked = {1};
+    auto dark = [&](const Filling* filled) {
         QImage page = read(form, filled)->page(0)->renderToImage(96, 96);
         long sum = 0;
         for (int y = 0; y < page.height(); ++y)
             for (int x = 0; x < page.width(); ++x) sum += 255 - qGray(page.pixel(x, y));
         return sum;
     };
-    EXPECT_GT(dark(&shown), dark(nullptr) + 20000);
-    auto document = read(form, &shown);
+    EXPECT_GT(dark(&filling), dark(nullptr) + 20000);
+    auto document = read(form, &filling);
     for (auto& field : document->page(0)->formFields())
         if (field->fullyQualifiedName().startsWith("chgJobs."))
             EXPECT_EQ(static_cast<Poppler::FormFieldButton*>(field.get())->state(),
                       field->fullyQualifiedName() == "chgJobs.2");
+}
+
+TEST(PdfKinds, WhatIsHiddenOrCannotBeUsedNowIsSoInThePdf) {
+    const Form form = jotted("Boat: text 10\nOwner: text 10\nJobs: group [Wash, Scrape] several\n> Kept for a season\n",
+                             Kind::document);
+    Filling now{{}, Presence::atStart(form)};
+    EXPECT_EQ(fieldsOf(*read(form, &now)).size(), 4u);
+    now.presence.show(named(form, "txtBoat").id, false);
+    now.presence.show(named(form, "Kept for a season").id, false);
+    now.presence.enable(named(form, "chgJobs").id, false);
+    auto document = read(form, &now);
+    EXPECT_FALSE(document->page(0)->text({}).contains("Kept for"));
+    EXPECT_TRUE(read(form)->page(0)->text({}).contains("Kept for"));
+    std::map<std::string, bool> fields;  // and whether it can only be read
+    for (auto& field : document->page(0)->formFields())
+        fields[field->fullyQualifiedName().toStdString()] = field->isReadOnly();
+    EXPECT_EQ(fields, (std::map<std::string, bool>{{"txtOwner", false}, {"chgJobs.1", true}, {"chgJobs.2", true}}));
 }

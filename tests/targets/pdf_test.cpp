@@ -129,7 +129,7 @@ TEST(Pdf, PopplerReadsTheFilledValuesBack) {
     for (const char* name : {"mooring-permit", "lift-out-booking"}) {
         FormSession session = filled(name);
         const Form& form = session.form();
-        Read r = read(pdfOf(form, fonts(), &session.shownAll()).value());
+        Read r = read(pdfOf(form, fonts(), &session.filling()).value());
         ASSERT_TRUE(r.document);
         form.controls.each([&](Id id, const Control& c) {
             if (!row(c.kind).filled()) return;
@@ -177,7 +177,7 @@ TEST(Pdf, TheRenderedPageShowsWhatWasFilledInAndAgreesWithTheSheet) {
     FormSession session = filled("mooring-permit");
     const Form& form = session.form();
     Read empty = read(pdfOf(form, fonts(), nullptr).value()),
-         full = read(pdfOf(form, fonts(), &session.shownAll()).value());
+         full = read(pdfOf(form, fonts(), &session.filling()).value());
     const double dpi = 96;
     for (int i = 0; i < full.document->numPages(); ++i) {
         full.document->setRenderHint(Poppler::Document::Antialiasing);
@@ -189,7 +189,7 @@ TEST(Pdf, TheRenderedPageShowsWhatWasFilledInAndAgreesWithTheSheet) {
         sheet.fill(Qt::white);
         {
             QPainter painter(&sheet);
-            DrawOptions options{fonts(), {}, &session.shownAll(), true, true};
+            DrawOptions options{fonts(), {}, &session.filling(), true, true};
             paintDrawing(painter, drawnSurface(form, surfaces(form)[std::size_t(i)], options), dpi / 25.4);
         }
         auto darkness = [](const QImage& image, const QRect& area) {
@@ -243,7 +243,7 @@ TEST(Pdf, ASecretIsNeverWrittenOut) {
     Form form = jotted("Code: text 20 secret\n", Kind::document);
     FormSession session(form, today);
     ASSERT_TRUE(session.put("txtCode", std::string("open sesame")));
-    Read r = read(pdfOf(form, fonts(), &session.shownAll()).value());
+    Read r = read(pdfOf(form, fonts(), &session.filling()).value());
     auto& field = as<Poppler::FormFieldText>(r.fields["txtCode"][0]);
     EXPECT_TRUE(field.isPassword());
     EXPECT_EQ(field.text(), "");

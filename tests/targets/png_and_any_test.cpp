@@ -79,7 +79,7 @@ TEST(AnyForm, TypedTextOfAnyScriptLooksFilledIn) {
         FormSession session(form, today);
         session.type(named(form, "txtA").id, typed);
         auto document = Poppler::Document::loadFromData(
-            QByteArray::fromStdString(pdfOf(form, fonts(), &session.shownAll()).value()));
+            QByteArray::fromStdString(pdfOf(form, fonts(), &session.filling()).value()));
         QImage image =
             document->page(0)->renderToImage(96, 96, int(box.left * 96 / 25.4) + 2, int(box.top * 96 / 25.4) + 2,
                                              int(box.width * 96 / 25.4) - 4, int(box.height * 96 / 25.4) - 4);

@@ -103,10 +103,10 @@ TEST(Room, AgreesWithWhatPopplerDraws) {
         // The rightmost ink of that many digits lies within the text's box; one more goes beyond it.
         auto reach = [&](int digits) {
             Form wide = boxed(form, id, {20, 40, 175, 9});
-            ShownAll shown;
-            shown[id].text = std::string(std::size_t(digits), '0');
+            Filling filling;
+            filling.shown[id].text = std::string(std::size_t(digits), '0');
             auto document =
-                Poppler::Document::loadFromData(QByteArray::fromStdString(pdfOf(wide, fonts(), &shown).value()));
+                Poppler::Document::loadFromData(QByteArray::fromStdString(pdfOf(wide, fonts(), &filling).value()));
             const double dpi = 288, unit = dpi / 25.4;
             QImage page = document->page(0)->renderToImage(dpi, dpi, int(20 * unit) + 8, int(40 * unit) + 8,
                                                            int(175 * unit) - 16, int(9 * unit) - 16);

@@ -38,11 +38,11 @@ TEST(Fonts, BrokenBytesDoNoHarm) {
 }
 
 TEST(Words, LetterCaseFollowsTheLanguage) {
-    EXPECT_EQ(lettersAs("straße", "upper", "de"), "STRASSE");
-    EXPECT_EQ(lettersAs("istanbul", "upper", "tr"), "İSTANBUL");
-    EXPECT_EQ(lettersAs("ada mcALLISTER", "eachWord", "en"), "Ada McALLISTER");
-    EXPECT_EQ(lettersAs("élan vital", "first", "fr"), "Élan vital");
-    EXPECT_EQ(lettersAs("As Typed", "asTyped", "en"), "As Typed");
+    EXPECT_EQ(lettersAs("straße", LetterCase::upper, "de"), "STRASSE");
+    EXPECT_EQ(lettersAs("istanbul", LetterCase::upper, "tr"), "İSTANBUL");
+    EXPECT_EQ(lettersAs("ada mcALLISTER", LetterCase::eachWord, "en"), "Ada McALLISTER");
+    EXPECT_EQ(lettersAs("élan vital", LetterCase::first, "fr"), "Élan vital");
+    EXPECT_EQ(lettersAs("As Typed", LetterCase::asTyped, "en"), "As Typed");
 }
 
 TEST(Words, NumbersInLanguages) {

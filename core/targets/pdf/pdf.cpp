@@ -45,8 +45,8 @@ string scriptText(const string& plain) {
 
 class Builder {
   public:
-    Builder(const Form& form, const FontBook& fonts, const ShownAll* filled)
-        : form_(form), book_(fonts), filled_(filled) {
+    Builder(const Form& form, const FontBook& fonts, const Filling& filling)
+        : form_(form), book_(fonts), filling_(filling) {
         pdf_.emptyPDF();
         ink_.emplace(pdf_);
         scale_ = 1 / unitsPerPoint(form);
@@ -101,7 +101,7 @@ class Builder {
   private:
     const Form& form_;
     const FontBook& book_;
-    const ShownAll* filled_;
+    const Filling& filling_;
     QPDF pdf_;
     std::optional<PdfInk> ink_;
     double scale_ = 1, bar_ = 0;
@@ -111,8 +111,7 @@ class Builder {
     std::unordered_map<string, Object> appearances_;  // by size and content
 
     const Shown& shownOf(const Control& c) {
-        if (filled_)
-            if (auto at = filled_->find(c.id); at != filled_->end()) return at->second;
+        if (auto at = filling_.shown.find(c.id); at != filling_.shown.end()) return at->second;
         starting_ = startingShown(form_, c);
         return starting_;
     }
@@ -120,7 +119,7 @@ class Builder {
 
     void addPage(const Leaf& leaf) {
         Extent size = surfaceSize(form_, leaf.surface);
-        DrawOptions options{book_, leaf.turned, filled_, true, false};
+        DrawOptions options{book_, leaf.turned, &filling_, true, false};
         Drawing all;
         if (bar_ > 0) all = drawnTitleBar(form_, book_);
         Drawing surface = moved(drawnSurface(form_, leaf.surface, options), 0, bar_);
@@ -144,12 +143,6 @@ class Builder {
             if ((!isFilled(c) && c.kind != Kind::button) || !isInView(form_, c.id, leaf.turned)) return;
             addWidget(c, leaf, page);
         });
-    }
-
-    bool visible(const Control& control) const {
-        for (const Control* c = &control; c; c = form_.find(c->parent))
-            if (has(c->kind, Prop::visible) && !c->yes(Prop::visible)) return false;
-        return true;
     }
 
     /// The node of a dotted name's group; made when it is not there yet (ISO 32000, 12.7.4.2).
@@ -196,7 +189,7 @@ class Builder {
     }
 
     string appearanceString(const Control& c, const Look& look) {
-        const bool shrinks = c.kind == Kind::textBox && c.text(Prop::tooMuch) == "shrink";
+        const bool shrinks = c.kind == Kind::textBox && c.as<TooMuch>() == TooMuch::shrink;
         Colour colour = look.text.value_or(Colour{0x23, 0x28, 0x2B});
         return fmt::format("{} rg {} {} Tf", pdfColour(colour), ink_->fonts.typingName(book_.face(look)),
                            shrinks ? "0" : pdfNumber(look.size));
@@ -206,7 +199,7 @@ class Builder {
     void describe(Object field, const Control& c) {
         int flags = 0;
         if (c.yes(Prop::required)) flags |= requiredFlag;
-        if (c.text(Prop::access) != "open" || !c.text(Prop::workedOut).empty() || !c.yes(Prop::enabled))
+        if (c.as<Access>() != Access::open || !c.text(Prop::workedOut).empty() || !filling_.presence.enabled(c.id))
             flags |= readOnlyFlag;
         const Shown shown = shownOf(c);
         const Shown starting = startingShown(form_, c);
@@ -240,7 +233,7 @@ class Builder {
             const bool combo = c.kind == Kind::comboBox;
             if (combo) flags |= comboFlag | doNotSpellCheck;
             if (combo && c.yes(Prop::otherAnswers)) flags |= editFlag;
-            if (!combo && c.text(Prop::many) == "many") flags |= multiSelectFlag;
+            if (!combo && c.as<HowMany>() == HowMany::many) flags |= multiSelectFlag;
             Object options = Object::newArray();
             for (const Choice& choice : c.choices())
                 options.appendItem(choice.value == choice.text
@@ -257,10 +250,10 @@ class Builder {
             }
         } else {
             type("/Tx");
-            if (c.text(Prop::lines) == "many" && c.kind == Kind::textBox) flags |= multilineFlag;
+            if (c.as<Lines>() == Lines::many && c.kind == Kind::textBox) flags |= multilineFlag;
             if (c.yes(Prop::secret)) flags |= passwordFlag;
             if (c.kind != Kind::textBox) flags |= doNotSpellCheck;
-            if (c.text(Prop::tooMuch) == "stop" || c.text(Prop::tooMuch) == "shrink") flags |= doNotScroll;
+            if (c.as<TooMuch>() == TooMuch::stop || c.as<TooMuch>() == TooMuch::shrink) flags |= doNotScroll;
             if (c.number(Prop::maxLength) > 0)
                 field.replaceKey("/MaxLen", Object::newInteger(int(c.number(Prop::maxLength))));
             // A secret is never written into a file; nor is "today", which is no date yet.
@@ -357,13 +350,13 @@ class Builder {
             "/Rect", Object::parse(fmt::format(
                          "[{} {} {} {}]", pdfNumber(place.left * scale_), pdfNumber((height - place.bottom()) * scale_),
                          pdfNumber(place.right() * scale_), pdfNumber((height - place.top) * scale_))));
-        widget.replaceKey("/F", Object::newInteger(!visible(c)              ? hiddenAnnotation
-                                                   : c.kind == Kind::button ? 0
-                                                                            : printAnnotation));
+        widget.replaceKey("/F", Object::newInteger(!isSeen(form_, filling_.presence, c.id) ? hiddenAnnotation
+                                                   : c.kind == Kind::button                ? 0
+                                                                                           : printAnnotation));
         widget.replaceKey("/P", pages_[page].getObjectHandle());
         widget.replaceKey("/Parent", field);
         widget.replaceKey("/TU", field.getKey("/TU"));  // some readers look for it here and not at the field
-        DrawOptions guests{book_, {}, nullptr, false, true};
+        DrawOptions guests{book_, {}, &filling_, false, true};
         Object looks = Object::newDictionary();
         if (tick) {
             Object states = Object::newDictionary();
@@ -405,10 +398,12 @@ class Builder {
     }
 
     void addAction(Object widget, const Control& c, std::size_t page) {
-        const string& role = c.text(Prop::buttonRole);
-        if (role == "clear") widget.replaceKey("/A", Object::parse("<< /S /ResetForm >>"));
-        std::size_t to = role == "next" ? page + 1 : role == "back" && page > 0 ? page - 1 : pages_.size();
-        if (to >= pages_.size() || (role != "next" && role != "back")) return;
+        const ButtonRole role = c.as<ButtonRole>();
+        if (role == ButtonRole::clear) widget.replaceKey("/A", Object::parse("<< /S /ResetForm >>"));
+        std::size_t to = role == ButtonRole::next               ? page + 1
+                         : role == ButtonRole::back && page > 0 ? page - 1
+                                                                : pages_.size();
+        if (to >= pages_.size() || (role != ButtonRole::next && role != ButtonRole::back)) return;
         Object action = Object::newDictionary();
         action.replaceKey("/S", Object::newName("/GoTo"));
         action.replaceKey("/D", Object::newArray({pages_[to].getObjectHandle(), Object::newName("/Fit")}));
@@ -418,11 +413,11 @@ class Builder {
 
 }  // namespace
 
-Result<string> pdfOf(const Form& form, const FontBook& fonts, const ShownAll* filled) {
-    if (auto pictures = picturesInOrder(form, filled); !pictures) return tl::unexpected(pictures.error());
+Result<string> pdfOf(const Form& form, const FontBook& fonts, const Filling* filling) {
+    if (auto pictures = picturesInOrder(form, filling); !pictures) return tl::unexpected(pictures.error());
     try {
-        const Spread parts = spread(form, fonts, filled);
-        return Builder(parts.form, fonts, &parts.shown).write();
+        const Spread parts = spread(form, fonts, filling);
+        return Builder(parts.form, fonts, parts.filling).write();
     } catch (const std::exception& error) {
         return failure("", fmt::format("The PDF cannot be written: {}.", error.what()));
     }

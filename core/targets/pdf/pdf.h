@@ -9,6 +9,6 @@ namespace brindel {
 
 /// PDF bytes: the pages of a document; of a dialog, one page for each page of its tabs. `filled` is what the fields
 /// hold; without it they hold what the form starts with. The same form gives the same bytes.
-Result<std::string> pdfOf(const Form& form, const FontBook& fonts, const ShownAll* filled = nullptr);
+Result<std::string> pdfOf(const Form& form, const FontBook& fonts, const Filling* filling = nullptr);
 
 }  // namespace brindel

@@ -154,8 +154,8 @@ std::vector<Leaf> leavesOf(const Form& form) {
     return leaves;
 }
 
-Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale, const ShownAll* shown) {
-    if (auto pictures = picturesInOrder(form, shown); !pictures) return tl::unexpected(pictures.error());
+Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale, const Filling* filling) {
+    if (auto pictures = picturesInOrder(form, filling); !pictures) return tl::unexpected(pictures.error());
     const std::vector<Leaf> leaves = leavesOf(form);
     const double unit = scale * (form.isDialog() ? 1 : 96 / 25.4);
     const double bar = form.isDialog() ? titleBarHeight : 0, gap = form.isDialog() ? 16 : 6;
@@ -176,7 +176,7 @@ Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale,
     {
         Faces faces;
         for (const Leaf& leaf : leaves) {
-            DrawOptions options{fonts, leaf.turned, shown, true, true};
+            DrawOptions options{fonts, leaf.turned, filling, true, true};
             if (bar > 0) {
                 for (const Mark& mark : drawnTitleBar(form, fonts)) std::visit(Painter{cr, faces}, mark);
                 cairo_translate(cr, 0, bar);

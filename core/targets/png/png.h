@@ -8,7 +8,7 @@ namespace brindel {
 
 /// PNG bytes. `scale` is pixels per px of a dialog, or per 1/96 inch of a document. At most 40 million pixels: a larger
 /// picture is refused. A dialog with tabs gives a picture of each page in turn.
-Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale, const ShownAll* shown = nullptr);
+Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale, const Filling* filling = nullptr);
 
 /// The leaves of a form that a picture or a PDF shows one after the other: a surface, and the tab pages turned to.
 struct Leaf {

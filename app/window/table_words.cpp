@@ -1,0 +1,47 @@
+// The words of the tables that designers read: what the build puts beside the words in code for those who translate.
+#include <QtWidgets/QtWidgets>
+
+#include "app/sheet/sheet.h"
+#include "app/window/main_window_p.h"
+#include "core/model/look_sets.h"
+#include "core/naming/schemes.h"
+#include "filler/drawing_painter.h"
+
+namespace brindel {
+
+QStringList MainWindow::tableWords() const {
+    QStringList words;
+    auto add = [&](std::string_view word) {
+        const QString text = toQt(word);
+        if (!text.isEmpty() && !words.contains(text)) words << text;
+    };
+    for (const KindRow& k : allKinds()) add(k.word);
+    for (const Tool& tool : allTools()) add(tool.word());
+    for (const PropertyRow& p : allProperties()) {
+        add(p.word);
+        add(p.help);
+        add(groupWord(p.group));
+        if (p.prop != Prop::paper)
+            for (const Token& t : p.tokens) add(t.word);
+    }
+    for (const DesktopColour& c : desktopColours()) add(c.word);
+    for (Kind root : {Kind::dialog, Kind::document})
+        for (const Style& s : startingStyles(root)) add(s.word);
+    for (const LookSet& set : lookSets()) add(set.word), add(set.says);
+    for (const Scheme& s : shippedSchemes()) add(s.word);
+    for (const Target& t : allTargets()) add(t.word);
+    for (const PassRow& p : passes()) {
+        add(p.word);
+        add(p.does);
+    }
+    auto addText = [&](const QString& text) { add(fromQt(text)); };
+    for (const auto& [keys, does] : sheetKeys()) addText(keys), addText(does);
+    for (const PassKey& k : passKeys()) addText(k.keys), addText(k.does);
+    for (const Command& c : commands()) {
+        add(c.menu);
+        add(c.word);
+    }
+    return words;
+}
+
+}  // namespace brindel

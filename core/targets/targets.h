@@ -1,0 +1,27 @@
+// What a form can be handed over as. The one list of targets: the window, the command line and the tests go by it.
+#pragma once
+
+#include <span>
+
+#include "core/draw/draw_control.h"
+#include "core/model/problem.h"
+
+namespace brindel {
+
+struct TargetOptions {
+    double scale = 1;  // of a picture: pixels per 1/96 inch
+};
+
+struct Target {
+    std::string_view key;    // on the command line, and the ending of its files
+    std::string_view word;   // "a fillable PDF"
+    std::string_view files;  // what its files are called where they are chosen: "PDF"
+    /// The bytes of a form as it is filled at the moment; a Problem with place and sentence where it cannot be made.
+    Result<std::string> (*made)(const Form&, const FontBook&, const Filling&, const TargetOptions&);
+};
+
+std::span<const Target> allTargets();
+/// The target of that key; null for none.
+const Target* targetFrom(std::string_view key);
+
+}  // namespace brindel

@@ -1,0 +1,108 @@
+// What designers read can be said in another language: a translator that marks every word it is asked for finds none
+// left unmarked in the window, and the file for those who translate has them all.
+#include "app/words.h"
+
+#include <regex>
+
+#include "tests/app/driver.h"
+
+using namespace brindel;
+using namespace brindel::test;
+
+namespace {
+
+/// Puts ‹ › around all that goes through it.
+class Marking : public QTranslator {
+  public:
+    Marking() { QCoreApplication::installTranslator(this); }
+    ~Marking() override { QCoreApplication::removeTranslator(this); }
+    bool isEmpty() const override { return false; }
+    QString translate(const char* context, const char* text, const char*, int) const override {
+        // Qt's own words have catalogues of their own.
+        return QLatin1String(context) == QLatin1String("Words") ? "‹" + QString::fromUtf8(text) + "›" : QString();
+    }
+};
+
+bool isWording(const QString& text) {
+    static const QRegularExpression letters("[a-zäöü]{3}");
+    return letters.match(text).hasMatch() && !text.contains("‹");
+}
+
+/// The texts below a widget that were never translated, each with who says it.
+QStringList unmarked(QWidget* root, const Form& form) {
+    QStringList found;
+    // What a form says is its author's, in the form's language.
+    QStringList own{toQt(form.root().text(Prop::title))};
+    for (Id id : allIds(form)) {
+        const Control& c = *form.find(id);
+        own << toQt(c.name) << toQt(calledBy(form, c)) << toQt(c.text(Prop::text)) << toQt(c.text(Prop::title));
+    }
+    auto look = [&](const QObject* who, const QString& text) {
+        // Wordings of sample forms.
+        if (text.contains("→") || who->objectName().startsWith("demo-")) return;
+        // Files that were opened lately, by their own names.
+        if (who->isWidgetType() && static_cast<const QWidget*>(who)->toolTip().endsWith(".brindel")) return;
+        for (const QString& one : own)
+            if (!one.isEmpty() && (text == one || text.contains("“" + one))) return;
+        if (isWording(text)) found << QString("%1 %2: %3").arg(who->metaObject()->className(), who->objectName(), text);
+    };
+    for (QLabel* label : root->findChildren<QLabel*>()) look(label, label->text());
+    for (QAbstractButton* b : root->findChildren<QAbstractButton*>())
+        if (!qobject_cast<QTabBar*>(b->parentWidget())) look(b, b->text());
+    for (QAction* action : root->findChildren<QAction*>()) look(action, action->text());
+    for (QMenu* menu : root->findChildren<QMenu*>()) look(menu, menu->title());
+    for (QLineEdit* edit : root->findChildren<QLineEdit*>()) look(edit, edit->placeholderText());
+    for (QWidget* widget : root->findChildren<QWidget*>()) look(widget, widget->toolTip());
+    return found;
+}
+
+}  // namespace
+
+TEST(Words, NothingThatDesignersReadIsLeftOut) {
+    const Marking marking;
+    Hands hands(demo("lift-out-booking"));
+    for (Pass pass : {Pass::layOut, Pass::name, Pass::order}) {
+        hands.window.setPass(pass);
+        for (const char* name : {"txtBoatName", "numLength", "cboHull", "btnBookLift", "tbsLiftOutBooking"}) {
+            hands.desk().select({hands.at(name).id});
+            QCoreApplication::processEvents();
+            // The sheet shows the form itself.
+            QStringList left = unmarked(&hands.window, hands.form());
+            left.removeDuplicates();
+            EXPECT_TRUE(left.isEmpty()) << name << "\n" << left.join("\n").toStdString();
+        }
+    }
+}
+
+TEST(Words, TheFileForTranslatorsHasCodeAndTables) {
+    const std::string words = textOf(std::string(BRINDEL_BIN) + "/../words/brindel.ts");
+    for (const char* word : {"Everything is in its place already.", "Find a property", "number box", "Same width",
+                             "The line around it.", "Put controls on the form and line them up."})
+        EXPECT_NE(words.find(std::string("<source>") + word), std::string::npos) << word;
+}
+
+TEST(Words, NoSentenceStandsInCodeUntranslated) {
+    // A literal that reads like a sentence goes through Words::tr, or stands in a row of a table that tableWords lists.
+    const std::regex literal(R"re("((?:[^"\\]|\\.)*)")re"), sentence(R"([A-Z“][^"]*[a-z] [a-z][^"]*[a-z][.:…”?!]?$)");
+    int seen = 0;
+    for (const auto& entry : std::filesystem::recursive_directory_iterator(std::string(BRINDEL_SOURCE) + "/app")) {
+        if (entry.path().extension() != ".cpp" || entry.path().filename() == "main.cpp") continue;
+        std::istringstream lines(textOf(entry.path().string()));
+        bool within = false;  // a call that goes on from the line before
+        for (std::string line; std::getline(lines, line);) {
+            const std::string code = line.substr(0, line.find("// "));
+            for (std::sregex_iterator at(code.begin(), code.end(), literal), end; at != end; ++at) {
+                const std::string before = code.substr(0, std::size_t(at->position()));
+                if (!std::regex_match(std::string((*at)[1]), sentence) || (*at)[1] == "Boat name") continue;
+                ++seen;
+                const bool through = within || std::regex_search(before, std::regex("(tr|NOOP)\\([^)]*$"));
+                const bool row = std::regex_search(code, std::regex("^ *\\{(\"|Pass::|Kind::)|^ *\"[^\"]*\"[},]"));
+                EXPECT_TRUE(through || row) << entry.path().filename() << ": " << (*at)[1];
+            }
+            if (code.find_first_not_of(' ') != std::string::npos)
+                within = std::regex_search(code, std::regex("(tr|NOOP)\\((\"Words\",)?[^)]*$")) ||
+                         (within && std::regex_search(code, std::regex("^ *\"[^)]*$")));
+        }
+    }
+    EXPECT_GT(seen, 100) << "or this looks at nothing";
+}
