@@ -20,7 +20,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
             if (!day->ok() || int(day->year()) == 26) std::abort();
         if (const auto time = timeRead(text, "HH:mm", language))
             if (*time < 0 || *time > 1439) std::abort();
-        (void)lettersAs(text, "eachWord", language);
+        (void)lettersAs(text, LetterCase::eachWord, language);
     }
     if (patternMisfit(text).empty()) (void)matchesWhole("FW-20417 aaaaaaaaaaaaaaaaaaaaaaaa", text);
     (void)measureRead(text, 1, 10);

@@ -250,7 +250,7 @@ void Details::addPlace() {
                 edit->setProperty("wrong", false);
                 edit->style()->polish(edit);
                 edit->setText(differ || !value ? QString() : toQt(numberText(*value, 2)));
-                edit->setPlaceholderText(differ ? "differ" : "");
+                edit->setPlaceholderText(differ ? Words::tr("differ") : QString());
                 edit->setModified(false);
             });
         }

@@ -1,5 +1,6 @@
 #include "app/details/columns_editor.h"
 #include "app/details/look_editors.h"
+#include "app/details/sentence_edit.h"
 
 #include <QtWidgets/QtWidgets>
 
@@ -115,13 +116,35 @@ Editor lineEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
                 edit->setModified(false);
                 edit->setCursorPosition(0);
                 acceptIt(edit, help);
-                edit->setPlaceholderText(!value                                              ? "differ"
+                edit->setPlaceholderText(!value                                              ? Words::tr("differ")
                                          : r.type == Type::whole && r.fallback == Value(0.0) ? Words::tr("no limit")
-                                                                                             : "");
+                                                                                             : QString());
             }};
 }
 
 namespace {
+
+/// Wording, a pattern or a formula: on one line, or on several where it is longer.
+Editor sentenceEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
+    auto* edit = new SentenceEdit(parent);
+    if (r.prop == Prop::pattern || r.type == Type::formula) edit->setFont(monoFont(12));
+    const QString help = Words::shown(r.help);
+    QObject::connect(edit, &SentenceEdit::finished, edit, [edit, &desk, r, changed, help] {
+        auto value = valueOf(r, edit->toPlainText());
+        if (!value) return refuse(edit, desk, value.error());
+        edit->document()->setModified(false);
+        acceptIt(edit, help);
+        changed(*value);
+    });
+    return {edit, [edit, r, help](std::optional<Value> value) {
+                if (edit->property("wrong").toBool() && edit->document()->isModified()) return;
+                const QString text = valueText(r, value);
+                if (edit->toPlainText() != text) edit->setPlainText(text);
+                edit->document()->setModified(false);
+                acceptIt(edit, help);
+                edit->setPlaceholderText(value ? QString() : Words::tr("differ"));
+            }};
+}
 
 /// A field of several lines that sets its value when it is left.
 class AreaEdit : public QPlainTextEdit {
@@ -161,7 +184,7 @@ Editor areaEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
                 const QString text = valueText(r, value);
                 if (edit->toPlainText() != text) edit->setPlainText(text);
                 edit->document()->setModified(false);
-                edit->setPlaceholderText(value ? "" : "differ");
+                edit->setPlaceholderText(value ? QString() : Words::tr("differ"));
             }};
 }
 
@@ -232,7 +255,7 @@ Editor pickEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
                     else if (const auto* text = std::get_if<std::string>(&*value))
                         at = box->findData(toQt(*text));
                 }
-                box->setPlaceholderText("differ");
+                box->setPlaceholderText(Words::tr("differ"));
                 box->setCurrentIndex(at);
             }};
 }
@@ -261,6 +284,9 @@ Editor makeEditor(const PropertyRow& row, Desk& desk, Changed changed, QWidget* 
             return colourEditor(row, desk, std::move(changed), std::move(against), parent);
         case Type::font:
             return fontEditor(row, desk, std::move(changed), parent);
+        case Type::text:
+        case Type::formula:
+            return sentenceEditor(row, desk, std::move(changed), parent);
         default:
             return lineEditor(row, desk, std::move(changed), parent);
     }

@@ -185,7 +185,7 @@ Editor fontEditor(const PropertyRow& r, Desk&, Changed changed, QWidget* parent)
                 const QSignalBlocker quiet(box);
                 const auto* family = value ? std::get_if<std::string>(&*value) : nullptr;
                 box->setEditText(family ? toQt(*family) : QString());
-                box->lineEdit()->setPlaceholderText(value ? Words::tr("the desktop's") : "differ");
+                box->lineEdit()->setPlaceholderText(value ? Words::tr("the desktop's") : Words::tr("differ"));
                 box->lineEdit()->setCursorPosition(0);
                 // The chosen family is its own sample.
                 QFont sample = bodyFont(13);

@@ -257,8 +257,9 @@ void NamePanel::refreshCard() {
     for (const Use& use : list_->usesOf(c.id)) {
         const Control* by = form.find(use.by);
         if (by)
-            used << QString("%1, %2").arg(toQt(calledBy(form, *by)).simplified(),
-                                          Words::shown(row(use.prop).word).toLower());
+            used << QString("%1, %2").arg(
+                toQt(calledBy(form, *by)).simplified(),
+                (use.prop ? Words::shown(row(*use.prop).word).toLower() : Words::tr("a rule")));
     }
     uses_->setVisible(!used.isEmpty());
     uses_->setText(Words::tr("Used in: %1").arg(used.join("; ")));

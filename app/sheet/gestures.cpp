@@ -266,8 +266,9 @@ class ColumnEdges : public Gesture {
         const Control& c = *form_.find(table_);
         const Grid grid = gridOf(c);
         const double left = grid.across[column_], right = grid.across[column_ + 2], least = 4 * smallStep(form_);
-        const double at = std::clamp(grid.across[column_ + 1] + rounded(form_, to.at.x - from_.at.x), left + least,
-                                     std::max(left + least, right - least));
+        const double by = rounded(form_, to.at.x - from_.at.x) * (form_.index()->rightToLeft() ? -1 : 1);
+        const double at =
+            std::clamp(grid.across[column_ + 1] + by, left + least, std::max(left + least, right - least));
         Choices columns = std::get<Choices>(c.get(Prop::columns));
         auto share = [&](std::size_t i) { return std::max(0.1, numberFrom(columns[i].value).value_or(1)); };
         const double both = share(column_) + share(column_ + 1), part = (at - left) / (right - left);

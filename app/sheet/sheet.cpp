@@ -232,8 +232,11 @@ std::optional<std::size_t> Sheet::columnEdgeAt(const SheetPoint& at) const {
     const Box box = onSurface(form, c->id);
     if (at.at.y < box.top || at.at.y > box.bottom()) return std::nullopt;
     const Grid grid = gridOf(*c);
-    for (std::size_t i = 1; i + 1 < grid.across.size(); ++i)
-        if (std::abs(box.left + grid.across[i] - at.at.x) * scale() <= 4) return i - 1;
+    const bool turned = form.index()->rightToLeft();
+    for (std::size_t i = 1; i + 1 < grid.across.size(); ++i) {
+        const double line = turned ? box.right() - grid.across[i] : box.left + grid.across[i];
+        if (std::abs(line - at.at.x) * scale() <= 4) return i - 1;
+    }
     return std::nullopt;
 }
 

@@ -220,4 +220,11 @@ Id Desk::targetContainer() const {
     return surface;
 }
 
+std::shared_ptr<FontBook> bookOfFonts() {
+    static std::weak_ptr<FontBook> kept;
+    std::shared_ptr<FontBook> book = kept.lock();
+    if (!book) kept = book = std::make_shared<FontBook>();
+    return book;
+}
+
 }  // namespace brindel

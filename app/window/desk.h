@@ -42,13 +42,18 @@ struct Tool {
 /// All tools in the order of the strip.
 const std::vector<Tool>& allTools();
 
+/// The one book of fonts, kept as long as anybody holds it.
+std::shared_ptr<FontBook> bookOfFonts();
+
 class Desk : public QObject {
     Q_OBJECT
   public:
     explicit Desk(Form form, QObject* parent = nullptr);
 
-    const FontBook& fonts() const { return fonts_; }
-    FontBook& fonts() { return fonts_; }
+    /// The book of fonts: one for all desks, so that what is drawn on, or works in another thread, outlives the window.
+    const FontBook& fonts() const { return *fonts_; }
+    FontBook& fonts() { return *fonts_; }
+    std::shared_ptr<const FontBook> sharedFonts() const { return fonts_; }
     const Form& form() const { return history_.now(); }
     const History& history() const { return history_; }
 
@@ -132,7 +137,7 @@ class Desk : public QObject {
   private:
     void dropGone();
 
-    FontBook fonts_;
+    std::shared_ptr<FontBook> fonts_ = bookOfFonts();
     History history_;
     Form savedForm_;
     mutable std::optional<std::map<Id, NameStanding>> names_;

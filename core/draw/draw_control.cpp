@@ -229,7 +229,7 @@ constexpr Artist artists[] = {
     {Kind::button, drawButton},
     {Kind::frame, drawFrame},
     {Kind::tabs, drawTabs, false},
-    {Kind::table, drawTable, false},
+    {Kind::table, drawTable},
     {Kind::cell},
     {Kind::picture, drawPicture, false},
     {Kind::signature, drawSignature, false},

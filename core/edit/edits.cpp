@@ -253,6 +253,19 @@ Form broughtIn(const Form& form, const Ids& ids) {
     return shifted(form, ids, in(all.left, all.width, 0, area.width), in(all.top, all.height, above, area.height));
 }
 
+Form withFormula(const Form& form, const Ids& ids, Prop prop, const std::string& formula) {
+    Form next = form;
+    for (Id id : ids)
+        if (const Control* c = next.find(id); c && has(c->kind, prop) && takesFormula(prop))
+            next = changed(std::move(next), id, [&](Control& k) { k.formulas.set(prop, formula); });
+    return next;
+}
+
+Form withRules(const Form& form, Id id, Rules rules) {
+    if (rules.size() > mostRules) rules.resize(mostRules);
+    return form.find(id) ? changed(form, id, [&](Control& k) { k.rules = std::move(rules); }) : form;
+}
+
 Form withProperty(const Form& form, const Ids& ids, Prop prop, const Value& value) {
     Form next = form;
     for (Id id : ids)
@@ -400,6 +413,15 @@ Edited pasted(const Form& form, Id container, const Form& clip, double dx, doubl
     std::erase_if(made, [&](Id id) { return !next.find(id); });
     for (const auto& [from, to] : fresh) {
         const Control* copy = next.find(to);
+        // What rules do to a control that was copied along they do to its copy.
+        if (copy && !copy->rules.empty())
+            next = changed(std::move(next), to, [&](Control& k) {
+                auto turn = [&](Step& step) {
+                    if (const auto at = fresh.find(step.on); at != fresh.end()) step.on = at->second;
+                };
+                for (Rule& rule : k.rules) eachStep(rule.steps, turn);
+            });
+        copy = next.find(to);
         const Id labelled = copy ? copy->reference(Prop::labels) : noControl;
         if (labelled == noControl) continue;
         auto at = fresh.find(labelled);

@@ -56,6 +56,11 @@ Form rehoused(const Form& form, const Ids& ids, Id container);
 /// Controls that stick out of their container shifted into it, together, as far as it has room for them.
 Form broughtIn(const Form& form, const Ids& ids);
 
+/// Works a property out by a formula (OpenFormula, without the =) of all controls that have it and can; an empty one
+/// lets the plain value hold again.
+Form withFormula(const Form& form, const Ids& ids, Prop prop, const std::string& formula);
+/// A control, or the form, with these rules in place of its own; the first `mostRules` of them.
+Form withRules(const Form& form, Id id, Rules rules);
 /// Sets a property of all that have it.
 Form withProperty(const Form& form, const Ids& ids, Prop prop, const Value& value);
 /// Drops a property set by hand, so that the kind's default or the style speaks again.

@@ -25,6 +25,12 @@ bool isRightToLeft(const std::string& language) {
 Form mirrored(const Form& form) {
     Form next = form;
     form.controls.each([&](Id id, const Control& c) {
+        if (c.is().grid) {
+            const Grid grid = gridOf(c);
+            for (std::size_t i = 0; i < c.children.size(); ++i)
+                if (const Box cell = cellBox(form, c, grid, i); form.find(c.children[i])->box != cell)
+                    next = changed(std::move(next), c.children[i], [&](Control& k) { k.box = cell; });
+        }
         const Control* holder = form.find(c.parent);
         if (!holder || !isFreelyPlaced(form, c)) return;
         const double wide = boxOf(form, *holder).width;

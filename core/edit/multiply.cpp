@@ -58,6 +58,9 @@ Form turnedInto(const Form& form, const Ids& ids, Kind kind) {
             c.own = {};
             for (Prop prop : row(kind).props)
                 if (const Value* mine = old.own.find(prop)) c.set(prop, *mine);
+            c.formulas = {};
+            for (const auto& [prop, formula] : old.formulas)
+                if (has(kind, prop)) c.formulas.set(prop, formula);
             // A height that the old kind always has gives way to that of the new one.
             if (isFreelyPlaced(next, old) && c.box.height == usual(old.kind).height) c.box.height = usual(kind).height;
             if (kind == Kind::listBox || row(kind).spreads) c.box.height = std::max(c.box.height, usual(kind).height);

@@ -15,12 +15,8 @@ Form formulasTurned(const Form& form, const std::map<std::string, std::string>& 
     Form next = form;
     form.controls.each([&](Id id, const Control& c) {
         if (only && !only->contains(id)) return;
-        for (const auto& [prop, value] : c.own) {
-            if (row(prop).type != Type::formula) continue;
-            const std::string& before = std::get<std::string>(value);
-            if (std::string after = withNamesIn(before, names); after != before)
-                next = changed(std::move(next), id, [&, prop = prop](Control& k) { k.set(prop, after); });
-        }
+        Control turned = withFormulas(c, [&](const std::string& formula) { return withNamesIn(formula, names); });
+        if (turned != c) next = changed(std::move(next), id, [&](Control& k) { k = std::move(turned); });
     });
     return next;
 }

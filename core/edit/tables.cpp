@@ -101,7 +101,7 @@ Form tableSettled(const Form& form, Id id, const Choices& before) {
     const Grid grid = gridOf(*next.find(id));
     Ids inside;
     for (std::size_t i = 0; i < cells.size(); ++i) {
-        const Box box = cellBox(*next.find(id), grid, i);
+        const Box box = cellBox(next, *next.find(id), grid, i);
         if (!(next.find(cells[i])->box == box))
             next = changed(std::move(next), cells[i], [&](Control& c) { c.box = box; });
         next = filledOut(std::move(next), cells[i]);

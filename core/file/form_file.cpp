@@ -41,6 +41,41 @@ void addProperties(Json& out, const Props& props) {
         if (const Value* value = props.find(r.prop)) out[string(r.key)] = valueJson(*value);
 }
 
+Json stepsJson(const std::vector<Step>& steps) {
+    Json list = Json::array();
+    for (const Step& step : steps) {
+        Json one = {{"does", row(step.does).key}};
+        if (step.on != noControl) one["on"] = idText(step.on);
+        if (!step.with.empty()) one["with"] = step.with;
+        if (!step.yes.empty()) one["yes"] = stepsJson(step.yes);
+        if (!step.no.empty()) one["no"] = stepsJson(step.no);
+        list.push_back(std::move(one));
+    }
+    return list;
+}
+
+void addKept(Json& out, const string& kept);
+
+/// What is worked out, and the rules.
+void addRules(Json& out, const Control& c) {
+    if (!c.formulas.empty()) {
+        Json& formulas = out["formulas"] = Json::object();
+        for (const PropertyRow& r : allProperties())
+            if (const string* formula = c.formulas.find(r.prop)) formulas[string(r.key)] = *formula;
+    }
+    if (c.rules.empty()) return;
+    Json& list = out["rules"] = Json::array();
+    for (const Rule& rule : c.rules) {
+        Json one = {{"when", row(rule.when).key}};
+        if (!rule.key.empty()) one["key"] = rule.key;
+        if (!rule.condition.empty()) one["if"] = rule.condition;
+        one["do"] = stepsJson(rule.steps);
+        if (rule.off) one["off"] = true;
+        addKept(one, rule.kept);
+        list.push_back(std::move(one));
+    }
+}
+
 void addKept(Json& out, const string& kept) {
     if (kept.empty()) return;
     Json more = Json::parse(kept, nullptr, false);
@@ -57,6 +92,7 @@ Json controlJson(const Form& form, const Control& c) {
     if (c.ownName) out["ownName"] = true;
     if (row(c.kind).boxed) out["box"] = Json::array({c.box.left, c.box.top, c.box.width, c.box.height});
     addProperties(out, c.own);
+    addRules(out, c);
     addKept(out, c.kept);
     if (!c.children.empty()) {
         Json& list = out[string(row(c.kind).children)] = Json::array();
@@ -187,6 +223,7 @@ class Reader {
                 bad("size", fmt::format("A dialog is at most {} px wide and high.", int(mostDialog)));
         }
         properties(file, root, "", taken);
+        rules(file, root, "", taken);
         if (const Json* styles = take("styles")) readStyles(*styles);
         if (const Json* json = take("scheme")) {
             auto scheme = schemeFrom(*json, "scheme");
@@ -225,6 +262,70 @@ class Reader {
             taken.insert(string(r.key));
             string place = path.empty() ? string(r.key) : path + "." + string(r.key);
             control.set(prop, valueAt(*at, r, place));
+        }
+    }
+
+    std::vector<Step> steps(const Json& list, const string& path, std::size_t& count, std::size_t depth) {
+        if (!list.is_array()) bad(path, "A list of steps is expected here.");
+        if (depth > mostQuestions) bad(path, "Questions lie too deep in each other.");
+        std::vector<Step> all;
+        for (std::size_t i = 0; i < list.size(); ++i) {
+            const string at = fmt::format("{}[{}]", path, i);
+            const Json& one = list[i];
+            if (!one.is_object() || !one.contains("does")) bad(at, "A step says what it does.");
+            if (++count > mostSteps) bad(at, fmt::format("A rule has at most {} steps.", mostSteps));
+            Step step;
+            const string does = textAt(one["does"], at + ".does", 200);
+            const auto known = doesFrom(does);
+            if (!known) bad(at + ".does", fmt::format("“{}” is not a step that this version knows.", does));
+            step.does = *known;
+            if (one.contains("on")) {
+                const auto on = idFrom(textAt(one["on"], at + ".on", 200));
+                if (!on) bad(at + ".on", "The id of a control, such as \"c17\", is expected here.");
+                step.on = *on;
+            }
+            if (one.contains("with")) step.with = textAt(one["with"], at + ".with");
+            if (one.contains("yes")) step.yes = steps(one["yes"], at + ".yes", count, depth + 1);
+            if (one.contains("no")) step.no = steps(one["no"], at + ".no", count, depth + 1);
+            all.push_back(std::move(step));
+        }
+        return all;
+    }
+
+    void rules(const Json& object, Control& c, const string& path, std::set<string>& taken) {
+        const string dot = path.empty() ? "" : path + ".";
+        if (const auto at = object.find("formulas"); at != object.end()) {
+            taken.insert("formulas");
+            if (!at->is_object()) bad(dot + "formulas", "Properties with their formulas are expected here.");
+            for (const auto& [key, formula] : at->items()) {
+                const auto prop = propFrom(key);
+                if (!prop || !has(c.kind, *prop) || !takesFormula(*prop))
+                    bad(dot + "formulas", fmt::format("“{}” of a {} is not worked out.", key, row(c.kind).word));
+                c.formulas.set(*prop, textAt(formula, dot + "formulas." + key));
+            }
+        }
+        const auto at = object.find("rules");
+        if (at == object.end()) return;
+        taken.insert("rules");
+        if (!at->is_array() || at->size() > mostRules)
+            bad(dot + "rules", fmt::format("A list of at most {} rules is expected here.", mostRules));
+        for (std::size_t i = 0; i < at->size(); ++i) {
+            const string place = fmt::format("{}rules[{}]", dot, i);
+            const Json& one = (*at)[i];
+            if (!one.is_object() || !one.contains("when") || !one.contains("do"))
+                bad(place, "A rule says when it is asked and what it does.");
+            Rule rule;
+            const string when = textAt(one["when"], place + ".when", 200);
+            const auto event = eventFrom(when);
+            if (!event) bad(place + ".when", fmt::format("“{}” is nothing that this version knows.", when));
+            rule.when = *event;
+            if (one.contains("key")) rule.key = textAt(one["key"], place + ".key", 200);
+            if (one.contains("if")) rule.condition = textAt(one["if"], place + ".if");
+            rule.off = one.contains("off") && one["off"].is_boolean() && one["off"].get<bool>();
+            std::size_t count = 0;
+            rule.steps = steps(one["do"], place + ".do", count, 0);
+            rule.kept = leftOver(one, {"when", "key", "if", "do", "off"});
+            c.rules.push_back(std::move(rule));
         }
     }
 
@@ -292,6 +393,7 @@ class Reader {
             c.box = {part[0], part[1], part[2], part[3]};
         }
         properties(object, c, path, taken);
+        rules(object, c, path, taken);
         const string list(row(c.kind).children);
         // Known to the form before its children are, so that an id used twice is found.
         form.controls = form.controls.with(c.id, std::make_shared<Control>(c));
@@ -320,6 +422,7 @@ string formText(const Form& form) {
     if (form.revision != 1) out["revision"] = form.revision;
     if (row(root.kind).boxed) out["size"] = Json::array({root.box.width, root.box.height});
     addProperties(out, root.own);
+    addRules(out, root);
     out["nextId"] = form.next;
     addKept(out, form.kept);
     if (form.styles && *form.styles != startingStyles(root.kind)) out["styles"] = stylesJson(*form.styles);

@@ -55,6 +55,15 @@ void describe(Json& properties, Prop prop) {
     properties[std::string(r.key)] = std::move(one);
 }
 
+/// What is worked out of a kind, and its rules.
+void addRules(Json& properties, const KindRow& kind) {
+    Json formulas = Json::object();
+    for (Prop prop : kind.props)
+        if (takesFormula(prop)) formulas[std::string(row(prop).key)] = {{"type", "string"}};
+    properties["formulas"] = {{"type", "object"}, {"properties", formulas}, {"additionalProperties", false}};
+    properties["rules"] = {{"type", "array"}, {"maxItems", mostRules}, {"items", {{"$ref", "#/$defs/rule"}}}};
+}
+
 Json controlSchema(const KindRow& kind) {
     Json properties = {{"id", {{"$ref", "#/$defs/id"}}},
                        {"kind", {{"const", kind.key}}},
@@ -66,6 +75,7 @@ Json controlSchema(const KindRow& kind) {
         required.push_back("box");
     }
     for (Prop prop : kind.props) describe(properties, prop);
+    addRules(properties, kind);
     if (!kind.children.empty()) {
         // What has a list of its own holds one kind only: tabs their pages, a table its cells.
         std::string inner = "control";
@@ -96,6 +106,28 @@ std::string formSchema() {
                                         {"properties",
                                          {{"value", {{"type", "string"}}}, {"text", {{"type", "string"}}}}}}})}}}}},
     };
+    auto keys = [](const auto& rows) {
+        Json all = Json::array();
+        for (const auto& one : rows) all.push_back(one.key);
+        return all;
+    };
+    const Json steps = {{"type", "array"}, {"maxItems", mostSteps}, {"items", {{"$ref", "#/$defs/step"}}}};
+    defs["step"] = {{"type", "object"},
+                    {"required", {"does"}},
+                    {"properties",
+                     {{"does", {{"enum", keys(allDoes())}}},
+                      {"on", {{"$ref", "#/$defs/id"}}},
+                      {"with", {{"type", "string"}}},
+                      {"yes", steps},
+                      {"no", steps}}}};
+    defs["rule"] = {{"type", "object"},
+                    {"required", {"when", "do"}},
+                    {"properties",
+                     {{"when", {{"enum", keys(allEvents())}}},
+                      {"key", {{"type", "string"}}},
+                      {"if", {{"type", "string"}}},
+                      {"do", steps},
+                      {"off", {{"type", "boolean"}}}}}};
     Json style = {{"style", {{"type", "string"}}}, {"word", {{"type", "string"}}}};
     for (const PropertyRow& r : allProperties())
         if (isLook(r.prop)) describe(style, r.prop);
@@ -114,6 +146,7 @@ std::string formSchema() {
     for (const KindRow& kind : allKinds()) {
         if (kind.root) {
             for (Prop prop : kind.props) describe(root, prop);
+            addRules(root, kind);
             continue;
         }
         defs[std::string(kind.key)] = controlSchema(kind);

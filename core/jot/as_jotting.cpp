@@ -76,6 +76,9 @@ class Teller {
         out.cannotSay.push_back(holder.id == rootId ? "the tab order" : "the tab order in " + told(holder));
     }
     void checkSaid(const Control& c) {
+        for (const auto& [prop, formula] : c.formulas)
+            out.cannotSay.push_back(fmt::format("what {} of {} is worked out by", row(prop).word, told(c)));
+        if (!c.rules.empty()) out.cannotSay.push_back(fmt::format("the rules of {}", told(c)));
         for (const auto& [prop, value] : c.own)
             if (std::ranges::find(sayable, prop) == std::end(sayable)) cannot(c, prop);
     }

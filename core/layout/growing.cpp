@@ -29,7 +29,7 @@ void gridSettled(Form& form, Id table) {
     const Control c = *form.find(table);
     const Grid grid = gridOf(c);
     for (std::size_t i = 0; i < c.children.size(); ++i) {
-        const Box cell = cellBox(c, grid, i), inside = insideCell(form, cell);
+        const Box cell = cellBox(form, c, grid, i), inside = insideCell(form, cell);
         alter(form, c.children[i], [&](Control& k) { k.box = cell; });
         for (Id id : std::vector<Id>(form.find(c.children[i])->children))
             alter(form, id, [&](Control& k) { k.box = inside; });

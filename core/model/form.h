@@ -9,6 +9,7 @@
 #include "core/model/form_index.h"
 #include "core/model/geometry.h"
 #include "core/model/props.h"
+#include "core/model/rules.h"
 #include "core/model/scheme.h"
 #include "core/model/shared_map.h"
 #include "core/model/tokens.h"
@@ -23,6 +24,8 @@ struct Control {
     bool ownName = false;      // set by a person, so it no longer follows the label
     Box box;                   // in the form's unit, from the container's left top corner
     Props own;                 // properties that differ from the kind's defaults
+    Formulas formulas;         // properties that are worked out, beside their plain values
+    Rules rules;               // what it does by itself
     std::vector<Id> children;  // what a container holds, in tab order; later ones lie over earlier ones
     std::string kept;  // keys of the file that this version does not know, as JSON text; empty when there are none
 

@@ -439,6 +439,14 @@ std::string_view tokenWord(Prop prop, std::string_view key) {
     return key;
 }
 
+bool takesFormula(Prop prop) {
+    static constexpr Prop worked[] = {Prop::text,     Prop::required, Prop::visible,        Prop::enabled,
+                                      Prop::least,    Prop::most,     Prop::earliest,       Prop::latest,
+                                      Prop::atLeast,  Prop::atMost,   Prop::earliestTime,   Prop::latestTime,
+                                      Prop::prompt,   Prop::unit,     Prop::patternMessage, Prop::rangeMessage};
+    return std::ranges::find(worked, prop) != std::end(worked);
+}
+
 std::size_t tokenAt(Prop prop, const Value& value) {
     const PropertyRow& r = row(prop);
     for (const Value* one : {&value, &r.fallback})

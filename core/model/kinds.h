@@ -288,6 +288,8 @@ std::optional<Kind> kindFrom(std::string_view key);
 std::optional<Prop> propFrom(std::string_view key);
 
 bool has(Kind kind, Prop prop);
+/// True for a property that can be worked out by a formula as well as have a plain value.
+bool takesFormula(Prop prop);
 /// True when a control of one kind can lie directly in one of another.
 bool canHold(Kind container, Kind child);
 /// The default of a property for a kind, whether or not the kind has it.

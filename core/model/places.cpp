@@ -1,4 +1,6 @@
 #include "core/model/places.h"
+
+#include <unicode/uloc.h>
 #include "core/model/measures.h"
 
 #include <algorithm>
@@ -91,6 +93,13 @@ Box cellBox(const Control& table, const Grid& grid, std::size_t number) {
     const std::size_t x = number % wide, y = number / wide + (table.yes(Prop::headRow) ? 1 : 0);
     if (y + 1 >= grid.down.size()) return {0, table.box.height, 0, 0};
     return {grid.across[x], grid.down[y], grid.across[x + 1] - grid.across[x], grid.down[y + 1] - grid.down[y]};
+}
+
+Box cellBox(const Form& form, const Control& table, const Grid& grid, std::size_t number) {
+    Box box = cellBox(table, grid, number);
+    // Asked of the language itself: a form in the middle of an edit has no index yet.
+    if (uloc_isRightToLeft(form.root().text(Prop::language).c_str())) box.left = table.box.width - box.right();
+    return box;
 }
 
 bool isFreelyPlaced(const Form& form, const Control& control) {

@@ -38,6 +38,9 @@ Grid gridOf(const Control& table);
 Box cellBox(const Control& table, std::size_t number);
 /// The same where the grid is known already, for all cells of a large table.
 Box cellBox(const Control& table, const Grid& grid, std::size_t number);
+/// The same as it lies in a form: in languages that are written from right to left the first column stands at the
+/// right.
+Box cellBox(const Form& form, const Control& table, const Grid& grid, std::size_t number);
 /// True for what can be moved and sized by itself: not pages, cells, nor what fills a cell.
 bool isFreelyPlaced(const Form& form, const Control& control);
 /// The box of what fills a cell, from the cell's corner.

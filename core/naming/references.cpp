@@ -105,12 +105,36 @@ std::string withNamesIn(const std::string& formula, const std::map<std::string, 
     });
 }
 
+void eachFormula(const Control& c, const std::function<void(std::optional<Prop>, const std::string&)>& visit) {
+    for (const auto& [prop, value] : c.own)
+        if (row(prop).type == Type::formula) visit(prop, std::get<std::string>(value));
+    for (const auto& [prop, formula] : c.formulas) visit(prop, formula);
+    for (const Rule& rule : c.rules) {
+        visit({}, rule.condition);
+        auto step = [&](const Step& one) { visit({}, one.with); };
+        eachStep(rule.steps, step);
+    }
+}
+
+Control withFormulas(Control c, const std::function<std::string(const std::string&)>& turn) {
+    for (Props own = c.own; const auto& [prop, value] : own)
+        if (row(prop).type == Type::formula) c.set(prop, turn(std::get<std::string>(value)));
+    for (Formulas formulas = c.formulas; const auto& [prop, formula] : formulas) c.formulas.set(prop, turn(formula));
+    for (Rule& rule : c.rules) {
+        rule.condition = turn(rule.condition);
+        auto step = [&](Step& one) { one.with = turn(one.with); };
+        eachStep(rule.steps, step);
+    }
+    return c;
+}
+
 std::map<std::string, std::vector<Use>> usesOfNames(const Form& form) {
     std::map<std::string, std::vector<Use>> uses;
     form.controls.each([&](Id id, const Control& c) {
-        for (const auto& [prop, value] : c.own)
-            if (row(prop).type == Type::formula)
-                for (const std::string& name : namesIn(std::get<std::string>(value))) uses[name].push_back({id, prop});
+        eachFormula(c, [&, id = id](std::optional<Prop> prop, const std::string& formula) {
+            for (const std::string& name : namesIn(formula))
+                if (auto& all = uses[name]; all.empty() || all.back() != Use{id, prop}) all.push_back({id, prop});
+        });
     });
     return uses;
 }
@@ -118,9 +142,9 @@ std::map<std::string, std::vector<Use>> usesOfNames(const Form& form) {
 std::set<std::string, std::less<>> spokenNames(const Form& form) {
     std::set<std::string, std::less<>> spoken;
     form.controls.each([&](Id, const Control& c) {
-        for (const auto& [prop, value] : c.own)
-            if (row(prop).type == Type::formula)
-                for (std::string& name : namesIn(std::get<std::string>(value))) spoken.insert(std::move(name));
+        eachFormula(c, [&](std::optional<Prop>, const std::string& formula) {
+            for (std::string& name : namesIn(formula)) spoken.insert(std::move(name));
+        });
     });
     return spoken;
 }

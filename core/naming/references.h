@@ -2,7 +2,9 @@
 // part 4): a name is an identifier, or stands as $$'boat-name' where it is none (5.11).
 #pragma once
 
+#include <functional>
 #include <map>
+#include <optional>
 #include <set>
 #include <string>
 #include <vector>
@@ -17,10 +19,15 @@ std::vector<std::string> namesIn(const std::string& formula);
 /// A formula with names put in place of others, all at once, so that two can change places. All else stays as it is.
 std::string withNamesIn(const std::string& formula, const std::map<std::string, std::string>& names);
 
+/// All formulas that a control is written with: of its properties, and of its rules, which have no property.
+void eachFormula(const Control& control, const std::function<void(std::optional<Prop>, const std::string&)>& visit);
+/// The control with `turn(formula)` in place of each of them.
+Control withFormulas(Control control, const std::function<std::string(const std::string&)>& turn);
+
 /// A place where a control's name is spoken.
 struct Use {
     Id by = noControl;
-    Prop prop = Prop::workedOut;
+    std::optional<Prop> prop = {};  // nothing for a rule
     bool operator==(const Use&) const = default;
 };
 /// Where formulas speak of names, each name with its uses.

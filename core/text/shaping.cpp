@@ -61,10 +61,13 @@ void shapeInto(Shaped& line, const FacePtr& face, const std::u32string& letters,
         unsigned count = 0;
         const hb_glyph_info_t* infos = hb_buffer_get_glyph_infos(buffer, &count);
         const hb_glyph_position_t* positions = hb_buffer_get_glyph_positions(buffer, &count);
-        std::vector<std::size_t> clusters;
-        for (unsigned i = 0; i < count; ++i) clusters.push_back(infos[i].cluster);
-        std::ranges::sort(clusters);
-        clusters.push_back(s.end);
+        // Clusters go up from left to right, and down from right to left (HarfBuzz, monotone graphemes).
+        auto endOf = [&](unsigned i) -> std::size_t {
+            unsigned next = i;
+            if (s.rightToLeft) return i == 0 ? s.end : infos[i - 1].cluster;
+            while (next < count && infos[next].cluster == infos[i].cluster) ++next;
+            return next == count ? s.end : infos[next].cluster;
+        };
         const double em = face->unitsPerEm;
         run.glyphs.reserve(count);
         for (unsigned i = 0; i < count; ++i) {
@@ -75,8 +78,7 @@ void shapeInto(Shaped& line, const FacePtr& face, const std::u32string& letters,
             glyph.advance = positions[i].x_advance / em;
             glyph.from = infos[i].cluster;
             if (i == 0 || infos[i].cluster != infos[i - 1].cluster) {
-                const std::size_t from = infos[i].cluster, to = *std::ranges::upper_bound(clusters, from);
-                glyph.letters = letters.substr(from, to - from);
+                glyph.letters = letters.substr(infos[i].cluster, endOf(i) - infos[i].cluster);
             }
             line.width += glyph.advance;
             run.glyphs.push_back(std::move(glyph));

@@ -246,3 +246,32 @@ TEST(Start, AWholeFormIsJotted) {
     EXPECT_FALSE(dialog.form().isDialog());
     EXPECT_NE(dialog.form().named("cboHull"), nullptr);
 }
+
+TEST(Firm, TheBookOfFontsOutlivesTheWindowAndIsOneForAll) {
+    std::shared_ptr<const FontBook> held;
+    FacePtr face;
+    {
+        Hands hands(jotted("Boat name: text 9\n"));
+        held = hands.desk().sharedFonts();
+        face = held->face(Look{});
+        Desk another(newForm(Kind::dialog));
+        EXPECT_EQ(&another.fonts(), held.get()) << "a window in other colours shapes with the same faces";
+    }
+    EXPECT_EQ(held->face(Look{}), face);
+}
+
+TEST(Firm, LongWordingWrapsInTheDetails) {
+    Hands hands(jotted("Boat name: text 9\n"));
+    hands.desk().select({hands.at("txtBoatName").id});
+    auto* hint = qobject_cast<QPlainTextEdit*>(hands.window.details().editorNamed("hint"));
+    ASSERT_NE(hint, nullptr);
+    EXPECT_EQ(hint->height(), 26) << "a line while it is short";
+    hint->setFocus();
+    QTest::keyClicks(hint, "As it is painted on the transom, with its number where it has one, and the port below.");
+    EXPECT_GT(hint->height(), 50) << "all of it is seen";
+    QTest::keyClick(hint, Qt::Key_Return);
+    EXPECT_TRUE(hands.at("txtBoatName").text(Prop::hint).ends_with("port below.")) << "Enter takes it";
+    hands.desk().undo();
+    Hands::settle();
+    EXPECT_EQ(hint->height(), 26);
+}

@@ -180,8 +180,8 @@ TEST(LayOut, AControlIsCarriedToAnotherPageOverItsTab) {
     };
     move(from + QPoint(0, -20));
     move(over);
-    QTest::qWait(500);  // it rests on the tab until the page turns
-    EXPECT_EQ(shownPage(hands.tabsOf(), hands.desk().turned()), owner);
+    // It rests on the tab until the page turns.
+    EXPECT_TRUE(QTest::qWaitFor([&] { return shownPage(hands.tabsOf(), hands.desk().turned()) == owner; }));
     const QPoint to = hands.spot(200, 330);
     move(to);
     QTest::mouseRelease(&hands.sheet(), Qt::LeftButton, {}, to);

@@ -219,15 +219,14 @@ TEST(OrderPass, TheRailCountsNamesAndClashes) {
     Ordering hands(jotted("Boat name: text 9\nBerth: text 9\n"));
     Form form = withKeySet(hands.form(), hands.at("txtBoatName").id, "B");
     hands.desk().edit(withKeySet(form, hands.at("txtBerth").id, "B"), "Clash");
-    QTest::qWait(120);
-    const QImage rail = hands.window.rail().grab().toImage();
     auto has = [&](Pass pass, QColor colour) {
+        const QImage rail = hands.window.rail().grab().toImage();
         const QRect stop = hands.window.rail().stopRect(pass);
         int count = 0;
         for (int x = stop.left(); x < stop.right(); ++x)
             for (int y = stop.top(); y < stop.bottom(); ++y) count += rail.pixelColor(x, y) == colour;
         return count > 20;
     };
-    EXPECT_TRUE(has(Pass::order, QColor("#A8322A"))) << "a clash turns the count red";
+    EXPECT_TRUE(QTest::qWaitFor([&] { return has(Pass::order, QColor("#A8322A")); })) << "a clash turns the count red";
     EXPECT_TRUE(has(Pass::name, QColor("#7FA66A"))) << "and a stop whose checks pass is green";
 }

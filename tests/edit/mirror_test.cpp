@@ -1,5 +1,6 @@
 #include "core/edit/mirror.h"
 
+#include "core/layout/growing.h"
 #include "core/order/reading.h"
 #include "tests/support.h"
 
@@ -34,4 +35,35 @@ TEST(Mirrored, JottingLaysOutFromTheRight) {
     EXPECT_EQ(named(more.form, "txtC").box.right(), named(form, "txtB").box.right());
     EXPECT_EQ(named(more.form, "txtA").box.right() - more.form.root().box.width,
               named(form, "txtA").box.right() - form.root().box.width);
+}
+
+TEST(Mirror, ATableHasItsFirstColumnWhereWritingBegins) {
+    const auto uneven = [](Form f) {
+        for (Id id : allIds(f))
+            if (f.find(id)->is().grid) f = withProperty(f, {id}, Prop::columns, Choices{{"3", "What"}, {"1", "Hours"}});
+        return f;
+    };
+    const Form form = uneven(jotted("Work: table [What, Hours] 2\n"));
+    const Form turned = withProperty(form, {rootId}, Prop::language, std::string("ar"));
+    for (const Form& f : {form, turned}) {
+        const Control* table = nullptr;
+        for (Id id : allIds(f))
+            if (f.find(id)->is().grid) table = f.find(id);
+        const Box first = f.find(table->children[0])->box, second = f.find(table->children[1])->box;
+        EXPECT_GT(first.width, 2 * second.width);
+        EXPECT_EQ(first.left < second.left, f.root().text(Prop::language) == "en");
+    }
+    EXPECT_TRUE(sameContent(withProperty(turned, {rootId}, Prop::language, std::string("en")), form)) << "and back";
+    // Laid out in such a language from the first, and a row that a filler adds, lie the same way.
+    Form start = withProperty(newForm(Kind::dialog), {rootId}, Prop::language, std::string("he"));
+    Form laid = uneven(laidOut(readJotting("Work: table [What, Hours] 2\n").value(), start, fonts()));
+    for (Id id : allIds(laid))
+        if (laid.find(id)->is().grid) {
+            laid = withProperty(laid, {id}, Prop::rowsMost, 5.0);
+            const Form more = rowAdded(laid, id);
+            const auto& cells = more.find(id)->children;
+            ASSERT_EQ(cells.size(), 6u);
+            for (std::size_t i = 0; i < cells.size(); i += 2)
+                EXPECT_GT(more.find(cells[i])->box.left, more.find(cells[i + 1])->box.left) << i;
+        }
 }

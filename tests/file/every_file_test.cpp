@@ -130,7 +130,7 @@ TEST(EveryFile, NumbersAndTextsKeepTheirExactValue) {
     const Id id = named(form, "txtBoatName").id;
     for (double left : {0.1, 12.345678, 1e5, 0.000001}) {
         Form moved = boxed(form, id, {left, 2, 3, 4});
-        EXPECT_NEAR(readForm(formText(moved)).value().form.find(id)->box.left, left, 1e-6);
+        EXPECT_EQ(readForm(formText(moved)).value().form.find(id)->box.left, left);
     }
     for (const char* text : {"", " ", "\"", "\\", "\u0001", "a\nb", "𝔘", "</script>"}) {
         Form said = withProperty(form, {id}, Prop::hint, std::string(text));

@@ -87,8 +87,7 @@ TEST(FillerKinds, RowsAreAddedAndTheDialogGrows) {
     ASSERT_NE(add, nullptr);
     ASSERT_TRUE(add->isVisible());
     add->click();
-    QTest::qWait(20);
-    EXPECT_GT(f.view.height(), high + 15);
+    EXPECT_TRUE(QTest::qWaitFor([&] { return f.view.height() > high + 15; }));
     auto* second = f.widget<QLineEdit>("txtWork2");
     ASSERT_NE(second, nullptr);
     EXPECT_TRUE(second->isVisible());
@@ -96,8 +95,7 @@ TEST(FillerKinds, RowsAreAddedAndTheDialogGrows) {
     EXPECT_EQ(f.session.answer(f.at("txtWork2").id), Answer(std::string("Scrape")));
     EXPECT_FALSE(f.view.findChild<QToolButton*>("addRow")->isVisible()) << "two at most";
     f.view.findChild<QToolButton*>("removeRow")->click();
-    QTest::qWait(20);
-    EXPECT_EQ(f.view.height(), high);
+    EXPECT_TRUE(QTest::qWaitFor([&] { return f.view.height() == high; }));
 }
 
 TEST(FillerKinds, WhatHoldsToTheEdgesFollowsTheWindow) {

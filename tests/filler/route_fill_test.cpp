@@ -54,8 +54,8 @@ TEST(OrderObeyed, AccessKeysGoToTheFieldsOfTheirLabels) {
         f.key(Qt::Key(key[0]), Qt::AltModifier);
     };
     press("chkMastIsStepped");
-    QTest::qWait(160);  // a tick shows that it is pressed before it turns
-    EXPECT_TRUE(f.session.shown(f.id("chkMastIsStepped")).on);
+    // A tick shows that it is pressed before it turns.
+    EXPECT_TRUE(QTest::qWaitFor([&] { return f.session.shown(f.id("chkMastIsStepped")).on; }));
     press("txtBoatName");
     EXPECT_EQ(f.focused(), "txtBoatName");
     press("chgHull");

@@ -33,6 +33,12 @@ Object text(const string& utf8Text) {
     return Object::newUnicodeString(utf8Text);
 }
 
+/// Left, low, right and high edges in points.
+Object rectangle(double left, double low, double right, double high) {
+    return Object::newArray({Object::newReal(pdfNumber(left)), Object::newReal(pdfNumber(low)),
+                             Object::newReal(pdfNumber(right)), Object::newReal(pdfNumber(high))});
+}
+
 /// Text as a JavaScript string literal.
 string scriptText(const string& plain) {
     string out = "\"";
@@ -127,8 +133,7 @@ class Builder {
         const double height = size.height + bar_;
         Object page = pdf_.makeIndirectObject(Object::newDictionary());
         page.replaceKey("/Type", Object::newName("/Page"));
-        page.replaceKey("/MediaBox", Object::parse(fmt::format("[0 0 {} {}]", pdfNumber(size.width * scale_),
-                                                               pdfNumber(height * scale_))));
+        page.replaceKey("/MediaBox", rectangle(0, 0, size.width * scale_, height * scale_));
         page.replaceKey("/Resources", ink_->resources());
         page.replaceKey("/Contents", Object::newStream(&pdf_, contentOf(all, scale_, height, *ink_)));
         page.replaceKey("/Annots", Object::newArray());
@@ -140,7 +145,7 @@ class Builder {
     /// Widgets in tab order: a viewer goes through a page's annotations as they are listed.
     void addWidgets(const Leaf& leaf, std::size_t page) {
         walk(form_, leaf.surface, [&](const Control& c, int) {
-            if ((!isFilled(c) && c.kind != Kind::button) || !isInView(form_, c.id, leaf.turned)) return;
+            if ((!isFilled(c) && !c.is().pressed) || !isInView(form_, c.id, leaf.turned)) return;
             addWidget(c, leaf, page);
         });
     }
@@ -179,99 +184,124 @@ class Builder {
     }
 
     string tooltip(const Control& c) const {
-        const Control* frame = c.kind == Kind::radioButton ? form_.find(c.parent) : nullptr;
-        string said = !c.text(Prop::hint).empty() ? c.text(Prop::hint)
-                      : frame && frame->kind == Kind::frame && !frame->text(Prop::title).empty()
-                          ? frame->text(Prop::title)
-                          : calledBy(form_, c);
+        const Control* frame = c.is().answers == AnswerType::question ? form_.find(c.parent) : nullptr;
+        string said = !c.text(Prop::hint).empty()                                        ? c.text(Prop::hint)
+                      : frame && frame->is().framed && !frame->text(Prop::title).empty() ? frame->text(Prop::title)
+                                                                                         : calledBy(form_, c);
         string limits = limitsInWords(form_, c);
         return limits.empty() ? said : said + " (" + limits + ")";
     }
 
     string appearanceString(const Control& c, const Look& look) {
-        const bool shrinks = c.kind == Kind::textBox && c.as<TooMuch>() == TooMuch::shrink;
+        const bool shrinks = c.is().answers == AnswerType::text && c.as<TooMuch>() == TooMuch::shrink;
         Colour colour = look.text.value_or(Colour{0x23, 0x28, 0x2B});
         return fmt::format("{} rg {} {} Tf", pdfColour(colour), ink_->fonts.typingName(book_.face(look)),
                            shrinks ? "0" : pdfNumber(look.size));
     }
 
+    /// What one kind becomes in a PDF: a row a kind that is a field of its own there.
+    struct KindInPdf {
+        Kind kind;
+        const char* type;  // of field (ISO 32000, 12.7.4)
+        int flags;
+        void (Builder::*describe)(Object field, const Control& c, int& flags);  // null: nothing more is said
+        enum class Look { text, tick, whole } look;
+        const char* mark = nullptr;  // the letter of ZapfDingbats that viewers tick with
+        void (Builder::*act)(Object widget, Object character, const Control& c, std::size_t page) = nullptr;
+    };
+    static const KindInPdf* inPdf(Kind kind) {
+        using Look = KindInPdf::Look;
+        static const KindInPdf rows[] = {
+            {Kind::textBox, "/Tx", 0, &Builder::textDescribed, Look::text},
+            {Kind::numberBox, "/Tx", doNotSpellCheck, &Builder::textDescribed, Look::text},
+            {Kind::dateBox, "/Tx", doNotSpellCheck, &Builder::textDescribed, Look::text},
+            {Kind::timeBox, "/Tx", doNotSpellCheck, &Builder::textDescribed, Look::text},
+            {Kind::comboBox, "/Ch", comboFlag | doNotSpellCheck, &Builder::comboDescribed, Look::text},
+            {Kind::listBox, "/Ch", 0, &Builder::listDescribed, Look::text},
+            {Kind::checkBox, "/Btn", 0, &Builder::tickDescribed, Look::tick, "4"},
+            {Kind::radioButton, "/Btn", radioFlag | noToggleToOff, &Builder::questionDescribed, Look::tick, "l"},
+            {Kind::button, "/Btn", pushFlag, nullptr, Look::whole, nullptr, &Builder::buttonActs},
+            {Kind::picture, "/Btn", pushFlag, nullptr, Look::whole, nullptr, &Builder::pictureActs},
+            // Left unsigned: the filler's program signs it (ISO 32000, 12.7.4.5).
+            {Kind::signature, "/Sig", 0, nullptr, Look::whole},
+        };
+        const auto at = std::ranges::find(rows, kind, &KindInPdf::kind);
+        return at == std::end(rows) ? nullptr : at;
+    }
+
     /// What a field is, apart from where it stands.
     void describe(Object field, const Control& c) {
-        int flags = 0;
+        const KindInPdf& kind = *inPdf(c.kind);
+        int flags = kind.flags;
         if (c.yes(Prop::required)) flags |= requiredFlag;
         if (c.as<Access>() != Access::open || !c.text(Prop::workedOut).empty() || !filling_.presence.enabled(c.id))
             flags |= readOnlyFlag;
-        const Shown shown = shownOf(c);
-        const Shown starting = startingShown(form_, c);
-        const Look look = c.kind == Kind::button ? lookOf(form_, c) : entryLookOf(form_, c);
-        auto type = [&](const char* name) { field.replaceKey("/FT", Object::newName(name)); };
-        if (c.kind == Kind::checkBox || c.kind == Kind::radioButton) {
-            type("/Btn");
-            Object value = Object::newName("/Off"), first = value;
-            if (c.kind == Kind::radioButton) {
-                flags |= radioFlag | noToggleToOff;
-                for (Id id : questionOf(form_, c)) {
-                    const Control& one = *form_.find(id);
-                    if (shownOf(one).on) value = Object::newName(onState(one));
-                    if (one.yes(Prop::startsTicked)) first = Object::newName(onState(one));
-                    if (one.yes(Prop::required)) flags |= requiredFlag;
-                }
-            } else {
-                if (shown.on) value = Object::newName(onState(c));
-                if (starting.on) first = Object::newName(onState(c));
-            }
-            field.replaceKey("/V", value);
-            field.replaceKey("/DV", first);
-        } else if (c.kind == Kind::button || c.kind == Kind::picture) {
-            type("/Btn");
-            flags |= pushFlag;
-        } else if (c.kind == Kind::signature) {
-            // Left unsigned: the filler's program signs it (ISO 32000, 12.7.4.5).
-            type("/Sig");
-        } else if (c.kind == Kind::comboBox || c.kind == Kind::listBox) {
-            type("/Ch");
-            const bool combo = c.kind == Kind::comboBox;
-            if (combo) flags |= comboFlag | doNotSpellCheck;
-            if (combo && c.yes(Prop::otherAnswers)) flags |= editFlag;
-            if (!combo && c.as<HowMany>() == HowMany::many) flags |= multiSelectFlag;
-            Object options = Object::newArray();
-            for (const Choice& choice : c.choices())
-                options.appendItem(choice.value == choice.text
-                                       ? text(choice.text)
-                                       : Object::newArray({text(choice.value), text(choice.text)}));
-            field.replaceKey("/Opt", options);
-            setChosen(field, "/V", c, shown);
-            setChosen(field, "/DV", c, starting);
-            if (!combo && !shown.picked.empty()) {
-                Object lines = Object::newArray();
-                for (std::size_t line : shown.picked)
-                    lines.appendItem(Object::newInteger(static_cast<long long>(line)));
-                field.replaceKey("/I", lines);
-            }
-        } else {
-            type("/Tx");
-            if (c.as<Lines>() == Lines::many && c.kind == Kind::textBox) flags |= multilineFlag;
-            if (c.yes(Prop::secret)) flags |= passwordFlag;
-            if (c.kind != Kind::textBox) flags |= doNotSpellCheck;
-            if (c.as<TooMuch>() == TooMuch::stop || c.as<TooMuch>() == TooMuch::shrink) flags |= doNotScroll;
-            if (c.number(Prop::maxLength) > 0)
-                field.replaceKey("/MaxLen", Object::newInteger(int(c.number(Prop::maxLength))));
-            // A secret is never written into a file; nor is "today", which is no date yet.
-            const bool dateless = c.kind == Kind::dateBox && starting.text.starts_with("today");
-            if (!shown.text.empty() && !c.yes(Prop::secret)) field.replaceKey("/V", text(shown.text));
-            if (!starting.text.empty() && !dateless && !c.yes(Prop::secret))
-                field.replaceKey("/DV", text(starting.text));
-            addRange(field, c);
-        }
+        field.replaceKey("/FT", Object::newName(kind.type));
+        if (kind.describe) (this->*kind.describe)(field, c, flags);
         field.replaceKey("/Ff", Object::newInteger(flags));
-        if (c.kind != Kind::signature) field.replaceKey("/DA", Object::newString(appearanceString(c, look)));
+        const Look look = c.is().pressed ? lookOf(form_, c) : entryLookOf(form_, c);
+        if (c.is().answers != AnswerType::ink) field.replaceKey("/DA", Object::newString(appearanceString(c, look)));
         const Across outwards = form_.index()->rightToLeft() ? Across::start : Across::end;  // what stands at the right
         if (look.across == Across::centre || look.across == outwards)
             field.replaceKey("/Q", Object::newInteger(look.across == Across::centre ? 1 : 2));
     }
 
-    void setChosen(Object field, const char* key, const Control& c, const Shown& shown) {
-        if (c.kind == Kind::listBox) {
+    void textDescribed(Object field, const Control& c, int& flags) {
+        const Shown shown = shownOf(c), starting = startingShown(form_, c);
+        if (c.as<Lines>() == Lines::many && c.is().answers == AnswerType::text) flags |= multilineFlag;
+        if (c.yes(Prop::secret)) flags |= passwordFlag;
+        if (c.as<TooMuch>() == TooMuch::stop || c.as<TooMuch>() == TooMuch::shrink) flags |= doNotScroll;
+        if (c.number(Prop::maxLength) > 0)
+            field.replaceKey("/MaxLen", Object::newInteger(int(c.number(Prop::maxLength))));
+        // A secret is never written into a file; nor is "today", which is no date yet.
+        const bool dateless = c.is().answers == AnswerType::date && starting.text.starts_with("today");
+        if (!shown.text.empty() && !c.yes(Prop::secret)) field.replaceKey("/V", text(shown.text));
+        if (!starting.text.empty() && !dateless && !c.yes(Prop::secret)) field.replaceKey("/DV", text(starting.text));
+        addRange(field, c);
+    }
+
+    void tickDescribed(Object field, const Control& c, int&) {
+        auto state = [&](bool on) { return Object::newName(on ? onState(c) : "/Off"); };
+        field.replaceKey("/V", state(shownOf(c).on));
+        field.replaceKey("/DV", state(startingShown(form_, c).on));
+    }
+
+    void questionDescribed(Object field, const Control& c, int& flags) {
+        Object value = Object::newName("/Off"), first = value;
+        for (Id id : questionOf(form_, c)) {
+            const Control& one = *form_.find(id);
+            if (shownOf(one).on) value = Object::newName(onState(one));
+            if (one.yes(Prop::startsTicked)) first = Object::newName(onState(one));
+            if (one.yes(Prop::required)) flags |= requiredFlag;
+        }
+        field.replaceKey("/V", value);
+        field.replaceKey("/DV", first);
+    }
+
+    void addOptions(Object field, const Control& c) {
+        Object options = Object::newArray();
+        for (const Choice& choice : c.choices())
+            options.appendItem(choice.value == choice.text ? text(choice.text)
+                                                           : Object::newArray({text(choice.value), text(choice.text)}));
+        field.replaceKey("/Opt", options);
+    }
+
+    void comboDescribed(Object field, const Control& c, int& flags) {
+        if (c.yes(Prop::otherAnswers)) flags |= editFlag;
+        addOptions(field, c);
+        for (const auto& [key, shown] : {std::pair("/V", shownOf(c)), std::pair("/DV", startingShown(form_, c))}) {
+            if (shown.text.empty()) continue;
+            string value = shown.text;
+            for (const Choice& choice : c.choices())
+                if (choice.text == shown.text) value = choice.value;
+            field.replaceKey(key, text(value));
+        }
+    }
+
+    void listDescribed(Object field, const Control& c, int& flags) {
+        if (c.as<HowMany>() == HowMany::many) flags |= multiSelectFlag;
+        addOptions(field, c);
+        for (const auto& [key, shown] : {std::pair("/V", shownOf(c)), std::pair("/DV", startingShown(form_, c))}) {
             Object values = Object::newArray();
             for (std::size_t line : shown.picked)
                 if (line < c.choices().size()) values.appendItem(text(c.choices()[line].value));
@@ -279,19 +309,31 @@ class Builder {
                 field.replaceKey(key, values.getArrayItem(0));
             else if (values.getArrayNItems() > 1)
                 field.replaceKey(key, values);
-            return;
         }
-        if (shown.text.empty()) return;
-        string value = shown.text;
-        for (const Choice& choice : c.choices())
-            if (choice.text == shown.text) value = choice.value;
-        field.replaceKey(key, text(value));
+        Object lines = Object::newArray();
+        for (std::size_t line : shownOf(c).picked) lines.appendItem(Object::newInteger(static_cast<long long>(line)));
+        if (lines.getArrayNItems() > 0) field.replaceKey("/I", lines);
+    }
+
+    void buttonActs(Object widget, Object character, const Control& c, std::size_t page) {
+        character.replaceKey("/CA", text(c.text(Prop::text)));
+        if (auto fill = lookOf(form_, c).fill) character.replaceKey("/BG", Object::parse("[" + pdfColour(*fill) + "]"));
+        addAction(widget, c, page);
+    }
+
+    /// The button shows its picture alone; a press asks for one, in viewers that can (Table 189, TP 1).
+    void pictureActs(Object widget, Object character, const Control&, std::size_t) {
+        character.replaceKey("/TP", Object::newInteger(1));
+        Object action = Object::newDictionary();
+        action.replaceKey("/S", Object::newName("/JavaScript"));
+        action.replaceKey("/JS", text("event.target.buttonImportIcon();"));
+        widget.replaceKey("/A", action);
     }
 
     /// A number's range as a validation script, for viewers that run one (ISO 32000, 12.6.4.17).
     void addRange(Object field, const Control& c) {
         auto least = c.maybeNumber(Prop::least), most = c.maybeNumber(Prop::most);
-        if (c.kind != Kind::numberBox || (!least && !most)) return;
+        if (c.is().answers != AnswerType::number || (!least && !most)) return;
         string message = c.text(Prop::rangeMessage).empty()
                              ? fmt::format("{} takes {}.", calledBy(form_, c), limitsInWords(form_, c))
                              : c.text(Prop::rangeMessage);
@@ -311,7 +353,7 @@ class Builder {
     }
 
     static string onState(const Control& c) {
-        if (c.kind == Kind::checkBox && c.text(Prop::value).empty()) return "/Yes";
+        if (c.is().answers == AnswerType::tick && c.text(Prop::value).empty()) return "/Yes";
         string value = valueWhenOn(c);
         return "/" + (value == "Off" ? "Off." : value);
     }
@@ -326,14 +368,14 @@ class Builder {
         Object dict = stream.getDict();
         dict.replaceKey("/Type", Object::newName("/XObject"));
         dict.replaceKey("/Subtype", Object::newName("/Form"));
-        dict.replaceKey("/BBox", Object::parse(fmt::format("[0 0 {} {}]", pdfNumber(box.width * scale_),
-                                                           pdfNumber(box.height * scale_))));
+        dict.replaceKey("/BBox", rectangle(0, 0, box.width * scale_, box.height * scale_));
         dict.replaceKey("/Resources", ink_->resources());
         return at->second = stream;
     }
 
     void addWidget(const Control& c, const Leaf& leaf, std::size_t page) {
-        const bool tick = c.kind == Kind::checkBox || c.kind == Kind::radioButton;
+        const KindInPdf& kind = *inPdf(c.kind);
+        const bool tick = kind.look == KindInPdf::Look::tick;
         const double height = surfaceSize(form_, leaf.surface).height;
         Box place = onSurface(form_, c.id);
         Box local{0, 0, place.width, place.height};
@@ -346,12 +388,10 @@ class Builder {
         Object widget = pdf_.makeIndirectObject(Object::newDictionary());
         widget.replaceKey("/Type", Object::newName("/Annot"));
         widget.replaceKey("/Subtype", Object::newName("/Widget"));
-        widget.replaceKey(
-            "/Rect", Object::parse(fmt::format(
-                         "[{} {} {} {}]", pdfNumber(place.left * scale_), pdfNumber((height - place.bottom()) * scale_),
-                         pdfNumber(place.right() * scale_), pdfNumber((height - place.top) * scale_))));
+        widget.replaceKey("/Rect", rectangle(place.left * scale_, (height - place.bottom()) * scale_,
+                                             place.right() * scale_, (height - place.top) * scale_));
         widget.replaceKey("/F", Object::newInteger(!isSeen(form_, filling_.presence, c.id) ? hiddenAnnotation
-                                                   : c.kind == Kind::button                ? 0
+                                                   : c.is().pressed                        ? 0
                                                                                            : printAnnotation));
         widget.replaceKey("/P", pages_[page].getObjectHandle());
         widget.replaceKey("/Parent", field);
@@ -368,28 +408,16 @@ class Builder {
             }
             looks.replaceKey("/N", states);
             widget.replaceKey("/AS", Object::newName(shownOf(c).on ? onState(c) : "/Off"));
-            widget.replaceKey("/MK", Object::parse(c.kind == Kind::radioButton ? "<< /CA (l) >>" : "<< /CA (4) >>"));
+            Object character = Object::newDictionary();
+            character.replaceKey("/CA", Object::newString(kind.mark));
+            widget.replaceKey("/MK", character);
         } else {
             DrawOptions options = guests;
-            if (c.kind == Kind::button) options.ground = true;
-            looks.replaceKey(
-                "/N", appearance(drawnControl(form_, c, shownOf(c), options), local,
-                                 c.kind != Kind::button && c.kind != Kind::picture && c.kind != Kind::signature));
+            options.ground = c.is().pressed;
+            looks.replaceKey("/N", appearance(drawnControl(form_, c, shownOf(c), options), local,
+                                              kind.look == KindInPdf::Look::text));
             Object character = Object::newDictionary();
-            if (c.kind == Kind::button) {
-                character.replaceKey("/CA", text(c.text(Prop::text)));
-                if (auto fill = lookOf(form_, c).fill)
-                    character.replaceKey("/BG", Object::parse("[" + pdfColour(*fill) + "]"));
-                addAction(widget, c, page);
-            }
-            if (c.kind == Kind::picture) {
-                // The button shows its picture alone; a press asks for one, in viewers that can (Table 189, TP 1).
-                character.replaceKey("/TP", Object::newInteger(1));
-                Object action = Object::newDictionary();
-                action.replaceKey("/S", Object::newName("/JavaScript"));
-                action.replaceKey("/JS", text("event.target.buttonImportIcon();"));
-                widget.replaceKey("/A", action);
-            }
+            if (kind.act) (this->*kind.act)(widget, character, c, page);
             widget.replaceKey("/MK", character);
         }
         widget.replaceKey("/AP", looks);

@@ -1,0 +1,94 @@
+#include "core/model/rules.h"
+
+#include <algorithm>
+
+namespace brindel {
+namespace {
+
+constexpr EventRow events[] = {
+    {Event::opens, "opens", "the form opens", true},
+    {Event::closes, "closes", "the form is about to close", true},
+    {Event::pressed, "pressed", "is pressed", false},
+    {Event::doublePressed, "doublePressed", "is pressed twice", false},
+    {Event::changed, "changed", "changes", false},
+    {Event::complete, "complete", "is complete", false},
+    {Event::ticked, "ticked", "is ticked", false},
+    {Event::unticked, "unticked", "is no longer ticked", false},
+    {Event::entered, "entered", "is entered", false},
+    {Event::left, "left", "is left", false},
+    {Event::key, "key", "gets the key", false},
+};
+
+constexpr DoesRow does[] = {
+    {Does::turn, "turn", "turn to", true, false},
+    {Does::show, "show", "show", true, false},
+    {Does::hide, "hide", "hide", true, false},
+    {Does::turnOver, "turnOver", "show or hide", true, false},
+    {Does::enable, "enable", "enable", true, false},
+    {Does::disable, "disable", "disable", true, false},
+    {Does::set, "set", "set", true, true},
+    {Does::clear, "clear", "clear", true, false},
+    {Does::cursor, "cursor", "put the cursor in", true, false},
+    {Does::say, "say", "say", false, true},
+    {Does::ask, "ask", "ask", false, true},
+    {Does::accept, "accept", "accept the form", false, false},
+    {Does::acceptAndGoOn, "acceptAndGoOn", "accept the form and clear it for the next", false, false},
+    {Does::leave, "leave", "leave without a reply", false, false},
+    {Does::putAway, "putAway", "put the form away and keep what is filled", false, false},
+    {Does::addRow, "addRow", "add a row to", true, false},
+    {Does::removeRow, "removeRow", "take the last row of", true, false},
+    {Does::tell, "tell", "tell the host program", false, true},
+    {Does::address, "address", "offer to go to", false, true},
+    {Does::letter, "letter", "offer to write to", false, true},
+};
+
+template <class Row, std::size_t n, class Key>
+constexpr bool inOrder(const Row (&rows)[n], Key Row::*key) {
+    for (std::size_t i = 0; i < n; ++i)
+        if (std::size_t(rows[i].*key) != i) return false;
+    return true;
+}
+static_assert(inOrder(events, &EventRow::event) && inOrder(does, &DoesRow::does),
+              "the rows stand in the order of the enums");
+
+}  // namespace
+
+std::span<const EventRow> allEvents() {
+    return events;
+}
+std::span<const DoesRow> allDoes() {
+    return does;
+}
+const EventRow& row(Event event) {
+    return events[std::size_t(event)];
+}
+const DoesRow& row(Does which) {
+    return does[std::size_t(which)];
+}
+std::optional<Event> eventFrom(std::string_view key) {
+    const auto at = std::ranges::find(events, key, &EventRow::key);
+    return at == std::end(events) ? std::nullopt : std::optional(at->event);
+}
+std::optional<Does> doesFrom(std::string_view key) {
+    const auto at = std::ranges::find(does, key, &DoesRow::key);
+    return at == std::end(does) ? std::nullopt : std::optional(at->does);
+}
+
+const std::string* Formulas::find(Prop prop) const {
+    const auto at = std::ranges::lower_bound(rows_, prop, {}, &std::pair<Prop, std::string>::first);
+    return at == rows_.end() || at->first != prop ? nullptr : &at->second;
+}
+
+void Formulas::set(Prop prop, std::string formula) {
+    const auto at = std::ranges::lower_bound(rows_, prop, {}, &std::pair<Prop, std::string>::first);
+    const bool there = at != rows_.end() && at->first == prop;
+    if (formula.empty()) {
+        if (there) rows_.erase(at);
+    } else if (there) {
+        at->second = std::move(formula);
+    } else {
+        rows_.emplace(at, prop, std::move(formula));
+    }
+}
+
+}  // namespace brindel

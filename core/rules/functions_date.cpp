@@ -1,0 +1,175 @@
+// Dates and times (OpenDocument 1.3, part 4: 6.10): days from 1899-12-30, times as parts of a day.
+#include <algorithm>
+#include <chrono>
+#include <cmath>
+#include <set>
+
+#include "core/rules/families.h"
+
+namespace brindel::families {
+namespace {
+
+using A = Arguments;
+using F = Family;
+using namespace std::chrono;
+
+/// Year, month and day where months and days may run over: month 14 is February of the next year (6.10.2).
+Scalar dated(A& a) {
+    double y = std::trunc(a.number(0)), m = std::trunc(a.number(1)), d = std::trunc(a.number(2));
+    if (!(std::abs(m) < 2e5) || !(std::abs(d) < 5e6) || !(y >= 0) || y > 9999) throw FormulaError::value;
+    // Years of two digits lie from 1969 to 2068, as dates that are typed.
+    if (y < 100) y += y >= 69 ? 1900 : 2000;
+    const int months = int(y) * 12 + int(m) - 1;
+    const int in = months >= 0 ? months / 12 : -((11 - months) / 12);
+    const Day first{year(in), month(unsigned(months - in * 12 + 1)), day(1)};
+    const double serial = serialOf(first) + d - 1;
+    if (!dayOf(serial)) throw FormulaError::value;
+    return serial;
+}
+
+/// The same day of another month; the last where that month is shorter.
+Day monthsOn(Day from, double by) {
+    by = std::trunc(by);
+    if (!(std::abs(by) < 120000)) throw FormulaError::value;
+    const year_month target = from.year() / from.month() + months(int(by));
+    const Day last(target / std::chrono::last);
+    if (int(target.year()) < 1 || int(target.year()) > 9999) throw FormulaError::value;
+    return Day(target.year(), target.month(), std::min(from.day(), last.day()));
+}
+
+/// Minutes and seconds of a serial number, to the nearest second.
+int secondsOf(A& a) {
+    const double serial = a.number(0);
+    if (!dayOf(serial)) throw FormulaError::value;
+    return int(std::llround((serial - std::floor(serial)) * 86400) % 86400);
+}
+
+Scalar weekdayOf(A& a) {
+    const unsigned fromMonday = weekday(sys_days(a.day(0))).iso_encoding();  // 1 to 7
+    const double kind = std::trunc(a.number(1, 1));
+    if (kind == 1) return double(fromMonday % 7 + 1);
+    if (kind == 2) return double(fromMonday);
+    if (kind == 3) return double(fromMonday - 1);
+    // From any other day on: 11 Monday to 17 Sunday.
+    if (kind >= 11 && kind <= 17) return double((fromMonday + 7 - unsigned(kind - 10)) % 7 + 1);
+    return FormulaError::number;
+}
+
+Scalar isoWeek(A& a) {
+    // The week of a day is that of its Thursday (ISO 8601).
+    const sys_days date(a.day(0));
+    const sys_days thursday = date - days(weekday(date).iso_encoding() - 1) + days(3);
+    const Day in(thursday);
+    return double((thursday - sys_days(in.year() / 1 / 1)).count() / 7 + 1);
+}
+
+Scalar week(A& a) {
+    const Day date = a.day(0);
+    const double kind = std::trunc(a.number(1, 1));
+    if (kind == 21) return isoWeek(a);
+    unsigned start = kind == 1 || kind == 17   ? 7
+                     : kind == 2 || kind == 11 ? 1
+                     : kind > 11 && kind < 17  ? unsigned(kind) - 10
+                                               : 0;
+    if (start == 0) return FormulaError::number;
+    const sys_days first(date.year() / 1 / 1);
+    const unsigned shift = (weekday(first).iso_encoding() + 7 - start) % 7;
+    return double(((sys_days(date) - first).count() + shift) / 7 + 1);
+}
+
+/// Whole years, months or days between two dates (6.10.3).
+Scalar difference(A& a) {
+    const Day from = a.day(0), to = a.day(1);
+    std::string unit = a.text(2);
+    for (char& c : unit) c = char(std::tolower(static_cast<unsigned char>(c)));
+    if (sys_days(from) > sys_days(to)) throw FormulaError::number;
+    int whole = (int(to.year()) - int(from.year())) * 12 + int(unsigned(to.month())) - int(unsigned(from.month()));
+    if (to.day() < from.day()) --whole;
+    if (unit == "y") return double(whole / 12);
+    if (unit == "m") return double(whole);
+    if (unit == "ym") return double(whole % 12);
+    const double all = serialOf(to) - serialOf(from);
+    if (unit == "d") return all;
+    if (unit == "md") return serialOf(to) - serialOf(monthsOn(from, whole));
+    if (unit == "yd") return serialOf(to) - serialOf(monthsOn(from, whole / 12 * 12));
+    throw FormulaError::value;
+}
+
+std::set<double> holidays(A& a, std::size_t i) {
+    std::set<double> free;
+    if (!a.given(i)) return free;
+    for (const Scalar& value : a.all(i)) {
+        if (std::holds_alternative<std::monostate>(value)) continue;
+        const Scalar number = asNumber(value, a.around());
+        if (const auto* error = std::get_if<FormulaError>(&number)) throw *error;
+        free.insert(std::floor(std::get<double>(number)));
+    }
+    return free;
+}
+bool isWorkday(double serial, const std::set<double>& free) {
+    return weekday(sys_days(*dayOf(serial))).iso_encoding() <= 5 && !free.contains(serial);
+}
+
+Scalar workdaysBetween(A& a) {
+    double from = serialOf(a.day(0)), to = serialOf(a.day(1));
+    const auto free = holidays(a, 2);
+    const double sign = from <= to ? 1 : -1;
+    if (from > to) std::swap(from, to);
+    const double all = to - from + 1, weeks = std::floor(all / 7);
+    double count = weeks * 5;
+    for (double day = from + weeks * 7; day <= to; ++day) count += isWorkday(day, {});
+    for (double day : free) count -= day >= from && day <= to && isWorkday(day, {});
+    return sign * count;
+}
+
+Scalar workdayAfter(A& a) {
+    double day = serialOf(a.day(0)), left = std::trunc(a.number(1));
+    const auto free = holidays(a, 2);
+    if (!(std::abs(left) < 1e5)) throw FormulaError::number;
+    const double way = left < 0 ? -1 : 1;
+    for (left = std::abs(left); left > 0;) {
+        day += way;
+        if (!dayOf(day)) throw FormulaError::number;
+        if (isWorkday(day, free)) --left;
+    }
+    return day;
+}
+
+// The rows read best in long lines.
+// clang-format off
+const FunctionRow rows[] = {
+    {"TODAY", F::date, 0, 0, "", "The day on which the form is filled.", "TODAY() = TODAY()", "TRUE", [](A& a) -> Scalar { return serialOf(a.around().today); }},
+    {"NOW", F::date, 0, 0, "", "The day and the time now.", "INT(NOW()) = TODAY()", "TRUE", [](A& a) -> Scalar { return serialOf(a.around().today) + a.around().minutesNow / 1440.0; }},
+    {"DATE", F::date, 3, 3, "year; month; day", "A date. Months and days may run over.", "TEXT(DATE(2026; 13; 1); \"yyyy-mm-dd\")", "2027-01-01", dated},
+    {"TIME", F::date, 3, 3, "hour; minute; second", "A time of day.", "TEXT(TIME(8; 30; 0); \"hh:mm\")", "08:30",
+     [](A& a) -> Scalar { const double s = a.number(0) * 3600 + a.number(1) * 60 + a.number(2); if (!(std::abs(s) < 1e12)) throw FormulaError::value; return s / 86400; }},
+    {"DATEVALUE", F::date, 1, 1, "text", "The date that a text says.", "DATEVALUE(\"2026-04-01\") = DATE(2026; 4; 1)", "TRUE",
+     [](A& a) -> Scalar { const auto day = isoDateRead(trimmed(a.text(0))); if (!day) throw FormulaError::value; return serialOf(*day); }},
+    {"TIMEVALUE", F::date, 1, 1, "text", "The time that a text says.", "TIMEVALUE(\"12:00\")", "0.5",
+     [](A& a) -> Scalar { const auto minutes = timeRead(trimmed(a.text(0)), "HH:mm", "en"); if (!minutes) throw FormulaError::value; return *minutes / 1440.0; }},
+    {"YEAR", F::date, 1, 1, "date", "The year of a date.", "YEAR(DATE(2026; 4; 1))", "2026", [](A& a) -> Scalar { return double(int(a.day(0).year())); }},
+    {"MONTH", F::date, 1, 1, "date", "The month of a date, 1 to 12.", "MONTH(DATE(2026; 4; 1))", "4", [](A& a) -> Scalar { return double(unsigned(a.day(0).month())); }},
+    {"DAY", F::date, 1, 1, "date", "The day of the month.", "DAY(DATE(2026; 4; 1))", "1", [](A& a) -> Scalar { return double(unsigned(a.day(0).day())); }},
+    {"WEEKDAY", F::date, 1, 2, "date; [kind]", "The day of the week: 1 is Sunday; with kind 2, 1 is Monday.", "WEEKDAY(DATE(2026; 11; 25); 2)", "3", weekdayOf},
+    {"ISOWEEKNUM", F::date, 1, 1, "date", "The number of the week, by ISO 8601.", "ISOWEEKNUM(DATE(2027; 1; 1))", "53", isoWeek},
+    {"WEEKNUM", F::date, 1, 2, "date; [kind]", "The number of the week that has January 1 as its first.", "WEEKNUM(DATE(2026; 1; 4))", "2", week},
+    {"HOUR", F::date, 1, 1, "time", "The hour of a time, 0 to 23.", "HOUR(0.75)", "18", [](A& a) -> Scalar { return double(secondsOf(a) / 3600); }},
+    {"MINUTE", F::date, 1, 1, "time", "The minute of a time.", "MINUTE(TIME(8; 30; 0))", "30", [](A& a) -> Scalar { return double(secondsOf(a) / 60 % 60); }},
+    {"SECOND", F::date, 1, 1, "time", "The second of a time.", "SECOND(TIME(8; 30; 5))", "5", [](A& a) -> Scalar { return double(secondsOf(a) % 60); }},
+    {"DAYS", F::date, 2, 2, "to; from", "How many days lie between two dates.", "DAYS(DATE(2026; 3; 1); DATE(2026; 2; 1))", "28", [](A& a) -> Scalar { return serialOf(a.day(0)) - serialOf(a.day(1)); }},
+    {"EDATE", F::date, 2, 2, "date; months", "The same day some months later.", "TEXT(EDATE(DATE(2024; 1; 31); 1); \"yyyy-mm-dd\")", "2024-02-29", [](A& a) -> Scalar { return serialOf(monthsOn(a.day(0), a.number(1))); }},
+    {"EOMONTH", F::date, 2, 2, "date; months", "The last day of the month some months later.", "DAY(EOMONTH(DATE(2026; 2; 1); 0))", "28",
+     [](A& a) -> Scalar { const Day in = monthsOn(a.day(0), a.number(1)); return serialOf(Day(in.year() / in.month() / last)); }},
+    {"DATEDIF", F::date, 3, 3, "from; to; unit", "Whole years (y), months (m) or days (d) between dates; ym, md and yd leave the larger out.", "DATEDIF(DATE(2000; 2; 29); DATE(2026; 2; 28); \"y\")", "25", difference},
+    {"NETWORKDAYS", F::date, 2, 3, "from; to; [holidays]", "How many days from Monday to Friday two dates span, both counted.", "NETWORKDAYS(DATE(2026; 11; 23); DATE(2026; 11; 29))", "5", workdaysBetween},
+    {"WORKDAY", F::date, 2, 3, "date; days; [holidays]", "The date so many days from Monday to Friday later.", "TEXT(WORKDAY(DATE(2026; 11; 27); 1); \"yyyy-mm-dd\")", "2026-11-30", workdayAfter},
+};
+// clang-format on
+
+}  // namespace
+
+std::span<const FunctionRow> dates() {
+    return rows;
+}
+
+}  // namespace brindel::families

@@ -1,0 +1,189 @@
+// Formulas: read, written, worked out. The cases stand in cases.txt, written from the standard's definitions.
+#include <rapidcheck.h>
+
+#include "core/rules/evaluate.h"
+#include "core/rules/functions.h"
+#include "tests/support.h"
+
+using namespace brindel;
+using namespace brindel::test;
+
+namespace {
+
+const Scalar nothing;
+
+Operand valueOf(const std::string& name) {
+    const Day april{std::chrono::year{2026}, std::chrono::April, std::chrono::day{1}},
+        leap{std::chrono::year{2024}, std::chrono::February, std::chrono::day{29}};
+    static const std::map<std::string, Operand> all = {
+        {"num", {{12.5}}},
+        {"two", {{2.0}}},
+        {"zero", {{0.0}}},
+        {"word", {{std::string("Slip")}}},
+        {"none", {{nothing}}},
+        {"yes", {{true}}},
+        {"no", {{false}}},
+        {"figures", {{std::string("12.5")}}},
+        {"day", {{serialOf(april)}}},
+        {"leap", {{serialOf(leap)}}},
+        {"bad", {{FormulaError::notAvailable}}},
+        {"list", {{4.0, 8.0, 15.0, 16.0, 23.0, 42.0}, true}},
+        {"mixed", {{1.0, std::string("a"), nothing, 3.0, true}, true}},
+        {"words", {{std::string("Wash"), std::string("Scrape"), std::string("wash"), std::string("Antifoul")}, true}}};
+    const auto at = all.find(name);
+    return at == all.end() ? Operand{{FormulaError::name}} : at->second;
+}
+
+Surroundings around() {
+    Surroundings s;
+    s.valueOf = valueOf;
+    s.today = Day{std::chrono::year{2026}, std::chrono::April, std::chrono::day{1}};
+    s.minutesNow = 9 * 60 + 30;
+    return s;
+}
+
+std::string worth(const std::string& formula) {
+    const auto tree = readFormula(formula);
+    if (!tree) return "does not read: " + tree.error().sentence;
+    const Scalar value = evaluated(**tree, around());
+    if (const auto* error = std::get_if<FormulaError>(&value)) return std::string(errorText(*error));
+    return std::get<std::string>(asText(value));
+}
+
+}  // namespace
+
+TEST(Formula, EveryCaseIsWorthWhatTheStandardSays) {
+    std::istringstream lines(textOf(std::string(BRINDEL_SOURCE) + "/tests/rules/cases.txt"));
+    int count = 0;
+    for (std::string line; std::getline(lines, line);) {
+        if (line.empty() || line.starts_with("#")) continue;
+        const std::size_t at = line.rfind(" ->");
+        ASSERT_NE(at, std::string::npos) << line;
+        const std::string formula = line.substr(0, at), wanted = line.size() > at + 4 ? line.substr(at + 4) : "";
+        EXPECT_EQ(worth(formula), wanted) << formula;
+        // Written and read again it is the same tree, and worth the same.
+        const auto tree = readFormula(formula);
+        ASSERT_TRUE(tree) << formula;
+        const auto again = readFormula(formulaText(**tree));
+        ASSERT_TRUE(again) << formulaText(**tree);
+        EXPECT_TRUE((*tree)->same(**again)) << formula << " / " << formulaText(**tree);
+        ++count;
+    }
+    EXPECT_GE(count, 320);
+}
+
+TEST(Formula, EveryFunctionIsDescribedAndItsExampleIsTrue) {
+    EXPECT_GE(allFunctions().size(), 100u);
+    for (const FunctionRow& row : allFunctions()) {
+        EXPECT_EQ(functionNamed(row.name), &row);
+        EXPECT_TRUE(row.help.ends_with(".")) << row.name;
+        EXPECT_EQ(worth(std::string(row.example)), row.gives) << row.example;
+        EXPECT_NE(row.example.find(row.name), std::string_view::npos) << row.name;
+        if (row.least > 0)
+            EXPECT_NE(worth(std::string(row.name) + "()").find("does not read"), std::string::npos) << row.name;
+    }
+}
+
+TEST(Formula, MistakesAreSaidWithTheirPlace) {
+    struct Wrong {
+        const char* text;
+        std::size_t at, length;
+        const char* says;
+    };
+    for (const Wrong& w : std::initializer_list<Wrong>{{"", 0, 0, "expected"},
+                                                       {"1 +", 3, 0, "ends too early"},
+                                                       {"1 2", 2, 1, "operator"},
+                                                       {"(1 + 2", 0, 1, "never closed"},
+                                                       {"1 + 2)", 5, 1, "closes nothing"},
+                                                       {"SUM(1; 2", 3, 1, "never closed"},
+                                                       {"RUOND(1)", 0, 5, "Is ROUND meant?"},
+                                                       {"LEFT()", 0, 6, "one to two arguments"},
+                                                       {"\"abc", 0, 4, "quote"},
+                                                       {"1,5 + 2", 0, 2, "point"},
+                                                       {"a ? b", 2, 1, "no meaning"},
+                                                       {"'a'", 0, 1, "double quotes"},
+                                                       {"1; 2", 1, 1, "function only"},
+                                                       {"* 2", 0, 1, "expected here"},
+                                                       {"ü + #", 5, 1, "no meaning"}}) {
+        const auto tree = readFormula(w.text);
+        ASSERT_FALSE(tree) << w.text;
+        EXPECT_EQ(tree.error().at, w.at) << w.text;
+        EXPECT_EQ(tree.error().length, w.length) << w.text;
+        EXPECT_NE(tree.error().sentence.find(w.says), std::string::npos) << w.text << ": " << tree.error().sentence;
+    }
+}
+
+TEST(Formula, NamesAreWhatItSpeaksOf) {
+    const auto tree = readFormula("=owner.phone & $$'boat-name' & owner.phone & Größe & \"none\"").value();
+    EXPECT_EQ(namesOf(*tree), (std::vector<std::string>{"owner.phone", "boat-name", "Größe"}));
+    EXPECT_EQ(formulaText(*tree), "owner.phone & $$'boat-name' & owner.phone & Größe & \"none\"");
+    EXPECT_EQ(nameInFormula("true"), "$$'true'");
+    EXPECT_EQ(nameInFormula("it's"), "$$'it''s'");
+    EXPECT_EQ(readFormula("$$'it''s'").value()->text, "it's");
+}
+
+TEST(Formula, IsBoundedHoweverItIsWritten) {
+    const std::string brackets(10000, '('), ones = [] {
+        std::string all = "1";
+        for (int i = 0; i < 9000; ++i) all += "+1";
+        return all;
+    }();
+    for (const std::string& text : {brackets + "1" + std::string(10000, ')'), ones, std::string(1 << 20, '1'),
+                                    "\"" + std::string(1 << 20, 'x') + "\"", std::string(9000, '-') + "1",
+                                    "1" + std::string(9000, '%'), "SUM(" + std::string(15000, ';') + ")"})
+        EXPECT_FALSE(readFormula(text)) << text.substr(0, 20);
+    EXPECT_EQ(worth("REPT(\"x\"; 1E9)"), "#VALUE!");
+    EXPECT_EQ(worth("LEN(SUBSTITUTE(REPT(\"x\"; 99999); \"x\"; REPT(\"y\"; 99999)))"), "#VALUE!");
+    EXPECT_EQ(worth("SEARCH(REPT(\"*a\"; 20000); REPT(\"a\"; 40000))"), "#VALUE!");
+    EXPECT_EQ(worth("WORKDAY(1; 1E9)"), "#NUM!");
+    EXPECT_EQ(worth("NETWORKDAYS(-600000; 2900000)"), "2500001");
+    EXPECT_EQ(worth("COMBIN(1E6; 5E5)"), "#NUM!");
+}
+
+TEST(Formula, TextsAreReadAsNumbersByTheFormsLanguage) {
+    Surroundings german = around();
+    german.language = "de";
+    german.valueOf = [](const std::string&) { return Operand{{std::string("1.234,5")}}; };
+    EXPECT_EQ(std::get<double>(evaluated(*readFormula("x * 2").value(), german)), 2469);
+    EXPECT_EQ(std::get<std::string>(evaluated(*readFormula("FIXED(1234.5; 2)").value(), german)), "1.234,50");
+}
+
+TEST(Formula, WhatIsWrittenReadsBackTheSame) {
+    const auto any = [](auto&& self, int depth) -> std::string {
+        const int which = *rc::gen::inRange(0, depth > 0 ? 9 : 4);
+        switch (which) {
+            case 0:
+                return std::to_string(*rc::gen::inRange(0, 1000));
+            case 1:
+                return *rc::gen::element<std::string>("num", "word", "none", "list", "$$'boat-name'", "TRUE", "0.25");
+            case 2:
+                return "\"" + *rc::gen::element<std::string>("", "a", "say \"\"so\"\"", "ä") + "\"";
+            case 3:
+                return "PI()";
+            case 4:
+                return "(" + self(self, depth - 1) + ")";
+            case 5:
+                return *rc::gen::element<std::string>("-", "+") + self(self, depth - 1);
+            case 6:
+                return "(" + self(self, depth - 1) + ")%";
+            case 7:
+                return *rc::gen::element<std::string>("SUM", "MAX", "CONCATENATE") + "(" + self(self, depth - 1) +
+                       "; " + self(self, depth - 1) + ")";
+            default:
+                return self(self, depth - 1) +
+                       *rc::gen::element<std::string>(" + ", " - ", " * ", "/", "^", "&", "=", "<", ">=", "<>") +
+                       self(self, depth - 1);
+        }
+    };
+    EXPECT_TRUE(rc::check([&] {
+        const std::string text = any(any, 6);
+        const auto tree = readFormula(text);
+        RC_ASSERT(tree.has_value());
+        const std::string written = formulaText(**tree);
+        const auto again = readFormula(written);
+        RC_ASSERT(again.has_value());
+        RC_ASSERT((*tree)->same(**again));
+        RC_ASSERT(formulaText(**again) == written);
+        RC_ASSERT(evaluated(**tree, around()) == evaluated(**again, around()));
+    }));
+}
