@@ -12,6 +12,7 @@ SentenceEdit::SentenceEdit(QWidget* parent) : QPlainTextEdit(parent) {
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setWordWrapMode(QTextOption::WrapAtWordBoundaryOrAnywhere);
     setFixedHeight(oneLine);
+    setProperty("grows", true);
     connect(this, &QPlainTextEdit::textChanged, this, &SentenceEdit::fit);
 }
 
@@ -26,7 +27,9 @@ void SentenceEdit::fit() {
     setVerticalScrollBarPolicy(all ? Qt::ScrollBarAlwaysOff : Qt::ScrollBarAsNeeded);
     const int high = std::clamp(lines, 1, mostLines) * fontMetrics().lineSpacing();
     const int margins = oneLine - fontMetrics().lineSpacing();
-    document()->setDocumentMargin(std::max(0, (margins - 2 * frameWidth()) / 2));
+    // The first line stands where it does in a field of one line.
+    document()->setDocumentMargin(0);
+    setViewportMargins(6, std::max(0, margins / 2 - frameWidth() + 2), 6, 0);
     if (height() != high + margins) setFixedHeight(high + margins);
 }
 

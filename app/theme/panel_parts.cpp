@@ -28,8 +28,10 @@ QWidget* panelRow(const QString& word, QWidget* editor, const QString& help, QWi
     said->setToolTip(help);
     said->setBuddy(editor);
     editor->setAccessibleName(word);
-    // Beside what is high, the word stands at its first line.
-    row->addWidget(said, 0, spans || editor->minimumHeight() > 40 ? Qt::AlignTop : Qt::AlignVCenter);
+    // Beside what is high, or grows, the word stands at its first line.
+    const bool grows = editor->property("grows").toBool();
+    if (grows) said->setMinimumHeight(26);
+    row->addWidget(said, 0, spans || grows || editor->minimumHeight() > 40 ? Qt::AlignTop : Qt::AlignVCenter);
     row->addWidget(editor, 1);
     if (label) *label = said;
     return line;

@@ -327,7 +327,7 @@ TEST(Details, EdgesTokensAndTicksAreSet) {
 TEST(Details, TheFormsOwnPropertiesShowWhenNothingIsSelected) {
     Hands hands(jotted("A: text 5\n"));
     hands.desk().select({});
-    auto* title = editor<QLineEdit>(hands, Prop::title);
+    auto* title = editor<QPlainTextEdit>(hands, Prop::title);
     ASSERT_NE(title, nullptr);
     title->setFocus();
     hands.type("Berth change");
