@@ -99,6 +99,22 @@ void JotLine::fit() {
     setFixedHeight(high + 12);
 }
 
+void markMistake(QPlainTextEdit& edit, const JotMistake& m) {
+    QTextCursor cursor(edit.document()->findBlockByNumber(m.line - 1));
+    const QString line = cursor.block().text();
+    int at = 0;  // columns count characters, a text document UTF-16 units
+    for (int i = 0; i < m.column && at < line.size(); ++i) at += line[at].isHighSurrogate() ? 2 : 1;
+    if (at >= line.size() && at > 0) --at;
+    cursor.movePosition(QTextCursor::Right, QTextCursor::MoveAnchor, at);
+    cursor.movePosition(QTextCursor::EndOfBlock, QTextCursor::KeepAnchor);
+    QTextEdit::ExtraSelection mark;
+    mark.cursor = cursor;
+    mark.format.setUnderlineStyle(QTextCharFormat::WaveUnderline);
+    mark.format.setUnderlineColor(tokens().brick);
+    mark.format.setForeground(tokens().brick);
+    edit.setExtraSelections({mark});
+}
+
 void JotLine::read() {
     fit();
     edit_->setExtraSelections({});
@@ -111,19 +127,7 @@ void JotLine::read() {
     } else {
         // The mistake is marked at its place, and said.
         const JotMistake& m = rows.error();
-        QTextCursor cursor(edit_->document()->findBlockByNumber(m.line - 1));
-        const QString line = cursor.block().text();
-        int at = 0;  // columns count characters, a text document UTF-16 units
-        for (int i = 0; i < m.column && at < line.size(); ++i) at += line[at].isHighSurrogate() ? 2 : 1;
-        if (at >= line.size() && at > 0) --at;
-        cursor.movePosition(QTextCursor::Right, QTextCursor::MoveAnchor, at);
-        cursor.movePosition(QTextCursor::EndOfBlock, QTextCursor::KeepAnchor);
-        QTextEdit::ExtraSelection mark;
-        mark.cursor = cursor;
-        mark.format.setUnderlineStyle(QTextCharFormat::WaveUnderline);
-        mark.format.setUnderlineColor(tokens().brick);
-        mark.format.setForeground(tokens().brick);
-        edit_->setExtraSelections({mark});
+        markMistake(*edit_, m);
         said_->setText(Words::tr("not yet"));
         mistake_->setText((edit_->blockCount() > 1 ? Words::tr("Line %1: ").arg(m.line) : QString()) +
                           toQt(m.sentence));

@@ -6,6 +6,7 @@
 #include <QWidget>
 
 #include "app/window/desk.h"
+#include "core/jot/notation.h"
 
 class QLabel;
 
@@ -38,5 +39,8 @@ class JotLine : public QWidget {
     QLabel* said_;
     QLabel* mistake_;  // over the sheet's foot, so that nothing moves while one types
 };
+
+/// Underlines a mistake where it stands, up to the end of its line.
+void markMistake(QPlainTextEdit& edit, const JotMistake& mistake);
 
 }  // namespace brindel

@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/theme/theme.h"
+#include "app/window/jot_line.h"
 #include "app/words.h"
 #include "core/jot/lay_out.h"
 #include "filler/drawing_painter.h"
@@ -66,8 +67,9 @@ void JottingDialog::read() {
     if (rows)
         for (const JotRow& row : *rows) fields += int(row.fields.size());
     const bool any = rows && !rows->empty();
-    const Problem wrong = rows ? Problem{} : asProblem(rows.error());
-    said_->setText(!rows ? toQt(wrong.place + ": " + wrong.sentence)
+    rows_->setExtraSelections({});
+    if (!rows) markMistake(*rows_, rows.error());
+    said_->setText(!rows ? Words::tr("Line %1: %2").arg(rows.error().line).arg(toQt(rows.error().sentence))
                    : any ? Words::tr("Reads right: %1 rows, %2 fields.").arg(rows->size()).arg(fields)
                          : Words::tr("All signs are in docs/jotting.md; the grey rows above show most of them."));
     said_->setStyleSheet(QString("color: %1;").arg((rows ? tokens().ink2 : tokens().brick).name()));

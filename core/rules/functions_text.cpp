@@ -94,7 +94,7 @@ bool begins(const std::u32string& text, std::size_t at, const std::u32string& pa
 }
 Scalar searched(A& a) {
     const std::u32string wanted = folded(letters(a, 0)), text = folded(letters(a, 1));
-    if (double(wanted.size()) * double(text.size()) > 4e7) throw FormulaError::value;
+    if (double(wanted.size()) * double(text.size()) > 2e6) throw FormulaError::value;
     for (std::size_t at = counted(a.number(2, 1), 1) - 1; at <= text.size(); ++at)
         if (begins(text, at, wanted)) return double(at + 1);
     return FormulaError::value;

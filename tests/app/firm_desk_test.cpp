@@ -239,7 +239,8 @@ TEST(Start, AWholeFormIsJotted) {
     EXPECT_FALSE(make->isEnabled());
     rows->setPlainText("# Berth request\nBoat name: text 30 !\nHull: combo [GRP\n");
     EXPECT_FALSE(make->isEnabled());
-    EXPECT_TRUE(dialog.findChild<QLabel*>("jottedSays")->text().startsWith("line 3, column 13: "));
+    EXPECT_TRUE(dialog.findChild<QLabel*>("jottedSays")->text().startsWith("Line 3: "));
+    EXPECT_EQ(dialog.findChild<QPlainTextEdit*>("jottedRows")->extraSelections().size(), 1) << "marked where it stands";
     rows->setPlainText("# Berth request\nBoat name: text 30 !\nHull: combo [GRP]\n");
     EXPECT_TRUE(make->isEnabled());
     dialog.findChild<QRadioButton*>("jottedDocument")->click();
