@@ -29,7 +29,7 @@ void SentenceEdit::fit() {
     const int margins = oneLine - fontMetrics().lineSpacing();
     // The first line stands where it does in a field of one line.
     document()->setDocumentMargin(0);
-    setViewportMargins(6, std::max(0, margins / 2 - frameWidth() + 2), 6, 0);
+    setViewportMargins(9, std::max(0, margins / 2 - frameWidth() + 2), 7, 0);
     if (height() != high + margins) setFixedHeight(high + margins);
 }
 

@@ -132,6 +132,7 @@ QString panelSheet() {
         QLineEdit, QPlainTextEdit, QComboBox { background: @field; color: @ink; border: 1px solid @fieldLine; border-radius: 4px;
             padding: 2px 7px; selection-background-color: @chosen; selection-color: @ink; }
         QPlainTextEdit { padding: 2px 3px; }
+        QPlainTextEdit[grows="true"] { padding: 0px; }
         QLineEdit:focus, QPlainTextEdit:focus, QComboBox:focus { border: 1px solid @tawny; }
         QLineEdit[wrong="true"], QPlainTextEdit[wrong="true"] { border: 1px solid @brick; }
         QLineEdit:disabled, QComboBox:disabled { color: @ink2; background: @cream; }
