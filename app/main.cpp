@@ -6,6 +6,7 @@
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
 #include "app/window/main_window.h"
+#include "app/words.h"
 #include "core/file/form_file.h"
 #include "core/file/keepsake.h"
 #include "core/file/whole_file.h"
@@ -19,24 +20,17 @@ namespace {
 
 void offerLeftBehind(MainWindow& window) {
     for (const Keepsake& kept : leftBehind(keepsakeFolder())) {
-        const QString what = kept.path.empty() ? QString("a form that was never saved")
-                                               : "changes to " + QFileInfo(toQt(kept.path)).fileName();
-        QMessageBox box(QMessageBox::Question, "Unsaved work",
-                        QString("Brindel ended before %1 could be saved.").arg(what), QMessageBox::NoButton, &window);
-        auto* take = box.addButton("Take it up again", QMessageBox::AcceptRole);
-        auto* drop = box.addButton("Throw it away", QMessageBox::DestructiveRole);
-        box.addButton("Decide later", QMessageBox::RejectRole);
+        const QString what = kept.path.empty() ? Words::tr("a form that was never saved")
+                                               : Words::tr("changes to %1").arg(QFileInfo(toQt(kept.path)).fileName());
+        QMessageBox box(QMessageBox::Question, Words::tr("Unsaved work"),
+                        Words::tr("Brindel ended before %1 could be saved.").arg(what), QMessageBox::NoButton, &window);
+        auto* take = box.addButton(Words::tr("Take it up again"), QMessageBox::AcceptRole);
+        auto* drop = box.addButton(Words::tr("Throw it away"), QMessageBox::DestructiveRole);
+        box.addButton(Words::tr("Decide later"), QMessageBox::RejectRole);
         box.exec();
         if (box.clickedButton() == drop) QFile::remove(toQt(kept.record));
         if (box.clickedButton() != take) continue;
-        auto file = kept.path.empty() ? Result<Opened>(tl::unexpected(Problem{})) : openForm(kept.path);
-        window.desk().open(file ? file->form : newForm(kept.form.root().kind), toQt(kept.path),
-                           toQt(kept.readOnlyBecause));
-        window.desk().edit(kept.form, "Take up unsaved work");
-        // The old record goes only once this process keeps the same; one that bore this process's number is that
-        // record.
-        const QString own = QString("unsaved-%1.json").arg(QCoreApplication::applicationPid());
-        if (window.autosave() && QFileInfo(toQt(kept.record)).fileName() != own) QFile::remove(toQt(kept.record));
+        window.takeUp(kept);
         return;
     }
 }

@@ -6,6 +6,7 @@
 
 #include "app/window/desk.h"
 #include "core/edit/alike.h"
+#include "core/file/keepsake.h"
 #include "core/targets/targets.h"
 
 class QAction;
@@ -71,6 +72,10 @@ class MainWindow : public QMainWindow {
     OrderStrip& orderStrip() { return *orderStrip_; }
     /// Every key as Markdown, from the tables that the menus and the sheet are made of.
     QString keysPage() const;
+    /// Goes on with work that was left unsaved. Its record goes only once this process keeps the same.
+    void takeUp(const Keepsake& kept);
+    /// The file that Save as offers: the form's own, another one beside it where that may not be written over.
+    QString saveAsName() const;
     /// The words of all tables that designers read, each once: of kinds, properties, looks, schemes, commands …
     QStringList tableWords() const;
     /// What is at hand when no form is: shown until one is begun or opened.

@@ -98,16 +98,17 @@ bool MainWindow::askSave() {
     return desk_->path().isEmpty() || !desk_->readOnlyBecause().isEmpty() ? askSaveAs() : saveFile(desk_->path());
 }
 
+QString MainWindow::saveAsName() const {
+    const QString title = toQt(desk_->form().root().text(Prop::title)).toLower().replace(' ', '-');
+    if (desk_->path().isEmpty()) return (title.isEmpty() ? "form" : title) + ".brindel";
+    if (desk_->readOnlyBecause().isEmpty()) return desk_->path();
+    const QFileInfo file(desk_->path());
+    return file.path() + "/" + file.completeBaseName() + "-copy.brindel";
+}
+
 bool MainWindow::askSaveAs() {
-    QString title = toQt(desk_->form().root().text(Prop::title)).toLower().replace(' ', '-');
-    QString start = desk_->path().isEmpty() ? (title.isEmpty() ? "form" : title) + ".brindel" : desk_->path();
-    // A file that may not be written over is not what is offered.
-    if (!desk_->path().isEmpty() && !desk_->readOnlyBecause().isEmpty()) {
-        const QFileInfo file(desk_->path());
-        start = file.path() + "/" + file.completeBaseName() + "-copy.brindel";
-    }
     QString path =
-        QFileDialog::getSaveFileName(this, Words::tr("Save the form"), start, Words::tr("Forms (*.brindel)"));
+        QFileDialog::getSaveFileName(this, Words::tr("Save the form"), saveAsName(), Words::tr("Forms (*.brindel)"));
     if (path.isEmpty()) return false;
     if (QFileInfo(path).suffix().isEmpty()) path += ".brindel";
     if (!desk_->readOnlyBecause().isEmpty() && QFileInfo(path) == QFileInfo(desk_->path())) {
@@ -141,6 +142,16 @@ void MainWindow::closeEvent(QCloseEvent* event) {
     if (!mayLeaveForm()) return event->ignore();
     forget(keepsakeFolder(), int(QCoreApplication::applicationPid()));
     event->accept();
+}
+
+void MainWindow::takeUp(const Keepsake& kept) {
+    auto file = kept.path.empty() ? Result<Opened>(tl::unexpected(Problem{})) : openForm(kept.path);
+    desk_->open(file ? file->form : brindel::newForm(kept.form.root().kind), toQt(kept.path),
+                toQt(kept.readOnlyBecause));
+    desk_->edit(kept.form, Words::tr("Take up unsaved work"));
+    // A record that bears this process's number is the one that it keeps now.
+    const QString own = QString("unsaved-%1.json").arg(QCoreApplication::applicationPid());
+    if (autosave() && QFileInfo(toQt(kept.record)).fileName() != own) QFile::remove(toQt(kept.record));
 }
 
 bool MainWindow::autosave() {

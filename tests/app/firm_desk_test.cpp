@@ -276,3 +276,47 @@ TEST(Firm, LongWordingWrapsInTheDetails) {
     Hands::settle();
     EXPECT_EQ(hint->height(), 26);
 }
+
+TEST(Firm, UnsavedWorkIsTakenUpAndItsRecordGoesOnlyWhenItIsKeptAnew) {
+    const Folder folder;
+    const QByteArray before = qgetenv("XDG_STATE_HOME");
+    qputenv("XDG_STATE_HOME", folder.path().c_str());
+    const std::string records = keepsakeFolder();
+    ASSERT_TRUE(
+        keep(records, 1,
+             {"", folder.file("booking.brindel"), "It was made by a newer Brindel.", jotted("Boat name: text 9\n")}));
+    Keepsake kept{records + "/unsaved-1.json", folder.file("booking.brindel"), "It was made by a newer Brindel.",
+                  jotted("Boat name: text 9\n")};
+    {
+        Hands hands;
+        hands.window.takeUp(kept);
+        EXPECT_EQ(hands.at("txtBoatName").number(Prop::maxLength), 9);
+        EXPECT_FALSE(hands.desk().readOnlyBecause().isEmpty()) << "it may still not be written over";
+        EXPECT_TRUE(hands.window.saveAsName().endsWith("/booking-copy.brindel"));
+        EXPECT_FALSE(std::filesystem::exists(kept.record));
+        const std::string own = records + "/unsaved-" + std::to_string(QCoreApplication::applicationPid()) + ".json";
+        EXPECT_TRUE(std::filesystem::exists(own)) << "kept anew";
+        std::filesystem::remove(own);
+    }
+    // Where it cannot be kept anew, the old record stays.
+    write(folder.file("kept.json"), "{}");
+    kept.record = folder.file("kept.json");
+    qputenv("XDG_STATE_HOME", folder.file("kept.json").c_str());  // a file, so no folder can be in it
+    {
+        Hands hands;
+        hands.window.takeUp(kept);
+        EXPECT_TRUE(std::filesystem::exists(kept.record));
+    }
+    before.isEmpty() ? qunsetenv("XDG_STATE_HOME") : qputenv("XDG_STATE_HOME", before);
+}
+
+TEST(Firm, SaveAsOffersAFittingName) {
+    Hands hands(jotted("# Berth change\nBoat name: text 9\n"));
+    EXPECT_EQ(hands.window.saveAsName(), "berth-change.brindel");
+    hands.desk().open(newForm(Kind::dialog), "/tmp/a/booking.brindel", {});
+    EXPECT_EQ(hands.window.saveAsName(), "/tmp/a/booking.brindel");
+    hands.desk().open(newForm(Kind::dialog), "/tmp/a/booking.brindel", "It was made by a newer Brindel.");
+    EXPECT_EQ(hands.window.saveAsName(), "/tmp/a/booking-copy.brindel");
+    hands.desk().open(newForm(Kind::dialog), {}, {});
+    EXPECT_EQ(hands.window.saveAsName(), "form.brindel");
+}
