@@ -17,8 +17,11 @@ std::vector<std::string> widgetsOf(const std::string& bytes) {
     pdf.processMemoryFile("form", bytes.data(), bytes.size());
     std::vector<std::string> names;
     for (auto& page : QPDFPageDocumentHelper(pdf).getAllPages())
-        for (auto& annotation : page.getAnnotations())
-            names.push_back(annotation.getObjectHandle().getKey("/Parent").getKey("/T").getUTF8Value());
+        for (auto& annotation : page.getAnnotations()) {
+            // A widget is a field itself, or one of several of its parent.
+            auto widget = annotation.getObjectHandle();
+            names.push_back((widget.hasKey("/T") ? widget : widget.getKey("/Parent")).getKey("/T").getUTF8Value());
+        }
     return names;
 }
 }  // namespace

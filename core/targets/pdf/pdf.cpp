@@ -64,6 +64,8 @@ class Builder {
         acroFields_ = Object::newArray();
         Object acro = pdf_.makeIndirectObject(Object::newDictionary());
         const std::vector<Leaf> leaves = leavesOf(form_);
+        // What stands beside the tabs of a dialog is seen on every page of theirs.
+        seenOnce_ = leaves.size() == surfaces(form_).size();
         for (const Leaf& leaf : leaves) addPage(leaf);
         for (std::size_t i = 0; i < leaves.size(); ++i) addWidgets(leaves[i], i);
         ink_->fonts.typingName(book_.face(Look{}));
@@ -111,6 +113,7 @@ class Builder {
     QPDF pdf_;
     std::optional<PdfInk> ink_;
     double scale_ = 1, bar_ = 0;
+    bool seenOnce_ = true;
     std::vector<QPDFPageObjectHelper> pages_;
     Object acroFields_;
     std::map<string, Object> fields_, groups_;        // by the whole name
@@ -175,7 +178,6 @@ class Builder {
         Object field = pdf_.makeIndirectObject(Object::newDictionary());
         field.replaceKey("/T", text(dot == string::npos ? name : name.substr(dot + 1)));
         field.replaceKey("/TU", text(tooltip(c)));
-        field.replaceKey("/Kids", Object::newArray());
         kidsOf(group).appendItem(field);
         if (!group.empty()) field.replaceKey("/Parent", groups_.at(group));
         describe(field, c);
@@ -385,7 +387,9 @@ class Builder {
             place = square.moved(place.left, place.top);
         }
         Object field = fieldOf(c);
-        Object widget = pdf_.makeIndirectObject(Object::newDictionary());
+        // A field that is seen in one place is its own widget (ISO 32000, 12.7.4.1).
+        const bool alone = seenOnce_ && c.is().answers != AnswerType::question;
+        Object widget = alone ? field : pdf_.makeIndirectObject(Object::newDictionary());
         widget.replaceKey("/Type", Object::newName("/Annot"));
         widget.replaceKey("/Subtype", Object::newName("/Widget"));
         widget.replaceKey("/Rect", rectangle(place.left * scale_, (height - place.bottom()) * scale_,
@@ -394,8 +398,12 @@ class Builder {
                                                    : c.is().pressed                        ? 0
                                                                                            : printAnnotation));
         widget.replaceKey("/P", pages_[page].getObjectHandle());
-        widget.replaceKey("/Parent", field);
-        widget.replaceKey("/TU", field.getKey("/TU"));  // some readers look for it here and not at the field
+        if (!alone) {
+            widget.replaceKey("/Parent", field);
+            widget.replaceKey("/TU", field.getKey("/TU"));  // some readers look for it here and not at the field
+            if (!field.hasKey("/Kids")) field.replaceKey("/Kids", Object::newArray());
+            field.getKey("/Kids").appendItem(widget);
+        }
         DrawOptions guests{book_, {}, &filling_, false, true};
         Object looks = Object::newDictionary();
         if (tick) {
@@ -421,7 +429,6 @@ class Builder {
             widget.replaceKey("/MK", character);
         }
         widget.replaceKey("/AP", looks);
-        field.getKey("/Kids").appendItem(widget);
         pages_[page].getObjectHandle().getKey("/Annots").appendItem(widget);
     }
 

@@ -8,7 +8,15 @@
 namespace brindel {
 
 std::string pdfNumber(double number) {
-    return numberText(number, 4);
+    if (!(std::abs(number) < 1e9)) return numberText(number, 4);
+    // A page has many: whole numbers are written faster than others.
+    const long long parts = std::llround(number * 10000);
+    std::string text = fmt::format_int(parts < 0 ? -parts : parts).str();
+    if (text.size() < 5) text.insert(0, 5 - text.size(), '0');
+    text.insert(text.size() - 4, 1, '.');
+    text.erase(text.find_last_not_of('0') + 1);
+    if (text.back() == '.') text.pop_back();
+    return parts < 0 ? "-" + text : text;
 }
 
 std::string pdfColour(Colour c) {
