@@ -18,7 +18,9 @@
 #include "core/model/papers.h"
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
+#include "core/rules/formula_page.h"
 #include "core/session/form_session.h"
+#include "core/session/worth.h"
 #include "core/targets/targets.h"
 #include "core/text/words.h"
 
@@ -172,6 +174,16 @@ int main(int argc, char** argv) {
     fill->add_option("--today", today, "The day that today means, as 2026-04-01");
     fill->add_option("-o,--out", out);
 
+    CLI::App* worth =
+        app.add_subcommand("worth", "Says what a formula is worth over a form, as it starts or as it is filled");
+    string formula;
+    worth->add_option("FORM", source)->required();
+    worth->add_option("FORMULA", formula, "Such as 'ROUND(numLength * 12.5; 2)'")->required();
+    worth->add_option("--values", values, "A JSON file of names and values, or a reply");
+    worth->add_option("--today", today, "The day that TODAY() means, as 2026-04-01");
+
+    CLI::App* formulas = app.add_subcommand("formulas", "Writes the page of formulas and functions as Markdown");
+
     CLI::App* schema = app.add_subcommand("schema", "Writes the JSON Schema of form files");
     schema->add_option("-o,--out", out);
 
@@ -256,21 +268,40 @@ int main(int argc, char** argv) {
             auto bytes = targetFrom(to)->made(form, fonts, session.filling(), {scale});
             return bytes ? put(*bytes, out) : problem(source, bytes.error(), notInOrder);
         });
+    if (*formulas) return put(formulaPage(), "-");
+    Day day = todayHere();
+    if (!today.empty()) {
+        auto read = isoDateRead(today);
+        if (!read) return problem("--today", {"", "A date such as 2026-04-01 is expected."}, wrongCall);
+        day = *read;
+    }
+    // Fills a session with the values file, and says what it refuses.
+    auto filled = [&](FormSession& session) {
+        if (values.empty()) return done;
+        auto text = readWhole(values);
+        if (!text) return problem(values, text.error(), noFile);
+        auto given = readReply(*text);
+        if (!given) return problem(values, given.error(), notInOrder);
+        int status = done;
+        for (const Problem& refused : session.take(*given)) status = problem(values, refused, notInOrder);
+        return status;
+    };
+    if (*worth)
+        return withForm(source, [&](const Form& form) {
+            FormSession session(form, day);
+            if (int status = filled(session); status != done) return status;
+            const auto tree = readFormula(formula);
+            if (!tree)
+                return problem(formula, {fmt::format("{}", tree.error().at + 1), tree.error().sentence}, notInOrder);
+            const Scalar value = worthOf(session, **tree);
+            if (const auto* error = std::get_if<FormulaError>(&value))
+                return put(string(errorText(*error)) + "\n", "-");
+            return put(std::get<string>(asText(value)) + "\n", "-");
+        });
     if (*fill)
         return withForm(source, [&](const Form& form) {
-            auto text = readWhole(values);
-            if (!text) return problem(values, text.error(), noFile);
-            auto given = readReply(*text);
-            if (!given) return problem(values, given.error(), notInOrder);
-            Day day = todayHere();
-            if (!today.empty()) {
-                auto read = isoDateRead(today);
-                if (!read) return problem("--today", {"", "A date such as 2026-04-01 is expected."}, wrongCall);
-                day = *read;
-            }
             FormSession session(form, day);
-            int status = done;
-            for (const Problem& refused : session.take(*given)) status = problem(values, refused, notInOrder);
+            int status = filled(session);
             if (status == done)
                 for (const Wrong& wrong : session.wrongs())
                     status =

@@ -2,6 +2,7 @@
 #include <rapidcheck.h>
 
 #include "core/rules/evaluate.h"
+#include "core/rules/formula_page.h"
 #include "core/rules/functions.h"
 #include "tests/support.h"
 
@@ -186,4 +187,8 @@ TEST(Formula, WhatIsWrittenReadsBackTheSame) {
         RC_ASSERT(formulaText(**again) == written);
         RC_ASSERT(evaluated(**tree, around()) == evaluated(**again, around()));
     }));
+}
+
+TEST(Formula, ThePageIsWrittenFromTheTable) {
+    EXPECT_EQ(textOf(std::string(BRINDEL_SOURCE) + "/docs/formulas.md"), formulaPage());
 }
