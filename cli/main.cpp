@@ -15,6 +15,7 @@
 #include "core/file/scheme_file.h"
 #include "core/file/whole_file.h"
 #include "core/jot/lay_out.h"
+#include "core/layout/bounds.h"
 #include "core/model/papers.h"
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
@@ -22,6 +23,7 @@
 #include "core/session/form_session.h"
 #include "core/session/worth.h"
 #include "core/targets/targets.h"
+#include "core/text/fonts.h"
 #include "core/text/words.h"
 
 namespace {
@@ -202,6 +204,7 @@ int main(int argc, char** argv) {
         Form start = newForm(kind == "document" ? Kind::document : Kind::dialog);
         start = withProperty(withProperty(start, {rootId}, Prop::paper, paper), {rootId}, Prop::language, language);
         const Form form = laidOut(*rows, start, fonts);
+        if (const string wrong = tooLarge(form); !wrong.empty()) return problem(source, {"", wrong}, notInOrder);
         return put(formText(form), out);
     }
     if (*show)
@@ -290,7 +293,8 @@ int main(int argc, char** argv) {
         return withForm(source, [&](const Form& form) {
             FormSession session(form, day);
             if (int status = filled(session); status != done) return status;
-            const auto tree = readFormula(formula);
+            // Broken bytes of the call become U+FFFD.
+            const auto tree = readFormula(utf8(lettersOf(formula)));
             if (!tree)
                 return problem(formula, {fmt::format("{}", tree.error().at + 1), tree.error().sentence}, notInOrder);
             const Scalar value = worthOf(session, **tree);

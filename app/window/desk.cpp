@@ -3,6 +3,8 @@
 #include "app/words.h"
 
 #include <QTime>
+#include "core/layout/bounds.h"
+#include "filler/drawing_painter.h"
 
 namespace brindel {
 
@@ -28,8 +30,12 @@ const std::map<Id, NameStanding>& Desk::names() const {
     return *names_;
 }
 
-void Desk::edit(Form next, const QString& name, std::optional<Ids> select, const QString& run) {
+bool Desk::edit(Form next, const QString& name, std::optional<Ids> select, const QString& run) {
     if (proposal_) decide(false);
+    if (const std::string wrong = tooLarge(next); !wrong.empty()) {
+        say(toQt(wrong), true);
+        return false;
+    }
     bool same = sameContent(form(), next);
     if (!same) {
         history_.step(std::move(next), name.toStdString(), run.toStdString());
@@ -42,6 +48,7 @@ void Desk::edit(Form next, const QString& name, std::optional<Ids> select, const
         emit selectionChanged();
     }
     if (!same) emit formChanged();
+    return true;
 }
 
 void Desk::dropGone() {

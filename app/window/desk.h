@@ -61,7 +61,8 @@ class Desk : public QObject {
     const std::map<Id, NameStanding>& names() const;
 
     /// Makes an edit one step of undo. Nothing happens when it changed nothing. `select` is the selection afterwards.
-    void edit(Form next, const QString& name, std::optional<Ids> select = {}, const QString& run = {});
+    /// False, with the reason said, for a form that would be larger than a form can be.
+    bool edit(Form next, const QString& name, std::optional<Ids> select = {}, const QString& run = {});
     void undo();
     void redo();
 

@@ -151,12 +151,12 @@ bool JotLine::add() {
     if (empty && (whole || rows->size() > 3)) {
         // On an empty form a jotting makes the form: its title, pages and size as well.
         Form made = laidOut(*rows, form, desk_.fonts());
-        desk_.edit(made, name, Ids{});
+        if (!desk_.edit(made, name, Ids{})) return false;
     } else {
         Edited added = jottedInto(form, desk_.targetContainer(), desk_.lead(), *rows, desk_.fonts());
         Ids last;
         if (!added.ids.empty()) last = {added.ids.back()};
-        desk_.edit(added.form, name, last);
+        if (!desk_.edit(added.form, name, last)) return false;
     }
     edit_->clear();
     return true;

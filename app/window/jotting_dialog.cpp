@@ -6,6 +6,7 @@
 #include "app/window/jot_line.h"
 #include "app/words.h"
 #include "core/jot/lay_out.h"
+#include "core/layout/bounds.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -57,6 +58,7 @@ JottingDialog::JottingDialog(const FontBook& fonts, QWidget* parent) : QDialog(p
     connect(leave, &QPushButton::clicked, this, &QDialog::reject);
     connect(make_, &QPushButton::clicked, this, &QDialog::accept);
     connect(rows_, &QPlainTextEdit::textChanged, this, &JottingDialog::read);
+    connect(document_, &QRadioButton::toggled, this, &JottingDialog::read);
     read();
     rows_->setFocus();
 }
@@ -67,13 +69,16 @@ void JottingDialog::read() {
     if (rows)
         for (const JotRow& row : *rows) fields += int(row.fields.size());
     const bool any = rows && !rows->empty();
+    // What is long is laid out to see whether it has room.
+    const std::string large = any && rows->size() > 200 && !document_->isChecked() ? tooLarge(form()) : "";
     rows_->setExtraSelections({});
     if (!rows) markMistake(*rows_, rows.error());
-    said_->setText(!rows ? Words::tr("Line %1: %2").arg(rows.error().line).arg(toQt(rows.error().sentence))
-                   : any ? Words::tr("Reads right: %1 rows, %2 fields.").arg(rows->size()).arg(fields)
+    said_->setText(!rows            ? Words::tr("Line %1: %2").arg(rows.error().line).arg(toQt(rows.error().sentence))
+                   : !large.empty() ? toQt(large)
+                   : any            ? Words::tr("Reads right: %1 rows, %2 fields.").arg(rows->size()).arg(fields)
                          : Words::tr("All signs are in docs/jotting.md; the grey rows above show most of them."));
-    said_->setStyleSheet(QString("color: %1;").arg((rows ? tokens().ink2 : tokens().brick).name()));
-    make_->setEnabled(any);
+    said_->setStyleSheet(QString("color: %1;").arg((rows && large.empty() ? tokens().ink2 : tokens().brick).name()));
+    make_->setEnabled(any && large.empty());
 }
 
 Form JottingDialog::form() const {

@@ -85,7 +85,7 @@ bool takesRow(const Form& form, Id table) {
     if (!c || !c->is().grid || c->number(Prop::rows) >= c->number(Prop::rowsMost)) return false;
     if (form.next + 2 * columnCount(*c) >= SharedMap<Control>::capacity) return false;
     const Control* page = form.find(surfaceOf(form, table));
-    if (!page || !page->is().paper) return true;
+    if (!page || !page->is().paper) return form.root().box.height + rowHeight(*c) <= mostDialog;
     double lowest = 0;
     for (Id id : page->children) lowest = std::max(lowest, onSurface(form, id).bottom());
     return lowest + rowHeight(*c) <= withinMargins(form).bottom() + 0.01;

@@ -320,3 +320,23 @@ TEST(Firm, SaveAsOffersAFittingName) {
     hands.desk().open(newForm(Kind::dialog), {}, {});
     EXPECT_EQ(hands.window.saveAsName(), "form.brindel");
 }
+
+TEST(Firm, ADialogThatCouldNotBeOpenedAgainIsNotMade) {
+    std::string rows;
+    for (int i = 0; i < 800; ++i) rows += "Field " + std::to_string(i) + ": text 9\n";
+    Hands hands(jotted("Boat name: text 9\n"));
+    const Form before = hands.form();
+    hands.window.jotLine().setText(QString::fromStdString(rows));
+    EXPECT_FALSE(hands.window.jotLine().add());
+    EXPECT_TRUE(sameContent(hands.form(), before));
+    EXPECT_FALSE(hands.window.jotLine().text().isEmpty()) << "what was typed is still there";
+    EXPECT_FALSE(hands.desk().edit(jotted(rows), "Too much")) << "nor by any other way";
+    EXPECT_FALSE(hands.desk().edit(boxed(before, rootId, {0, 0, 1e6, 300}), "Too wide"));
+    const FontBook book;
+    JottingDialog dialog(book);
+    dialog.findChild<QPlainTextEdit*>("jottedRows")->setPlainText(QString::fromStdString(rows));
+    EXPECT_FALSE(dialog.findChild<QPushButton*>("jottedMake")->isEnabled());
+    EXPECT_TRUE(dialog.findChild<QLabel*>("jottedSays")->text().contains("20000 are the most"));
+    dialog.findChild<QRadioButton*>("jottedDocument")->click();
+    EXPECT_TRUE(dialog.findChild<QPushButton*>("jottedMake")->isEnabled()) << "a document has pages enough";
+}

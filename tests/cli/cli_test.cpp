@@ -165,3 +165,30 @@ TEST(CommandLine, LaysTheRoute) {
     EXPECT_EQ(run(folder, "order new.brindel --by reading -o copy.brindel").status, 0);
     EXPECT_EQ(run(folder, "order x.brindel").status, 2);
 }
+
+TEST(CommandLine, ADialogThatCouldNotBeOpenedAgainIsNotWritten) {
+    Folder folder;
+    std::string rows;
+    for (int i = 0; i < 800; ++i) rows += "Field " + std::to_string(i) + ": text 9\n";
+    write(folder.file("many.jot"), rows);
+    Ended made = run(folder, "new many.jot -o many.brindel");
+    EXPECT_EQ(made.status, 1);
+    EXPECT_NE(made.errors.find("20000 are the most"), std::string::npos) << made.errors;
+    EXPECT_FALSE(std::filesystem::exists(folder.file("many.brindel")));
+    EXPECT_EQ(run(folder, "new many.jot --kind document -o many.brindel").status, 0);
+    EXPECT_EQ(run(folder, "show many.brindel --as arrangement").status, 0);
+}
+
+TEST(CommandLine, AFormulaIsWorthSomethingOverAForm) {
+    Folder folder;
+    const std::string form = demoFolder + "yard-charges.brindel";
+    EXPECT_EQ(run(folder, "worth " + form + " 'numDays * 2'").out, "28\n");
+    write(folder.file("v.json"), "{\"numLength\": 9.5}");
+    EXPECT_EQ(run(folder, "worth " + form + " 'ROUND(numLength * 1.85; 2)' --values v.json").out, "17.58\n");
+    EXPECT_EQ(run(folder, "worth " + form + " '1 / 0'").out, "#DIV/0!\n");
+    Ended wrong = run(folder, "worth " + form + " 'RUOND(1)'");
+    EXPECT_EQ(wrong.status, 1);
+    EXPECT_NE(wrong.errors.find("Is ROUND meant?"), std::string::npos) << wrong.errors;
+    EXPECT_EQ(run(folder, "worth " + form + " 1 --today 2026-13-01").status, 2);
+    EXPECT_EQ(run(folder, "worth nothing.brindel 1").status, 3);
+}
