@@ -3,6 +3,7 @@
 
 #include <QPainter>
 #include <array>
+#include <cmath>
 #include <memory>
 
 #include "app/window/desk.h"
@@ -63,5 +64,12 @@ std::unique_ptr<Gesture> ghostGesture(const Desk& desk, const SheetPoint& from);
 
 /// A form with a new control of a kind at a place, as a click there makes it: with its label, where the kind has one.
 Edited placedByHand(const Desk& desk, const Form& form, Id surface, Box box, Tool tool);
+
+/// "200 × 26 px", or where it stands: "20, 36 px".
+QString measure(const Form& form, const Box& box, bool size);
+/// A length in whole steps of placing by hand.
+inline double rounded(const Form& form, double length) {
+    return std::round(length / smallStep(form)) * smallStep(form);
+}
 
 }  // namespace brindel
