@@ -1,8 +1,8 @@
 #include "app/window/desk.h"
 
-#include "app/words.h"
-
 #include <QTime>
+
+#include "app/words.h"
 #include "core/layout/bounds.h"
 #include "filler/drawing_painter.h"
 

@@ -16,10 +16,6 @@ void dress(Control& part, const Control& group) {
             part.own.set(prop, value);
 }
 
-}  // namespace
-
-namespace {
-
 /// One choice group, taken apart into the controls that stand in its stead in its container.
 class Parted {
   public:
