@@ -130,7 +130,7 @@ int main(int argc, char** argv) {
             return opened.error().place.empty() ? 3 : 1;
         }
         form = opened->form;
-        readOnly = opened->readOnlyBecause;
+        readOnly = opened->readOnlyBecause.text();
     }
     if (const QVariant dark = QSettings("brindel", "brindel").value("dark"); dark.isValid() && picture.empty())
         setDark(dark.toBool());

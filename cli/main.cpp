@@ -16,6 +16,7 @@
 #include "core/file/whole_file.h"
 #include "core/jot/lay_out.h"
 #include "core/layout/bounds.h"
+#include "core/model/measures.h"
 #include "core/model/papers.h"
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
@@ -35,8 +36,8 @@ constexpr int done = 0, notInOrder = 1, wrongCall = 2, noFile = 3;
 
 /// One line on standard error: file:place: sentence.
 int problem(const string& file, const Problem& p, int status) {
-    std::cerr << spoken(file) << ':' << (p.place.empty() ? "" : spoken(p.place) + ":") << ' ' << spoken(p.sentence)
-              << '\n';
+    std::cerr << spoken(file) << ':' << (p.place.empty() ? "" : spoken(p.place) + ":") << ' '
+              << spoken(p.sentence.text()) << '\n';
     return status;
 }
 
@@ -91,7 +92,7 @@ string formAsText(const Form& form) {
     const std::map<Id, int> stops = stopNumbers(form);
     const Id first = firstStop(form), enter = buttonPressed(form, ButtonRole::accept),
              escape = buttonPressed(form, ButtonRole::cancel);
-    const char* unit = form.isDialog() ? "px" : "mm";
+    const char* unit = measuresFor(form).unit;
     string text;
     walk(form, rootId, [&](const Control& c, int depth) {
         Box box = boxOf(form, c);
@@ -119,7 +120,7 @@ int wrongOrHelped(const CLI::App& app, const CLI::ParseError& error) {
     if (error.get_exit_code() == 0) return app.exit(error) == 0 ? done : wrongCall;
     string sentence = error.what();
     if (const auto end = sentence.find('\n'); end != string::npos) sentence.resize(end);
-    return problem("brindel-cli", {"", spoken(sentence) + ". See --help."}, wrongCall);
+    return problem("brindel-cli", {"", asSaid(spoken(sentence) + ". See --help.")}, wrongCall);
 }
 
 }  // namespace
@@ -204,7 +205,7 @@ int main(int argc, char** argv) {
         Form start = newForm(kind == "document" ? Kind::document : Kind::dialog);
         start = withProperty(withProperty(start, {rootId}, Prop::paper, paper), {rootId}, Prop::language, language);
         const Form form = laidOut(*rows, start, fonts);
-        if (const string wrong = tooLarge(form); !wrong.empty()) return problem(source, {"", wrong}, notInOrder);
+        if (const Sentence wrong = tooLarge(form); !wrong.empty()) return problem(source, {"", wrong}, notInOrder);
         return put(formText(form), out);
     }
     if (*show)
@@ -223,10 +224,10 @@ int main(int argc, char** argv) {
                 if (!chosen.error().place.empty()) return problem(scheme, chosen.error(), notInOrder);
                 std::error_code unknown;
                 if (std::filesystem::exists(scheme, unknown)) return problem(scheme, chosen.error(), noFile);
-                return problem(
-                    "--scheme",
-                    {"", fmt::format("“{}” is neither one of {} nor a file that can be read.", scheme, schemes)},
-                    wrongCall);
+                return problem("--scheme",
+                               {"", asSaid(fmt::format("“{}” is neither one of {} nor a file that can be read.", scheme,
+                                                       schemes))},
+                               wrongCall);
             }
             const Form renamed = underScheme(form, *chosen, keepOwn ? OwnNames::kept : OwnNames::dropped);
             if (dryRun) {
@@ -258,9 +259,10 @@ int main(int argc, char** argv) {
                 if (line.empty()) continue;
                 const Control* c = form.named(line);
                 if (!c)
-                    return problem(
-                        by, {fmt::format("line {}", number), fmt::format("The form has no control named “{}”.", line)},
-                        notInOrder);
+                    return problem(by,
+                                   {fmt::format("line {}", number),
+                                    asSaid(fmt::format("The form has no control named “{}”.", line))},
+                                   notInOrder);
                 stops.push_back(c->id);
             }
             return laid(routedAs(form, stops));
@@ -275,7 +277,7 @@ int main(int argc, char** argv) {
     Day day = todayHere();
     if (!today.empty()) {
         auto read = isoDateRead(today);
-        if (!read) return problem("--today", {"", "A date such as 2026-04-01 is expected."}, wrongCall);
+        if (!read) return problem("--today", {"", said("A date such as 2026-04-01 is expected here.")}, wrongCall);
         day = *read;
     }
     // Fills a session with the values file, and says what it refuses.
@@ -308,9 +310,9 @@ int main(int argc, char** argv) {
             int status = filled(session);
             if (status == done)
                 for (const Wrong& wrong : session.wrongs())
-                    status =
-                        problem(values, {answerName(session.form(), *session.form().find(wrong.id)), wrong.sentence},
-                                notInOrder);
+                    status = problem(
+                        values, {answerName(session.form(), *session.form().find(wrong.id)), asSaid(wrong.sentence)},
+                        notInOrder);
             if (status != done) return status;
             if (fillTo == "json") return put(session.reply(), out);
             auto bytes = targetFrom(fillTo)->made(session.form(), fonts, session.filling(), {});

@@ -18,8 +18,8 @@ using namespace brindel;
 namespace {
 
 int problem(const std::string& file, const Problem& p, int status) {
-    std::cerr << spoken(file) << ':' << (p.place.empty() ? "" : spoken(p.place) + ":") << ' ' << spoken(p.sentence)
-              << '\n';
+    std::cerr << spoken(file) << ':' << (p.place.empty() ? "" : spoken(p.place) + ":") << ' '
+              << spoken(p.sentence.text()) << '\n';
     return status;
 }
 
@@ -27,7 +27,7 @@ bool deliver(const std::string& reply, const std::string& path, const std::strin
     auto written = path.empty() || path == "-" ? writeOut(reply) : writeWhole(path, reply);
     if (written) return true;
     QMessageBox::warning(nullptr, "Brindel",
-                         toQt(written.error().sentence + " " + phrase(Phrase::staysOpen, language)));
+                         toQt(written.error().sentence.text() + " " + phrase(Phrase::staysOpen, language)));
     return false;
 }
 

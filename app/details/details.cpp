@@ -9,6 +9,7 @@
 #include "core/edit/arrange.h"
 #include "core/edit/routing.h"
 #include "core/layout/room.h"
+#include "core/model/measures.h"
 #include "core/naming/names.h"
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
@@ -158,7 +159,7 @@ void Details::addIdentity() {
             if (auto wrong = nameMisfit(desk_.form(), id ? id : rootId, text); !wrong.empty()) {
                 name->setProperty("wrong", true);
                 name->style()->polish(name);
-                return desk_.say(toQt(wrong), true);
+                return desk_.say(Words::shown(wrong), true);
             }
         name->setModified(false);
         desk_.edit(renamed(desk_.form(), id ? id : rootId, text), Words::tr("Rename to %1").arg(toQt(text)));
@@ -228,7 +229,7 @@ void Details::addPlace() {
                             edit->setProperty("wrong", true);
                             edit->style()->polish(edit);
                             return desk_.say(Words::tr("A measure such as 24, 12mm + 4 or x * 2 is expected: %1")
-                                                 .arg(toQt(value.error().sentence)),
+                                                 .arg(Words::shown(value.error().sentence)),
                                              true);
                         }
                         box.*(m.part) = std::round(*value * 100) / 100;
@@ -254,7 +255,7 @@ void Details::addPlace() {
                 edit->setModified(false);
             });
         }
-        const QString unit = desk_.form().isDialog() ? "px" : "mm";
+        const QString unit = measuresFor(desk_.form()).unit;
         addRow(Group::place, r == 0 ? Words::tr("Left, top") : Words::tr("Width, height"), pair,
                Words::tr("In %1, from the container's corner. Sums and units can be typed: 12mm + 4; x is the measure "
                          "as it is, so x + 8 or +8 adds 8 to each.")

@@ -56,7 +56,7 @@ tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) 
                 return tl::unexpected(
                     Words::tr("%1 takes a number; “%2” is none.").arg(Words::shown(r.word), text.trimmed()));
             if (auto wrong = misfit(r.prop, *number); !wrong.empty())
-                return tl::unexpected(Words::shown(r.word) + ": " + toQt(wrong) + ".");
+                return tl::unexpected(Words::tr("%1: %2").arg(Words::shown(r.word), Words::shown(wrong)));
             return Value(*number);
         }
         case Type::time: {
@@ -81,16 +81,15 @@ tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) 
         }
         case Type::date:
             if (auto wrong = dateMisfit(plain); !wrong.empty())
-                return tl::unexpected(Words::shown(r.word) + ": " + toQt(wrong) + ".");
+                return tl::unexpected(Words::tr("%1: %2").arg(Words::shown(r.word), Words::shown(wrong)));
             return Value(plain);
         case Type::colour:
             if (auto wrong = misfit(r.prop, plain); !wrong.empty())
-                return tl::unexpected(Words::shown(r.word) + ": " + toQt(wrong) + ".");
+                return tl::unexpected(Words::tr("%1: %2").arg(Words::shown(r.word), Words::shown(wrong)));
             return Value(plain);
         default:
             if (r.prop == Prop::pattern)
-                if (auto wrong = patternMisfit(plain); !wrong.empty())
-                    return tl::unexpected(Words::tr("Pattern: %1.").arg(toQt(wrong)));
+                if (auto wrong = patternMisfit(plain); !wrong.empty()) return tl::unexpected(Words::shown(wrong));
             return Value(plain);
     }
 }

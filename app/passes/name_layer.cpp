@@ -45,8 +45,8 @@ bool giveName(Desk& desk, Id id, const QString& name) {
     const std::string wanted = fromQt(name.trimmed());
     if (wanted == c->name && (c->ownName || !wanted.empty())) return true;
     if (!wanted.empty())
-        if (const std::string wrong = nameMisfit(desk.form(), id, wanted); !wrong.empty()) {
-            desk.say(toQt(wrong), true);
+        if (const Sentence wrong = nameMisfit(desk.form(), id, wanted); !wrong.empty()) {
+            desk.say(Words::shown(wrong), true);
             return false;
         }
     desk.edit(renamed(desk.form(), id, wanted),
@@ -349,7 +349,7 @@ QString NameLayer::tip(Sheet& sheet, QPointF where) {
     const NameStanding& s = found->second;
     QString text = QString("%1: %2").arg(toQt(calledBy(desk_.form(), *desk_.form().find(id))).simplified().left(60),
                                          toQt(std::string(nameStateWord(s.state))));
-    if (!s.says.empty()) text += ". " + toQt(s.says);
+    if (!s.says.empty()) text += ". " + Words::shown(s.says);
     return text;
 }
 

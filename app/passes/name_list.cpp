@@ -6,6 +6,7 @@
 #include "app/passes/name_layer.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
+#include "core/rules/meaning.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -15,7 +16,7 @@ NameList::NameList(Desk& desk, QObject* parent) : QAbstractTableModel(parent), d
 }
 
 void NameList::refresh() {
-    uses_ = usesOfNames(desk_.form());
+    uses_ = usesIn(desk_.form());
     list();
 }
 
@@ -64,8 +65,10 @@ int NameList::rowOf(Id id) const {
 const std::vector<Use>& NameList::usesOf(Id id) const {
     static const std::vector<Use> none;
     const Control* c = desk_.form().find(id);
-    auto at = c ? uses_.find(c->name) : uses_.end();
-    return at == uses_.end() ? none : at->second;
+    if (!c || !uses_) return none;
+    auto at = uses_->byName.find(c->name);
+    if (at == uses_->byName.end()) at = uses_->byName.find(columnName(desk_.form(), id));
+    return at == uses_->byName.end() ? none : at->second;
 }
 
 int NameList::wrongCount() const {
@@ -115,7 +118,7 @@ QVariant NameList::data(const QModelIndex& index, int role) const {
             return QString("%1 “%2”, %3%4")
                 .arg(Words::shown(row(c->kind).word), toQt(calledBy(desk_.form(), *c)).simplified(),
                      toQt(std::string(nameStateWord(standing.state))),
-                     standing.says.empty() ? "" : ". " + toQt(standing.says));
+                     standing.says.empty() ? "" : ". " + Words::shown(standing.says));
         default:
             return {};
     }

@@ -5,7 +5,7 @@
 
 #include "app/window/desk.h"
 #include "core/naming/names.h"
-#include "core/naming/references.h"
+#include "core/rules/references.h"
 
 namespace brindel {
 
@@ -45,7 +45,7 @@ class NameList : public QAbstractTableModel {
 
     Desk& desk_;
     std::vector<Id> rows_;
-    std::map<std::string, std::vector<Use>> uses_;
+    std::shared_ptr<const Uses> uses_;
     std::map<Id, std::string> becomes_;
     bool trying_ = false;
     NamesShown which_ = NamesShown::needed;

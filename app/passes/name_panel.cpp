@@ -249,7 +249,7 @@ void NamePanel::refreshCard() {
                        .arg(Words::shown(row(c.kind).word), toQt(calledBy(form, c)).simplified().left(60),
                             toQt(std::string(nameStateWord(s.state))));
     text[0] = text[0].toUpper();
-    if (!s.says.empty()) text += " " + toQt(s.says);
+    if (!s.says.empty()) text += " " + Words::shown(s.says);
     if (!s.proposed.empty() && s.proposed != c.name)
         text += Words::tr(" The scheme would say “%1”.").arg(toQt(s.proposed));
     says_->setText(text);
@@ -296,7 +296,7 @@ Ids NamePanel::replaceIn() const {
 void NamePanel::tryReplacement() {
     if (desk_.proposal()) return;
     const bool on = openReplace_->isChecked() && !find_->text().isEmpty();
-    std::map<Id, std::string> left;
+    std::map<Id, Sentence> left;
     const auto names =
         on ? namesReplaced(desk_.form(), replaceIn(), fromQt(find_->text()), fromQt(with_->text()), &left)
            : std::map<Id, std::string>();
@@ -307,7 +307,7 @@ void NamePanel::tryReplacement() {
                           : !left.empty() ? Words::tr("%1 cannot be changed so.").arg(left.size())
                           : names.empty() ? Words::tr("No name has it.")
                                           : QString());
-    replaceSays_->setToolTip(left.empty() ? QString() : toQt(left.begin()->second));
+    replaceSays_->setToolTip(left.empty() ? QString() : Words::shown(left.begin()->second));
     list_->setBecomes(names, on);
 }
 

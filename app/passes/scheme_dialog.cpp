@@ -258,7 +258,7 @@ bool SchemeDialog::importFrom(const QString& path) {
     if (!read) {
         const Problem& wrong = read.error();
         says_->setText(QFileInfo(path).fileName() + (wrong.place.empty() ? ": " : ", " + toQt(wrong.place) + ": ") +
-                       toQt(wrong.sentence));
+                       Words::shown(wrong.sentence));
         return false;
     }
     says_->setText(Words::tr("Imported from %1.").arg(QFileInfo(path).fileName()));
@@ -271,7 +271,7 @@ bool SchemeDialog::exportTo(const QString& path) {
     auto written = writeWhole(fromQt(path), schemeText(scheme_));
     says_->setStyleSheet(QString("color: %1;").arg((written ? tokens().ink2 : tokens().brick).name()));
     says_->setText(written ? Words::tr("Exported to %1.").arg(QFileInfo(path).fileName())
-                           : toQt(written.error().sentence));
+                           : Words::shown(written.error().sentence));
     return written.has_value();
 }
 

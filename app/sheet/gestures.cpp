@@ -8,6 +8,7 @@
 #include "core/draw/draw_control.h"
 #include "core/layout/resizing.h"
 #include "core/layout/room.h"
+#include "core/model/measures.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -162,7 +163,7 @@ class Sizing : public Gesture {
         const bool bottom =
             handle_ == Handle::leftBottom || handle_ == Handle::bottom || handle_ == Handle::rightBottom;
         Box box = before_;
-        const double least = form_.isDialog() ? 4 : 1;
+        const double least = measuresFor(form_).smallest;
         if (left) dx = std::min(dx, box.width - least), box.left += rounded(form_, dx), box.width -= rounded(form_, dx);
         if (right) box.width = std::max(least, box.width + rounded(form_, dx));
         if (top) dy = std::min(dy, box.height - least), box.top += rounded(form_, dy), box.height -= rounded(form_, dy);
@@ -224,12 +225,12 @@ class Placing : public Gesture {
     void move(const SheetPoint& to) override {
         last_ = to;
         const Form& form = desk_.form();
-        const double start = form.isDialog() ? 5 : 1.5;
+        const double start = measuresFor(form).dragStart;
         drawn_ = std::abs(to.at.x - from_.at.x) > start || std::abs(to.at.y - from_.at.y) > start;
         Extent usual = desk_.nextSize(kind_);
         Box box = boxBetween(from_.at, to.at);
         if (!drawn_) box = {from_.at.x, from_.at.y - usual.height / 2, usual.width, usual.height};
-        if (usual.height > (form.isDialog() ? 60 : 18)) box.top = drawn_ ? box.top : from_.at.y;
+        if (usual.height > measuresFor(form).tallFrom) box.top = drawn_ ? box.top : from_.at.y;
         box = {rounded(form, box.left), rounded(form, box.top), std::max(rounded(form, box.width), smallStep(form) * 4),
                std::max(rounded(form, box.height), smallStep(form))};
         guides_.clear();
@@ -274,7 +275,7 @@ class Placing : public Gesture {
 
 QString measure(const Form& form, const Box& b, bool size) {
     auto text = [](double v) { return toQt(numberText(v, 1)); };
-    const QString unit = form.isDialog() ? "px" : "mm";
+    const QString unit = measuresFor(form).unit;
     return size ? QString("%1 × %2 %3").arg(text(b.width), text(b.height), unit)
                 : QString("%1, %2 %3").arg(text(b.left), text(b.top), unit);
 }
@@ -314,7 +315,7 @@ Edited placedByHand(const Desk& desk, const Form& form, Id surface, Box box, Too
     control.box = box.moved(-holder.left, -holder.top);
     if (kind == Kind::line)
         control.box = box.width >= box.height
-                          ? Box{control.box.left, control.box.top, box.width, form.isDialog() ? 2.0 : 1.0}
+                          ? Box{control.box.left, control.box.top, box.width, measuresFor(form).ruleHigh}
                           : control.box;
     const Control* holds = form.find(container);
     if (row(kind).labelled && !holds->is().inGrid) {
@@ -324,7 +325,7 @@ Edited placedByHand(const Desk& desk, const Form& form, Id surface, Box box, Too
         Control probe = freshControl(Kind::label);
         look = lookOf(form, probe);
         const double pt = unitsPerPoint(form);
-        const double width = std::ceil(desk.fonts().width(word, look) * pt) + (form.isDialog() ? 4 : 1);
+        const double width = std::ceil(desk.fonts().width(word, look) * pt) + measuresFor(form).labelSpare;
         const double height = std::ceil(desk.fonts().lineHeight(look) * pt);
         return placedWithLabel(form, container, control, word, width, height);
     }

@@ -4,6 +4,7 @@
 
 #include "app/theme/theme.h"
 #include "app/words.h"
+#include "core/model/measures.h"
 #include "core/order/reading.h"
 #include "filler/drawing_painter.h"
 #include "filler/widgets.h"
@@ -73,7 +74,7 @@ Sheet::Sheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), pictur
 }
 
 double Sheet::scale() const {
-    return zoom_ * (desk_.form().isDialog() ? 1 : 96 / 25.4);
+    return zoom_ * measuresFor(desk_.form()).pixels;
 }
 const Form& Sheet::shownForm() const {
     if (gesture_ && gesture_->formMeanwhile()) return *gesture_->formMeanwhile();
@@ -94,7 +95,7 @@ void Sheet::setZoom(double zoom) {
 double Sheet::zoomToFit(int width, int height) const {
     const Form& form = desk_.form();
     Extent size = surfaceSize(form, desk_.surfaceInHand());
-    const double unit = form.isDialog() ? 1 : 96 / 25.4;
+    const double unit = measuresFor(form).pixels;
     double fit = (width - 2 * around - 10) / (size.width * unit);
     if (form.isDialog()) fit = std::min(fit, (height - 2 * around) / ((size.height + titleBarHeight) * unit));
     return std::clamp(std::floor(fit * 100) / 100, 0.25, 1.0);
@@ -108,7 +109,7 @@ void Sheet::measure() {
         wide = std::max(wide, size.width * scale());
         high += (high > 0 ? pageGap : 0) + size.height * scale();
     }
-    const double bar = form.isDialog() ? titleBarHeight * scale() : 0;
+    const double bar = measuresFor(form).titleBar * scale();
     const int needWide = int(wide) + 2 * around, needHigh = int(high + bar) + 2 * around;
     setMinimumSize(needWide, needHigh);
     origins_.clear();
@@ -321,9 +322,9 @@ void Sheet::press(const SheetPoint& at, QPointF where) {
     bool band = !c || c->is().turned;
     if (c && c->is().framed && !chosen) {
         Box box = onSurface(form, hit);
-        const double edge = (form.isDialog() ? 7 : 2);
-        Box inside{box.left + edge, box.top + (form.isDialog() ? 20 : 5), box.width - 2 * edge,
-                   box.height - (form.isDialog() ? 20 : 5) - edge};
+        const double edge = measuresFor(form).frameGrip;
+        Box inside{box.left + edge, box.top + measuresFor(form).frameHead, box.width - 2 * edge,
+                   box.height - measuresFor(form).frameHead - edge};
         band = inside.contains(at.at);
     }
     if (band) {

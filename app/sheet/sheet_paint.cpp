@@ -4,6 +4,7 @@
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
+#include "core/model/measures.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -16,7 +17,7 @@ void Sheet::paintEvent(QPaintEvent* event) {
     const Form& form = shownForm();
     for (const auto& [surface, origin] : origins_) {
         Extent size = surfaceSize(form, surface);
-        const double bar = form.isDialog() ? titleBarHeight * scale() : 0;
+        const double bar = measuresFor(form).titleBar * scale();
         QRectF whole(origin.x(), origin.y() - bar, size.width * scale(), size.height * scale() + bar);
         if (!whole.adjusted(-20, -20, 20, 30).intersects(event->rect())) continue;
         // A soft shadow, in a few steps.

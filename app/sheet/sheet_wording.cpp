@@ -5,6 +5,7 @@
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/edit/arrange.h"
+#include "core/model/measures.h"
 #include "core/order/reading.h"
 #include "filler/drawing_painter.h"
 #include "filler/widgets.h"
@@ -83,7 +84,7 @@ void Sheet::finishWording(bool keep) {
     const Look look = lookOf(next, worded);
     const double pt = unitsPerPoint(next), line = desk_.fonts().lineHeight(look) * pt;
     if (worded.is().speaks && worded.box.height < 1.7 * line) {
-        const double need = std::ceil(desk_.fonts().width(fromQt(text), look) * pt) + (next.isDialog() ? 2 : 0.5);
+        const double need = std::ceil(desk_.fonts().width(fromQt(text), look) * pt) + measuresFor(next).textRoom;
         Box box = worded.box;
         if (need > box.width) {
             if (look.across == Across::end) box.left = std::max(0.0, box.right() - need);

@@ -284,7 +284,7 @@ void MainWindow::tidy() {
     Form next = tidied(form, withLabels(form, ids));
     const Moved moved = movedBetween(form, next);
     if (moved.ids.empty()) return desk_->say(Words::tr("Everything is in its place already."));
-    const QString unit = form.isDialog() ? "px" : "mm";
+    const QString unit = measuresFor(form).unit;
     desk_->propose(
         {next, Words::tr("Tidy"),
          Words::tr("%1 would move, the furthest by %2 %3.")

@@ -32,8 +32,8 @@ const std::map<Id, NameStanding>& Desk::names() const {
 
 bool Desk::edit(Form next, const QString& name, std::optional<Ids> select, const QString& run) {
     if (proposal_) decide(false);
-    if (const std::string wrong = tooLarge(next); !wrong.empty()) {
-        say(toQt(wrong), true);
+    if (const Sentence wrong = tooLarge(next); !wrong.empty()) {
+        say(Words::shown(wrong), true);
         return false;
     }
     bool same = sameContent(form(), next);

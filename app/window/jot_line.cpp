@@ -130,7 +130,7 @@ void JotLine::read() {
         markMistake(*edit_, m);
         said_->setText(Words::tr("not yet"));
         mistake_->setText((edit_->blockCount() > 1 ? Words::tr("Line %1: ").arg(m.line) : QString()) +
-                          toQt(m.sentence));
+                          Words::shown(m.sentence));
     }
     placeMistake();
 }
@@ -139,7 +139,7 @@ bool JotLine::add() {
     const std::string text = fromQt(edit_->toPlainText());
     auto rows = readJotting(text, desk_.form().root().text(Prop::language));
     if (!rows) {
-        desk_.say(toQt(rows.error().sentence), true);
+        desk_.say(Words::shown(rows.error().sentence), true);
         return false;
     }
     if (rows->empty()) return false;

@@ -70,11 +70,11 @@ void JottingDialog::read() {
         for (const JotRow& row : *rows) fields += int(row.fields.size());
     const bool any = rows && !rows->empty();
     // What is long is laid out to see whether it has room.
-    const std::string large = any && rows->size() > 200 && !document_->isChecked() ? tooLarge(form()) : "";
+    const Sentence large = any && rows->size() > 200 && !document_->isChecked() ? tooLarge(form()) : Sentence{};
     rows_->setExtraSelections({});
     if (!rows) markMistake(*rows_, rows.error());
-    said_->setText(!rows            ? Words::tr("Line %1: %2").arg(rows.error().line).arg(toQt(rows.error().sentence))
-                   : !large.empty() ? toQt(large)
+    said_->setText(!rows ? Words::tr("Line %1: %2").arg(rows.error().line).arg(Words::shown(rows.error().sentence))
+                   : !large.empty() ? Words::shown(large)
                    : any            ? Words::tr("Reads right: %1 rows, %2 fields.").arg(rows->size()).arg(fields)
                          : Words::tr("All signs are in docs/jotting.md; the grey rows above show most of them."));
     said_->setStyleSheet(QString("color: %1;").arg((rows && large.empty() ? tokens().ink2 : tokens().brick).name()));

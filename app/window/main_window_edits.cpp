@@ -40,7 +40,8 @@ void MainWindow::paste() {
     }
     auto clip = readForm(mime->data(clippingType).toStdString());
     if (!clip)
-        return desk_->say(Words::tr("What was copied cannot be read: %1").arg(toQt(clip.error().sentence)), true);
+        return desk_->say(Words::tr("What was copied cannot be read: %1").arg(Words::shown(clip.error().sentence)),
+                          true);
     Id container = desk_->targetContainer();
     // With a copied frame still selected its copy goes beside it, not into it.
     if (const Control* lead = desk_->form().find(desk_->lead());

@@ -18,12 +18,12 @@ bool MainWindow::openFile(const QString& path) {
         const Problem& p = opened.error();
         const QString where =
             p.place.empty() ? QFileInfo(path).fileName() : QFileInfo(path).fileName() + ", " + toQt(p.place);
-        desk_->say(where + ": " + toQt(p.sentence), true);
+        desk_->say(where + ": " + Words::shown(p.sentence), true);
         return false;
     }
     setPass(Pass::layOut);
-    desk_->open(opened->form, path, toQt(opened->readOnlyBecause));
-    if (!opened->readOnlyBecause.empty()) desk_->say(toQt(opened->readOnlyBecause));
+    desk_->open(opened->form, path, Words::shown(opened->readOnlyBecause));
+    if (!opened->readOnlyBecause.empty()) desk_->say(Words::shown(opened->readOnlyBecause));
     remember(path);
     zoomByHand_ = false;
     zoomToFit();
@@ -35,10 +35,10 @@ bool MainWindow::saveFile(const QString& path) {
     const Form form = desk_->path().isEmpty() ? desk_->form() : nextVersion(desk_->form(), desk_->savedForm());
     auto written = saveForm(form, fromQt(path));
     if (!written) {
-        desk_->say(QFileInfo(path).fileName() + ": " + toQt(written.error().sentence), true);
+        desk_->say(QFileInfo(path).fileName() + ": " + Words::shown(written.error().sentence), true);
         QMessageBox::warning(this, Words::tr("Not saved"),
                              Words::tr("%1 The form is still here; choose another place with Save as.")
-                                 .arg(toQt(written.error().sentence)));
+                                 .arg(Words::shown(written.error().sentence)));
         return false;
     }
     desk_->saved(path, form.revision);
@@ -135,7 +135,7 @@ void MainWindow::askExport(const Target& target) {
     if (written)
         desk_->say(Words::tr("Written: %1.").arg(QFileInfo(path).fileName()));
     else
-        desk_->say(QFileInfo(path).fileName() + ": " + toQt(written.error().sentence), true);
+        desk_->say(QFileInfo(path).fileName() + ": " + Words::shown(written.error().sentence), true);
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {

@@ -5,6 +5,7 @@
 #include "app/window/main_window.h"
 #include "app/words.h"
 #include "core/edit/arrange.h"
+#include "core/model/measures.h"
 #include "core/naming/names.h"
 #include "filler/drawing_painter.h"
 
@@ -37,7 +38,7 @@ void MainWindow::refreshTitle() {
 
 void MainWindow::refreshStatus() {
     const Form& form = desk_->form();
-    const QString unit = form.isDialog() ? "px" : "mm";
+    const QString unit = measuresFor(form).unit;
     auto text = [](double v) { return toQt(numberText(v, 1)); };
     if (desk_->tool()) {
         statusLeft_->setText(

@@ -6,6 +6,7 @@
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/layout/resizing.h"
+#include "core/model/measures.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -15,7 +16,7 @@ namespace {
 class Stage : public QWidget {
   public:
     Stage(FormToFill* view, const Form& form, double zoom)
-        : view_(view), form_(form), zoom_(zoom), bar_(form.isDialog() ? int(titleBarHeight * zoom) : 0) {
+        : view_(view), form_(form), zoom_(zoom), bar_(int(measuresFor(form).titleBar * zoom)) {
         view->setParent(this);
         size_ = view->sizeHint();
         setMinimumSize(size_ + QSize(48, 48 + bar_));
@@ -118,7 +119,7 @@ void TryPane::begin(double zoom) {
     end();
     session_ = std::make_unique<FormSession>(desk_.form(), todayHere());
     for (const auto& [tabs, page] : desk_.turned()) session_->turn(tabs, page);
-    const double scale = zoom * (desk_.form().isDialog() ? 1 : 96 / 25.4);
+    const double scale = zoom * measuresFor(desk_.form()).pixels;
     view_ = new FormToFill(*session_, desk_.fonts(), scale);
     setWidget(new Stage(view_, desk_.form(), zoom));
     connect(view_, &FormToFill::changed, this, &TryPane::changed);

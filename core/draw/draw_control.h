@@ -6,6 +6,7 @@
 
 #include "core/answers/answering.h"
 #include "core/draw/drawing.h"
+#include "core/model/measures.h"
 #include "core/model/places.h"
 #include "core/model/presence.h"
 
@@ -51,7 +52,7 @@ Drawing drawnGround(const Form& form, Id surface, const DrawOptions& options);
 /// All marks moved.
 Drawing moved(Drawing drawing, double dx, double dy);
 /// The height of the bar with the title that a dialog is drawn with above itself, px.
-inline constexpr double titleBarHeight = 30;
+inline constexpr double titleBarHeight = dialogMeasures.titleBar;
 /// That bar, at (0, 0), as wide as the dialog.
 Drawing drawnTitleBar(const Form& form, const FontBook& fonts);
 /// The height of one line of a list box in the form's unit.

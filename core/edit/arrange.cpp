@@ -83,7 +83,7 @@ Form gapsEvened(const Form& form, const Ids& ids, bool across) {
     double at = start(order.front());
     for (Id id : order) {
         // Rounded to the unit, so that no control ends between two pixels.
-        const double to = form.isDialog() ? std::round(at) : at;
+        const double to = atRest(form, at);
         next = shifted(next, {id}, across ? to - start(id) : 0, across ? 0 : to - start(id));
         at += size(id) + gap;
     }
@@ -101,7 +101,7 @@ Form fittedToText(const Form& form, const Ids& ids, const FontBook& fonts) {
         Box box = c->box;
         double width = std::ceil(fonts.width(text, look) * pt) + measuresFor(form).textRoom;
         if (c->is().speaks) box.height = std::max(box.height, std::ceil(fonts.lineHeight(look) * pt));
-        if (c->is().pressed) width = std::max(width + measuresFor(form).buttonPad, form.isDialog() ? 80.0 : 22.0);
+        if (c->is().pressed) width = std::max(width + measuresFor(form).buttonPad, measuresFor(form).buttonLeast);
         if (c->is().answers == AnswerType::tick || c->is().answers == AnswerType::question)
             width += tickBoxOf(form, *c).width + measuresFor(form).rowGap;
         // A label that ends at its field goes on ending there.
@@ -129,7 +129,7 @@ Form centredInContainer(const Form& form, const Ids& ids, bool across, bool down
     Box all;
     for (Id id : movable) all = id == movable[0] ? onSurface(form, id) : all.united(onSurface(form, id));
     Box area = holder->is().paper ? withinMargins(form) : onSurface(form, container);
-    auto whole = [&](double v) { return form.isDialog() ? std::round(v) : v; };
+    auto whole = [&](double v) { return atRest(form, v); };
     return shifted(form, movable, across ? whole(area.centre().x - all.centre().x) : 0,
                    down ? whole(area.centre().y - all.centre().y) : 0);
 }
@@ -164,7 +164,7 @@ Form fittedToContent(const Form& form, Id container) {
         }
         any = true;
         const Box own = boxOf(form, *holder);
-        const double margin = std::clamp(all.left, 0.0, form.isDialog() ? 24.0 : 8.0);
+        const double margin = std::clamp(all.left, 0.0, measuresFor(form).fitMargin);
         wide = std::max(wide, all.right() + margin + (c->is().turns ? c->box.width - own.width : 0));
         high = std::max(high, all.bottom() + margin + (c->is().turns ? c->box.height - own.height : 0));
     }

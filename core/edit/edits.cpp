@@ -246,7 +246,7 @@ Form broughtIn(const Form& form, const Ids& ids) {
     for (Id id : ids)
         if (const Control* c = form.find(id); c && c->parent == holder->id) all = all.united(c->box);
     // A frame's title keeps its line.
-    const double above = holder->is().framed ? (form.isDialog() ? 24 : 6) : 0;
+    const double above = holder->is().framed ? measuresFor(form).titleLine : 0;
     auto in = [](double low, double size, double from, double to) {
         return std::clamp(low, from, std::max(from, to - size)) - low;
     };

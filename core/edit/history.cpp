@@ -5,7 +5,7 @@ namespace {
 
 /// A form that is not the current one any more does not hold on to what was worked out for it.
 Form laidBy(Form form) {
-    form.indexed = {};
+    form.made = {};
     return form;
 }
 

@@ -3,7 +3,8 @@
 #include <set>
 
 #include "core/naming/identifiers.h"
-#include "core/naming/references.h"
+#include "core/rules/meaning.h"
+#include "core/rules/references.h"
 
 namespace brindel {
 namespace {
@@ -33,6 +34,10 @@ Form withNames(const Form& form, const std::map<Id, std::string>& names) {
         if (!c->name.empty() && !name.empty()) spoken.emplace(c->name, name);
         next = changed(std::move(next), id, [&given = name](Control& k) { k.name = given; });
     }
+    for (const auto& [id, name] : names)
+        if (const std::string column = columnName(form, id), now = columnName(next, id);
+            !column.empty() && !now.empty())
+            if (column != now && column != form.find(id)->name) spoken.emplace(column, now);
     return formulasTurned(next, spoken);
 }
 
@@ -101,7 +106,7 @@ Form underScheme(const Form& form, const Scheme& scheme, OwnNames own) {
 }
 
 std::map<Id, std::string> namesReplaced(const Form& form, const Ids& ids, const std::string& find,
-                                        const std::string& replacement, std::map<Id, std::string>* left) {
+                                        const std::string& replacement, std::map<Id, Sentence>* left) {
     std::map<Id, std::string> names;
     if (find.empty()) return names;
     for (Id id : ids) {
@@ -118,7 +123,7 @@ std::map<Id, std::string> namesReplaced(const Form& form, const Ids& ids, const 
         stayed = false;
         const Form then = withNames(form, names);
         for (auto at = names.begin(); at != names.end();) {
-            std::string wrong = nameMisfit(then, at->first, at->second);
+            Sentence wrong = nameMisfit(then, at->first, at->second);
             stayed = stayed || !wrong.empty();
             if (!wrong.empty() && left) (*left)[at->first] = wrong;
             at = wrong.empty() ? std::next(at) : names.erase(at);
@@ -157,7 +162,13 @@ Form namesOfCopies(const Form& form, const Form& clip, const std::map<Id, Id>& c
         if (next.find(id)->name != name)
             next = changed(std::move(next), id, [&given = name](Control& k) { k.name = given; });
     for (const auto& [id, name] : before)
-        if (!name.empty() && next.find(id)->name != name) spoken.emplace(name, next.find(id)->name);
+        if (!name.empty() && next.find(id)->name != name) {
+            spoken.emplace(name, next.find(id)->name);
+            // And of its column.
+            const Form as = changed(next, id, [&was = name](Control& k) { k.name = was; });
+            if (const std::string was = columnName(as, id); !was.empty() && was != name)
+                spoken.emplace(was, columnName(next, id));
+        }
     return formulasTurned(next, spoken, &copied);
 }
 

@@ -30,7 +30,7 @@ Form underScheme(const Form& form, const Scheme& scheme, OwnNames own);
 /// Names of those controls in which `find` is found (capitals as they are), with `replacement` in its place. Only such
 /// as can be given, all of them together; `left` gets those that cannot, each with the sentence that says why.
 std::map<Id, std::string> namesReplaced(const Form& form, const Ids& ids, const std::string& find,
-                                        const std::string& replacement, std::map<Id, std::string>* left = nullptr);
+                                        const std::string& replacement, std::map<Id, Sentence>* left = nullptr);
 
 /// Formulas that spoke of a radio button's question by `before` speak of it as it is called now, once no button is left
 /// that goes by the old name.

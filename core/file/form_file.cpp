@@ -121,36 +121,36 @@ struct Bad {
     Problem problem;
 };
 
-[[noreturn]] void bad(const string& place, const string& sentence) {
+[[noreturn]] void bad(const string& place, const Sentence& sentence) {
     throw Bad{{place, sentence}};
 }
 
 double numberAt(const Json& value, const string& place, double most = 1e6) {
-    if (!value.is_number()) bad(place, "A number is expected here.");
+    if (!value.is_number()) bad(place, said("A number is expected here."));
     double number = value.get<double>();
-    if (!std::isfinite(number) || std::abs(number) > most) bad(place, "This number is too large.");
+    if (!std::isfinite(number) || std::abs(number) > most) bad(place, said("This number is too large."));
     return number;
 }
 
 string textAt(const Json& value, const string& place, std::size_t most = 100000) {
-    if (!value.is_string()) bad(place, "Text in quotes is expected here.");
+    if (!value.is_string()) bad(place, said("Text in quotes is expected here."));
     string text = value.get<string>();
-    if (text.size() > most) bad(place, "This text is too long.");
+    if (text.size() > most) bad(place, said("This text is too long."));
     return text;
 }
 
 Value valueAt(const Json& value, const PropertyRow& r, const string& place) {
     Value result;
     if (r.type == Type::choices || r.type == Type::columns) {
-        if (!value.is_array() || value.size() > 100000) bad(place, "A list of choices is expected here.");
+        if (!value.is_array() || value.size() > 100000) bad(place, said("A list of choices is expected here."));
         Choices choices;
         if (r.type == Type::columns && value.size() > mostColumns)
-            bad(place, fmt::format("A table has at most {} columns.", mostColumns));
+            bad(place, said("A table has at most {} columns.", mostColumns));
         for (std::size_t i = 0; i < value.size(); ++i) {
             const string at = fmt::format("{}[{}]", place, i);
             const Json& one = value[i];
             if (one.is_object()) {
-                if (!one.contains("value") || !one.contains("text")) bad(at, "A choice has a value and a text.");
+                if (!one.contains("value") || !one.contains("text")) bad(at, said("A choice has a value and a text."));
                 choices.push_back({textAt(one["value"], at + ".value"), textAt(one["text"], at + ".text")});
             } else {
                 string text = textAt(one, at);
@@ -160,7 +160,7 @@ Value valueAt(const Json& value, const PropertyRow& r, const string& place) {
         result = std::move(choices);
     } else if (r.type == Type::reference) {
         auto id = idFrom(textAt(value, place));
-        if (!id) bad(place, "The id of a control, such as \"c17\", is expected here.");
+        if (!id) bad(place, said("The id of a control, such as \"c17\", is expected here."));
         result = Reference{*id};
     } else if (value.is_boolean()) {
         result = value.get<bool>();
@@ -169,17 +169,12 @@ Value valueAt(const Json& value, const PropertyRow& r, const string& place) {
     } else if (value.is_string()) {
         result = textAt(value, place, r.type == Type::image ? std::size_t(32) << 20 : 100000);
     } else {
-        bad(place, "A value is expected here, not a list or an object.");
+        bad(place, said("A value is expected here, not a list or an object."));
     }
-    string wrong = misfit(r.prop, result);
+    Sentence wrong = misfit(r.prop, result);
     // A pattern that cannot be read would be blamed on whatever is typed.
-    if (r.prop == Prop::pattern && wrong.empty())
-        if (string unread = patternMisfit(std::get<string>(result)); !unread.empty())
-            bad(place, "Here " + unread + ".");
-    if (!wrong.empty()) {
-        wrong[0] = char(std::toupper(static_cast<unsigned char>(wrong[0])));
-        bad(place, wrong + " here.");
-    }
+    if (r.prop == Prop::pattern && wrong.empty()) wrong = patternMisfit(std::get<string>(result));
+    if (!wrong.empty()) bad(place, wrong);
     return result;
 }
 
@@ -196,9 +191,9 @@ class Reader {
     Form form;
 
     void read(const Json& file) {
-        if (!file.is_object() || !file.contains("brindel")) bad("", "This is not a Brindel form.");
+        if (!file.is_object() || !file.contains("brindel")) bad("", said("This is not a Brindel form."));
         string kind = file.contains("form") ? textAt(file["form"], "form") : "";
-        if (kind != "dialog" && kind != "document") bad("form", "\"dialog\" or \"document\" is expected here.");
+        if (kind != "dialog" && kind != "document") bad("form", said("\"dialog\" or \"document\" is expected here."));
         const Kind rootKind = *kindFrom(kind);
         form.styles = std::make_shared<Styles>(startingStyles(rootKind));
 
@@ -216,11 +211,11 @@ class Reader {
             form.revision = int(std::clamp(numberAt(*revision, "revision", mostRevisions), 1.0, double(mostRevisions)));
         root.box = {0, 0, row(rootKind).inDialog.width, row(rootKind).inDialog.height};
         if (const Json* size = take("size")) {
-            if (!size->is_array() || size->size() != 2) bad("size", "Width and height are expected here.");
+            if (!size->is_array() || size->size() != 2) bad("size", said("Width and height are expected here."));
             root.box.width = std::max(1.0, numberAt((*size)[0], "size[0]"));
             root.box.height = std::max(1.0, numberAt((*size)[1], "size[1]"));
             if (root.box.width > mostDialog || root.box.height > mostDialog)
-                bad("size", fmt::format("A dialog is at most {} px wide and high.", int(mostDialog)));
+                bad("size", said("A dialog is at most {} px wide and high.", int(mostDialog)));
         }
         properties(file, root, "", taken);
         rules(file, root, "", taken);
@@ -234,7 +229,8 @@ class Reader {
         const Json* children = take(list);
         form.controls = form.controls.with(rootId, std::make_shared<Control>(root));
         if (children) root.children = controls(*children, rootId, rootKind, list, 1);
-        if (rootKind == Kind::document && root.children.empty()) bad("pages", "A document has at least one page.");
+        if (rootKind == Kind::document && root.children.empty())
+            bad("pages", said("A document has at least one page."));
         form.kept = leftOver(file, taken);
         form.controls = form.controls.with(rootId, std::make_shared<Control>(std::move(root)));
         form.next = highest_ + 1;
@@ -244,9 +240,9 @@ class Reader {
         }
         form.controls.each([&](Id, const Control& c) {
             if (Id to = c.reference(Prop::labels); to != noControl && !form.find(to))
-                bad(paths_[c.id] + ".labels", fmt::format("There is no control {} for this label.", idText(to)));
+                bad(paths_[c.id] + ".labels", said("There is no control {} for this label.", idText(to)));
             if (Id to = c.reference(Prop::startsIn); to != noControl && !form.find(to))
-                bad("startsIn", fmt::format("There is no control {} to start in.", idText(to)));
+                bad("startsIn", said("There is no control {} to start in.", idText(to)));
         });
     }
 
@@ -266,22 +262,22 @@ class Reader {
     }
 
     std::vector<Step> steps(const Json& list, const string& path, std::size_t& count, std::size_t depth) {
-        if (!list.is_array()) bad(path, "A list of steps is expected here.");
-        if (depth > mostQuestions) bad(path, "Questions lie too deep in each other.");
+        if (!list.is_array()) bad(path, said("A list of steps is expected here."));
+        if (depth > mostQuestions) bad(path, said("Questions lie too deep in each other."));
         std::vector<Step> all;
         for (std::size_t i = 0; i < list.size(); ++i) {
             const string at = fmt::format("{}[{}]", path, i);
             const Json& one = list[i];
-            if (!one.is_object() || !one.contains("does")) bad(at, "A step says what it does.");
-            if (++count > mostSteps) bad(at, fmt::format("A rule has at most {} steps.", mostSteps));
+            if (!one.is_object() || !one.contains("does")) bad(at, said("A step says what it does."));
+            if (++count > mostSteps) bad(at, said("A rule has at most {} steps.", mostSteps));
             Step step;
             const string does = textAt(one["does"], at + ".does", 200);
             const auto known = doesFrom(does);
-            if (!known) bad(at + ".does", fmt::format("“{}” is not a step that this version knows.", does));
+            if (!known) bad(at + ".does", said("“{}” is not a step that this version knows.", does));
             step.does = *known;
             if (one.contains("on")) {
                 const auto on = idFrom(textAt(one["on"], at + ".on", 200));
-                if (!on) bad(at + ".on", "The id of a control, such as \"c17\", is expected here.");
+                if (!on) bad(at + ".on", said("The id of a control, such as \"c17\", is expected here."));
                 step.on = *on;
             }
             if (one.contains("with")) step.with = textAt(one["with"], at + ".with");
@@ -296,11 +292,11 @@ class Reader {
         const string dot = path.empty() ? "" : path + ".";
         if (const auto at = object.find("formulas"); at != object.end()) {
             taken.insert("formulas");
-            if (!at->is_object()) bad(dot + "formulas", "Properties with their formulas are expected here.");
+            if (!at->is_object()) bad(dot + "formulas", said("Properties with their formulas are expected here."));
             for (const auto& [key, formula] : at->items()) {
                 const auto prop = propFrom(key);
                 if (!prop || !has(c.kind, *prop) || !takesFormula(*prop))
-                    bad(dot + "formulas", fmt::format("“{}” of a {} is not worked out.", key, row(c.kind).word));
+                    bad(dot + "formulas", said("“{}” of a {} is not worked out.", key, wordPart(row(c.kind).word)));
                 c.formulas.set(*prop, textAt(formula, dot + "formulas." + key));
             }
         }
@@ -308,16 +304,16 @@ class Reader {
         if (at == object.end()) return;
         taken.insert("rules");
         if (!at->is_array() || at->size() > mostRules)
-            bad(dot + "rules", fmt::format("A list of at most {} rules is expected here.", mostRules));
+            bad(dot + "rules", said("A list of at most {} rules is expected here.", mostRules));
         for (std::size_t i = 0; i < at->size(); ++i) {
             const string place = fmt::format("{}rules[{}]", dot, i);
             const Json& one = (*at)[i];
             if (!one.is_object() || !one.contains("when") || !one.contains("do"))
-                bad(place, "A rule says when it is asked and what it does.");
+                bad(place, said("A rule says when it is asked and what it does."));
             Rule rule;
             const string when = textAt(one["when"], place + ".when", 200);
             const auto event = eventFrom(when);
-            if (!event) bad(place + ".when", fmt::format("“{}” is nothing that this version knows.", when));
+            if (!event) bad(place + ".when", said("“{}” is nothing that this version knows.", when));
             rule.when = *event;
             if (one.contains("key")) rule.key = textAt(one["key"], place + ".key", 200);
             if (one.contains("if")) rule.condition = textAt(one["if"], place + ".if");
@@ -330,12 +326,12 @@ class Reader {
     }
 
     void readStyles(const Json& list) {
-        if (!list.is_array() || list.size() > 1000) bad("styles", "A list of styles is expected here.");
+        if (!list.is_array() || list.size() > 1000) bad("styles", said("A list of styles is expected here."));
         Styles styles;
         for (std::size_t i = 0; i < list.size(); ++i) {
             const string at = fmt::format("styles[{}]", i);
             const Json& one = list[i];
-            if (!one.is_object() || !one.contains("style")) bad(at, "A style with its name is expected here.");
+            if (!one.is_object() || !one.contains("style")) bad(at, said("A style with its name is expected here."));
             Style style{textAt(one["style"], at + ".style", 200), "", {}, ""};
             std::set<string> taken = {"style", "word"};
             style.word = one.contains("word") ? textAt(one["word"], at + ".word", 200) : style.key;
@@ -351,8 +347,8 @@ class Reader {
     }
 
     std::vector<Id> controls(const Json& list, Id parent, Kind parentKind, const string& path, int depth) {
-        if (!list.is_array()) bad(path, "A list of controls is expected here.");
-        if (depth > 60) bad(path, "Containers lie too deep in each other.");
+        if (!list.is_array()) bad(path, said("A list of controls is expected here."));
+        if (depth > 60) bad(path, said("Containers lie too deep in each other."));
         std::vector<Id> ids;
         for (std::size_t i = 0; i < list.size(); ++i)
             ids.push_back(control(list[i], parent, parentKind, fmt::format("{}[{}]", path, i), depth));
@@ -360,16 +356,16 @@ class Reader {
     }
 
     Id control(const Json& object, Id parent, Kind parentKind, const string& path, int depth) {
-        if (!object.is_object()) bad(path, "A control is expected here.");
+        if (!object.is_object()) bad(path, said("A control is expected here."));
         auto need = [&](const char* key) -> const Json& {
-            if (!object.contains(key)) bad(path, fmt::format("This control has no \"{}\".", key));
+            if (!object.contains(key)) bad(path, said("This control has no \"{}\".", key));
             return object[key];
         };
         Control c;
         auto id = idFrom(textAt(need("id"), path + ".id"));
         if (!id || *id == rootId || *id >= SharedMap<Control>::capacity - 1)
-            bad(path + ".id", "An id such as \"c17\" is expected here.");
-        if (form.find(*id)) bad(path + ".id", fmt::format("Another control has the id {} already.", idText(*id)));
+            bad(path + ".id", said("An id such as \"c17\" is expected here."));
+        if (form.find(*id)) bad(path + ".id", said("Another control has the id {} already.", idText(*id)));
         c.id = *id;
         c.parent = parent;
         paths_[c.id] = path;
@@ -377,19 +373,20 @@ class Reader {
         string word = textAt(need("kind"), path + ".kind", 200);
         auto kind = kindFrom(word);
         if (!kind || row(*kind).root)
-            bad(path + ".kind", fmt::format("“{}” is not a kind of control that this version knows.", word));
+            bad(path + ".kind", said("“{}” is not a kind of control that this version knows.", word));
         c.kind = *kind;
-        if (!canHold(parentKind, c.kind)) bad(path + ".kind", fmt::format("A {} cannot lie here.", row(c.kind).word));
+        if (!canHold(parentKind, c.kind))
+            bad(path + ".kind", said("A {} cannot lie here.", wordPart(row(c.kind).word)));
         std::set<string> taken = {"id", "kind", "name", "ownName", "box", "controls", "pages", "cells"};
         if (object.contains("name")) c.name = textAt(object["name"], path + ".name", 200);
         if (object.contains("ownName")) c.ownName = object["ownName"].is_boolean() && object["ownName"].get<bool>();
         if (row(c.kind).boxed) {
             const Json& box = need("box");
             if (!box.is_array() || box.size() != 4)
-                bad(path + ".box", "Left, top, width and height are expected here.");
+                bad(path + ".box", said("Left, top, width and height are expected here."));
             double part[4];
             for (std::size_t i = 0; i < 4; ++i) part[i] = numberAt(box[i], fmt::format("{}.box[{}]", path, i));
-            if (part[2] < 0 || part[3] < 0) bad(path + ".box", "Width and height are not below 0.");
+            if (part[2] < 0 || part[3] < 0) bad(path + ".box", said("Width and height are not below 0."));
             c.box = {part[0], part[1], part[2], part[3]};
         }
         properties(object, c, path, taken);
@@ -399,7 +396,7 @@ class Reader {
         form.controls = form.controls.with(c.id, std::make_shared<Control>(c));
         for (const char* other : {"controls", "pages", "cells"})
             if (list != other && object.contains(other))
-                bad(path + "." + other, fmt::format("A {} holds no {}.", row(c.kind).word, other));
+                bad(path + "." + other, said("A {} holds no {}.", wordPart(row(c.kind).word), other));
         if (!list.empty() && object.contains(list)) {
             const string inner = path + "." + list;
             c.children = controls(object[list], c.id, c.kind, inner, depth + 1);
@@ -435,7 +432,7 @@ string formText(const Form& form) {
 }
 
 Result<Opened> readForm(const string& text) {
-    if (text.size() > (64u << 20)) return failure("", "The file is too large for a form.");
+    if (text.size() > (64u << 20)) return failure("", said("The file is too large for a form."));
     auto json = jsonRead(text);
     if (!json) return tl::unexpected(json.error());
     const bool versioned = json->is_object() && json->contains("brindel") && (*json)["brindel"].is_number_integer();
@@ -443,19 +440,20 @@ Result<Opened> readForm(const string& text) {
     try {
         Reader reader;
         if (json->is_object() && json->contains("brindel") && version < 1)
-            bad("brindel", "A version from 1 up is expected here.");
+            bad("brindel", said("A version from 1 up is expected here."));
         reader.read(*json);
-        Opened opened{std::move(reader.form), ""};
+        Opened opened{std::move(reader.form), {}};
         if (version > fileVersion)
             opened.readOnlyBecause =
-                "A newer Brindel made this file. It can be looked at here, but not saved under its own name.";
+                said("A newer Brindel made this file. It can be looked at here, but not saved under its own name.");
         return opened;
     } catch (const Bad& wrong) {
         if (version > fileVersion)
-            return failure(wrong.problem.place, "A newer Brindel made this file, and this version cannot read it.");
+            return failure(wrong.problem.place,
+                           said("A newer Brindel made this file, and this version cannot read it."));
         return tl::unexpected(wrong.problem);
     } catch (const nlohmann::json::exception&) {
-        return failure("", "This is not a Brindel form.");
+        return failure("", said("This is not a Brindel form."));
     }
 }
 

@@ -17,7 +17,7 @@ std::string formText(const Form& form);
 
 struct Opened {
     Form form;
-    std::string readOnlyBecause;  // a sentence when the file may not be written back; empty otherwise
+    Sentence readOnlyBecause;  // a sentence when the file may not be written back; empty otherwise
 };
 
 /// Reads the text of a form file. A problem's place is "line 3, column 7" for text that is no JSON, and the path of the

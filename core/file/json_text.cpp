@@ -63,8 +63,7 @@ std::optional<Problem> beyondBounds(std::string_view text) {
                 if (text[i] == '\\') ++i;
         } else if (c == '[' || c == '{') {
             if (++depth > deepestJson)
-                return Problem{placeIn(text, i),
-                               fmt::format("This lies too deep: {} levels are the most.", deepestJson)};
+                return Problem{placeIn(text, i), said("This lies too deep: {} levels are the most.", deepestJson)};
         } else if (c == ']' || c == '}') {
             --depth;
         } else if ((c >= '0' && c <= '9') || c == '-') {
@@ -72,7 +71,7 @@ std::optional<Problem> beyondBounds(std::string_view text) {
             double number = 0;
             const auto read = std::from_chars(text.data() + i, text.data() + end, number);
             if (read.ec == std::errc::result_out_of_range && std::abs(std::strtod(text.data() + i, nullptr)) > 1)
-                return Problem{placeIn(text, i), "This number is too large."};
+                return Problem{placeIn(text, i), said("This number is too large.")};
             i = end - 1;
         }
     }
@@ -122,15 +121,16 @@ Result<Json> jsonRead(const std::string& text) {
     if (auto beyond = beyondBounds(text)) return tl::unexpected(*beyond);
     KeysOnce keys;
     Json::sax_parse(text, &keys);
-    if (keys.twice) return failure(*keys.twice, fmt::format("“{}” is given twice.", *keys.twice));
+    if (keys.twice) return failure(*keys.twice, said("“{}” is given twice.", *keys.twice));
     try {
         return Json::parse(text);
     } catch (const nlohmann::json::parse_error& error) {
         const bool ended = error.byte > text.size();
-        return failure(placeIn(text, error.byte > 0 ? error.byte - 1 : 0),
-                       ended ? "The file ends too early: it is cut off here." : "This is not JSON from here on.");
+        return failure(
+            placeIn(text, error.byte > 0 ? error.byte - 1 : 0),
+            ended ? said("The file ends too early: it is cut off here.") : said("This is not JSON from here on."));
     } catch (const nlohmann::json::exception&) {
-        return failure("line 1, column 1", "This is not JSON that can be read.");
+        return failure("line 1, column 1", said("This is not JSON that can be read."));
     }
 }
 

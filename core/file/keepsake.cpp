@@ -79,8 +79,8 @@ std::vector<Keepsake> leftBehind(const std::string& folder) {
         auto opened = readForm(textIn(*json, "form"));
         if (!opened) continue;
         const std::string why = textIn(*json, "readOnlyBecause");
-        found.push_back(
-            {entry.path().string(), textIn(*json, "path"), why.empty() ? opened->readOnlyBecause : why, opened->form});
+        found.push_back({entry.path().string(), textIn(*json, "path"),
+                         why.empty() ? opened->readOnlyBecause.text() : why, opened->form});
     }
     return found;
 }

@@ -102,13 +102,13 @@ Result<Scheme> schemeFrom(const Json& json, const string& place) {
     if (json.is_string()) {
         const Scheme* shipped = shippedScheme(json.get<string>());
         return shipped ? Result<Scheme>(*shipped)
-                       : failure(place, fmt::format("There is no scheme “{}”.", json.get<string>()));
+                       : failure(place, said("There is no scheme “{}”.", json.get<string>()));
     }
-    if (!json.is_object()) return failure(place, "A scheme is expected here.");
+    if (!json.is_object()) return failure(place, said("A scheme is expected here."));
     Scheme scheme;
     if (!json.contains("word") || !json["word"].is_string() || json["word"].get<string>().empty() ||
         json["word"].get<string>().size() > 100)
-        return failure(at("word"), "A scheme has a word that people call it by.");
+        return failure(at("word"), said("A scheme has a word that people call it by."));
     scheme.word = json["word"].get<string>();
     for (const Key& k : keys()) {
         if (!json.contains(k.key)) continue;
@@ -120,37 +120,36 @@ Result<Scheme> schemeFrom(const Json& json, const string& place) {
                 expected += (i ? ", " : "") + string((*k.tokens)[i]);
                 if (value.is_string() && value.get<string>() == (*k.tokens)[i]) found = i;
             }
-            if (found == k.tokens->size())
-                return failure(at(k.key), fmt::format("One of {} is expected here.", expected));
+            if (found == k.tokens->size()) return failure(at(k.key), said("One of {} is expected here.", expected));
             k.set(scheme, int(found));
         } else if (isYes(k)) {
-            if (!value.is_boolean()) return failure(at(k.key), "True or false is expected here.");
+            if (!value.is_boolean()) return failure(at(k.key), said("True or false is expected here."));
             k.set(scheme, value.get<bool>());
         } else {
             if (!value.is_number_integer() || value.get<double>() < k.least || value.get<double>() > k.most)
-                return failure(at(k.key),
-                               fmt::format("A whole number from {} to {} is expected here.", k.least, k.most));
+                return failure(at(k.key), said("A whole number from {} to {} is expected here.", k.least, k.most));
             k.set(scheme, value.get<int>());
         }
     }
     if (json.contains("drops")) {
         const Json& list = json["drops"];
-        if (!list.is_array() || list.size() > 1000) return failure(at("drops"), "A list of words is expected here.");
+        if (!list.is_array() || list.size() > 1000)
+            return failure(at("drops"), said("A list of words is expected here."));
         for (const Json& one : list) {
             if (!one.is_string() || one.get<string>().size() > 100)
-                return failure(at("drops"), "A list of words is expected here.");
+                return failure(at("drops"), said("A list of words is expected here."));
             scheme.drops.push_back(one.get<string>());
         }
     }
     if (json.contains("marks")) {
-        if (!json["marks"].is_object()) return failure(at("marks"), "Kinds and their marks are expected here.");
+        if (!json["marks"].is_object()) return failure(at("marks"), said("Kinds and their marks are expected here."));
         for (const auto& [key, value] : json["marks"].items()) {
             const auto kind = kindFrom(key);
             const bool fits = value.is_string() && value.get<string>().size() <= 20 &&
                               value.get<string>().find_first_not_of(
                                   "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ") == string::npos;
-            if (!kind) return failure(at("marks." + key), "This is no kind of control.");
-            if (!fits) return failure(at("marks." + key), "A mark has at most 20 letters from a to z.");
+            if (!kind) return failure(at("marks." + key), said("This is no kind of control."));
+            if (!fits) return failure(at("marks." + key), said("A mark has at most 20 letters from a to z."));
             scheme.kindMarks[*kind] = value.get<string>();
         }
     }
@@ -194,11 +193,11 @@ string schemeText(const Scheme& scheme) {
 }
 
 Result<Scheme> readScheme(const string& text) {
-    if (text.size() > (1u << 20)) return failure("line 1", "The file is too large for a scheme.");
+    if (text.size() > (1u << 20)) return failure("line 1", said("The file is too large for a scheme."));
     auto json = jsonRead(text);
     if (!json) return tl::unexpected(json.error());
     if (!json->is_object() || !json->contains("brindelScheme"))
-        return failure("line 1", "This is not a Brindel scheme.");
+        return failure("line 1", said("This is not a Brindel scheme."));
     auto scheme = schemeFrom(*json, "");
     if (!scheme) return scheme;
     // One that ships is known again, so that forms go on naming it by its key.

@@ -45,7 +45,7 @@ std::string reason(int error) {
 }
 
 tl::unexpected<Problem> unwritten(int error) {
-    return failure("", "The file cannot be written: " + reason(error) + ".");
+    return failure("", said("The file cannot be written: {}.", reason(error)));
 }
 
 /// 0, or what went wrong.
@@ -163,16 +163,17 @@ void takeSignalsAsProblems() {
 
 Result<std::string> readWhole(const std::string& path, std::size_t most) {
     std::error_code error;
-    if (std::filesystem::is_directory(path, error)) return failure("", "The file cannot be read: it is a folder.");
+    if (std::filesystem::is_directory(path, error))
+        return failure("", said("The file cannot be read: it is a folder."));
     std::ifstream in(path, std::ios::binary);
-    if (!in) return failure("", "The file cannot be read: " + reason(errno) + ".");
+    if (!in) return failure("", said("The file cannot be read: {}.", reason(errno)));
     std::string bytes;
     char part[65536];
     while (in.read(part, sizeof part) || in.gcount() > 0) {
         bytes.append(part, std::size_t(in.gcount()));
-        if (bytes.size() > most) return failure("", "The file is too large.");
+        if (bytes.size() > most) return failure("", said("The file is too large."));
     }
-    if (in.bad()) return failure("", "The file cannot be read to its end.");
+    if (in.bad()) return failure("", said("The file cannot be read to its end."));
     return bytes;
 }
 

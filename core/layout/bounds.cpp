@@ -1,16 +1,20 @@
 #include "core/layout/bounds.h"
 
-#include <fmt/format.h>
-
 namespace brindel {
 
-std::string tooLarge(const Form& form) {
+Sentence tooLarge(const Form& form) {
     const Box& box = form.root().box;
-    if (!form.isDialog() || (box.width <= mostDialog && box.height <= mostDialog)) return "";
-    const bool high = box.height > mostDialog;
-    return fmt::format(
-        "This would make the dialog {} px {}; {} are the most. Make a document of it, or part it in tabs.",
-        numberText(high ? box.height : box.width, 0), high ? "high" : "wide", numberText(mostDialog, 0));
+    const std::string most = numberText(mostDialog, 0);
+    if (!form.isDialog()) return {};
+    if (box.height > mostDialog)
+        return said(
+            "This would make the dialog {} px high; {} are the most. Make a document of it, or part it in tabs.",
+            numberText(box.height, 0), most);
+    if (box.width > mostDialog)
+        return said(
+            "This would make the dialog {} px wide; {} are the most. Make a document of it, or part it in tabs.",
+            numberText(box.width, 0), most);
+    return {};
 }
 
 }  // namespace brindel

@@ -136,7 +136,7 @@ Best bestAlong(const Axis& axis, const Box& box, bool low, bool high, const std:
     pull = reach;
     if (const Control* holder = form.find(container)) {
         const Box area = onSurface(form, container);
-        const Box inside = holder->is().paper ? withinMargins(form) : area.grown(-(form.isDialog() ? 20 : 4));
+        const Box inside = holder->is().paper ? withinMargins(form) : area.grown(-measuresFor(form).guideInset);
         edge(axis.low(inside), inside);
         edge(axis.high(inside), inside);
         if (moved) best.offer(axis.middle(box), axis.middle(area), area, reach / 2);
@@ -198,7 +198,7 @@ std::vector<Guide> distancesAround(const Form& form, Id surface, Id container, c
             below = Guide{{x, box.bottom()}, {x, other.top}, gap};
     }
     std::vector<Guide> guides;
-    const double far = form.isDialog() ? 60 : 16;
+    const double far = measuresFor(form).guideFar;
     if (above && above->distance <= far && above->distance > 0) guides.push_back(*above);
     if (below && below->distance <= far && below->distance > 0) guides.push_back(*below);
     return guides;

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/edit/tables.h"
+#include "core/model/measures.h"
 
 namespace brindel {
 namespace {
@@ -32,7 +33,7 @@ Form laidAnew(const Form& form, Id container, Extent before, Extent after) {
     }
     if (holder->is().grid) return tableSettled(next, container);
     const double least = smallStep(form);
-    auto whole = [&](double v) { return form.isDialog() ? std::round(v) : v; };
+    auto whole = [&](double v) { return atRest(form, v); };
     for (Id id : holder->children) {
         const Control& c = *next.find(id);
         const std::string& holds = c.text(Prop::holdsTo);
@@ -70,7 +71,7 @@ std::string suggestedHolds(const Form& form, Id id) {
     const Box area = boxOf(form, *holder);
     const Box& b = c->box;
     const double right = area.width - b.right(), bottom = area.height - b.bottom();
-    const double near = form.isDialog() ? 40 : 12;
+    const double near = measuresFor(form).nearEdge;
     // Does anything stand on its right, on its level, or below it? Then that has the far edge.
     bool beside = false, below = false;
     for (Id other : holder->children) {

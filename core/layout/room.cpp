@@ -1,5 +1,7 @@
 #include "core/layout/room.h"
 
+#include "core/model/measures.h"
+
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -80,7 +82,7 @@ bool fitsIn(const Form& form, const Control& c, const string& text, const FontBo
     const auto lines = drawnLines(form, c, text, look, box.width, fonts);
     if (high * double(lines.size()) > box.height + 0.01 && (!c.is().speaks || lines.size() > 1)) return false;
     return std::ranges::all_of(lines, [&, &b = box, &l = look](const string& line) {
-        return shownWidth(form, line, l, fonts) <= b.width + (form.isDialog() ? 1 : 0.3);
+        return shownWidth(form, line, l, fonts) <= b.width + measuresFor(form).cutSlack;
     });
 }
 
@@ -122,7 +124,7 @@ Form limitedToRoom(const Form& form, const Ids& ids, const FontBook& fonts) {
 
 bool isCutOff(const Form& form, const Control& c, const FontBook& fonts) {
     const Look look = lookOf(form, c);
-    const double pt = unitsPerPoint(form), slack = form.isDialog() ? 1 : 0.3;
+    const double pt = unitsPerPoint(form), slack = measuresFor(form).cutSlack;
     auto wider = [&](const string& text, const Look& l, double room) {
         return shownWidth(form, text, l, fonts) > room + slack;
     };
@@ -136,22 +138,22 @@ bool isCutOff(const Form& form, const Control& c, const FontBook& fonts) {
             return std::ranges::any_of(lines, [&](const string& line) { return wider(line, look, c.box.width); });
         }
         case Kind::button:
-            return wider(c.text(Prop::text), look, c.box.width - (form.isDialog() ? 8 : 2));
+            return wider(c.text(Prop::text), look, c.box.width - measuresFor(form).buttonSpare);
         case Kind::checkBox:
         case Kind::radioButton: {
-            const double room = c.box.width - tickBoxOf(form, c).width - (form.isDialog() ? 7 : 2);
+            const double room = c.box.width - tickBoxOf(form, c).width - measuresFor(form).tickSpare;
             const auto lines = fonts.lines(c.text(Prop::text), look, (room + slack) / pt, !form.isDialog());
             if (double(lines.size()) * fonts.lineHeight(look) * pt > c.box.height * 1.3) return true;
             return std::ranges::any_of(lines, [&](const string& line) { return wider(line, look, room); });
         }
         case Kind::frame:
-            return wider(c.text(Prop::title), look, c.box.width - (form.isDialog() ? 20 : 6));
+            return wider(c.text(Prop::title), look, c.box.width - measuresFor(form).titleSpare);
         case Kind::choiceGroup: {
             const ChoiceSpots spots = choiceSpotsOf(form, c, fonts);
             for (std::size_t i = 0; i < spots.rows.size(); ++i) {
                 const Box& line = spots.rows[i];
                 if (line.bottom() > c.box.height + slack) return true;
-                const double room = line.width - choiceTick(form, line).width - (form.isDialog() ? 7 : 2);
+                const double room = line.width - choiceTick(form, line).width - measuresFor(form).tickSpare;
                 if (i < c.choices().size() && wider(c.choices()[i].text, look, room)) return true;
             }
             return false;

@@ -50,7 +50,7 @@ class Tidying {
             const bool frame = holder.is().framed;
             // Around tabs there is a little less room than around fields.
             tabbed_ = std::ranges::any_of(holder.children, [&](Id id) { return form.find(id)->is().turns; });
-            const double side = frame ? m_.frameSide : !form.isDialog() ? 4 : tabbed_ ? 16 : m_.inset;
+            const double side = frame ? m_.frameSide : tabbed_ ? m_.sideOfTabs : m_.sideRoom;
             page_ = {side, frame ? m_.frameTop : tabbed_ ? 16 : m_.top, area_.width - 2 * side, area_.height};
         }
         gather(chosen);

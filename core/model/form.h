@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include "core/model/derived.h"
 #include "core/model/form_index.h"
 #include "core/model/geometry.h"
 #include "core/model/props.h"
@@ -70,10 +71,20 @@ struct Form {
     Id next = rootId + 1;                  // the id that the next control gets
     int revision = 1;                      // the designer's own count of versions, written into replies
     std::string kept;                      // unknown keys of the file, as in Control
-    IndexSlot indexed;                     // what index() has made
+    DerivedSlot made;                      // what derived() has made
 
-    /// What is derived from the controls, made when it is first asked for after a change.
-    std::shared_ptr<const FormIndex> index() const { return indexed.of(*this); }
+    /// What a T makes of the form, T(form), made when it is first asked for after a change of the controls.
+    template <class T>
+    std::shared_ptr<const T> derived() const {
+        return made.of<T>(controls, [this] { return std::make_shared<const T>(*this); });
+    }
+    /// Puts a control in place whose name, place and likes are as before: what was derived goes on to hold.
+    void putKeepingDerived(Id id, std::shared_ptr<const Control> control) {
+        const SharedMap<Control> before = controls;
+        controls.put(id, std::move(control));
+        made.holdFor(before, controls);
+    }
+    std::shared_ptr<const FormIndex> index() const { return derived<FormIndex>(); }
     const Control& root() const { return *controls.find(rootId); }
     bool isDialog() const { return root().kind == Kind::dialog; }
     const Control* find(Id id) const { return controls.find(id); }
@@ -125,5 +136,9 @@ std::vector<Id> questionOf(const Form& form, const Control& radio);
 std::string valueWhenOn(const Control& control);
 /// The name under which a control's answer goes into a reply (FormIndex::answerName).
 std::string answerName(const Form& form, const Control& control);
+
+/// True for a control whose choices are not just those that are typed in it: they come from a list, or depend on
+/// another answer.
+bool gathersChoices(const Control& control);
 
 }  // namespace brindel

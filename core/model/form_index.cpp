@@ -2,7 +2,6 @@
 
 #include <unicode/uloc.h>
 
-#include <atomic>
 #include <map>
 
 #include "core/model/form.h"
@@ -96,14 +95,6 @@ Id FormIndex::answering(std::string_view name) const {
 std::size_t FormIndex::placeInOrder(Id id) const {
     auto at = order_.find(id);
     return at == order_.end() ? order_.size() : at->second;
-}
-
-std::shared_ptr<const FormIndex> IndexSlot::of(const Form& form) const {
-    std::shared_ptr<const FormIndex> held = std::atomic_load(&index_);
-    if (held && held->speaksFor(form.controls)) return held;
-    held = std::make_shared<const FormIndex>(form);
-    std::atomic_store(&index_, held);
-    return held;
 }
 
 }  // namespace brindel

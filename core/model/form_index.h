@@ -22,9 +22,6 @@ class FormIndex {
     /// Takes time in proportion to the controls. Keeps the controls that it speaks of alive.
     explicit FormIndex(const Form& form);
 
-    /// True when it was made for these very controls.
-    bool speaksFor(const SharedMap<Control>& controls) const { return controls_.sameAs(controls); }
-
     /// The control of that name, to the letter; of several the one with the lowest id. noControl for none.
     Id named(std::string_view name) const;
     /// The label that speaks for a control: of several one in the same container, then the first in tab order.
@@ -57,28 +54,6 @@ class FormIndex {
     std::unordered_map<Id, std::size_t> cells_, order_;
     std::vector<Id> fields_;
     bool rightToLeft_ = false;
-};
-
-/// Where a form keeps its index once it has been asked for. A copy of a form starts without: most copies are about to
-/// be changed, and steps of undo should not hold what is seldom asked of them.
-class IndexSlot {
-  public:
-    IndexSlot() = default;
-    IndexSlot(const IndexSlot&) {}
-    IndexSlot(IndexSlot&& other) noexcept : index_(std::move(other.index_)) {}
-    IndexSlot& operator=(const IndexSlot&) {
-        index_.reset();
-        return *this;
-    }
-    IndexSlot& operator=(IndexSlot&& other) noexcept {
-        index_ = std::move(other.index_);
-        return *this;
-    }
-    /// The index of `form`, made now unless it is there. Several threads may ask for it at a time.
-    std::shared_ptr<const FormIndex> of(const Form& form) const;
-
-  private:
-    mutable std::shared_ptr<const FormIndex> index_;
 };
 
 }  // namespace brindel

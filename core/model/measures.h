@@ -2,6 +2,8 @@
 // them. One list for dialogs and one for documents; who asks for a number by the form asks here.
 #pragma once
 
+#include <cmath>
+
 #include "core/model/form.h"
 
 namespace brindel {
@@ -28,8 +30,46 @@ struct Measures {
     double tabStrip;   // the height of a row of tabs
     double listRow;    // the height of a line of a list
     double labelDrop;  // from a label to the field below it
+    // ---- the unit ----
+    double point;     // a typographic point in the unit
+    double pixels;    // px to a unit
+    double titleBar;  // the bar that a dialog's title stands in
+    double leafGap;   // between tab pages and pages in a picture of all
+    // ---- making and reading rows ----
+    double ruleHigh;       // a line across
+    double choiceGap;      // between choices below each other
+    double choiceSpare;    // what a choice that stands alone may be wider than its wording
+    double choiceColumns;  // between the columns of a group of choices
+    double groupHead;      // from a group's top to its first choice
+    double fieldPad;       // what a text field needs beside its letters
+    double linesPad;       // what a field of several lines needs over them
+    double dateWide;       // a date box
+    double letterWide;     // a letter of an answer, roughly
+    double lineHigh;       // a line of an answer, roughly
+    double footRoom;       // below the last row of a container without a line around it
+    double sideRoom;       // left and right of rows that are tidied
+    double sideOfTabs;     // the same where tabs are among them
+    // ---- wording in its box ----
+    double cutSlack;     // wording may stick out so far before it counts as cut off
+    double buttonSpare;  // within a button's line, beside its wording
+    double tickSpare;    // between a tick and its wording
+    double titleSpare;   // beside a frame's title
+    double labelSpare;   // what a new label is wider than its wording
+    // ---- by hand ----
+    double titleLine;    // what is moved within a frame keeps so far from its top
+    double buttonLeast;  // a button that is fitted to its wording
+    double fitMargin;    // what a container that is fitted to its contents keeps around them, at most
+    double guideInset;   // guides stand so far within a container
+    double guideFar;     // distances to what is above and below are told so far
+    double nearEdge;     // what lies so near to the far edge holds to it
+    double frameGrip;    // a frame is taken hold of so far from its line
+    double frameHead;    // and from its top
+    double smallest;     // nothing is made smaller by dragging
+    double dragStart;    // a pointer that moves so far draws a size
+    double tallFrom;     // what is so high is placed by its top, not by its text line
+    const char* unit;    // its word
 };
-inline constexpr Measures onScreen = {.inset = 20,
+inline constexpr Measures dialogMeasures = {.inset = 20,
                                       .top = 18,
                                       .rowGap = 12,
                                       .labelGap = 12,
@@ -60,8 +100,42 @@ inline constexpr Measures onScreen = {.inset = 20,
                                       .gridStep = 8,
                                       .tabStrip = 28,
                                       .listRow = 23,
-                                      .labelDrop = 4};
-inline constexpr Measures onPaper = {.inset = 0,
+                                      .labelDrop = 4,
+                                      .point = 96.0 / 72,
+                                      .pixels = 1,
+                                      .titleBar = 30,
+                                      .leafGap = 16,
+                                      .ruleHigh = 2,
+                                      .choiceGap = 4,
+                                      .choiceSpare = 20,
+                                      .choiceColumns = 16,
+                                      .groupHead = 24,
+                                      .fieldPad = 14,
+                                      .linesPad = 10,
+                                      .dateWide = 130,
+                                      .letterWide = 7,
+                                      .lineHigh = 16,
+                                      .footRoom = 16,
+                                      .sideRoom = 20,
+                                      .sideOfTabs = 16,
+                                      .cutSlack = 1,
+                                      .buttonSpare = 8,
+                                      .tickSpare = 7,
+                                      .titleSpare = 20,
+                                      .labelSpare = 4,
+                                      .titleLine = 24,
+                                      .buttonLeast = 80,
+                                      .fitMargin = 24,
+                                      .guideInset = 20,
+                                      .guideFar = 60,
+                                      .nearEdge = 40,
+                                      .frameGrip = 7,
+                                      .frameHead = 20,
+                                      .smallest = 4,
+                                      .dragStart = 5,
+                                      .tallFrom = 60,
+                                      .unit = "px"};
+inline constexpr Measures paperMeasures = {.inset = 0,
                                      .top = 0,
                                      .rowGap = 3,
                                      .labelGap = 4,
@@ -92,13 +166,52 @@ inline constexpr Measures onPaper = {.inset = 0,
                                      .gridStep = 5,
                                      .tabStrip = 8,
                                      .listRow = 5.5,
-                                     .labelDrop = 1};
+                                     .labelDrop = 1,
+                                     .point = 25.4 / 72,
+                                     .pixels = 96 / 25.4,
+                                     .titleBar = 0,
+                                     .leafGap = 6,
+                                     .ruleHigh = 1,
+                                     .choiceGap = 1,
+                                     .choiceSpare = 5,
+                                     .choiceColumns = 5,
+                                     .groupHead = 6.2,
+                                     .fieldPad = 4,
+                                     .linesPad = 3,
+                                     .dateWide = 36,
+                                     .letterWide = 1.9,
+                                     .lineHigh = 4.3,
+                                     .footRoom = 3,
+                                     .sideRoom = 4,
+                                     .sideOfTabs = 4,
+                                     .cutSlack = 0.3,
+                                     .buttonSpare = 2,
+                                     .tickSpare = 2,
+                                     .titleSpare = 6,
+                                     .labelSpare = 1,
+                                     .titleLine = 6,
+                                     .buttonLeast = 22,
+                                     .fitMargin = 8,
+                                     .guideInset = 4,
+                                     .guideFar = 16,
+                                     .nearEdge = 12,
+                                     .frameGrip = 2,
+                                     .frameHead = 5,
+                                     .smallest = 1,
+                                     .dragStart = 1.5,
+                                     .tallFrom = 18,
+                                     .unit = "mm"};
 
+/// The list for dialogs, or for documents.
 inline const Measures& measuresFor(bool dialog) {
-    return dialog ? onScreen : onPaper;
+    return dialog ? dialogMeasures : paperMeasures;
 }
 inline const Measures& measuresFor(const Form& form) {
     return measuresFor(form.isDialog());
+}
+/// Where an edge comes to rest: a dialog's on whole px, a document's where it is.
+inline double atRest(const Form& form, double at) {
+    return form.isDialog() ? std::round(at) : at;
 }
 
 }  // namespace brindel

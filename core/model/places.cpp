@@ -9,7 +9,7 @@
 namespace brindel {
 
 double unitsPerPoint(const Form& form) {
-    return form.isDialog() ? 96.0 / 72 : 25.4 / 72;
+    return measuresFor(form).point;
 }
 double smallStep(const Form& form) {
     return measuresFor(form).grain;

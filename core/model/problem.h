@@ -5,11 +5,13 @@
 #include <string_view>
 #include <tl/expected.hpp>
 
+#include "core/model/sentence.h"
+
 namespace brindel {
 
 struct Problem {
-    std::string place;     // line and column, key path or control name; empty when it concerns the whole
-    std::string sentence;  // what is wrong and what to do, without the place
+    std::string place;  // line and column, key path or control name; empty when it concerns the whole
+    Sentence sentence;  // what is wrong and what to do, without the place
 
     bool operator==(const Problem&) const = default;
 };
@@ -36,7 +38,7 @@ inline std::string spoken(std::string_view text) {
 }
 
 /// A failed Result of any type, with its place and sentence.
-inline tl::unexpected<Problem> failure(std::string place, std::string sentence) {
+inline tl::unexpected<Problem> failure(std::string place, Sentence sentence) {
     return tl::unexpected<Problem>(Problem{std::move(place), std::move(sentence)});
 }
 

@@ -5,6 +5,8 @@
 #include <string>
 #include <vector>
 
+#include "core/model/sentence.h"
+
 namespace brindel {
 
 /// True for a word that C++, ECMAScript or SQL keeps for itself. Letters are compared as each language does: SQL takes
@@ -18,6 +20,6 @@ std::vector<std::string> nameParts(const std::string& name);
 std::string folded(const std::string& name);
 /// Why a name cannot be used in all three languages: one sentence; empty when it can. A dot makes groups, and each part
 /// has to be a name of its own. Hyphens stand in names of web pages only, so they are wrong unless `hyphens`.
-std::string identifierMisfit(const std::string& name, bool hyphens = false);
+Sentence identifierMisfit(const std::string& name, bool hyphens = false);
 
 }  // namespace brindel

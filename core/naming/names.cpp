@@ -9,7 +9,7 @@
 #include <unordered_set>
 
 #include "core/naming/identifiers.h"
-#include "core/naming/references.h"
+#include "core/rules/references.h"
 #include "core/text/words.h"
 
 namespace brindel {
@@ -186,7 +186,7 @@ bool needsNameWhere(const Form& form, const Control& c, Spoken spoken) {
 
 bool needsName(const Form& form, Id id) {
     const Control* c = form.find(id);
-    return c && needsNameWhere(form, *c, [&](const std::string& name) { return isSpokenOf(form, name); });
+    return c && needsNameWhere(form, *c, [&](const std::string& name) { return usesIn(form)->speakOf(name); });
 }
 
 std::string proposedName(const Form& form, Id id) {
@@ -205,7 +205,7 @@ std::map<Id, std::string> proposedTogether(const Form& form, const std::vector<I
     Taken taken = namesTaken(form, [&](Id id) { return among.contains(id); });
     std::map<Id, std::string> names;
     Tried tried;
-    const auto spoken = spokenNames(form);
+    const auto spoken = usesIn(form);
     // The first of several keeps the plain name: of those that answers are called by, then of buttons, pages and single
     // radio buttons, each in tab order.
     for (const bool answers : {true, false})
@@ -214,7 +214,7 @@ std::map<Id, std::string> proposedTogether(const Form& form, const std::vector<I
                 answers != (isFilled(c) && c.is().answers != AnswerType::question))
                 return;
             std::string& name = names[c.id];
-            if (!needsNameWhere(form, c, [&](const std::string& n) { return spoken.contains(n); })) return;
+            if (!needsNameWhere(form, c, [&](const std::string& n) { return spoken->speakOf(n); })) return;
             name = proposal(
                 form, c, plainFor(c), [&](const std::string& n) { return taken.contains(folded(n)); }, &tried);
             ++taken[folded(name)];
@@ -228,20 +228,20 @@ std::map<Id, std::string> proposedNames(const Form& form, const std::vector<Id>&
     return proposedTogether(form, ids, [&](const Control& c) { return plainOf(form, c, wordings); });
 }
 
-std::string nameMisfit(const Form& form, Id id, const std::string& name) {
-    if (std::string wrong = identifierMisfit(name, schemeOf(form).letters == Scheme::Letters::kebab); !wrong.empty())
+Sentence nameMisfit(const Form& form, Id id, const std::string& name) {
+    if (Sentence wrong = identifierMisfit(name, schemeOf(form).letters == Scheme::Letters::kebab); !wrong.empty())
         return wrong;
-    std::string message;
+    Sentence message;
     const std::string mine = folded(name);
     form.controls.each([&](Id other, const Control& c) {
         if (other == id || other == rootId) return;
         const std::string its = folded(c.name);
-        if (its == mine) message = fmt::format("“{}” is already the name of another control.", c.name);
-        if (its.starts_with(mine + ".")) message = fmt::format("“{}” is already a group: “{}” is in it.", name, c.name);
+        if (its == mine) message = said("“{}” is already the name of another control.", c.name);
+        if (its.starts_with(mine + ".")) message = said("“{}” is already a group: “{}” is in it.", name, c.name);
         if (!its.empty() && mine.starts_with(its + "."))
-            message = fmt::format("“{}” is the name of a control, so it cannot be a group as well.", c.name);
+            message = said("“{}” is the name of a control, so it cannot be a group as well.", c.name);
         if (c.is().answers == AnswerType::question && folded(c.text(Prop::group)) == mine)
-            message = fmt::format("“{}” is already the name of a question.", c.text(Prop::group));
+            message = said("“{}” is already the name of a question.", c.text(Prop::group));
     });
     return message;
 }
@@ -262,14 +262,14 @@ std::map<Id, NameStanding> nameStandings(const Form& form) {
     const bool hyphens = scheme.letters == Scheme::Letters::kebab;
     const Taken taken = namesTaken(form, [](Id) { return false; });
     const Wordings wordings(form);
-    const auto spoken = spokenNames(form);
+    const auto spoken = usesIn(form);
     std::unordered_map<Id, Plain> plains;
     Tried tried;
     std::map<Id, NameStanding> all;
     walk(form, rootId, [&](const Control& c, int) {
         if (c.id == rootId) return;
         NameStanding& s = all[c.id];
-        const bool needs = needsNameWhere(form, c, [&](const std::string& n) { return spoken.contains(n); });
+        const bool needs = needsNameWhere(form, c, [&](const std::string& n) { return spoken->speakOf(n); });
         if (!needs && c.name.empty()) {
             s.state = NameState::notNeeded;
             return;
@@ -292,22 +292,22 @@ std::map<Id, NameStanding> nameStandings(const Form& form) {
                 &tried);
         if (c.name.empty()) {
             s.state = NameState::missing;
-            s.says = "Code and data cannot call it anything yet.";
+            s.says = said("Code and data cannot call it anything yet.");
         } else if (taken.at(own) > 1) {
             s.state = NameState::doubled;
-            s.says = "Another control has this name, too.";
-        } else if (std::string wrong = identifierMisfit(c.name, hyphens); !wrong.empty()) {
+            s.says = said("Another control has this name, too.");
+        } else if (Sentence wrong = identifierMisfit(c.name, hyphens); !wrong.empty()) {
             s.state = NameState::notIdentifier;
             s.says = wrong;
         } else if (machineMade(form, c, plain)) {
             s.state = NameState::machineMade;
-            s.says = "Nobody can tell from this name what the field asks for.";
-        } else if (std::string misfit = schemeMisfit(scheme, c.kind, c.name); !misfit.empty()) {
+            s.says = said("Nobody can tell from this name what the field asks for.");
+        } else if (Sentence misfit = schemeMisfit(scheme, c.kind, c.name); !misfit.empty()) {
             s.state = NameState::breaksScheme;
             s.says = misfit;
         } else if (!c.ownName && needs && s.proposed != c.name) {
             s.state = NameState::breaksScheme;
-            s.says = "The label reads otherwise now.";
+            s.says = said("The label reads otherwise now.");
         } else {
             s.state = c.ownName ? NameState::own : NameState::byScheme;
         }

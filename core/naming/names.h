@@ -27,7 +27,7 @@ bool needsName(const Form& form, Id id);
 /// What is wrong with a name that a person wants to give: the sentence; empty when it can be given.
 /// Names are letters, digits and underscores, groups parted by dots, at most 64 characters, each used once, and none is
 /// a group of another. Hyphens can stand where the scheme has them.
-std::string nameMisfit(const Form& form, Id id, const std::string& name);
+Sentence nameMisfit(const Form& form, Id id, const std::string& name);
 
 /// How the name of a control stands.
 enum class NameState {
@@ -47,7 +47,7 @@ bool isWrong(NameState state);
 
 struct NameStanding {
     NameState state = NameState::byScheme;
-    std::string says;      // what is wrong, one sentence; empty when nothing is
+    Sentence says;         // what is wrong, one sentence; empty when nothing is
     std::string proposed;  // the name the scheme would give; empty when it needs none
 };
 /// How all names of the form stand, the form's own left out.

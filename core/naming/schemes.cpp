@@ -279,7 +279,7 @@ std::string recast(const Scheme& from, const Scheme& to, Kind kind, const std::s
     return out + (to.doubles == S::Doubles::underscore ? (signOf(to.letters) == '-' ? "-" : "_") + digits : digits);
 }
 
-std::string schemeMisfit(const Scheme& scheme, Kind kind, const std::string& name) {
+Sentence schemeMisfit(const Scheme& scheme, Kind kind, const std::string& name) {
     const std::vector<std::string> parts = nameParts(name);
     static constexpr std::array<const char*, 5> samples = {"boatName", "BoatName", "boat_name", "boat-name",
                                                            "BOAT_NAME"};
@@ -291,19 +291,19 @@ std::string schemeMisfit(const Scheme& scheme, Kind kind, const std::string& nam
             !part.empty() && (scheme.letters == S::Letters::pascal || high ? isUpper(part[0]) : isLower(part[0]));
         for (char c : part)
             fits = fits && (sign ? isDigit(c) || c == sign || (high ? isUpper(c) : isLower(c)) : c != '_' && c != '-');
-        if (!fits) return fmt::format("The scheme writes names like {}.", samples[std::size_t(scheme.letters)]);
+        if (!fits) return said("The scheme writes names like {}.", samples[std::size_t(scheme.letters)]);
     }
     const std::string last = numberApart(parts.back()).first, mark = markOf(scheme, kind);
     if (!mark.empty()) {
         const bool before = scheme.marks == S::Marks::before;
         if (withoutMark(scheme, kind, last) == std::pair<std::size_t, std::size_t>{0, last.size()} &&
             folded(last) != folded(mark))
-            return fmt::format("The scheme has “{}” {} the name of a {}.", mark, before ? "before" : "behind",
-                               row(kind).word);
+            return before ? said("The scheme has “{}” before the name of a {}.", mark, wordPart(row(kind).word))
+                          : said("The scheme has “{}” behind the name of a {}.", mark, wordPart(row(kind).word));
     }
     if (last.size() > std::size_t(std::max(scheme.longest, 8)))
-        return fmt::format("The scheme allows {} characters; this name has {}.", scheme.longest, last.size());
-    return "";
+        return said("The scheme allows {} characters; this name has {}.", scheme.longest, last.size());
+    return {};
 }
 
 }  // namespace brindel

@@ -37,6 +37,6 @@ std::vector<std::string> wordsOf(const Scheme& scheme, Kind kind, const std::str
 std::string recast(const Scheme& from, const Scheme& to, Kind kind, const std::string& name);
 
 /// What in a name is not as the scheme says: one sentence; empty when it fits.
-std::string schemeMisfit(const Scheme& scheme, Kind kind, const std::string& name);
+Sentence schemeMisfit(const Scheme& scheme, Kind kind, const std::string& name);
 
 }  // namespace brindel

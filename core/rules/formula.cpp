@@ -1,14 +1,12 @@
 #include "core/rules/formula.h"
 
-#include <fmt/format.h>
-#include <unicode/uchar.h>
-#include <unicode/utf8.h>
-
 #include <algorithm>
 #include <cstdlib>
 
 #include "core/model/values.h"
+#include "core/rules/families.h"
 #include "core/rules/functions.h"
+#include "core/rules/signs.h"
 
 namespace brindel {
 namespace {
@@ -25,38 +23,15 @@ int bindsOf(const string& sign) {
     return sign == "^" ? 5 : 0;
 }
 
-struct Sign {
-    enum class What { end, number, text, name, sign } what = What::end;
-    string text;
-    double number = 0;
-    std::size_t at = 0, length = 0;
-    bool quoted = false;
-};
-
-/// The character at a place and the bytes that it takes.
-std::pair<UChar32, std::size_t> letterAt(const string& text, std::size_t at) {
-    int32_t i = int32_t(at);
-    UChar32 c = 0;
-    U8_NEXT(text.data(), i, int32_t(text.size()), c);
-    return {c, std::size_t(i) - at};
-}
-bool startsName(UChar32 c) {
-    return c == '_' || (c > 0 && u_isalpha(c));
-}
-bool goesOn(UChar32 c) {
-    return startsName(c) || (c > 0 && (u_isdigit(c) || u_charType(c) == U_NON_SPACING_MARK));
-}
-
 class Reader {
   public:
     explicit Reader(const string& text) : text_(text) {}
 
     NodePtr whole() {
-        if (text_.size() > longestFormula)
-            wrong(0, 1, fmt::format("A formula has at most {} letters.", longestFormula));
+        if (text_.size() > longestFormula) wrong(0, 1, said("A formula has at most {} letters.", longestFormula));
         next();
         if (now_.what == Sign::What::sign && now_.text == "=" && now_.at == text_.find_first_not_of(" \t")) next();
-        if (now_.what == Sign::What::end) wrong(text_.size(), 0, "A formula is expected here.");
+        if (now_.what == Sign::What::end) wrong(text_.size(), 0, said("A formula is expected here."));
         NodePtr all = expression(1, 0);
         if (now_.what != Sign::What::end) unexpected();
         return all;
@@ -67,109 +42,20 @@ class Reader {
     std::size_t at_ = 0;
     Sign now_;
 
-    [[noreturn]] static void wrong(std::size_t at, std::size_t length, const string& sentence) {
+    [[noreturn]] static void wrong(std::size_t at, std::size_t length, const Sentence& sentence) {
         throw FormulaMistake{at, length, sentence};
     }
     [[noreturn]] void unexpected() const {
-        if (now_.what == Sign::What::end) wrong(text_.size(), 0, "The formula ends too early here.");
-        if (now_.text == ")") wrong(now_.at, 1, "This bracket closes nothing.");
-        if (now_.text == ";") wrong(now_.at, 1, "A ; parts the arguments of a function only.");
-        wrong(now_.at, now_.length, "An operator such as + or = is missing before this.");
+        if (now_.what == Sign::What::end) wrong(text_.size(), 0, said("The formula ends too early here."));
+        if (now_.text == ")") wrong(now_.at, 1, said("This bracket closes nothing."));
+        if (now_.text == ";") wrong(now_.at, 1, said("A ; parts the arguments of a function only."));
+        wrong(now_.at, now_.length, said("An operator such as + or = is missing before this."));
     }
 
     void next() {
-        while (at_ < text_.size() &&
-               (text_[at_] == ' ' || text_[at_] == '\t' || text_[at_] == '\n' || text_[at_] == '\r'))
-            ++at_;
-        const std::size_t from = at_;
-        now_ = {};
-        now_.at = from;
-        if (at_ >= text_.size()) return;
-        const char c = text_[at_];
-        if (c == '"') {
-            quoted('"', "A text ends with a quote \".");
-            now_.what = Sign::What::text;
-        } else if (text_.compare(at_, 3, "$$'") == 0) {
-            at_ += 2;
-            quoted('\'', "A name in quotes ends with '.");
-            now_.what = Sign::What::name;
-            now_.quoted = true;
-        } else if ((c >= '0' && c <= '9') ||
-                   (c == '.' && at_ + 1 < text_.size() && std::isdigit(static_cast<unsigned char>(text_[at_ + 1])))) {
-            number();
-        } else if (auto [letter, bytes] = letterAt(text_, at_); startsName(letter)) {
-            name();
-        } else {
-            sign(bytes);
-        }
-        now_.length = at_ - from;
-    }
-    void quoted(char quote, const char* unclosed) {
-        const std::size_t from = at_++;
-        while (true) {
-            const std::size_t end = text_.find(quote, at_);
-            if (end == string::npos) wrong(from, text_.size() - from, unclosed);
-            now_.text += text_.substr(at_, end - at_);
-            at_ = end + 1;
-            if (at_ >= text_.size() || text_[at_] != quote) return;
-            now_.text += quote;  // doubled, it stands for itself
-            ++at_;
-        }
-    }
-    void number() {
-        auto digits = [&] {
-            while (at_ < text_.size() && text_[at_] >= '0' && text_[at_] <= '9') ++at_;
-        };
-        const std::size_t from = at_;
-        digits();
-        if (at_ < text_.size() && text_[at_] == '.') ++at_, digits();
-        if (at_ < text_.size() && (text_[at_] == 'e' || text_[at_] == 'E')) {
-            const std::size_t mantissa = at_++;
-            if (at_ < text_.size() && (text_[at_] == '+' || text_[at_] == '-')) ++at_;
-            const std::size_t power = at_;
-            digits();
-            if (at_ == power) at_ = mantissa;
-        }
-        const string said = text_.substr(from, at_ - from);
-        if (at_ < text_.size() && text_[at_] == ',')
-            wrong(from, at_ + 1 - from, "A number has a point before its decimals, whatever the language: 12.5.");
-        now_.what = Sign::What::number;
-        now_.text = said;
-        const auto value = numberFrom(said);
-        if (!value) wrong(from, said.size(), "This number is too large.");
-        now_.number = *value;
-    }
-    void name() {
-        const std::size_t from = at_;
-        while (at_ < text_.size()) {
-            const auto [letter, bytes] = letterAt(text_, at_);
-            const bool dot = letter == '.' && at_ + 1 < text_.size() && startsName(letterAt(text_, at_ + 1).first);
-            if (!goesOn(letter) && !dot) break;
-            at_ += bytes;
-        }
-        now_.what = Sign::What::name;
-        now_.text = text_.substr(from, at_ - from);
-    }
-    void sign(std::size_t bytes) {
-        now_.what = Sign::What::sign;
-        for (const char* two : {"<>", "<=", ">="})
-            if (text_.compare(at_, 2, two) == 0) {
-                now_.text = two;
-                at_ += 2;
-                return;
-            }
-        now_.text = text_.substr(at_, bytes);
-        static constexpr std::string_view known[] = {"=", "<", ">", "&", "+", "-", "*", "/", "^", "%", "(", ")", ";"};
-        if (std::ranges::find(known, now_.text) == std::end(known)) {
-            if (now_.text == ",") wrong(at_, 1, "Arguments are parted by ; and decimals by a point.");
-            if (now_.text == "'") wrong(at_, 1, "Text stands in double quotes: \"…\".");
-            wrong(at_, bytes, fmt::format("“{}” has no meaning in a formula.", spokenLetter()));
-        }
-        at_ += bytes;
-    }
-    string spokenLetter() const {
-        const auto [letter, bytes] = letterAt(text_, at_);
-        return letter < 32 ? "?" : text_.substr(at_, bytes);
+        now_ = signAt(text_, at_);
+        at_ = now_.end();
+        if (!now_.wrong.empty()) wrong(now_.at, now_.length, now_.wrong);
     }
 
     static std::shared_ptr<Node> made(What what, std::size_t at, std::size_t end) {
@@ -184,8 +70,7 @@ class Reader {
     static NodePtr over(std::shared_ptr<Node> node) {
         for (const NodePtr& part : node->parts) node->depth = std::max(node->depth, part->depth + 1);
         if (node->depth > deepestFormula)
-            wrong(node->at, 1,
-                  fmt::format("More than {} operators stand in a row here. Part the formula.", deepestFormula));
+            wrong(node->at, 1, said("More than {} operators stand in a row here. Part the formula.", deepestFormula));
         return node;
     }
 
@@ -206,12 +91,12 @@ class Reader {
     }
 
     NodePtr operand(std::size_t depth) {
-        if (depth > deepestBrackets) wrong(now_.at, now_.length, "Brackets lie too deep in each other here.");
+        if (depth > deepestBrackets) wrong(now_.at, now_.length, said("Brackets lie too deep in each other here."));
         // Signs before it: told apart from brackets, so that a thousand of them are no depth.
         std::vector<std::pair<string, std::size_t>> signs;
         while (now_.what == Sign::What::sign && (now_.text == "-" || now_.text == "+")) {
             signs.emplace_back(now_.text, now_.at);
-            if (signs.size() > deepestBrackets) wrong(now_.at, 1, "There are too many signs here.");
+            if (signs.size() > deepestBrackets) wrong(now_.at, 1, said("There are too many signs here."));
             next();
         }
         NodePtr node = plain(depth);
@@ -223,7 +108,7 @@ class Reader {
             signs.pop_back();
         }
         for (std::size_t many = 0; now_.what == Sign::What::sign && now_.text == "%"; ++many) {
-            if (many > deepestBrackets) wrong(now_.at, 1, "There are too many signs here.");
+            if (many > deepestBrackets) wrong(now_.at, 1, said("There are too many signs here."));
             auto outer = made(What::percent, node->at, now_.at + 1);
             outer->parts = {std::move(node)};
             node = over(std::move(outer));
@@ -257,15 +142,25 @@ class Reader {
                     next();
                     NodePtr inner = expression(1, depth + 1);
                     if (now_.text != ")" || now_.what != Sign::What::sign)
-                        wrong(here.at, 1, "This bracket is never closed.");
+                        wrong(here.at, 1, said("This bracket is never closed."));
                     next();
                     return inner;
                 }
-                wrong(here.at, here.length, "A number, a text in quotes or a name is expected here.");
+                wrong(here.at, here.length, said("A number, a text in quotes or a name is expected here."));
             case Sign::What::end:
                 break;
         }
-        wrong(text_.size(), 0, "The formula ends too early: a number, a text or a name is missing.");
+        wrong(text_.size(), 0, said("The formula ends too early: a number, a text or a name is missing."));
+    }
+
+    /// How many arguments a function has.
+    static Sentence takes(const FunctionRow& f) {
+        const string name(f.name), form = signatureOf(f);
+        if (f.most == families::any) return said("{} takes {} or more arguments: {}.", name, f.least, form);
+        if (f.most != f.least) return said("{} takes {} to {} arguments: {}.", name, f.least, f.most, form);
+        if (f.most == 0) return said("{} takes no arguments: {}.", name, form);
+        return f.most == 1 ? said("{} takes one argument: {}.", name, form)
+                           : said("{} takes {} arguments: {}.", name, f.most, form);
     }
 
     static NodePtr name(const Sign& here) {
@@ -283,7 +178,8 @@ class Reader {
         if (!function) {
             const string near = functionLike(here.text);
             wrong(here.at, here.length,
-                  fmt::format("There is no function {}.{}", here.text, near.empty() ? "" : " Is " + near + " meant?"));
+                  near.empty() ? said("There is no function {}.", here.text)
+                               : said("There is no function {}. Is {} meant?", here.text, near));
         }
         const std::size_t bracket = now_.at;
         next();
@@ -293,25 +189,23 @@ class Reader {
         while (!closes()) {
             const bool parts = now_.what == Sign::What::sign && now_.text == ";";
             if (parts || now_.what == Sign::What::end) {
-                if (now_.what == Sign::What::end) wrong(bracket, 1, "This bracket is never closed.");
+                if (now_.what == Sign::What::end) wrong(bracket, 1, said("This bracket is never closed."));
                 node->parts.push_back(made(What::left_out, now_.at, now_.at));  // left out between two ;
             } else {
                 node->parts.push_back(expression(1, depth + 1));
             }
             if (closes()) break;
-            if (now_.what == Sign::What::end) wrong(bracket, 1, "This bracket is never closed.");
+            if (now_.what == Sign::What::end) wrong(bracket, 1, said("This bracket is never closed."));
             if (now_.what != Sign::What::sign || now_.text != ";") unexpected();
             next();
             if (closes()) node->parts.push_back(made(What::left_out, now_.at, now_.at));
-            if (node->parts.size() > 255) wrong(now_.at, 1, "A function takes at most 255 arguments.");
+            if (node->parts.size() > 255) wrong(now_.at, 1, said("A function takes at most 255 arguments."));
         }
         const std::size_t end = now_.at + 1;
         next();
         node->length = end - here.at;
         const std::size_t given = node->parts.size();
-        if (given < function->least || given > function->most)
-            wrong(here.at, end - here.at,
-                  fmt::format("{} takes {}: {}.", function->name, argumentCount(*function), signatureOf(*function)));
+        if (given < function->least || given > function->most) wrong(here.at, end - here.at, takes(*function));
         return over(std::move(node));
     }
 };
@@ -408,22 +302,6 @@ std::vector<string> namesOf(const Node& node) {
     };
     go(go, node);
     return names;
-}
-
-string nameInFormula(const string& name) {
-    bool plain = !name.empty(), begins = true;
-    for (std::size_t i = 0; i < name.size();) {
-        const auto [letter, bytes] = letterAt(name, i);
-        plain = plain && (begins ? startsName(letter) : goesOn(letter) || letter == '.');
-        begins = letter == '.';
-        i += bytes;
-    }
-    string upper = name;
-    std::ranges::transform(upper, upper.begin(), [](unsigned char c) { return char(std::toupper(c)); });
-    if (plain && !begins && upper != "TRUE" && upper != "FALSE") return name;
-    string quoted = "$$'";
-    for (char c : name) quoted += c == '\'' ? "''" : string(1, c);
-    return quoted + "'";
 }
 
 }  // namespace brindel

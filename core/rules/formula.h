@@ -9,6 +9,8 @@
 
 #include <tl/expected.hpp>
 
+#include "core/model/sentence.h"
+
 namespace brindel {
 
 struct FunctionRow;
@@ -31,7 +33,7 @@ using NodePtr = std::shared_ptr<const Node>;
 /// What is wrong with a formula, and where in its text, in bytes.
 struct FormulaMistake {
     std::size_t at = 0, length = 0;
-    std::string sentence;
+    Sentence sentence;
 };
 
 /// A formula has no more letters, brackets lie no deeper in each other, and parts no deeper within parts, than this.
@@ -44,7 +46,5 @@ tl::expected<NodePtr, FormulaMistake> readFormula(const std::string& text);
 std::string formulaText(const Node& node);
 /// The names that a tree speaks of, each once, in their order.
 std::vector<std::string> namesOf(const Node& node);
-/// A name as it stands in a formula: in quotes where it is no identifier (5.11).
-std::string nameInFormula(const std::string& name);
 
 }  // namespace brindel

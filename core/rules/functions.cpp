@@ -66,14 +66,6 @@ string functionLike(std::string_view name) {
     return best ? string(best->name) : "";
 }
 
-string argumentCount(const FunctionRow& row) {
-    static constexpr const char* words[] = {"no", "one", "two", "three", "four", "five", "six", "seven"};
-    auto count = [](std::size_t n) { return n < std::size(words) ? string(words[n]) : std::to_string(n); };
-    const string most = row.most == families::any ? "or more" : row.most == row.least ? "" : "to " + count(row.most);
-    return fmt::format("{}{}{} argument{}", count(row.least), most.empty() ? "" : " ", most,
-                       row.least == 1 && most.empty() ? "" : "s");
-}
-
 string signatureOf(const FunctionRow& row) {
     return fmt::format("{}({})", row.name, row.arguments);
 }

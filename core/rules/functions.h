@@ -29,8 +29,6 @@ std::span<const FunctionRow> allFunctions();
 const FunctionRow* functionNamed(std::string_view name);
 /// The name of the function that is spelled most like it; empty when none is near.
 std::string functionLike(std::string_view name);
-/// "one argument", "two or three arguments".
-std::string argumentCount(const FunctionRow& row);
 /// "ROUND(number; [places])".
 std::string signatureOf(const FunctionRow& row);
 std::string_view familyWord(Family family);

@@ -20,9 +20,10 @@ Result<void> picturesInOrder(const Form& form, const Filling* filling) {
         const auto size = pictureSize(*png);
         pixels += size ? size->width * size->height : 0;
         if (size && pixels > mostPixels)
-            result = failure(calledBy(form, c), "The pictures of this form have more than 40 million pixels together.");
+            result = failure(calledBy(form, c),
+                             said("The pictures of this form have more than 40 million pixels together."));
         else if (!size || !pixelsOf(*png))
-            result = failure(calledBy(form, c), "This picture cannot be read. Take it out, or put it in anew.");
+            result = failure(calledBy(form, c), said("This picture cannot be read. Take it out, or put it in anew."));
     });
     return result;
 }

@@ -17,7 +17,7 @@ struct Sum {
     std::size_t at = 0;
     int depth = 0;
 
-    [[noreturn]] void wrong(const std::string& sentence) const { throw Problem{std::to_string(at + 1), sentence}; }
+    [[noreturn]] void wrong(const Sentence& sentence) const { throw Problem{std::to_string(at + 1), sentence}; }
     char next() {
         while (at < text.size() && text[at] == ' ') ++at;
         return at < text.size() ? text[at] : '\0';
@@ -45,7 +45,7 @@ struct Sum {
                 value *= one();
             } else if (take('/')) {
                 const double by = one();
-                if (by == 0) wrong("Nothing can be divided by 0.");
+                if (by == 0) wrong(said("Nothing can be divided by 0."));
                 value /= by;
             } else {
                 return value;
@@ -53,7 +53,7 @@ struct Sum {
         }
     }
     double one() {
-        if (++depth > 100) wrong("This sum goes too deep.");
+        if (++depth > 100) wrong(said("This sum goes too deep."));
         struct Up {
             int& d;
             ~Up() { --d; }
@@ -61,7 +61,7 @@ struct Sum {
         if (take('-')) return -one();
         if (take('(')) {
             const double value = sum();
-            if (!take(')')) wrong("A ) is expected here.");
+            if (!take(')')) wrong(said("A ) is expected here."));
             return value;
         }
         if (next() == 'x' && !std::isalnum(static_cast<unsigned char>(at + 1 < text.size() ? text[at + 1] : ' '))) {
@@ -78,7 +78,7 @@ struct Sum {
         const auto number = numberFrom(digits);
         if (!number) {
             at = start;
-            wrong("A number is expected here.");
+            wrong(said("A number is expected here."));
         }
         next();
         std::string word;
@@ -90,19 +90,19 @@ struct Sum {
         for (const auto& [name, mm] : units)
             if (word == name) return *number * mm / unit;
         at = wordAt;
-        wrong(fmt::format("“{}” is no unit; mm, cm, in, pt and px are.", word));
+        wrong(said("“{}” is no unit; mm, cm, in, pt and px are.", word));
     }
 };
 
 }  // namespace
 
 Result<double> measureRead(const std::string& text, double unit, double now) {
-    if (text.size() > 200) return failure("1", "This is too long for a measure.");
+    if (text.size() > 200) return failure("1", said("This is too long for a measure."));
     try {
         Sum sum{text, unit, now};
         const double value = sum.sum();
-        if (sum.next() != '\0') sum.wrong(fmt::format("“{}” is not expected here.", sum.next()));
-        if (!std::isfinite(value) || std::abs(value) > 100000) return failure("1", "This measure is too large.");
+        if (sum.next() != '\0') sum.wrong(said("“{}” is not expected here.", sum.next()));
+        if (!std::isfinite(value) || std::abs(value) > 100000) return failure("1", said("This measure is too large."));
         return value;
     } catch (const Problem& problem) {
         return tl::unexpected(problem);

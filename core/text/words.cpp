@@ -293,9 +293,9 @@ std::optional<Day> dayMeant(const string& text, Day today) {
     return Day(std::chrono::sys_days(today) + std::chrono::days(rest[0] == '-' ? -days : days));
 }
 
-string dateMisfit(const string& text) {
-    if (trimmed(text).empty() || dayMeant(text, Day(std::chrono::sys_days(std::chrono::days(0))))) return "";
-    return "a date such as 2026-04-01, today or today+7 is expected";
+Sentence dateMisfit(const string& text) {
+    if (trimmed(text).empty() || dayMeant(text, Day(std::chrono::sys_days(std::chrono::days(0))))) return {};
+    return said("A date such as 2026-04-01, today or today+7 is expected here.");
 }
 
 Day todayHere() {
@@ -310,13 +310,13 @@ namespace {
 constexpr std::size_t longestPattern = 2000;
 }
 
-string patternMisfit(const string& pattern) {
+Sentence patternMisfit(const string& pattern) {
     UErrorCode error = U_ZERO_ERROR;
     UParseError where{};
-    if (pattern.size() > longestPattern) return "the pattern is too long; 2,000 characters are the most";
+    if (pattern.size() > longestPattern) return said("The pattern is too long; 2,000 characters are the most.");
     std::unique_ptr<icu::RegexPattern> read(icu::RegexPattern::compile(wide(pattern), 0, where, error));
-    if (U_SUCCESS(error)) return "";
-    return "the pattern cannot be read at character " + std::to_string(where.offset > 0 ? where.offset : 1);
+    if (U_SUCCESS(error)) return {};
+    return said("The pattern cannot be read at character {}.", where.offset > 0 ? int(where.offset) : 1);
 }
 
 bool matchesWhole(const string& text, const string& pattern) {

@@ -40,12 +40,12 @@ std::optional<Day> isoDateRead(const std::string& text);
 /// The day that a date property means: ISO 8601, "today", "today+7" or "today - 7" (days). Nothing when empty or wrong.
 std::optional<Day> dayMeant(const std::string& text, Day today);
 /// What is wrong with a date property's text; empty when it can be read or is empty.
-std::string dateMisfit(const std::string& text);
+Sentence dateMisfit(const std::string& text);
 /// The machine's day.
 Day todayHere();
 
 /// What is wrong with a regular expression, with its place; empty when it can be used.
-std::string patternMisfit(const std::string& pattern);
+Sentence patternMisfit(const std::string& pattern);
 /// True when the whole text matches. False, too, when the pattern cannot be read or takes too long to match.
 bool matchesWhole(const std::string& text, const std::string& pattern);
 

@@ -79,6 +79,23 @@ TEST(Words, TheFileForTranslatorsHasCodeAndTables) {
     for (const char* word : {"Everything is in its place already.", "Find a property", "number box", "Same width",
                              "The line around it.", "Put controls on the form and line them up."})
         EXPECT_NE(words.find(std::string("<source>") + word), std::string::npos) << word;
+    // And what core says, all of it: a ; and brackets within, and literals that go over two lines.
+    for (const char* sentence : {"A table has at most {} columns.", "A second list of choices; one is enough.",
+                                 "A {} needs its choices, such as [Wash, Scrape].", "This bracket is never closed."})
+        EXPECT_NE(words.find(std::string("<source>") + sentence + "</source>"), std::string::npos) << sentence;
+}
+
+TEST(Words, WhatCoreSaysIsShownInTheReadersWords) {
+    const Marking marking;
+    EXPECT_EQ(Words::shown(said("A {} holds no {}.", wordPart("table"), "pages")), "‹A ‹table› holds no pages.›");
+    EXPECT_EQ(Words::shown(asSaid("Kein Platz.")), "Kein Platz.");
+    Hands hands(newForm(Kind::dialog));
+    hands.window.jotLine().setText("Boat: text combo [A]");
+    EXPECT_FALSE(hands.window.jotLine().add());
+    const auto labels = hands.window.findChildren<QLabel*>();
+    EXPECT_TRUE(std::ranges::any_of(labels, [](QLabel* label) {
+        return label->text().contains("‹A second kind; this field is a text already.›");
+    }));
 }
 
 TEST(Words, NoSentenceStandsInCodeUntranslated) {

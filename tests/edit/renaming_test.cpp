@@ -6,7 +6,7 @@
 #include "core/edit/multiply.h"
 #include "core/edit/tables.h"
 #include "core/naming/identifiers.h"
-#include "core/naming/references.h"
+#include "core/rules/references.h"
 #include "tests/support.h"
 
 using namespace brindel;
@@ -146,7 +146,7 @@ TEST(Renaming, AnswersGetThePlainNameBeforePagesAndButtons) {
 TEST(Renaming, FindAndReplaceTakesOnlyWhatCanBeGiven) {
     Form form = jotted("Berth 1: text 4\nBerth 2: text 4\nBerth 3: text 4\n");
     const Ids all = allIds(form);
-    std::map<Id, std::string> left;
+    std::map<Id, Sentence> left;
     auto names = namesReplaced(form, all, "Berth", "Place", &left);
     EXPECT_EQ(names.size(), 3u);
     EXPECT_TRUE(left.empty());

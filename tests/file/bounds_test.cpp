@@ -21,7 +21,7 @@ using namespace brindel::test;
 namespace {
 std::string refusal(const std::string& text) {
     auto read = readForm(text);
-    return read ? "" : read.error().place + ": " + read.error().sentence;
+    return read ? "" : read.error().place + ": " + read.error().sentence.text();
 }
 std::string dialogWith(const std::string& more) {
     return R"({"brindel": 1, "form": "dialog", "name": "x", )" + more + "}";
@@ -48,7 +48,7 @@ TEST(Bounds, DepthAndCountsAndSizesAreRefusedWithASentence) {
 TEST(Bounds, APatternThatDoesNotReadIsRefusedWhereItStands) {
     EXPECT_EQ(
         refusal(dialogWith(R"("controls": [{"id": "c2", "kind": "textBox", "box": [0, 0, 9, 9], "pattern": "[A-"}])")),
-        "controls[0].pattern: Here the pattern cannot be read at character 3.");
+        "controls[0].pattern: The pattern cannot be read at character 3.");
 }
 
 TEST(Bounds, EveryNumberIsKeptExactly) {
@@ -127,7 +127,7 @@ TEST(WholeFile, AKillOrALimitLeavesNothingBesideTheFile) {
         const rlimit limit{1000, 1000};
         setrlimit(RLIMIT_FSIZE, &limit);
         auto wrote = writeWhole(folder.file("a"), large);
-        _exit(!wrote && wrote.error().sentence.ends_with("it would be larger than is allowed here.") ? 0 : 1);
+        _exit(!wrote && wrote.error().sentence.text().ends_with("it would be larger than is allowed here.") ? 0 : 1);
     }
     int status = 1;
     waitpid(child, &status, 0);

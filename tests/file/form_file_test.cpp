@@ -7,8 +7,8 @@
 #include "core/file/keepsake.h"
 #include "core/file/scheme_file.h"
 #include "core/file/whole_file.h"
-#include "core/naming/references.h"
 #include "core/naming/schemes.h"
+#include "core/rules/references.h"
 #include "core/session/form_session.h"
 #include "tests/support.h"
 
@@ -56,7 +56,7 @@ TEST(FormFile, NewerFilesAreOpenedToLookAtOnly) {
     text.replace(text.find("\"textBox\""), 9, "\"hologram\"");
     auto unreadable = readForm(text);
     ASSERT_FALSE(unreadable);
-    EXPECT_NE(unreadable.error().sentence.find("newer"), std::string::npos);
+    EXPECT_NE(unreadable.error().sentence.text().find("newer"), std::string::npos);
 }
 
 TEST(FormFile, MistakesAreSaidWithTheirPlace) {
@@ -65,16 +65,17 @@ TEST(FormFile, MistakesAreSaidWithTheirPlace) {
         std::string text = good;
         text.replace(text.find(from), from.size(), to);
         auto read = readForm(text);
-        return read ? Problem{"", "read"} : read.error();
+        return read ? Problem{"", said("read")} : read.error();
     };
     EXPECT_EQ(broken("\"textBox\"", "\"textbox\""),
-              (Problem{"controls[1].kind", "“textbox” is not a kind of control that this version knows."}));
+              (Problem{"controls[1].kind", said("“{}” is not a kind of control that this version knows.", "textbox")}));
     EXPECT_EQ(broken("\"maxLength\": 30", "\"maxLength\": \"many\"").place, "controls[1].maxLength");
     EXPECT_EQ(broken("\"id\": \"c3\"", "\"id\": \"c2\"").sentence, "Another control has the id c2 already.");
     EXPECT_EQ(broken("\"labels\": \"c3\"", "\"labels\": \"c99\"").place, "controls[0].labels");
     EXPECT_EQ(broken("\"form\": \"dialog\"", "\"form\": \"window\"").place, "form");
     EXPECT_EQ(readForm("{\n  \"brindel\": 1,\n  oops\n}").error().place, "line 3, column 3");
-    EXPECT_NE(readForm(good.substr(0, good.size() / 2)).error().sentence.find("ends too early"), std::string::npos);
+    EXPECT_NE(readForm(good.substr(0, good.size() / 2)).error().sentence.text().find("ends too early"),
+              std::string::npos);
     EXPECT_EQ(readForm("[1, 2]").error().sentence, "This is not a Brindel form.");
 }
 

@@ -76,7 +76,7 @@ TEST(SchemeFile, WhatIsWrongIsSaidWithItsPlace) {
         const auto read = readScheme(text);
         ASSERT_FALSE(read.has_value()) << text;
         EXPECT_EQ(read.error().place, place) << read.error().sentence;
-        EXPECT_TRUE(read.error().sentence.ends_with(".")) << read.error().sentence;
+        EXPECT_TRUE(read.error().sentence.text().ends_with(".")) << read.error().sentence;
     }
     EXPECT_TRUE(readScheme(R"({"brindelScheme": 1, "word": "x", "later": [1]})").has_value())
         << "what later versions add is passed over";

@@ -9,8 +9,8 @@ namespace fs = std::filesystem;
 namespace {
 /// Lower floors know nothing of higher ones; folders of one floor know nothing of each other.
 const std::map<std::string, int> floors = {
-    {"model", 0}, {"text", 1}, {"arrangement", 1}, {"naming", 2}, {"order", 2},   {"rules", 2}, {"answers", 2},
-    {"draw", 3},  {"file", 3}, {"edit", 4},        {"layout", 5}, {"session", 6}, {"jot", 6},   {"targets", 7}};
+    {"model", 0}, {"text", 1}, {"arrangement", 1}, {"order", 2},  {"rules", 2},   {"answers", 2}, {"naming", 3},
+    {"draw", 3},  {"file", 4}, {"edit", 5},        {"layout", 6}, {"session", 7}, {"jot", 7},     {"targets", 8}};
 
 std::vector<std::pair<std::string, std::string>> includes(const std::string& folder) {
     std::vector<std::pair<std::string, std::string>> found;

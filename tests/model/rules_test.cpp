@@ -1,6 +1,6 @@
 // Formulas beside plain values, and rules: in the form, in the file, through renaming, copying and leaving out.
 #include "core/edit/renaming.h"
-#include "core/naming/references.h"
+#include "core/rules/references.h"
 #include "tests/support.h"
 
 using namespace brindel;
@@ -48,7 +48,7 @@ TEST(Rules, FollowARenameEverywhere) {
     const Rule& rule = named(turned, "Next").rules[0];
     EXPECT_EQ(rule.condition, "numLong > 12");
     EXPECT_EQ(rule.steps[0].with, "\"Longer than \" & numLong & \"?\"");
-    const auto uses = usesOfNames(turned);
+    const auto uses = usesIn(turned)->byName;
     EXPECT_EQ(uses.at("numLong"), (std::vector<Use>{{named(turned, "Next").id, {}}}));
     EXPECT_EQ(uses.at("chkMastIsStepped").size(), 2u);
     EXPECT_FALSE(uses.contains("numLengthOverall"));
@@ -75,7 +75,7 @@ TEST(Rules, ThatDoNotReadAreRefusedWithTheirPlace) {
         EXPECT_NE(text.find(from), std::string::npos) << from;
         text.replace(text.find(from), from.size(), to);
         const auto read = readForm(text);
-        return read ? std::string() : read.error().place + ": " + read.error().sentence;
+        return read ? std::string() : read.error().place + ": " + read.error().sentence.text();
     };
     EXPECT_NE(refused("\"pressed\"", "\"shaken\"").find("rules[0].when: “shaken” is nothing"), std::string::npos);
     EXPECT_NE(refused("\"does\": \"ask\"", "\"does\": \"sing\"").find("do[0].does: “sing” is not a step"),
@@ -96,6 +96,6 @@ TEST(Rules, AreBounded) {
     for (int i = 0; i < 12; ++i) deep = "[{\"does\":\"ask\",\"yes\":" + deep + "}]";
     std::string text = formText(newForm(Kind::dialog));
     text.insert(text.find("\"nextId\""), "\"rules\":[{\"when\":\"opens\",\"do\":" + deep + "}],\n");
-    EXPECT_NE(readForm(text).error().sentence.find("too deep"), std::string::npos);
+    EXPECT_NE(readForm(text).error().sentence.text().find("too deep"), std::string::npos);
     EXPECT_EQ(withRules(newForm(Kind::dialog), rootId, Rules(900)).root().rules.size(), mostRules);
 }

@@ -4,7 +4,7 @@
 
 #include "core/edit/renaming.h"
 #include "core/naming/identifiers.h"
-#include "core/naming/references.h"
+#include "core/rules/references.h"
 #include "tests/support.h"
 
 using namespace brindel;
@@ -238,11 +238,11 @@ TEST(References, NamesInFormulasAreFoundAndTurned) {
 
 TEST(References, WhereANameIsUsedIsKnown) {
     const Form form = jotted("Length: number\nPrice: number = numLength * 2\nTotal: number = numPrice + numLength\n");
-    const auto uses = usesOfNames(form);
+    const auto uses = usesIn(form)->byName;
     EXPECT_EQ(uses.at("numLength").size(), 2u);
     EXPECT_EQ(uses.at("numPrice"), (std::vector<Use>{{named(form, "numTotal").id, Prop::workedOut}}));
-    EXPECT_TRUE(isSpokenOf(form, "numLength"));
-    EXPECT_FALSE(isSpokenOf(form, "numTotal"));
+    EXPECT_TRUE(usesIn(form)->speakOf("numLength"));
+    EXPECT_FALSE(usesIn(form)->speakOf("numTotal"));
 }
 
 TEST(Names, OfATableSayColumnAndRowUnderEveryScheme) {

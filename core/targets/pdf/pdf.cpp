@@ -7,6 +7,7 @@
 #include <unordered_map>
 
 #include "core/layout/spread.h"
+#include "core/model/measures.h"
 #include "core/session/limits.h"
 #include "core/targets/pdf/pdf_content.h"
 #include "core/targets/pdf/qpdf.h"
@@ -56,7 +57,7 @@ class Builder {
         pdf_.emptyPDF();
         ink_.emplace(pdf_);
         scale_ = 1 / unitsPerPoint(form);
-        bar_ = form.isDialog() ? titleBarHeight : 0;
+        bar_ = measuresFor(form).titleBar;
     }
 
     string write() {
@@ -454,7 +455,7 @@ Result<string> pdfOf(const Form& form, const FontBook& fonts, const Filling* fil
         const Spread parts = spread(form, fonts, filling);
         return Builder(parts.form, fonts, parts.filling).write();
     } catch (const std::exception& error) {
-        return failure("", fmt::format("The PDF cannot be written: {}.", error.what()));
+        return failure("", said("The PDF cannot be written: {}.", error.what()));
     }
 }
 

@@ -10,6 +10,7 @@
 #include <numbers>
 
 #include "core/draw/picture_data.h"
+#include "core/model/measures.h"
 #include "core/targets/pictures.h"
 
 namespace brindel {
@@ -157,8 +158,8 @@ std::vector<Leaf> leavesOf(const Form& form) {
 Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale, const Filling* filling) {
     if (auto pictures = picturesInOrder(form, filling); !pictures) return tl::unexpected(pictures.error());
     const std::vector<Leaf> leaves = leavesOf(form);
-    const double unit = scale * (form.isDialog() ? 1 : 96 / 25.4);
-    const double bar = form.isDialog() ? titleBarHeight : 0, gap = form.isDialog() ? 16 : 6;
+    const double unit = scale * measuresFor(form).pixels;
+    const double bar = measuresFor(form).titleBar, gap = measuresFor(form).leafGap;
     double width = 0, height = 0;
     for (const Leaf& leaf : leaves) {
         Extent size = surfaceSize(form, leaf.surface);
@@ -167,7 +168,7 @@ Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale,
     }
     const double wide = std::ceil(width * unit - 1e-6), high = std::ceil(height * unit - 1e-6);
     if (!(wide >= 1) || !(high >= 1) || wide * high > 40e6 || high > 32000 || wide > 32000)
-        return failure("", "The picture would be too large.");
+        return failure("", said("The picture would be too large."));
     cairo_surface_t* surface = cairo_image_surface_create(CAIRO_FORMAT_RGB24, int(wide), int(high));
     cairo_t* cr = cairo_create(surface);
     colour(cr, {0xE7, 0xE1, 0xD8});
@@ -195,7 +196,7 @@ Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale,
         &bytes);
     cairo_destroy(cr);
     cairo_surface_destroy(surface);
-    if (status != CAIRO_STATUS_SUCCESS) return failure("", "The picture cannot be drawn.");
+    if (status != CAIRO_STATUS_SUCCESS) return failure("", said("The picture cannot be drawn."));
     return bytes;
 }
 

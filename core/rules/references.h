@@ -5,7 +5,6 @@
 #include <functional>
 #include <map>
 #include <optional>
-#include <set>
 #include <string>
 #include <vector>
 
@@ -30,11 +29,15 @@ struct Use {
     std::optional<Prop> prop = {};  // nothing for a rule
     bool operator==(const Use&) const = default;
 };
-/// Where formulas speak of names, each name with its uses.
-std::map<std::string, std::vector<Use>> usesOfNames(const Form& form);
-/// All names that formulas of the form speak of.
-std::set<std::string, std::less<>> spokenNames(const Form& form);
-/// True when a formula of the form speaks of that name.
-bool isSpokenOf(const Form& form, const std::string& name);
+/// Where formulas of a form speak of names, each name with its uses.
+struct Uses {
+    explicit Uses(const Form& form);
+    bool speakOf(const std::string& name) const { return byName.contains(name); }
+    std::map<std::string, std::vector<Use>, std::less<>> byName;
+};
+/// The uses in a form, made once for it.
+inline std::shared_ptr<const Uses> usesIn(const Form& form) {
+    return form.derived<Uses>();
+}
 
 }  // namespace brindel
