@@ -23,7 +23,7 @@ struct Type {
 };
 
 tl::unexpected<Problem> refused(const Field& f, Phrase which) {
-    return failure("", phrase(which, f.language()));
+    return failure("", asSaid(phrase(which, f.language())));
 }
 template <class T>
 const T* as(const Held& held) {
@@ -199,7 +199,7 @@ Result<Entry> givenPicks(const Field& f, const Answer& answer) {
         if (at != lines.end())
             line = at->second;
         else if (!f.control.yes(Prop::otherAnswers))
-            return failure("", phrase(Phrase::notAChoice, f.language(), {one}));
+            return failure("", asSaid(phrase(Phrase::notAChoice, f.language(), {one})));
         else if (!picks.other.empty())
             return refused(f, Phrase::onlyOne);
         else
@@ -208,7 +208,7 @@ Result<Entry> givenPicks(const Field& f, const Answer& answer) {
     }
     std::ranges::sort(picks.lines);
     if (auto same = std::ranges::adjacent_find(picks.lines); same != picks.lines.end())
-        return failure("", phrase(Phrase::twice, f.language(), {choices[*same].text}));
+        return failure("", asSaid(phrase(Phrase::twice, f.language(), {choices[*same].text})));
     return Entry{picks.lines.empty() ? Held() : Held(std::move(picks))};
 }
 Answer replyPicks(const Field& f, const Held& held) {

@@ -5,6 +5,7 @@
 
 #include "core/arrangement/arrangement.h"
 #include "core/jot/lay_out.h"
+#include "core/model/measures.h"
 
 namespace brindel {
 namespace {
@@ -94,7 +95,7 @@ class Teller {
         if (c.is().answers == AnswerType::text && c.as<Lines>() == Lines::many) {
             f.own.set(Prop::lines, string("many"));
             // Roughly the size it has: jotting speaks of characters and lines.
-            const double letter = form_.isDialog() ? 7 : 1.9, line = form_.isDialog() ? 16 : 4.3;
+            const double letter = measuresFor(form_).letterWide, line = measuresFor(form_).lineHigh;
             f.columns = std::clamp(int(c.box.width / letter), 1, 500);
             f.rows = std::clamp(int(c.box.height / line), 2, 200);
         }

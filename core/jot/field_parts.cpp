@@ -1,10 +1,14 @@
 #include "core/jot/field_parts.h"
 
+#include <algorithm>
 #include <cmath>
+#include <functional>
 
 #include "core/jot/kind_words.h"
 #include "core/model/kinds.h"
 #include "core/naming/identifiers.h"
+#include "core/rules/formula.h"
+#include "core/text/words.h"
 
 namespace brindel::jot {
 namespace {
@@ -45,7 +49,7 @@ Choices choicesFrom(Line& line, bool& other) {
         else
             one += c;
     }
-    if (line.atEnd()) throw Mistake{begin, "These choices have no end; ] is expected."};
+    if (line.atEnd()) throw Mistake{begin, said("These choices have no end; ] is expected.")};
     line.take();
     finish();
     return choices;
@@ -56,7 +60,7 @@ void readStep(const string& text, Parts& p, int begin) {
     const auto step = numberFrom(text[0] == '.' ? "0" + text : text);
     const std::size_t dot = text.find('.'), places = dot == string::npos ? 0 : text.size() - dot - 1;
     if (!step || places > 9 || (dot != string::npos && places == 0) || *step > 1e9)
-        throw Mistake{begin, "A step is expected, such as .1, .5, .01 or by 5."};
+        throw Mistake{begin, said("A step is expected, such as .1, .5, .01 or by 5.")};
     p.decimals = std::max(p.decimals, int(places));
     if (*step > 0) p.step = *step;
 }
@@ -71,7 +75,7 @@ void readNumbers(Line& line, Parts& p) {
         string text = line.from(start);
         if (text.empty()) return std::nullopt;
         auto value = numberFrom(text);
-        if (!value || std::abs(*value) > 1e12) throw Mistake{begin, fmt::format("“{}” is no number.", text)};
+        if (!value || std::abs(*value) > 1e12) throw Mistake{begin, said("“{}” is no number.", text)};
         return value;
     };
     if (line.peek() == U'.' && line.peek(1) != U'.') {
@@ -86,21 +90,21 @@ void readNumbers(Line& line, Parts& p) {
     if (line.peek() == U'.' && line.peek(1) == U'.') {
         line.take(), line.take();
         std::optional<double> second = digit(line.peek()) || line.peek() == U'-' ? number() : std::nullopt;
-        if (!first && !second) throw Mistake{begin, "A range such as 2..25 is expected."};
+        if (!first && !second) throw Mistake{begin, said("A range such as 2..25 is expected.")};
         if (first && second && *first > *second)
-            throw Mistake{begin, "This range is upside down: the smaller number comes first."};
-        if (p.range) throw Mistake{begin, "A second range; one is enough."};
+            throw Mistake{begin, said("This range is upside down: the smaller number comes first.")};
+        if (p.range) throw Mistake{begin, said("A second range; one is enough.")};
         p.range = true;
         p.least = first, p.most = second;
     } else if (first && (line.peek() == U'x' || line.peek() == U'×')) {
         line.take();
         auto rows = number();
         if (!rows || *rows < 1 || *rows > 200 || *first < 1 || *first > 500)
-            throw Mistake{begin, "A size such as 60x4 is expected: characters by lines."};
+            throw Mistake{begin, said("A size such as 60x4 is expected: characters by lines.")};
         p.columns = int(*first), p.rows = int(*rows);
     } else {
         if (!first || *first < 1 || *first > 1e6 || *first != std::floor(*first))
-            throw Mistake{begin, "A length from 1 up is expected, in characters."};
+            throw Mistake{begin, said("A length from 1 up is expected, in characters.")};
         p.length = first;
     }
 }
@@ -112,12 +116,10 @@ void readWord(Line& line, Parts& p) {
            std::u32string_view(U"[(!@\"{=<>").find(line.peek()) == Letters::npos)
         line.take();
     string word = line.from(start);
-    if (word.empty())
-        throw Mistake{begin, fmt::format("“{}” is not understood here.", utf8(std::u32string(1, line.peek())))};
+    if (word.empty()) throw Mistake{begin, said("“{}” is not understood here.", utf8(std::u32string(1, line.peek())))};
     for (const auto& [known, kind] : kindWords)
         if (word == known) {
-            if (!p.kind.empty())
-                throw Mistake{begin, fmt::format("A second kind; this field is a {} already.", p.kind)};
+            if (!p.kind.empty()) throw Mistake{begin, said("A second kind; this field is a {} already.", p.kind)};
             p.kind = word;
             return;
         }
@@ -135,9 +137,8 @@ void readWord(Line& line, Parts& p) {
     if (word == "locked") return void(p.access = "locked");
     const bool number = p.kind == "number" || (p.kind.empty() && (p.range || p.decimals >= 0));
     if (!number || !p.unit.empty())
-        throw Mistake{
-            begin,
-            fmt::format("“{}” is not understood; a kind, a length, [choices], ! or the like is expected.", word)};
+        throw Mistake{begin,
+                      said("“{}” is not understood; a kind, a length, [choices], ! or the like is expected.", word)};
     p.unit = word;
 }
 
@@ -151,12 +152,11 @@ Parts readParts(Line& line) {
         if (c == U'!')
             line.take(), p.required = true;
         else if (c == U'[') {
-            if (p.choices) line.mistake("A second list of choices; one is enough.");
+            if (p.choices) line.mistake(said("A second list of choices; one is enough."));
             p.choices = choicesFrom(line, p.other);
         } else if (c == U'/') {
             p.pattern = line.upTo(U'/', "pattern", true);
-            if (string wrong = patternMisfit(p.pattern); !wrong.empty())
-                throw Mistake{begin, fmt::format("Here {}.", wrong)};
+            if (Sentence wrong = patternMisfit(p.pattern); !wrong.empty()) throw Mistake{begin, wrong};
         } else if (c == U'(')
             p.hint = trimmed(line.upTo(U')', "hint"));
         else if (c == U'"')
@@ -168,8 +168,8 @@ Parts readParts(Line& line) {
             std::size_t start = line.at();
             while (!line.atEnd() && line.peek() != U' ' && line.peek() != U'\t') line.take();
             p.name = line.from(start);
-            if (p.name.empty()) throw Mistake{begin, "A name is expected after @."};
-            if (string wrong = identifierMisfit(p.name, true); !wrong.empty()) throw Mistake{begin, wrong};
+            if (p.name.empty()) throw Mistake{begin, said("A name is expected after @.")};
+            if (Sentence wrong = identifierMisfit(p.name, true); !wrong.empty()) throw Mistake{begin, wrong};
         } else if ((c == U'>' || c == U'<') && line.peek(1) == U'=') {
             line.take(), line.take();
             line.skipBlanks();
@@ -177,22 +177,49 @@ Parts readParts(Line& line) {
             while (!line.atEnd() && std::u32string_view(U"[(!@\"{=<>/").find(line.peek()) == Letters::npos) line.take();
             string limit = trimmed(line.from(start));
             const bool clock = p.kind == "time" && misfit(Prop::earliestTime, limit).empty();
-            if (p.kind == "time" && !clock) throw Mistake{begin, "A time such as 08:30 is expected here."};
+            if (p.kind == "time" && !clock) throw Mistake{begin, said("A time such as 08:30 is expected here.")};
             if (!clock && (limit.empty() || !dateMisfit(limit).empty()))
-                throw Mistake{begin, "A date such as 2026-04-01, today or today+7 is expected here."};
+                throw Mistake{begin, said("A date such as 2026-04-01, today or today+7 is expected here.")};
             (c == U'>' ? p.earliest : p.latest) = limit;
         } else if (c == U'=') {
             line.take();
+            line.skipBlanks();
+            p.valueAt = line.column();
             p.value = line.rest();
             p.hasValue = true;
             if (p.value.ends_with(" !")) p.value = trimmed(p.value.substr(0, p.value.size() - 2)), p.required = true;
-            if (p.value.empty()) throw Mistake{begin, "What the field starts with is expected after =."};
+            if (p.value.empty()) throw Mistake{begin, said("What the field starts with is expected after =.")};
         } else if (digit(c) || c == U'.' || (c == U'-' && digit(line.peek(1))))
             readNumbers(line, p);
         else
             readWord(line, p);
     }
     return p;
+}
+
+bool meantAsFormula(const string& text) {
+    if (text.starts_with('=')) return true;
+    const auto tree = readFormula(text);
+    const std::function<bool(const Node&)> works = [&](const Node& node) {
+        return node.what == Node::What::call || node.what == Node::What::text ||
+               std::ranges::any_of(node.parts, [&](const NodePtr& part) { return works(*part); });
+    };
+    return tree && works(**tree);
+}
+
+bool isPlainStart(AnswerType type, const string& text, const string& language) {
+    switch (type) {
+        case AnswerType::tick:
+            return text == "yes" || text == "no";
+        case AnswerType::number:
+            return numberRead(text, language).has_value();
+        case AnswerType::date:
+            return dateMisfit(text).empty();
+        case AnswerType::time:
+            return misfit(Prop::earliestTime, text).empty();
+        default:
+            return !meantAsFormula(text);
+    }
 }
 
 }  // namespace brindel::jot

@@ -19,9 +19,16 @@ struct Parts {
     bool required = false, secret = false, many = false;
     string letters, pattern, earliest, latest, name, hint, quoted, datePattern, unit, access, value;
     bool hasValue = false;
+    int valueAt = 0;  // the column of what stands behind =
 };
 
 /// Reads a row from where it stands to its end. Throws a Mistake at what it does not understand.
 Parts readParts(Line& line);
+
+/// True when a text reads as a formula that can hardly be meant as plain text: it calls a function, has a text in
+/// quotes, or begins with an = of its own.
+bool meantAsFormula(const std::string& text);
+/// True for a plain start of a field of that type, which is no formula: 12, 2026-04-01, today, 08:30, yes.
+bool isPlainStart(AnswerType type, const std::string& text, const std::string& language);
 
 }  // namespace brindel::jot

@@ -6,6 +6,7 @@
 #include "core/arrangement/arrangement.h"
 #include "core/edit/mirror.h"
 #include "core/jot/layer.h"
+#include "core/model/measures.h"
 
 namespace brindel {
 
@@ -155,7 +156,7 @@ Edited laidInto(const Form& form, Id container, Id under, const Jotting& rows, c
         }
     };
     if (!page) {
-        const double foot = holder->is().framed ? m.frameFoot : form.isDialog() ? 16 : m.rowGap;
+        const double foot = holder->is().framed ? m.frameFoot : m.footRoom;
         widen(container, std::max(0.0, reachedRight + (holder->is().framed ? m.frameSide : m.inset) - area.width),
               std::max(0.0, reached + foot - area.height));
     }

@@ -7,6 +7,7 @@
 
 #include "core/edit/renaming.h"
 #include "core/edit/tables.h"
+#include "core/model/measures.h"
 #include "core/naming/button_words.h"
 #include "core/naming/names.h"
 
@@ -73,8 +74,8 @@ void Layer::question(const JotField& f, const Columns& c) {
     if (form.isDialog() && choices.size() <= 6) across = 1;
     across = std::min(across, choices.size());
     const std::size_t down = (choices.size() + across - 1) / across;
-    const double pitch = m_.tickHigh + (form.isDialog() ? 4 : 1);
-    const double high = m_.frameTop + double(down) * pitch + m_.frameFoot - (form.isDialog() ? 4 : 1);
+    const double pitch = m_.tickHigh + m_.choiceGap;
+    const double high = m_.frameTop + double(down) * pitch + m_.frameFoot - m_.choiceGap;
     roomFor(high);
     std::string group = nameFor(form, Kind::radioButton, f.label);
     if (!f.name.empty()) group = f.name;
@@ -91,7 +92,7 @@ void Layer::question(const JotField& f, const Columns& c) {
     for (std::size_t i = 0; i < choices.size(); ++i)
         add(Kind::radioButton,
             {m_.frameSide + double(i % across) * step, m_.frameTop + double(i / across) * pitch,
-             across > 1 ? widest : std::min(inner, widest + (form.isDialog() ? 20 : 5)), m_.tickHigh},
+             across > 1 ? widest : std::min(inner, widest + m_.choiceSpare), m_.tickHigh},
             [&](Control& x) {
                 x.set(Prop::text, choices[i].text);
                 if (choices[i].value != choices[i].text) x.set(Prop::value, choices[i].value);
@@ -121,7 +122,7 @@ void Layer::wording(const std::string& text, Role role, std::string_view style, 
 }
 
 void Layer::lineAcross(double width) {
-    double high = form.isDialog() ? 2 : 1;
+    double high = m_.ruleHigh;
     roomFor(high);
     add(Kind::line, {left, y, width, high}, [](Control&) {});
     y += high + m_.rowGap;

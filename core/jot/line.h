@@ -6,6 +6,7 @@
 #include <string>
 #include <string_view>
 
+#include "core/model/sentence.h"
 #include "core/text/fonts.h"
 #include "core/text/words.h"
 
@@ -17,7 +18,7 @@ using Letters = std::u32string_view;
 /// Thrown while rows are read; readJotting turns it into a value.
 struct Mistake {
     int column;
-    string sentence;
+    Sentence sentence;
 };
 
 /// One line, read character by character. Columns are counted in characters, as people see them.
@@ -43,7 +44,7 @@ class Line {
         }
         return trimmed(utf8(left));
     }
-    [[noreturn]] void mistake(string sentence) const { throw Mistake{column(), std::move(sentence)}; }
+    [[noreturn]] void mistake(Sentence sentence) const { throw Mistake{column(), std::move(sentence)}; }
 
     /// What stands up to a closing character; a backslash keeps the next character as it is. `raw` keeps the backslash
     /// too, but for one before the closing character.
@@ -61,8 +62,7 @@ class Line {
             }
         }
         if (atEnd())
-            throw Mistake{begin,
-                          fmt::format("This {} has no end; {} is expected.", what, utf8(std::u32string(1, close)))};
+            throw Mistake{begin, said("This {} has no end; {} is expected.", what, utf8(std::u32string(1, close)))};
         take();
         return utf8(inside);
     }

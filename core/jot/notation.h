@@ -59,7 +59,7 @@ using Jotting = std::vector<JotRow>;
 /// A mistake at its place: line from 1, column in characters from 0.
 struct JotMistake {
     int line = 1, column = 0;
-    std::string sentence;  // what was expected
+    Sentence sentence;  // what was expected
 };
 
 /// Reads a jotting of at most 20,000 lines. `language` ("en", "de-CH") is what kinds are guessed by. Empty lines are

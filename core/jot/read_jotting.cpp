@@ -5,6 +5,7 @@
 #include "core/jot/field_parts.h"
 #include "core/jot/kind_words.h"
 #include "core/jot/notation.h"
+#include "core/rules/formula.h"
 #include "core/text/fonts.h"
 #include "core/text/words.h"
 
@@ -14,16 +15,50 @@ namespace {
 using std::string;
 using namespace jot;
 
-bool dateLike(const string& text) {
-    return dateMisfit(text).empty();
-}
-
-void setDates(const Parts& p, JotField& f, int column) {
+void setDates(const Parts& p, JotField& f) {
     if (!p.earliest.empty()) f.own.set(Prop::earliest, p.earliest);
     if (!p.latest.empty()) f.own.set(Prop::latest, p.latest);
     if (!p.datePattern.empty()) f.own.set(Prop::datePattern, p.datePattern);
-    if (p.hasValue && !dateLike(p.value))
-        throw Mistake{column, "A date box starts with a date: 2026-04-01, today or today+7."};
+}
+
+/// What stands behind = : a plain start or a choice of the kind; anything else is a formula, which has to read.
+void setStart(const Parts& p, JotField& f, const string& language) {
+    const AnswerType type = row(f.kind).answers;
+    auto worked = [&] {
+        const string formula = p.value.starts_with('=') ? trimmed(p.value.substr(1)) : p.value;
+        if (const auto tree = readFormula(formula); !tree) {
+            const std::size_t before = p.value.size() - formula.size();
+            const auto letters = int(characterCount(p.value.substr(0, before + tree.error().at)));
+            throw Mistake{p.valueAt + letters, tree.error().sentence};
+        }
+        f.own.set(Prop::workedOut, formula);
+    };
+    if (p.value.starts_with('=')) return worked();
+    switch (type) {
+        case AnswerType::tick:
+            if (p.value == "yes") return f.own.set(Prop::startsTicked, true);
+            return p.value == "no" ? void() : worked();
+        case AnswerType::number:
+        case AnswerType::date:
+        case AnswerType::time:
+            if (isPlainStart(type, p.value, language)) return f.own.set(Prop::defaultText, p.value);
+            // A word alone is a slip more often than the name of another field; == says that it is meant.
+            if (const auto tree = readFormula(p.value); tree && (*tree)->what == Node::What::name) {
+                if (type == AnswerType::date)
+                    throw Mistake{p.valueAt, said("A date box starts with a date: 2026-04-01, today or today+7.")};
+                if (type == AnswerType::time)
+                    throw Mistake{p.valueAt, said("A time box starts with a time such as 08:30.")};
+            }
+            return worked();
+        default: {
+            const bool listed = !p.choices || std::ranges::any_of(*p.choices, [&](const Choice& c) {
+                return c.text == p.value || c.value == p.value;
+            });
+            if (p.choices ? !listed && meantAsFormula(p.value) : meantAsFormula(p.value)) return worked();
+            if (!listed && !p.other) throw Mistake{p.valueAt, said("“{}” is not among the choices.", p.value)};
+            f.own.set(Prop::defaultText, p.value);
+        }
+    }
 }
 
 /// What the parts mean for the kind; a part that the kind has no use for is a mistake.
@@ -32,7 +67,7 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     f.label = label;
     f.name = p.name;
     auto refuse = [&](bool given, const char* part) {
-        if (given) throw Mistake{column, fmt::format("A {} has no {}.", row(f.kind).word, part)};
+        if (given) throw Mistake{column, said("A {} has no {}.", wordPart(row(f.kind).word), part)};
     };
     if (p.kind.empty()) {
         f.guessed = true;
@@ -68,20 +103,20 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     refuse(!has(f.kind, Prop::placeholder) && row(f.kind).answers != AnswerType::choice && !p.quoted.empty(),
            "placeholder");
     if (chosen && p.choices && p.choices->empty() && !p.other)
-        throw Mistake{column, "At least one choice is expected between [ and ]."};
+        throw Mistake{column, said("At least one choice is expected between [ and ].")};
     if (chosen && !p.choices)
-        throw Mistake{column, fmt::format("A {} needs its choices, such as [Wash, Scrape].", row(f.kind).word)};
+        throw Mistake{column, said("A {} needs its choices, such as [Wash, Scrape].", wordPart(row(f.kind).word))};
 
     if (table) {
         if (!p.choices || p.choices->empty())
-            throw Mistake{column, "A table needs its columns, such as [2=Item, Hours, Charge]."};
+            throw Mistake{column, said("A table needs its columns, such as [2=Item, Hours, Charge].")};
         Choices columns = *p.choices;
         for (Choice& c : columns)
             if (c.value == c.text)
                 c.value = "1";
             else if (auto share = numberFrom(c.value); !share || *share <= 0 || *share > 1000)
-                throw Mistake{column, fmt::format("A column's share of the width is a number; “{}” is none.", c.value)};
-        if (p.length && *p.length > 200) throw Mistake{column, "A table has at most 200 rows."};
+                throw Mistake{column, said("A column's share of the width is a number; “{}” is none.", c.value)};
+        if (p.length && *p.length > 200) throw Mistake{column, said("A table has at most 200 rows.")};
         f.own.set(Prop::columns, columns);
         if (p.length && *p.length != 3) f.own.set(Prop::rows, *p.length);
         if (!p.hint.empty()) f.own.set(Prop::hint, p.hint);
@@ -92,16 +127,14 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     if (time) {
         for (const auto& [limit, prop] : {std::pair(p.earliest, Prop::earliestTime), {p.latest, Prop::latestTime}})
             if (!limit.empty() && !misfit(prop, limit).empty())
-                throw Mistake{column, "A time such as 08:30 is expected here."};
+                throw Mistake{column, said("A time such as 08:30 is expected here.")};
             else if (!limit.empty())
                 f.own.set(prop, limit);
-        if (p.hasValue && !misfit(Prop::earliestTime, p.value).empty())
-            throw Mistake{column, "A time box starts with a time such as 08:30."};
     }
     refuse((f.kind == Kind::picture || row(f.kind).answers == AnswerType::ink) && p.hasValue, "value to start with");
     if (f.kind == Kind::picture) f.own.set(Prop::byFiller, true);
     if (group && p.length) {
-        if (*p.length > 12) throw Mistake{column, "Choices stand in at most 12 columns."};
+        if (*p.length > 12) throw Mistake{column, said("Choices stand in at most 12 columns.")};
         f.own.set(Prop::acrossIn, *p.length);
     }
     if (p.choices) f.own.set(Prop::choices, *p.choices);
@@ -129,31 +162,19 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     } else if (p.range) {
         if ((p.least && (*p.least < 0 || *p.least != std::floor(*p.least))) ||
             (p.most && (*p.most < 1 || *p.most != std::floor(*p.most))))
-            throw Mistake{column, "At least and at most so many choices are whole numbers."};
+            throw Mistake{column, said("At least and at most so many choices are whole numbers.")};
         f.own.set(Prop::many, string("many"));
         if (p.least && *p.least > 0) f.own.set(Prop::atLeast, *p.least);
         if (p.most) f.own.set(Prop::atMost, *p.most);
     }
-    if (row(f.kind).answers == AnswerType::date) setDates(p, f, column);
+    if (row(f.kind).answers == AnswerType::date) setDates(p, f);
     if (!p.quoted.empty())
         f.own.set(row(f.kind).answers == AnswerType::choice ? Prop::prompt : Prop::placeholder, p.quoted);
     if (!p.hint.empty()) f.own.set(Prop::hint, p.hint);
     if (p.required) f.own.set(Prop::required, true);
     if (!p.access.empty()) f.own.set(Prop::access, p.access);
     if (!p.hasValue) return f;
-
-    if (row(f.kind).answers == AnswerType::tick) {
-        if (p.value != "yes" && p.value != "no") throw Mistake{column, "A check box starts with yes or no."};
-        if (p.value == "yes") f.own.set(Prop::startsTicked, true);
-    } else if (row(f.kind).answers == AnswerType::number && !numberRead(p.value, language)) {
-        f.own.set(Prop::workedOut, p.value);
-    } else {
-        const bool listed = !p.choices || std::ranges::any_of(*p.choices, [&](const Choice& c) {
-            return c.text == p.value || c.value == p.value;
-        });
-        if (!listed && !p.other) throw Mistake{column, fmt::format("“{}” is not among the choices.", p.value)};
-        f.own.set(Prop::defaultText, p.value);
-    }
+    setStart(p, f, language);
     return f;
 }
 
@@ -220,7 +241,7 @@ JotField fieldOf(Letters item, int offset, const string& language) {
         label += c == U'\\' && !line.atEnd() ? kept(line.take()) : c;
     }
     string text = trimmed(utf8(label));
-    if (text.empty()) line.mistake("A label is expected here, such as “Boat name:”.");
+    if (text.empty()) line.mistake(said("A label is expected here, such as “Boat name:”."));
     if (!line.atEnd()) line.take();
     Parts parts = readParts(line);
     return fieldFrom(text, parts, column, language);
@@ -230,10 +251,10 @@ JotRow buttonsOf(Letters letters) {
     JotRow row{JotRow::What::buttons, "", {}, {}};
     Line line(letters, 0);
     for (line.skipBlanks(); !line.atEnd(); line.skipBlanks()) {
-        if (line.peek() != U'[') line.mistake("A button such as [Cancel] is expected here.");
+        if (line.peek() != U'[') line.mistake(said("A button such as [Cancel] is expected here."));
         const int begin = line.column();
         string text = trimmed(line.upTo(U']', "button"));
-        if (text.empty()) throw Mistake{begin, "A button needs a wording between [ and ]."};
+        if (text.empty()) throw Mistake{begin, said("A button needs a wording between [ and ].")};
         const bool accepts = line.peek() == U'*';
         if (accepts) line.take();
         row.buttons.push_back({text, accepts});
@@ -251,12 +272,12 @@ std::optional<JotRow> rowOf(Letters letters, const string& language) {
     if (text[0] == '#') {
         const std::size_t signs = text.starts_with("##") ? 2 : 1;
         if (after(signs).empty())
-            throw Mistake{indent, signs == 1 ? "The form's title is expected after #."
-                                             : "The name of a page or section is expected after ##."};
+            throw Mistake{indent, signs == 1 ? said("The form's title is expected after #.")
+                                             : said("The name of a page or section is expected after ##.")};
         return JotRow{signs == 1 ? What::title : What::section, after(signs), {}, {}};
     }
     if (text[0] == '>') {
-        if (after(1).empty()) throw Mistake{indent, "Wording is expected after >."};
+        if (after(1).empty()) throw Mistake{indent, said("Wording is expected after >.")};
         return JotRow{What::wording, after(1), {}, {}};
     }
     if (text.find_first_not_of('-') == string::npos && text.size() >= 3) return JotRow{What::line, "", {}, {}};
@@ -281,7 +302,7 @@ tl::expected<Jotting, JotMistake> readJotting(const string& text, const string& 
         at = end + 1;
         // The line feed behind the last line begins no other.
         if (++number > 20000 && !(line.empty() && at > letters.size()))
-            return tl::unexpected(JotMistake{number, 0, "A jotting has at most 20,000 lines."});
+            return tl::unexpected(JotMistake{number, 0, said("A jotting has at most 20,000 lines.")});
         try {
             if (auto row = rowOf(line, language)) rows.push_back(std::move(*row));
         } catch (const Mistake& mistake) {

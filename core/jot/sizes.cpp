@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "core/draw/draw_control.h"
+#include "core/model/measures.h"
 #include "core/model/places.h"
 
 namespace brindel {
@@ -29,7 +30,7 @@ Extent Sizes::wanted(const JotField& f) const {
     probe.own = f.own;
     Look look = entryLookOf(form_, probe);
     const double letter = fonts_.width("0123456789abcdefghijklmnopqrstuvwxyz", look) / 36 * pt_;
-    const double padding = form_.isDialog() ? 14 : 4, grain = m_.grain;
+    const double padding = m_.fieldPad, grain = m_.grain;
     auto stepped = [&](double width) {
         for (double step : m_.widths)
             if (width <= step) return step;
@@ -40,8 +41,7 @@ Extent Sizes::wanted(const JotField& f) const {
             double most = probe.number(Prop::maxLength);
             if (f.columns)
                 return {up(std::max(m_.widths[1], f.columns * letter + padding), grain),
-                        f.rows > 1 ? up(f.rows * fonts_.lineHeight(look) * pt_ + (form_.isDialog() ? 10 : 3), grain)
-                                   : m_.fieldHigh};
+                        f.rows > 1 ? up(f.rows * fonts_.lineHeight(look) * pt_ + m_.linesPad, grain) : m_.fieldHigh};
             return {most > 0 ? stepped(most * letter + padding) : m_.widths[3], m_.fieldHigh};
         }
         case Kind::numberBox:
@@ -52,7 +52,7 @@ Extent Sizes::wanted(const JotField& f) const {
         case Kind::picture:
             return row(f.kind).inDialog.width > 0 && form_.isDialog() ? row(f.kind).inDialog : row(f.kind).inDocument;
         case Kind::table:
-            return {m_.area * 1.4, (probe.number(Prop::rows) + 1) * (m_.fieldHigh + (form_.isDialog() ? 2 : 1))};
+            return {m_.area * 1.4, (probe.number(Prop::rows) + 1) * (m_.fieldHigh + m_.ruleHigh)};
         case Kind::choiceGroup: {
             probe.box = {0, 0, m_.area, 10};
             const ChoiceSpots spots = choiceSpotsOf(form_, probe, fonts_);
@@ -60,13 +60,13 @@ Extent Sizes::wanted(const JotField& f) const {
             for (std::size_t i = 0; i < spots.rows.size(); ++i)
                 widest = std::max(widest, textWidth(choiceWording(probe, i), style::text) + m_.tickWide);
             if (probe.yes(Prop::otherAnswers)) widest = std::max(widest, m_.widths[2]);
-            const double gap = form_.isDialog() ? 16 : 5, across = std::max(1.0, probe.number(Prop::acrossIn));
+            const double gap = m_.choiceColumns, across = std::max(1.0, probe.number(Prop::acrossIn));
             double low = 0;
             for (const Box& line : spots.rows) low = std::max(low, line.bottom());
             return {up((widest + gap) * across, grain), up(std::max(low, m_.tickHigh), grain)};
         }
         case Kind::dateBox:
-            return {form_.isDialog() ? 130.0 : 36.0, m_.fieldHigh};
+            return {m_.dateWide, m_.fieldHigh};
         case Kind::comboBox: {
             double widest = fonts_.width(probe.text(Prop::prompt), look);
             for (const Choice& c : probe.choices()) widest = std::max(widest, fonts_.width(c.text, look));
@@ -101,7 +101,7 @@ Look Sizes::styleLook(std::string_view style) const {
 }
 
 double Sizes::tickDrop(const JotField& f) const {
-    const double high = form_.isDialog() ? 24 : 6.2;
+    const double high = m_.groupHead;
     return row(f.kind).answers == AnswerType::tick ? (m_.fieldHigh - m_.tickHigh) / 2
            : row(f.kind).spreads                   ? (m_.fieldHigh - high) / 2
                                                    : 0;

@@ -1,5 +1,6 @@
 #include <fmt/format.h>
 
+#include "core/jot/field_parts.h"
 #include "core/jot/kind_words.h"
 #include "core/jot/notation.h"
 #include "core/text/words.h"
@@ -125,7 +126,9 @@ string fieldText(const JotField& f) {
     if (row(f.kind).answers == AnswerType::tick && yes(f.own, Prop::startsTicked)) text += " = yes";
     for (Prop prop : {Prop::defaultText, Prop::workedOut})
         if (string value = textOf(f.own, prop); !value.empty())
-            text += " = " + (prop == Prop::workedOut ? value : escaped(value, ";"));
+            text += " = " + (prop != Prop::workedOut                               ? escaped(value, ";")
+                             : jot::isPlainStart(row(f.kind).answers, value, "en") ? "=" + value
+                                                                                   : value);
     return text;
 }
 

@@ -180,4 +180,10 @@ std::string answerName(const Form& form, const Control& control) {
     return !name.empty() ? name : control.name.empty() ? idText(control.id) : control.name;
 }
 
+bool gathersChoices(const Control& c) {
+    if (!has(c.kind, Prop::choicesFrom)) return false;
+    return c.as<ChoicesFrom>() != ChoicesFrom::typed ||
+           (has(c.kind, Prop::choicesBy) && c.reference(Prop::choicesBy) != noControl);
+}
+
 }  // namespace brindel

@@ -29,7 +29,7 @@ std::vector<Prop> with(std::vector<Prop> own, bool tabbed, bool filled) {
     const bool worded = !all.empty() && (all[0] == Prop::text || all[0] == Prop::title);
     all.insert(all.begin() + (worded ? 1 : 0), Prop::hint);
     if (filled) all.insert(all.begin() + (worded ? 2 : 1), Prop::required);
-    if (filled) all.insert(all.end(), {Prop::workedOut, Prop::access, Prop::personal, Prop::purpose,
+    if (filled) all.insert(all.end(), {Prop::workedOut, Prop::valid, Prop::validMessage, Prop::access, Prop::personal, Prop::purpose,
                                        Prop::kept, Prop::entryStyle});
     if (tabbed) all.insert(all.end(), {Prop::tabStop, Prop::accessKey, Prop::keepsKey});
     all.insert(all.end(), {Prop::holdsTo, Prop::visible, Prop::enabled, Prop::note});
@@ -98,8 +98,23 @@ const std::vector<PropertyRow>& properties() {
          {{"drawn", "with the pointer"}, {"typed", "with the keyboard"}}},
         {Prop::byFiller, "byFiller", "Filled by", yesNo, G::entry, false, "The filler picks a picture to put here."},
         {Prop::workedOut, "workedOut", "Worked out", formula, G::entry, none, "A formula over other fields; the filler cannot type over it."},
+        {Prop::valid, "valid", "Is right when", formula, G::entry, none, "A condition over this answer and others; asked once there is an answer."},
+        {Prop::validMessage, "validMessage", "Otherwise says", text, G::entry, none, "Said when the answer is not right."},
 
+        {Prop::choicesFrom, "choicesFrom", "Choices are", oneOf, G::choices, string("typed"), "Where the choices come from.",
+         {{"typed", "typed here"}, {"ready", "a ready list"}, {"run", "a run of numbers"}, {"file", "a column of a file"}}},
         {Prop::choices, "choices", "Choices", Type::choices, G::choices, Choices{}, "One a line; a value before = when it differs from the text."},
+        {Prop::readyList, "readyList", "Ready list", oneOf, G::choices, string("months"), "A list in the form's language.",
+         {{"months", "months"}, {"monthsShort", "months, short"}, {"weekdays", "weekdays"}, {"weekdaysShort", "weekdays, short"},
+          {"yesNo", "yes and no"}, {"countries", "countries"}, {"currencies", "currencies"}, {"languages", "languages"}, {"units", "units of measure"}}},
+        {Prop::runFrom, "runFrom", "Run from", number, G::choices, 1.0, "The first number of the run."},
+        {Prop::runTo, "runTo", "Run to", number, G::choices, 10.0, "The last number of the run."},
+        {Prop::runStep, "runStep", "Run by", number, G::choices, 1.0, "How far apart the numbers are."},
+        {Prop::listText, "list", "List", longText, G::choices, none, "The file as it is held in the form: columns with a heading each."},
+        {Prop::listFile, "listFile", "From file", text, G::choices, none, "The file that the list is renewed from."},
+        {Prop::listColumn, "listColumn", "Column", text, G::choices, none, "The heading of the column that is chosen from; the first when empty."},
+        {Prop::listGroups, "listGroups", "Grouped by", text, G::choices, none, "The heading of the column that is compared with the answer that the choices depend on."},
+        {Prop::choicesBy, "choicesBy", "Depend on", reference, G::choices, Reference{}, "Only choices whose value is the answer of that control are offered."},
         {Prop::otherAnswers, "otherAnswers", "Other answers", yesNo, G::choices, false, "Fillers may type an answer that is not listed."},
         {Prop::prompt, "prompt", "Prompt", text, G::choices, none, "Shown until something is chosen; never an answer."},
         {Prop::filters, "filters", "Filters", yesNo, G::choices, false, "Typing narrows the choices down."},
@@ -235,11 +250,13 @@ const std::vector<KindRow>& kinds() {
         {.kind = Kind::comboBox, .key = "comboBox", .word = "combo box", .prefix = "cbo", .suffix = "Choice", .named = Named::always,
          .letter = 'C', .inDialog = {150, 26}, .inDocument = {50, 7}, .style = style::field,
          .answers = AnswerType::choice, .tabbed = true, .placed = true, .labelled = true,
-         .props = with({choices, prompt, defaultText, otherAnswers, filters}, true, true)},
+         .props = with({choicesFrom, choices, readyList, runFrom, runTo, runStep, listText, listFile, listColumn, listGroups, choicesBy, prompt, defaultText,
+                   otherAnswers, filters}, true, true)},
         {.kind = Kind::listBox, .key = "listBox", .word = "list box", .prefix = "lst", .suffix = "List", .named = Named::always,
          .letter = 'I', .inDialog = {180, 96}, .inDocument = {60, 24}, .style = style::field,
          .answers = AnswerType::picks, .tabbed = true, .placed = true, .labelled = true, .tall = true,
-         .props = with({choices, defaultText, many, tickMarks, atLeast, atMost}, true, true)},
+         .props = with({choicesFrom, choices, readyList, runFrom, runTo, runStep, listText, listFile, listColumn, listGroups, choicesBy, defaultText, many,
+                   tickMarks, atLeast, atMost}, true, true)},
         {.kind = Kind::checkBox, .key = "checkBox", .word = "check box", .prefix = "chk", .suffix = "Check", .named = Named::always,
          .letter = 'K', .inDialog = {160, 22}, .inDocument = {50, 6}, .style = style::text,
          .answers = AnswerType::tick, .tabbed = true, .placed = true, .wording = Prop::text,
@@ -251,7 +268,7 @@ const std::vector<KindRow>& kinds() {
         {.kind = Kind::choiceGroup, .key = "choiceGroup", .word = "choice group", .prefix = "chg", .suffix = "Choice", .named = Named::always,
          .letter = 'G', .inDialog = {240, 96}, .inDocument = {80, 26}, .style = style::text,
          .answers = AnswerType::picks, .tabbed = true, .placed = true, .spreads = true, .wording = Prop::text,
-         .props = with({text, choices, many, atLeast, atMost, acrossIn, otherAnswers, otherText, defaultText}, true, true),
+         .props = with({text, choicesFrom, choices, readyList, runFrom, runTo, runStep, listText, listFile, listColumn, many, atLeast, atMost, acrossIn, otherAnswers, otherText, defaultText}, true, true),
          .defaults = {{alignDown, string("top")}}},
         {.kind = Kind::button, .key = "button", .word = "button", .prefix = "btn", .suffix = "Button", .named = Named::always,
          .letter = 'B', .inDialog = {96, 30}, .inDocument = {28, 8}, .style = style::button,
@@ -342,64 +359,60 @@ const Value& fallback(Kind kind, Prop prop) {
     return row(prop).fallback;
 }
 
-std::string misfit(Prop prop, const Value& value) {
+Sentence misfit(Prop prop, const Value& value) {
+    const Sentence fits;
     const PropertyRow& r = row(prop);
     const auto* text = std::get_if<string>(&value);
     const auto* number = std::get_if<double>(&value);
     switch (r.type) {
         case Type::yesNo:
-            return std::holds_alternative<bool>(value) ? "" : "true or false is expected";
+            return std::holds_alternative<bool>(value) ? fits : said("True or false is expected here.");
         case Type::number:
-            if (text && text->empty()) return "";
-            return number && std::abs(*number) < 1e12 ? "" : "a number is expected";
+            if (text && text->empty()) return fits;
+            return number && std::abs(*number) < 1e12 ? fits : said("A number is expected here.");
         case Type::length:
-            return number && *number >= 0 && *number < 1e6 ? "" : "a length is expected";
+            return number && *number >= 0 && *number < 1e6 ? fits : said("A length is expected here.");
         case Type::whole:
-            return number && *number >= 0 && *number <= r.greatest && std::floor(*number) == *number
-                       ? ""
-                       : "a whole number from 0 to " + std::to_string(long(r.greatest)) + " is expected";
+            return number && *number >= 0 && *number <= r.greatest && std::floor(*number) == *number ? fits : said("A whole number from 0 to {} is expected here.", int(r.greatest));
         case Type::colour:
-            return text && (text->empty() || colourFrom(*text) || isDesktopColour(*text))
-                       ? ""
-                       : "a colour like #2F6B66 is expected";
+            return text && (text->empty() || colourFrom(*text) || isDesktopColour(*text)) ? fits : said("A colour like #2F6B66 is expected here.");
         case Type::image:
-            return text && (text->empty() || text->starts_with("iVBORw0KGgo")) ? ""
-                                                                               : "a PNG picture in base64 is expected";
+            return text && (text->empty() || text->starts_with("iVBORw0KGgo")) ? fits : said("A PNG picture in base64 is expected here.");
         case Type::time: {
             const bool clock = text && text->size() == 5 && (*text)[2] == ':' &&
                                text->find_first_not_of("0123456789:") == string::npos && text->substr(0, 2) < "24" &&
                                text->substr(3) < "60" && text->rfind(':') == 2;
-            return text && (text->empty() || clock) ? "" : "a time like 08:30 is expected";
+            return text && (text->empty() || clock) ? fits : said("A time like 08:30 is expected here.");
         }
         case Type::columns: {
             const auto* columns = std::get_if<Choices>(&value);
             if (columns && columns->size() > mostColumns)
-                return "at most " + std::to_string(mostColumns) + " columns are expected";
-            return columns ? "" : "a list of columns is expected";
+                return said("A table has at most {} columns.", mostColumns);
+            return columns ? fits : said("A list of columns is expected here.");
         }
         case Type::choices:
-            return std::holds_alternative<Choices>(value) ? "" : "a list of choices is expected";
+            return std::holds_alternative<Choices>(value) ? fits : said("A list of choices is expected here.");
         case Type::reference:
-            return std::holds_alternative<Reference>(value) ? "" : "the id of a control is expected";
+            return std::holds_alternative<Reference>(value) ? fits : said("The id of a control is expected here.");
         case Type::oneOf: {
-            string expected = "one of ";
+            string expected;
             for (std::size_t i = 0; i < r.tokens.size(); ++i) {
-                if (text && *text == r.tokens[i].key) return "";
+                if (text && *text == r.tokens[i].key) return fits;
                 expected += (i ? ", " : "") + string(r.tokens[i].key);
             }
-            return expected + " is expected";
+            return said("One of {} is expected here.", expected);
         }
         case Type::edges: {
-            if (!text) return "edges such as \"left top\" are expected";
+            if (!text) return said("Edges such as \"left top\" are expected here.");
             std::size_t at = 0;
             while (at < text->size()) {
                 std::size_t end = std::min(text->find(' ', at), text->size());
                 string word = text->substr(at, end - at);
                 if (word != "left" && word != "top" && word != "right" && word != "bottom")
-                    return "edges out of left, top, right and bottom are expected";
+                    return said("Edges out of left, top, right and bottom are expected here.");
                 at = end + 1;
             }
-            return "";
+            return fits;
         }
         case Type::text:
         case Type::longText:
@@ -407,9 +420,9 @@ std::string misfit(Prop prop, const Value& value) {
         case Type::font:
         case Type::date:
         case Type::formula:
-            return text ? "" : "text is expected";
+            return text ? fits : said("Text is expected here.");
     }
-    return "";
+    return fits;
 }
 
 bool canHold(Kind container, Kind child) {
@@ -443,7 +456,8 @@ bool takesFormula(Prop prop) {
     static constexpr Prop worked[] = {Prop::text,     Prop::required, Prop::visible,        Prop::enabled,
                                       Prop::least,    Prop::most,     Prop::earliest,       Prop::latest,
                                       Prop::atLeast,  Prop::atMost,   Prop::earliestTime,   Prop::latestTime,
-                                      Prop::prompt,   Prop::unit,     Prop::patternMessage, Prop::rangeMessage};
+                                      Prop::prompt,   Prop::unit,     Prop::patternMessage, Prop::rangeMessage,
+                                      Prop::validMessage, Prop::runFrom, Prop::runTo, Prop::runStep};
     return std::ranges::find(worked, prop) != std::end(worked);
 }
 

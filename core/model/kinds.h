@@ -7,6 +7,7 @@
 #include <string_view>
 #include <vector>
 
+#include "core/model/sentence.h"
 #include "core/model/values.h"
 
 namespace brindel {
@@ -82,8 +83,20 @@ enum class Prop : std::uint8_t {
     signs,
     byFiller,
     workedOut,
+    valid,
+    validMessage,
     // choices
+    choicesFrom,
     choices,
+    readyList,
+    runFrom,
+    runTo,
+    runStep,
+    listText,
+    listFile,
+    listColumn,
+    listGroups,
+    choicesBy,
     otherAnswers,
     prompt,
     filters,
@@ -297,7 +310,7 @@ const Value& fallback(Kind kind, Prop prop);
 /// A table has no more columns than this, and a whole number no more than its property's `most`.
 inline constexpr std::size_t mostColumns = 100;
 /// What `value` should be for a property: the sentence that says so; empty when the value fits.
-std::string misfit(Prop prop, const Value& value);
+Sentence misfit(Prop prop, const Value& value);
 /// True for the properties a style can hold.
 bool isLook(Prop prop);
 std::string_view groupWord(Group group);

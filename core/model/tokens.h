@@ -17,6 +17,18 @@ enum class TooMuch : std::uint8_t { stop, scroll, shrink, grow };
 enum class LetterCase : std::uint8_t { asTyped, upper, lower, eachWord, first };
 enum class Signs : std::uint8_t { drawn, typed };
 enum class HowMany : std::uint8_t { one, many };
+enum class ChoicesFrom : std::uint8_t { typed, ready, run, file };
+enum class ReadyList : std::uint8_t {
+    months,
+    monthsShort,
+    weekdays,
+    weekdaysShort,
+    yesNo,
+    countries,
+    currencies,
+    languages,
+    units
+};
 enum class ButtonRole : std::uint8_t { accept, cancel, clear, next, back, other };
 enum class Access : std::uint8_t { open, readOnly, locked };
 enum class OpensAt : std::uint8_t { screen, host, remembered };
@@ -49,6 +61,10 @@ template <>
 inline constexpr Prop tokensOf<Signs> = Prop::signs;
 template <>
 inline constexpr Prop tokensOf<HowMany> = Prop::many;
+template <>
+inline constexpr Prop tokensOf<ChoicesFrom> = Prop::choicesFrom;
+template <>
+inline constexpr Prop tokensOf<ReadyList> = Prop::readyList;
 template <>
 inline constexpr Prop tokensOf<ButtonRole> = Prop::buttonRole;
 template <>

@@ -120,7 +120,7 @@ class Evaluation {
 };
 
 std::string_view errorText(FormulaError error) {
-    static constexpr std::string_view texts[] = {"#VALUE!", "#DIV/0!", "#NUM!", "#NAME?", "#N/A"};
+    static constexpr std::string_view texts[] = {"#VALUE!", "#DIV/0!", "#NUM!", "#NAME?", "#N/A", "#CIRCLE!"};
     return texts[std::size_t(error)];
 }
 

@@ -13,8 +13,8 @@
 namespace brindel {
 
 /// The errors of the standard (4.6), as far as they can come up here.
-enum class FormulaError : std::uint8_t { value, divide, number, name, notAvailable };
-/// "#VALUE!", "#DIV/0!", "#NUM!", "#NAME?", "#N/A".
+enum class FormulaError : std::uint8_t { value, divide, number, name, notAvailable, circle };
+/// "#VALUE!", "#DIV/0!", "#NUM!", "#NAME?", "#N/A"; and, of our own, "#CIRCLE!" for what needs its own value.
 std::string_view errorText(FormulaError error);
 
 /// Nothing, a logical value, a number (dates are days from 1899-12-30, times parts of a day), a text, or an error.

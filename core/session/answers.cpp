@@ -14,8 +14,8 @@ constexpr std::size_t mostAnswers = 1000000;
 Result<void> gather(const Json& object, const std::string& group, int depth, Answers& out) {
     for (const auto& [key, value] : object.items()) {
         const std::string name = group + key;
-        if (out.contains(name)) return failure(name, "This is given twice.");
-        if (out.size() >= mostAnswers) return failure(name, "There are too many values; a million are the most.");
+        if (out.contains(name)) return failure(name, said("This is given twice."));
+        if (out.size() >= mostAnswers) return failure(name, said("There are too many values; a million are the most."));
         if (value.is_null()) {
             out[name] = std::monostate();
         } else if (value.is_boolean()) {
@@ -27,12 +27,12 @@ Result<void> gather(const Json& object, const std::string& group, int depth, Ans
         } else if (value.is_array()) {
             std::vector<std::string> several;
             for (const Json& one : value) {
-                if (!one.is_string()) return failure(name, "A list of texts is expected here.");
+                if (!one.is_string()) return failure(name, said("A list of texts is expected here."));
                 several.push_back(one.get<std::string>());
             }
             out[name] = std::move(several);
         } else {
-            if (depth >= deepest) return failure(name, "Groups lie too deep in each other.");
+            if (depth >= deepest) return failure(name, said("Groups lie too deep in each other."));
             if (auto inner = gather(value, name + ".", depth + 1, out); !inner) return inner;
         }
     }
@@ -52,7 +52,7 @@ Json answerJson(const Answer& answer) {
 Result<Reply> readReply(const std::string& text) {
     auto json = jsonRead(text);
     if (!json) return tl::unexpected(json.error());
-    if (!json->is_object()) return failure("line 1, column 1", "An object of names and values is expected here.");
+    if (!json->is_object()) return failure("line 1, column 1", said("An object of names and values is expected here."));
     Reply reply;
     const bool whole = json->contains("values") && (*json)["values"].is_object() && json->contains("form") &&
                        (*json)["form"].is_string();

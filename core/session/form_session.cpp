@@ -11,7 +11,8 @@ namespace brindel {
 
 using std::string;
 
-FormSession::FormSession(Form form, Day today) : form_(form), designed_(std::move(form)), today_(today) {
+FormSession::FormSession(Form form, Day today, int minutes)
+    : form_(form), designed_(std::move(form)), today_(today), minutes_(minutes) {
     begin();
     changes_ = {};
 }
@@ -27,7 +28,13 @@ void FormSession::begin() {
     form_.controls.each([&](Id id, const Control& c) {
         if (isFilled(c)) start(id);
     });
+    work_ = dependenceIn(form_);
+    worth_.clear();
     for (Id id : index_->fields()) judge(id);
+    beginning_ = true;
+    workAnew();
+    beginning_ = false;
+    touched_.clear();
 }
 
 void FormSession::start(Id id) {
@@ -39,6 +46,8 @@ void FormSession::start(Id id) {
 void FormSession::clear() {
     const ShownAll before = filling_.shown;
     const std::set<Id> said = said_;
+    const Form was = form_;
+    const Presence presence = filling_.presence;
     form_.controls.each([&](Id id, const Control& c) {
         if (c.is().grid && canRemoveRow(id)) changes_.rows.insert(id);
     });
@@ -47,6 +56,23 @@ void FormSession::clear() {
     for (const auto& [id, shown] : filling_.shown)
         if (auto at = before.find(id); at == before.end() || at->second != shown) changes_.answers.insert(id);
     changes_.complaints.insert(said.begin(), said.end());
+    form_.controls.each([&](Id id, const Control& c) {
+        if (presence.visible(id) != visible(id)) changes_.visible.insert(id);
+        if (presence.enabled(id) != enabled(id)) changes_.enabled.insert(id);
+        const Control* old = was.find(id);
+        if (old && old->own != c.own)
+            for (auto* all : {&changes_.wording, &changes_.limits, &changes_.choices}) all->insert(id);
+    });
+}
+
+void FormSession::clear(Id id) {
+    if (id == rootId) return clear();
+    walk(form_, id, [&](const Control& c, int) {
+        if (!isFilled(c) || !c.text(Prop::workedOut).empty()) return;
+        if (said_.erase(asked(c.id))) changes_.complaints.insert(asked(c.id));
+        hold(c.id, startingEntry(field(c)));
+    });
+    done();
 }
 
 const Entry& FormSession::entry(Id id) const {
@@ -69,10 +95,15 @@ Id FormSession::asked(Id id) const {
 void FormSession::hold(Id id, Entry entry) {
     Entry& held = entries_[id];
     if (held == entry) return;
+    const bool other = held.held != entry.held;
     held = std::move(entry);
     filling_.shown[id] = shownOf(field(*form_.find(id)), held);
     changes_.answers.insert(id);
     judge(asked(id));
+    if (!other) return;
+    touched_.insert(id);
+    const auto due = work_->dependents(asked(id));
+    due_.insert(due.begin(), due.end());
 }
 
 /// What is wrong with a field is worked out when what it holds has changed, and kept.
@@ -87,6 +118,7 @@ void FormSession::judge(Id id) {
             required = required || form_.find(button)->yes(Prop::required);
         }
         sentence = required && empty ? missing(field(c)) : limitBroken(field(c), entry(id));
+        if (sentence.empty() && !empty && !isRight(id)) sentence = notRight(field(c));
     }
     if (sentence == wrongWith(id)) return;
     if (sentence.empty()) {
@@ -96,6 +128,20 @@ void FormSession::judge(Id id) {
         wrong_[place] = {id, sentence};
     }
     changes_.complaints.insert(id);
+}
+
+/// False when the condition of a field, or of a button of the question, is false. One that cannot be worked out blames
+/// nobody.
+bool FormSession::isRight(Id id) const {
+    const auto question = index_->questionOf(id);
+    for (Id one : question.empty() ? std::span<const Id>(&id, 1) : question)
+        for (const std::uint32_t place : work_->formulasOf(one))
+            if (work_->formulas()[place].prop == Prop::valid && place < worth_.size() && worth_[place].known) {
+                Surroundings around;
+                around.language = form_.root().text(Prop::language);
+                if (asLogical(worth_[place].value, around) == Scalar(false)) return false;
+            }
+    return true;
 }
 
 void FormSession::say(Id id) {
@@ -120,6 +166,7 @@ string FormSession::type(Id id, const string& text) {
         typed = {picks};
     }
     hold(id, std::move(typed));
+    done();
     return shown(id).text;
 }
 
@@ -129,11 +176,22 @@ void FormSession::leave(Id id) {
     const Entry& held = entry(id);
     if (!held.typed.empty() && !held.unread()) hold(id, {held.held});
     if (!isEmpty(entry(id))) say(id);
+    if (!waiting_ && raise(Event::left, id)) react();
 }
 
 void FormSession::step(Id id, int steps) {
     const Control* c = form_.find(id);
     if (!c || !open(id)) return;
+    if (const auto next = stepped(*c, steps)) {
+        hold(id, {*next});
+        done();
+    }
+}
+
+/// The value that is so many steps on; nothing for what has none.
+std::optional<Held> FormSession::stepped(const Control& control, int steps) const {
+    const Control* c = &control;
+    const Id id = control.id;
     const Entry& now = entry(id);
     auto within = [](auto value, const auto& least, const auto& most) {
         if (most && value > *most) value = *most;
@@ -149,7 +207,7 @@ void FormSession::step(Id id, int steps) {
             const int places =
                 std::min(15, std::max({decimalsOf(by), from ? decimalsOf(*from) : 0, int(c->number(Prop::decimals))}));
             const double factor = std::pow(10, places), near = std::round(to * factor) / factor;
-            return hold(id, {within(std::abs(to) < 1e15 ? near : to, least, most)});
+            return within(std::abs(to) < 1e15 ? near : to, least, most);
         }
         case AnswerType::time: {
             auto limit = [&](Prop prop, int otherwise) {
@@ -161,7 +219,7 @@ void FormSession::step(Id id, int steps) {
             // An empty box begins at its earliest time; in an unlimited one at eight.
             double next = from ? from->minutes + double(steps) * by : *earliest > 0 ? *earliest : 8 * 60;
             if (from && from->minutes % by != 0) next = (steps > 0 ? from->minutes / by + 1 : from->minutes / by) * by;
-            return hold(id, {TimeOfDay{within(int(std::clamp(next, 0.0, 1439.0)), earliest, latest)}});
+            return TimeOfDay{within(int(std::clamp(next, 0.0, 1439.0)), earliest, latest)};
         }
         case AnswerType::date: {
             using Days = std::chrono::sys_days;
@@ -172,16 +230,18 @@ void FormSession::step(Id id, int steps) {
             };
             const Days next =
                 Days(from ? *from : today_) + std::chrono::days(from ? std::clamp(steps, -40000, 40000) : 0);
-            return hold(id, {Day(within(next, limit(Prop::earliest), limit(Prop::latest)))});
+            return Day(within(next, limit(Prop::earliest), limit(Prop::latest)));
         }
         default:
-            return;
+            return std::nullopt;
     }
 }
 
 void FormSession::pickDay(Id id, Day day) {
     const Control* c = form_.find(id);
-    if (c && row(c->kind).answers == AnswerType::date && open(id) && day.ok()) hold(id, {day});
+    if (!c || row(c->kind).answers != AnswerType::date || !open(id) || !day.ok()) return;
+    hold(id, {day});
+    done();
 }
 
 bool FormSession::canAddRow(Id table) const {
@@ -217,17 +277,21 @@ void FormSession::reformed(Form form, Id table) {
         judge(asked(c.id));
     });
     changes_.rows.insert(table);
+    // Columns have other fields now.
+    workAnew();
 }
 
 bool FormSession::addRow(Id table) {
     if (!canAddRow(table)) return false;
     reformed(rowAdded(form_, table), table);
+    done();
     return true;
 }
 
 bool FormSession::removeRow(Id table) {
     if (!canRemoveRow(table)) return false;
     reformed(rowTaken(form_, table), table);
+    done();
     return true;
 }
 
@@ -254,6 +318,7 @@ void FormSession::tick(Id id, bool on) {
         for (Id other : index_->questionOf(id))
             if (other != id) hold(other, {false});
     hold(id, {on});
+    done();
 }
 
 void FormSession::pick(Id id, std::vector<std::size_t> lines) {
@@ -269,11 +334,12 @@ void FormSession::pick(Id id, std::vector<std::size_t> lines) {
         before && !picks.lines.empty() && picks.lines.back() >= c->choices().size())
         picks.other = before->other;
     hold(id, {picks.lines.empty() ? Held() : Held(std::move(picks))});
+    done();
 }
 
 Result<void> FormSession::put(const string& name, const Answer& answer) {
     auto refuse = [&](Phrase which, const std::vector<PhrasePart>& parts = {}) {
-        return failure(name, phrase(which, form_.root().text(Prop::language), parts));
+        return failure(name, asSaid(phrase(which, form_.root().text(Prop::language), parts)));
     };
     auto found = [&]() -> const Control* {
         const Control* c = form_.find(index_->named(name));
@@ -298,23 +364,26 @@ Result<void> FormSession::put(const string& name, const Answer& answer) {
         if (text && !chosen) return refuse(Phrase::notAChoice, {*text});
         if (chosen && !open(chosen)) return refuse(Phrase::mayNotChange);
         for (Id id : question) hold(id, {id == chosen});
+        done();
         return {};
     }
     const Field f = field(*c);
     Result<Entry> given = givenEntry(f, answer);
     if (!given) return failure(name, given.error().sentence);
-    if (string wrong = limitBroken(f, *given); !wrong.empty()) return failure(name, wrong);
-    if (button)
+    if (string wrong = limitBroken(f, *given); !wrong.empty()) return failure(name, asSaid(wrong));
+    if (button) {
         tick(c->id, std::get<bool>(answer));
-    else
+    } else {
         hold(c->id, std::move(*given));
+        done();
+    }
     return {};
 }
 
 std::vector<Problem> FormSession::take(const Reply& reply) {
     const string& mine = form_.root().name;
     if (!reply.form.empty() && reply.form != mine)
-        return {{"form", phrase(Phrase::otherForm, form_.root().text(Prop::language), {reply.form, mine})}};
+        return {{"form", asSaid(phrase(Phrase::otherForm, form_.root().text(Prop::language), {reply.form, mine}))}};
     // Rows first, so that their fields have a place in the order.
     for (const auto& [name, answer] : reply.values)
         if (!index_->named(name) && !index_->answering(name)) madeRoomFor(name);
@@ -325,8 +394,15 @@ std::vector<Problem> FormSession::take(const Reply& reply) {
     }
     std::ranges::stable_sort(order, {}, [](const auto& one) { return one.first; });
     std::vector<Problem> refused;
+    quiet_ = true;
     for (const auto& [place, one] : order)
         if (auto taken = put(one->first, one->second); !taken) refused.push_back(taken.error());
+    quiet_ = false;
+    // What was filled before has been said and asked before: rules only show, hide and set.
+    done();
+    reaction_ = {};
+    waiting_.reset();
+    pending_.clear();
     return refused;
 }
 
@@ -335,6 +411,8 @@ Answer FormSession::answer(Id id) const {
     if (!c || !isFilled(*c)) return {};
     for (Id button : index_->questionOf(id))
         if (!isEmpty(entry(button))) return answerOf(field(*form_.find(button)), entry(button));
+    // An error that was worked out is no answer.
+    if (!c->text(Prop::workedOut).empty() && entry(id).unread()) return {};
     return answerOf(field(*c), entry(id));
 }
 
@@ -378,7 +456,7 @@ std::vector<Wrong> FormSession::wrongs() const {
 
 void FormSession::turn(Id tabs, Id page) {
     const Control* c = form_.find(tabs);
-    if (!c || shownPage(*c, turned_) == page) return;
+    if (!c || shownPage(*c, turned_) == page || std::ranges::find(c->children, page) == c->children.end()) return;
     turned_[tabs] = page;
     changes_.turned.insert(tabs);
 }
@@ -425,17 +503,24 @@ Outcome FormSession::turnBy(Id from, int step) {
     return outcome;
 }
 
-Outcome FormSession::press(Id id) {
-    const Control* c = form_.find(id);
-    if (!c || !row(c->kind).pressed || !usable(id)) return {};
-    const ButtonRole role = c->as<ButtonRole>();
-    if (role == ButtonRole::accept) return accept();
-    if (role == ButtonRole::cancel) return {Outcome::Then::left, {}, noControl};
-    if (role == ButtonRole::next) return turnBy(id, 1);
-    if (role == ButtonRole::back) return turnBy(id, -1);
-    if (role == ButtonRole::clear) {
-        clear();
-        return {Outcome::Then::stay, {}, firstStop(form_, filling_.presence)};
+Outcome FormSession::roleOf(const Control& button) {
+    switch (button.as<ButtonRole>()) {
+        case ButtonRole::accept:
+            return accept();
+        case ButtonRole::cancel:
+            return close();
+        case ButtonRole::next:
+            return turnBy(button.id, 1);
+        case ButtonRole::back:
+            return turnBy(button.id, -1);
+        case ButtonRole::clear: {
+            clear();
+            Outcome outcome;
+            outcome.cursor = firstStop(form_, filling_.presence);
+            return outcome;
+        }
+        case ButtonRole::other:
+            break;
     }
     return {};
 }
@@ -445,13 +530,13 @@ Outcome FormSession::enter(Id inHand) {
     if (c && row(c->kind).pressed) return press(inHand);
     leave(inHand);
     const Id button = acceptButton();
-    return button ? press(button) : Outcome();
+    return button && !waiting_ ? press(button) : takeReaction();
 }
 
 Outcome FormSession::escape() {
-    if (!form_.isDialog() || !form_.root().yes(Prop::escapeCloses)) return {};
+    if (waiting_ || !form_.isDialog() || !form_.root().yes(Prop::escapeCloses)) return {};
     if (const Id button = cancelButton()) return press(button);
-    return {Outcome::Then::left, {}, noControl};
+    return close();
 }
 
 Outcome FormSession::accept() {

@@ -3,26 +3,17 @@
 // open; after every act the session says what has changed, so that nobody needs to look at all of it.
 #pragma once
 
+#include <deque>
 #include <set>
 
 #include "core/draw/draw_control.h"
+#include "core/rules/dependence.h"
+#include "core/rules/evaluate.h"
 #include "core/session/answers.h"
 #include "core/session/limits.h"
+#include "core/session/reactions.h"
 
 namespace brindel {
-
-/// Something a filler must put right, and where.
-struct Wrong {
-    Id id = noControl;
-    std::string sentence;
-};
-
-/// What a press of a button came to.
-struct Outcome {
-    enum class Then { stay, accepted, left } then = Then::stay;
-    std::vector<Wrong> wrongs;  // why it was not accepted
-    Id cursor = noControl;      // the control that gets the cursor, when it moves
-};
 
 /// What acts have changed since it was last asked.
 struct Changes {
@@ -30,6 +21,9 @@ struct Changes {
     std::set<Id> complaints;  // fields and questions beside which something else is said
     std::set<Id> visible;     // controls that are shown or hidden
     std::set<Id> enabled;     // controls that can be used or not
+    std::set<Id> wording;     // controls that read otherwise: a label's text, a prompt, a unit
+    std::set<Id> limits;      // fields that take something else, or must be filled in
+    std::set<Id> choices;     // fields that offer others
     std::set<Id> rows;        // tables with more or fewer rows; what stands around them has moved
     std::set<Id> turned;      // tabs that show another page
     bool operator==(const Changes&) const = default;
@@ -38,11 +32,14 @@ struct Changes {
 
 class FormSession {
   public:
-    /// Begins with what the form starts with. `today` is the day that "today" means.
-    FormSession(Form form, Day today);
+    /// Begins with what the form starts with. `today` is the day that "today" means, `minutes` the time of day from
+    /// midnight.
+    FormSession(Form form, Day today, int minutes = 0);
 
+    /// The form as it is now: with the rows that the filler has added, and the properties that are worked out.
     const Form& form() const { return form_; }
     Day today() const { return today_; }
+    int minutes() const { return minutes_; }
     /// What has changed since this was last called, or since the beginning.
     Changes takeChanges() { return std::exchange(changes_, {}); }
 
@@ -75,8 +72,9 @@ class FormSession {
     bool removeRow(Id table);
     bool canAddRow(Id table) const;
     bool canRemoveRow(Id table) const;
-    /// Back to what the form starts with; pages turn back to the first.
+    /// Back to what the form starts with; pages turn back to the first. Of a container, or a control, only that.
     void clear();
+    void clear(Id id);
 
     // ---- what it holds ----
 
@@ -131,35 +129,110 @@ class FormSession {
     Id acceptButton() const;
     Id cancelButton() const;
 
-    /// Presses a button: does what its role says.
+    /// The form has opened: what it does then.
+    Outcome opened();
+    /// Presses a button: what its rules say; where none of them holds, what its role says.
     Outcome press(Id id);
+    /// Presses twice: only what rules say.
+    Outcome pressTwice(Id id);
+    /// The cursor comes into a control; `leave` when it goes.
+    void enterField(Id id);
+    /// A key is pressed in a control: "F4", "Ctrl+D". True when a rule has taken it.
+    bool key(Id id, const std::string& key);
+    /// What acts that give nothing back have come to since this was last asked: typing, ticking, leaving …
+    Outcome takeReaction() { return std::exchange(reaction_, {}); }
+    /// Goes on after a question.
+    Outcome answered(bool yes);
+    /// True while a question waits for its answer: acts are passed over until it has it.
+    bool asking() const { return waiting_.has_value(); }
+    /// The filler wants to go without a reply: what the form does then; where no rule of it holds, it is left.
+    Outcome close();
+    /// What happened by itself since the form opened, the newest last.
+    const std::deque<Happened>& happened() const { return happened_; }
     /// Enter with the cursor in a control: a button in hand is pressed, else the one that accepts.
     Outcome enter(Id inHand);
-    /// Escape: the button that cancels, or leaving where the form lets Escape close it.
+    /// Escape: the button that cancels, or closing where the form lets Escape close it.
     Outcome escape();
     /// Accepts the form when nothing is wrong. Else turns to the first wrong field and gives it the cursor.
     Outcome accept();
 
+    // ---- what is worked out ----
+
+    const Dependence& dependence() const { return *work_; }
+    /// What a formula of dependence().formulas() is worth now, by its place.
+    const Scalar& worth(std::size_t place) const { return worth_[place].value; }
+
   private:
+    /// Steps that are still to be done: those of one rule, or of one answer.
+    struct Pending {
+        Event when;
+        Id at;
+        std::size_t rule;
+        std::vector<Step> steps;
+        std::size_t next = 0;
+    };
+    /// What a formula was worth when it was last worked out.
+    struct Known {
+        bool known = false;
+        Scalar value;
+    };
+
     Outcome turnBy(Id from, int step);
+    Outcome roleOf(const Control& button);
     Field field(const Control& control) const { return {form_, control, today_}; }
     void begin();
     void start(Id id);
     void hold(Id id, Entry entry);
     void judge(Id id);
+    void judgeWithin(Id id);
+    bool isRight(Id id) const;
     void say(Id id);
+    std::optional<Held> stepped(const Control& control, int steps) const;
+    void reveal(Id id, bool visible);
+    void enable(Id id, bool enabled);
+
+    // working out
+    void workAnew();
+    void settle();
+    void give(const Worked& worked, const Scalar& value);
+    void adjust(Id id, Prop prop, Value value);
+    void gather(Id id);
+    const Control* plain(Id id) const;
+    bool putValue(Id id, const Scalar& value);
+
+    // reacting
+    void done();
+    bool raise(Event event, Id id, const std::string& key = {});
+    void react();
+    void doStep(const Pending& from, const Step& step);
+    void note(Happened happened);
+    Outcome taken();
     bool madeRoomFor(const std::string& name);
     void reformed(Form form, Id table);
 
-    Form form_, designed_;  // with the rows that the filler has added; as it was designed
+    Form form_, designed_;  // as it is now; as it was designed
     std::shared_ptr<const FormIndex> index_;
     Day today_;
+    int minutes_;
     std::map<Id, Entry> entries_;
     Filling filling_;                     // how the entries look, written when they change, and what can be seen
     std::map<std::size_t, Wrong> wrong_;  // by the place in the tab order
     std::set<Id> said_;
     TurnedTo turned_;
     Changes changes_;
+
+    std::shared_ptr<const Dependence> work_;
+    std::vector<Known> worth_;     // of each formula, by its place in work_
+    std::set<std::uint32_t> due_;  // formulas to be worked out again, in their order
+
+    std::set<Id> touched_;  // whose answers have changed since rules were last asked
+    bool reacting_ = false, quiet_ = false, beginning_ = false;
+    std::vector<Pending> pending_;    // the last is done first
+    std::deque<Pending> later_;       // set off while steps were done
+    std::optional<Pending> waiting_;  // the step that asks, with both its ways
+    std::size_t reactions_ = 0;
+    Outcome reaction_;
+    std::deque<Happened> happened_;
 };
 
 }  // namespace brindel

@@ -218,6 +218,10 @@ string missing(const Field& f) {
     return said(f, l.missing, {called(f)});
 }
 
+string notRight(const Field& f) {
+    return ownOr(f.control, Prop::validMessage, said(f, Phrase::notRight, {called(f)}));
+}
+
 string limitsInWords(const Form& form, const Control& control) {
     const Limits& l = limitsOf(control);
     return l.takes ? l.takes(Field{form, control}) : "";

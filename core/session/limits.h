@@ -14,6 +14,8 @@ std::string allowedText(const Field& field, const std::string& text);
 std::string limitBroken(const Field& field, const Entry& entry);
 /// What is said of a required field that is empty.
 std::string missing(const Field& field);
+/// What is said of an answer whose condition is false: the control's own sentence, or one for all.
+std::string notRight(const Field& field);
 /// Limits in words, for hints and sheets: "2 to 25 m", "at most 12 characters"; empty when there are none.
 std::string limitsInWords(const Form& form, const Control& control);
 

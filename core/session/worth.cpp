@@ -1,38 +1,18 @@
 #include "core/session/worth.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace brindel {
 namespace {
 
-/// The table that a control lies in, its column, and its row from 0; nothing outside of tables.
-struct Spot {
-    const Control* table = nullptr;
-    std::size_t column = 0, row = 0, columns = 1;
-};
-std::optional<Spot> spotOf(const Form& form, Id id) {
-    const auto index = form.index();
-    for (const Control* c = form.find(id); c; c = form.find(c->parent)) {
-        if (!c->is().inGrid) continue;
-        Spot spot{form.find(c->parent)};
-        spot.columns = std::max<std::size_t>(1, std::get<Choices>(spot.table->get(Prop::columns)).size());
-        const std::size_t number = index->numberOfCell(c->id);
-        spot.column = number % spot.columns;
-        spot.row = number / spot.columns;
-        return spot;
-    }
-    return std::nullopt;
-}
-
-/// The field that fills a cell; null for none.
-const Control* fieldIn(const Form& form, const Spot& spot, std::size_t row) {
-    const std::size_t number = row * spot.columns + spot.column;
-    const Control* cell = number < spot.table->children.size() ? form.find(spot.table->children[number]) : nullptr;
-    const Control* field = cell && !cell->children.empty() ? form.find(cell->children.front()) : nullptr;
-    return field && isFilled(*field) ? field : nullptr;
-}
-
 Operand valueOf(const FormSession& session, const Control& c) {
+    // What is worked out and comes to an error is that error.
+    if (!c.text(Prop::workedOut).empty())
+        for (const std::uint32_t place : session.dependence().formulasOf(c.id))
+            if (session.dependence().formulas()[place].givesValue() &&
+                std::holds_alternative<FormulaError>(session.worth(place)))
+                return {{session.worth(place)}};
     const auto index = session.form().index();
     for (Id button : index->questionOf(c.id))
         if (const auto* on = std::get_if<bool>(&session.entry(button).held); on && *on)
@@ -65,37 +45,142 @@ Scalar scalarOf(const Held& held, const Control& control) {
     return *text;
 }
 
-Operand operandOf(const FormSession& session, const std::string& name, Id from) {
-    const Form& form = session.form();
-    const auto index = form.index();
-    // A question is spoken of by its own name, anything else by that of the control.
-    Id id = index->named(name);
-    if (id == noControl) id = index->answering(name);
-    const Control* c = form.find(id);
-    if (!c || !isFilled(*c)) return {{FormulaError::name}};
-    const auto spot = spotOf(form, id);
-    if (!spot) return valueOf(session, *c);
-    const auto here = from == noControl ? std::nullopt : spotOf(form, from);
-    if (here && here->table->id == spot->table->id) {
-        const Control* beside = fieldIn(form, *spot, here->row);
-        return beside ? valueOf(session, *beside) : Operand{{Scalar()}};
-    }
-    // Only the first row gives its name to the column; a later field is spoken of by itself.
-    if (spot->row > 0) return valueOf(session, *c);
+Operand operandOf(const FormSession& session, const Meaning& meaning) {
+    if (!meaning.known) return {{FormulaError::name}};
+    auto valueOf = [&](Id id) { return ::brindel::valueOf(session, *session.form().find(id)); };
+    if (!meaning.column) return meaning.fields.empty() ? Operand{{Scalar()}} : valueOf(meaning.fields.front());
     Operand column{{}, true};
-    for (std::size_t row = 0; row * spot->columns < spot->table->children.size(); ++row)
-        if (const Control* field = fieldIn(form, *spot, row))
-            for (Scalar& one : valueOf(session, *field).values) column.values.push_back(std::move(one));
+    for (Id id : meaning.fields)
+        for (Scalar& one : valueOf(id).values) column.values.push_back(std::move(one));
     return column;
 }
 
-Scalar worthOf(const FormSession& session, const Node& formula, Id from, int minutes) {
+Entry entryFrom(const Field& f, const Scalar& value) {
     Surroundings around;
-    around.valueOf = [&](const std::string& name) { return operandOf(session, name, from); };
+    around.language = f.language();
+    auto wrong = [](FormulaError error) { return Entry{{}, std::string(errorText(error))}; };
+    const AnswerType type = f.control.is().answers;
+    if (const auto* error = std::get_if<FormulaError>(&value)) return wrong(*error);
+    if (std::holds_alternative<std::monostate>(value)) return type == AnswerType::tick ? Entry{false} : Entry{};
+    auto number = [&]() { return asNumber(value, around); };
+    switch (type) {
+        case AnswerType::number: {
+            const Scalar as = number();
+            const auto* error = std::get_if<FormulaError>(&as);
+            return error ? wrong(*error) : Entry{std::get<double>(as)};
+        }
+        case AnswerType::date: {
+            const Scalar as = number();
+            const auto* serial = std::get_if<double>(&as);
+            const auto day = serial ? dayOf(std::floor(*serial)) : std::nullopt;
+            return day ? Entry{*day} : wrong(FormulaError::value);
+        }
+        case AnswerType::time: {
+            const Scalar as = number();
+            const auto* serial = std::get_if<double>(&as);
+            if (!serial || std::abs(*serial) > 1e9) return wrong(FormulaError::value);
+            return {TimeOfDay{int(std::lround((*serial - std::floor(*serial)) * 1440)) % 1440}};
+        }
+        case AnswerType::tick:
+        case AnswerType::question: {
+            const Scalar as = asLogical(value, around);
+            const auto* error = std::get_if<FormulaError>(&as);
+            return error ? wrong(*error) : Entry{std::get<bool>(as)};
+        }
+        case AnswerType::text:
+        case AnswerType::choice:
+        case AnswerType::picks: {
+            const Scalar as = asText(value);
+            const std::string text = std::holds_alternative<std::string>(as) ? std::get<std::string>(as) : "";
+            if (text.empty()) return {};
+            if (type == AnswerType::text) return {allowedText(f, text)};
+            const Result<Entry> given = givenEntry(f, text);
+            return given ? *given : Entry{{}, text};
+        }
+        default:
+            return {};
+    }
+}
+
+std::optional<Value> propertyFrom(Prop prop, const Scalar& value, const std::string& language) {
+    Surroundings around;
+    around.language = language;
+    if (std::holds_alternative<FormulaError>(value)) return std::nullopt;
+    auto number = [&]() -> std::optional<double> {
+        const Scalar as = asNumber(value, around);
+        const auto* n = std::get_if<double>(&as);
+        return n ? std::optional(*n) : std::nullopt;
+    };
+    auto fitting = [&](Value made) {
+        return misfit(prop, made).empty() ? std::optional(std::move(made)) : std::nullopt;
+    };
+    const bool nothing = std::holds_alternative<std::monostate>(value);
+    switch (row(prop).type) {
+        case Type::yesNo: {
+            const Scalar as = asLogical(value, around);
+            const auto* yes = std::get_if<bool>(&as);
+            return yes ? fitting(*yes) : std::nullopt;
+        }
+        case Type::number:
+            if (nothing) return fitting(std::string());
+            [[fallthrough]];
+        case Type::whole:
+        case Type::length: {
+            const auto n = number();
+            return n ? fitting(*n) : std::nullopt;
+        }
+        case Type::date: {
+            if (nothing) return fitting(std::string());
+            const auto n = number();
+            const auto day = n ? dayOf(std::floor(*n)) : std::nullopt;
+            return day ? fitting(isoDate(*day)) : std::nullopt;
+        }
+        case Type::time: {
+            if (nothing) return fitting(std::string());
+            const auto n = number();
+            if (!n || std::abs(*n) > 1e9) return std::nullopt;
+            return fitting(timeIn(int(std::lround((*n - std::floor(*n)) * 1440)) % 1440, "HH:mm", "en"));
+        }
+        default: {
+            const Scalar as = asText(value);
+            const auto* text = std::get_if<std::string>(&as);
+            return text ? fitting(*text) : std::nullopt;
+        }
+    }
+}
+
+namespace {
+template <class ValueOf>
+Scalar workedOut(const FormSession& session, const Node& formula, ValueOf valueOf) {
+    Surroundings around;
+    around.valueOf = std::move(valueOf);
     around.today = session.today();
-    around.minutesNow = minutes;
+    around.minutesNow = session.minutes();
     around.language = session.form().root().text(Prop::language);
     return evaluated(formula, around);
+}
+}  // namespace
+
+Scalar worthOf(const FormSession& session, const Node& formula, Id from) {
+    return workedOut(session, formula, [&](const std::string& name) {
+        return operandOf(session, meaningOf(session.form(), name, from));
+    });
+}
+
+Scalar worthOf(const FormSession& session, const Worked& worked) {
+    if (worked.inCircle) return FormulaError::circle;
+    if (worked.gathers()) {
+        // The answer that they depend on.
+        if (worked.names.empty()) return {};
+        const Operand other = operandOf(session, worked.names.front().second);
+        return other.values.empty() ? Scalar() : other.values.front();
+    }
+    if (!worked.tree) return FormulaError::name;
+    return workedOut(session, *worked.tree, [&](const std::string& name) -> Operand {
+        for (const auto& [known, meaning] : worked.names)
+            if (known == name) return operandOf(session, meaning);
+        return {{FormulaError::name}};
+    });
 }
 
 }  // namespace brindel

@@ -1,19 +1,23 @@
 // What the names in a formula stand for in a form that is being filled, and what a formula is worth there.
 #pragma once
 
-#include "core/rules/evaluate.h"
 #include "core/session/form_session.h"
 
 namespace brindel {
 
-/// What a name stands for: the value of the field of that name, nothing for one left empty. A question is the value of
-/// its chosen button, a list for several the values chosen. The name of a field in a table's first row is the whole
-/// column, with the rows that the filler has added; for a formula that stands in the same table (`from` is in it) it is
-/// the field of the formula's own row. #NAME? where the form has no field of that name.
-Operand operandOf(const FormSession& session, const std::string& name, Id from = noControl);
+/// What a name stands for: the value of its field, nothing for one left empty; a question is the value of its chosen
+/// button, a list for several the values chosen, a column a list. #NAME? where the form has no field of that name.
+Operand operandOf(const FormSession& session, const Meaning& meaning);
 /// A typed value as formulas have it: dates and times as serial numbers.
 Scalar scalarOf(const Held& held, const Control& control);
-/// What a formula of `from` is worth now. `minutes` is the time of day.
-Scalar worthOf(const FormSession& session, const Node& formula, Id from = noControl, int minutes = 0);
+/// What a field holds when a formula gives its value: a serial number is a day or a time of day, a text one of the
+/// choices. An error, or what is no value for the field, is held as an unread wording.
+Entry entryFrom(const Field& field, const Scalar& value);
+/// What a property is when a formula gives it; nothing for an error, or what does not fit.
+std::optional<Value> propertyFrom(Prop prop, const Scalar& value, const std::string& language);
+/// What a formula of `from` is worth now.
+Scalar worthOf(const FormSession& session, const Node& formula, Id from = noControl);
+/// The same for one whose names are known.
+Scalar worthOf(const FormSession& session, const Worked& worked);
 
 }  // namespace brindel

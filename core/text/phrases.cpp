@@ -46,6 +46,9 @@ constexpr Row rows[] = {
                             "Bitte zu {1} höchstens {0} wählen; gewählt {2, plural, one {ist #} other {sind #}}."}},
     {Phrase::writeTheOther, {"Write out the other answer to {0}.", "Bitte die andere Antwort zu {0} ausschreiben."}},
     {Phrase::twice, {"“{0}” is given twice.", "„{0}“ ist doppelt angegeben."}},
+    {Phrase::notRight, {"{0} is not right.", "{0} stimmt so nicht."}},
+    {Phrase::yes, {"Yes", "Ja"}},
+    {Phrase::no, {"No", "Nein"}},
 
     {Phrase::fromTo, {"{0} to {1}", "{0} bis {1}"}},
     {Phrase::orMore, {"{0} or more", "{0} oder mehr"}},

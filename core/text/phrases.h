@@ -36,6 +36,9 @@ enum class Phrase : std::uint8_t {
     atMostSoMany,
     writeTheOther,
     twice,
+    notRight,
+    yes,
+    no,
     // what a field takes, in words
     fromTo,
     orMore,

@@ -11,7 +11,7 @@ using What = JotRow::What;
 namespace {
 JotMistake mistake(const std::string& text) {
     auto rows = readJotting(text);
-    return rows ? JotMistake{0, 0, "it reads right"} : rows.error();
+    return rows ? JotMistake{0, 0, said("it reads right")} : rows.error();
 }
 JotField field(const std::string& text) {
     return readJotting(text).value().at(0).fields.at(0);
@@ -71,6 +71,24 @@ TEST(Jotting, KindsLeftOutAreGuessedByLanguage) {
     EXPECT_FALSE(field("Owner: text").guessed);
 }
 
+TEST(Jotting, WhatIsNoPlainStartIsAFormula) {
+    auto worked = [](const std::string& text) { return std::get<std::string>(*field(text).own.find(Prop::workedOut)); };
+    EXPECT_EQ(worked("Pay by: date = EDATE(dtmOn; 1)"), "EDATE(dtmOn; 1)") << "the ; within brackets parts no fields";
+    EXPECT_EQ(worked("Says: text 40 = IF(chkMast; \"up\"; \"down\")"), "IF(chkMast; \"up\"; \"down\")");
+    EXPECT_EQ(worked("Steel: check = cboHull = \"s\""), "cboHull = \"s\"");
+    EXPECT_EQ(worked("From: time = timTo - 1/24"), "timTo - 1/24");
+    EXPECT_EQ(worked("Both: text ==txtA & txtB"), "txtA & txtB");
+    EXPECT_EQ(worked("Five: number ==5"), "5");
+    for (const char* plain : {"A: number = 12.5", "A: date = today+7", "A: time = 08:30", "A: check = yes",
+                              "A: text = Smith & Sons", "A: text = Lift (travel hoist)", "A: combo [x, y] = x"})
+        EXPECT_FALSE(field(plain).own.find(Prop::workedOut)) << plain;
+    for (const char* row : {"Pay by: date = EDATE(dtmOn; 1)", "Five: number = =5", "Both: text = =txtA & txtB",
+                            "Says: text = IF(chkMast; \"up\"; \"down\")"}) {
+        EXPECT_EQ(jottingText(readJotting(row).value()), std::string(row) + "\n");
+        EXPECT_EQ(readJotting(jottingText(readJotting(row).value())).value(), readJotting(row).value());
+    }
+}
+
 TEST(Jotting, MistakesAreMarkedAtTheirPlace) {
     struct Case {
         const char* text;
@@ -82,15 +100,17 @@ TEST(Jotting, MistakesAreMarkedAtTheirPlace) {
           Case{"Boat: text 30\nHull: combo [GRP, Steel", 2, 12, "] is expected"},
           Case{"Length: number 25..2", 1, 15, "upside down"}, Case{"Reg: text /[A-Z/", 1, 10, "pattern"},
           Case{"Hull: combo", 1, 0, "needs its choices"}, Case{"When: date >= soon", 1, 11, "date such as"},
-          Case{"Łódź: date .1", 1, 0, "no decimals"}, Case{"Lift: radio [A, B] = C", 1, 0, "not among"},
+          Case{"Łódź: date .1", 1, 0, "no decimals"}, Case{"Lift: radio [A, B] = C", 1, 21, "not among"},
           Case{"[Cancel] Book", 1, 9, "button"}, Case{"A: text; : text", 1, 9, "label is expected"},
           Case{"# ", 1, 0, "title is expected"}, Case{"A: text text", 1, 8, "second kind"},
           Case{"At: time >= noon", 1, 9, "A time such as 08:30"}, Case{"A: check 30", 1, 0, "no length"},
-          Case{"A: number < 3", 1, 10, "“<” is not understood here"}}) {
+          Case{"A: number < 3", 1, 10, "“<” is not understood here"},
+          Case{"A: number = numB *", 1, 18, "ends too early"}, Case{"A: date = tomorrow", 1, 10, "2026-04-01"},
+          Case{"A: text = ==", 1, 12, "formula"}}) {
         JotMistake m = mistake(c.text);
         EXPECT_EQ(m.line, c.line) << c.text;
         EXPECT_EQ(m.column, c.column) << c.text << ": " << m.sentence;
-        EXPECT_NE(m.sentence.find(c.says), std::string::npos) << c.text << ": " << m.sentence;
+        EXPECT_NE(m.sentence.text().find(c.says), std::string::npos) << c.text << ": " << m.sentence;
     }
     EXPECT_EQ(asProblem(mistake("Boat: txt")).place, "line 1, column 7");
 }
@@ -167,7 +187,7 @@ TEST(Jotting, WhatIsWrittenReadsBackTheSame) {
         rows.push_back({What::buttons, "", {}, {{"Go ] on", true}, {"Cancel", false}}});
         const std::string text = jottingText(rows);
         auto again = readJotting(text);
-        if (!again) RC_FAIL(text + "\n" + again.error().sentence);
+        if (!again) RC_FAIL(text + "\n" + again.error().sentence.text());
         if (!(*again == rows)) RC_FAIL(text + "\n" + jottingText(*again));
     }));
 }

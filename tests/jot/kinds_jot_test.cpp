@@ -49,7 +49,8 @@ TEST(JottingKinds, MistakesAreSaid) {
              {"A: group [x] upper", "A choice group has no letter case."}}) {
         auto read = readJotting(text);
         ASSERT_FALSE(read) << text;
-        EXPECT_NE(read.error().sentence.find(sentence), std::string::npos) << text << ": " << read.error().sentence;
+        EXPECT_NE(read.error().sentence.text().find(sentence), std::string::npos)
+            << text << ": " << read.error().sentence;
     }
 }
 

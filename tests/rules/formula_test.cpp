@@ -4,6 +4,7 @@
 #include "core/rules/evaluate.h"
 #include "core/rules/formula_page.h"
 #include "core/rules/functions.h"
+#include "core/rules/signs.h"
 #include "tests/support.h"
 
 using namespace brindel;
@@ -45,7 +46,7 @@ Surroundings around() {
 
 std::string worth(const std::string& formula) {
     const auto tree = readFormula(formula);
-    if (!tree) return "does not read: " + tree.error().sentence;
+    if (!tree) return "does not read: " + tree.error().sentence.text();
     const Scalar value = evaluated(**tree, around());
     if (const auto* error = std::get_if<FormulaError>(&value)) return std::string(errorText(*error));
     return std::get<std::string>(asText(value));
@@ -98,7 +99,7 @@ TEST(Formula, MistakesAreSaidWithTheirPlace) {
                                                        {"1 + 2)", 5, 1, "closes nothing"},
                                                        {"SUM(1; 2", 3, 1, "never closed"},
                                                        {"RUOND(1)", 0, 5, "Is ROUND meant?"},
-                                                       {"LEFT()", 0, 6, "one to two arguments"},
+                                                       {"LEFT()", 0, 6, "1 to 2 arguments"},
                                                        {"\"abc", 0, 4, "quote"},
                                                        {"1,5 + 2", 0, 2, "point"},
                                                        {"a ? b", 2, 1, "no meaning"},
@@ -110,7 +111,8 @@ TEST(Formula, MistakesAreSaidWithTheirPlace) {
         ASSERT_FALSE(tree) << w.text;
         EXPECT_EQ(tree.error().at, w.at) << w.text;
         EXPECT_EQ(tree.error().length, w.length) << w.text;
-        EXPECT_NE(tree.error().sentence.find(w.says), std::string::npos) << w.text << ": " << tree.error().sentence;
+        EXPECT_NE(tree.error().sentence.text().find(w.says), std::string::npos)
+            << w.text << ": " << tree.error().sentence.text();
     }
 }
 

@@ -8,7 +8,7 @@ using namespace std::chrono;
 namespace {
 std::string refusal(FormSession& s, const std::string& name, const Answer& answer) {
     auto put = s.put(name, answer);
-    return put ? "" : put.error().sentence;
+    return put ? "" : put.error().sentence.text();
 }
 }  // namespace
 

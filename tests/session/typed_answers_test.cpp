@@ -12,7 +12,7 @@ Form inGerman(const std::string& rows) {
 }
 std::string said(FormSession& s, const std::string& name, const Answer& answer) {
     auto put = s.put(name, answer);
-    return put ? "" : put.error().sentence;
+    return put ? "" : put.error().sentence.text();
 }
 
 }  // namespace
@@ -42,7 +42,7 @@ TEST(TypedAnswers, NumbersAreReadInFull) {
                                                                    {"1 234,5", "fr", 1234.5},
                                                                    {"1’234.5", "de-CH", 1234.5},
                                                                    {"١٢٫٥", "ar-EG", 12.5},
-             {"\u061c-١٠", "ar-EG", -10},  // as ICU writes it
+                                                                   {"\u061c-١٠", "ar-EG", -10},  // as ICU writes it
                                                                    {"१२", "hi", 12},
                                                                    {"12,34,567", "hi", 1234567},
                                                                    {"123456789012345", "en", 123456789012345.0}})

@@ -1,6 +1,8 @@
 // Formulas over a form that is being filled.
 #include "core/session/worth.h"
 
+#include "core/rules/signs.h"
+
 #include "tests/session/session_support.h"
 
 using namespace brindel;
@@ -10,8 +12,8 @@ namespace {
 
 std::string worth(const FormSession& s, const std::string& formula, Id from = noControl) {
     const auto tree = readFormula(formula);
-    if (!tree) return tree.error().sentence;
-    const Scalar value = worthOf(s, **tree, from, 570);
+    if (!tree) return tree.error().sentence.text();
+    const Scalar value = worthOf(s, **tree, from);
     if (const auto* error = std::get_if<FormulaError>(&value)) return std::string(errorText(*error));
     return std::get<std::string>(asText(value));
 }
@@ -22,7 +24,7 @@ TEST(Worth, NamesAreTheTypedValuesOfFields) {
     FormSession s(jotted("Boat: text 20\nLength: number 0..30 .1 m\nFrom: date; Until: date\nStart: time\nMast: check\n"
                          "Hull: combo [g = GRP, s = Steel, Other…]\nLift: radio [c = Cradle, h = Hoist]\n"
                          "Jobs: ticks [Wash, Scrape, Antifoul]\nShed: group [open = Open yard, shed = Shed]\n"),
-                  today);
+                  today, 570);
     EXPECT_EQ(worth(s, "numLength * 2"), "0") << "nothing counts as 0";
     EXPECT_EQ(worth(s, "ISBLANK(numLength)"), "TRUE");
     s.type(id(s, "numLength"), "12.5");
@@ -65,8 +67,9 @@ TEST(Worth, AColumnIsAListFromOutsideAndTheOwnRowFromInside) {
         if (form.find(one)->is().grid) table = one;
     form = withProperty(form, {table}, Prop::rowsMost, 4.0);
     FormSession s(form, today);
-    const std::string hours = form.find(form.find(form.find(table)->children[1])->children[0])->name,
-                      price = form.find(form.find(form.find(table)->children[2])->children[0])->name;
+    const std::string hours = columnName(form, form.find(form.find(table)->children[1])->children[0]),
+                      price = columnName(form, form.find(form.find(table)->children[2])->children[0]);
+    EXPECT_EQ(hours, "numHours");
     auto cell = [&](std::size_t row, std::size_t column) {
         return s.form().find(s.form().find(table)->children[row * 3 + column])->children[0];
     };
@@ -77,6 +80,7 @@ TEST(Worth, AColumnIsAListFromOutsideAndTheOwnRowFromInside) {
     EXPECT_EQ(worth(s, hours + " * " + price, cell(1, 0)), "31.5");
     EXPECT_EQ(worth(s, hours + " * " + price, cell(0, 0)), "0") << "the price of that row is empty";
     EXPECT_EQ(worth(s, hours + " * 2"), "#VALUE!") << "a list where one value is expected";
+    EXPECT_EQ(worth(s, hours + "1 * 2"), "4") << "a field by its own name";
     // Rows that the filler adds count.
     ASSERT_TRUE(s.addRow(table));
     s.type(cell(2, 1), "7");

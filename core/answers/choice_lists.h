@@ -1,0 +1,28 @@
+// Where the choices of a field come from: typed ones, a ready list in the form's language, a run of numbers, a column
+// of a file that the form holds; and which of them are offered when they depend on another answer.
+#pragma once
+
+#include "core/model/form.h"
+#include "core/model/problem.h"
+
+namespace brindel {
+
+/// No list has more choices than this; what goes beyond is left out.
+inline constexpr std::size_t mostChoices = 10000;
+
+/// A ready list in a language ("de", "de-AT"), in the order that people expect: months and weekdays as the calendar has
+/// them, names by the language's alphabet. Values are codes where there are standard ones (ISO 3166, 4217, 639).
+Choices readyList(ReadyList which, const std::string& language);
+/// The numbers from `from` to `to`, both among them where the steps meet it; down when `to` is below. None for a step
+/// of 0 or numbers that are none.
+Choices numberRun(double from, double to, double step);
+
+/// A table as comma- or semicolon-separated values (RFC 4180; the sign that the first line has more of, or tabs).
+using TextTable = std::vector<std::vector<std::string>>;
+/// At most 20,000 rows of at most 100 columns; a problem has its line as place.
+Result<TextTable> readTable(const std::string& text);
+
+/// All choices of a control; with another answer that they depend on, those whose value it is.
+Choices choicesOf(const Control& control, const std::string& language, const std::string* group = nullptr);
+
+}  // namespace brindel
