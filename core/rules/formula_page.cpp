@@ -16,13 +16,14 @@ worth. This page is written by `brindel-cli formulas`.
 - A field's **name** is its value: a number, a text, TRUE or FALSE for a tick, the value of what is chosen. Dates are days from
   1899-12-30 and times parts of a day, so `dtmTo - dtmFrom` is a number of days. A field left empty is nothing: 0, an empty
   text or FALSE, as it is needed. A name that is no identifier stands in quotes: `$$'boat-name'`.
-- In a **table** the name of a column's first field is the field of the same row for formulas in that table, and the whole column
-  elsewhere, with the rows that fillers add: `SUM(numPrice)`.
+- In a **table** a column's name is the field of the same row for formulas in that table, and the whole column elsewhere, with the
+  rows that fillers add: `SUM(numPrice)` where the fields are numPrice1, numPrice2 …
 - **Text** stands in `"…"`; a quote in it is doubled. Numbers have a point before their decimals, whatever the language of the form.
 - **Operators**, from the tightest: a sign before (`-2 ^ 2` is 4), `%`, `^`, `*` and `/`, `+` and `-`, `&` (puts texts together), and
   `=` `<>` `<` `<=` `>` `>=`. Those that are alike go from left to right. Arguments of functions are parted by `;`.
 - **Errors** are values that spread: `#VALUE!` a wrong kind of value, `#DIV/0!` a division by nothing, `#NUM!` a number that there is
-  not, `#NAME?` an unknown name, `#N/A` not available.
+  not, `#NAME?` an unknown name, `#N/A` not available; and, beside those of the standard, `#CIRCLE!` for what needs its own value.
+- **Elsewhere.** The same trees are written as ECMAScript, over one file of functions; every case of the tests is worth the same there.
 - **Money comes out right.** Numbers are IEEE doubles, of which 15 digits count: `0.1 + 0.2 = 0.3` is TRUE, a difference that only
   the digits behind the fifteenth make is 0, and `ROUND` cuts where a person would who reads those digits, half away from zero:
   `ROUND(1.005; 2)` is 1.01. The standard allows this (6.4.7, approximate equality; 6.17.5).

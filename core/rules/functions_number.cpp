@@ -93,10 +93,10 @@ double needPositive(double x) {
 // The rows read best in long lines.
 // clang-format off
 const FunctionRow rows[] = {
-    {"ROUND", F::number, 1, 2, "number; [places]", "A number with so many places; half goes away from zero.", "ROUND(1.005; 2)", "1.01", [](A& a) -> Scalar { return roundedAt(a.number(0), places(a, 1)); }},
-    {"ROUNDUP", F::number, 1, 2, "number; [places]", "A number with so many places, away from zero.", "ROUNDUP(1.001; 2)", "1.01", [](A& a) -> Scalar { return cut(a.number(0), places(a, 1), true); }},
-    {"ROUNDDOWN", F::number, 1, 2, "number; [places]", "A number with so many places, towards zero.", "ROUNDDOWN(1.009; 2)", "1", [](A& a) -> Scalar { return cut(a.number(0), places(a, 1), false); }},
-    {"TRUNC", F::number, 1, 2, "number; [places]", "A number cut off behind so many places.", "TRUNC(-1.9)", "-1", [](A& a) -> Scalar { return cut(a.number(0), places(a, 1), false); }},
+    {"ROUND", F::number, 1, 2, "number; [places]", "A number with so many places; half goes away from zero.", "ROUND(1.005; 2)", "1.01", [](A& a) -> Scalar { const double x = a.number(0); return roundedAt(x, places(a, 1)); }},
+    {"ROUNDUP", F::number, 1, 2, "number; [places]", "A number with so many places, away from zero.", "ROUNDUP(1.001; 2)", "1.01", [](A& a) -> Scalar { const double x = a.number(0); return cut(x, places(a, 1), true); }},
+    {"ROUNDDOWN", F::number, 1, 2, "number; [places]", "A number with so many places, towards zero.", "ROUNDDOWN(1.009; 2)", "1", [](A& a) -> Scalar { const double x = a.number(0); return cut(x, places(a, 1), false); }},
+    {"TRUNC", F::number, 1, 2, "number; [places]", "A number cut off behind so many places.", "TRUNC(-1.9)", "-1", [](A& a) -> Scalar { const double x = a.number(0); return cut(x, places(a, 1), false); }},
     {"INT", F::number, 1, 1, "number", "The whole number below.", "INT(-1.5)", "-2", [](A& a) -> Scalar { return std::floor(tidied15(a.number(0))); }},
     {"CEILING", F::number, 1, 3, "number; [step]; [away from zero]", "The next multiple of a step above.", "CEILING(7; 5)", "10", [](A& a) { return stepped(a, true); }},
     {"FLOOR", F::number, 1, 3, "number; [step]; [towards zero]", "The next multiple of a step below.", "FLOOR(7; 5)", "5", [](A& a) { return stepped(a, false); }},

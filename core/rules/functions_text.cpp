@@ -213,7 +213,7 @@ const FunctionRow rows[] = {
     {"REPLACE", F::text, 4, 4, "text; from; count; new", "A text with other letters at a place.", "REPLACE(\"Wharf\"; 1; 2; \"Sc\")", "Scarf", replaced},
     {"FIND", F::text, 2, 3, "wanted; text; [from]", "The place of a wording in a text; capitals count.", "FIND(\"a\"; \"Wharf\")", "3", found},
     {"SEARCH", F::text, 2, 3, "wanted; text; [from]", "The place of a wording in a text; ? and * stand for letters, capitals do not count.", "SEARCH(\"H?R\"; \"Wharf\")", "2", searched},
-    {"EXACT", F::text, 2, 2, "text; other", "True when two texts are the same to the letter.", "EXACT(\"a\"; \"A\")", "FALSE", [](A& a) -> Scalar { return a.text(0) == a.text(1); }},
+    {"EXACT", F::text, 2, 2, "text; other", "True when two texts are the same to the letter.", "EXACT(\"a\"; \"A\")", "FALSE", [](A& a) -> Scalar { const string one = a.text(0); return one == a.text(1); }},
     {"REPT", F::text, 2, 2, "text; count", "A text several times.", "REPT(\"ab\"; 3)", "ababab", repeated},
     {"TEXT", F::text, 2, 2, "value; pattern", "A number or a date by a pattern.", "TEXT(3.5; \"0.00\")", "3.50", asPattern},
     {"VALUE", F::text, 1, 1, "text", "The number that a text says.", "VALUE(\"12.5\")", "12.5",

@@ -1,0 +1,134 @@
+#include "core/rules/ecmascript.h"
+
+#include <fmt/format.h>
+#include <unicode/decimfmt.h>
+#include <unicode/dtfmtsym.h>
+
+#include <map>
+#include <nlohmann/json.hpp>
+
+#include "core/model/values.h"
+#include "core/rules/functions.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+using What = Node::What;
+
+string narrow(const icu::UnicodeString& text) {
+    string out;
+    text.toUTF8String(out);
+    return out;
+}
+
+std::string_view operatorName(const string& sign) {
+    static const std::map<string, std::string_view> names = {{"+", "add"}, {"-", "sub"}, {"*", "mul"}, {"/", "div"},
+                                                             {"^", "pow"}, {"&", "cat"}, {"=", "eq"},  {"<>", "ne"},
+                                                             {"<", "lt"},  {">", "gt"},  {"<=", "le"}, {">=", "ge"}};
+    return names.at(sign);
+}
+
+void write(const Node& node, string& out) {
+    auto call = [&](std::string_view name) {
+        out += "F.op.";
+        out += name;
+        out += '(';
+        for (std::size_t i = 0; i < node.parts.size(); ++i) {
+            if (i) out += ", ";
+            write(*node.parts[i], out);
+        }
+        out += ')';
+    };
+    switch (node.what) {
+        case What::number:
+            out += fmt::format("{}", node.number);
+            break;
+        case What::text:
+            out += ecmascriptText(node.text);
+            break;
+        case What::logical:
+            out += node.number != 0 ? "true" : "false";
+            break;
+        case What::left_out:
+            out += "undefined";
+            break;
+        case What::name:
+            out += "$(" + ecmascriptText(node.text) + ")";
+            break;
+        case What::prefix:
+            call(node.text == "-" ? "neg" : "pos");
+            break;
+        case What::percent:
+            call("pct");
+            break;
+        case What::infix:
+            call(operatorName(node.text));
+            break;
+        case What::call:
+            out += fmt::format("F.call(\"{}\", [", node.function->name);
+            for (std::size_t i = 0; i < node.parts.size(); ++i) {
+                if (i) out += ", ";
+                write(*node.parts[i], out);
+            }
+            out += "])";
+            break;
+    }
+}
+
+}  // namespace
+
+string ecmascriptText(std::string_view text) {
+    string out = nlohmann::json(text).dump(-1, ' ', true, nlohmann::json::error_handler_t::replace);
+    // Within a page, </ would end a script.
+    for (std::size_t at = 0; (at = out.find('<', at)) != string::npos; at += 6) out.replace(at, 1, "\\u003c");
+    return out;
+}
+
+string ecmascriptOf(const Node& formula) {
+    string out;
+    write(formula, out);
+    return out;
+}
+
+string ecmascriptAround(const string& language, double today, int minutes) {
+    const icu::Locale locale((language + "@calendar=gregorian").c_str());
+    nlohmann::ordered_json around = {{"today", today}, {"minutes", minutes}, {"language", language}};
+    UErrorCode error = U_ZERO_ERROR;
+    const std::unique_ptr<icu::NumberFormat> format(icu::NumberFormat::createInstance(locale, error));
+    if (const auto* numbers = U_SUCCESS(error) ? dynamic_cast<icu::DecimalFormat*>(format.get()) : nullptr) {
+        const icu::DecimalFormatSymbols& signs = *numbers->getDecimalFormatSymbols();
+        using S = icu::DecimalFormatSymbols;
+        const int first = numbers->getGroupingSize(), second = numbers->getSecondaryGroupingSize();
+        around["decimal"] = narrow(signs.getSymbol(S::kDecimalSeparatorSymbol));
+        around["group"] = narrow(signs.getSymbol(S::kGroupingSeparatorSymbol));
+        around["groups"] = {first > 0 ? first : 3, second > 0 ? second : first > 0 ? first : 3};
+        around["leastGroup"] = std::max(1, int(numbers->getMinimumGroupingDigits()));
+        around["zero"] = int(signs.getSymbol(S::kZeroDigitSymbol).char32At(0));
+    }
+    error = U_ZERO_ERROR;
+    const icu::DateFormatSymbols names(locale, error);
+    auto list = [&](const icu::UnicodeString* from, int32_t count, int32_t skip) {
+        nlohmann::ordered_json all = nlohmann::ordered_json::array();
+        for (int32_t i = skip; i < count; ++i) all.push_back(narrow(from[i]));
+        return all;
+    };
+    using D = icu::DateFormatSymbols;
+    int32_t count = 0;
+    auto months = [&](D::DtWidthType width) {
+        const auto* from = names.getMonths(count, D::FORMAT, width);
+        return list(from, std::min(count, 12), 0);
+    };
+    auto days = [&](D::DtWidthType width) {
+        const auto* from = names.getWeekdays(count, D::FORMAT, width);
+        return list(from, std::min(count, 8), 1);
+    };
+    around["months"] = months(D::WIDE);
+    around["monthsShort"] = months(D::ABBREVIATED);
+    around["monthsNarrow"] = months(D::NARROW);
+    around["days"] = days(D::WIDE);
+    around["daysShort"] = days(D::ABBREVIATED);
+    return around.dump();
+}
+
+}  // namespace brindel

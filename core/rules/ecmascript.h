@@ -1,0 +1,23 @@
+// Formulas for where there is no Brindel: the same trees as ECMAScript expressions, over one runtime file that pages
+// and PDFs carry with them.
+#pragma once
+
+#include <string>
+#include <string_view>
+
+#include "core/rules/formula.h"
+
+namespace brindel {
+
+/// A tree as an ECMAScript expression (2017) over `F`, what brindelFormulas(around) gives, and `$`, a function that
+/// gives what a name stands for, F.named(values, list).
+std::string ecmascriptOf(const Node& formula);
+/// The runtime: one function, brindelFormulas.
+std::string_view ecmascriptRuntime();
+/// `around` of the runtime as JSON: the signs of numbers and the names of months and days in a language. `today` is a
+/// serial number.
+std::string ecmascriptAround(const std::string& language, double today, int minutes);
+/// A text as an ECMAScript literal that can stand in a page: no line break, no </ in it.
+std::string ecmascriptText(std::string_view text);
+
+}  // namespace brindel

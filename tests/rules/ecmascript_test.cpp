@@ -1,0 +1,100 @@
+// The same formulas as ECMAScript, run by node: they come to the same.
+#include "core/rules/ecmascript.h"
+
+#include <cstdlib>
+
+#include "core/rules/functions.h"
+#include "tests/rules/formula_support.h"
+
+using namespace brindel;
+using namespace brindel::test;
+
+namespace {
+
+std::string literal(const Scalar& value) {
+    if (std::holds_alternative<std::monostate>(value)) return "null";
+    if (const auto* yes = std::get_if<bool>(&value)) return *yes ? "true" : "false";
+    if (const auto* number = std::get_if<double>(&value)) return exactText(*number);
+    if (const auto* text = std::get_if<std::string>(&value)) return ecmascriptText(*text);
+    return "F.wrong.notAvailable";
+}
+
+/// What node says the formulas are worth, one after the other.
+std::vector<std::string> byNode(const std::vector<std::string>& formulas, const std::string& language = "en") {
+    std::string script(ecmascriptRuntime());
+    script += "\nconst F = brindelFormulas(" +
+              ecmascriptAround(language, *std::get_if<double>(&caseValue("day").values[0]), 570) + ");\n";
+    script += "const values = {};\n";
+    for (const char* name : {"num", "two", "zero", "word", "none", "yes", "no", "figures", "day", "leap", "bad", "list",
+                             "mixed", "words"}) {
+        const Operand operand = caseValue(name);
+        script += "values." + std::string(name) + " = F.named([";
+        for (const Scalar& one : operand.values) script += literal(one) + ", ";
+        script += std::string("], ") + (operand.list ? "true" : "false") + ");\n";
+    }
+    script += "const $ = name => values[name] || F.named([F.wrong.name], false);\nconst out = [];\n";
+    for (const std::string& formula : formulas)
+        script += "out.push(F.shown(" + ecmascriptOf(*readFormula(formula).value()) + "));\n";
+    script += "process.stdout.write(out.map(x => JSON.stringify(x)).join('\\n') + '\\n');\n";
+    const Folder folder;
+    write(folder.file("formulas.js"), script);
+    const std::string command =
+        "node " + folder.file("formulas.js") + " > " + folder.file("out") + " 2> " + folder.file("err");
+    EXPECT_EQ(std::system(command.c_str()), 0) << textOf(folder.file("err")).substr(0, 2000);
+    std::vector<std::string> worths;
+    std::istringstream lines(textOf(folder.file("out")));
+    for (std::string line; std::getline(lines, line);) worths.push_back(nlohmann::json::parse(line).get<std::string>());
+    return worths;
+}
+
+}  // namespace
+
+TEST(Ecmascript, EveryCaseIsWorthTheSameInNode) {
+    std::vector<std::string> formulas;
+    const auto cases = formulaCases();
+    for (const auto& one : cases) formulas.push_back(one.first);
+    const auto worths = byNode(formulas);
+    ASSERT_EQ(worths.size(), cases.size());
+    for (std::size_t i = 0; i < cases.size(); ++i) EXPECT_EQ(worths[i], cases[i].second) << cases[i].first;
+}
+
+TEST(Ecmascript, EveryFunctionOfTheTableIsThere) {
+    std::vector<std::string> formulas, wanted;
+    for (const FunctionRow& row : allFunctions()) {
+        formulas.emplace_back(row.example);
+        wanted.emplace_back(row.gives);
+    }
+    EXPECT_EQ(byNode(formulas), wanted);
+}
+
+TEST(Ecmascript, RandomFormulasAreWorthTheSame) {
+    std::vector<std::string> formulas;
+    EXPECT_TRUE(rc::check([&] { formulas.push_back(anyFormula(6)); }));
+    for (int i = 0; i < 3; ++i) EXPECT_TRUE(rc::check([&] { formulas.push_back(anyFormula(5)); }));
+    const auto worths = byNode(formulas);
+    ASSERT_EQ(worths.size(), formulas.size());
+    for (std::size_t i = 0; i < formulas.size(); ++i) EXPECT_EQ(worths[i], worth(formulas[i])) << formulas[i];
+}
+
+TEST(Ecmascript, NumbersAndDatesAreOfTheFormsLanguage) {
+    const std::vector<std::string> formulas = {"FIXED(1234567.5; 2)", "TEXT(DATE(2026; 3; 4); \"d. mmmm yyyy\")",
+                                               "\"1.234,5\" * 2", "UPPER(\"straße\")",
+                                               "TEXT(DATE(2026; 3; 4); \"eee\")"};
+    for (const char* language : {"de", "en", "fr", "hi", "pl", "tr"}) {
+        Surroundings here = around();
+        here.language = language;
+        std::vector<std::string> wanted;
+        for (const std::string& formula : formulas) {
+            const Scalar value = evaluated(*readFormula(formula).value(), here);
+            const auto* error = std::get_if<FormulaError>(&value);
+            wanted.push_back(error ? std::string(errorText(*error)) : std::get<std::string>(asText(value)));
+        }
+        EXPECT_EQ(byNode(formulas, language), wanted) << language;
+    }
+}
+
+TEST(Ecmascript, TextsCannotEndAPage) {
+    EXPECT_EQ(ecmascriptText("</script>\n\xE2\x80\xA8"), "\"\\u003c/script>\\n\\u2028\"");
+    EXPECT_EQ(ecmascriptOf(*readFormula("IF(numLength > 12; ; \"a\"\"b\")").value()),
+              "F.call(\"IF\", [F.op.gt($(\"numLength\"), 12), undefined, \"a\\\"b\"])");
+}
