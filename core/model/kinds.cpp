@@ -461,6 +461,17 @@ bool takesFormula(Prop prop) {
     return std::ranges::find(worked, prop) != std::end(worked);
 }
 
+const Applies* appliesWhen(Prop prop) {
+    static constexpr Applies rows[] = {
+        {Prop::choices, Prop::choicesFrom, "typed"},   {Prop::readyList, Prop::choicesFrom, "ready"},
+        {Prop::runFrom, Prop::choicesFrom, "run"},     {Prop::runTo, Prop::choicesFrom, "run"},
+        {Prop::runStep, Prop::choicesFrom, "run"},     {Prop::listText, Prop::choicesFrom, "file"},
+        {Prop::listFile, Prop::choicesFrom, "file"},   {Prop::listColumn, Prop::choicesFrom, "file"},
+        {Prop::listGroups, Prop::choicesFrom, "file"}};
+    const auto at = std::ranges::find(rows, prop, &Applies::prop);
+    return at == std::end(rows) ? nullptr : at;
+}
+
 std::size_t tokenAt(Prop prop, const Value& value) {
     const PropertyRow& r = row(prop);
     for (const Value* one : {&value, &r.fallback})

@@ -303,6 +303,15 @@ std::optional<Prop> propFrom(std::string_view key);
 bool has(Kind kind, Prop prop);
 /// True for a property that can be worked out by a formula as well as have a plain value.
 bool takesFormula(Prop prop);
+/// A property that means something only while another one has a certain token: the run of numbers of a field whose
+/// choices are a run.
+struct Applies {
+    Prop prop;
+    Prop by;
+    std::string_view token;
+};
+/// When a property applies; null for one that always does.
+const Applies* appliesWhen(Prop prop);
 /// True when a control of one kind can lie directly in one of another.
 bool canHold(Kind container, Kind child);
 /// The default of a property for a kind, whether or not the kind has it.

@@ -32,7 +32,7 @@ constexpr DoesRow does[] = {
     {Does::say, "say", "say", false, true},
     {Does::ask, "ask", "ask", false, true},
     {Does::accept, "accept", "accept the form", false, false},
-    {Does::acceptAndGoOn, "acceptAndGoOn", "accept the form and clear it for the next", false, false},
+    {Does::acceptAndGoOn, "acceptAndGoOn", "accept and clear for the next", false, false},
     {Does::leave, "leave", "leave without a reply", false, false},
     {Does::putAway, "putAway", "put the form away and keep what is filled", false, false},
     {Does::addRow, "addRow", "add a row to", true, false},

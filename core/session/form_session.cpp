@@ -28,6 +28,10 @@ void FormSession::begin() {
     form_.controls.each([&](Id id, const Control& c) {
         if (isFilled(c)) start(id);
     });
+    folded_.clear();
+    form_.controls.each([&](Id id, const Control&) {
+        if (!visible(id)) fold(id);
+    });
     work_ = dependenceIn(form_);
     worth_.clear();
     for (Id id : index_->fields()) judge(id);
@@ -62,6 +66,7 @@ void FormSession::clear() {
         const Control* old = was.find(id);
         if (old && old->own != c.own)
             for (auto* all : {&changes_.wording, &changes_.limits, &changes_.choices}) all->insert(id);
+        if (old && old->box != c.box) changes_.moved.insert(id);
     });
 }
 

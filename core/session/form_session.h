@@ -7,6 +7,7 @@
 #include <set>
 
 #include "core/draw/draw_control.h"
+#include "core/layout/folding.h"
 #include "core/rules/dependence.h"
 #include "core/rules/evaluate.h"
 #include "core/session/answers.h"
@@ -24,6 +25,7 @@ struct Changes {
     std::set<Id> wording;     // controls that read otherwise: a label's text, a prompt, a unit
     std::set<Id> limits;      // fields that take something else, or must be filled in
     std::set<Id> choices;     // fields that offer others
+    std::set<Id> moved;       // controls that stand elsewhere, or are of another size, since a frame was folded
     std::set<Id> rows;        // tables with more or fewer rows; what stands around them has moved
     std::set<Id> turned;      // tabs that show another page
     bool operator==(const Changes&) const = default;
@@ -189,6 +191,7 @@ class FormSession {
     void say(Id id);
     std::optional<Held> stepped(const Control& control, int steps) const;
     void reveal(Id id, bool visible);
+    void fold(Id id);
     void enable(Id id, bool enabled);
 
     // working out
@@ -224,6 +227,8 @@ class FormSession {
     std::shared_ptr<const Dependence> work_;
     std::vector<Known> worth_;     // of each formula, by its place in work_
     std::set<std::uint32_t> due_;  // formulas to be worked out again, in their order
+
+    std::map<Id, std::vector<Shift>> folded_;  // frames that have given their room back, and what that moved
 
     std::set<Id> touched_;  // whose answers have changed since rules were last asked
     bool reacting_ = false, quiet_ = false, beginning_ = false;

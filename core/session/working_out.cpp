@@ -71,15 +71,15 @@ void FormSession::gather(Id id) {
     const Control* now = form_.find(id);
     const Control* designed = plain(id);
     if (!now || !designed) return;
-    Control source = *now;
-    source.set(Prop::choices, designed->get(Prop::choices));
+    Control whole = *now;
+    whole.set(Prop::choices, designed->get(Prop::choices));
     std::optional<string> group;
     for (const std::uint32_t place : work_->formulasOf(id))
         if (const Worked& worked = work_->formulas()[place]; worked.gathers() && !worked.names.empty()) {
             const Scalar text = asText(worth_[place].value);
             group = std::holds_alternative<string>(text) ? std::get<string>(text) : "";
         }
-    Choices choices = choicesOf(source, form_.root().text(Prop::language), group ? &*group : nullptr);
+    Choices choices = choicesOf(whole, form_.root().text(Prop::language), group ? &*group : nullptr);
     const Choices before = now->choices();
     const bool others = now->yes(Prop::otherAnswers);
     if (choices == before && !beginning_) return;
@@ -141,7 +141,21 @@ void FormSession::reveal(Id id, bool visible) {
     if (!form_.find(id) || filling_.presence.visible(id) == visible) return;
     filling_.presence.show(id, visible);
     changes_.visible.insert(id);
+    fold(id);
     judgeWithin(id);
+}
+
+/// A frame that folds gives its room back when it is hidden, and takes it again.
+void FormSession::fold(Id id) {
+    const bool hidden = !visible(id);
+    if (hidden == folded_.contains(id) || !folds(*form_.find(id))) return;
+    const std::vector<Shift> shifts = hidden ? foldShifts(form_, filling_.presence, id) : folded_.at(id);
+    shift(form_, shifts, !hidden);
+    for (const Shift& one : shifts) changes_.moved.insert(one.id);
+    if (hidden)
+        folded_[id] = shifts;
+    else
+        folded_.erase(id);
 }
 
 void FormSession::enable(Id id, bool enabled) {

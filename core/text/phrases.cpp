@@ -49,6 +49,9 @@ constexpr Row rows[] = {
     {Phrase::notRight, {"{0} is not right.", "{0} stimmt so nicht."}},
     {Phrase::yes, {"Yes", "Ja"}},
     {Phrase::no, {"No", "Nein"}},
+    {Phrase::goOn, {"Go on", "Weiter"}},
+    {Phrase::goToAddress, {"Go to {0}?", "Zu {0} gehen?"}},
+    {Phrase::writeTo, {"Write a letter to {0}?", "Einen Brief an {0} schreiben?"}},
 
     {Phrase::fromTo, {"{0} to {1}", "{0} bis {1}"}},
     {Phrase::orMore, {"{0} or more", "{0} oder mehr"}},

@@ -39,6 +39,9 @@ enum class Phrase : std::uint8_t {
     notRight,
     yes,
     no,
+    goOn,
+    goToAddress,
+    writeTo,
     // what a field takes, in words
     fromTo,
     orMore,

@@ -66,7 +66,8 @@ TEST(Kinds, EveryFillableKindCanBeRequiredAndProtected) {
 }
 
 TEST(Kinds, MisfitsSayWhatIsExpected) {
-    EXPECT_EQ(misfit(Prop::letters, std::string("loud")), "One of asTyped, upper, lower, eachWord, first is expected here.");
+    EXPECT_EQ(misfit(Prop::letters, std::string("loud")),
+              "One of asTyped, upper, lower, eachWord, first is expected here.");
     EXPECT_NE(misfit(Prop::maxLength, 2.5), "");
     EXPECT_NE(misfit(Prop::maxLength, -1.0), "");
     EXPECT_NE(misfit(Prop::textColour, std::string("red")), "");
