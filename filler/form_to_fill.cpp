@@ -10,6 +10,7 @@
 #include "filler/choice_field.h"
 #include "filler/drawing_painter.h"
 #include "filler/ink_fields.h"
+#include "filler/say_over.h"
 #include "filler/special_widgets.h"
 #include "filler/widgets.h"
 
@@ -82,6 +83,7 @@ FormToFill::FormToFill(FormSession& session, const FontBook& fonts, double scale
     for (const auto& [id, widget] : std::map(widgets_))
         if (form.find(id)->number(Prop::rowsMost) > 0) addRowButtons(id);
     marks_ = new WrongMarks(this);
+    saying_ = new SayOver(this);
     resize(sizeHint());
     refresh();
 }
@@ -309,22 +311,26 @@ void FormToFill::apply() {
         for (Id cell : form.find(table)->children)
             if (!widgetOf(cell)) buildOne(cell, widgetOf(table));
     }
-    if (!changes.rows.empty()) {
+    const bool moves = !changes.rows.empty() || !changes.moved.empty();
+    if (moves) {
         grounds_.clear();
         layOutFor(sizeHint());
-        layRoute();
         for (const auto& [table, holder] : rowButtons_) settleRows(table);
     }
+    if (!changes.rows.empty()) layRoute();
+    std::set<Id> anew = changes.wording;
+    anew.insert(changes.choices.begin(), changes.choices.end());
+    for (Id id : anew) readAnew(id);
     for (Id id : changes.answers) showEntry(id);
     for (Id table : changes.rows) walk(form, table, [&](const Control& c, int) { showEntry(c.id); });
     for (Id id : changes.turned) showPage(id);
     for (Id id : changes.visible) settlePresence(id);
     for (Id id : changes.enabled) settlePresence(id);
-    if (!changes.visible.empty() || !changes.enabled.empty()) {
+    if (!changes.visible.empty() || !changes.enabled.empty() || !anew.empty()) {
         grounds_.clear();
         update();
     }
-    if (!changes.rows.empty() || !changes.turned.empty() || !changes.visible.empty()) {
+    if (moves || !changes.turned.empty() || !changes.visible.empty()) {
         layMarks();
     } else if (!changes.complaints.empty()) {
         for (Id id : changes.complaints) {
@@ -336,13 +342,15 @@ void FormToFill::apply() {
         }
         showMarks();
     }
-    if (!changes.rows.empty()) {
+    if (moves) {
         updateGeometry();
         resize(sizeHint());
         update();
         emit sized();
     }
-    if (!changes.empty()) emit changed(changes);
+    // What rules did is told even when it changed nothing here.
+    const std::size_t happened = session_.happened().size();
+    if (!changes.empty() || std::exchange(happened_, happened) != happened) emit this->changed(changes);
 }
 
 /// Where a field that something is said of stands; nowhere while it is on a page turned away.
@@ -402,15 +410,81 @@ void FormToFill::goTo(Id id) {
     showMarks();
 }
 
+/// Shows what an act came to: first what is said and asked, then where the cursor goes, and whether the form goes.
 void FormToFill::follow(const Outcome& outcome) {
     apply();
-    if (outcome.cursor != noControl) goTo(outcome.cursor);
-    if (outcome.then == Outcome::Then::accepted) emit accepted();
-    if (outcome.then == Outcome::Then::left) emit left();
+    const std::string& language = session_.form().root().text(Prop::language);
+    auto word = [&](Phrase which) { return toQt(phrase(which, language)); };
+    for (const std::string& one : outcome.says) saying_->say(toQt(one), {word(Phrase::goOn)}, {});
+    for (const Offer& offer : outcome.offers)
+        saying_->say(toQt(phrase(offer.letter ? Phrase::writeTo : Phrase::goToAddress, language, {offer.to})),
+                     {word(Phrase::yes), word(Phrase::no)}, [this, offer](int way) {
+                         if (way == 0) emit offerTaken(offer);
+                     });
+    if (outcome.asks)
+        saying_->say(toQt(*outcome.asks), {word(Phrase::yes), word(Phrase::no)},
+                     [this](int way) { follow(session_.answered(way == 0)); });
+    for (const std::string& name : outcome.tells) emit told(name);
+    goOn(outcome);
+}
+
+void FormToFill::goOn(const Outcome& outcome) {
+    using Then = Outcome::Then;
+    if (outcome.cursor != noControl && !saying_->isSaying()) goTo(outcome.cursor);
+    auto go = [this, outcome](int) {
+        if (outcome.cursor != noControl) goTo(outcome.cursor);
+        if (outcome.then == Then::accepted) emit accepted();
+        if (outcome.then == Then::goesOn) emit acceptedAndGoesOn(outcome.reply);
+        if (outcome.then == Then::left) emit left();
+        if (outcome.then == Then::putAway) emit putAway();
+    };
+    if (outcome.then == Then::stay && !saying_->isSaying()) return;
+    // Behind what is said: the last card that is read lets the form go.
+    if (saying_->isSaying())
+        saying_->afterAll(go);
+    else
+        go(0);
+}
+
+/// Follows what acts have come to that give nothing back.
+void FormToFill::react() {
+    if (const Outcome outcome = session_.takeReaction(); !outcome.nothing()) follow(outcome);
 }
 
 void FormToFill::press(Id id) {
     follow(session_.press(id));
+}
+
+void FormToFill::opened() {
+    follow(session_.opened());
+}
+
+void FormToFill::askToLeave() {
+    if (!saying_->isSaying()) follow(session_.close());
+}
+
+/// A control reads otherwise, or offers other choices.
+void FormToFill::readAnew(Id id) {
+    QWidget* widget = widgetOf(id);
+    const Control* c = session_.form().find(id);
+    if (!widget || !c) return;
+    const Making making{session_.form(), fonts_, scale_, session_.turned(), &session_.filling()};
+    settling_ = true;
+    const bool done = reword(widget, *c, making);
+    settling_ = false;
+    if (!done) {
+        QWidget* parent = widget->parentWidget();
+        const bool hadCursor = widget->isAncestorOf(focusWidget()) || widget == focusWidget();
+        widget->hide();
+        widget->deleteLater();
+        widgets_.erase(id);
+        buildOne(id, parent);
+        layRoute();
+        if (QWidget* fresh = widgetOf(id); fresh && hadCursor) fresh->setFocus(Qt::OtherFocusReason);
+        marks_->raise();
+        saying_->raise();
+    }
+    showEntry(id);
 }
 
 bool FormToFill::eventFilter(QObject* watched, QEvent* event) {
@@ -421,11 +495,28 @@ bool FormToFill::eventFilter(QObject* watched, QEvent* event) {
         if (event->type() == QEvent::FocusOut && why != Qt::PopupFocusReason && why != Qt::ActiveWindowFocusReason) {
             session_.leave(id);
             apply();
+            react();
+        }
+        if (event->type() == QEvent::FocusIn && why != Qt::PopupFocusReason && why != Qt::ActiveWindowFocusReason) {
+            session_.enterField(id);
+            react();
         }
         if (!session_.complaints().empty() || !session_.form().isDialog())
             QMetaObject::invokeMethod(
                 this, [this] { showMarks(); }, Qt::QueuedConnection);
     }
+    // Keys and double presses go by the rules of the control first.
+    const Id id = Id(watched->property("control").toUInt());
+    const Control* c = session_.form().find(id);
+    if (c && !c->rules.empty() && event->type() == QEvent::KeyPress) {
+        const QString key = QKeySequence(static_cast<QKeyEvent*>(event)->keyCombination()).toString();
+        if (session_.key(id, fromQt(key))) {
+            apply();
+            react();
+            return true;
+        }
+    }
+    if (c && !c->rules.empty() && event->type() == QEvent::MouseButtonDblClick) follow(session_.pressTwice(id));
     return QWidget::eventFilter(watched, event);
 }
 
@@ -438,7 +529,7 @@ void FormToFill::keyPressEvent(QKeyEvent* event) {
         return follow(session_.enter(hand));
     }
     if (event->key() == Qt::Key_Escape)
-        if (const Outcome outcome = session_.escape(); outcome.then != Outcome::Then::stay) return follow(outcome);
+        if (const Outcome outcome = session_.escape(); !outcome.nothing()) return follow(outcome);
     QWidget::keyPressEvent(event);
 }
 

@@ -12,6 +12,7 @@ class QButtonGroup;
 
 namespace brindel {
 
+class SayOver;
 class WrongMarks;
 
 class FormToFill : public QWidget {
@@ -36,6 +37,12 @@ class FormToFill : public QWidget {
     void goTo(Id id);
     /// Presses a button, as a click does.
     void press(Id id);
+    /// What the form does when it opens; call once it is shown.
+    void opened();
+    /// The filler wants to go: the form may ask first. `left` comes when it goes.
+    void askToLeave();
+    /// What the form says or asks; nothing stands there most of the time.
+    SayOver& saying() { return *saying_; }
     /// The sentence that stands beside a control now; empty when none does.
     QString wrongShown(Id id) const;
 
@@ -43,7 +50,14 @@ class FormToFill : public QWidget {
     /// The session has changed in this.
     void changed(const brindel::Changes& changes);
     void accepted();
+    /// Accepted, and cleared for the next: the reply as JSON text.
+    void acceptedAndGoesOn(const std::string& reply);
     void left();
+    void putAway();
+    /// The filler wants to go to a web address, or to write a letter.
+    void offerTaken(const brindel::Offer& offer);
+    /// A name for the host program.
+    void told(const std::string& name);
     /// The form has another size, as after a row was added.
     void sized();
 
@@ -69,6 +83,9 @@ class FormToFill : public QWidget {
     void settlePresence(Id id);
     void keepOneStop(Id radio);
     void follow(const Outcome& outcome);
+    void react();
+    void goOn(const Outcome& outcome);
+    void readAnew(Id id);
     QRect markPlace(Id id) const;
     void layMarks();
     void showMarks();
@@ -84,7 +101,9 @@ class FormToFill : public QWidget {
     std::set<Id> shut_;              // fields that the form keeps from fillers for good
     std::map<Id, QPixmap> grounds_;  // of a document's pages: what is printed, painted once
     WrongMarks* marks_ = nullptr;
+    SayOver* saying_ = nullptr;
     bool settling_ = false;
+    std::size_t happened_ = 0;  // how much had happened when that was told last
 };
 
 }  // namespace brindel

@@ -7,6 +7,7 @@
 
 #include "core/file/form_file.h"
 #include "core/file/whole_file.h"
+#include "core/text/clock.h"
 #include "core/text/phrases.h"
 #include "filler/desktop_font.h"
 #include "filler/drawing_painter.h"
@@ -31,6 +32,23 @@ bool deliver(const std::string& reply, const std::string& path, const std::strin
     return false;
 }
 
+/// The window's own ways to close it ask the form first.
+class Closing : public QObject {
+  public:
+    explicit Closing(FormToFill& view) : view_(view) {}
+
+  protected:
+    bool eventFilter(QObject*, QEvent* event) override {
+        if (event->type() != QEvent::Close) return false;
+        event->ignore();
+        view_.askToLeave();
+        return true;
+    }
+
+  private:
+    FormToFill& view_;
+};
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -47,7 +65,7 @@ int main(int argc, char** argv) {
     }
     auto opened = openForm(path);
     if (!opened) return problem(path, opened.error(), opened.error().place.empty() ? 3 : 1);
-    FormSession session(opened->form, todayHere());
+    FormSession session(opened->form, todayHere(), minutesHere());
     if (!values.empty()) {
         auto text = readWhole(values);
         if (!text) return problem(values, text.error(), 3);
@@ -122,8 +140,30 @@ int main(int argc, char** argv) {
         window->resize(view->sizeHint());
     });
     QObject::connect(view, &FormToFill::left, &qt, [&] { qt.quit(); });
+    // One reply after another: the second is reply-2.json, beside the first.
+    int replies = 0;
+    QObject::connect(view, &FormToFill::acceptedAndGoesOn, &qt, [&](const std::string& given) {
+        std::string to = reply;
+        if (++replies > 1 && !to.empty() && to != "-") {
+            const QFileInfo first(toQt(reply));
+            const QString end = first.suffix().isEmpty() ? "" : "." + first.suffix();
+            to = fromQt(first.dir().filePath(first.completeBaseName() + "-" + QString::number(replies) + end));
+        }
+        if (deliver(given, to, language)) status = 0;
+    });
+    QWidget* const top = window->window();
+    QObject::connect(view, &FormToFill::putAway, &qt, [top] { top->showMinimized(); });
+    QObject::connect(view, &FormToFill::offerTaken, &qt, [](const Offer& offer) {
+        QUrl to(toQt(offer.letter ? "mailto:" + offer.to : offer.to), QUrl::TolerantMode);
+        if (to.scheme() == "https" || to.scheme() == "http" || to.scheme() == "mailto") QDesktopServices::openUrl(to);
+    });
+    QObject::connect(view, &FormToFill::told, &qt,
+                     [](const std::string& name) { std::cerr << "signal " << spoken(name) << std::endl; });
+    Closing closing(*view);
+    top->installEventFilter(&closing);
     if (dialog) window->show();
     view->begin();
+    view->opened();
     qt.exec();
     if (dialog) rememberWindow(*window, opened->form);
     return status;

@@ -333,6 +333,33 @@ QWidget* makeWidget(const Control& control, const Making& making, QWidget* paren
     return nullptr;
 }
 
+bool reword(QWidget* widget, const Control& c, const Making& m) {
+    if (auto* label = qobject_cast<QLabel*>(widget)) {
+        label->setText(label->buddy() ? withKey(c, Prop::text) : toQt(c.text(Prop::text)));
+        return true;
+    }
+    if (auto* combo = qobject_cast<QComboBox*>(widget); combo && c.kind == Kind::comboBox) {
+        const QSignalBlocker quiet(combo);
+        const QString typed = combo->lineEdit() ? combo->lineEdit()->text() : QString();
+        combo->clear();
+        for (const Choice& choice : c.choices()) combo->addItem(toQt(choice.text));
+        const QString prompt = onPaper(m) ? QString() : toQt(c.text(Prop::prompt));
+        if (combo->lineEdit()) {
+            combo->lineEdit()->setPlaceholderText(prompt);
+            combo->setEditText(typed);
+        } else {
+            combo->setPlaceholderText(prompt);
+        }
+        combo->setCurrentIndex(-1);
+        return true;
+    }
+    if (auto* button = qobject_cast<QAbstractButton*>(widget); button && !qobject_cast<DrawnWidget*>(widget)) {
+        button->setText(withKey(c, Prop::text));
+        return true;
+    }
+    return false;
+}
+
 void showIn(QWidget* widget, const Control& c, const Shown& shown) {
     const QSignalBlocker quiet(widget);
     const QString text = toQt(shown.text);

@@ -21,6 +21,8 @@ struct Making {
 QWidget* makeWidget(const Control& control, const Making& making, QWidget* parent);
 /// Puts what a control holds into its widget, without telling anyone that it changed.
 void showIn(QWidget* widget, const Control& control, const Shown& shown);
+/// Puts another wording, other choices, another unit into the widget of a control; false when it has to be made anew.
+bool reword(QWidget* widget, const Control& control, const Making& making);
 /// The look of a control as font and colours of its widget.
 void dress(QWidget* widget, const Control& control, const Making& making);
 /// A look as a font; `pixelsPerPoint` device-independent pixels.

@@ -24,6 +24,7 @@ void FormToFill::wire(QWidget* widget, Id id) {
     widget->setProperty("control", QVariant(uint(id)));
     if (row(c->kind).pressed) {
         connect(static_cast<QAbstractButton*>(widget), &QAbstractButton::clicked, this, [this, id] { press(id); });
+        widget->installEventFilter(this);
         return;
     }
     if (!isFilled(*c)) return;
@@ -159,12 +160,14 @@ void FormToFill::typed(Id id, const QString& text) {
         settling_ = false;
     }
     apply();
+    react();
 }
 
 /// The widget shows what the session holds after an act, also where it was refused.
 void FormToFill::did(Id id) {
     showEntry(id);
     apply();
+    react();
 }
 
 }  // namespace brindel
