@@ -6,6 +6,7 @@
 #include "core/arrangement/arrangement.h"
 #include "core/jot/lay_out.h"
 #include "core/model/measures.h"
+#include "core/rules/formula.h"
 
 namespace brindel {
 namespace {
@@ -76,9 +77,22 @@ class Teller {
         if (stops(holder.children) == stops(asRead)) return;
         out.cannotSay.push_back(holder.id == rootId ? "the tab order" : "the tab order in " + told(holder));
     }
+    /// What a field is shown by, where a row can say it: nothing behind = beside it, and its label goes along.
+    string shownWhen(const Control& c) const {
+        const string* formula = c.formulas.find(Prop::visible);
+        const bool starts = !c.text(Prop::defaultText).empty() || !c.text(Prop::workedOut).empty() ||
+                            (has(c.kind, Prop::startsTicked) && c.yes(Prop::startsTicked));
+        if (!formula || !isFilled(c) || c.is().answers == AnswerType::question || starts || !readFormula(*formula))
+            return "";
+        const Control* label = labelOf(form_, c.id);
+        const string* with = label ? label->formulas.find(Prop::visible) : formula;
+        return with && *with == *formula ? *formula : "";
+    }
     void checkSaid(const Control& c) {
+        const Control* field = c.is().speaks ? form_.find(c.reference(Prop::labels)) : &c;
         for (const auto& [prop, formula] : c.formulas)
-            out.cannotSay.push_back(fmt::format("what {} of {} is worked out by", row(prop).word, told(c)));
+            if (prop != Prop::visible || !field || shownWhen(*field) != formula)
+                out.cannotSay.push_back(fmt::format("what {} of {} is worked out by", row(prop).word, told(c)));
         if (!c.rules.empty()) out.cannotSay.push_back(fmt::format("the rules of {}", told(c)));
         for (const auto& [prop, value] : c.own)
             if (std::ranges::find(sayable, prop) == std::end(sayable)) cannot(c, prop);
@@ -92,6 +106,7 @@ class Teller {
         f.own = c.own;
         for (Prop prop : {Prop::text, Prop::holdsTo, Prop::lines, Prop::alignAcross, Prop::alignDown}) f.own.drop(prop);
         if (c.ownName) f.name = c.name;
+        f.shownWhen = shownWhen(c);
         if (c.is().answers == AnswerType::text && c.as<Lines>() == Lines::many) {
             f.own.set(Prop::lines, string("many"));
             // Roughly the size it has: jotting speaks of characters and lines.

@@ -8,6 +8,7 @@
 #include "core/model/kinds.h"
 #include "core/naming/identifiers.h"
 #include "core/rules/formula.h"
+#include "core/text/fonts.h"
 #include "core/text/words.h"
 
 namespace brindel::jot {
@@ -130,6 +131,14 @@ void readWord(Line& line, Parts& p) {
         const std::size_t number = line.at();
         while (digit(line.peek()) || line.peek() == U'.') line.take();
         return readStep(line.from(number), p, begin);
+    }
+    if (word == "if") {
+        line.skipBlanks();
+        const int at = line.column();
+        p.shownWhen = line.rest();
+        if (const auto tree = readFormula(p.shownWhen); !tree)
+            throw Mistake{at + int(characterCount(p.shownWhen.substr(0, tree.error().at))), tree.error().sentence};
+        return;
     }
     if (word == "secret") return void(p.secret = true);
     if (word == "several") return void(p.many = true);

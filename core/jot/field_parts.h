@@ -19,7 +19,8 @@ struct Parts {
     bool required = false, secret = false, many = false;
     string letters, pattern, earliest, latest, name, hint, quoted, datePattern, unit, access, value;
     bool hasValue = false;
-    int valueAt = 0;  // the column of what stands behind =
+    int valueAt = 0;   // the column of what stands behind =
+    string shownWhen;  // the formula behind if
 };
 
 /// Reads a row from where it stands to its end. Throws a Mistake at what it does not understand.

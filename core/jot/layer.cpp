@@ -197,6 +197,7 @@ Id Layer::addLabel(const std::string& text, Box box, bool endsAtField) {
 void Layer::addField(const JotField& f, Id label, Box box, bool broad) {
     Id field = add(f.kind, box, [&](Control& x) {
         x.own = f.own;
+        x.formulas.set(Prop::visible, f.shownWhen);
         if (wordedItself(f)) x.set(Prop::text, f.label);
         x.name = f.name;
         x.ownName = !f.name.empty();
@@ -207,7 +208,10 @@ void Layer::addField(const JotField& f, Id label, Box box, bool broad) {
             return cellKind(heading, form.root().text(Prop::language));
         });
     if (label != noControl)
-        form = changed(std::move(form), label, [&](Control& l) { l.set(Prop::labels, Reference{field}); });
+        form = changed(std::move(form), label, [&](Control& l) {
+            l.set(Prop::labels, Reference{field});
+            l.formulas.set(Prop::visible, f.shownWhen);
+        });
 }
 
 void Layer::loneField(const JotField& f, const Columns& c) {

@@ -28,6 +28,7 @@ struct JotField {
     int columns = 0;       // width in characters, when it was given; 0 when not
     int rows = 0;          // height in lines; 0 when not given
     Props own;
+    std::string shownWhen = {};  // a formula; empty for always
     bool operator==(const JotField&) const = default;
 };
 

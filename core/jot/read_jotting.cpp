@@ -66,6 +66,7 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     JotField f;
     f.label = label;
     f.name = p.name;
+    f.shownWhen = p.shownWhen;
     auto refuse = [&](bool given, const char* part) {
         if (given) throw Mistake{column, said("A {} has no {}.", wordPart(row(f.kind).word), part)};
     };

@@ -124,6 +124,7 @@ string fieldText(const JotField& f) {
     if (string hint = textOf(f.own, Prop::hint); !hint.empty()) text += " (" + escaped(hint, "()") + ")";
     if (!f.name.empty()) text += " @" + f.name;
     if (row(f.kind).answers == AnswerType::tick && yes(f.own, Prop::startsTicked)) text += " = yes";
+    if (!f.shownWhen.empty()) return text + " if " + escaped(f.shownWhen, "");
     for (Prop prop : {Prop::defaultText, Prop::workedOut})
         if (string value = textOf(f.own, prop); !value.empty())
             text += " = " + (prop != Prop::workedOut                               ? escaped(value, ";")

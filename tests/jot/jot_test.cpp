@@ -89,6 +89,19 @@ TEST(Jotting, WhatIsNoPlainStartIsAFormula) {
     }
 }
 
+TEST(Jotting, IfBehindARowSaysWhenItIsShown) {
+    EXPECT_EQ(field("Height: number m ! if chkMast").shownWhen, "chkMast");
+    EXPECT_EQ(field("Other: text 20 if cboHull = \"Steel; painted\"").shownWhen, "cboHull = \"Steel; painted\"");
+    const std::string rows = "Mast: check\nHeight: number m if chkMast\nRigged: check if chkMast\n";
+    const Form form = jotted(rows);
+    EXPECT_EQ(*named(form, "numHeight").formulas.find(Prop::visible), "chkMast");
+    EXPECT_EQ(*labelOf(form, named(form, "numHeight").id)->formulas.find(Prop::visible), "chkMast");
+    EXPECT_EQ(*named(form, "chkRigged").formulas.find(Prop::visible), "chkMast");
+    const AsJotting told = asJotting(form);
+    EXPECT_TRUE(told.cannotSay.empty()) << told.cannotSay.front();
+    EXPECT_NE(jottingText(told.rows).find("Height: number m if chkMast"), std::string::npos) << jottingText(told.rows);
+}
+
 TEST(Jotting, MistakesAreMarkedAtTheirPlace) {
     struct Case {
         const char* text;
@@ -106,7 +119,7 @@ TEST(Jotting, MistakesAreMarkedAtTheirPlace) {
           Case{"At: time >= noon", 1, 9, "A time such as 08:30"}, Case{"A: check 30", 1, 0, "no length"},
           Case{"A: number < 3", 1, 10, "“<” is not understood here"},
           Case{"A: number = numB *", 1, 18, "ends too early"}, Case{"A: date = tomorrow", 1, 10, "2026-04-01"},
-          Case{"A: text = ==", 1, 12, "formula"}}) {
+          Case{"A: text = ==", 1, 12, "formula"}, Case{"A: text if (b", 1, 11, "never closed"}}) {
         JotMistake m = mistake(c.text);
         EXPECT_EQ(m.line, c.line) << c.text;
         EXPECT_EQ(m.column, c.column) << c.text << ": " << m.sentence;
