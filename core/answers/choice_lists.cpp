@@ -274,6 +274,42 @@ Result<TextTable> readTable(const string& text) {
     return table;
 }
 
+Choices choicesFromLines(const string& lines) {
+    Choices all;
+    std::size_t at = 0;
+    while (at <= lines.size() && all.size() < mostChoices) {
+        const std::size_t end = std::min(lines.find('\n', at), lines.size());
+        const string line = lines.substr(at, end - at);
+        at = end + 1;
+        const std::size_t tab = line.find('\t'), sign = line.find(" = ");
+        const std::size_t cut = tab != string::npos ? tab : sign;
+        const string text = trimmed(cut == string::npos ? line : line.substr(cut + (tab != string::npos ? 1 : 3)));
+        const string value = cut == string::npos ? text : trimmed(line.substr(0, cut));
+        if (!text.empty() || !value.empty()) all.push_back({value.empty() ? text : value, text.empty() ? value : text});
+    }
+    return all;
+}
+
+string choicesAsLines(const Choices& choices) {
+    string lines;
+    for (const Choice& c : choices)
+        lines += (lines.empty() ? "" : "\n") + (c.value == c.text ? c.text : c.value + " = " + c.text);
+    return lines;
+}
+
+Choices sortedChoices(Choices choices, const string& language) {
+    byAlphabet(choices, icu::Locale::createCanonical(language.c_str()));
+    return choices;
+}
+
+Choices withoutDoubles(const Choices& choices) {
+    Choices once;
+    std::set<string> seen;
+    for (const Choice& c : choices)
+        if (seen.insert(c.text).second) once.push_back(c);
+    return once;
+}
+
 Choices choicesOf(const Control& c, const string& language, const string* group) {
     Choices all;
     switch (c.as<ChoicesFrom>()) {

@@ -22,6 +22,16 @@ using TextTable = std::vector<std::vector<std::string>>;
 /// At most 20,000 rows of at most 100 columns; a problem has its line as place.
 Result<TextTable> readTable(const std::string& text);
 
+/// Lines as people paste them, a choice a line: "value = text", "value<tab>text", or the text alone. Empty lines are
+/// passed over.
+Choices choicesFromLines(const std::string& lines);
+/// The same the other way round.
+std::string choicesAsLines(const Choices& choices);
+/// By the alphabet of a language; those that are alike keep their order.
+Choices sortedChoices(Choices choices, const std::string& language);
+/// Each choice once, where it comes first; two are alike when their texts are.
+Choices withoutDoubles(const Choices& choices);
+
 /// All choices of a control; with another answer that they depend on, those whose value it is.
 Choices choicesOf(const Control& control, const std::string& language, const std::string* group = nullptr);
 

@@ -49,6 +49,19 @@ TEST(ChoiceLists, RunsOfNumbers) {
     EXPECT_EQ(numberRun(0, 1, 1e-12).size(), mostChoices);
 }
 
+TEST(ChoiceLists, LinesAsTheyArePasted) {
+    const Choices all = choicesFromLines("GRP\ns = Steel\r\n\nt\tTimber\n  GRP  \n");
+    EXPECT_EQ(all, (Choices{{"GRP", "GRP"}, {"s", "Steel"}, {"t", "Timber"}, {"GRP", "GRP"}}));
+    EXPECT_EQ(choicesAsLines(all), "GRP\ns = Steel\nt = Timber\nGRP");
+    EXPECT_EQ(withoutDoubles(all).size(), 3u);
+    EXPECT_EQ(texts(sortedChoices(choicesFromLines("Zelt\nÄpfel\nApfel\nBoot"), "de")),
+              (std::vector<std::string>{"Apfel", "Äpfel", "Boot", "Zelt"}));
+    EXPECT_EQ(choicesFromLines("").size(), 0u);
+    std::string many;
+    for (int i = 0; i < 20000; ++i) many += std::to_string(i) + "\n";
+    EXPECT_EQ(choicesFromLines(many).size(), mostChoices);
+}
+
 TEST(ChoiceLists, TablesOfText) {
     const auto table = readTable("Pontoon;Berth\r\nA;\"A1; by the crane\"\r\n\r\nB;\"B \"\"2\"\"\"\n");
     ASSERT_TRUE(table);
