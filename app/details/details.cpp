@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/details/editors.h"
+#include "app/details/formula_edit.h"
 #include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
@@ -80,8 +81,41 @@ void Details::showAgain() {
             kinds.push_back(c->kind);
     // Several of one kind have no name or label to share, so one and many are different panels.
     if (desk_.selection().size() > 1) kinds.push_back(Kind::dialog);
-    if (kinds != shownKinds_ || !body_) rebuild(kinds);
+    // Rows of formulas are others than those of plain values.
+    std::vector<std::pair<Id, Prop>> formulas;
+    if (desk_.selectionOrForm().size() == 1)
+        if (const Control* c = desk_.form().find(desk_.selectionOrForm().front()))
+            for (const auto& [prop, formula] : c->formulas) formulas.emplace_back(c->id, prop);
+    if (formulas != shownFormulas_ || (addingFormula_ && addingTo_ != desk_.lead())) {
+        addingFormula_.reset();
+        shownFormulas_ = formulas;
+        kinds.empty() ? void() : rebuild(kinds);
+    } else if (kinds != shownKinds_ || !body_) {
+        rebuild(kinds);
+    }
+    addingTo_ = desk_.lead();
     fill();
+}
+
+/// A property that is worked out: its formula in place of its plain value.
+void Details::addFormulaRow(Id id, Prop prop) {
+    const PropertyRow& r = row(prop);
+    auto* edit = new FormulaEdit(desk_, id, body_);
+    edit->edit().setObjectName("edit-" + toQt(std::string(r.key)));
+    editors_[prop] = edit;
+    addRow(r.group, Words::shown(r.word), edit, Words::shown(r.help));
+    connect(edit, &FormulaEdit::finished, this, [this, id, prop, &r](const QString& formula) {
+        addingFormula_.reset();
+        desk_.edit(withFormula(desk_.form(), {id}, prop, fromQt(formula)),
+                   Words::tr("Work out: %1").arg(Words::shown(r.word).toLower()));
+        QMetaObject::invokeMethod(this, &Details::showAgain, Qt::QueuedConnection);
+    });
+    fillers_.push_back([this, id, prop, edit] {
+        const Control* c = desk_.form().find(id);
+        const std::string* formula = c ? c->formulas.find(prop) : nullptr;
+        if (!edit->edit().hasFocus() || !edit->edit().document()->isModified())
+            edit->setFormula(formula ? toQt(*formula) : QString());
+    });
 }
 
 QVBoxLayout* Details::groupLayout(Group group) {
@@ -126,6 +160,16 @@ QLabel* Details::addRow(Group group, const QString& word, QWidget* editor, const
     return label;
 }
 
+/// False for a property that means nothing as the others are set: a ready list where choices are typed.
+bool Details::appliesHere(Prop prop) const {
+    const Applies* when = appliesWhen(prop);
+    if (!when) return true;
+    return std::ranges::any_of(desk_.selectionOrForm(), [&](Id id) {
+        const Control* c = desk_.form().find(id);
+        return c && (!has(c->kind, when->by) || c->text(when->by) == when->token);
+    });
+}
+
 /// Shows the rows that have all the words that were typed, in whatever group; all of them when nothing is.
 void Details::sift() {
     const QStringList words = sought_.split(' ', Qt::SkipEmptyParts);
@@ -133,8 +177,9 @@ void Details::sift() {
     for (const Row& r : rows_) {
         const bool fits = std::ranges::all_of(
             words, [&](const QString& word) { return r.words.contains(word, Qt::CaseInsensitive); });
-        r.line->setVisible(fits);
-        if (fits) found.insert(r.group);
+        const bool applies = !r.prop || appliesHere(*r.prop);
+        r.line->setVisible(fits && applies);
+        if (fits && applies) found.insert(r.group);
     }
     for (const auto& [group, holder] : groups_) {
         const bool any = found.contains(group);
@@ -423,6 +468,12 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
         for (Prop prop : props) {
             const PropertyRow& r = row(prop);
             if (r.group != group) continue;
+            if (ids.size() == 1 && takesFormula(prop)) {
+                if (desk_.form().find(ids[0])->formulas.find(prop) || addingFormula_ == prop) {
+                    addFormulaRow(ids[0], prop);
+                    continue;
+                }
+            }
             Editor editor = makeEditor(
                 r, desk_,
                 [this, prop, &r](std::optional<Value> value) {
@@ -430,9 +481,15 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
                     Ids targets = desk_.selectionOrForm();
                     QString name = Words::tr("Set %1").arg(Words::shown(r.word).toLower());
                     Form next = desk_.form();
-                    if (prop == Prop::text || prop == Prop::title) {
+                    const auto* wording = value ? std::get_if<std::string>(&*value) : nullptr;
+                    const bool formula = wording && wording->starts_with('=') && takesFormula(prop);
+                    if ((prop == Prop::text || prop == Prop::title) && !formula) {
                         for (Id id : targets) next = reworded(next, id, std::get<std::string>(*value));
                         name = Words::tr("Reword");
+                    } else if (const auto* typed = value ? std::get_if<std::string>(&*value) : nullptr;
+                               typed && typed->starts_with('=') && takesFormula(prop)) {
+                        next = withFormula(next, targets, prop, fromQt(toQt(typed->substr(1)).trimmed()));
+                        name = Words::tr("Work out: %1").arg(Words::shown(r.word).toLower());
                     } else if (prop == Prop::accessKey) {
                         for (Id id : targets) next = withKeySet(next, id, std::get<std::string>(*value));
                     } else {
@@ -440,11 +497,31 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
                     }
                     desk_.edit(refitted(next, targets, desk_.fonts()), name);
                     filling_ = false;
-                    fill();
+                    // Another way to get choices, or a formula, has other rows.
+                    QMetaObject::invokeMethod(this, &Details::showAgain, Qt::QueuedConnection);
                 },
                 body_, r.type == Type::colour ? contrastWith(prop) : nullptr);
             editors_[prop] = editor.widget;
             QLabel* word = addRow(group, Words::shown(r.word), editor.widget, Words::shown(r.help));
+            rows_.back().prop = prop;
+            // Into a field = is typed; a tick has a button for it.
+            if (ids.size() == 1 && takesFormula(prop) && r.type == Type::yesNo) {
+                auto* work = new QToolButton(word->parentWidget());
+                work->setObjectName("workOut-" + toQt(std::string(r.key)));
+                work->setText("=");
+                work->setToolTip(Words::tr("Works it out by a formula."));
+                work->setAccessibleName(Words::tr("Work out by a formula: %1").arg(word->text()));
+                work->setFixedSize(16, 20);
+                work->setAutoRaise(true);
+                work->setFocusPolicy(Qt::NoFocus);
+                word->parentWidget()->layout()->addWidget(work);
+                connect(work, &QToolButton::clicked, this, [this, prop] {
+                    addingFormula_ = prop;
+                    rebuild(shownKinds_);
+                    fill();
+                    if (QWidget* edit = editorOf(prop)) edit->setFocus(Qt::OtherFocusReason);
+                });
+            }
             if (isLook(prop)) {
                 // What is set by hand over the style is told apart, and can be dropped.
                 auto* drop = new QToolButton(word->parentWidget());
@@ -522,6 +599,7 @@ void Details::fill() {
     filling_ = true;
     for (const auto& again : fillers_) again();
     filling_ = false;
+    sift();
 }
 
 }  // namespace brindel

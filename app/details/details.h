@@ -30,6 +30,8 @@ class Details : public QScrollArea {
     void rebuild(const std::vector<Kind>& kinds);
     void fill();
     void sift();
+    bool appliesHere(Prop prop) const;
+    void addFormulaRow(Id id, Prop prop);
     QVBoxLayout* groupLayout(Group group);
     QLabel* addRow(Group group, const QString& word, QWidget* editor, const QString& help);
     QWidget* editorFor(const PropertyRow& row);
@@ -42,6 +44,9 @@ class Details : public QScrollArea {
 
     Desk& desk_;
     std::vector<Kind> shownKinds_;
+    std::vector<std::pair<Id, Prop>> shownFormulas_;  // of the one that is selected
+    std::optional<Prop> addingFormula_;               // a formula that has a field, but nothing in it yet
+    Id addingTo_ = noControl;
     QWidget* body_ = nullptr;
     QLabel* title_ = nullptr;
     QLabel* where_ = nullptr;
@@ -53,6 +58,7 @@ class Details : public QScrollArea {
         QWidget* line;
         Group group;
         QString words;  // that it is found by
+        std::optional<Prop> prop = {};
     };
     std::vector<Row> rows_;
     QString sought_;

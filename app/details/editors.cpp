@@ -6,6 +6,9 @@
 
 #include "app/theme/theme.h"
 #include "app/words.h"
+#include "core/answers/choice_lists.h"
+#include "core/file/whole_file.h"
+#include "core/rules/formula.h"
 #include "core/text/words.h"
 #include "filler/drawing_painter.h"
 
@@ -32,18 +35,18 @@ QString valueText(const PropertyRow& r, const std::optional<Value>& value) {
     if (const auto* number = std::get_if<double>(&*value))
         return *number == 0 && r.type == Type::whole ? QString() : toQt(exactText(*number));
     if (const auto* text = std::get_if<std::string>(&*value)) return toQt(*text);
-    if (const auto* choices = std::get_if<Choices>(&*value)) {
-        QStringList lines;
-        for (const Choice& c : *choices)
-            lines << (c.value == c.text ? toQt(c.text) : toQt(c.value) + " = " + toQt(c.text));
-        return lines.join('\n');
-    }
+    if (const auto* choices = std::get_if<Choices>(&*value)) return toQt(choicesAsLines(*choices));
     return {};
 }
 
 /// The value that typed text means for a property; a sentence when it means none.
 tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) {
     const std::string plain = fromQt(text);
+    // Where a formula can stand, = begins one.
+    if (takesFormula(r.prop) && text.trimmed().startsWith('=')) {
+        if (const auto tree = readFormula(plain); !tree) return tl::unexpected(Words::shown(tree.error().sentence));
+        return Value(fromQt(text.trimmed()));
+    }
     switch (r.type) {
         case Type::number:
         case Type::whole:
@@ -66,19 +69,8 @@ tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) 
                     Words::tr("%1 takes a time like 08:30; “%2” is none.").arg(Words::shown(r.word), text.trimmed()));
             return Value(time ? timeIn(*time, "HH:mm", "en") : std::string());
         }
-        case Type::choices: {
-            Choices choices;
-            for (const QString& line : text.split('\n')) {
-                const QString one = line.trimmed();
-                if (one.isEmpty()) continue;
-                const qsizetype at = one.indexOf(" = ");
-                if (at > 0)
-                    choices.push_back({fromQt(one.left(at).trimmed()), fromQt(one.mid(at + 3).trimmed())});
-                else
-                    choices.push_back({fromQt(one), fromQt(one)});
-            }
-            return Value(choices);
-        }
+        case Type::choices:
+            return Value(choicesFromLines(plain));
         case Type::date:
             if (auto wrong = dateMisfit(plain); !wrong.empty())
                 return tl::unexpected(Words::tr("%1: %2").arg(Words::shown(r.word), Words::shown(wrong)));
@@ -161,6 +153,20 @@ class AreaEdit : public QPlainTextEdit {
             if (leftIt && document()->isModified()) leftIt();
             return;
         }
+        // A line goes up or down, and the cursor with it.
+        const bool up = event->key() == Qt::Key_Up;
+        if ((up || event->key() == Qt::Key_Down) && event->modifiers() & Qt::AltModifier) {
+            QStringList lines = toPlainText().split('\n');
+            const int at = textCursor().blockNumber(), to = at + (up ? -1 : 1), column = textCursor().positionInBlock();
+            if (to < 0 || to >= lines.size()) return;
+            lines.swapItemsAt(at, to);
+            QTextCursor cursor = textCursor();
+            cursor.select(QTextCursor::Document);
+            cursor.insertText(lines.join('\n'));
+            cursor.setPosition(document()->findBlockByNumber(to).position() + column);
+            setTextCursor(cursor);
+            return;
+        }
         QPlainTextEdit::keyPressEvent(event);
     }
 };
@@ -184,6 +190,107 @@ Editor areaEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
                 if (edit->toPlainText() != text) edit->setPlainText(text);
                 edit->document()->setModified(false);
                 edit->setPlaceholderText(value ? QString() : Words::tr("differ"));
+            }};
+}
+
+/// Choices, a line each: pasted, sorted, moved with Alt and an arrow, each once.
+Editor choicesEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
+    auto* holder = new QWidget(parent);
+    holder->setProperty("spans", true);
+    auto* column = new QVBoxLayout(holder);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(2);
+    const Editor area = areaEditor(r, desk, changed, holder);
+    auto* edit = static_cast<QPlainTextEdit*>(area.widget);
+    edit->setObjectName("choices");
+    edit->setPlaceholderText(Words::tr("One a line, as they are pasted; value = text, or two columns."));
+    column->addWidget(edit);
+    holder->setFocusProxy(edit);
+    auto* line = new QHBoxLayout;
+    line->setSpacing(4);
+    auto button = [&](const char* name, const QString& word, const QString& tip, std::function<Choices(Choices)> turn) {
+        auto* b = new QToolButton(holder);
+        b->setObjectName(name);
+        b->setText(word);
+        b->setToolTip(tip);
+        b->setFont(bodyFont(12));
+        line->addWidget(b);
+        QObject::connect(b, &QToolButton::clicked, edit, [edit, turn, changed] {
+            const Choices next = turn(choicesFromLines(fromQt(edit->toPlainText())));
+            edit->document()->setModified(false);
+            changed(Value(next));
+        });
+    };
+    button("sortChoices", Words::tr("Sort"), Words::tr("By the alphabet of the form's language."),
+           [&desk](Choices all) { return sortedChoices(std::move(all), desk.form().root().text(Prop::language)); });
+    button("choicesOnce", Words::tr("Each once"), Words::tr("Takes out what is there twice."),
+           [](Choices all) { return withoutDoubles(all); });
+    line->addStretch(1);
+    column->addLayout(line);
+    return {holder, area.show};
+}
+
+/// A list that is held in the form: where it is from, what is in it, and how to renew it.
+Editor listEditor(const PropertyRow&, Desk& desk, Changed, QWidget* parent) {
+    auto* holder = new QWidget(parent);
+    auto* column = new QVBoxLayout(holder);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(2);
+    auto* says = new QLabel(holder);
+    says->setObjectName("listSays");
+    says->setFont(bodyFont(12));
+    says->setWordWrap(true);
+    column->addWidget(says);
+    auto* line = new QHBoxLayout;
+    line->setSpacing(4);
+    auto take = [&desk](const QString& path) {
+        const auto text = readWhole(fromQt(path), 100000);
+        if (!text) return desk.say(QFileInfo(path).fileName() + ": " + Words::shown(text.error().sentence), true);
+        const auto table = readTable(*text);
+        if (!table)
+            return desk.say(QFileInfo(path).fileName() + " " + toQt(table.error().place) + ": " +
+                                Words::shown(table.error().sentence),
+                            true);
+        Form next = withProperty(desk.form(), desk.selection(), Prop::listText, *text);
+        next = withProperty(next, desk.selection(), Prop::listFile, fromQt(path));
+        desk.edit(next, Words::tr("Take a list from %1").arg(QFileInfo(path).fileName()));
+    };
+    auto* pick = new QToolButton(holder);
+    pick->setObjectName("takeList");
+    pick->setText(Words::tr("Take from a file…"));
+    pick->setToolTip(
+        Words::tr("Columns parted by commas, semicolons or tabs, with a heading each. The form holds them."));
+    auto* renew = new QToolButton(holder);
+    renew->setObjectName("renewList");
+    renew->setText(Words::tr("Renew"));
+    renew->setToolTip(Words::tr("Reads the same file again."));
+    for (QToolButton* b : {pick, renew}) {
+        b->setFont(bodyFont(12));
+        line->addWidget(b);
+    }
+    line->addStretch(1);
+    column->addLayout(line);
+    QObject::connect(pick, &QToolButton::clicked, holder, [holder, take] {
+        const QString path = QFileDialog::getOpenFileName(holder, Words::tr("Take a list from a file"), {},
+                                                          Words::tr("Lists (*.csv *.tsv *.txt)"));
+        if (!path.isEmpty()) take(path);
+    });
+    auto fileOf = [&desk] {
+        const Control* c = desk.form().find(desk.lead());
+        return c && has(c->kind, Prop::listFile) ? toQt(c->text(Prop::listFile)) : QString();
+    };
+    QObject::connect(renew, &QToolButton::clicked, holder, [take, fileOf] { take(fileOf()); });
+    return {holder, [says, renew, fileOf](std::optional<Value> value) {
+                const auto* text = value ? std::get_if<std::string>(&*value) : nullptr;
+                const auto table = readTable(text ? *text : "");
+                if (!table || table->empty()) {
+                    says->setText(Words::tr("Nothing is taken yet."));
+                } else {
+                    QStringList heads;
+                    for (const std::string& head : table->front()) heads << toQt(head);
+                    says->setText(Words::tr("%1 rows; columns: %2").arg(table->size() - 1).arg(heads.join(", ")));
+                }
+                renew->setEnabled(!fileOf().isEmpty());
             }};
 }
 
@@ -266,9 +373,11 @@ Editor makeEditor(const PropertyRow& row, Desk& desk, Changed changed, QWidget* 
     switch (row.type) {
         case Type::yesNo:
             return yesNoEditor(row, desk, std::move(changed), parent);
-        case Type::longText:
         case Type::choices:
-            return areaEditor(row, desk, std::move(changed), parent);
+            return choicesEditor(row, desk, std::move(changed), parent);
+        case Type::longText:
+            return row.prop == Prop::listText ? listEditor(row, desk, std::move(changed), parent)
+                                              : areaEditor(row, desk, std::move(changed), parent);
         case Type::oneOf:
         case Type::style:
         case Type::reference:

@@ -2,6 +2,7 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "app/passes/rules_strip.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/naming/names.h"
@@ -45,6 +46,9 @@ void Rail::count() {
     const auto stops = stopsOf(form).size(), clashes = keyClashes(form).size();
     counts_[Pass::order] = {stops == 0 ? QString() : QString::number(clashes ? clashes : stops), clashes > 0,
                             stops > 0 && clashes == 0};
+    const RulesCount rules = rulesCount(form);
+    counts_[Pass::rules] = {rules.all == 0 ? QString() : QString::number(rules.wrong ? rules.wrong : rules.all),
+                            rules.wrong > 0, rules.all > 0 && rules.wrong == 0};
     update();
 }
 

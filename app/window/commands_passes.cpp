@@ -3,16 +3,21 @@
 #include "app/passes/name_strip.h"
 #include "app/passes/order_layer.h"
 #include "app/passes/order_strip.h"
+#include "app/passes/rules_panel.h"
+#include "app/passes/rules_strip.h"
 #include "app/window/main_window_p.h"
 #include "core/edit/routing.h"
 
 namespace brindel {
 
 bool MainWindow::editing(const MainWindow& w) {
-    return layingOut(w) || naming(w) || ordering(w);
+    return layingOut(w) || naming(w) || ordering(w) || ruling(w);
 }
 bool MainWindow::naming(const MainWindow& w) {
     return w.desk_->pass() == Pass::name;
+}
+bool MainWindow::ruling(const MainWindow& w) {
+    return w.desk_->pass() == Pass::rules;
 }
 bool MainWindow::ordering(const MainWindow& w) {
     return w.desk_->pass() == Pass::order;
@@ -58,6 +63,12 @@ std::vector<MainWindow::Command> MainWindow::passCommands() {
          [](W& w) {
              w.setPass(Pass::order);
              w.orderStrip_->chooseKeys();
+         }},
+        {"", "Edit", "", "", nullptr},
+        {"addRule", "Edit", "Add a rule", "Ctrl+Shift+U",
+         [](W& w) {
+             w.setPass(Pass::rules);
+             w.rulesPanel_->addRule();
          }},
     };
 }

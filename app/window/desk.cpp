@@ -4,6 +4,7 @@
 
 #include "app/words.h"
 #include "core/layout/bounds.h"
+#include "core/text/clock.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -13,7 +14,7 @@ const std::vector<PassRow>& passes() {
         {Pass::layOut, "lay-out", "Lay out", "Put controls on the form and line them up.", true},
         {Pass::name, "name", "Name", "Names every control by a scheme, so that code and data can refer to it.", true},
         {Pass::order, "order", "Order", "Sets where the Tab key goes, and which keys press which buttons.", true},
-        {Pass::rules, "rules", "Rules", "Sets what is worked out, what shows when, and what buttons do.", false},
+        {Pass::rules, "rules", "Rules", "Sets what is worked out, what shows when, and what buttons do.", true},
         {Pass::protect, "protect", "Protect", "Decides what fillers may touch, and seals the form with a password.",
          false},
         {Pass::tryOut, "try", "Try", "Fills the form in as a filler would.", true},
@@ -28,6 +29,22 @@ Desk::Desk(Form form, QObject* parent) : QObject(parent), history_(form), savedF
 const std::map<Id, NameStanding>& Desk::names() const {
     if (!names_) names_ = nameStandings(form());
     return *names_;
+}
+
+const FormSession& Desk::starting() const {
+    if (!starting_ || !startingOf_.controls.sameAs(form().controls)) {
+        startingOf_ = form();
+        starting_ = std::make_unique<FormSession>(form(), todayHere(), minutesHere());
+        starting_->take(tried_);
+    }
+    return *starting_;
+}
+
+void Desk::keepTried(Reply tried) {
+    // What belongs to another form is refused as a whole: the name of this one does not matter here.
+    tried.form.clear();
+    tried_ = std::move(tried);
+    starting_.reset();
 }
 
 bool Desk::edit(Form next, const QString& name, std::optional<Ids> select, const QString& run) {

@@ -10,6 +10,7 @@
 #include "core/edit/edits.h"
 #include "core/edit/history.h"
 #include "core/naming/names.h"
+#include "core/session/form_session.h"
 #include "core/text/fonts.h"
 
 namespace brindel {
@@ -56,6 +57,11 @@ class Desk : public QObject {
     std::shared_ptr<const FontBook> sharedFonts() const { return fonts_; }
     const Form& form() const { return history_.now(); }
     const History& history() const { return history_; }
+
+    /// The form as it opens, or with what was filled in when it was last tried: what formulas are worth there.
+    const FormSession& starting() const;
+    /// What was filled in, to go on from.
+    void keepTried(Reply tried);
 
     /// How the names of the form stand; worked out once for each form that lies on the desk.
     const std::map<Id, NameStanding>& names() const;
@@ -142,6 +148,9 @@ class Desk : public QObject {
     History history_;
     Form savedForm_;
     mutable std::optional<std::map<Id, NameStanding>> names_;
+    mutable std::unique_ptr<FormSession> starting_;
+    mutable Form startingOf_;
+    Reply tried_;
     Ids selection_;
     TurnedTo turned_;
     Pass pass_ = Pass::layOut;

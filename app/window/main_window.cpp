@@ -11,6 +11,9 @@
 #include "app/passes/order_layer.h"
 #include "app/passes/order_panel.h"
 #include "app/passes/order_strip.h"
+#include "app/passes/rules_layer.h"
+#include "app/passes/rules_panel.h"
+#include "app/passes/rules_strip.h"
 #include "app/rail/rail.h"
 #include "app/sheet/sheet.h"
 #include "app/strip/strip.h"
@@ -118,11 +121,15 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     strip_ = new Strip(*desk_, middle);
     nameLayer_ = new NameLayer(*desk_, this);
     orderLayer_ = new OrderLayer(*desk_, this);
+    rulesLayer_ = new RulesLayer(*desk_, this);
+    rulesPanel_ = new RulesPanel(*desk_);
     nameStrip_ = new NameStrip(*desk_);
     orderStrip_ = new OrderStrip(*desk_, *orderLayer_);
+    rulesStrip_ = new RulesStrip(*desk_, *rulesPanel_);
     strips_ = new QStackedWidget(middle);
     strips_->setFixedHeight(56);
-    for (QWidget* strip : std::initializer_list<QWidget*>{strip_, nameStrip_, orderStrip_}) strips_->addWidget(strip);
+    for (QWidget* strip : std::initializer_list<QWidget*>{strip_, nameStrip_, orderStrip_, rulesStrip_})
+        strips_->addWidget(strip);
     middle_ = new QStackedWidget(middle);
     sheetArea_ = new QScrollArea;
     sheetArea_->setFrameShape(QFrame::NoFrame);
@@ -177,6 +184,11 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     orderPanel_ = new OrderPanel(*desk_);
     right_->addWidget(namePanel_);
     right_->addWidget(orderPanel_);
+    right_->addWidget(rulesPanel_);
+    connect(rulesLayer_, &RulesLayer::editAsked, rulesPanel_, [this] {
+        rulesPanel_->setFocus(Qt::OtherFocusReason);
+        rulesPanel_->focusFirst();
+    });
     connect(nameStrip_, &NameStrip::rightAsked, namePanel_, &NamePanel::putRight);
     connect(orderLayer_, &OrderLayer::changed, this, [this] {
         sheet_->update();
@@ -314,9 +326,11 @@ void MainWindow::setPass(Pass pass) {
     orderLayer_->setLaying(false);
     sheet_->setLayer(pass == Pass::name    ? static_cast<SheetLayer*>(nameLayer_)
                      : pass == Pass::order ? static_cast<SheetLayer*>(orderLayer_)
+                     : pass == Pass::rules ? static_cast<SheetLayer*>(rulesLayer_)
                                            : nullptr);
     strips_->setCurrentWidget(pass == Pass::name    ? static_cast<QWidget*>(nameStrip_)
                               : pass == Pass::order ? orderStrip_
+                              : pass == Pass::rules ? rulesStrip_
                                                     : static_cast<QWidget*>(strip_));
     jotLine_->setVisible(pass == Pass::layOut);
     passLine_->setFixedHeight(jotLine_->height());
@@ -340,7 +354,11 @@ void MainWindow::refreshPassLine() {
          QT_TRANSLATE_NOOP("Words",
                            "Drag along the controls to lay the route. Tab goes through it, Alt with an arrow "
                            "moves a stop, Space skips "
-                           "it.")}};
+                           "it.")},
+        {Pass::rules, QT_TRANSLATE_NOOP(
+                          "Words",
+                          "Click a control to see what it does and what is done to it. A full line: a formula looks at "
+                          "it. A broken line: a rule acts on it.")}};
     auto said = lines.find(pass);
     const bool keys = pass == Pass::order && orderLayer_->showsKeys();
     passLine_->setText(keys ? Words::tr("Tab goes on to the next control; a letter typed there is its key, Backspace "

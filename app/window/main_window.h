@@ -26,6 +26,9 @@ class NameStrip;
 class OrderLayer;
 class OrderPanel;
 class OrderStrip;
+class RulesLayer;
+class RulesPanel;
+class RulesStrip;
 class Outline;
 class Rail;
 class SelectionBar;
@@ -70,6 +73,9 @@ class MainWindow : public QMainWindow {
     OrderLayer& orderLayer() { return *orderLayer_; }
     OrderPanel& orderPanel() { return *orderPanel_; }
     OrderStrip& orderStrip() { return *orderStrip_; }
+    RulesLayer& rulesLayer() { return *rulesLayer_; }
+    RulesPanel& rulesPanel() { return *rulesPanel_; }
+    RulesStrip& rulesStrip() { return *rulesStrip_; }
     /// Every key as Markdown, from the tables that the menus and the sheet are made of.
     QString keysPage() const;
     /// Goes on with work that was left unsaved. Its record goes only once this process keeps the same.
@@ -105,6 +111,7 @@ class MainWindow : public QMainWindow {
     static bool editing(const MainWindow& w);
     static bool naming(const MainWindow& w);
     static bool ordering(const MainWindow& w);
+    static bool ruling(const MainWindow& w);
     static bool some(const MainWindow& w);
     static bool two(const MainWindow& w);
     static bool three(const MainWindow& w);
@@ -154,6 +161,9 @@ class MainWindow : public QMainWindow {
     OrderLayer* orderLayer_;
     OrderPanel* orderPanel_;
     OrderStrip* orderStrip_;
+    RulesLayer* rulesLayer_;
+    RulesPanel* rulesPanel_;
+    RulesStrip* rulesStrip_;
     Sheet* sheet_;
     QScrollArea* sheetArea_;
     Details* details_;

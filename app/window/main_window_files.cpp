@@ -8,6 +8,7 @@
 #include "core/file/keepsake.h"
 #include "core/file/whole_file.h"
 #include "core/session/form_session.h"
+#include "core/text/clock.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -129,8 +130,8 @@ void MainWindow::askExport(const Target& target) {
         QString("%1 (*.%2)").arg(Words::shown(target.files), toQt(target.key)));
     if (path.isEmpty()) return;
     // What "today" starts with is worked out as a filler would have it.
-    const FormSession session(form, todayHere());
-    auto bytes = target.made(form, desk_->fonts(), session.filling(), {.scale = 2});
+    const FormSession session(form, todayHere(), minutesHere());
+    auto bytes = target.made(session.form(), desk_->fonts(), session.filling(), {.scale = 2});
     auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
     if (written)
         desk_->say(Words::tr("Written: %1.").arg(QFileInfo(path).fileName()));

@@ -6,6 +6,7 @@
 #include "app/details/styles_panel.h"
 #include "app/outline/outline.h"
 #include "app/passes/name_strip.h"
+#include "app/passes/rules_strip.h"
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
 #include "app/window/find_box.h"
@@ -13,6 +14,7 @@
 #include "app/window/main_window_p.h"
 #include "app/window/try_pane.h"
 #include "app/words.h"
+#include "core/edit/ready_rules.h"
 #include "core/model/style_keys.h"
 #include "core/naming/schemes.h"
 #include "filler/drawing_painter.h"
@@ -42,9 +44,12 @@ void MainWindow::refreshRight() {
                             : pass == Pass::tryOut ? 1
                             : pass == Pass::name   ? 4
                             : pass == Pass::order  ? 5
+                            : pass == Pass::rules  ? 6
                                                    : 2);
     // The list of names needs more room than the details; a small window gives it less.
-    const int wanted = std::max(panelWidth_, pass == Pass::name ? (width() >= 1200 ? 420 : 330) : 0);
+    const int wanted = std::max(panelWidth_, pass == Pass::name    ? (width() >= 1200 ? 420 : 330)
+                                             : pass == Pass::rules ? (width() >= 1200 ? 350 : 300)
+                                                                   : 0);
     // However wide the panel was made, the sheet keeps room for a form.
     right_->setFixedWidth(std::min(wanted, std::max(268, width() - 640)));
     if (right_->currentWidget() == styles_) styles_->choose(styles_->chosen());
@@ -116,6 +121,12 @@ void MainWindow::find() {
                        Words::tr("names like %1").arg(toQt(nameFor(s, Kind::textBox, "Boat name"))), "", [this, &s] {
                            setPass(Pass::name);
                            nameStrip_->proposeScheme(s);
+                       }});
+    for (const ReadyRule& rule : readyRules())
+        all.push_back({Words::tr("Ready rule: %1").arg(Words::shown(rule.word)), Words::shown(rule.does), "",
+                       [this, key = std::string(rule.key)] {
+                           setPass(Pass::rules);
+                           rulesStrip_->setReady(key);
                        }});
     for (const PassRow& r : passes())
         all.push_back({Words::shown(r.word), Words::tr("pass  Ctrl+%1").arg(int(r.pass) + 1), "",

@@ -3,8 +3,11 @@
 
 #include "app/sheet/sheet.h"
 #include "app/window/main_window_p.h"
+#include "core/edit/ready_rules.h"
 #include "core/model/look_sets.h"
 #include "core/naming/schemes.h"
+#include "core/rules/functions.h"
+#include "core/rules/telling.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -37,6 +40,11 @@ QStringList MainWindow::tableWords() const {
     auto addText = [&](const QString& text) { add(fromQt(text)); };
     for (const auto& [keys, does] : sheetKeys()) addText(keys), addText(does);
     for (const PassKey& k : passKeys()) addText(k.keys), addText(k.does);
+    for (const EventRow& e : allEvents()) add(e.word);
+    for (const DoesRow& d : allDoes()) add(d.word);
+    for (const RelationRow& r : allRelations()) add(r.word);
+    for (const FunctionRow& f : allFunctions()) add(f.help);
+    for (const ReadyRule& r : readyRules()) add(r.word), add(r.needs), add(r.does);
     for (const Command& c : commands()) {
         add(c.menu);
         add(c.word);

@@ -7,6 +7,8 @@
 #include "app/words.h"
 #include "core/layout/resizing.h"
 #include "core/model/measures.h"
+#include "core/rules/telling.h"
+#include "core/text/clock.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -117,7 +119,7 @@ TryPane::TryPane(Desk& desk, QWidget* parent) : QScrollArea(parent), desk_(desk)
 
 void TryPane::begin(double zoom) {
     end();
-    session_ = std::make_unique<FormSession>(desk_.form(), todayHere());
+    session_ = std::make_unique<FormSession>(desk_.form(), todayHere(), minutesHere());
     for (const auto& [tabs, page] : desk_.turned()) session_->turn(tabs, page);
     const double scale = zoom * measuresFor(desk_.form()).pixels;
     view_ = new FormToFill(*session_, desk_.fonts(), scale);
@@ -125,8 +127,19 @@ void TryPane::begin(double zoom) {
     connect(view_, &FormToFill::changed, this, &TryPane::changed);
     connect(view_, &FormToFill::accepted, this, [this] { emit over(true); });
     connect(view_, &FormToFill::left, this, [this] { emit over(false); });
+    connect(view_, &FormToFill::acceptedAndGoesOn, this,
+            [this] { emit noted(Words::tr("Accepted, and cleared for the next.")); });
+    connect(view_, &FormToFill::putAway, this, [this] { emit noted(Words::tr("Put away, with what is filled in.")); });
+    connect(view_, &FormToFill::told, this, [this](const std::string& name) {
+        emit noted(Words::tr("The host program is told “%1”.").arg(toQt(name)));
+    });
+    connect(view_, &FormToFill::offerTaken, this, [this](const Offer& offer) {
+        emit noted((offer.letter ? Words::tr("A letter to %1 would be written.") : Words::tr("%1 would be opened."))
+                       .arg(toQt(offer.to)));
+    });
     view_->show();
     view_->begin();
+    view_->opened();
     emit began();
 }
 
@@ -134,6 +147,10 @@ void TryPane::end() {
     // The widgets go before the session that they show.
     delete takeWidget();
     view_ = nullptr;
+    if (session_) {
+        // Formulas show what they come to with it.
+        if (auto reply = readReply(session_->reply())) desk_.keepTried(std::move(*reply));
+    }
     session_.reset();
 }
 
@@ -163,7 +180,17 @@ TryDetails::TryDetails(Desk& desk, TryPane& pane, QWidget* parent) : QWidget(par
     table_->setSelectionMode(QAbstractItemView::NoSelection);
     table_->setShowGrid(false);
     table_->setFocusPolicy(Qt::NoFocus);
-    column->addWidget(table_, 1);
+    column->addWidget(table_, 3);
+    happenedTitle_ = new QLabel(Words::tr("What happened"), this);
+    happenedTitle_->setFont(bodyFont(12, true));
+    column->addWidget(happenedTitle_);
+    happened_ = new QListWidget(this);
+    happened_->setObjectName("happened");
+    happened_->setFont(bodyFont(12));
+    happened_->setWordWrap(true);
+    happened_->setSelectionMode(QAbstractItemView::NoSelection);
+    happened_->setFocusPolicy(Qt::NoFocus);
+    column->addWidget(happened_, 2);
     auto* row = new QHBoxLayout;
     auto* again = new QPushButton(Words::tr("Start again"), this);
     auto* back = new QPushButton(Words::tr("Back to the design"), this);
@@ -182,6 +209,11 @@ TryDetails::TryDetails(Desk& desk, TryPane& pane, QWidget* parent) : QWidget(par
     connect(&pane, &TryPane::began, this, &TryDetails::showAgain);
     connect(&pane, &TryPane::changed, this, &TryDetails::showChanged);
     connect(&pane, &TryPane::over, this, &TryDetails::showOver);
+    connect(&pane, &TryPane::noted, this, [this](const QString& words) {
+        showHappened();
+        happened_->addItem(words);
+        happened_->scrollToBottom();
+    });
 }
 
 QString TryDetails::verdict() const {
@@ -196,6 +228,35 @@ void TryDetails::showVerdict() {
                                                           : Words::tr("%1 things are left to put right: %2"))
                                    .arg(session.wrongCount())
                                    .arg(toQt(first->sentence)));
+}
+
+/// What the form did by itself, the newest last; only forms that have rules show it.
+void TryDetails::showHappened() {
+    const FormSession& session = *pane_.session();
+    bool rules = false;
+    session.form().controls.each([&](Id, const Control& c) { rules = rules || !c.rules.empty(); });
+    happenedTitle_->setVisible(rules);
+    happened_->setVisible(rules);
+    const auto& all = session.happened();
+    if (!rules || all.size() == shownHappened_) return;
+    if (all.size() < shownHappened_ || all.size() == mostHappened) happened_->clear(), shownHappened_ = 0;
+    const Form& form = session.form();
+    for (std::size_t i = shownHappened_; i < all.size(); ++i) {
+        const Happened& one = all[i];
+        const Control* at = form.find(one.at);
+        if (!at || one.rule >= at->rules.size()) continue;
+        QString words;
+        if (one.stopped)
+            words = Words::tr("Stopped: rules set each other off without end.");
+        else if (!one.does)
+            words = Words::shown(whenTold(form, *at, at->rules[one.rule]));
+        else
+            words = "   " + Words::shown(stepTold(
+                                form, {*one.does, one.on, fromQt("\"" + toQt(one.with).replace('"', "\"\"") + "\"")}));
+        happened_->addItem(words);
+    }
+    shownHappened_ = all.size();
+    happened_->scrollToBottom();
 }
 
 void TryDetails::showRow(int row, Id id) {
@@ -219,6 +280,9 @@ void TryDetails::showAgain() {
     FormSession* session = pane_.session();
     if (!session) return;
     showVerdict();
+    happened_->clear();
+    shownHappened_ = 0;
+    showHappened();
     rows_.clear();
     table_->setRowCount(int(session->fields().size()));
     for (Id id : session->fields()) {
@@ -231,6 +295,7 @@ void TryDetails::showAgain() {
 void TryDetails::showChanged(const Changes& changes) {
     FormSession* session = pane_.session();
     if (!session) return;
+    showHappened();
     if (!changes.rows.empty()) return showAgain();
     for (Id id : changes.answers)
         if (auto at = rows_.find(session->asked(id)); at != rows_.end()) showRow(at->second, at->first);

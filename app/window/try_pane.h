@@ -9,6 +9,7 @@
 #include "filler/form_to_fill.h"
 
 class QLabel;
+class QListWidget;
 class QTableWidget;
 
 namespace brindel {
@@ -27,6 +28,8 @@ class TryPane : public QScrollArea {
     void began();
     void changed(const brindel::Changes& changes);
     void over(bool accepted);
+    /// Something that Try only tells: a letter that would be written, a signal.
+    void noted(const QString& words);
 
   private:
     Desk& desk_;
@@ -49,11 +52,15 @@ class TryDetails : public QWidget {
     void showChanged(const Changes& changes);
     void showRow(int row, Id id);
     void showVerdict();
+    void showHappened();
     void showOver(bool accepted);
     Desk& desk_;
     TryPane& pane_;
     QLabel* verdict_;
     QTableWidget* table_;
+    QLabel* happenedTitle_;
+    QListWidget* happened_;
+    std::size_t shownHappened_ = 0;
     std::map<Id, int> rows_;  // of fields and questions
 };
 

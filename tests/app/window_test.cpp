@@ -248,7 +248,7 @@ TEST(Window, ChoicesAreEditedAsLines) {
     Hands hands(jotted("Hull: combo [GRP, Steel]\n"));
     hands.desk().select({hands.at("cboHull").id});
     Hands::settle();
-    auto* choices = qobject_cast<QPlainTextEdit*>(hands.window.details().editorOf(Prop::choices));
+    auto* choices = hands.window.details().editorOf(Prop::choices)->findChild<QPlainTextEdit*>("choices");
     ASSERT_NE(choices, nullptr);
     EXPECT_EQ(choices->toPlainText(), "GRP\nSteel");
     choices->setFocus();

@@ -1,0 +1,421 @@
+#include "app/passes/rule_card.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "app/details/formula_edit.h"
+#include "app/theme/theme.h"
+#include "app/words.h"
+#include "core/answers/answering.h"
+#include "core/rules/telling.h"
+#include "filler/drawing_painter.h"
+
+namespace brindel {
+namespace {
+
+/// A list to pick from that fits a narrow panel, and that the wheel does not change.
+class Pick : public QComboBox {
+  public:
+    Pick(const QString& name, const QString& says, QWidget* parent) : QComboBox(parent) {
+        setObjectName(name);
+        setAccessibleName(says);
+        setToolTip(says);
+        setFixedHeight(26);
+        setMinimumContentsLength(5);
+        setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+    }
+
+  protected:
+    void wheelEvent(QWheelEvent* event) override { event->ignore(); }
+};
+
+/// The events that a control can have.
+std::vector<Event> eventsOf(const Control& c) {
+    if (c.id == rootId) return {Event::opens, Event::closes};
+    if (c.is().pressed) return {Event::pressed, Event::doublePressed, Event::key};
+    std::vector<Event> all;
+    if (c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question)
+        all = {Event::ticked, Event::unticked};
+    if (isFilled(c)) all.insert(all.end(), {Event::changed, Event::complete, Event::entered, Event::left, Event::key});
+    return all;
+}
+
+/// What a step can be done to.
+bool takes(Does does, const Control& c) {
+    switch (does) {
+        case Does::turn:
+            return c.is().turned || c.is().paper;
+        case Does::show:
+        case Does::hide:
+        case Does::turnOver:
+            return has(c.kind, Prop::visible);
+        case Does::enable:
+        case Does::disable:
+            return has(c.kind, Prop::enabled);
+        case Does::set:
+            return isFilled(c);
+        case Does::clear:
+            return isFilled(c) || c.is().holds || c.id == rootId;
+        case Does::cursor:
+            return c.is().tabbed;
+        case Does::addRow:
+        case Does::removeRow:
+            return c.is().grid;
+        default:
+            return false;
+    }
+}
+
+QString calledInList(const Form& form, const Control& c) {
+    if (c.id == rootId) return Words::tr("the form");
+    QString words = toQt(calledBy(form, c)).simplified();
+    while (words.endsWith(':')) words.chop(1);
+    if (words.isEmpty()) words = Words::shown(c.is().word);
+    return words.size() > 40 ? words.left(38) + "…" : words;
+}
+
+void fillTargets(QComboBox* box, const Form& form, Does does, Id now) {
+    walk(form, rootId, [&](const Control& c, int) {
+        if (takes(does, c)) box->addItem(calledInList(form, c), uint(c.id));
+    });
+    int at = box->findData(uint(now));
+    if (at < 0) {
+        box->setPlaceholderText(now == noControl ? Words::tr("pick one") : Words::tr("gone"));
+        at = -1;
+    }
+    box->setCurrentIndex(at);
+}
+
+}  // namespace
+
+QString operandShown(const std::string& formula) {
+    const auto tree = readFormula(formula);
+    if (tree && (*tree)->what == Node::What::text) return toQt((*tree)->text);
+    if (tree && (*tree)->what == Node::What::number) return toQt(formula);
+    return formula.empty() ? QString() : "= " + toQt(formula);
+}
+
+std::string operandTyped(const Form& form, const QString& typed, bool asText) {
+    const QString text = typed.trimmed();
+    if (text.startsWith('=')) return fromQt(text.mid(1).trimmed());
+    if (!asText) return typedOperand(form, fromQt(text));
+    return fromQt("\"" + QString(text).replace('"', "\"\"") + "\"");
+}
+
+RuleCard::RuleCard(Desk& desk, Id of, std::size_t number, QWidget* parent)
+    : QFrame(parent), desk_(desk), of_(of), number_(number) {
+    setObjectName("ruleCard");
+    setStyleSheet(QString("QFrame#ruleCard { background: %1; border: 1px solid %2; border-radius: 5px; }")
+                      .arg(tokens().paper.name(), tokens().line.name()));
+    lines_ = new QVBoxLayout(this);
+    lines_->setContentsMargins(8, 8, 8, 6);
+    lines_->setSpacing(4);
+    addWhen();
+    addIf();
+    addSteps(rule().steps, {}, 0);
+
+    auto* tail = line();
+    auto button = [&](const char* name, const QString& word, const QString& tip, auto does) {
+        auto* b = new QToolButton(tail);
+        b->setObjectName(QString("rule%1-%2").arg(number_).arg(name));
+        b->setText(word);
+        b->setToolTip(tip);
+        b->setFont(bodyFont(11));
+        b->setAutoRaise(true);
+        b->setStyleSheet(QString("color: %1;").arg(tokens().tawnyDark.name()));
+        tail->layout()->addWidget(b);
+        connect(b, &QToolButton::clicked, this, does);
+        return b;
+    };
+    button("step", Words::tr("And then…"), Words::tr("One more step."),
+           [this] { change(Words::tr("Add a step"), [](Rule& r) { r.steps.push_back({Does::say}); }); });
+    static_cast<QHBoxLayout*>(tail->layout())->addStretch(1);
+    auto* off = button("off", rule().off ? Words::tr("Switch on") : Words::tr("Switch off"),
+                       Words::tr("A rule that is switched off is kept, but not asked."), [this] {
+                           change(rule().off ? Words::tr("Switch a rule on") : Words::tr("Switch a rule off"),
+                                  [](Rule& r) { r.off = !r.off; });
+                       });
+    off->setCheckable(false);
+    button("remove", Words::tr("Remove"), Words::tr("Takes the rule away."), [this] {
+        Rules rules = desk_.form().find(of_)->rules;
+        rules.erase(rules.begin() + long(number_));
+        desk_.edit(withRules(desk_.form(), of_, rules), Words::tr("Remove a rule"));
+    });
+    if (rule().off)
+        for (QWidget* one : findChildren<QWidget*>())
+            if (qobject_cast<QComboBox*>(one) || qobject_cast<QLineEdit*>(one)) one->setEnabled(false);
+}
+
+const Rule& RuleCard::rule() const {
+    static const Rule none;
+    const Control* c = desk_.form().find(of_);
+    return c && number_ < c->rules.size() ? c->rules[number_] : none;
+}
+
+void RuleCard::change(const QString& name, const std::function<void(Rule&)>& change) {
+    const Control* c = desk_.form().find(of_);
+    if (!c || number_ >= c->rules.size()) return;
+    Rules rules = c->rules;
+    change(rules[number_]);
+    desk_.edit(withRules(desk_.form(), of_, rules), name);
+}
+
+QWidget* RuleCard::line(int depth) {
+    auto* holder = new QWidget(this);
+    auto* row = new QHBoxLayout(holder);
+    row->setContentsMargins(depth * 12, 0, 0, 0);
+    row->setSpacing(4);
+    lines_->addWidget(holder);
+    return holder;
+}
+
+namespace {
+QLabel* word(QWidget* line, const QString& text, int wide = 34) {
+    auto* label = new QLabel(text, line);
+    label->setFont(bodyFont(12));
+    label->setProperty("secondary", true);
+    label->setFixedWidth(wide);
+    line->layout()->addWidget(label);
+    return label;
+}
+}  // namespace
+
+void RuleCard::addWhen() {
+    const Control& c = *desk_.form().find(of_);
+    auto* when = line();
+    word(when, Words::tr("When"));
+    auto* event = new Pick(QString("rule%1-when").arg(number_), Words::tr("When the rule is asked"), when);
+    for (Event one : eventsOf(c))
+        event->addItem(
+            row(one).ofForm ? Words::shown(row(one).word) : Words::tr("it %1").arg(Words::shown(row(one).word)),
+            int(one));
+    int at = event->findData(int(rule().when));
+    if (at < 0) {
+        event->addItem(Words::shown(row(rule().when).word), int(rule().when));
+        at = event->count() - 1;
+    }
+    event->setCurrentIndex(at);
+    when->layout()->addWidget(event);
+    connect(event, &QComboBox::activated, this, [this, event] {
+        change(Words::tr("Change when a rule is asked"), [&](Rule& r) {
+            r.when = Event(event->currentData().toInt());
+            if (r.when != Event::key) r.key.clear();
+        });
+    });
+    if (rule().when != Event::key) return;
+    auto* key = new QLineEdit(toQt(rule().key), when);
+    key->setObjectName(QString("rule%1-key").arg(number_));
+    key->setAccessibleName(Words::tr("The key, such as F4 or Ctrl+D"));
+    key->setToolTip(key->accessibleName());
+    key->setPlaceholderText("F4");
+    key->setFixedSize(64, 26);
+    when->layout()->addWidget(key);
+    connect(key, &QLineEdit::editingFinished, this, [this, key] {
+        if (!key->isModified()) return;
+        change(Words::tr("Change the key of a rule"),
+               [&](Rule& r) { r.key = fromQt(QKeySequence(key->text()).toString()); });
+    });
+}
+
+void RuleCard::addIf() {
+    const Form& form = desk_.form();
+    const std::string condition = rule().condition;
+    const auto comparison = comparisonOf(condition);
+    auto* holder = line();
+    word(holder, Words::tr("if"));
+    auto* subject = new Pick(QString("rule%1-if").arg(number_), Words::tr("What the rule looks at"), holder);
+    subject->addItem(Words::tr("always"), QString());
+    for (Id id : form.index()->fields()) {
+        const Control& c = *form.find(id);
+        const std::string name =
+            c.is().answers == AnswerType::question || c.name.empty() ? form.index()->answerName(id) : c.name;
+        subject->addItem(calledInList(form, c), toQt(name));
+    }
+    subject->addItem(Words::tr("a formula…"), QString("="));
+    const int known = comparison ? subject->findData(toQt(comparison->name)) : -1;
+    const bool asFormula = !condition.empty() && known < 1;
+    subject->setCurrentIndex(condition.empty() ? 0 : asFormula ? subject->count() - 1 : known);
+    holder->layout()->addWidget(subject);
+    connect(subject, &QComboBox::activated, this, [this, subject] {
+        const QString name = subject->currentData().toString();
+        change(Words::tr("Change what a rule asks"), [&](Rule& r) {
+            if (name.isEmpty()) return r.condition.clear();
+            if (name == "=") {
+                r.condition = r.condition.empty() ? "TRUE" : "(" + r.condition + ")";
+                return;
+            }
+            const Form& now = desk_.form();
+            const Control* c = now.find(now.index()->answering(fromQt(name)));
+            const bool tick = c && c->is().answers == AnswerType::tick;
+            r.condition = comparisonText({fromQt(name), tick ? Relation::ticked : Relation::filled});
+        });
+    });
+    if (condition.empty()) return;
+    if (asFormula) {
+        auto* edit = new FormulaEdit(desk_, of_, this);
+        edit->edit().setObjectName(QString("rule%1-formula").arg(number_));
+        edit->setFormula(toQt(condition));
+        auto* below = line();
+        word(below, "");
+        below->layout()->addWidget(edit);
+        connect(edit, &FormulaEdit::finished, this, [this](const QString& formula) {
+            change(Words::tr("Change what a rule asks"), [&](Rule& r) { r.condition = fromQt(formula); });
+        });
+        return;
+    }
+    auto* below = line();
+    word(below, "");
+    auto* relation = new Pick(QString("rule%1-relation").arg(number_), Words::tr("How it is compared"), below);
+    const Control* c = form.find(form.index()->answering(comparison->name));
+    const bool tick = c && c->is().answers == AnswerType::tick;
+    for (const RelationRow& r : allRelations()) {
+        const bool ticks = r.relation == Relation::ticked || r.relation == Relation::notTicked;
+        if (ticks == tick || r.relation == comparison->relation)
+            relation->addItem(Words::shown(r.word), int(r.relation));
+    }
+    relation->setCurrentIndex(relation->findData(int(comparison->relation)));
+    below->layout()->addWidget(relation);
+    connect(relation, &QComboBox::activated, this, [this, relation, comparison] {
+        Comparison next = *comparison;
+        next.relation = Relation(relation->currentData().toInt());
+        if (!row(next.relation).withValue) next.with.clear();
+        change(Words::tr("Change what a rule asks"), [&](Rule& r) { r.condition = comparisonText(next); });
+    });
+    if (!row(comparison->relation).withValue) return;
+    auto set = [this, comparison](const std::string& with) {
+        Comparison next = *comparison;
+        next.with = with;
+        change(Words::tr("Change what a rule asks"), [&](Rule& r) { r.condition = comparisonText(next); });
+    };
+    // Choices are picked, anything else is typed.
+    if (c && !c->choices().empty() && has(c->kind, Prop::choices)) {
+        auto* value = new Pick(QString("rule%1-value").arg(number_), Words::tr("What it is compared with"), below);
+        for (const Choice& choice : c->choices())
+            value->addItem(toQt(choice.text), toQt(operandTyped(form, toQt(choice.value), true)));
+        value->setCurrentIndex(value->findData(toQt(comparison->with)));
+        below->layout()->addWidget(value);
+        connect(value, &QComboBox::activated, this, [value, set] { set(fromQt(value->currentData().toString())); });
+        return;
+    }
+    auto* value = new QLineEdit(operandShown(comparison->with), below);
+    value->setObjectName(QString("rule%1-value").arg(number_));
+    value->setAccessibleName(Words::tr("What it is compared with"));
+    value->setFixedHeight(26);
+    value->setMinimumWidth(50);
+    below->layout()->addWidget(value);
+    connect(value, &QLineEdit::editingFinished, this, [this, value, set] {
+        if (value->isModified()) set(operandTyped(desk_.form(), value->text(), false));
+    });
+}
+
+namespace {
+/// The list of steps that a path leads to: the numbers of steps, and 0 for the way of yes, 1 for that of no, in turn.
+std::vector<Step>& stepsAt(Rule& rule, const std::vector<std::size_t>& path) {
+    std::vector<Step>* steps = &rule.steps;
+    for (std::size_t i = 0; i + 1 < path.size(); i += 2) {
+        Step& step = (*steps)[path[i]];
+        steps = path[i + 1] == 0 ? &step.yes : &step.no;
+    }
+    return *steps;
+}
+}  // namespace
+
+void RuleCard::addSteps(const std::vector<Step>& steps, const std::vector<std::size_t>& path, int depth) {
+    for (std::size_t i = 0; i < steps.size(); ++i) {
+        std::vector<std::size_t> at = path;
+        at.push_back(i);
+        addStep(steps[i], at, depth);
+    }
+}
+
+void RuleCard::addStep(const Step& step, const std::vector<std::size_t>& path, int depth) {
+    QString name = QString("rule%1-step").arg(number_);
+    for (std::size_t part : path) name += QString("-%1").arg(part);
+    const std::size_t number = path.back();
+    const std::vector<std::size_t> list(path.begin(), path.end() - 1);
+    auto alter = [this, list, number](const QString& what, const std::function<void(Step&)>& how) {
+        change(what, [&](Rule& r) {
+            auto& steps = stepsAt(r, list);
+            if (number < steps.size()) how(steps[number]);
+        });
+    };
+    const DoesRow& does = row(step.does);
+    auto* holder = line(depth);
+    if (depth == 0) word(holder, number == 0 ? Words::tr("do") : Words::tr("then"));
+    auto* what = new Pick(name, Words::tr("What is done"), holder);
+    for (const DoesRow& r : allDoes()) what->addItem(Words::shown(r.word), int(r.does));
+    what->setCurrentIndex(int(step.does));
+    what->setMaxVisibleItems(20);
+    holder->layout()->addWidget(what);
+    connect(what, &QComboBox::activated, this, [this, what, alter] {
+        alter(Words::tr("Change a step"), [&](Step& s) {
+            s.does = Does(what->currentData().toInt());
+            const DoesRow& now = row(s.does);
+            if (!now.with) s.with.clear();
+            const Control* on = desk_.form().find(s.on);
+            if (!now.onControl || !on || !takes(s.does, *on)) s.on = noControl;
+            if (s.does == Does::clear && s.on == noControl) s.on = rootId;
+            if (s.does != Does::ask) s.yes.clear(), s.no.clear();
+            if (now.with && s.with.empty()) s.with = "\"\"";
+        });
+    });
+    auto* gone = new QToolButton(holder);
+    gone->setObjectName(name + "-remove");
+    gone->setText("×");
+    gone->setToolTip(Words::tr("Takes the step away."));
+    gone->setAutoRaise(true);
+    connect(gone, &QToolButton::clicked, this, [this, list, number] {
+        change(Words::tr("Remove a step"), [&](Rule& r) {
+            auto& steps = stepsAt(r, list);
+            if (number < steps.size()) steps.erase(steps.begin() + long(number));
+        });
+    });
+    if (does.onControl) {
+        auto* on = new Pick(name + "-on", Words::tr("What it is done to"), holder);
+        fillTargets(on, desk_.form(), step.does, step.on);
+        holder->layout()->addWidget(on);
+        connect(on, &QComboBox::activated, this, [on, alter] {
+            alter(Words::tr("Change a step"), [&](Step& s) { s.on = Id(on->currentData().toUInt()); });
+        });
+    }
+    holder->layout()->addWidget(gone);
+    if (does.with) {
+        auto* below = line(depth);
+        if (depth == 0) word(below, step.does == Does::set ? Words::tr("to") : QString());
+        auto* with = new SentenceEdit(below);
+        with->setPlainText(operandShown(step.with));
+        with->document()->setModified(false);
+        with->setObjectName(name + "-with");
+        with->setAccessibleName(step.does == Does::set ? Words::tr("The value") : Words::tr("The words"));
+        with->setPlaceholderText(step.does == Does::set ? Words::tr("a value, or = and a formula")
+                                                        : Words::tr("words, or = and a formula"));
+        below->layout()->addWidget(with);
+        connect(with, &SentenceEdit::finished, this, [this, with, alter, asText = step.does != Does::set] {
+            with->document()->setModified(false);
+            const std::string formula = operandTyped(desk_.form(), with->toPlainText(), asText);
+            if (const auto tree = readFormula(formula); !tree)
+                return desk_.say(Words::shown(tree.error().sentence), true);
+            alter(Words::tr("Change a step"), [&](Step& s) { s.with = formula; });
+        });
+    }
+    if (step.does != Does::ask) return;
+    for (const bool yes : {true, false}) {
+        auto* way = line(depth + 1);
+        word(way, yes ? Words::tr("yes:") : Words::tr("no:"), 28);
+        auto* more = new QToolButton(way);
+        more->setObjectName(name + (yes ? "-yes" : "-no"));
+        more->setText(Words::tr("Add a step"));
+        more->setFont(bodyFont(11));
+        more->setAutoRaise(true);
+        way->layout()->addWidget(more);
+        static_cast<QHBoxLayout*>(way->layout())->addStretch(1);
+        connect(more, &QToolButton::clicked, this, [alter, yes] {
+            alter(Words::tr("Add a step"), [&](Step& s) { (yes ? s.yes : s.no).push_back({Does::leave}); });
+        });
+        std::vector<std::size_t> inner = path;
+        inner.push_back(yes ? 0 : 1);
+        addSteps(yes ? step.yes : step.no, inner, depth + 2);
+    }
+}
+
+}  // namespace brindel

@@ -1,0 +1,44 @@
+// The Rules pass on the sheet: what is worked out has a mark, and arrows go from what acts to what it touches. Those of
+// the selected control are strong, all others faint, so that many of them can be read.
+#pragma once
+
+#include <QObject>
+#include <QPointF>
+
+#include "app/sheet/sheet_layer.h"
+#include "app/window/desk.h"
+
+namespace brindel {
+
+/// That one control has to do with another.
+struct Tie {
+    Id from = noControl, to = noControl;
+    bool rule = false;  // by a rule; otherwise by a formula
+    auto operator<=>(const Tie&) const = default;
+};
+/// All ties of a form, each once: from the fields that a formula speaks of to its control, and from a control to what
+/// the steps of its rules are done to.
+std::vector<Tie> tiesOf(const Form& form);
+
+class RulesLayer : public QObject, public SheetLayer {
+    Q_OBJECT
+  public:
+    explicit RulesLayer(Desk& desk, QObject* parent = nullptr);
+
+    /// Where the mark of a control stands on the sheet.
+    QPointF markOf(const Sheet& sheet, Id id) const;
+
+    void paint(QPainter& painter, Sheet& sheet, const Form& form) override;
+    void press(Sheet& sheet, QMouseEvent& event) override;
+    bool key(Sheet& sheet, QKeyEvent& event) override;
+    QString tip(Sheet& sheet, QPointF at) override;
+
+  signals:
+    /// Enter was pressed on the sheet: the panel goes on from there.
+    void editAsked();
+
+  private:
+    Desk& desk_;
+};
+
+}  // namespace brindel
