@@ -20,10 +20,14 @@
 #include "core/model/papers.h"
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
+#include "core/rules/dependence.h"
 #include "core/rules/formula_page.h"
+#include "core/rules/references.h"
+#include "core/rules/telling.h"
 #include "core/session/form_session.h"
 #include "core/session/worth.h"
 #include "core/targets/targets.h"
+#include "core/text/clock.h"
 #include "core/text/fonts.h"
 #include "core/text/words.h"
 
@@ -111,7 +115,17 @@ string formAsText(const Form& form) {
         const string key = c.is().speaks || c.is().turned || row(c.kind).tabbed ? keyTo(form, c) : "";
         if (!key.empty() && (c.is().speaks || !labelOf(form, c.id))) text += "  Alt+" + key;
         text += '\n';
+        const string inner(std::size_t(depth) * 2 + 4, ' ');
+        eachFormula(c, [&](std::optional<Prop> prop, const string& formula) {
+            if (prop && !formula.empty()) text += inner + string(row(*prop).word) + " = " + formula + '\n';
+        });
+        for (const Rule& rule : c.rules) text += inner + ruleTold(form, c, rule) + '\n';
     });
+    for (const auto& circle : dependenceIn(form)->circles()) {
+        text += "circle:";
+        for (Id id : circle) text += " " + form.find(id)->name + " ->";
+        text += " " + form.find(circle.front())->name + '\n';
+    }
     return text;
 }
 
@@ -269,8 +283,8 @@ int main(int argc, char** argv) {
         });
     if (*exports)
         return withForm(source, [&](const Form& form) {
-            FormSession session(form, todayHere());
-            auto bytes = targetFrom(to)->made(form, fonts, session.filling(), {scale});
+            FormSession session(form, todayHere(), minutesHere());
+            auto bytes = targetFrom(to)->made(session.form(), fonts, session.filling(), {scale});
             return bytes ? put(*bytes, out) : problem(source, bytes.error(), notInOrder);
         });
     if (*formulas) return put(formulaPage(), "-");

@@ -192,3 +192,13 @@ TEST(CommandLine, AFormulaIsWorthSomethingOverAForm) {
     EXPECT_EQ(run(folder, "worth " + form + " 1 --today 2026-13-01").status, 2);
     EXPECT_EQ(run(folder, "worth nothing.brindel 1").status, 3);
 }
+
+TEST(Cli, ShowTellsWhatAFormDoesByItself) {
+    const Folder folder;
+    const Ended told = run(folder, "show " + demoFolder + "yard-charges.brindel");
+    EXPECT_NE(told.out.find("Worked out = ROUND(numLength * numDays * 1.85; 2)"), std::string::npos) << told.out;
+    EXPECT_NE(told.out.find("When “Charge” is pressed: accept and clear for the next; say “Charged."),
+              std::string::npos)
+        << told.out;
+    EXPECT_NE(told.out.find("When the form is about to close, if COUNTA"), std::string::npos) << told.out;
+}
