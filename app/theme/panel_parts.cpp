@@ -6,6 +6,11 @@
 
 namespace brindel {
 
+QString capital(QString word) {
+    if (!word.isEmpty()) word[0] = word[0].toUpper();
+    return word;
+}
+
 QLabel* groupTitle(const QString& text, QWidget* parent) {
     auto* label = new QLabel(text, parent);
     label->setFont(bodyFont(12, true));

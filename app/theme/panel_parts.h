@@ -8,6 +8,8 @@ class QWidget;
 
 namespace brindel {
 
+/// A word as a row or a title begins with it: the first letter large.
+QString capital(QString word);
 /// The title of a group of rows.
 QLabel* groupTitle(const QString& text, QWidget* parent);
 /// A word and, beside it, its editor, which gets the word for its accessible name. `label` is given the word's label.
