@@ -190,6 +190,9 @@ void Desk::open(Form form, const QString& path, const QString& readOnlyBecause) 
     path_ = path;
     readOnlyBecause_ = readOnlyBecause;
     savedAt_.clear();
+    // What was tried was tried of another form.
+    tried_ = {};
+    starting_.reset();
     emit fileChanged();
     emit toolChanged();
     emit selectionChanged();

@@ -535,7 +535,8 @@ Outcome FormSession::enter(Id inHand) {
     if (c && row(c->kind).pressed) return press(inHand);
     leave(inHand);
     const Id button = acceptButton();
-    return button && !waiting_ ? press(button) : takeReaction();
+    // A rule for leaving may have asked something, or let the form go.
+    return button && !waiting_ && reaction_.then == Outcome::Then::stay ? press(button) : takeReaction();
 }
 
 Outcome FormSession::escape() {

@@ -254,9 +254,12 @@ Outcome FormSession::press(Id id) {
     }
     Outcome outcome = roleOf(*c);
     done();
-    // What was said on the way here is said as well.
-    Outcome before = takeReaction();
-    outcome.says.insert(outcome.says.begin(), before.says.begin(), before.says.end());
+    // What was said, offered and told on the way here goes along.
+    const Outcome before = takeReaction();
+    auto first = [](auto& all, const auto& earlier) { all.insert(all.begin(), earlier.begin(), earlier.end()); };
+    first(outcome.says, before.says);
+    first(outcome.offers, before.offers);
+    first(outcome.tells, before.tells);
     if (!outcome.asks) outcome.asks = before.asks;
     return outcome;
 }

@@ -7,6 +7,7 @@
 #include "core/edit/edits.h"
 #include "core/rules/meaning.h"
 #include "core/rules/telling.h"
+#include "core/session/worth.h"
 #include "filler/say_over.h"
 #include "tests/app/driver.h"
 
@@ -418,4 +419,16 @@ TEST(RulesPass, WinterStorageSumsATableWhoseRowsTheFillerAdds) {
     QTest::mouseClick(view.findChild<QToolButton*>("removeRow"), Qt::LeftButton);
     hands.settle();
     EXPECT_EQ(session.shown(hands.at("numTotal").id).text, "120.00");
+}
+
+TEST(Desk, WhatWasTriedOfOneFormIsNotWorthAnythingInAnother) {
+    Hands hands(jotted("Length: number\n"));
+    hands.window.setPass(Pass::tryOut);
+    hands.settle();
+    hands.window.tryPane().session()->type(hands.at("numLength").id, "9");
+    hands.window.setPass(Pass::rules);
+    const auto worth = [&] { return worthOf(hands.desk().starting(), **readFormula("numLength * 2")); };
+    EXPECT_EQ(worth(), Scalar(18.0)) << "formulas show what they come to with it";
+    hands.desk().open(jotted("Length: number\nBeam: number\n"), {}, {});
+    EXPECT_EQ(worth(), Scalar(0.0));
 }

@@ -219,6 +219,21 @@ TEST(Reacting, AllConditionsAreAskedBeforeAnyStep) {
     EXPECT_EQ(held(s, "txtNote"), "large");
 }
 
+TEST(Reacting, WhatLeavingAFieldSetsOffGoesAlongWithEnter) {
+    Ruled r;
+    r.when("numLength", Event::left, {{Does::tell, noControl, "\"left\""}, say("\"Noted.\"")});
+    FormSession s = r.session();
+    s.type(r.of("numLength"), "4");
+    const Outcome outcome = s.enter(r.of("numLength"));
+    EXPECT_EQ(outcome.then, Outcome::Then::accepted);
+    EXPECT_EQ(outcome.tells, (std::vector<std::string>{"left"}));
+    EXPECT_EQ(outcome.says, (std::vector<std::string>{"Noted."}));
+    Ruled goes;
+    goes.when("numLength", Event::left, {{Does::leave}});
+    FormSession g = goes.session();
+    EXPECT_EQ(g.enter(goes.of("numLength")).then, Outcome::Then::left) << "nothing is accepted behind that";
+}
+
 TEST(Reacting, AReplyThatIsTakenUpSaysNothing) {
     Ruled r;
     r.when("chkMast", Event::ticked,
