@@ -24,7 +24,7 @@ const QRawFont& rawFont(const Face& face, double pixels) {
     return at->second;
 }
 
-QPen toQt(const Pen& pen, double scale) {
+QPen penOf(const Pen& pen, double scale) {
     QPen result(toQt(pen.colour), pen.width * scale);
     if (!pen.dash.empty() && pen.width > 0) {
         QList<qreal> dashes;
@@ -42,7 +42,7 @@ struct Brush {
 
     void dress(const std::optional<Colour>& fill, const std::optional<Pen>& pen) const {
         p.setBrush(fill ? QBrush(toQt(*fill)) : QBrush(Qt::NoBrush));
-        p.setPen(pen ? toQt(*pen, scale) : QPen(Qt::NoPen));
+        p.setPen(pen ? penOf(*pen, scale) : QPen(Qt::NoPen));
     }
     void operator()(const BoxMark& m) const {
         dress(m.fill, m.outline);

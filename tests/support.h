@@ -9,6 +9,7 @@
 
 #include "core/file/form_file.h"
 #include "core/jot/lay_out.h"
+#include "core/text/words.h"
 
 namespace brindel::test {
 
@@ -49,9 +50,16 @@ inline const FontBook& fonts() {
     return book;
 }
 
+/// The day it is in tests.
+inline const Day today{std::chrono::year(2026), std::chrono::month(4), std::chrono::day(1)};
+
 /// A form jotted from text that reads right.
 inline Form jotted(const std::string& text, Kind kind = Kind::dialog) {
     return laidOut(readJotting(text).value(), newForm(kind), fonts());
+}
+/// The first field of the first row of a jotting.
+inline JotField firstField(const std::string& text) {
+    return readJotting(text).value().at(0).fields.at(0);
 }
 /// The control of a name, or else the first of that wording: labels and frames have no names as a rule.
 inline const Control& named(const Form& form, const std::string& name) {

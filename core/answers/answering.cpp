@@ -4,6 +4,7 @@
 #include <cmath>
 #include <unordered_map>
 
+#include "core/model/in_order.h"
 #include "core/text/phrases.h"
 
 namespace brindel {
@@ -278,12 +279,7 @@ constexpr Type types[] = {
      replyMade<writtenPicture>},
     {AnswerType::ink, readMade<Ink>, readMade<Ink>, writtenInk, givenMade<Ink>, replyMade<writtenInk>},
 };
-constexpr bool inOrder() {
-    for (std::size_t i = 0; i < std::size(types); ++i)
-        if (std::size_t(types[i].answers) != i) return false;
-    return true;
-}
-static_assert(inOrder(), "the rows stand in the order of AnswerType");
+static_assert(inOrder(types, &Type::answers), "the rows stand in the order of AnswerType");
 
 const Type& typeOf(const Field& f) {
     return types[std::size_t(isFilled(f.control) ? row(f.control.kind).answers : AnswerType::none)];

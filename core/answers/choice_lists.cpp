@@ -12,6 +12,7 @@
 #include <cmath>
 #include <set>
 
+#include "core/text/icu_text.h"
 #include "core/text/phrases.h"
 #include "core/text/words.h"
 
@@ -19,12 +20,6 @@ namespace brindel {
 namespace {
 
 using std::string;
-
-string narrow(const icu::UnicodeString& text) {
-    string out;
-    text.toUTF8String(out);
-    return out;
-}
 
 void byAlphabet(Choices& choices, const icu::Locale& locale) {
     UErrorCode error = U_ZERO_ERROR;

@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "core/draw/art.h"
+#include "core/model/in_order.h"
 #include "core/model/measures.h"
 #include "core/model/style_keys.h"
 #include "core/text/words.h"
@@ -236,12 +237,7 @@ constexpr Artist artists[] = {
     {Kind::line, drawLine, false},
     {Kind::box, drawBox, false},
 };
-constexpr bool artistsInOrder() {
-    for (std::size_t i = 0; i < std::size(artists); ++i)
-        if (std::size_t(artists[i].kind) != i) return false;
-    return true;
-}
-static_assert(artistsInOrder(), "the rows stand in the order of Kind");
+static_assert(inOrder(artists, &Artist::kind), "the rows stand in the order of Kind");
 
 void drawInto(const Form& form, const Control& c, const DrawOptions& options, double left, double top, Drawing& out) {
     if (!options.visible(c)) return;

@@ -13,6 +13,7 @@ namespace brindel {
 namespace {
 
 using std::string;
+using What = JotRow::What;
 using namespace jot;
 
 void setDates(const Parts& p, JotField& f) {
@@ -264,7 +265,6 @@ JotRow buttonsOf(Letters letters) {
 }
 
 std::optional<JotRow> rowOf(Letters letters, const string& language) {
-    using What = JotRow::What;
     string text = trimmed(utf8(letters));
     if (text.empty()) return std::nullopt;
     auto after = [&](std::size_t signs) { return withBreaks(trimmed(text.substr(signs))); };

@@ -9,6 +9,7 @@ namespace brindel {
 namespace {
 
 using std::string;
+using What = JotRow::What;
 
 /// Puts a backslash before each of `signs` and before backslashes; a line break becomes a blank, or \\n where that is
 /// read back.
@@ -134,7 +135,6 @@ string fieldText(const JotField& f) {
 }
 
 string jottingText(const Jotting& rows) {
-    using What = JotRow::What;
     string text;
     for (const JotRow& r : rows) {
         switch (r.what) {

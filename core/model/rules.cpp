@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "core/model/in_order.h"
+
 namespace brindel {
 namespace {
 
@@ -42,12 +44,6 @@ constexpr DoesRow does[] = {
     {Does::letter, "letter", "offer to write to", false, true},
 };
 
-template <class Row, std::size_t n, class Key>
-constexpr bool inOrder(const Row (&rows)[n], Key Row::*key) {
-    for (std::size_t i = 0; i < n; ++i)
-        if (std::size_t(rows[i].*key) != i) return false;
-    return true;
-}
 static_assert(inOrder(events, &EventRow::event) && inOrder(does, &DoesRow::does),
               "the rows stand in the order of the enums");
 

@@ -10,16 +10,16 @@
 namespace brindel {
 namespace {
 
-using Words = std::set<std::string, std::less<>>;
+using Keywords = std::set<std::string, std::less<>>;
 
-Words split(const char* text) {
+Keywords split(const char* text) {
     std::istringstream in(text);
     return {std::istream_iterator<std::string>(in), {}};
 }
 
 // [lex.key] of C++20, with the alternative tokens of [lex.digraph].
-const Words& cpp() {
-    static const Words words = split(
+const Keywords& cpp() {
+    static const Keywords words = split(
         "alignas alignof and and_eq asm auto bitand bitor bool break case catch char char8_t char16_t char32_t class "
         "compl concept const consteval constexpr constinit const_cast continue co_await co_return co_yield decltype "
         "default delete do double dynamic_cast else enum explicit export extern false float for friend goto if inline "
@@ -31,8 +31,8 @@ const Words& cpp() {
 }
 
 // ECMA-262 12.7.2, with what strict mode and modules add, and the literals.
-const Words& ecmaScript() {
-    static const Words words = split(
+const Keywords& ecmaScript() {
+    static const Keywords words = split(
         "arguments await break case catch class const continue debugger default delete do else enum eval export "
         "extends "
         "false finally for function if implements import in instanceof interface let new null package private "
@@ -41,8 +41,8 @@ const Words& ecmaScript() {
 }
 
 // ISO/IEC 9075-2:2016 5.2, the reserved words of the foundation.
-const Words& sql() {
-    static const Words words = split(
+const Keywords& sql() {
+    static const Keywords words = split(
         "abs acos all allocate alter and any are array array_agg array_max_cardinality as asensitive asin asymmetric "
         "at "
         "atan atomic authorization avg begin begin_frame begin_partition between bigint binary blob boolean both by "

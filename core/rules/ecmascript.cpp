@@ -9,18 +9,13 @@
 
 #include "core/model/values.h"
 #include "core/rules/functions.h"
+#include "core/text/icu_text.h"
 
 namespace brindel {
 namespace {
 
 using std::string;
 using What = Node::What;
-
-string narrow(const icu::UnicodeString& text) {
-    string out;
-    text.toUTF8String(out);
-    return out;
-}
 
 std::string_view operatorName(const string& sign) {
     static const std::map<string, std::string_view> names = {{"+", "add"}, {"-", "sub"}, {"*", "mul"}, {"/", "div"},
@@ -29,14 +24,14 @@ std::string_view operatorName(const string& sign) {
     return names.at(sign);
 }
 
-void write(const Node& node, string& out) {
+void print(const Node& node, string& out) {
     auto call = [&](std::string_view name) {
         out += "F.op.";
         out += name;
         out += '(';
         for (std::size_t i = 0; i < node.parts.size(); ++i) {
             if (i) out += ", ";
-            write(*node.parts[i], out);
+            print(*node.parts[i], out);
         }
         out += ')';
     };
@@ -69,7 +64,7 @@ void write(const Node& node, string& out) {
             out += fmt::format("F.call(\"{}\", [", node.function->name);
             for (std::size_t i = 0; i < node.parts.size(); ++i) {
                 if (i) out += ", ";
-                write(*node.parts[i], out);
+                print(*node.parts[i], out);
             }
             out += "])";
             break;
@@ -87,7 +82,7 @@ string ecmascriptText(std::string_view text) {
 
 string ecmascriptOf(const Node& formula) {
     string out;
-    write(formula, out);
+    print(formula, out);
     return out;
 }
 

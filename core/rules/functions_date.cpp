@@ -137,7 +137,7 @@ Scalar workdayAfter(A& a) {
 
 // The rows read best in long lines.
 // clang-format off
-const FunctionRow rows[] = {
+const FunctionRow dateRows[] = {
     {"TODAY", F::date, 0, 0, "", "The day on which the form is filled.", "TODAY() = TODAY()", "TRUE", [](A& a) -> Scalar { return serialOf(a.around().today); }},
     {"NOW", F::date, 0, 0, "", "The day and the time now.", "INT(NOW()) = TODAY()", "TRUE", [](A& a) -> Scalar { return serialOf(a.around().today) + a.around().minutesNow / 1440.0; }},
     {"DATE", F::date, 3, 3, "year; month; day", "A date. Months and days may run over.", "TEXT(DATE(2026; 13; 1); \"yyyy-mm-dd\")", "2027-01-01", dated},
@@ -169,7 +169,7 @@ const FunctionRow rows[] = {
 }  // namespace
 
 std::span<const FunctionRow> dates() {
-    return rows;
+    return dateRows;
 }
 
 }  // namespace brindel::families

@@ -161,7 +161,7 @@ Scalar spread(A& a, bool sample) {
 
 // The rows read best in long lines.
 // clang-format off
-const FunctionRow rows[] = {
+const FunctionRow listRows[] = {
     {"SUM", F::list, 1, any, "number; [number …]", "All numbers added up.", "SUM(1; 2; 3)", "6",
      [](A& a) -> Scalar { return sum(a.numbers(0)); }},
     {"PRODUCT", F::list, 1, any, "number; [number …]", "All numbers multiplied.", "PRODUCT(2; 3; 4)", "24", product},
@@ -202,7 +202,7 @@ const FunctionRow rows[] = {
 }  // namespace
 
 std::span<const FunctionRow> lists() {
-    return rows;
+    return listRows;
 }
 
 }  // namespace brindel::families

@@ -55,7 +55,7 @@ Scalar ifs(A& a) {
 
 // The rows read best in long lines.
 // clang-format off
-const FunctionRow rows[] = {
+const FunctionRow logicRows[] = {
     {"IF", F::logic, 1, 3, "condition; [then]; [otherwise]", "One of two values, by a condition.", "IF(3 > 2; \"yes\"; \"no\")", "yes",
      [](A& a) -> Scalar {
          if (a.logical(0)) return a.count() > 1 ? (a.given(1) ? a.value(1) : Scalar(0.0)) : Scalar(true);
@@ -109,7 +109,7 @@ const FunctionRow rows[] = {
 }  // namespace
 
 std::span<const FunctionRow> logic() {
-    return rows;
+    return logicRows;
 }
 
 }  // namespace brindel::families

@@ -92,7 +92,7 @@ double needPositive(double x) {
 
 // The rows read best in long lines.
 // clang-format off
-const FunctionRow rows[] = {
+const FunctionRow numberRows[] = {
     {"ROUND", F::number, 1, 2, "number; [places]", "A number with so many places; half goes away from zero.", "ROUND(1.005; 2)", "1.01", [](A& a) -> Scalar { const double x = a.number(0); return roundedAt(x, places(a, 1)); }},
     {"ROUNDUP", F::number, 1, 2, "number; [places]", "A number with so many places, away from zero.", "ROUNDUP(1.001; 2)", "1.01", [](A& a) -> Scalar { const double x = a.number(0); return cut(x, places(a, 1), true); }},
     {"ROUNDDOWN", F::number, 1, 2, "number; [places]", "A number with so many places, towards zero.", "ROUNDDOWN(1.009; 2)", "1", [](A& a) -> Scalar { const double x = a.number(0); return cut(x, places(a, 1), false); }},
@@ -132,7 +132,7 @@ const FunctionRow rows[] = {
 }  // namespace
 
 std::span<const FunctionRow> numbers() {
-    return rows;
+    return numberRows;
 }
 
 }  // namespace brindel::families

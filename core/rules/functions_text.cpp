@@ -199,7 +199,7 @@ Scalar unichar(A& a) {
 
 // The rows read best in long lines.
 // clang-format off
-const FunctionRow rows[] = {
+const FunctionRow textRows[] = {
     {"LEN", F::text, 1, 1, "text", "How many letters a text has.", "LEN(\"Wharf\")", "5", [](A& a) -> Scalar { return double(letters(a, 0).size()); }},
     {"LEFT", F::text, 1, 2, "text; [count]", "The first letters of a text.", "LEFT(\"Wharf\"; 2)", "Wh", left},
     {"RIGHT", F::text, 1, 2, "text; [count]", "The last letters of a text.", "RIGHT(\"Wharf\"; 2)", "rf", right},
@@ -233,7 +233,7 @@ const FunctionRow rows[] = {
 }  // namespace
 
 std::span<const FunctionRow> texts() {
-    return rows;
+    return textRows;
 }
 
 }  // namespace brindel::families

@@ -71,7 +71,6 @@ std::size_t endOfName(const string& text, std::size_t at) {
 }  // namespace
 
 Sign signAt(const string& text, std::size_t at) {
-    using What = Sign::What;
     while (at < text.size() && (text[at] == ' ' || text[at] == '\t' || text[at] == '\n' || text[at] == '\r')) ++at;
     Sign sign;
     sign.at = at;
@@ -80,16 +79,16 @@ Sign signAt(const string& text, std::size_t at) {
     const auto [letter, bytes] = letterAt(text, at);
     std::size_t end = at + bytes;
     if (c == '"') {
-        sign.what = What::text;
+        sign.what = Sign::What::text;
         end = quoted(text, at, sign.text);
         if (end == string::npos) sign.wrong = said("A text ends with a quote \".");
     } else if (text.compare(at, 3, "$$'") == 0) {
-        sign.what = What::name;
+        sign.what = Sign::What::name;
         sign.quoted = true;
         end = quoted(text, at + 2, sign.text);
         if (end == string::npos) sign.wrong = said("A name in quotes ends with '.");
     } else if (isDigit(text, at) || (c == '.' && isDigit(text, at + 1))) {
-        sign.what = What::number;
+        sign.what = Sign::What::number;
         end = endOfNumber(text, at);
         sign.text = text.substr(at, end - at);
         const auto value = numberFrom(sign.text);
@@ -98,11 +97,11 @@ Sign signAt(const string& text, std::size_t at) {
         if (end < text.size() && text[end] == ',' && ++end)
             sign.wrong = said("A number has a point before its decimals, whatever the language: 12.5.");
     } else if (startsName(letter)) {
-        sign.what = What::name;
+        sign.what = Sign::What::name;
         end = endOfName(text, at);
         sign.text = text.substr(at, end - at);
     } else {
-        sign.what = What::sign;
+        sign.what = Sign::What::sign;
         for (const char* two : {"<>", "<=", ">="})
             if (text.compare(at, 2, two) == 0) end = at + 2;
         sign.text = text.substr(at, end - at);

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/model/in_order.h"
 #include "core/text/fonts.h"
 #include "core/text/phrases.h"
 
@@ -180,12 +181,7 @@ constexpr Limits limits[] = {
     {AnswerType::picture, Phrase::needsPicture},
     {AnswerType::ink, Phrase::mustBeSigned},
 };
-constexpr bool inOrder() {
-    for (std::size_t i = 0; i < std::size(limits); ++i)
-        if (std::size_t(limits[i].answers) != i) return false;
-    return true;
-}
-static_assert(inOrder(), "the rows stand in the order of AnswerType");
+static_assert(inOrder(limits, &Limits::answers), "the rows stand in the order of AnswerType");
 
 const Limits& limitsOf(const Control& c) {
     return limits[std::size_t(isFilled(c) ? row(c.kind).answers : AnswerType::none)];

@@ -6,6 +6,8 @@
 #include <map>
 #include <memory>
 
+#include "core/model/in_order.h"
+
 namespace brindel {
 namespace {
 
@@ -86,12 +88,7 @@ constexpr Row rows[] = {
 // clang-format on
 
 static_assert(std::size(rows) == std::size_t(Phrase::count_), "a row a phrase");
-constexpr bool inOrder() {
-    for (std::size_t i = 0; i < std::size(rows); ++i)
-        if (std::size_t(rows[i].phrase) != i) return false;
-    return true;
-}
-static_assert(inOrder(), "the rows stand in the order of Phrase");
+static_assert(inOrder(rows, &Row::phrase), "the rows stand in the order of Phrase");
 
 icu::UnicodeString wide(std::string_view text) {
     return icu::UnicodeString::fromUTF8(icu::StringPiece(text.data(), int32_t(text.size())));

@@ -18,6 +18,7 @@
 #include <memory>
 
 #include "core/model/values.h"
+#include "core/text/icu_text.h"
 
 namespace brindel {
 namespace {
@@ -27,14 +28,6 @@ using std::string;
 /// Years of two digits lie from 1969 to 2068 (POSIX.1, strptime, %y), whatever the machine's day. 1 January 1969 in ms.
 constexpr UDate firstTwoDigitYear = -365.0 * 86400000.0;
 
-icu::UnicodeString wide(const string& text) {
-    return icu::UnicodeString::fromUTF8(text);
-}
-string narrow(const icu::UnicodeString& text) {
-    string result;
-    text.toUTF8String(result);
-    return result;
-}
 /// Dates are Gregorian whatever calendar a country keeps beside it: a reply holds ISO 8601.
 icu::Locale localeOf(const string& language) {
     return icu::Locale((language + "@calendar=gregorian").c_str());

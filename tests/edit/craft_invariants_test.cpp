@@ -24,7 +24,7 @@ const char* const rows =
     "## Two\nWork: table [2=Job, Hours, On] 2\nSigned: signature; Photo: picture\nG: list [p, q]\n[Next]\n[OK]* "
     "[Cancel]\n";
 
-Form anyForm() {
+Form anyCrafted() {
     Form form = jotted(rows);
     for (Id id : allIds(form))
         if (isFreelyPlaced(form, *form.find(id)))
@@ -37,7 +37,7 @@ Id anyOf(const Form& form) {
     return all[*rc::gen::inRange<std::size_t>(0, all.size())];
 }
 
-void requireWhole(const Form& form) {
+void requireSound(const Form& form) {
     std::set<Id> met;
     std::set<std::string> names;
     walk(form, rootId, [&](const Control& c, int) {
@@ -114,13 +114,13 @@ Form edited(const Form& form) {
 
 TEST(CraftInvariants, TheFormHangsTogetherWhateverIsDone) {
     EXPECT_TRUE(rc::check([] {
-        Form form = anyForm();
+        Form form = anyCrafted();
         const int steps = *rc::gen::inRange(1, 10);
         for (int i = 0; i < steps && form.controls.size() > 3; ++i) {
             const Form before = form;
             const std::string text = formText(before);
             form = edited(form);
-            requireWhole(form);
+            requireSound(form);
             RC_ASSERT(formText(before) == text);  // an edit never changes the form it was given
         }
         auto opened = readForm(formText(form));
@@ -131,7 +131,7 @@ TEST(CraftInvariants, TheFormHangsTogetherWhateverIsDone) {
 
 TEST(CraftInvariants, TidyMovesLittleAndChangesNoSize) {
     EXPECT_TRUE(rc::check([] {
-        const Form form = anyForm();
+        const Form form = anyCrafted();
         const Form tidy = tidied(form);
         RC_ASSERT(tidy.controls.size() == form.controls.size());
         for (Id id : allIds(form)) {
@@ -160,9 +160,9 @@ TEST(CraftInvariants, ResizingAndBackIsAsItWas) {
 
 TEST(CraftInvariants, WhatIsTakenApartAsksTheSameThings) {
     EXPECT_TRUE(rc::check([] {
-        const Form form = anyForm();
+        const Form form = anyCrafted();
         const Spread parts = spread(form, fonts(), nullptr);
-        requireWhole(parts.form);
+        requireSound(parts.form);
         std::set<std::string> before, after;
         parts.form.controls.each([&](Id, const Control& c) {
             RC_ASSERT(c.kind != Kind::choiceGroup);

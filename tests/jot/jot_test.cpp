@@ -13,9 +13,6 @@ JotMistake mistake(const std::string& text) {
     auto rows = readJotting(text);
     return rows ? JotMistake{0, 0, said("it reads right")} : rows.error();
 }
-JotField field(const std::string& text) {
-    return readJotting(text).value().at(0).fields.at(0);
-}
 }  // namespace
 
 TEST(Jotting, SaysWhatTheNotationPromises) {
@@ -44,35 +41,37 @@ TEST(Jotting, SaysWhatTheNotationPromises) {
 }
 
 TEST(Jotting, ValuesBesideTextsFormulasHintsAndNames) {
-    EXPECT_EQ(std::get<Choices>(*field("Hull: combo [g = GRP, Steel]").own.find(Prop::choices)),
+    EXPECT_EQ(std::get<Choices>(*firstField("Hull: combo [g = GRP, Steel]").own.find(Prop::choices)),
               (Choices{{"g", "GRP"}, {"Steel", "Steel"}}));
     EXPECT_EQ(std::get<std::string>(
-                  *field("Charge: number m = ROUND(IF(numLength > 10; 2; 1); 2)").own.find(Prop::workedOut)),
+                  *firstField("Charge: number m = ROUND(IF(numLength > 10; 2; 1); 2)").own.find(Prop::workedOut)),
               "ROUND(IF(numLength > 10; 2; 1); 2)");
-    JotField f = field("Berth (as painted): text 4 (Pontoon letter; then number) @owner.berth \"C14\" = B\\;2");
+    JotField f = firstField("Berth (as painted): text 4 (Pontoon letter; then number) @owner.berth \"C14\" = B\\;2");
     EXPECT_EQ(f.label, "Berth (as painted)");
     EXPECT_EQ(f.name, "owner.berth");
     EXPECT_EQ(std::get<std::string>(*f.own.find(Prop::hint)), "Pontoon letter; then number");
     EXPECT_EQ(std::get<std::string>(*f.own.find(Prop::placeholder)), "C14");
     EXPECT_EQ(std::get<std::string>(*f.own.find(Prop::defaultText)), "B;2");
-    EXPECT_TRUE(std::get<bool>(*field("Signed: date = today !").own.find(Prop::required)));
+    EXPECT_TRUE(std::get<bool>(*firstField("Signed: date = today !").own.find(Prop::required)));
 }
 
 TEST(Jotting, KindsLeftOutAreGuessedByLanguage) {
-    EXPECT_EQ(field("Born").kind, Kind::dateBox);
-    EXPECT_TRUE(field("Born").guessed);
-    EXPECT_EQ(field("Length overall").kind, Kind::numberBox);
-    EXPECT_EQ(field("Mast stepped?").kind, Kind::checkBox);
-    EXPECT_EQ(field("Owner").kind, Kind::textBox);
-    EXPECT_EQ(field("Hull: [GRP, Steel]").kind, Kind::comboBox);
-    EXPECT_EQ(field("Beam: 1..6 .1").kind, Kind::numberBox);
+    EXPECT_EQ(firstField("Born").kind, Kind::dateBox);
+    EXPECT_TRUE(firstField("Born").guessed);
+    EXPECT_EQ(firstField("Length overall").kind, Kind::numberBox);
+    EXPECT_EQ(firstField("Mast stepped?").kind, Kind::checkBox);
+    EXPECT_EQ(firstField("Owner").kind, Kind::textBox);
+    EXPECT_EQ(firstField("Hull: [GRP, Steel]").kind, Kind::comboBox);
+    EXPECT_EQ(firstField("Beam: 1..6 .1").kind, Kind::numberBox);
     EXPECT_EQ(guessedKind("Geburtsdatum", "de"), Kind::dateBox);
     EXPECT_EQ(guessedKind("Longueur hors tout", "fr"), Kind::numberBox);
-    EXPECT_FALSE(field("Owner: text").guessed);
+    EXPECT_FALSE(firstField("Owner: text").guessed);
 }
 
 TEST(Jotting, WhatIsNoPlainStartIsAFormula) {
-    auto worked = [](const std::string& text) { return std::get<std::string>(*field(text).own.find(Prop::workedOut)); };
+    auto worked = [](const std::string& text) {
+        return std::get<std::string>(*firstField(text).own.find(Prop::workedOut));
+    };
     EXPECT_EQ(worked("Pay by: date = EDATE(dtmOn; 1)"), "EDATE(dtmOn; 1)") << "the ; within brackets parts no fields";
     EXPECT_EQ(worked("Says: text 40 = IF(chkMast; \"up\"; \"down\")"), "IF(chkMast; \"up\"; \"down\")");
     EXPECT_EQ(worked("Steel: check = cboHull = \"s\""), "cboHull = \"s\"");
@@ -81,7 +80,7 @@ TEST(Jotting, WhatIsNoPlainStartIsAFormula) {
     EXPECT_EQ(worked("Five: number ==5"), "5");
     for (const char* plain : {"A: number = 12.5", "A: date = today+7", "A: time = 08:30", "A: check = yes",
                               "A: text = Smith & Sons", "A: text = Lift (travel hoist)", "A: combo [x, y] = x"})
-        EXPECT_FALSE(field(plain).own.find(Prop::workedOut)) << plain;
+        EXPECT_FALSE(firstField(plain).own.find(Prop::workedOut)) << plain;
     for (const char* row : {"Pay by: date = EDATE(dtmOn; 1)", "Five: number = =5", "Both: text = =txtA & txtB",
                             "Says: text = IF(chkMast; \"up\"; \"down\")"}) {
         EXPECT_EQ(jottingText(readJotting(row).value()), std::string(row) + "\n");
@@ -90,8 +89,8 @@ TEST(Jotting, WhatIsNoPlainStartIsAFormula) {
 }
 
 TEST(Jotting, IfBehindARowSaysWhenItIsShown) {
-    EXPECT_EQ(field("Height: number m ! if chkMast").shownWhen, "chkMast");
-    EXPECT_EQ(field("Other: text 20 if cboHull = \"Steel; painted\"").shownWhen, "cboHull = \"Steel; painted\"");
+    EXPECT_EQ(firstField("Height: number m ! if chkMast").shownWhen, "chkMast");
+    EXPECT_EQ(firstField("Other: text 20 if cboHull = \"Steel; painted\"").shownWhen, "cboHull = \"Steel; painted\"");
     const std::string rows = "Mast: check\nHeight: number m if chkMast\nRigged: check if chkMast\n";
     const Form form = jotted(rows);
     EXPECT_EQ(*named(form, "numHeight").formulas.find(Prop::visible), "chkMast");

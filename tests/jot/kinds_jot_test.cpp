@@ -14,24 +14,20 @@ const char* const rows =
     "Started: time >= 07:00 <= 19:00 ! = 08:30\nHull: group 3 [g = GRP, Timber, …] ! (Of the boat)\n"
     "Jobs: group [Wash, Scrape] 1..2\nWork: table [2=Job, Hours, Finished on] 4\nSigned: signature !\nPhoto: picture\n";
 
-JotField field(const std::string& text) {
-    return readJotting(text).value().at(0).fields.at(0);
-}
-
 }  // namespace
 
 TEST(JottingKinds, SayWhatTheyMean) {
-    const JotField time = field("At: time >= 07:00 = 08:30");
+    const JotField time = firstField("At: time >= 07:00 = 08:30");
     EXPECT_EQ(time.kind, Kind::timeBox);
     EXPECT_EQ(std::get<std::string>(*time.own.find(Prop::earliestTime)), "07:00");
-    const JotField group = field("Hull: group 3 [a, b, …] several");
+    const JotField group = firstField("Hull: group 3 [a, b, …] several");
     EXPECT_EQ(std::get<double>(*group.own.find(Prop::acrossIn)), 3);
     EXPECT_TRUE(std::get<bool>(*group.own.find(Prop::otherAnswers)));
     EXPECT_EQ(std::get<std::string>(*group.own.find(Prop::many)), "many");
-    const JotField table = field("Work: table [2=Job, Hours] 7");
+    const JotField table = firstField("Work: table [2=Job, Hours] 7");
     EXPECT_EQ(std::get<Choices>(*table.own.find(Prop::columns)), (Choices{{"2", "Job"}, {"1", "Hours"}}));
     EXPECT_EQ(std::get<double>(*table.own.find(Prop::rows)), 7);
-    EXPECT_TRUE(std::get<bool>(*field("Photo: picture").own.find(Prop::byFiller)));
+    EXPECT_TRUE(std::get<bool>(*firstField("Photo: picture").own.find(Prop::byFiller)));
 }
 
 TEST(JottingKinds, MistakesAreSaid) {

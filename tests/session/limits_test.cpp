@@ -1,13 +1,10 @@
 // What fields take and refuse, kind by kind, as a table.
-#include "core/session/form_session.h"
-#include "tests/support.h"
+#include "tests/session/session_support.h"
 
 using namespace brindel;
 using namespace brindel::test;
 
 namespace {
-
-const Day today{std::chrono::year(2026), std::chrono::month(4), std::chrono::day(1)};
 
 struct Row {
     const char* field;   // as jotting

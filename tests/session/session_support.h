@@ -6,7 +6,6 @@
 
 namespace brindel::test {
 
-inline const Day today{std::chrono::year(2026), std::chrono::month(4), std::chrono::day(1)};
 inline Id id(const FormSession& s, const std::string& name) {
     return named(s.form(), name).id;
 }

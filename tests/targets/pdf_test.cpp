@@ -19,8 +19,6 @@ using namespace brindel::test;
 
 namespace {
 
-const Day today{std::chrono::year(2026), std::chrono::month(4), std::chrono::day(1)};
-
 struct Read {
     std::unique_ptr<Poppler::Document> document;
     std::map<std::string, std::vector<Poppler::FormField*>> fields;

@@ -16,8 +16,6 @@ using namespace brindel::test;
 
 namespace {
 
-const Day today{std::chrono::year(2026), std::chrono::month(4), std::chrono::day(1)};
-
 std::string anyRows(std::mt19937& chance) {
     static const char* const rows[] = {"Boat name: text 30 !",
                                        "Łódź: text 12 upper",
