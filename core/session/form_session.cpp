@@ -22,6 +22,7 @@ void FormSession::begin() {
     index_ = form_.index();
     entries_.clear();
     filling_ = {{}, Presence::atStart(form_)};
+    unwritten_.clear();
     wrong_.clear();
     said_.clear();
     turned_.clear();
@@ -44,11 +45,16 @@ void FormSession::begin() {
 void FormSession::start(Id id) {
     const Field f = field(*form_.find(id));
     entries_[id] = startingEntry(f);
-    filling_.shown[id] = shownOf(f, entries_[id]);
+    unwritten_.push_back(id);
+}
+
+void FormSession::writeOut() const {
+    for (Id id : std::exchange(unwritten_, {}))
+        if (const Control* c = form_.find(id)) filling_.shown[id] = shownOf(field(*c), entry(id));
 }
 
 void FormSession::clear() {
-    const ShownAll before = filling_.shown;
+    const ShownAll before = filling().shown;
     const std::set<Id> said = said_;
     const Form was = form_;
     const Presence presence = filling_.presence;
@@ -57,7 +63,7 @@ void FormSession::clear() {
     });
     for (const auto& [tabs, page] : turned_) changes_.turned.insert(tabs);
     begin();
-    for (const auto& [id, shown] : filling_.shown)
+    for (const auto& [id, shown] : filling().shown)
         if (auto at = before.find(id); at == before.end() || at->second != shown) changes_.answers.insert(id);
     changes_.complaints.insert(said.begin(), said.end());
     form_.controls.each([&](Id id, const Control& c) {
@@ -88,6 +94,7 @@ const Entry& FormSession::entry(Id id) const {
 
 const Shown& FormSession::shown(Id id) const {
     static const Shown nothing;
+    writeOut();
     auto at = filling_.shown.find(id);
     return at == filling_.shown.end() ? nothing : at->second;
 }
@@ -97,18 +104,25 @@ Id FormSession::asked(Id id) const {
     return question.empty() ? id : question.front();
 }
 
+bool FormSession::hasRules(Id id) const {
+    const Control* c = form_.find(id);
+    return c && !c->rules.empty();
+}
+
 void FormSession::hold(Id id, Entry entry) {
     Entry& held = entries_[id];
     if (held == entry) return;
     const bool other = held.held != entry.held;
     held = std::move(entry);
-    filling_.shown[id] = shownOf(field(*form_.find(id)), held);
-    changes_.answers.insert(id);
-    judge(asked(id));
+    if (unwritten_.empty() || unwritten_.back() != id) unwritten_.push_back(id);
+    if (unwritten_.size() > 2 * entries_.size()) writeOut();
+    // What follows on each other comes in order: the end is where it goes.
+    changes_.answers.insert(changes_.answers.end(), id);
+    const Id question = asked(id);
+    judge(question);
     if (!other) return;
-    touched_.insert(id);
-    const auto due = work_->dependents(asked(id));
-    due_.insert(due.begin(), due.end());
+    if (hasRules(id) || (question != id && hasRules(question))) touched_.insert(id);
+    for (const std::uint32_t place : work_->dependents(question)) due_.insert(due_.end(), place);
 }
 
 /// What is wrong with a field is worked out when what it holds has changed, and kept.
@@ -268,6 +282,7 @@ void FormSession::reformed(Form form, Id table) {
     wrong_.clear();
     auto gone = [&](Id id) { return !form_.find(id); };
     std::erase_if(entries_, [&](const auto& one) { return gone(one.first); });
+    std::erase_if(unwritten_, gone);
     std::erase_if(filling_.shown, [&](const auto& one) { return gone(one.first); });
     std::erase_if(said_, gone);
     for (Wrong& one : wrong)

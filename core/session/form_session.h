@@ -84,7 +84,10 @@ class FormSession {
     const Entry& entry(Id id) const;
     /// How it looks.
     const Shown& shown(Id id) const;
-    const Filling& filling() const { return filling_; }
+    const Filling& filling() const {
+        writeOut();
+        return filling_;
+    }
     /// What is asked: for a radio button the first of its question, any other control itself.
     Id asked(Id id) const;
     /// All fields and questions in tab order.
@@ -210,6 +213,8 @@ class FormSession {
     void doStep(const Pending& from, const Step& step);
     void note(Happened happened);
     Outcome taken();
+    void writeOut() const;
+    bool hasRules(Id id) const;
     bool madeRoomFor(const std::string& name);
     void reformed(Form form, Id table);
 
@@ -218,7 +223,10 @@ class FormSession {
     Day today_;
     int minutes_;
     std::map<Id, Entry> entries_;
-    Filling filling_;                     // how the entries look, written when they change, and what can be seen
+    // How the entries look, and what can be seen. Wording is dear to write and most of it is not looked at between two
+    // changes, so it is written when it is.
+    mutable Filling filling_;
+    mutable std::vector<Id> unwritten_;
     std::map<std::size_t, Wrong> wrong_;  // by the place in the tab order
     std::set<Id> said_;
     TurnedTo turned_;

@@ -182,11 +182,12 @@ std::optional<double> numberRead(const string& text, const string& language) {
 }
 
 int decimalsOf(double number) {
+    if (number == std::floor(number)) return 0;
     const string text = fmt::format("{}", number);
     const std::size_t e = text.find('e'), dot = text.find('.');
     int places = dot == string::npos ? 0 : int(std::min(e, text.size()) - dot - 1);
     if (e != string::npos) places -= std::atoi(text.c_str() + e + 1);
-    return number == std::floor(number) ? 0 : std::max(0, places);
+    return std::max(0, places);
 }
 
 string dateIn(Day day, const string& pattern, const string& language) {
