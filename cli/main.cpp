@@ -220,6 +220,9 @@ int main(int argc, char** argv) {
         start = withProperty(withProperty(start, {rootId}, Prop::paper, paper), {rootId}, Prop::language, language);
         const Form form = laidOut(*rows, start, fonts);
         if (const Sentence wrong = tooLarge(form); !wrong.empty()) return problem(source, {"", wrong}, notInOrder);
+        // A document has no pages of tabs to turn to: what is left out is said, and the form is made.
+        for (const Problem& left : rulesNotLaid(*rows, form))
+            std::cerr << source << ": Left out: " << left.place << " (" << left.sentence.text() << ")\n";
         return put(formText(form), out);
     }
     if (*show)

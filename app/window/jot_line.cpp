@@ -159,6 +159,8 @@ bool JotLine::add() {
         if (!desk_.edit(added.form, name, last)) return false;
     }
     edit_->clear();
+    for (const Problem& p : rulesNotLaid(*rows, desk_.form()))
+        desk_.say(Words::tr("A rule was left out: %1").arg(Words::shown(p.sentence)), true);
     return true;
 }
 

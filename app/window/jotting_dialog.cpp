@@ -71,13 +71,18 @@ void JottingDialog::read() {
     const bool any = rows && !rows->empty();
     // What is long is laid out to see whether it has room.
     const Sentence large = any && rows->size() > 200 && !document_->isChecked() ? tooLarge(form()) : Sentence{};
+    const auto unlaid = any && std::ranges::any_of(*rows, [](const JotRow& r) { return r.what == JotRow::What::rule; })
+                            ? rulesNotLaid(*rows, form())
+                            : std::vector<Problem>();
     rows_->setExtraSelections({});
     if (!rows) markMistake(*rows_, rows.error());
     said_->setText(!rows ? Words::tr("Line %1: %2").arg(rows.error().line).arg(Words::shown(rows.error().sentence))
-                   : !large.empty() ? Words::shown(large)
-                   : any            ? Words::tr("Reads right: %1 rows, %2 fields.").arg(rows->size()).arg(fields)
+                   : !large.empty()  ? Words::shown(large)
+                   : !unlaid.empty() ? Words::tr("A rule is left out: %1").arg(Words::shown(unlaid.front().sentence))
+                   : any             ? Words::tr("Reads right: %1 rows, %2 fields.").arg(rows->size()).arg(fields)
                          : Words::tr("All signs are in docs/jotting.md; the grey rows above show most of them."));
-    said_->setStyleSheet(QString("color: %1;").arg((rows && large.empty() ? tokens().ink2 : tokens().brick).name()));
+    said_->setStyleSheet(
+        QString("color: %1;").arg((rows && large.empty() && unlaid.empty() ? tokens().ink2 : tokens().brick).name()));
     make_->setEnabled(any && large.empty());
 }
 

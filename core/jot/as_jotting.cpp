@@ -7,6 +7,7 @@
 #include "core/jot/lay_out.h"
 #include "core/model/measures.h"
 #include "core/rules/formula.h"
+#include "core/rules/rule_text.h"
 
 namespace brindel {
 namespace {
@@ -16,14 +17,15 @@ using What = JotRow::What;
 
 /// Properties that jotting says of fields, whatever their kind.
 constexpr Prop sayable[] = {
-    Prop::text,         Prop::title,        Prop::role,       Prop::labels,    Prop::holdsTo,   Prop::required,
-    Prop::defaultText,  Prop::startsTicked, Prop::maxLength,  Prop::lines,     Prop::letters,   Prop::pattern,
-    Prop::secret,       Prop::placeholder,  Prop::least,      Prop::most,      Prop::step,      Prop::decimals,
-    Prop::unit,         Prop::datePattern,  Prop::earliest,   Prop::latest,    Prop::workedOut, Prop::choices,
-    Prop::otherAnswers, Prop::prompt,       Prop::many,       Prop::tickMarks, Prop::atLeast,   Prop::atMost,
-    Prop::group,        Prop::value,        Prop::buttonRole, Prop::access,    Prop::hint,      Prop::alignAcross,
-    Prop::alignDown,    Prop::wraps,        Prop::paper,      Prop::columns,   Prop::rows,      Prop::earliestTime,
-    Prop::latestTime,   Prop::byFiller,     Prop::acrossIn};
+    Prop::text,         Prop::title,        Prop::role,       Prop::labels,      Prop::holdsTo,   Prop::required,
+    Prop::defaultText,  Prop::startsTicked, Prop::maxLength,  Prop::lines,       Prop::letters,   Prop::pattern,
+    Prop::secret,       Prop::placeholder,  Prop::least,      Prop::most,        Prop::step,      Prop::decimals,
+    Prop::unit,         Prop::datePattern,  Prop::earliest,   Prop::latest,      Prop::workedOut, Prop::choices,
+    Prop::otherAnswers, Prop::prompt,       Prop::many,       Prop::tickMarks,   Prop::atLeast,   Prop::atMost,
+    Prop::group,        Prop::value,        Prop::buttonRole, Prop::access,      Prop::hint,      Prop::alignAcross,
+    Prop::alignDown,    Prop::wraps,        Prop::paper,      Prop::columns,     Prop::rows,      Prop::earliestTime,
+    Prop::latestTime,   Prop::byFiller,     Prop::acrossIn,   Prop::choicesFrom, Prop::readyList, Prop::runFrom,
+    Prop::runTo};
 
 class Teller {
   public:
@@ -38,16 +40,29 @@ class Teller {
             if (const Value* own = root.own.find(r.prop); own && r.prop != Prop::title && r.prop != Prop::paper)
                 cannot(root, r.prop);
         if (form_.scheme) out.cannotSay.push_back(fmt::format("the scheme of names, “{}”", form_.scheme->word));
+        rulesOf(root);
         bool first = true;
         for (Id id : form_.isDialog() ? std::vector<Id>{rootId} : root.children) {
             if (!first) out.rows.push_back({What::paper, "", {}, {}});
             first = false;
             container(*form_.find(id));
         }
+        out.rows.insert(out.rows.end(), rules_.begin(), rules_.end());
     }
 
   private:
     const Form& form_;
+    Jotting rules_;  // they stand behind all that they name
+
+    void rulesOf(const Control& c) {
+        for (const Rule& rule : c.rules) {
+            const string text = ruleText(form_, c.id, rule);
+            if (!text.empty())
+                rules_.push_back({What::rule, text, {}, {}});
+            else if (out.cannotSay.empty() || out.cannotSay.back() != "the rules of " + told(c))
+                out.cannotSay.push_back("the rules of " + told(c));
+        }
+    }
 
     /// A control, and the row on which it stands.
     struct Placed {
@@ -88,14 +103,21 @@ class Teller {
         const string* with = label ? label->formulas.find(Prop::visible) : formula;
         return with && *with == *formula ? *formula : "";
     }
+    /// The same of a frame: one that is jotted so gives its room back.
+    static string shownWhenFramed(const Control& c) {
+        const string* formula = c.formulas.find(Prop::visible);
+        return c.is().framed && formula && c.yes(Prop::fold) && readFormula(*formula) ? *formula : "";
+    }
     void checkSaid(const Control& c) {
         const Control* field = c.is().speaks ? form_.find(c.reference(Prop::labels)) : &c;
         for (const auto& [prop, formula] : c.formulas)
-            if (prop != Prop::visible || !field || shownWhen(*field) != formula)
+            if (prop != Prop::visible || !field || (shownWhen(*field) != formula && shownWhenFramed(c) != formula))
                 out.cannotSay.push_back(fmt::format("what {} of {} is worked out by", row(prop).word, told(c)));
-        if (!c.rules.empty()) out.cannotSay.push_back(fmt::format("the rules of {}", told(c)));
+        rulesOf(c);
         for (const auto& [prop, value] : c.own)
-            if (std::ranges::find(sayable, prop) == std::end(sayable)) cannot(c, prop);
+            if (std::ranges::find(sayable, prop) == std::end(sayable) &&
+                !(prop == Prop::fold && !shownWhenFramed(c).empty()))
+                cannot(c, prop);
     }
 
     JotField field(const Control& c, const string& label) {
@@ -195,8 +217,11 @@ class Teller {
                         break;
                     }
                     checkSaid(c);
-                    out.rows.push_back(
-                        {What::frame, c.text(Prop::title).empty() ? "Frame" : c.text(Prop::title), {}, {}});
+                    out.rows.push_back({What::frame,
+                                        c.text(Prop::title).empty() ? "Frame" : c.text(Prop::title),
+                                        {},
+                                        {},
+                                        shownWhenFramed(c)});
                     container(c);
                     out.rows.push_back({What::frameEnd, "", {}, {}});
                     break;

@@ -18,10 +18,12 @@ Edited laidInto(const Form& form, Id container, Id under, const Jotting& rows, c
 }
 
 Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows, const FontBook& fonts) {
-    if (!form.index()->rightToLeft()) return laidInto(form, container, under, rows, fonts);
-    // Laid out as for the other direction of writing, and turned.
-    Edited laid = laidInto(mirrored(form), container, under, rows, fonts);
-    return {mirrored(laid.form), std::move(laid.ids)};
+    const Jotting placed = withoutRules(rows);
+    // For the other direction of writing: laid out as for this one, and turned.
+    const bool turned = form.index()->rightToLeft();
+    Edited laid =
+        placed.empty() ? Edited{form, {}} : laidInto(turned ? mirrored(form) : form, container, under, placed, fonts);
+    return {withJottedRules(turned && !placed.empty() ? mirrored(laid.form) : laid.form, rows), std::move(laid.ids)};
 }
 
 namespace {

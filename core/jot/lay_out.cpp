@@ -222,8 +222,21 @@ Form laidOut(const Jotting& rows, const Form& empty, const FontBook& fonts) {
         root.name = empty.root().name;
         root.ownName = empty.root().ownName;
     });
-    const Form laid = form.isDialog() ? dialogFrom(rows, form, fonts) : documentFrom(rows, form, fonts);
+    const Jotting placed = withoutRules(rows);
+    const Form laid =
+        withJottedRules(form.isDialog() ? dialogFrom(placed, form, fonts) : documentFrom(placed, form, fonts), rows);
     return isRightToLeft(form.root().text(Prop::language)) ? mirrored(laid) : laid;
+}
+
+std::vector<Problem> rulesNotLaid(const Jotting& rows, const Form& form) {
+    std::vector<Problem> problems;
+    for (const JotRow& r : rows) {
+        if (r.what != What::rule) continue;
+        const auto line = readRule(r.text);
+        if (!line) continue;
+        if (const auto rule = ruleIn(form, *line); !rule) problems.push_back({r.text, rule.error()});
+    }
+    return problems;
 }
 
 }  // namespace brindel

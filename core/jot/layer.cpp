@@ -158,7 +158,7 @@ void Layer::rows(const std::vector<const JotRow*>& list, const Columns& c) {
                    list[end]->what != JotRow::What::frameEnd && list[end]->what != JotRow::What::section &&
                    list[end]->what != JotRow::What::paper)
                 ++end;
-            framed(r.text, {list.begin() + long(i) + 1, list.begin() + long(end)}, c);
+            framed(r, {list.begin() + long(i) + 1, list.begin() + long(end)}, c);
             i = end < list.size() && list[end]->what == JotRow::What::frameEnd ? end : end - 1;
         } else if (r.what == JotRow::What::fields) {
             rowOfFields(r, c);
@@ -243,11 +243,14 @@ void Layer::loneField(const JotField& f, const Columns& c) {
     y += high + m_.rowGap;
 }
 
-void Layer::framed(const std::string& title, const std::vector<const JotRow*>& inner, const Columns& c) {
+void Layer::framed(const JotRow& jotted, const std::vector<const JotRow*>& inner, const Columns& c) {
     const double outerLeft = left, outerRight = right;
     auto lay = [&] {
-        Id frame =
-            add(Kind::frame, {outerLeft, y, c.right - outerLeft, 10}, [&](Control& x) { x.set(Prop::title, title); });
+        Id frame = add(Kind::frame, {outerLeft, y, c.right - outerLeft, 10}, [&](Control& x) {
+            x.set(Prop::title, jotted.text);
+            x.formulas.set(Prop::visible, jotted.shownWhen);
+            if (!jotted.shownWhen.empty()) x.set(Prop::fold, true);
+        });
         Id outer = container;
         std::size_t after = at_;
         double outerY = y;
@@ -274,11 +277,31 @@ void Layer::framed(const std::string& title, const std::vector<const JotRow*>& i
     form = before, made = madeBefore, at_ = atBefore, ownNames_ = namesBefore;
     if (pageHigh > 0 && high > pageHigh) {
         // No page holds it: its title and its rows go on from page to page without a frame.
-        wording(title, Role::heading3, style::heading, c.right - left);
+        wording(jotted.text, Role::heading3, style::heading, c.right - left);
         return rows(inner, c);
     }
     roomFor(high);
     lay();
     y += high + m_.rowGap;
 }
+
+Jotting withoutRules(const Jotting& rows) {
+    Jotting placed;
+    std::ranges::remove_copy(rows, std::back_inserter(placed), JotRow::What::rule, &JotRow::what);
+    return placed;
+}
+
+Form withJottedRules(Form form, const Jotting& rows) {
+    for (const JotRow& r : rows) {
+        if (r.what != JotRow::What::rule) continue;
+        const auto line = readRule(r.text);
+        const auto rule = line ? ruleIn(form, *line) : tl::unexpected(Sentence());
+        if (!rule) continue;
+        Rules all = form.find(rule->first)->rules;
+        all.push_back(rule->second);
+        form = withRules(form, rule->first, std::move(all));
+    }
+    return form;
+}
+
 }  // namespace brindel

@@ -11,6 +11,11 @@
 
 namespace brindel {
 
+/// A jotting without its rules, which have no place of their own.
+Jotting withoutRules(const Jotting& rows);
+/// A form with the rules of a jotting, those whose controls are all there.
+Form withJottedRules(Form form, const Jotting& rows);
+
 /// The form that is laid out, made before whatever measures it.
 struct Laid {
     Form form;
@@ -74,7 +79,7 @@ class Layer : public Laid, public Sizes {
     /// A field that has its row to itself.
     void loneField(const JotField& f, const Columns& c);
 
-    void framed(const std::string& title, const std::vector<const JotRow*>& inner, const Columns& c);
+    void framed(const JotRow& frame, const std::vector<const JotRow*>& inner, const Columns& c);
 };
 
 inline std::vector<const JotRow*> pointers(Jotting::const_iterator from, Jotting::const_iterator to) {

@@ -1,8 +1,10 @@
 // Jotting: rows typed as text, one line a row. This is what a jotting says, before anything is laid out.
 //
 //     # title              ## page or section     ### frame (a lone ### ends it)     === next sheet of paper
+//     ### frame if chkMast  there only when that is so
 //     Label: kind …        fields; several on a row are parted by ;
 //     > wording            ---  a line across     [Cancel] [Book]*  buttons; * accepts
+//     when btnBook is pressed if numLength > 12: say "…"      a rule (core/rules/rule_text.h)
 //
 // After a field's label, in any order: a kind (text, number, date, time, combo, list, radio, ticks, check,
 // group, signature, picture, table; a table's columns stand in [] with their share, its rows behind), a length (30) or
@@ -48,11 +50,13 @@ struct JotRow {
         wording,
         line,
         buttons,
-        paper
+        paper,
+        rule
     } what = What::fields;
     std::string text;
     std::vector<JotField> fields;
     std::vector<JotButton> buttons;
+    std::string shownWhen = {};  // of a frame: a formula; empty for always
     bool operator==(const JotRow&) const = default;
 };
 using Jotting = std::vector<JotRow>;

@@ -6,6 +6,7 @@
 #include "core/jot/kind_words.h"
 #include "core/jot/notation.h"
 #include "core/rules/formula.h"
+#include "core/rules/rule_text.h"
 #include "core/text/fonts.h"
 #include "core/text/words.h"
 
@@ -15,6 +16,26 @@ namespace {
 using std::string;
 using What = JotRow::What;
 using namespace jot;
+
+/// Choices that are not typed: a run of numbers, [1..31], a ready list, [= months], or those of a file, [= file].
+bool gathered(const Choices& choices, JotField& f) {
+    if (choices.size() != 1 || !has(f.kind, Prop::choicesFrom)) return false;
+    const auto& [value, text] = choices.front();
+    if (const std::size_t dots = text.find(".."); value == text && dots != string::npos) {
+        const auto from = numberRead(text.substr(0, dots), "en"), to = numberRead(text.substr(dots + 2), "en");
+        if (!from || !to) return false;
+        f.own.set(Prop::choicesFrom, string("run"));
+        f.own.set(Prop::runFrom, *from);
+        f.own.set(Prop::runTo, *to);
+        return true;
+    }
+    const auto& ready = row(Prop::readyList).tokens;
+    const bool known = std::ranges::find(ready, text, &Token::key) != ready.end();
+    if (!value.empty() || (!known && text != "file")) return false;
+    f.own.set(Prop::choicesFrom, string(known ? "ready" : "file"));
+    if (known) f.own.set(Prop::readyList, text);
+    return true;
+}
 
 void setDates(const Parts& p, JotField& f) {
     if (!p.earliest.empty()) f.own.set(Prop::earliest, p.earliest);
@@ -139,7 +160,7 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
         if (*p.length > 12) throw Mistake{column, said("Choices stand in at most 12 columns.")};
         f.own.set(Prop::acrossIn, *p.length);
     }
-    if (p.choices) f.own.set(Prop::choices, *p.choices);
+    if (p.choices && !gathered(*p.choices, f)) f.own.set(Prop::choices, *p.choices);
     if (p.other && (row(f.kind).answers == AnswerType::choice || group))
         f.own.set(Prop::otherAnswers, true);
     else
@@ -264,12 +285,31 @@ JotRow buttonsOf(Letters letters) {
     return row;
 }
 
+/// A frame's title, and what it is shown by where a formula stands behind if.
+JotRow frameOf(const string& title) {
+    if (title.empty()) return {What::frameEnd, "", {}, {}};
+    const std::size_t at = title.rfind(" if ");
+    if (at != string::npos && at > 0)
+        if (const string condition = trimmed(title.substr(at + 4)); readFormula(condition))
+            return {What::frame, withBreaks(trimmed(title.substr(0, at))), {}, {}, condition};
+    string plain = title;
+    if (const std::size_t kept = plain.find(" \\if "); kept != string::npos) plain.erase(kept + 1, 1);
+    return {What::frame, withBreaks(plain), {}, {}};
+}
+
+JotRow ruleOf(const string& text, int indent) {
+    if (const auto rule = readRule(text); !rule)
+        throw Mistake{indent + int(characterCount(text.substr(0, rule.error().at))), rule.error().sentence};
+    return {What::rule, text, {}, {}};
+}
+
 std::optional<JotRow> rowOf(Letters letters, const string& language) {
     string text = trimmed(utf8(letters));
     if (text.empty()) return std::nullopt;
     auto after = [&](std::size_t signs) { return withBreaks(trimmed(text.substr(signs))); };
     const int indent = int(letters.find_first_not_of(U" \t"));
-    if (text.starts_with("###")) return JotRow{after(3).empty() ? What::frameEnd : What::frame, after(3), {}, {}};
+    if (text.starts_with("###")) return frameOf(trimmed(text.substr(3)));
+    if (isRuleLine(text)) return ruleOf(text, indent);
     if (text[0] == '#') {
         const std::size_t signs = text.starts_with("##") ? 2 : 1;
         if (after(signs).empty())

@@ -47,6 +47,15 @@ string kindWord(const JotField& f) {
 
 string choicesText(const JotField& f) {
     const bool table = row(f.kind).grid;
+    const string others = yes(f.own, Prop::otherAnswers) ? ", …]" : "]";
+    if (const string from = textOf(f.own, Prop::choicesFrom); from == "run")
+        return fmt::format(" [{}..{}", exactText(numberOf(f.own, Prop::runFrom).value_or(1)),
+                           exactText(numberOf(f.own, Prop::runTo).value_or(10))) +
+               others;
+    else if (from == "ready" || from == "file") {
+        const string list = textOf(f.own, Prop::readyList);
+        return " [= " + (from == "file" ? "file" : list.empty() ? "months" : list) + others;
+    }
     const Value* value = f.own.find(table ? Prop::columns : Prop::choices);
     const auto* choices = value ? std::get_if<Choices>(value) : nullptr;
     if (!choices) return "";
@@ -134,6 +143,14 @@ string fieldText(const JotField& f) {
     return text;
 }
 
+/// A title in which what stands behind if could be taken for a condition keeps its if by a backslash.
+string frameTitle(const string& title) {
+    string text = inOneLine(title);
+    const std::size_t at = text.rfind(" if ");
+    if (at != string::npos && readFormula(text.substr(at + 4))) text.insert(at + 1, "\\");
+    return text;
+}
+
 string jottingText(const Jotting& rows) {
     string text;
     for (const JotRow& r : rows) {
@@ -145,13 +162,16 @@ string jottingText(const Jotting& rows) {
                 text += (text.empty() ? "## " : "\n## ") + inOneLine(r.text);
                 break;
             case What::frame:
-                text += "### " + inOneLine(r.text);
+                text += "### " + frameTitle(r.text) + (r.shownWhen.empty() ? "" : " if " + r.shownWhen);
                 break;
             case What::frameEnd:
                 text += "###";
                 break;
             case What::wording:
                 text += "> " + inOneLine(r.text);
+                break;
+            case What::rule:
+                text += r.text;
                 break;
             case What::line:
                 text += "---";

@@ -16,6 +16,24 @@ const char* const rows =
 
 }  // namespace
 
+TEST(JottingKinds, ChoicesThatAreNotTyped) {
+    const std::string rows =
+        "Day: combo [1..31]\nMonth: combo [= months, …] \"Month\"\nLand: list [= countries]\nBerth: combo [= file]\n"
+        "Half: combo [-1.5..2]\n";
+    const Form form = jotted(rows);
+    EXPECT_EQ(named(form, "cboDay").text(Prop::choicesFrom), "run");
+    EXPECT_EQ(named(form, "cboDay").number(Prop::runTo), 31);
+    EXPECT_EQ(named(form, "cboHalf").number(Prop::runFrom), -1.5);
+    EXPECT_TRUE(named(form, "cboMonth").yes(Prop::otherAnswers));
+    EXPECT_EQ(named(form, "lstLand").text(Prop::readyList), "countries");
+    EXPECT_EQ(named(form, "cboBerth").text(Prop::choicesFrom), "file");
+    const AsJotting told = asJotting(form);
+    EXPECT_TRUE(told.cannotSay.empty()) << told.cannotSay.front();
+    EXPECT_EQ(jottingText(told.rows), rows);
+    EXPECT_EQ(firstField("A: combo [1..x, y]").own.find(Prop::choicesFrom), nullptr);
+    EXPECT_EQ(firstField("A: combo [= nonsense]").own.find(Prop::choicesFrom), nullptr);
+}
+
 TEST(JottingKinds, SayWhatTheyMean) {
     const JotField time = firstField("At: time >= 07:00 = 08:30");
     EXPECT_EQ(time.kind, Kind::timeBox);

@@ -1,0 +1,228 @@
+#include "core/rules/rule_text.h"
+
+#include <algorithm>
+
+#include "core/rules/signs.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+/// Goes along a line; what is wrong is thrown as FormulaMistake.
+class LineReader {
+  public:
+    explicit LineReader(const string& line) : line_(line) {}
+
+    RuleLine read() {
+        RuleLine all;
+        if (!word("when")) wrong(said("A rule begins with when."));
+        if (!ofForm(all)) {
+            all.on = controlHere(said("Which control, or “the form opens”, is expected behind when."));
+            all.rule.when = happening(all.rule.key);
+        }
+        word(",");
+        if (word("if")) all.rule.condition = formulaTo(":", said("A condition is expected behind if."));
+        if (!word(":")) wrong(said("A colon is expected before what is done."));
+        do step(all);
+        while (word(";"));
+        blanks();
+        if (at_ < line_.size()) wrong(said("A semicolon is expected before the next step."));
+        return all;
+    }
+
+  private:
+    const string& line_;
+    std::size_t at_ = 0;
+
+    [[noreturn]] void wrong(const Sentence& sentence) {
+        blanks();
+        throw FormulaMistake{at_, 0, sentence};
+    }
+    void blanks() {
+        while (at_ < line_.size() && line_[at_] == ' ') ++at_;
+    }
+    /// Takes words that stand here, whole.
+    bool word(std::string_view words) {
+        blanks();
+        if (line_.compare(at_, words.size(), words) != 0) return false;
+        const bool letter = !words.empty() && std::isalpha(static_cast<unsigned char>(words.back()));
+        if (letter && goesOnAt(line_, at_ + words.size())) return false;
+        at_ += words.size();
+        return true;
+    }
+    /// A control's name, or its wording in double quotes.
+    string controlHere(const Sentence& otherwise) {
+        blanks();
+        const Sign sign = signAt(line_, at_);
+        if ((sign.what != Sign::What::name && sign.what != Sign::What::text) || !sign.wrong.empty() ||
+            sign.text.empty())
+            wrong(otherwise);
+        at_ = sign.end();
+        return sign.text;
+    }
+    /// The row whose words stand here, of several the longest; null for none.
+    template <class Row>
+    const Row* rowHere(std::span<const Row> rows) {
+        const Row* found = nullptr;
+        for (const Row& row : rows) {
+            const std::size_t before = at_;
+            if (word(row.word) && (!found || row.word.size() > found->word.size())) found = &row;
+            at_ = before;
+        }
+        if (found) word(found->word);
+        return found;
+    }
+    bool ofForm(RuleLine& all) {
+        for (const EventRow& event : allEvents())
+            if (event.ofForm && word(event.word)) {
+                all.rule.when = event.event;
+                return true;
+            }
+        return false;
+    }
+    Event happening(string& key) {
+        const EventRow* event = rowHere(allEvents());
+        if (!event || event->ofForm)
+            wrong(said("What happens is expected here: is pressed, changes, is entered, is left …"));
+        if (event->event == Event::key) {
+            blanks();
+            const std::size_t end = std::min(line_.find_first_of(" ,:", at_), line_.size());
+            if (end == at_) wrong(said("Which key, as in F5 or Ctrl+N, is expected here."));
+            key = line_.substr(at_, end - at_);
+            at_ = end;
+        }
+        return event->event;
+    }
+    /// A formula up to one of `ends` that stands in no brackets and no text.
+    string formulaTo(std::string_view ends, const Sentence& otherwise) {
+        blanks();
+        int deep = 0;
+        std::size_t end = at_;
+        while (end < line_.size()) {
+            const Sign sign = signAt(line_, end);
+            if (sign.what == Sign::What::end) break;
+            if (sign.what == Sign::What::sign || !sign.wrong.empty()) {
+                const char c = line_[sign.at];
+                if (deep == 0 && ends.find(c) != std::string_view::npos) {
+                    end = sign.at;
+                    break;
+                }
+                deep += c == '(' ? 1 : c == ')' ? -1 : 0;
+            }
+            end = std::max(sign.end(), end + 1);
+        }
+        end = std::min(end, line_.size());
+        string formula = line_.substr(at_, end - at_);
+        formula.erase(formula.find_last_not_of(' ') + 1);
+        if (formula.empty()) wrong(otherwise);
+        if (const auto tree = readFormula(formula); !tree)
+            throw FormulaMistake{at_ + tree.error().at, tree.error().length, tree.error().sentence};
+        at_ = end;
+        return formula;
+    }
+    void step(RuleLine& all) {
+        blanks();
+        if (all.rule.steps.size() >= mostSteps) wrong(said("A rule has at most {} steps.", mostSteps));
+        Step one;
+        string target;
+        if (word("clear the form")) {
+            one.does = Does::clear, one.on = rootId;
+        } else {
+            const DoesRow* does = rowHere(allDoes());
+            if (!does) wrong(said("What is done is expected here: turn to, show, set, say …"));
+            one.does = does->does;
+            if (does->onControl) target = controlHere(said("Which control is expected here."));
+            if (one.does == Does::set && !word("to")) wrong(said("“to”, and what it is set to, is expected here."));
+            if (does->with) one.with = formulaTo(";", said("A formula, or a text in quotes, is expected here."));
+        }
+        all.rule.steps.push_back(std::move(one));
+        all.targets.push_back(std::move(target));
+    }
+};
+
+/// The control of a name, or else the first of that wording: what can hold others before what cannot.
+Id controlOf(const Form& form, const string& called) {
+    if (const Control* named = form.named(called)) return named->id;
+    Id found = noControl;
+    form.controls.each([&](Id id, const Control& c) {
+        if (!c.is().wording || c.text(*c.is().wording) != called) return;
+        if (found == noControl || (c.is().holds && !form.find(found)->is().holds)) found = id;
+    });
+    return found;
+}
+
+/// How a line speaks of a control; empty when it cannot.
+string spokenOf(const Form& form, Id id) {
+    const Control* c = form.find(id);
+    if (!c) return "";
+    if (!c->name.empty()) return nameInFormula(c->name);
+    const string text = c->is().wording ? c->text(*c->is().wording) : "";
+    if (text.empty() || text.find_first_of("\"\n") != string::npos || controlOf(form, text) != id) return "";
+    return "\"" + text + "\"";
+}
+
+}  // namespace
+
+bool isRuleLine(const string& line) {
+    if (!line.starts_with("when ")) return false;
+    return std::ranges::any_of(allEvents(),
+                               [&](const EventRow& e) { return line.find(" " + string(e.word)) != string::npos; });
+}
+
+tl::expected<RuleLine, FormulaMistake> readRule(const string& line) {
+    if (line.size() > longestFormula)
+        return tl::unexpected(FormulaMistake{0, 0, said("A rule has at most {} letters.", longestFormula)});
+    try {
+        return LineReader(line).read();
+    } catch (const FormulaMistake& mistake) {
+        return tl::unexpected(mistake);
+    }
+}
+
+tl::expected<std::pair<Id, Rule>, Sentence> ruleIn(const Form& form, const RuleLine& line) {
+    std::pair<Id, Rule> found{rootId, line.rule};
+    auto find = [&](const string& called) { return controlOf(form, called); };
+    if (!line.on.empty()) found.first = find(line.on);
+    if (found.first == noControl) return tl::unexpected(said("No control is called “{}”.", line.on));
+    for (std::size_t i = 0; i < line.targets.size(); ++i) {
+        if (line.targets[i].empty()) continue;
+        found.second.steps[i].on = find(line.targets[i]);
+        if (found.second.steps[i].on == noControl)
+            return tl::unexpected(said("No control is called “{}”.", line.targets[i]));
+    }
+    return found;
+}
+
+string ruleText(const Form& form, Id on, const Rule& rule) {
+    const EventRow& event = row(rule.when);
+    const string who = event.ofForm ? "" : spokenOf(form, on);
+    if (rule.off || rule.steps.empty() || (!event.ofForm && who.empty()) || (event.ofForm && on != rootId)) return "";
+    string text = "when " + (who.empty() ? "" : who + " ") + string(event.word);
+    if (rule.when == Event::key) text += " " + rule.key;
+    if (!rule.condition.empty()) text += " if " + rule.condition;
+    for (std::size_t i = 0; i < rule.steps.size(); ++i) {
+        const Step& step = rule.steps[i];
+        const DoesRow& does = row(step.does);
+        text += i ? "; " : ": ";
+        if (!step.yes.empty() || !step.no.empty()) return "";
+        if (step.does == Does::clear && step.on == rootId) {
+            text += "clear the form";
+            continue;
+        }
+        text += does.word;
+        if (does.onControl) {
+            const string target = spokenOf(form, step.on);
+            if (target.empty()) return "";
+            text += " " + target;
+        }
+        if (step.does == Does::set) text += " to";
+        if (does.with) text += " " + step.with;
+    }
+    // What does not read back the same is not said.
+    const auto back = readRule(text);
+    const auto again = back ? ruleIn(form, *back) : tl::unexpected(Sentence());
+    return again && again->first == on && again->second == rule ? text : "";
+}
+
+}  // namespace brindel

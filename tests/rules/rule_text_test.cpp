@@ -1,0 +1,126 @@
+// Rules as lines that are typed and jotted.
+#include "core/rules/rule_text.h"
+
+#include "core/edit/edits.h"
+#include "tests/support.h"
+
+using namespace brindel;
+using namespace brindel::test;
+
+namespace {
+
+const char* const rows =
+    "Boat: text 20\nLength: number\nMast: check\n### Rig\nHeight: number\n###\nWork: table [Job, Hours] 2\nNote: text "
+    "60\n"
+    "[Go] [Cancel]\n";
+
+/// The mistake of a line, and what stands from its place on.
+std::pair<std::string, std::string> mistakeOf(const std::string& line) {
+    const auto read = readRule(line);
+    if (read) return {"it reads right", ""};
+    return {read.error().sentence.text(), line.substr(std::min(read.error().at, line.size()))};
+}
+using Mistaken = std::pair<std::string, std::string>;
+
+}  // namespace
+
+TEST(RuleText, EveryEventAndStepReadsBack) {
+    Form form = jotted(rows);
+    const Id go = named(form, "btnGo").id;
+    std::size_t said = 0;
+    for (const EventRow& event : allEvents())
+        for (const DoesRow& does : allDoes()) {
+            Rule rule{event.event, event.event == Event::key ? "Ctrl+F5" : "", "numLength > 12", {}};
+            const Id on = does.onControl ? named(form, "Rig").id : noControl;
+            rule.steps = {{does.does, on, does.with ? "\"Half; past: if\" & txtBoat" : ""},
+                          {Does::say, noControl, "\"x\""}};
+            const Id whose = event.ofForm ? rootId : go;
+            const std::string line = ruleText(form, whose, rule);
+            ASSERT_NE(line, "") << event.key << " " << does.key;
+            const auto back = ruleIn(form, readRule(line).value());
+            ASSERT_TRUE(back) << line;
+            EXPECT_EQ(back->first, whose) << line;
+            EXPECT_EQ(back->second, rule) << line;
+            EXPECT_TRUE(isRuleLine(line)) << line;
+            ++said;
+        }
+    EXPECT_EQ(said, allEvents().size() * allDoes().size());
+}
+
+TEST(RuleText, MistakesHaveTheirPlace) {
+    EXPECT_EQ(mistakeOf("When btnGo is pressed: clear the form"),
+              Mistaken("A rule begins with when.", "When btnGo is pressed: clear the form"));
+    EXPECT_EQ(mistakeOf("when btnGo is pushed: clear the form"),
+              Mistaken("What happens is expected here: is pressed, changes, is entered, is left …",
+                       "is pushed: clear the form"));
+    EXPECT_EQ(mistakeOf("when btnGo is pressed clear the form"),
+              Mistaken("A colon is expected before what is done.", "clear the form"));
+    EXPECT_EQ(mistakeOf("when btnGo is pressed if : clear the form").first, "A condition is expected behind if.");
+    EXPECT_EQ(mistakeOf("when btnGo is pressed if 1 + : clear the form").second, " : clear the form") << "behind the +";
+    EXPECT_EQ(mistakeOf("when btnGo is pressed: set numLength 3"),
+              Mistaken("“to”, and what it is set to, is expected here.", "3"));
+    EXPECT_EQ(mistakeOf("when btnGo is pressed: dance"),
+              Mistaken("What is done is expected here: turn to, show, set, say …", "dance"));
+    EXPECT_EQ(mistakeOf("when btnGo is pressed: show"), Mistaken("Which control is expected here.", ""));
+    EXPECT_EQ(mistakeOf("when btnGo is pressed: say"),
+              Mistaken("A formula, or a text in quotes, is expected here.", ""));
+    EXPECT_EQ(mistakeOf("when btnGo is pressed: clear the form, say \"x\"").first,
+              "A semicolon is expected before the next step.");
+    std::string many = "when btnGo is pressed: clear the form";
+    for (int i = 0; i < 300; ++i) many += "; clear the form";
+    EXPECT_EQ(mistakeOf(many).first, "A rule has at most 200 steps.");
+    EXPECT_EQ(mistakeOf("when " + std::string(100000, 'x')).first, "A rule has at most 20000 letters.");
+    EXPECT_NE(mistakeOf("when btnGo is pressed if " + std::string(9000, '(')).first, "it reads right");
+    const auto gone = ruleIn(jotted(rows), readRule("when btnGo is pressed: show frmGone").value());
+    ASSERT_FALSE(gone);
+    EXPECT_EQ(gone.error(), "No control is called “frmGone”.");
+}
+
+TEST(RuleText, WhatNoLineCanSayIsNotSaid) {
+    const Form form = jotted(rows);
+    const Id go = named(form, "btnGo").id;
+    Step ask{Does::ask, noControl, "\"Sure?\""};
+    EXPECT_NE(ruleText(form, go, {Event::pressed, "", "", {ask}}), "");
+    ask.yes = {{Does::leave}};
+    EXPECT_EQ(ruleText(form, go, {Event::pressed, "", "", {ask}}), "");
+    EXPECT_EQ(ruleText(form, go, {Event::pressed, "", "", {{Does::leave}}, true}), "");
+    EXPECT_EQ(ruleText(form, go, {Event::pressed, "", "", {{Does::show, Id(9999)}}}), "");
+}
+
+TEST(RuleText, JottingsHaveRulesAndFramesThatAreShownWhen) {
+    const std::string jotting =
+        "Mast: check\n### Rig if chkMast\nHeight: number m\n###\n### What to do \\if ill\nName: text 9\n###\n[Go]\n"
+        "when btnGo is pressed if numHeight > 9: show \"What to do if ill\"; say \"High: \" & numHeight\n"
+        "when the form opens: put the cursor in numHeight\n";
+    const Form form = jotted(jotting);
+    const Control& rig = named(form, "Rig");
+    ASSERT_TRUE(rig.formulas.find(Prop::visible));
+    EXPECT_EQ(*rig.formulas.find(Prop::visible), "chkMast");
+    EXPECT_TRUE(rig.yes(Prop::fold));
+    EXPECT_EQ(named(form, "What to do if ill").kind, Kind::frame);
+    ASSERT_EQ(named(form, "btnGo").rules.size(), 1u);
+    EXPECT_EQ(named(form, "btnGo").rules[0].steps[0].on, named(form, "What to do if ill").id);
+    ASSERT_EQ(form.root().rules.size(), 1u);
+    const AsJotting told = asJotting(form);
+    EXPECT_TRUE(told.cannotSay.empty()) << told.cannotSay.front();
+    const Form again = jotted(jottingText(told.rows));
+    EXPECT_EQ(again.root().rules, form.root().rules);
+    EXPECT_EQ(jottingText(asJotting(again).rows), jottingText(told.rows));
+
+    // One whose controls are not there is said, and everything else is laid out.
+    const Jotting lost = readJotting("A: text 5\nwhen btnGo is pressed: show txtA\n").value();
+    const Form laid = laidOut(lost, newForm(Kind::dialog), fonts());
+    const auto problems = rulesNotLaid(lost, laid);
+    ASSERT_EQ(problems.size(), 1u);
+    EXPECT_EQ(problems[0].place, "when btnGo is pressed: show txtA");
+    EXPECT_EQ(problems[0].sentence, "No control is called “btnGo”.");
+    EXPECT_TRUE(form.named("btnGo"));
+    const auto wrong = readJotting("A: text 5\n when btnGo is pressed: dance\n");
+    ASSERT_FALSE(wrong);
+    EXPECT_EQ(wrong.error().line, 2);
+    EXPECT_EQ(wrong.error().column, 24);
+    // Into a form that is there.
+    const Edited more =
+        jottedInto(laid, rootId, noControl, readJotting("[Go]\nwhen btnGo is pressed: show txtA\n").value(), fonts());
+    EXPECT_EQ(named(more.form, "btnGo").rules.size(), 1u);
+}
