@@ -98,6 +98,62 @@ TEST(FillerKinds, RowsAreAddedAndTheDialogGrows) {
     EXPECT_TRUE(QTest::qWaitFor([&] { return f.view.height() == high; }));
 }
 
+TEST(FillerKinds, LiftOutBookingGoesNextAndBackAndItsDaysFollowMonthAndYear) {
+    FillerHands f(demo("lift-out-booking"));
+    auto shows = [&](const char* name) { return f.view.widgetOf(f.id(name))->isVisible(); };
+    auto press = [&](const char* name) {
+        QTest::mouseClick(f.widget<QPushButton>(name), Qt::LeftButton);
+        settle();
+    };
+    press("btnNext");
+    EXPECT_TRUE(shows("txtOwner"));
+    press("btnNext2");
+    EXPECT_TRUE(shows("txtNotes"));
+    press("btnBack2");
+    ASSERT_TRUE(shows("txtOwner"));
+    auto days = [&] { return f.widget<QComboBox>("cboDay")->count(); };
+    auto choose = [&](const char* name, const QString& text) {
+        auto* box = f.widget<QComboBox>(name);
+        box->setFocus();
+        const int at = box->findText(text);
+        ASSERT_GE(at, 0) << text.toStdString();
+        box->setCurrentIndex(at);
+        emit box->activated(at);
+        settle();
+    };
+    EXPECT_EQ(days(), 31);
+    choose("cboDay", "30");
+    choose("cboMonth", "February");
+    EXPECT_EQ(days(), 29) << "as long as no year is chosen";
+    EXPECT_EQ(f.session.shown(f.id("cboDay")).text, "") << "there is no such day any more";
+    choose("cboYear", "2027");
+    EXPECT_EQ(days(), 28);
+    choose("cboYear", "2028");
+    choose("cboDay", "29");
+    EXPECT_EQ(days(), 29);
+    choose("cboMonth", "April");
+    EXPECT_EQ(days(), 30);
+    EXPECT_EQ(f.session.shown(f.id("cboDay")).text, "29");
+}
+
+TEST(FillerKinds, WhatMustBeFilledInIsMarkedAsLongAsItMust) {
+    Form form = jotted("Phone: text 20\nEmail: text 20\nAgreed: check !\n");
+    form = withFormula(form, {named(form, "txtPhone").id}, Prop::required, "ISBLANK(txtEmail)");
+    FillerHands f(form);
+    const Id phone = form.index()->labelOf(f.id("txtPhone"));
+    auto* label = qobject_cast<QLabel*>(f.view.widgetOf(phone));
+    ASSERT_NE(label, nullptr);
+    EXPECT_EQ(label->text().remove('&'), "Phone *");
+    EXPECT_GE(label->width(), label->sizeHint().width()) << "nothing of it is cut";
+    const int wide = label->width();
+    EXPECT_EQ(f.widget<QCheckBox>("chkAgreed")->text().remove('&'), "Agreed *");
+    f.widget<QLineEdit>("txtEmail")->setFocus();
+    f.type("a@b");
+    EXPECT_EQ(label->text().remove('&'), "Phone");
+    EXPECT_LT(label->width(), wide);
+    EXPECT_EQ(f.widget<QLineEdit>("txtPhone")->accessibleName(), "Phone") << "the sign is for eyes";
+}
+
 TEST(FillerKinds, WhatHoldsToTheEdgesFollowsTheWindow) {
     Form form = demo("lift-out-booking");
     form = withProperty(form, {rootId}, Prop::resizable, true);
