@@ -17,7 +17,7 @@ ChoiceField::ChoiceField(const Control& c, const Making& m, QWidget* parent)
     const bool paper = !m.form.isDialog();
     setFocusPolicy(Qt::StrongFocus);
     if (!paper && !c.text(Prop::text).empty()) {
-        question_ = new QLabel(toQt(c.text(Prop::text)), this);
+        question_ = new QLabel(toQt(markedWording(m.form, c)), this);
         question_->setTextFormat(Qt::PlainText);
         question_->setWordWrap(true);
         question_->setAlignment(Qt::AlignLeft | Qt::AlignTop);

@@ -212,7 +212,12 @@ void FormToFill::build(Id container, QWidget* parent) {
 
 QRect FormToFill::placeOf(const Form& laid, Id id) const {
     const Control& c = *laid.find(id);
-    QRectF place = toQt(boxOf(laid, c), scale_);
+    Box box = boxOf(laid, c);
+    if (const double reach = signReach(laid, c, fonts_); reach > 0) {
+        box.width += reach;
+        if (laid.index()->rightToLeft()) box.left -= reach;
+    }
+    QRectF place = toQt(box, scale_);
     if (const Control* holder = laid.find(c.parent); holder && row(holder->kind).surface)
         place.translate(0, pageTop(holder->id));
     return place.toAlignedRect() == place ? place.toRect() : QRect(place.topLeft().toPoint(), place.size().toSize());
@@ -321,6 +326,12 @@ void FormToFill::apply() {
     std::set<Id> anew = changes.wording;
     anew.insert(changes.choices.begin(), changes.choices.end());
     for (Id id : anew) readAnew(id);
+    // A label whose field must be filled in from now on reaches further.
+    if (std::ranges::any_of(changes.wording, [&](Id id) {
+            const Control* c = form.find(id);
+            return c && c->is().speaks && changes.limits.contains(c->reference(Prop::labels));
+        }))
+        layOutFor(size());
     for (Id id : changes.answers) showEntry(id);
     for (Id table : changes.rows) walk(form, table, [&](const Control& c, int) { showEntry(c.id); });
     for (Id id : changes.turned) showPage(id);

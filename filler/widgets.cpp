@@ -12,11 +12,16 @@ namespace brindel {
 namespace {
 
 /// A wording with its access key marked, as Qt takes it.
-QString withKey(const Control& c, Prop prop) {
-    std::string text = c.text(prop);
+QString withKey(const Control& c, const std::string& text) {
     if (const auto [at, bytes] = keyPlace(text, c.text(Prop::accessKey)); bytes > 0)
         return toQt(text.substr(0, at)).replace("&", "&&") + "&" + toQt(text.substr(at)).replace("&", "&&");
     return toQt(text).replace("&", "&&");
+}
+/// What a label or tick reads, with its key and the mark of what must be filled in.
+QString reading(const Control& c, const Making& m) {
+    const std::string text = markedWording(m.form, c);
+    const bool keyed = !c.is().speaks || c.reference(Prop::labels) != noControl;
+    return keyed ? withKey(c, text) : toQt(text);
 }
 
 /// By the form's direction of writing, whatever the keyboard's is while a field is empty.
@@ -46,7 +51,7 @@ QWidget* makeLabel(const Control& c, const Making& m, QWidget* parent) {
     auto* label = new QLabel(parent);
     // Only a label with a field to go to marks its key; a picture of it goes to itself.
     if (c.reference(Prop::labels) != noControl) label->setBuddy(label);
-    label->setText(label->buddy() ? withKey(c, Prop::text) : toQt(c.text(Prop::text)));
+    label->setText(reading(c, m));
     label->setTextFormat(Qt::PlainText);
     label->setWordWrap(c.yes(Prop::wraps));
     label->setAlignment(alignment(m, lookOf(m.form, c)));
@@ -186,13 +191,13 @@ QWidget* makeTick(const Control& c, const Making& m, QWidget* parent) {
     }
     QAbstractButton* box =
         c.kind == Kind::checkBox ? static_cast<QAbstractButton*>(new QCheckBox(parent)) : new QRadioButton(parent);
-    box->setText(withKey(c, Prop::text));
+    box->setText(reading(c, m));
     box->setEnabled(!readOnly(c));
     return box;
 }
 
 QWidget* makeButton(const Control& c, const Making&, QWidget* parent) {
-    auto* button = new QPushButton(withKey(c, Prop::text), parent);
+    auto* button = new QPushButton(withKey(c, c.text(Prop::text)), parent);
     button->setAutoDefault(false);
     return button;
 }
@@ -215,7 +220,7 @@ QWidget* makeTabs(const Control& c, const Making& m, QWidget* parent) {
     tabs->bar()->setFont(fontOf(lookOf(m.form, c), unitsPerPoint(m.form) * m.scale));
     for (Id id : c.children)
         if (const Control* page = m.form.find(id)) {
-            int at = tabs->bar()->addTab(withKey(*page, Prop::text));
+            int at = tabs->bar()->addTab(withKey(*page, page->text(Prop::text)));
             const DrawOptions stands{m.fonts, {}, m.filling};
             tabs->bar()->setTabEnabled(at, stands.enabled(*page));
             tabs->bar()->setTabVisible(at, stands.visible(*page));
@@ -335,7 +340,7 @@ QWidget* makeWidget(const Control& control, const Making& making, QWidget* paren
 
 bool reword(QWidget* widget, const Control& c, const Making& m) {
     if (auto* label = qobject_cast<QLabel*>(widget)) {
-        label->setText(label->buddy() ? withKey(c, Prop::text) : toQt(c.text(Prop::text)));
+        label->setText(reading(c, m));
         return true;
     }
     if (auto* combo = qobject_cast<QComboBox*>(widget); combo && c.kind == Kind::comboBox) {
@@ -354,7 +359,7 @@ bool reword(QWidget* widget, const Control& c, const Making& m) {
         return true;
     }
     if (auto* button = qobject_cast<QAbstractButton*>(widget); button && !qobject_cast<DrawnWidget*>(widget)) {
-        button->setText(withKey(c, Prop::text));
+        button->setText(reading(c, m));
         return true;
     }
     return false;

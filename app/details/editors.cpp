@@ -1,5 +1,6 @@
 #include "app/details/columns_editor.h"
 #include "app/details/look_editors.h"
+#include "app/details/pattern_editors.h"
 #include "app/details/sentence_edit.h"
 
 #include <QtWidgets/QtWidgets>
@@ -113,9 +114,6 @@ Editor lineEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
             }};
 }
 
-namespace {
-
-/// Wording, a pattern or a formula: on one line, or on several where it is longer.
 Editor sentenceEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
     auto* edit = new SentenceEdit(parent);
     if (r.prop == Prop::pattern || r.type == Type::formula) edit->setFont(monoFont(12));
@@ -136,6 +134,8 @@ Editor sentenceEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget
                 edit->setPlaceholderText(value ? QString() : Words::tr("differ"));
             }};
 }
+
+namespace {
 
 /// A field of several lines that sets its value when it is left.
 class AreaEdit : public QPlainTextEdit {
@@ -394,6 +394,9 @@ Editor makeEditor(const PropertyRow& row, Desk& desk, Changed changed, QWidget* 
             return fontEditor(row, desk, std::move(changed), parent);
         case Type::text:
         case Type::formula:
+            if (row.prop == Prop::pattern) return patternEditor(row, desk, std::move(changed), parent);
+            if (row.prop == Prop::datePattern || row.prop == Prop::timePattern)
+                return momentEditor(row, desk, std::move(changed), parent);
             return sentenceEditor(row, desk, std::move(changed), parent);
         default:
             return lineEditor(row, desk, std::move(changed), parent);

@@ -20,7 +20,10 @@ struct Editor {
 /// `against` is what a colour's contrast is reckoned with.
 Editor makeEditor(const PropertyRow& row, Desk& desk, std::function<void(std::optional<Value>)> changed,
                   QWidget* parent, std::function<std::optional<Colour>()> against = {});
-/// A value typed in one line.
+/// Wording, a pattern or a formula: on one line, or on several where it is longer. Its widget is a SentenceEdit.
+Editor sentenceEditor(const PropertyRow& row, Desk& desk, std::function<void(std::optional<Value>)> changed,
+                      QWidget* parent);
+/// A value typed in one line. Its widget is a QLineEdit.
 Editor lineEditor(const PropertyRow& row, Desk& desk, std::function<void(std::optional<Value>)> changed,
                   QWidget* parent);
 

@@ -4,6 +4,7 @@
 
 #include "app/theme/theme.h"
 #include "app/words.h"
+#include "core/answers/required_marks.h"
 #include "filler/drawing_painter.h"
 #include "filler/special_widgets.h"
 #include "filler/widgets.h"
@@ -79,8 +80,9 @@ const QPixmap& FormPicture::printed(const Form& form, Id id, double scale, doubl
                        kept.node->box.width == node->box.width && kept.node->box.height == node->box.height &&
                        kept.node->own == node->own && kept.node->parent == node->parent;
     if (moved) kept.node = node;
+    const std::string mark = requiredMark(form, *node);
     if (!node->is().turns && kept.node == node && kept.styles == form.styles && kept.scale == scale &&
-        kept.ratio == ratio)
+        kept.ratio == ratio && kept.mark == mark)
         return kept.pixmap;
     const Drawing drawing =
         drawnControl(form, *node, startingShown(form, *node), DrawOptions{fonts_, turned, nullptr, true, true});
@@ -97,7 +99,7 @@ const QPixmap& FormPicture::printed(const Form& form, Id id, double scale, doubl
         painter.translate(-reach.topLeft());
         paintDrawing(painter, drawing, scale);
     }
-    kept = {node, form.styles, scale, ratio, pixmap, reach};
+    kept = {node, form.styles, scale, ratio, pixmap, mark, reach};
     return kept.pixmap;
 }
 
@@ -120,8 +122,12 @@ void FormPicture::paintDialog(QPainter& painter, const Form& form, const Control
             continue;
         }
         if (QPixmap picture = standIn(form, id, scale, painter.device()->devicePixelRatioF(), turned);
-            !picture.isNull())
-            painter.drawPixmap(place.topLeft(), picture);
+            !picture.isNull()) {
+            // What reaches past its box does so where its wording ends.
+            const bool leftwards = form.index()->rightToLeft();
+            painter.drawPixmap(place.topLeft() - QPointF(leftwards ? signReach(form, *c, fonts_) * scale : 0, 0),
+                               picture);
+        }
         if (!c->children.empty()) paintDialog(painter, form, *c, scale, turned, place.topLeft(), exposed);
         painter.setOpacity(1);
     }
@@ -136,12 +142,14 @@ QPixmap FormPicture::standIn(const Form& form, Id id, double scale, double ratio
     if (kept.node && kept.node != node && kept.node->kind == node->kind && kept.node->box.width == node->box.width &&
         kept.node->box.height == node->box.height && kept.node->own == node->own)
         kept.node = node;
-    if (lasting && kept.node == node && kept.styles == form.styles && kept.scale == scale && kept.ratio == ratio)
+    const std::string mark = requiredMark(form, *node);
+    if (lasting && kept.node == node && kept.styles == form.styles && kept.scale == scale && kept.ratio == ratio &&
+        kept.mark == mark)
         return kept.pixmap;
     // Made at its real size and magnified while painting, so that the style's own measures grow with it.
     std::unique_ptr<QWidget> widget(makeWidget(*node, Making{form, fonts_, 1, turned}, nullptr));
     if (!widget) return {};
-    const int wide = std::max(1, int(std::lround(node->box.width))),
+    const int wide = std::max(1, int(std::lround(node->box.width + signReach(form, *node, fonts_)))),
               high = std::max(1, int(std::lround(node->box.height)));
     widget->setAttribute(Qt::WA_DontShowOnScreen);
     widget->resize(wide, high);
@@ -157,7 +165,7 @@ QPixmap FormPicture::standIn(const Form& form, Id id, double scale, double ratio
     painter.scale(scale, scale);
     widget->render(&painter, QPoint(), QRegion(), QWidget::DrawChildren);
     painter.end();
-    kept = {node, form.styles, scale, ratio, pixmap, {}};
+    kept = {node, form.styles, scale, ratio, pixmap, mark, {}};
     return pixmap;
 }
 

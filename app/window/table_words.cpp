@@ -3,11 +3,13 @@
 
 #include "app/sheet/sheet.h"
 #include "app/window/main_window_p.h"
+#include "core/edit/common_patterns.h"
 #include "core/edit/ready_rules.h"
 #include "core/model/look_sets.h"
 #include "core/naming/schemes.h"
 #include "core/rules/functions.h"
 #include "core/rules/telling.h"
+#include "core/text/moment_letters.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -44,6 +46,8 @@ QStringList MainWindow::tableWords() const {
     for (const DoesRow& d : allDoes()) add(d.word);
     for (const RelationRow& r : allRelations()) add(r.word);
     for (const FunctionRow& f : allFunctions()) add(f.help);
+    for (const CommonPattern& p : commonPatterns()) add(p.word);
+    for (std::string_view word : momentWords()) add(word);
     for (const ReadyRule& r : readyRules()) add(r.word), add(r.needs), add(r.does);
     for (const Command& c : commands()) {
         add(c.menu);

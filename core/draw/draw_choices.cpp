@@ -31,8 +31,9 @@ void drawTickWithText(const Art& a) {
     if (a.options.guests) drawTick(a, square, a.shown.on, a.c.kind == Kind::radioButton);
     if (!a.options.ground) return;
     Box b{side + a.unit(7, 2), 0, std::max(0.0, a.c.box.width - side - a.unit(7, 2)), a.c.box.height};
+    b.width += signReach(a.form, a.c, a.options.fonts);
     l.across = Across::start;
-    a.lines(drawnLines(a.form, a.c, a.c.text(Prop::text), l, b.width, a.options.fonts), l, b, Down::middle,
+    a.lines(drawnLines(a.form, a.c, markedWording(a.form, a.c), l, b.width, a.options.fonts), l, b, Down::middle,
             a.textColour(l), false);
 }
 
@@ -71,7 +72,7 @@ ChoiceSpots choicePlaces(const Form& form, const Control& c, const FontBook& fon
     ChoiceSpots spots;
     double top = 0;
     if (!c.text(Prop::text).empty()) {
-        const double lines = double(fonts.lines(c.text(Prop::text), look, c.box.width / pt, true).size());
+        const double lines = double(fonts.lines(markedWording(form, c), look, c.box.width / pt, true).size());
         spots.question = {0, 0, c.box.width, line * lines};
         top = line * lines + (dialog ? 4 : 1);
     }
@@ -122,7 +123,7 @@ void drawChoiceGroup(const Art& a) {
     if (a.options.ground) {
         a.ground(l, a.whole(), a.unit(3, 0.5));
         if (spots.question.height > 0)
-            a.lines(a.options.fonts.lines(a.c.text(Prop::text), l, spots.question.width / a.pt, true), l,
+            a.lines(a.options.fonts.lines(markedWording(a.form, a.c), l, spots.question.width / a.pt, true), l,
                     spots.question, Down::top, a.textColour(l), false);
     }
     const bool one = a.c.as<HowMany>() != HowMany::many;

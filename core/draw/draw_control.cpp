@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "core/answers/required_marks.h"
 #include "core/draw/art.h"
 #include "core/model/in_order.h"
 #include "core/model/measures.h"
@@ -18,8 +19,9 @@ using std::string;
 void drawLabel(const Art& a) {
     Look l = a.look();
     a.ground(l, a.whole(), 0);
-    const string& text = a.c.text(Prop::text);
+    const string text = markedWording(a.form, a.c);
     Box b = a.whole();
+    b.width += signReach(a.form, a.c, a.options.fonts);
     if (l.border != Border::none || l.fill) b = b.grown(-a.unit(4, 1));
     auto text_ = drawnLines(a.form, a.c, text, l, b.width, a.options.fonts);
     a.lines(text_, l, b, l.down, a.textColour(l), false);
@@ -94,7 +96,7 @@ void drawButton(const Art& a) {
 
 void drawFrame(const Art& a) {
     Look l = a.look();
-    const string& title = a.c.text(Prop::title);
+    const string title = a.c.text(Prop::title) + requiredMark(a.form, a.c);
     const double high = a.options.fonts.lineHeight(l) * a.pt, drop = title.empty() ? 0 : high / 2;
     Box b{0, drop, a.c.box.width, a.c.box.height - drop};
     if (l.fill) a.box(b, l.fill, std::nullopt, a.unit(4, 0.8));
@@ -288,6 +290,17 @@ void headAndFoot(const Form& form, Id surface, const DrawOptions& options, Drawi
 }
 
 }  // namespace
+
+string markedWording(const Form& form, const Control& control) {
+    return control.text(Prop::text) + requiredMark(form, control);
+}
+
+double signReach(const Form& form, const Control& control, const FontBook& fonts) {
+    if (form.root().as<RequiredMarks>() != RequiredMarks::sign) return 0;
+    if (!control.is().speaks && control.is().answers != AnswerType::tick) return 0;
+    const string mark = requiredMark(form, control);
+    return mark.empty() ? 0 : fonts.width(mark, lookOf(form, control)) * unitsPerPoint(form);
+}
 
 double listRowHeight(const Form& form) {
     return measuresFor(form).listRow;

@@ -81,6 +81,11 @@ Box pictureBox(const Box& frame, Extent size, Fits fits);
 /// The strokes of a drawn signature: in thousandths of its width and height. Empty for any other text.
 std::vector<std::vector<Point>> strokesOf(const std::string& text);
 std::string strokesText(const std::vector<std::vector<Point>>& strokes);
+/// The wording of a label, a tick or a question, with the mark of what must be filled in behind it.
+std::string markedWording(const Form& form, const Control& control);
+/// How far a label or tick reaches past its own box for the sign behind its wording; 0 for any other. A word in place
+/// of the sign needs room in the box.
+double signReach(const Form& form, const Control& control, const FontBook& fonts);
 /// The lines of a label's or field's text at its width, as they are drawn.
 std::vector<std::string> drawnLines(const Form& form, const Control& control, const std::string& text, const Look& look,
                                     double width, const FontBook& fonts);

@@ -97,9 +97,10 @@ Form fittedToText(const Form& form, const Ids& ids, const FontBook& fonts) {
         const Control* c = form.find(id);
         if (!c || !has(c->kind, Prop::text) || c->is().turned) continue;
         const Look look = lookOf(form, *c);
-        const std::string& text = c->text(Prop::text);
+        const std::string text = markedWording(form, *c);
         Box box = c->box;
-        double width = std::ceil(fonts.width(text, look) * pt) + measuresFor(form).textRoom;
+        double width =
+            std::ceil(fonts.width(text, look) * pt) + measuresFor(form).textRoom - signReach(form, *c, fonts);
         if (c->is().speaks) box.height = std::max(box.height, std::ceil(fonts.lineHeight(look) * pt));
         if (c->is().pressed) width = std::max(width + measuresFor(form).buttonPad, measuresFor(form).buttonLeast);
         if (c->is().answers == AnswerType::tick || c->is().answers == AnswerType::question)

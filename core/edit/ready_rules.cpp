@@ -3,8 +3,10 @@
 #include <algorithm>
 
 #include "core/answers/answering.h"
+#include "core/answers/required_marks.h"
 #include "core/model/measures.h"
 #include "core/model/places.h"
+#include "core/model/style_keys.h"
 #include "core/rules/meaning.h"
 #include "core/rules/signs.h"
 
@@ -297,12 +299,50 @@ Form nextWhenFilled(const Form& form, const Ids&) {
     return next;
 }
 
+/// The line that explains the sign behind what must be filled in: beside a dialog's last buttons, below all on paper.
+Form explainSign(const Form& form, const Ids&) {
+    const string text = signExplained(form);
+    bool there = text.empty();
+    form.controls.each([&](Id, const Control& c) { there = there || (c.is().speaks && c.text(Prop::text) == text); });
+    const Control& surface = form.isDialog() ? form.root() : *form.find(form.root().children.back());
+    if (there || surface.children.empty()) return form;
+    Control line = freshControl(Kind::label);
+    line.set(Prop::text, text);
+    line.set(Prop::style, string(style::finePrint));
+    const Extent size = form.isDialog() ? line.is().inDialog : line.is().inDocument;
+    const Measures& m = measuresFor(form);
+    double left = 1e9, low = 0;
+    for (Id id : surface.children) {
+        left = std::min(left, form.find(id)->box.left);
+        low = std::max(low, form.find(id)->box.bottom());
+    }
+    line.box = {left, low + m.rowGap, size.width, size.height};
+    Form next = form;
+    if (form.isDialog()) {
+        // The buttons at the foot leave room on their left more often than not.
+        double free = 0, middle = 0;
+        for (Id id : surface.children)
+            if (const Box& b = form.find(id)->box; b.bottom() > low - 1) {
+                middle = b.centre().y;
+                free = free == 0 ? b.left - left : std::min(free, b.left - left);
+            }
+        if (free > size.width + m.rowGap)
+            line.box.top = middle - size.height / 2;
+        else
+            next = boxed(next, rootId, {0, 0, surface.box.width, line.box.bottom() + m.footRoom});
+    } else {
+        line.box.top = std::min(line.box.top, withinMargins(form).bottom() - size.height);
+    }
+    return placed(next, surface.id, line).form;
+}
+
 // The rows read best in long lines.
 // clang-format off
 constexpr ReadyRule rows[] = {
     {"nextAndBack", "Next and Back on all pages", "Nothing: it looks at the form's tabs.", "Buttons that turn to the next page and back, where there are none yet.", nextAndBack},
     {"nextWhenFilled", "Next only when the page is filled", "Nothing: it looks at the form's tabs.", "Next can be pressed once what the page needs is filled in.", nextWhenFilled},
     {"askBeforeClosing", "Ask before closing", "Nothing.", "A question when the form is closed although something was filled in.", askBeforeClosing},
+    {"explainSign", "Explain the sign", "Nothing: it looks whether the form marks what must be filled in by a sign.", "A line says what the sign behind a label means.", explainSign},
     {"byTick", "Shown by a tick", "A check box, and what it shows.", "A frame, or a field with its label, is there only while the box is ticked.", byTick},
     {"byChoice", "Frames by a choice", "A field with choices, and the frames in the order of the choices.", "Each frame is there only while its choice is made.", byChoice},
     {"otherOpens", "“Other” opens its text box", "A field with choices, and a text box.", "The text box is there, and needed, only while the last choice is made.", otherOpens},

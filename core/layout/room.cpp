@@ -131,18 +131,20 @@ bool isCutOff(const Form& form, const Control& c, const FontBook& fonts) {
     switch (c.kind) {
         case Kind::label: {
             if (c.text(Prop::text).empty()) return false;
-            const auto lines = drawnLines(form, c, c.text(Prop::text), look, c.box.width + slack, fonts);
+            const double reach = c.box.width + signReach(form, c, fonts);
+            const auto lines = drawnLines(form, c, markedWording(form, c), look, reach + slack, fonts);
             // Letters reach less far than their line is high: a label of one line may be a little lower than it.
             const double high = fonts.lineHeight(look) * pt;
             if (double(lines.size()) * high > c.box.height + high * 0.3) return true;
-            return std::ranges::any_of(lines, [&](const string& line) { return wider(line, look, c.box.width); });
+            return std::ranges::any_of(lines, [&](const string& line) { return wider(line, look, reach); });
         }
         case Kind::button:
             return wider(c.text(Prop::text), look, c.box.width - measuresFor(form).buttonSpare);
         case Kind::checkBox:
         case Kind::radioButton: {
-            const double room = c.box.width - tickBoxOf(form, c).width - measuresFor(form).tickSpare;
-            const auto lines = fonts.lines(c.text(Prop::text), look, (room + slack) / pt, !form.isDialog());
+            const double room =
+                c.box.width + signReach(form, c, fonts) - tickBoxOf(form, c).width - measuresFor(form).tickSpare;
+            const auto lines = fonts.lines(markedWording(form, c), look, (room + slack) / pt, !form.isDialog());
             if (double(lines.size()) * fonts.lineHeight(look) * pt > c.box.height * 1.3) return true;
             return std::ranges::any_of(lines, [&](const string& line) { return wider(line, look, room); });
         }

@@ -29,7 +29,7 @@ std::vector<Prop> with(std::vector<Prop> own, bool tabbed, bool filled) {
     const bool worded = !all.empty() && (all[0] == Prop::text || all[0] == Prop::title);
     all.insert(all.begin() + (worded ? 1 : 0), Prop::hint);
     if (filled) all.insert(all.begin() + (worded ? 2 : 1), Prop::required);
-    if (filled) all.insert(all.end(), {Prop::workedOut, Prop::valid, Prop::validMessage, Prop::access, Prop::personal, Prop::purpose,
+    if (filled) all.insert(all.end(), {Prop::workedOut, Prop::valid, Prop::validMessage, Prop::requiredMessage, Prop::access, Prop::personal, Prop::purpose,
                                        Prop::kept, Prop::entryStyle});
     if (tabbed) all.insert(all.end(), {Prop::tabStop, Prop::accessKey, Prop::keepsKey});
     all.insert(all.end(), {Prop::holdsTo, Prop::visible, Prop::enabled, Prop::note});
@@ -63,6 +63,9 @@ const std::vector<PropertyRow>& properties() {
          {{"left", "left of fields"}, {"above", "above fields"}}},
 
         {Prop::required, "required", "Required", yesNo, G::entry, false, "Must be filled before the form is accepted."},
+        {Prop::requiredMessage, "requiredMessage", "When empty", text, G::entry, none, "Said when it must be filled in and is not."},
+        {Prop::requiredMarks, "requiredMarks", "Required is", oneOf, G::entry, string("sign"), "How fillers see what must be filled in.",
+         {{"sign", "marked by a sign"}, {"word", "marked by the word"}, {"none", "not marked"}}},
         {Prop::defaultText, "default", "Starts as", text, G::entry, none, "What is filled in when the form opens; for a date also today, or today and a number of days."},
         {Prop::startsTicked, "startsTicked", "Starts ticked", yesNo, G::entry, false, "Ticked or chosen when the form opens."},
         {Prop::maxLength, "maxLength", "At most", whole, G::entry, 0.0, "The number of characters that can be typed; 0 for no limit."},
@@ -211,12 +214,12 @@ const std::vector<KindRow>& kinds() {
         {.kind = Kind::dialog, .key = "dialog", .word = "dialog", .prefix = "dlg", .suffix = "Dialog", .named = Named::always,
          .inDialog = {480, 320}, .style = style::text,
          .surface = true, .root = true, .holds = true, .children = "controls", .wording = Prop::title,
-         .props = {title, hint, labelsSit, startsIn, opensAt, resizable, leastWidth, leastHeight, maximise, onTop, blocksHost, escapeCloses,
+         .props = {title, hint, labelsSit, requiredMarks, startsIn, opensAt, resizable, leastWidth, leastHeight, maximise, onTop, blocksHost, escapeCloses,
                    language, note, fillColour}},
         {.kind = Kind::document, .key = "document", .word = "document", .prefix = "doc", .suffix = "Document", .named = Named::always,
          .style = style::text,
          .root = true, .holds = true, .children = "pages", .keepsOrder = true, .boxed = false, .wording = Prop::title,
-         .props = {title, hint, labelsSit, startsIn, paper, orientation, marginLeft, marginTop, marginRight, marginBottom, head, foot,
+         .props = {title, hint, labelsSit, requiredMarks, startsIn, paper, orientation, marginLeft, marginTop, marginRight, marginBottom, head, foot,
                    pageNumbers, language, note}},
         {.kind = Kind::page, .key = "page", .word = "page", .prefix = "pge", .suffix = "Page", .named = Named::never,
          .inDocument = {210, 297}, .style = style::text,
@@ -233,7 +236,7 @@ const std::vector<KindRow>& kinds() {
         {.kind = Kind::textBox, .key = "textBox", .word = "text box", .prefix = "txt", .suffix = "Text", .named = Named::always,
          .letter = 'T', .inDialog = {200, 26}, .inDocument = {60, 7}, .style = style::field,
          .answers = AnswerType::text, .tabbed = true, .placed = true, .labelled = true,
-         .props = with({maxLength, letters, placeholder, defaultText, pattern, patternMessage, lines, tooMuch, wraps, scrollBars,
+         .props = with({maxLength, letters, placeholder, defaultText, pattern, patternMessage, rangeMessage, lines, tooMuch, wraps, scrollBars,
                    secret, rich}, true, true)},
         {.kind = Kind::numberBox, .key = "numberBox", .word = "number box", .prefix = "num", .suffix = "Number", .named = Named::always,
          .letter = 'N', .inDialog = {90, 26}, .inDocument = {30, 7}, .style = style::field,
@@ -256,7 +259,7 @@ const std::vector<KindRow>& kinds() {
          .letter = 'I', .inDialog = {180, 96}, .inDocument = {60, 24}, .style = style::field,
          .answers = AnswerType::picks, .tabbed = true, .placed = true, .labelled = true, .tall = true,
          .props = with({choicesFrom, choices, readyList, runFrom, runTo, runStep, listText, listFile, listColumn, listGroups, choicesBy, defaultText, many,
-                   tickMarks, atLeast, atMost}, true, true)},
+                   tickMarks, atLeast, atMost, rangeMessage}, true, true)},
         {.kind = Kind::checkBox, .key = "checkBox", .word = "check box", .prefix = "chk", .suffix = "Check", .named = Named::always,
          .letter = 'K', .inDialog = {160, 22}, .inDocument = {50, 6}, .style = style::text,
          .answers = AnswerType::tick, .tabbed = true, .placed = true, .wording = Prop::text,
@@ -268,7 +271,7 @@ const std::vector<KindRow>& kinds() {
         {.kind = Kind::choiceGroup, .key = "choiceGroup", .word = "choice group", .prefix = "chg", .suffix = "Choice", .named = Named::always,
          .letter = 'G', .inDialog = {240, 96}, .inDocument = {80, 26}, .style = style::text,
          .answers = AnswerType::picks, .tabbed = true, .placed = true, .spreads = true, .wording = Prop::text,
-         .props = with({text, choicesFrom, choices, readyList, runFrom, runTo, runStep, listText, listFile, listColumn, many, atLeast, atMost, acrossIn, otherAnswers, otherText, defaultText}, true, true),
+         .props = with({text, choicesFrom, choices, readyList, runFrom, runTo, runStep, listText, listFile, listColumn, many, atLeast, atMost, rangeMessage, acrossIn, otherAnswers, otherText, defaultText}, true, true),
          .defaults = {{alignDown, string("top")}}},
         {.kind = Kind::button, .key = "button", .word = "button", .prefix = "btn", .suffix = "Button", .named = Named::always,
          .letter = 'B', .inDialog = {96, 30}, .inDocument = {28, 8}, .style = style::button,
@@ -457,7 +460,7 @@ bool takesFormula(Prop prop) {
                                       Prop::least,    Prop::most,     Prop::earliest,       Prop::latest,
                                       Prop::atLeast,  Prop::atMost,   Prop::earliestTime,   Prop::latestTime,
                                       Prop::prompt,   Prop::unit,     Prop::patternMessage, Prop::rangeMessage,
-                                      Prop::validMessage, Prop::runFrom, Prop::runTo, Prop::runStep};
+                                      Prop::validMessage, Prop::requiredMessage, Prop::runFrom, Prop::runTo, Prop::runStep};
     return std::ranges::find(worked, prop) != std::end(worked);
 }
 

@@ -85,6 +85,8 @@ enum class Prop : std::uint8_t {
     workedOut,
     valid,
     validMessage,
+    requiredMessage,
+    requiredMarks,
     // choices
     choicesFrom,
     choices,

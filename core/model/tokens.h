@@ -9,6 +9,7 @@
 namespace brindel {
 
 enum class Role : std::uint8_t { text, heading1, heading2, heading3, finePrint };
+enum class RequiredMarks : std::uint8_t { sign, word, none };
 enum class TabsSit : std::uint8_t { top, bottom, left, right };
 enum class LabelsSit : std::uint8_t { left, above };
 enum class Lines : std::uint8_t { one, many };
@@ -45,6 +46,8 @@ template <class E>
 inline constexpr Prop tokensOf = Prop::count_;
 template <>
 inline constexpr Prop tokensOf<Role> = Prop::role;
+template <>
+inline constexpr Prop tokensOf<RequiredMarks> = Prop::requiredMarks;
 template <>
 inline constexpr Prop tokensOf<TabsSit> = Prop::tabsSit;
 template <>

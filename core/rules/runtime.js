@@ -497,6 +497,13 @@ function brindelFormulas(around) {
     ISERR: a => { const v = one(a[0]); return isWrong(v) && v !== wrong.notAvailable; },
     ISNA: a => one(a[0]) === wrong.notAvailable,
     ISEVEN: a => Math.trunc(num(a, 0)) % 2 === 0,
+    ISIBAN: a => {
+      const signs = str(a, 0).replace(/ /g, "").replace(/[a-z]/g, x => x.toUpperCase());
+      if (!/^[A-Z]{2}[0-9]{2}[A-Z0-9]{11,30}$/.test(signs)) return false;
+      let rest = 0;
+      for (const x of signs.slice(4) + signs.slice(0, 4)) rest = (x <= "9" ? rest * 10 + +x : rest * 100 + x.charCodeAt(0) - 55) % 97;
+      return rest === 1;
+    },
     ISODD: a => Math.trunc(num(a, 0)) % 2 !== 0,
     N: a => { const v = one(a[0]); return isText(v) ? 0 : asNumber(v); },
     NA: () => wrong.notAvailable,

@@ -57,7 +57,7 @@ string textBroken(const Field& f, const Entry& entry) {
     const Control& c = f.control;
     if (const auto most = std::size_t(c.number(Prop::maxLength)); most > 0)
         if (const std::size_t has = characterCount(*text); has > most)
-            return said(f, Phrase::tooLong, {called(f), count(most), count(has)});
+            return ownOr(c, Prop::rangeMessage, said(f, Phrase::tooLong, {called(f), count(most), count(has)}));
     const string& pattern = c.text(Prop::pattern);
     if (!pattern.empty() && !matchesWhole(*text, pattern))
         return ownOr(c, Prop::patternMessage, said(f, Phrase::notThePattern, {quoted(*text), called(f)}));
@@ -68,16 +68,17 @@ string numberBroken(const Field& f, const Entry& entry) {
     const double* number = std::get_if<double>(&entry.held);
     if (!number) return said(f, Phrase::noNumber, {called(f), quoted(entry.typed)});
     const Control& c = f.control;
-    const string wording = trimmed(wordingOf(f, entry));
+    // Written only when it is said: a field that formulas fill is looked at again and again.
+    auto wording = [&] { return trimmed(wordingOf(f, entry)); };
     const auto least = c.maybeNumber(Prop::least), most = c.maybeNumber(Prop::most);
     if ((least && *number < *least) || (most && *number > *most))
         return ownOr(c, Prop::rangeMessage,
                      said(f, least && *number < *least ? Phrase::tooLittle : Phrase::tooMuch,
-                          {called(f), numberRange(f), wording}));
+                          {called(f), numberRange(f), wording()}));
     const auto places = int(c.number(Prop::decimals));
     if (decimalsOf(*number) <= places) return "";
-    return places == 0 ? said(f, Phrase::wholeNumber, {called(f), wording})
-                       : said(f, Phrase::tooManyDecimals, {called(f), std::int64_t(places), wording});
+    return places == 0 ? said(f, Phrase::wholeNumber, {called(f), wording()})
+                       : said(f, Phrase::tooManyDecimals, {called(f), std::int64_t(places), wording()});
 }
 
 /// A date or time against its earliest and latest.
@@ -126,9 +127,11 @@ string picksBroken(const Field& f, const Entry& entry) {
     const Picks& picks = held ? *held : none;
     if (takesSeveral(c)) {
         const auto least = std::size_t(c.number(Prop::atLeast)), most = std::size_t(c.number(Prop::atMost));
-        if (picks.lines.size() < least) return said(f, Phrase::atLeastSoMany, {std::to_string(least), called(f)});
+        if (picks.lines.size() < least)
+            return ownOr(c, Prop::rangeMessage, said(f, Phrase::atLeastSoMany, {std::to_string(least), called(f)}));
         if (most > 0 && picks.lines.size() > most)
-            return said(f, Phrase::atMostSoMany, {std::to_string(most), called(f), count(picks.lines.size())});
+            return ownOr(c, Prop::rangeMessage,
+                         said(f, Phrase::atMostSoMany, {std::to_string(most), called(f), count(picks.lines.size())}));
     }
     const bool other = !picks.lines.empty() && picks.lines.back() >= c.choices().size();
     return other && trimmed(picks.other).empty() ? said(f, Phrase::writeTheOther, {called(f)}) : "";
@@ -210,8 +213,8 @@ string limitBroken(const Field& f, const Entry& entry) {
 
 string missing(const Field& f) {
     const Limits& l = limitsOf(f.control);
-    if (l.answers == AnswerType::question) return missingQuestion(f);
-    return said(f, l.missing, {called(f)});
+    const bool question = l.answers == AnswerType::question;
+    return ownOr(f.control, Prop::requiredMessage, question ? missingQuestion(f) : said(f, l.missing, {called(f)}));
 }
 
 string notRight(const Field& f) {

@@ -114,6 +114,8 @@ void FormSession::adjust(Id id, Prop prop, Value value) {
     form_.putKeepingDerived(id, std::move(after));
     const bool reads = prop == Prop::text || prop == Prop::prompt || prop == Prop::unit;
     (reads ? changes_.wording : changes_.limits).insert(id);
+    // What must be filled in is marked behind the wording that speaks for it.
+    if (prop == Prop::required) changes_.wording.insert(index_->labelOf(id) != noControl ? index_->labelOf(id) : id);
     if (isFilled(*form_.find(id))) judge(asked(id));
 }
 

@@ -37,6 +37,12 @@ enum class Phrase : std::uint8_t {
     writeTheOther,
     twice,
     notRight,
+    notAsIn,
+    checkDigits,
+    // what must be filled in, as it is marked
+    requiredSign,
+    requiredWord,
+    signExplained,
     yes,
     no,
     goOn,

@@ -194,7 +194,7 @@ TEST(Draw, OnlyThePageInFrontIsDrawnAndWhatIsHiddenIsNot) {
         auto all = words(drawnSurface(f, rootId, DrawOptions{fonts(), turned, nullptr, true, true}));
         return std::set<std::string>(all.begin(), all.end());
     };
-    EXPECT_TRUE(drawn(form, {}).contains("Boat name"));
+    EXPECT_TRUE(drawn(form, {}).contains("Boat name *"));
     EXPECT_FALSE(drawn(form, {}).contains("Wanted from"));
     EXPECT_TRUE(drawn(form, {{tabs, second}}).contains("Wanted from"));
     EXPECT_TRUE(drawn(form, {{tabs, second}}).contains("Vessel")) << "the tabs themselves are always there";

@@ -124,6 +124,24 @@ TEST(Limits, OwnMessagesAreSaidInsteadOfOurs) {
     EXPECT_EQ(session.wrongWith(named(form, "dtmC").id), "The slip is shut then.");
 }
 
+TEST(Limits, EachHasASentenceOfItsOwn) {
+    Form form = jotted("A: text 4 !\nB: ticks [x, y, z] 1..2\nC: check !\nD: group [x, y] !\nE: radio [x, y] !\n");
+    for (const char* name : {"txtA", "chkC", "chgD", "radX"})
+        form = withProperty(form, {named(form, name).id}, Prop::requiredMessage, std::string("We need it: ") + name);
+    form = withProperty(form, {named(form, "lstB").id}, Prop::rangeMessage, std::string("One or two."));
+    form = withProperty(form, {named(form, "txtA").id}, Prop::rangeMessage, std::string("Four letters."));
+    FormSession session(form, today);
+    for (const char* name : {"txtA", "chkC", "chgD", "radX"})
+        EXPECT_EQ(session.wrongWith(named(form, name).id), std::string("We need it: ") + name);
+    EXPECT_EQ(session.wrongWith(named(form, "lstB").id), "One or two.");
+    session.pick(named(form, "lstB").id, {0, 1, 2});
+    EXPECT_EQ(session.wrongWith(named(form, "lstB").id), "One or two.");
+    // Longer than is typed comes from a start.
+    FormSession started(withProperty(form, {named(form, "txtA").id}, Prop::defaultText, std::string("Marigold")),
+                        today);
+    EXPECT_EQ(started.wrongWith(named(form, "txtA").id), "Four letters.");
+}
+
 TEST(Limits, OtherLanguagesReadAndWriteTheirOwnWay) {
     Form form = jotted("Länge: number 2..2500 .1 m\nTag: date {d. MMMM yyyy} = 2026-04-01\n");
     form = withProperty(form, {rootId}, Prop::language, std::string("de"));
