@@ -24,19 +24,20 @@ QLabel* saysBelow(const char* name, QWidget* parent) {
     says->setWordWrap(true);
     return says;
 }
-/// What is right stands in the calm colour of what is secondary, what is wrong in the colour of mistakes.
+/// What is right is said quietly, what is wrong in the colour of mistakes.
 void say(QLabel* label, const QString& text, bool wrong) {
     label->setText(text);
     label->setVisible(!text.isEmpty());
-    QPalette colours = label->palette();
-    colours.setColor(QPalette::WindowText, wrong ? tokens().brick : tokens().ink2);
-    label->setPalette(colours);
+    label->setProperty("secondary", !wrong);
+    label->setProperty("wrong", wrong);
+    label->style()->polish(label);
 }
 
 QVBoxLayout* stacked(QWidget* holder) {
     auto* column = new QVBoxLayout(holder);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(2);
+    holder->setProperty("grows", true);
     return column;
 }
 
@@ -55,6 +56,7 @@ Editor patternEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget*
     common->setObjectName("commonPatterns");
     common->setFont(bodyFont(12));
     common->setPopupMode(QToolButton::InstantPopup);
+    common->setStyleSheet("QToolButton::menu-indicator { image: none; }");
     common->setToolTip(Words::tr("Sets the pattern, its letters and what is said when it does not fit."));
     auto* menu = new QMenu(common);
     for (const CommonPattern& pattern : commonPatterns()) {
@@ -83,7 +85,7 @@ Editor patternEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget*
         const std::string pattern = fromQt(edit->toPlainText());
         const Control* c = desk.form().find(desk.lead());
         const CommonPattern* known = c ? commonPatternOf(*c) : nullptr;
-        common->setText(known ? Words::shown(known->word) : Words::tr("Common patterns"));
+        common->setText((known ? Words::shown(known->word) : Words::tr("Common patterns")) + " ▾");
         sample->setVisible(!pattern.empty());
         if (pattern.empty()) return say(says, "", false);
         if (const Sentence wrong = patternMisfit(pattern); !wrong.empty()) return say(says, Words::shown(wrong), true);

@@ -6,6 +6,7 @@
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/answers/answering.h"
+#include "core/edit/rule_copy.h"
 #include "core/rules/telling.h"
 #include "filler/drawing_painter.h"
 
@@ -31,12 +32,9 @@ class Pick : public QComboBox {
 
 /// The events that a control can have.
 std::vector<Event> eventsOf(const Control& c) {
-    if (c.id == rootId) return {Event::opens, Event::closes};
-    if (c.is().pressed) return {Event::pressed, Event::doublePressed, Event::key};
     std::vector<Event> all;
-    if (c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question)
-        all = {Event::ticked, Event::unticked};
-    if (isFilled(c)) all.insert(all.end(), {Event::changed, Event::complete, Event::entered, Event::left, Event::key});
+    for (const EventRow& event : allEvents())
+        if (hasEvent(c, event.event)) all.push_back(event.event);
     return all;
 }
 
@@ -129,6 +127,22 @@ RuleCard::RuleCard(Desk& desk, Id of, std::size_t number, QWidget* parent)
     };
     button("step", Words::tr("And then…"), Words::tr("One more step."),
            [this] { change(Words::tr("Add a step"), [](Rule& r) { r.steps.push_back({Does::say}); }); });
+    // What the rule does for this one, it can do for another of the same nature.
+    auto* copy = button("copy", Words::tr("Copy to…"), Words::tr("Gives the rule to another control as well."), [] {});
+    copy->setPopupMode(QToolButton::InstantPopup);
+    copy->setStyleSheet(copy->styleSheet() + " QToolButton::menu-indicator { image: none; }");
+    auto* others = new QMenu(copy);
+    walk(desk_.form(), rootId, [&](const Control& c, int) {
+        if (c.id == of_ || !hasEvent(c, rule().when)) return;
+        QAction* action = others->addAction(calledInList(desk_.form(), c));
+        action->setObjectName("to-" + toQt(c.name));
+        connect(action, &QAction::triggered, this, [this, id = c.id] {
+            if (!desk_.edit(ruleCopied(desk_.form(), of_, number_, id), Words::tr("Copy a rule"))) return;
+            desk_.say(Words::tr("%1 has the rule as well.").arg(calledInList(desk_.form(), *desk_.form().find(id))));
+        });
+    });
+    copy->setMenu(others);
+    copy->setEnabled(!others->isEmpty());
     static_cast<QHBoxLayout*>(tail->layout())->addStretch(1);
     auto* off = button("off", rule().off ? Words::tr("Switch on") : Words::tr("Switch off"),
                        Words::tr("A rule that is switched off is kept, but not asked."), [this] {

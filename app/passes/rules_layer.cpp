@@ -6,6 +6,7 @@
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
+#include "core/edit/rule_mends.h"
 #include "core/order/route.h"
 #include "core/rules/dependence.h"
 #include "core/rules/telling.h"
@@ -24,14 +25,12 @@ std::map<Id, Marks> marksOf(const Form& form) {
     std::map<Id, Marks> all;
     for (const Worked& one : dependenceIn(form)->formulas()) {
         if (one.gathers()) continue;
-        Marks& marks = all[one.on];
-        marks.worked = true;
-        marks.wrong = marks.wrong || !one.tree || one.inCircle ||
-                      std::ranges::any_of(one.names, [](const auto& name) { return !name.second.known; });
+        all[one.on].worked = true;
     }
     form.controls.each([&](Id id, const Control& c) {
         if (!c.rules.empty()) all[id].acts = true;
     });
+    for (const BrokenRule& one : brokenRules(form)) all[one.on].wrong = true;
     return all;
 }
 

@@ -4,9 +4,11 @@
 
 #include "app/details/formula_edit.h"
 #include "app/passes/rule_card.h"
+#include "app/passes/rule_line.h"
 #include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
+#include "core/edit/rule_mends.h"
 #include "core/rules/dependence.h"
 #include "core/rules/references.h"
 #include "core/rules/telling.h"
@@ -123,9 +125,11 @@ void RulesPanel::refresh() {
         several->setWordWrap(true);
         column->addWidget(several);
     }
+    addBroken(column, c);
     addWorkedOut(column, c);
     addRules(column, c);
     addHappens(column, c);
+    if (c.id == rootId) addAll(column);
     column->addStretch(1);
     setWidget(body_);
     body_->show();
@@ -201,6 +205,119 @@ void RulesPanel::addRules(QVBoxLayout* column, const Control& c) {
     add->setFont(bodyFont(12));
     connect(add, &QToolButton::clicked, this, &RulesPanel::addRule);
     column->addWidget(add, 0, Qt::AlignLeft);
+    column->addWidget(new RuleLineEdit(desk_, c.id, body_));
+}
+
+/// What can no longer work, each with its mend: of one control, or of the whole form.
+void RulesPanel::addBroken(QVBoxLayout* column, const Control& c) {
+    std::vector<BrokenRule> all = brokenRules(desk_.form());
+    const bool ofForm = c.id == rootId;
+    if (!ofForm) std::erase_if(all, [&](const BrokenRule& one) { return one.on != c.id; });
+    if (all.empty()) return;
+    column->addSpacing(4);
+    column->addWidget(groupTitle(Words::tr("Can no longer work"), body_));
+    constexpr std::size_t most = 50;
+    for (std::size_t i = 0; i < std::min(all.size(), most); ++i) {
+        const BrokenRule& one = all[i];
+        const QString what = one.prop ? shownWord(*one.prop) : Words::tr("Rule %1").arg(one.rule + 1);
+        const QString whose = ofForm ? calledOf(desk_.form(), *desk_.form().find(one.on)) + " · " : QString();
+        auto* says = new QLabel(whose + what + ": " + Words::shown(one.says), body_);
+        says->setObjectName("broken");
+        says->setFont(bodyFont(12));
+        says->setWordWrap(true);
+        says->setProperty("wrong", true);
+        column->addWidget(says);
+        if (one.mend.empty()) continue;
+        auto* mend = linkButton(QString("mend%1").arg(i), Words::shown(one.mend), column);
+        connect(mend, &QToolButton::clicked, this,
+                [this, one] { desk_.edit(mended(desk_.form(), one), Words::shown(one.mend)); });
+    }
+    if (all.size() < 2 || !ofForm) return;
+    auto* whole = linkButton("mendAll", Words::tr("Put all of it right"), column);
+    whole->setToolTip(Words::tr("Everything that has a way to be put right, in one step."));
+    connect(whole, &QToolButton::clicked, this,
+            [this] { desk_.edit(allRulesMended(desk_.form()), Words::tr("Put rules right")); });
+}
+
+/// Everything that the form does by itself, control by control, narrowed down by words.
+void RulesPanel::addAll(QVBoxLayout* column) {
+    const Form& form = desk_.form();
+    QList<std::pair<QString, Id>> lines;
+    std::vector<Id> ids{rootId};
+    for (Id id : allIds(form))
+        if (id != rootId) ids.push_back(id);
+    for (Id id : ids) {
+        const Control& c = *form.find(id);
+        for (Prop prop : workable(c))
+            if (const std::string formula = formulaOf(c, prop); !formula.empty())
+                lines.append({Words::tr("%1 · %2 = %3").arg(calledOf(form, c), shownWord(prop), toQt(formula)), id});
+        for (const Rule& rule : c.rules)
+            lines.append({ruleShown(form, c, rule) + (rule.off ? Words::tr(" (switched off)") : QString()), id});
+    }
+    if (lines.isEmpty()) return;
+    column->addSpacing(4);
+    column->addWidget(groupTitle(Words::tr("All of the form"), body_));
+    auto* seek = new QLineEdit(sought_, body_);
+    seek->setObjectName("seekRule");
+    seek->setFixedHeight(26);
+    seek->setPlaceholderText(Words::tr("Find a formula or rule"));
+    seek->setAccessibleName(seek->placeholderText());
+    seek->setClearButtonEnabled(true);
+    column->addWidget(seek);
+    constexpr qsizetype most = 300;
+    QList<QLabel*> links;
+    for (const auto& [text, id] : lines.first(std::min(lines.size(), most)))
+        links << linkTo(text, id, "ofForm", column);
+    auto* none = new QLabel(body_);
+    none->setFont(bodyFont(12));
+    none->setProperty("secondary", true);
+    none->setWordWrap(true);
+    column->addWidget(none);
+    auto sift = [this, links, none, count = lines.size()](const QString& typed) {
+        sought_ = typed;
+        const QStringList words = typed.split(' ', Qt::SkipEmptyParts);
+        int shown = 0;
+        for (QLabel* link : links) {
+            const QString text = link->property("words").toString();
+            const bool fits = std::ranges::all_of(
+                words, [&](const QString& word) { return text.contains(word, Qt::CaseInsensitive); });
+            link->setVisible(fits);
+            shown += fits;
+        }
+        none->setText(shown == 0     ? Words::tr("None has these words.")
+                      : count > most ? Words::tr("The first %1 of %2 are listed.").arg(most).arg(count)
+                                     : QString());
+        none->setVisible(!none->text().isEmpty());
+    };
+    connect(seek, &QLineEdit::textChanged, this, sift);
+    sift(sought_);
+}
+
+QToolButton* RulesPanel::linkButton(const QString& name, const QString& word, QVBoxLayout* column) {
+    auto* button = new QToolButton(body_);
+    button->setObjectName(name);
+    button->setText(word);
+    button->setFont(bodyFont(12));
+    button->setAutoRaise(true);
+    button->setStyleSheet(QString("color: %1; border: 0; padding: 1px 0;").arg(tokens().tawnyDark.name()));
+    column->addWidget(button, 0, Qt::AlignLeft);
+    return button;
+}
+
+/// A line that goes to a control when it is pressed.
+QLabel* RulesPanel::linkTo(const QString& text, Id id, const char* name, QVBoxLayout* column) {
+    auto* link = new QLabel(body_);
+    link->setObjectName(name);
+    link->setFont(bodyFont(12));
+    link->setWordWrap(true);
+    link->setTextFormat(Qt::RichText);
+    link->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
+    link->setText(QString("<a style='text-decoration: none; color: %1' href='#'>%2</a>")
+                      .arg(tokens().tawnyDark.name(), text.toHtmlEscaped()));
+    link->setProperty("words", text);
+    connect(link, &QLabel::linkActivated, this, [this, id] { desk_.select(id == rootId ? Ids() : Ids{id}); });
+    column->addWidget(link);
+    return link;
 }
 
 void RulesPanel::addHappens(QVBoxLayout* column, const Control& c) {
@@ -228,19 +345,7 @@ void RulesPanel::addHappens(QVBoxLayout* column, const Control& c) {
     if (lines.isEmpty()) return;
     column->addSpacing(4);
     column->addWidget(groupTitle(Words::tr("What else has to do with it"), body_));
-    for (const auto& [text, id] : lines) {
-        auto* link = new QLabel(body_);
-        link->setObjectName("happens");
-        link->setFont(bodyFont(12));
-        link->setWordWrap(true);
-        link->setTextFormat(Qt::RichText);
-        link->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
-        link->setText(QString("<a style='text-decoration: none; color: %1' href='#'>%2</a>")
-                          .arg(tokens().tawnyDark.name(), text.toHtmlEscaped()));
-        link->setProperty("words", text);
-        connect(link, &QLabel::linkActivated, this, [this, id = id] { desk_.select({id}); });
-        column->addWidget(link);
-    }
+    for (const auto& [text, id] : lines) linkTo(text, id, "happens", column);
 }
 
 QStringList RulesPanel::happens() const {

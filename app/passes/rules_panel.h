@@ -6,6 +6,8 @@
 
 #include "app/window/desk.h"
 
+class QLabel;
+class QToolButton;
 class QVBoxLayout;
 
 namespace brindel {
@@ -31,11 +33,16 @@ class RulesPanel : public QScrollArea {
     void addWorkedOut(QVBoxLayout* column, const Control& control);
     void addRules(QVBoxLayout* column, const Control& control);
     void addHappens(QVBoxLayout* column, const Control& control);
+    void addBroken(QVBoxLayout* column, const Control& control);
+    void addAll(QVBoxLayout* column);
+    QToolButton* linkButton(const QString& name, const QString& word, QVBoxLayout* column);
+    QLabel* linkTo(const QString& text, Id id, const char* name, QVBoxLayout* column);
 
     Desk& desk_;
     QWidget* body_ = nullptr;
     std::optional<Prop> adding_;  // a formula that has a field, but nothing in it yet
     Id addingTo_ = noControl;
+    QString sought_;  // words that the list of all rules is narrowed down by
 };
 
 }  // namespace brindel

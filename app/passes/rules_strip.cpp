@@ -6,6 +6,7 @@
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/edit/ready_rules.h"
+#include "core/edit/rule_mends.h"
 #include "core/rules/dependence.h"
 #include "filler/drawing_painter.h"
 
@@ -13,31 +14,9 @@ namespace brindel {
 
 RulesCount rulesCount(const Form& form) {
     RulesCount count;
-    auto unknown = [&](const std::string& formula, Id from) {
-        if (formula.empty()) return false;
-        const auto tree = readFormula(formula);
-        if (!tree) return true;
-        return std::ranges::any_of(namesOf(**tree),
-                                   [&](const std::string& name) { return !meaningOf(form, name, from).known; });
-    };
-    for (const Worked& one : dependenceIn(form)->formulas()) {
-        if (one.gathers()) continue;
-        ++count.all;
-        count.wrong += !one.tree || one.inCircle ||
-                       std::ranges::any_of(one.names, [](const auto& name) { return !name.second.known; });
-    }
-    form.controls.each([&](Id id, const Control& c) {
-        for (const Rule& rule : c.rules) {
-            ++count.all;
-            bool wrong = unknown(rule.condition, id);
-            auto look = [&](const Step& step) {
-                const DoesRow& does = row(step.does);
-                wrong = wrong || (does.onControl && !form.find(step.on)) || (does.with && unknown(step.with, id));
-            };
-            eachStep(rule.steps, look);
-            count.wrong += wrong && !rule.off;
-        }
-    });
+    for (const Worked& one : dependenceIn(form)->formulas()) count.all += !one.gathers();
+    form.controls.each([&](Id, const Control& c) { count.all += int(c.rules.size()); });
+    count.wrong = int(brokenRules(form).size());
     return count;
 }
 

@@ -129,6 +129,7 @@ QString panelSheet() {
         QWidget#panel, QScrollArea#panel, QWidget#panelBody { background: @cream; }
         QLabel { color: @ink; background: transparent; }
         QLabel[secondary="true"] { color: @ink2; }
+        QLabel[wrong="true"] { color: @brick; }
         QLineEdit, QPlainTextEdit, QComboBox { background: @field; color: @ink; border: 1px solid @fieldLine; border-radius: 4px;
             padding: 2px 7px; selection-background-color: @chosen; selection-color: @ink; }
         QPlainTextEdit { padding: 2px 3px; }

@@ -14,19 +14,29 @@ class LineReader {
   public:
     explicit LineReader(const string& line) : line_(line) {}
 
+    /// What was read for last: where a line stops, what it goes on with.
+    enum class Due { when, who, happens, condition, colon, does, target, to, formula, more } due = Due::when;
+
     RuleLine read() {
         RuleLine all;
         if (!word("when")) wrong(said("A rule begins with when."));
+        due = Due::who;
         if (!ofForm(all)) {
             all.on = controlHere(said("Which control, or “the form opens”, is expected behind when."));
+            due = Due::happens;
             all.rule.when = happening(all.rule.key);
         }
+        due = Due::condition;
         word(",");
-        if (word("if")) all.rule.condition = formulaTo(":", said("A condition is expected behind if."));
+        const bool asks = word("if");
+        if (asks) due = Due::formula;
+        if (asks) all.rule.condition = formulaTo(":", said("A condition is expected behind if."));
+        due = asks ? Due::formula : Due::colon;
         if (!word(":")) wrong(said("A colon is expected before what is done."));
         do step(all);
         while (word(";"));
         blanks();
+        due = Due::more;
         if (at_ < line_.size()) wrong(said("A semicolon is expected before the next step."));
         return all;
     }
@@ -126,14 +136,18 @@ class LineReader {
         if (all.rule.steps.size() >= mostSteps) wrong(said("A rule has at most {} steps.", mostSteps));
         Step one;
         string target;
+        due = Due::does;
         if (word("clear the form")) {
             one.does = Does::clear, one.on = rootId;
         } else {
             const DoesRow* does = rowHere(allDoes());
             if (!does) wrong(said("What is done is expected here: turn to, show, set, say …"));
             one.does = does->does;
+            due = Due::target;
             if (does->onControl) target = controlHere(said("Which control is expected here."));
+            due = Due::to;
             if (one.does == Does::set && !word("to")) wrong(said("“to”, and what it is set to, is expected here."));
+            due = Due::formula;
             if (does->with) one.with = formulaTo(";", said("A formula, or a text in quotes, is expected here."));
         }
         all.rule.steps.push_back(std::move(one));
@@ -162,7 +176,89 @@ string spokenOf(const Form& form, Id id) {
     return "\"" + text + "\"";
 }
 
+/// What can be typed where a line stops.
+std::vector<string> wordsFor(const Form& form, LineReader::Due due) {
+    using Due = LineReader::Due;
+    std::vector<string> words;
+    auto names = [&](bool fieldsOnly) {
+        walk(form, rootId, [&](const Control& c, int) {
+            if (c.id == rootId || (fieldsOnly && !isFilled(c))) return;
+            if (string word = spokenOf(form, c.id); !word.empty()) words.push_back(std::move(word));
+        });
+    };
+    switch (due) {
+        case Due::when:
+            return {"when"};
+        case Due::who:
+            names(false);
+            for (const EventRow& event : allEvents())
+                if (event.ofForm) words.emplace_back(event.word);
+            break;
+        case Due::happens:
+            for (const EventRow& event : allEvents())
+                if (!event.ofForm) words.emplace_back(event.word);
+            break;
+        case Due::condition:
+        case Due::colon:
+            words = {"if", ":"};
+            break;
+        case Due::does:
+            for (const DoesRow& does : allDoes()) words.emplace_back(does.word);
+            words.emplace_back("clear the form");
+            break;
+        case Due::target:
+            names(false);
+            break;
+        case Due::to:
+            return {"to"};
+        case Due::formula:
+            names(true);
+            break;
+        case Due::more:
+            break;
+    }
+    return words;
+}
+
+bool beginsWith(const string& word, const string& typed) {
+    return word.size() > typed.size() && std::ranges::equal(word.substr(0, typed.size()), typed, [](char a, char b) {
+               return std::tolower(static_cast<unsigned char>(a)) == std::tolower(static_cast<unsigned char>(b));
+           });
+}
+
 }  // namespace
+
+RuleWords ruleGoesOn(const Form& form, const string& begun) {
+    if (begun.size() > longestFormula) return {};
+    // Words of events and steps are several: the last ones are looked at together, the fewest that fit.
+    std::size_t from = begun.size();
+    for (int several = 0; several < 6; ++several) {
+        const string before = begun.substr(0, from), typed = begun.substr(from);
+        LineReader reader(before);
+        std::optional<std::size_t> stops;
+        try {
+            reader.read();
+            stops = before.size();
+        } catch (const FormulaMistake& mistake) {
+            stops = mistake.at;
+        }
+        const bool atEnd =
+            before.find_first_not_of(' ', *stops) == string::npos || reader.due == LineReader::Due::formula;
+        if (atEnd && (several > 0 || before.empty() || before.back() == ' ')) {
+            RuleWords all{from, {}};
+            for (string& word : wordsFor(form, reader.due))
+                if (typed.empty() || beginsWith(word, typed)) all.words.push_back(std::move(word));
+            if (!all.words.empty()) return all;
+        }
+        // One word further back; within a text in quotes nothing is offered.
+        const std::size_t end = begun.find_last_not_of(' ', from ? from - 1 : 0);
+        if (from == 0 || end == string::npos) break;
+        const std::size_t blank = begun.find_last_of(" (;:", end);
+        from = blank == string::npos ? 0 : blank == end ? end : blank + 1;
+        if (std::ranges::count(begun.substr(0, from), '"') % 2 == 1) break;
+    }
+    return {};
+}
 
 bool isRuleLine(const string& line) {
     if (!line.starts_with("when ")) return false;

@@ -25,6 +25,12 @@ bool isRuleLine(const std::string& line);
 tl::expected<RuleLine, FormulaMistake> readRule(const std::string& line);
 /// The rule of a line in a form, and the control that it belongs to; a sentence when one of its controls is not there.
 tl::expected<std::pair<Id, Rule>, Sentence> ruleIn(const Form& form, const RuleLine& line);
+/// How a line that is being typed can go on: what stands from `from` on, in bytes, becomes one of `words`.
+struct RuleWords {
+    std::size_t from = 0;
+    std::vector<std::string> words;
+};
+RuleWords ruleGoesOn(const Form& form, const std::string& begun);
 /// A rule as such a line. Empty where one line cannot say it: a question with what follows its answers, a rule that is
 /// switched off, a control that is gone or has neither name nor wording.
 std::string ruleText(const Form& form, Id on, const Rule& rule);

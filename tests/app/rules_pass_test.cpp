@@ -92,6 +92,83 @@ Form withoutRules(Form form) {
 
 }  // namespace
 
+TEST(RulesPass, ARuleIsTypedWithCompletion) {
+    Ruling hands(jotted("Length: number\nOwner: text 9\n[Go]\n"));
+    hands.choose("btnGo");
+    auto* edit = hands.in<SentenceEdit>("typeRule");
+    edit->setFocus();
+    hands.settle();
+    EXPECT_EQ(edit->toPlainText(), "when btnGo ");
+    QTest::keyClicks(edit, "is pr");
+    QTest::keyClick(edit, Qt::Key_Tab);
+    QTest::keyClicks(edit, "if numL");
+    QTest::keyClick(edit, Qt::Key_Return);
+    QTest::keyClicks(edit, "> 12: pu");
+    QTest::keyClick(edit, Qt::Key_Return);
+    QTest::keyClicks(edit, "txtO");
+    QTest::keyClick(edit, Qt::Key_Return);
+    EXPECT_EQ(edit->toPlainText(), "when btnGo is pressed if numLength > 12: put the cursor in txtOwner ");
+    EXPECT_EQ(hands.in<QLabel>("ruleSays")->text(), "Enter adds it.");
+    QTest::keyClick(edit, Qt::Key_Return);
+    hands.settle();
+    ASSERT_EQ(hands.at("btnGo").rules.size(), 1u);
+    EXPECT_EQ(ruleTold(hands.form(), hands.at("btnGo"), hands.at("btnGo").rules[0]),
+              "When “Go” is pressed, if “Length” is more than 12: put the cursor in “Owner”.");
+    hands.command("undo");
+    EXPECT_TRUE(hands.at("btnGo").rules.empty());
+    // A mistake is said, and nothing is added.
+    edit = hands.in<SentenceEdit>("typeRule");
+    edit->setFocus();
+    hands.settle();
+    edit->selectAll();
+    QTest::keyClicks(edit, "when btnGo is pushed: clear the form");
+    QTest::keyClick(edit, Qt::Key_Escape);
+    QTest::keyClick(edit, Qt::Key_Return);
+    hands.settle();
+    EXPECT_TRUE(hands.at("btnGo").rules.empty());
+    EXPECT_EQ(hands.in<QLabel>("ruleSays")->text(),
+              "What happens is expected here: is pressed, changes, is entered, is left …");
+}
+
+TEST(RulesPass, AllOfTheFormIsListedAndWhatCannotWorkIsMended) {
+    Form form = jotted(
+        "Length: number\nFee: number = numLength * 12\nBoat: text 9\n[Go]\nwhen btnGo is pressed: clear txtBoat; say "
+        "\"x\"\n"
+        "when the form opens: put the cursor in numFee\n");
+    Ruling hands(removed(form, {named(form, "txtBoat").id, named(form, "numLength").id}));
+    hands.desk().select({});
+    hands.settle();
+    auto shown = [&] {
+        QStringList all;
+        for (QLabel* one : hands.panel().findChildren<QLabel*>("ofForm"))
+            if (!one->isHidden()) all << one->property("words").toString();
+        return all;
+    };
+    EXPECT_EQ(shown().size(), 3);
+    QTest::keyClicks(hands.in<QLineEdit>("seekRule"), "fee");
+    EXPECT_EQ(shown(), (QStringList{"When the form opens: put the cursor in “Fee”.", "Fee · Value = numLength * 12"}));
+    EXPECT_EQ(rulesCount(hands.form()).wrong, 2);
+    EXPECT_EQ(hands.panel().findChildren<QLabel*>("broken").size(), 2);
+    hands.pressButton("mendAll");
+    EXPECT_EQ(rulesCount(hands.form()).wrong, 0);
+    EXPECT_EQ(hands.at("btnGo").rules.at(0).steps.size(), 1u);
+    EXPECT_TRUE(hands.panel().findChildren<QLabel*>("broken").empty());
+    hands.command("undo");
+    EXPECT_EQ(rulesCount(hands.form()).wrong, 2);
+}
+
+TEST(RulesPass, ARuleIsCopiedToAnotherControl) {
+    Ruling hands(jotted("A: text 9\nB: text 9\nwhen txtA is left: set txtA to UPPER(txtA)\n"));
+    hands.choose("txtA");
+    auto* copy = hands.in<QToolButton>("rule0-copy");
+    auto* to = copy->menu()->findChild<QAction*>("to-txtB");
+    ASSERT_NE(to, nullptr);
+    to->trigger();
+    hands.settle();
+    ASSERT_EQ(hands.at("txtB").rules.size(), 1u);
+    EXPECT_EQ(hands.at("txtB").rules[0].steps[0].with, "UPPER(txtB)");
+}
+
 TEST(RulesPass, TheRulesOfYardChargesAreMadeFromNone) {
     const Form wanted = demo("yard-charges");
     Ruling hands(withoutRules(wanted));

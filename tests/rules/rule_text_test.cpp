@@ -76,6 +76,32 @@ TEST(RuleText, MistakesHaveTheirPlace) {
     EXPECT_EQ(gone.error(), "No control is called “frmGone”.");
 }
 
+TEST(RuleText, SaysHowALineCanGoOn) {
+    const Form form = jotted(rows);
+    auto on = [&](const std::string& begun) {
+        const RuleWords words = ruleGoesOn(form, begun);
+        std::string all = begun.substr(words.from) + "→";
+        for (const std::string& word : words.words) all += word + "|";
+        return all;
+    };
+    EXPECT_EQ(on("w"), "w→when|");
+    EXPECT_EQ(on("when btnG"), "btnG→btnGo|");
+    EXPECT_EQ(on("when the form is"), "the form is→the form is about to close|");
+    EXPECT_EQ(on("when btnGo is pr"), "is pr→is pressed|is pressed twice|");
+    EXPECT_EQ(on("when btnGo is pressed "), "→if|:|");
+    EXPECT_EQ(on("when btnGo is pressed if numL"), "numL→numLength|");
+    EXPECT_EQ(on("when btnGo is pressed if numLength > 3 AND txtB"), "txtB→txtBoat|");
+    EXPECT_EQ(on("when btnGo is pressed: put the c"), "put the c→put the cursor in|");
+    EXPECT_EQ(ruleGoesOn(form, "when btnGo is pressed: set ").words.size(), 18u)
+        << "all that can be spoken of: two labels read as frame and column do";
+    EXPECT_EQ(on("when btnGo is pressed: set numLength t"), "t→to|");
+    EXPECT_EQ(on("when btnGo is pressed: say \"numL"), "when btnGo is pressed: say \"numL→")
+        << "in quotes nothing is a name";
+    EXPECT_EQ(on("when btnGo is pressed: clear the form; hi"), "hi→hide|");
+    EXPECT_EQ(on("when btnGo is pressed: show \"R"), "\"R→\"Rig\"|") << "a wording";
+    EXPECT_TRUE(ruleGoesOn(form, std::string(100000, 'x')).words.empty());
+}
+
 TEST(RuleText, WhatNoLineCanSayIsNotSaid) {
     const Form form = jotted(rows);
     const Id go = named(form, "btnGo").id;

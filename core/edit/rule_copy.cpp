@@ -1,0 +1,53 @@
+#include "core/edit/rule_copy.h"
+
+#include <algorithm>
+
+#include "core/rules/references.h"
+
+namespace brindel {
+
+bool hasEvent(const Control& c, Event event) {
+    const bool tick = c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question;
+    switch (event) {
+        case Event::opens:
+        case Event::closes:
+            return c.id == rootId;
+        case Event::pressed:
+        case Event::doublePressed:
+            return c.is().pressed;
+        case Event::ticked:
+        case Event::unticked:
+            return tick;
+        case Event::key:
+            return c.is().pressed || isFilled(c);
+        case Event::changed:
+        case Event::complete:
+        case Event::entered:
+        case Event::left:
+            return isFilled(c);
+    }
+    return false;
+}
+
+Form ruleCopied(const Form& form, Id from, std::size_t number, Id to) {
+    const Control *source = form.find(from), *target = form.find(to);
+    if (!source || !target || from == to || number >= source->rules.size()) return form;
+    Rule rule = source->rules[number];
+    if (!hasEvent(*target, rule.when)) return form;
+    auto turned = [&](const std::string& formula) {
+        const bool named = !source->name.empty() && !target->name.empty();
+        return named ? withNamesIn(formula, {{source->name, target->name}}) : formula;
+    };
+    rule.condition = turned(rule.condition);
+    auto turn = [&](Step& step) {
+        if (step.on == from) step.on = to;
+        step.with = turned(step.with);
+    };
+    eachStep(rule.steps, turn);
+    Rules rules = target->rules;
+    if (std::ranges::find(rules, rule) != rules.end()) return form;
+    rules.push_back(std::move(rule));
+    return withRules(form, to, std::move(rules));
+}
+
+}  // namespace brindel

@@ -1,0 +1,106 @@
+#include "core/edit/rule_mends.h"
+
+#include <algorithm>
+
+#include "core/rules/dependence.h"
+#include "core/rules/meaning.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+/// Why a formula cannot work where it stands; empty when it can.
+Sentence misfitOf(const Form& form, const string& formula, Id from) {
+    if (formula.empty()) return {};
+    const auto tree = readFormula(formula);
+    if (!tree) return tree.error().sentence;
+    for (const string& name : namesOf(**tree))
+        if (!meaningOf(form, name, from).known) return said("There is no field “{}”.", name);
+    return {};
+}
+
+/// Why a rule cannot work: a step that is done to nothing comes first, since it can be taken out.
+std::optional<BrokenRule> brokenIn(const Form& form, Id on, std::size_t number, const Rule& rule) {
+    BrokenRule broken{on, {}, number, false, {}, {}};
+    auto look = [&](const Step& step) {
+        const DoesRow& does = row(step.does);
+        if (does.onControl && !form.find(step.on)) {
+            broken.gone = true;
+            broken.says = said("What it should {} is gone.", wordPart(does.word));
+            broken.mend = said("Take the step out");
+        } else if (does.with && broken.says.empty()) {
+            broken.says = misfitOf(form, step.with, on);
+        }
+    };
+    broken.says = misfitOf(form, rule.condition, on);
+    eachStep(rule.steps, look);
+    if (broken.says.empty()) return std::nullopt;
+    if (!broken.gone) broken.mend = said("Switch the rule off");
+    return broken;
+}
+
+void withoutGone(const Form& form, std::vector<Step>& steps) {
+    std::erase_if(steps, [&](const Step& step) { return row(step.does).onControl && !form.find(step.on); });
+    for (Step& step : steps) {
+        withoutGone(form, step.yes);
+        withoutGone(form, step.no);
+    }
+}
+
+}  // namespace
+
+std::vector<BrokenRule> brokenRules(const Form& form) {
+    std::vector<BrokenRule> all;
+    for (const Worked& one : dependenceIn(form)->formulas()) {
+        if (one.gathers()) continue;
+        Sentence says = one.tree ? Sentence() : one.mistake.sentence;
+        for (const auto& [name, meaning] : one.names)
+            if (says.empty() && !meaning.known) says = said("There is no field “{}”.", name);
+        const bool circle = says.empty() && one.inCircle;
+        if (circle) says = said("It goes in a circle.");
+        if (says.empty()) continue;
+        // Which formula of a circle is wrong, a person knows.
+        all.push_back({one.on, one.prop, 0, false, says, circle ? Sentence() : said("Take the formula away")});
+    }
+    form.controls.each([&](Id id, const Control& c) {
+        if (const Id by = has(c.kind, Prop::choicesBy) ? c.reference(Prop::choicesBy) : noControl;
+            by != noControl && !form.find(by))
+            all.push_back(
+                {id, Prop::choicesBy, 0, true, said("What its choices depend on is gone."), said("Offer all choices")});
+        for (std::size_t i = 0; i < c.rules.size(); ++i)
+            if (!c.rules[i].off)
+                if (auto broken = brokenIn(form, id, i, c.rules[i])) all.push_back(std::move(*broken));
+    });
+    return all;
+}
+
+Form mended(const Form& form, const BrokenRule& broken) {
+    const Control* c = form.find(broken.on);
+    if (!c || broken.mend.empty()) return form;
+    if (broken.prop) {
+        const Prop prop = *broken.prop;
+        return c->formulas.find(prop) ? withFormula(form, {broken.on}, prop, "")
+                                      : withoutProperty(form, {broken.on}, prop);
+    }
+    if (broken.rule >= c->rules.size()) return form;
+    Rules rules = c->rules;
+    Rule& rule = rules[broken.rule];
+    if (!broken.gone)
+        rule.off = true;
+    else if (withoutGone(form, rule.steps); rule.steps.empty())
+        rules.erase(rules.begin() + long(broken.rule));
+    return withRules(form, broken.on, std::move(rules));
+}
+
+Form allRulesMended(const Form& form) {
+    Form next = form;
+    // From the last on, so that the numbers of the rules before stay; a rule can have two things the matter.
+    for (int again = 0; again < 2; ++again) {
+        const auto all = brokenRules(next);
+        for (auto at = all.rbegin(); at != all.rend(); ++at) next = mended(next, *at);
+    }
+    return next;
+}
+
+}  // namespace brindel
