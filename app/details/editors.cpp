@@ -1,3 +1,5 @@
+#include "app/details/area_edit.h"
+#include "app/details/choices_editors.h"
 #include "app/details/columns_editor.h"
 #include "app/details/look_editors.h"
 #include "app/details/pattern_editors.h"
@@ -5,10 +7,9 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
-#include "core/answers/choice_lists.h"
-#include "core/file/whole_file.h"
 #include "core/rules/formula.h"
 #include "core/text/words.h"
 #include "filler/drawing_painter.h"
@@ -135,44 +136,8 @@ Editor sentenceEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget
             }};
 }
 
-namespace {
-
-/// A field of several lines that sets its value when it is left.
-class AreaEdit : public QPlainTextEdit {
-  public:
-    using QPlainTextEdit::QPlainTextEdit;
-    std::function<void()> leftIt;
-
-  protected:
-    void focusOutEvent(QFocusEvent* event) override {
-        QPlainTextEdit::focusOutEvent(event);
-        if (leftIt && document()->isModified()) leftIt();
-    }
-    void keyPressEvent(QKeyEvent* event) override {
-        if (event->key() == Qt::Key_Return && event->modifiers() & Qt::ControlModifier) {
-            if (leftIt && document()->isModified()) leftIt();
-            return;
-        }
-        // A line goes up or down, and the cursor with it.
-        const bool up = event->key() == Qt::Key_Up;
-        if ((up || event->key() == Qt::Key_Down) && event->modifiers() & Qt::AltModifier) {
-            QStringList lines = toPlainText().split('\n');
-            const int at = textCursor().blockNumber(), to = at + (up ? -1 : 1), column = textCursor().positionInBlock();
-            if (to < 0 || to >= lines.size()) return;
-            lines.swapItemsAt(at, to);
-            QTextCursor cursor = textCursor();
-            cursor.select(QTextCursor::Document);
-            cursor.insertText(lines.join('\n'));
-            cursor.setPosition(document()->findBlockByNumber(to).position() + column);
-            setTextCursor(cursor);
-            return;
-        }
-        QPlainTextEdit::keyPressEvent(event);
-    }
-};
-
 Editor areaEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
-    auto* edit = new AreaEdit(parent);
+    auto* edit = r.type == Type::choices ? new ChoiceLines(parent) : new AreaEdit(parent);
     edit->setTabChangesFocus(true);
     const bool list = r.type == Type::choices;
     edit->setFixedHeight(list ? 112 : 46);
@@ -193,106 +158,7 @@ Editor areaEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
             }};
 }
 
-/// Choices, a line each: pasted, sorted, moved with Alt and an arrow, each once.
-Editor choicesEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
-    auto* holder = new QWidget(parent);
-    holder->setProperty("spans", true);
-    auto* column = new QVBoxLayout(holder);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(2);
-    const Editor area = areaEditor(r, desk, changed, holder);
-    auto* edit = static_cast<QPlainTextEdit*>(area.widget);
-    edit->setObjectName("choices");
-    edit->setPlaceholderText(Words::tr("One a line, as they are pasted; value = text, or two columns."));
-    column->addWidget(edit);
-    holder->setFocusProxy(edit);
-    auto* line = new QHBoxLayout;
-    line->setSpacing(4);
-    auto button = [&](const char* name, const QString& word, const QString& tip, std::function<Choices(Choices)> turn) {
-        auto* b = new QToolButton(holder);
-        b->setObjectName(name);
-        b->setText(word);
-        b->setToolTip(tip);
-        b->setFont(bodyFont(12));
-        line->addWidget(b);
-        QObject::connect(b, &QToolButton::clicked, edit, [edit, turn, changed] {
-            const Choices next = turn(choicesFromLines(fromQt(edit->toPlainText())));
-            edit->document()->setModified(false);
-            changed(Value(next));
-        });
-    };
-    button("sortChoices", Words::tr("Sort"), Words::tr("By the alphabet of the form's language."),
-           [&desk](Choices all) { return sortedChoices(std::move(all), desk.form().root().text(Prop::language)); });
-    button("choicesOnce", Words::tr("Each once"), Words::tr("Takes out what is there twice."),
-           [](Choices all) { return withoutDoubles(all); });
-    line->addStretch(1);
-    column->addLayout(line);
-    return {holder, area.show};
-}
-
-/// A list that is held in the form: where it is from, what is in it, and how to renew it.
-Editor listEditor(const PropertyRow&, Desk& desk, Changed, QWidget* parent) {
-    auto* holder = new QWidget(parent);
-    auto* column = new QVBoxLayout(holder);
-    column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(2);
-    auto* says = new QLabel(holder);
-    says->setObjectName("listSays");
-    says->setFont(bodyFont(12));
-    says->setWordWrap(true);
-    column->addWidget(says);
-    auto* line = new QHBoxLayout;
-    line->setSpacing(4);
-    auto take = [&desk](const QString& path) {
-        const auto text = readWhole(fromQt(path), 100000);
-        if (!text) return desk.say(QFileInfo(path).fileName() + ": " + Words::shown(text.error().sentence), true);
-        const auto table = readTable(*text);
-        if (!table)
-            return desk.say(QFileInfo(path).fileName() + " " + toQt(table.error().place) + ": " +
-                                Words::shown(table.error().sentence),
-                            true);
-        Form next = withProperty(desk.form(), desk.selection(), Prop::listText, *text);
-        next = withProperty(next, desk.selection(), Prop::listFile, fromQt(path));
-        desk.edit(next, Words::tr("Take a list from %1").arg(QFileInfo(path).fileName()));
-    };
-    auto* pick = new QToolButton(holder);
-    pick->setObjectName("takeList");
-    pick->setText(Words::tr("Take from a file…"));
-    pick->setToolTip(
-        Words::tr("Columns parted by commas, semicolons or tabs, with a heading each. The form holds them."));
-    auto* renew = new QToolButton(holder);
-    renew->setObjectName("renewList");
-    renew->setText(Words::tr("Renew"));
-    renew->setToolTip(Words::tr("Reads the same file again."));
-    for (QToolButton* b : {pick, renew}) {
-        b->setFont(bodyFont(12));
-        line->addWidget(b);
-    }
-    line->addStretch(1);
-    column->addLayout(line);
-    QObject::connect(pick, &QToolButton::clicked, holder, [holder, take] {
-        const QString path = QFileDialog::getOpenFileName(holder, Words::tr("Take a list from a file"), {},
-                                                          Words::tr("Lists (*.csv *.tsv *.txt)"));
-        if (!path.isEmpty()) take(path);
-    });
-    auto fileOf = [&desk] {
-        const Control* c = desk.form().find(desk.lead());
-        return c && has(c->kind, Prop::listFile) ? toQt(c->text(Prop::listFile)) : QString();
-    };
-    QObject::connect(renew, &QToolButton::clicked, holder, [take, fileOf] { take(fileOf()); });
-    return {holder, [says, renew, fileOf](std::optional<Value> value) {
-                const auto* text = value ? std::get_if<std::string>(&*value) : nullptr;
-                const auto table = readTable(text ? *text : "");
-                if (!table || table->empty()) {
-                    says->setText(Words::tr("Nothing is taken yet."));
-                } else {
-                    QStringList heads;
-                    for (const std::string& head : table->front()) heads << toQt(head);
-                    says->setText(Words::tr("%1 rows; columns: %2").arg(table->size() - 1).arg(heads.join(", ")));
-                }
-                renew->setEnabled(!fileOf().isEmpty());
-            }};
-}
+namespace {
 
 Editor yesNoEditor(const PropertyRow& r, Desk&, Changed changed, QWidget* parent) {
     auto* box = new QCheckBox(parent);
@@ -311,15 +177,6 @@ Editor yesNoEditor(const PropertyRow& r, Desk&, Changed changed, QWidget* parent
                     box->setChecked(std::get<bool>(*value));
             }};
 }
-
-/// A combo box that the wheel does not change while the panel is scrolled over it.
-class CalmCombo : public QComboBox {
-  public:
-    using QComboBox::QComboBox;
-
-  protected:
-    void wheelEvent(QWheelEvent* event) override { event->ignore(); }
-};
 
 Editor pickEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
     auto* box = new CalmCombo(parent);
@@ -394,6 +251,8 @@ Editor makeEditor(const PropertyRow& row, Desk& desk, Changed changed, QWidget* 
             return fontEditor(row, desk, std::move(changed), parent);
         case Type::text:
         case Type::formula:
+            if (row.prop == Prop::listColumn || row.prop == Prop::listGroups)
+                return columnPicker(row, desk, std::move(changed), parent);
             if (row.prop == Prop::pattern) return patternEditor(row, desk, std::move(changed), parent);
             if (row.prop == Prop::datePattern || row.prop == Prop::timePattern)
                 return momentEditor(row, desk, std::move(changed), parent);

@@ -23,6 +23,9 @@ Editor makeEditor(const PropertyRow& row, Desk& desk, std::function<void(std::op
 /// Wording, a pattern or a formula: on one line, or on several where it is longer. Its widget is a SentenceEdit.
 Editor sentenceEditor(const PropertyRow& row, Desk& desk, std::function<void(std::optional<Value>)> changed,
                       QWidget* parent);
+/// A value of several lines. Its widget is an AreaEdit; for choices their ChoiceLines.
+Editor areaEditor(const PropertyRow& row, Desk& desk, std::function<void(std::optional<Value>)> changed,
+                  QWidget* parent);
 /// A value typed in one line. Its widget is a QLineEdit.
 Editor lineEditor(const PropertyRow& row, Desk& desk, std::function<void(std::optional<Value>)> changed,
                   QWidget* parent);

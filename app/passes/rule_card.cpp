@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/details/formula_edit.h"
+#include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/answers/answering.h"
@@ -14,9 +15,9 @@ namespace brindel {
 namespace {
 
 /// A list to pick from that fits a narrow panel, and that the wheel does not change.
-class Pick : public QComboBox {
+class Pick : public CalmCombo {
   public:
-    Pick(const QString& name, const QString& says, QWidget* parent) : QComboBox(parent) {
+    Pick(const QString& name, const QString& says, QWidget* parent) : CalmCombo(parent) {
         setObjectName(name);
         setAccessibleName(says);
         setToolTip(says);
@@ -25,9 +26,6 @@ class Pick : public QComboBox {
         setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
         setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
     }
-
-  protected:
-    void wheelEvent(QWheelEvent* event) override { event->ignore(); }
 };
 
 /// The events that a control can have.
@@ -130,7 +128,8 @@ RuleCard::RuleCard(Desk& desk, Id of, std::size_t number, QWidget* parent)
     // What the rule does for this one, it can do for another of the same nature.
     auto* copy = button("copy", Words::tr("Copy to…"), Words::tr("Gives the rule to another control as well."), [] {});
     copy->setPopupMode(QToolButton::InstantPopup);
-    copy->setStyleSheet(copy->styleSheet() + " QToolButton::menu-indicator { image: none; }");
+    copy->setStyleSheet(QString("QToolButton { color: %1; } QToolButton::menu-indicator { image: none; }")
+                            .arg(tokens().tawnyDark.name()));
     auto* others = new QMenu(copy);
     walk(desk_.form(), rootId, [&](const Control& c, int) {
         if (c.id == of_ || !hasEvent(c, rule().when)) return;
@@ -288,7 +287,8 @@ void RuleCard::addIf() {
             relation->addItem(Words::shown(r.word), int(r.relation));
     }
     relation->setCurrentIndex(relation->findData(int(comparison->relation)));
-    below->layout()->addWidget(relation);
+    // Its words are longer than most values.
+    static_cast<QHBoxLayout*>(below->layout())->addWidget(relation, 3);
     connect(relation, &QComboBox::activated, this, [this, relation, comparison] {
         Comparison next = *comparison;
         next.relation = Relation(relation->currentData().toInt());
@@ -316,7 +316,7 @@ void RuleCard::addIf() {
     value->setAccessibleName(Words::tr("What it is compared with"));
     value->setFixedHeight(26);
     value->setMinimumWidth(50);
-    below->layout()->addWidget(value);
+    static_cast<QHBoxLayout*>(below->layout())->addWidget(value, 2);
     connect(value, &QLineEdit::editingFinished, this, [this, value, set] {
         if (value->isModified()) set(operandTyped(desk_.form(), value->text(), false));
     });

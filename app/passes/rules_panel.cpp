@@ -215,7 +215,7 @@ void RulesPanel::addBroken(QVBoxLayout* column, const Control& c) {
     if (!ofForm) std::erase_if(all, [&](const BrokenRule& one) { return one.on != c.id; });
     if (all.empty()) return;
     column->addSpacing(4);
-    column->addWidget(groupTitle(Words::tr("Can no longer work"), body_));
+    column->addWidget(groupTitle(Words::tr("Cannot work"), body_));
     constexpr std::size_t most = 50;
     for (std::size_t i = 0; i < std::min(all.size(), most); ++i) {
         const BrokenRule& one = all[i];

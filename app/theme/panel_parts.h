@@ -1,6 +1,9 @@
 // What Brindel's panels are made of: titles of groups, and rows of a word with its editor.
 #pragma once
 
+#include <QComboBox>
+#include <QWheelEvent>
+
 #include <QString>
 
 class QLabel;
@@ -14,5 +17,14 @@ QString capital(QString word);
 QLabel* groupTitle(const QString& text, QWidget* parent);
 /// A word and, beside it, its editor, which gets the word for its accessible name. `label` is given the word's label.
 QWidget* panelRow(const QString& word, QWidget* editor, const QString& help, QWidget* parent, QLabel** label = nullptr);
+
+/// A combo box that the wheel does not change while the panel is scrolled over it.
+class CalmCombo : public QComboBox {
+  public:
+    using QComboBox::QComboBox;
+
+  protected:
+    void wheelEvent(QWheelEvent* event) override { event->ignore(); }
+};
 
 }  // namespace brindel

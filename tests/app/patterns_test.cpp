@@ -1,5 +1,6 @@
 // Patterns in the details: common ones picked, samples tried in place, letters of dates that are mixed up.
 #include "core/edit/common_patterns.h"
+#include "core/edit/edits.h"
 #include "tests/app/driver.h"
 
 using namespace brindel;
@@ -71,4 +72,41 @@ TEST(PatternEditors, DatesAndTimesShowASampleOrWhatIsMixedUp) {
     time->selectAll();
     QTest::keyClicks(time, "HH:MM");
     EXPECT_EQ(hands.says("momentSays"), "“MM” is the month; the minutes are mm.");
+}
+
+TEST(ChoiceEditors, LinesAreDraggedAndColumnsPickedByTheirHeadings) {
+    Patterns hands(jotted("Hull: combo [GRP, Timber, Steel]\nBerth: combo [= file]\n"));
+    hands.click(hands.on("cboHull"));
+    auto* lines = hands.window.details().findChild<QPlainTextEdit*>("choices");
+    ASSERT_NE(lines, nullptr);
+    auto* grips = lines->findChild<QWidget*>("grips");
+    const int high = lines->fontMetrics().lineSpacing();
+    const QPoint first(6, high / 2 + 4), last(6, high / 2 + 4 + 2 * high);
+    QTest::mousePress(grips, Qt::LeftButton, {}, first);
+    QTest::mouseMove(grips, (first + last) / 2);
+    QTest::mouseMove(grips, last);
+    QTest::mouseRelease(grips, Qt::LeftButton, {}, last);
+    hands.settle();
+    auto texts = [&] {
+        std::vector<std::string> all;
+        for (const Choice& choice : hands.at("cboHull").choices()) all.push_back(choice.text);
+        return all;
+    };
+    EXPECT_EQ(texts(), (std::vector<std::string>{"Timber", "Steel", "GRP"}));
+    hands.command("undo");
+    EXPECT_EQ(texts(), (std::vector<std::string>{"GRP", "Timber", "Steel"})) << "one drag, one step";
+
+    Form form = withProperty(hands.form(), {hands.at("cboBerth").id}, Prop::listText,
+                             std::string("Pontoon;Berth\nA;A1\nB;B7\n"));
+    hands.desk().edit(form, "list");
+    hands.click(hands.on("cboBerth"));
+    auto* column = qobject_cast<QComboBox*>(hands.window.details().editorOf(Prop::listColumn));
+    ASSERT_NE(column, nullptr);
+    EXPECT_EQ(column->currentText(), "the first");
+    const int at = column->findText("Berth");
+    ASSERT_GE(at, 0);
+    column->setCurrentIndex(at);
+    emit column->activated(at);
+    hands.settle();
+    EXPECT_EQ(hands.at("cboBerth").text(Prop::listColumn), "Berth");
 }
