@@ -1,7 +1,9 @@
 // Rules as lines that are typed and jotted.
 #include "core/rules/rule_text.h"
 
+#include <rapidcheck.h>
 #include "core/edit/edits.h"
+
 #include "tests/support.h"
 
 using namespace brindel;
@@ -100,6 +102,30 @@ TEST(RuleText, SaysHowALineCanGoOn) {
     EXPECT_EQ(on("when btnGo is pressed: clear the form; hi"), "hi→hide|");
     EXPECT_EQ(on("when btnGo is pressed: show \"R"), "\"R→\"Rig\"|") << "a wording";
     EXPECT_TRUE(ruleGoesOn(form, std::string(100000, 'x')).words.empty());
+}
+
+TEST(RuleText, AnyLineIsReadOrHasAMistakeInIt) {
+    const Form form = jotted(rows);
+    EXPECT_TRUE(rc::check([&] {
+        const std::vector<std::string> parts = {"when ",          "btnGo ", "\"Rig\" ", "is pressed ", "the form opens",
+                                                " if ",           ": ",     "; ",       "set ",        "to ",
+                                                "say ",           "(",      ")",        "\"",          "numLength ",
+                                                "> 12 ",          "$$'",    "Ψ",        "\xff",        "gets the key ",
+                                                "clear the form", "1E999 "};
+        std::string line;
+        for (int i = *rc::gen::inRange(0, 14); i > 0; --i)
+            line += parts[std::size_t(*rc::gen::inRange(0, int(parts.size())))];
+        const RuleWords words = ruleGoesOn(form, line);
+        RC_ASSERT(words.from <= line.size());
+        const auto read = readRule(line);
+        if (!read) {
+            RC_ASSERT(read.error().at <= line.size());
+            RC_ASSERT(!read.error().sentence.empty());
+        } else if (const auto rule = ruleIn(form, *read)) {
+            const std::string again = ruleText(form, rule->first, rule->second);
+            if (!again.empty()) RC_ASSERT(ruleIn(form, readRule(again).value())->second == rule->second);
+        }
+    }));
 }
 
 TEST(RuleText, WhatNoLineCanSayIsNotSaid) {
