@@ -47,32 +47,27 @@ ChoiceLines::ChoiceLines(QWidget* parent) : AreaEdit(parent) {
 
 void ChoiceLines::resizeEvent(QResizeEvent* event) {
     AreaEdit::resizeEvent(event);
-    const QRect inner = contentsRect();
-    grips_->setGeometry(inner.left(), inner.top(), gripWide, inner.height());
+    // Level with the lines, whatever the style puts around them.
+    const QRect lines = viewport()->geometry();
+    grips_->setGeometry(lines.left() - gripWide, lines.top(), gripWide, lines.height());
 }
 
 /// The line at a height of the grips; the first or last beyond them.
 int ChoiceLines::lineAt(int y) const {
-    QTextBlock block = firstVisibleBlock();
-    double bottom = blockBoundingGeometry(block).translated(contentOffset()).top();
-    for (; block.isValid(); block = block.next()) {
-        bottom += blockBoundingRect(block).height();
-        if (y < bottom) return block.blockNumber();
-    }
-    return blockCount() - 1;
+    return cursorForPosition(QPoint(0, y)).blockNumber();
 }
 
 void ChoiceLines::paintGrips() {
     QPainter painter(grips_);
     painter.setPen(Qt::NoPen);
     if (toPlainText().isEmpty()) return;
-    double top = blockBoundingGeometry(firstVisibleBlock()).translated(contentOffset()).top();
-    for (QTextBlock block = firstVisibleBlock(); block.isValid() && top < grips_->height(); block = block.next()) {
-        const double high = blockBoundingRect(block).height();
+    for (QTextBlock block = firstVisibleBlock(); block.isValid(); block = block.next()) {
+        // Where the cursor would stand: exactly level with the letters.
+        const double middle = QRectF(cursorRect(QTextCursor(block))).center().y();
+        if (middle > grips_->height()) break;
         painter.setBrush(block.blockNumber() == dragged_ ? tokens().tawny : tokens().stone);
         for (int i = 0; i < 3; ++i)
-            for (int k = 0; k < 2; ++k) painter.drawEllipse(QPointF(6 + k * 4, top + high / 2 + (i - 1) * 4), 1.1, 1.1);
-        top += high;
+            for (int k = 0; k < 2; ++k) painter.drawEllipse(QPointF(6 + k * 4, middle + (i - 1) * 4), 1.1, 1.1);
     }
 }
 

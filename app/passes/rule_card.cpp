@@ -392,6 +392,22 @@ void RuleCard::addStep(const Step& step, const std::vector<std::size_t>& path, i
             alter(Words::tr("Change a step"), [&](Step& s) { s.on = Id(on->currentData().toUInt()); });
         });
     }
+    if (number > 0) {
+        auto* up = new QToolButton(holder);
+        up->setObjectName(name + "-up");
+        up->setText("↑");
+        up->setToolTip(Words::tr("Does this step before the one above it."));
+        up->setAccessibleName(up->toolTip());
+        up->setAutoRaise(true);
+        up->setFixedWidth(18);
+        holder->layout()->addWidget(up);
+        connect(up, &QToolButton::clicked, this, [this, list, number] {
+            change(Words::tr("Move a step up"), [&](Rule& r) {
+                auto& steps = stepsAt(r, list);
+                if (number < steps.size()) std::swap(steps[number - 1], steps[number]);
+            });
+        });
+    }
     holder->layout()->addWidget(gone);
     if (does.with) {
         auto* below = line(depth);

@@ -157,6 +157,17 @@ TEST(RulesPass, AllOfTheFormIsListedAndWhatCannotWorkIsMended) {
     EXPECT_EQ(rulesCount(hands.form()).wrong, 2);
 }
 
+TEST(RulesPass, StepsAreMovedUp) {
+    Ruling hands(jotted("A: text 9\n[Go]\nwhen btnGo is pressed: clear txtA; say \"x\"; put the cursor in txtA\n"));
+    hands.choose("btnGo");
+    EXPECT_EQ(hands.panel().findChild<QToolButton*>("rule0-step-0-up"), nullptr);
+    hands.pressButton("rule0-step-2-up");
+    const auto& steps = hands.at("btnGo").rules.at(0).steps;
+    ASSERT_EQ(steps.size(), 3u);
+    EXPECT_EQ(steps[1].does, Does::cursor);
+    EXPECT_EQ(steps[2].does, Does::say);
+}
+
 TEST(RulesPass, ARuleIsCopiedToAnotherControl) {
     Ruling hands(jotted("A: text 9\nB: text 9\nwhen txtA is left: set txtA to UPPER(txtA)\n"));
     hands.choose("txtA");
