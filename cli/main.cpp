@@ -9,6 +9,7 @@
 #include <sstream>
 
 #include "core/arrangement/arrangement.h"
+#include "core/check/report.h"
 #include "core/edit/renaming.h"
 #include "core/edit/routing.h"
 #include "core/file/form_file.h"
@@ -177,6 +178,15 @@ int main(int argc, char** argv) {
     order->add_option("--by", by, "reading, or a file of names in their order, one a line")->required();
     order->add_option("-o,--out", out, "Another file to write; the form itself when left out");
 
+    CLI::App* check = app.add_subcommand("check", "Says what will trouble fillers and receivers of a form");
+    bool asJson = false;
+    std::vector<string> mends;
+    check->add_option("FORM", source)->required();
+    check->add_flag("--json", asJson, "As JSON, for scripts");
+    check->add_option("--mend", mends, "Puts right all, or these checks, and writes the form")->delimiter(',');
+    check->add_option("-o,--out", out, "Another file to write when mending; the form itself when left out");
+    CLI::App* checks = app.add_subcommand("checks", "Writes the page of all checks as Markdown");
+
     CLI::App* exports = app.add_subcommand("export", "Writes a form as " + targetWords());
     exports->add_option("FORM", source)->required();
     exports->add_option("--to", to)->required()->check(CLI::IsMember(keysOf(allTargets())));
@@ -284,6 +294,30 @@ int main(int argc, char** argv) {
             }
             return laid(routedAs(form, stops));
         });
+    if (*checks) return put(checksPage(), "-");
+    if (*check) {
+        for (const string& key : mends)
+            if (key != "all" && std::ranges::find(allChecks(), key, &CheckRow::key) == allChecks().end())
+                return problem("--mend", {"", said("There is no check “{}”; brindel-cli checks lists them.", key)},
+                               wrongCall);
+        const auto report = [&](const Form& form) {
+            const Findings found = findingsIn(form, fonts);
+            const int written = put(asJson ? findingsJson(form, found) : findingsText(form, found), "-");
+            return written != done ? written : anyMust(found) ? notInOrder : done;
+        };
+        if (mends.empty()) return withForm(source, report);
+        return editForm(source, out, [&](const Form& form, const string& target) {
+            Form next = form;
+            if (std::ranges::find(mends, "all") != mends.end()) next = allMended(form, fonts);
+            for (const Finding& f : findingsIn(next, fonts))
+                if (std::ranges::find(mends, f.check->key) != mends.end()) next = mended(next, f, fonts);
+            if (!sameContent(next, form))
+                if (const int written = put(formText(out.empty() ? nextVersion(next, form) : next), target);
+                    written != done)
+                    return written;
+            return report(next);
+        });
+    }
     if (*exports)
         return withForm(source, [&](const Form& form) {
             FormSession session(form, todayHere(), minutesHere());

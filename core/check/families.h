@@ -1,0 +1,22 @@
+// The rows of the table of checks, a file a family. Private to check/.
+#pragma once
+
+#include "core/check/check.h"
+
+namespace brindel::checks {
+
+std::span<const CheckRow> names();
+std::span<const CheckRow> wording();
+std::span<const CheckRow> order();
+std::span<const CheckRow> entries();
+std::span<const CheckRow> rules();
+
+/// Every control of the form in the order in which it is read, the root left out.
+template <class Visit>
+void eachControl(const Form& form, Visit&& visit) {
+    walk(form, rootId, [&](const Control& c, int) {
+        if (c.id != rootId) visit(c);
+    });
+}
+
+}  // namespace brindel::checks

@@ -1,0 +1,41 @@
+// Names: code and data call controls by them.
+#include "core/naming/names.h"
+#include "core/check/families.h"
+#include "core/edit/renaming.h"
+
+namespace brindel::checks {
+namespace {
+
+/// Those whose name stands in one way.
+template <NameState state>
+void standing(const Checked& in, Findings& found) {
+    for (const auto& [id, how] : nameStandings(in.form))
+        if (how.state == state) found.push_back({nullptr, {id}, how.says});
+}
+Form byScheme(const Checked& in, const Finding& f) {
+    const std::string name = proposedName(in.form, f.controls.front());
+    return name.empty() ? in.form : withNames(in.form, {{f.controls.front(), name}});
+}
+Form numbered(const Checked& in, const Finding& f) {
+    const Control* c = in.form.find(f.controls.front());
+    return c ? withNames(in.form, {{c->id, freeName(in.form, c->name, c->id)}}) : in.form;
+}
+
+// The rows read best in long lines.
+// clang-format off
+constexpr CheckRow nameRows[] = {
+    {"nameTwice", Family::names, Gravity::must, "The same name twice", "Answers of both would go under one name.", "Numbers the name.", standing<NameState::doubled>, numbered},
+    {"nameNoIdentifier", Family::names, Gravity::must, "A name that some language cannot take", "C++, ECMAScript and SQL cannot speak of it.", "Names it by the scheme.", standing<NameState::notIdentifier>, byScheme},
+    {"nameMissing", Family::names, Gravity::must, "No name where one is needed", "Its answer would have no name in the reply.", "Names it by the scheme.", standing<NameState::missing>, byScheme},
+    {"nameMachineMade", Family::names, Gravity::should, "A name still as a program made it", "Nobody who reads the reply knows what it is.", "Names it by the scheme.", standing<NameState::machineMade>, byScheme},
+    {"nameBreaksScheme", Family::names, Gravity::should, "A name that breaks the scheme", "Who codes against the form looks for it under another.", "Names it by the scheme.", standing<NameState::breaksScheme>, byScheme},
+};
+// clang-format on
+
+}  // namespace
+
+std::span<const CheckRow> names() {
+    return nameRows;
+}
+
+}  // namespace brindel::checks

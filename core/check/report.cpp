@@ -1,0 +1,70 @@
+#include "core/check/report.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <nlohmann/json.hpp>
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+string calledInReport(const Form& form, Id id) {
+    const Control& c = *form.find(id);
+    return c.name.empty() ? "c" + std::to_string(id) : c.name;
+}
+
+}  // namespace
+
+string findingsJson(const Form& form, const Findings& findings) {
+    nlohmann::ordered_json all = {{"form", form.root().name}, {"findings", nlohmann::ordered_json::array()}};
+    for (const Finding& f : findings) {
+        auto controls = nlohmann::ordered_json::array();
+        for (Id id : f.controls) controls.push_back(calledInReport(form, id));
+        all["findings"].push_back({{"check", f.check->key},
+                                   {"family", familyKey(f.check->family)},
+                                   {"gravity", gravityKey(f.check->gravity)},
+                                   {"controls", controls},
+                                   {"sentence", f.sentence.text()},
+                                   {"mend", f.check->mended != nullptr}});
+    }
+    // What is no UTF-8 in a name or wording is replaced, so that the report is always JSON.
+    return all.dump(2, ' ', false, nlohmann::json::error_handler_t::replace) + "\n";
+}
+
+string findingsText(const Form& form, const Findings& findings) {
+    string lines;
+    for (const Finding& f : findings) {
+        string who;
+        for (Id id : f.controls)
+            who += (who.empty() ? "" : ", ") + (id == rootId ? string("the form") : calledInReport(form, id));
+        lines += fmt::format("{:<6}  {}: {}{}\n", gravityKey(f.check->gravity), who, f.sentence.text(),
+                             f.check->mended ? "" : "  (by hand)");
+    }
+    return lines;
+}
+
+string checksPage() {
+    string page =
+        "# Findings\n\nWhat `brindel-cli check` looks for, and what its mends do. This page is written by `brindel-cli "
+        "checks`.\n";
+    std::optional<Family> family;
+    for (const CheckRow& check : allChecks()) {
+        if (family != check.family) {
+            family = check.family;
+            string title(familyKey(check.family));
+            title[0] = char(title[0] - 'a' + 'A');
+            page += "\n## " + title + "\n\n| Check | | Why | Mend |\n|---|---|---|---|\n";
+        }
+        page += fmt::format("| `{}` {} | {} | {} | {} |\n", check.key, check.word, gravityKey(check.gravity), check.why,
+                            check.mend.empty() ? "by hand" : check.mend);
+    }
+    return page;
+}
+
+bool anyMust(const Findings& findings) {
+    return std::ranges::any_of(findings, [](const Finding& f) { return f.check->gravity == Gravity::must; });
+}
+
+}  // namespace brindel
