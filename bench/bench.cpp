@@ -7,6 +7,7 @@
 
 #include "bench/forms.h"
 #include "core/arrangement/arrangement.h"
+#include "core/check/check.h"
 #include "core/draw/draw_control.h"
 #include "core/edit/edits.h"
 #include "core/edit/history.h"
@@ -157,6 +158,18 @@ void undoMemory(benchmark::State& state) {
     }
 }
 BENCHMARK(undoMemory)->Arg(200)->Arg(2000)->Unit(benchmark::kMillisecond);
+
+/// All checks over a form of fields with labels.
+void allChecksOver(benchmark::State& state) {
+    const FontBook book;
+    const Form form = labelledFormOf(int(state.range(0)) / 2);
+    std::size_t found = 0;
+    for (auto _ : state) {
+        Form fresh = withProperty(form, {rootId}, Prop::note, std::to_string(++found));
+        benchmark::DoNotOptimize(findingsIn(fresh, book));
+    }
+}
+BENCHMARK(allChecksOver)->Arg(1000)->Arg(2000)->Unit(benchmark::kMillisecond);
 
 }  // namespace
 

@@ -9,7 +9,8 @@ namespace brindel {
 std::span<const CheckRow> allChecks() {
     static const std::vector<CheckRow> all = [] {
         std::vector<CheckRow> rows;
-        for (auto family : {checks::names(), checks::wording(), checks::order(), checks::entries(), checks::rules()})
+        for (auto family : {checks::names(), checks::wording(), checks::layout(), checks::order(), checks::entries(),
+                            checks::rules(), checks::looks()})
             rows.insert(rows.end(), family.begin(), family.end());
         return rows;
     }();
@@ -17,7 +18,7 @@ std::span<const CheckRow> allChecks() {
 }
 
 std::string_view familyKey(Family family) {
-    static constexpr std::string_view keys[] = {"names", "wording", "order", "entries", "rules"};
+    static constexpr std::string_view keys[] = {"names", "wording", "layout", "order", "entries", "rules", "looks"};
     return keys[std::size_t(family)];
 }
 

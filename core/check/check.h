@@ -11,7 +11,7 @@
 
 namespace brindel {
 
-enum class Family : std::uint8_t { names, wording, order, entries, rules };
+enum class Family : std::uint8_t { names, wording, layout, order, entries, rules, looks };
 /// How grave a finding is: the form fails its fillers or its receiver; it can be done better; it is good to know.
 enum class Gravity : std::uint8_t { must, should, know };
 

@@ -7,9 +7,11 @@ namespace brindel::checks {
 
 std::span<const CheckRow> names();
 std::span<const CheckRow> wording();
+std::span<const CheckRow> layout();
 std::span<const CheckRow> order();
 std::span<const CheckRow> entries();
 std::span<const CheckRow> rules();
+std::span<const CheckRow> looks();
 
 /// Every control of the form in the order in which it is read, the root left out.
 template <class Visit>

@@ -6,10 +6,16 @@
 namespace brindel::checks {
 namespace {
 
+/// How all names stand, worked out once for a form: every check here looks at it.
+struct Standings {
+    explicit Standings(const Form& form) : all(nameStandings(form)) {}
+    std::map<Id, NameStanding> all;
+};
+
 /// Those whose name stands in one way.
 template <NameState state>
 void standing(const Checked& in, Findings& found) {
-    for (const auto& [id, how] : nameStandings(in.form))
+    for (const auto& [id, how] : in.form.derived<Standings>()->all)
         if (how.state == state) found.push_back({nullptr, {id}, how.says});
 }
 Form byScheme(const Checked& in, const Finding& f) {

@@ -8,9 +8,15 @@
 namespace brindel::checks {
 namespace {
 
+/// All that cannot work, worked out once for a form.
+struct Broken {
+    explicit Broken(const Form& form) : all(brokenRules(form)) {}
+    std::vector<BrokenRule> all;
+};
+
 template <class Which>
 void broken(const Checked& in, Findings& found, Which which) {
-    for (const BrokenRule& one : brokenRules(in.form))
+    for (const BrokenRule& one : in.form.derived<Broken>()->all)
         if (which(one)) found.push_back({nullptr, {one.on}, one.says});
 }
 template <class Which>

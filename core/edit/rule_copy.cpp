@@ -30,13 +30,13 @@ bool hasEvent(const Control& c, Event event) {
 }
 
 Form ruleCopied(const Form& form, Id from, std::size_t number, Id to) {
-    const Control *source = form.find(from), *target = form.find(to);
-    if (!source || !target || from == to || number >= source->rules.size()) return form;
-    Rule rule = source->rules[number];
+    const Control *giver = form.find(from), *target = form.find(to);
+    if (!giver || !target || from == to || number >= giver->rules.size()) return form;
+    Rule rule = giver->rules[number];
     if (!hasEvent(*target, rule.when)) return form;
     auto turned = [&](const std::string& formula) {
-        const bool named = !source->name.empty() && !target->name.empty();
-        return named ? withNamesIn(formula, {{source->name, target->name}}) : formula;
+        const bool named = !giver->name.empty() && !target->name.empty();
+        return named ? withNamesIn(formula, {{giver->name, target->name}}) : formula;
     };
     rule.condition = turned(rule.condition);
     auto turn = [&](Step& step) {

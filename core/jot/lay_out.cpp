@@ -130,7 +130,8 @@ Form dialogFrom(const Jotting& rows, Form form, const FontBook& fonts) {
         for (const Section& s : sections)
             for (const JotRow& r : s.rows) all.push_back(&r);
         Columns c = layer.columnsOf(all, label);
-        c.right = std::max(c.right, widest);
+        // All sections in one have more columns than each of them, and the dialog is as wide as these.
+        widest = c.right = std::max(c.right, widest);
         layer.rows(all, c);
         bottom = layer.y + 6;
     }
