@@ -1,7 +1,10 @@
 #include "core/jot/lay_out.h"
 
+#include <map>
+
 #include "core/edit/mirror.h"
 #include "core/jot/layer.h"
+#include "core/rules/rule_text.h"
 
 namespace brindel {
 namespace {
@@ -231,11 +234,16 @@ Form laidOut(const Jotting& rows, const Form& empty, const FontBook& fonts) {
 
 std::vector<Problem> rulesNotLaid(const Jotting& rows, const Form& form) {
     std::vector<Problem> problems;
+    std::map<Id, std::size_t> count;
     for (const JotRow& r : rows) {
         if (r.what != What::rule) continue;
         const auto line = readRule(r.text);
         if (!line) continue;
-        if (const auto rule = ruleIn(form, *line); !rule) problems.push_back({r.text, rule.error()});
+        const auto rule = ruleIn(form, *line);
+        if (!rule)
+            problems.push_back({r.text, rule.error()});
+        else if (++count[rule->first] > mostRules)
+            problems.push_back({r.text, said("A control has at most {} rules.", mostRules)});
     }
     return problems;
 }

@@ -18,8 +18,8 @@ Form laidOut(const Jotting& rows, const Form& empty, const FontBook& fonts);
 /// become headings over their rows. Gives the controls made.
 Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows, const FontBook& fonts);
 
-/// The rules of a jotting that a form does not have, since a control that they name is not there: one problem each, its
-/// place the rule as it was jotted. Ask it of what laidOut or jottedInto gave.
+/// The rules of a jotting that a form does not have, since a control that they name is not there or has no room for
+/// more: one problem each, its place the rule as it was jotted. Ask it of what laidOut or jottedInto gave.
 std::vector<Problem> rulesNotLaid(const Jotting& rows, const Form& form);
 
 /// A form as jotting, and what jotting cannot say of it, one sentence each.

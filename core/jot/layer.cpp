@@ -10,6 +10,8 @@
 #include "core/model/measures.h"
 #include "core/naming/button_words.h"
 #include "core/naming/names.h"
+#include "core/rules/meaning.h"
+#include "core/rules/rule_text.h"
 
 namespace brindel {
 
@@ -291,7 +293,29 @@ Jotting withoutRules(const Jotting& rows) {
     return placed;
 }
 
+/// Frames whose if speaks of nothing that the form has: it was meant as a part of the title, as in "Tell us if ill".
+Form withTitlesWhole(Form form, const JotRow& row) {
+    const auto tree = readFormula(row.shownWhen);
+    const bool known = tree && std::ranges::all_of(namesOf(**tree), [&](const std::string& name) {
+                           return meaningOf(form, name).known;
+                       });
+    if (known) return form;
+    for (Id id : allIds(form)) {
+        const Control& c = *form.find(id);
+        const std::string* shown = c.is().framed ? c.formulas.find(Prop::visible) : nullptr;
+        if (shown && *shown == row.shownWhen && c.text(Prop::title) == row.text)
+            form = changed(std::move(form), id, [&](Control& frame) {
+                frame.formulas.set(Prop::visible, "");
+                frame.own.drop(Prop::fold);
+                frame.set(Prop::title, row.text + " if " + row.shownWhen);
+            });
+    }
+    return form;
+}
+
 Form withJottedRules(Form form, const Jotting& rows) {
+    for (const JotRow& r : rows)
+        if (r.what == JotRow::What::frame && !r.shownWhen.empty()) form = withTitlesWhole(std::move(form), r);
     for (const JotRow& r : rows) {
         if (r.what != JotRow::What::rule) continue;
         const auto line = readRule(r.text);

@@ -171,6 +171,19 @@ TEST(RuleText, JottingsHaveRulesAndFramesThatAreShownWhen) {
     ASSERT_FALSE(wrong);
     EXPECT_EQ(wrong.error().line, 2);
     EXPECT_EQ(wrong.error().column, 24);
+    // An if that speaks of nothing there is a part of the title.
+    const Form ill = jotted("### Tell us if ill\nName: text 9\n###\nMast: check\n### Rig if chkMast\nKeel: text 9\n");
+    EXPECT_EQ(named(ill, "Tell us if ill").kind, Kind::frame);
+    EXPECT_TRUE(named(ill, "Tell us if ill").formulas.empty());
+    EXPECT_TRUE(named(ill, "Rig").formulas.find(Prop::visible));
+    EXPECT_EQ(jottingText(asJotting(ill).rows).find("### Tell us \\if ill\n"), 0u);
+    // More rules than a control takes are said, one by one.
+    std::string many = "A: text 5\n";
+    for (int i = 0; i < 203; ++i) many += "when txtA changes: say \"" + std::to_string(i) + "\"\n";
+    const Jotting rules = readJotting(many).value();
+    const auto over = rulesNotLaid(rules, laidOut(rules, newForm(Kind::dialog), fonts()));
+    ASSERT_EQ(over.size(), 3u);
+    EXPECT_EQ(over[0].sentence, "A control has at most 200 rules.");
     // Into a form that is there.
     const Edited more =
         jottedInto(laid, rootId, noControl, readJotting("[Go]\nwhen btnGo is pressed: show txtA\n").value(), fonts());
