@@ -10,6 +10,7 @@
 #include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
+#include "core/answers/choice_lists.h"
 #include "core/rules/formula.h"
 #include "core/text/words.h"
 #include "filler/drawing_painter.h"

@@ -3,6 +3,7 @@
 #include "core/jot/field_parts.h"
 #include "core/jot/kind_words.h"
 #include "core/jot/notation.h"
+#include "core/rules/formula.h"
 #include "core/text/words.h"
 
 namespace brindel {
