@@ -8,6 +8,7 @@
 #include "app/words.h"
 #include "core/answers/answering.h"
 #include "core/edit/rule_copy.h"
+#include "core/rules/rule_fit.h"
 #include "core/rules/telling.h"
 #include "filler/drawing_painter.h"
 
@@ -36,32 +37,6 @@ std::vector<Event> eventsOf(const Control& c) {
     return all;
 }
 
-/// What a step can be done to.
-bool takes(Does does, const Control& c) {
-    switch (does) {
-        case Does::turn:
-            return c.is().turned || c.is().paper;
-        case Does::show:
-        case Does::hide:
-        case Does::turnOver:
-            return has(c.kind, Prop::visible);
-        case Does::enable:
-        case Does::disable:
-            return has(c.kind, Prop::enabled);
-        case Does::set:
-            return isFilled(c);
-        case Does::clear:
-            return isFilled(c) || c.is().holds || c.id == rootId;
-        case Does::cursor:
-            return c.is().tabbed;
-        case Does::addRow:
-        case Does::removeRow:
-            return c.is().grid;
-        default:
-            return false;
-    }
-}
-
 QString calledInList(const Form& form, const Control& c) {
     if (c.id == rootId) return Words::tr("the form");
     QString words = toQt(calledBy(form, c)).simplified();
@@ -72,7 +47,7 @@ QString calledInList(const Form& form, const Control& c) {
 
 void fillTargets(QComboBox* box, const Form& form, Does does, Id now) {
     walk(form, rootId, [&](const Control& c, int) {
-        if (takes(does, c)) box->addItem(calledInList(form, c), uint(c.id));
+        if (takesStep(c, does)) box->addItem(calledInList(form, c), uint(c.id));
     });
     int at = box->findData(uint(now));
     if (at < 0) {
@@ -367,7 +342,7 @@ void RuleCard::addStep(const Step& step, const std::vector<std::size_t>& path, i
             const DoesRow& now = row(s.does);
             if (!now.with) s.with.clear();
             const Control* on = desk_.form().find(s.on);
-            if (!now.onControl || !on || !takes(s.does, *on)) s.on = noControl;
+            if (!now.onControl || !on || !takesStep(*on, s.does)) s.on = noControl;
             if (s.does == Does::clear && s.on == noControl) s.on = rootId;
             if (s.does != Does::ask) s.yes.clear(), s.no.clear();
             if (now.with && s.with.empty()) s.with = "\"\"";

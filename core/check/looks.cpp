@@ -1,17 +1,21 @@
 // Looks: what can be read by everybody.
 #include "core/model/looks.h"
+#include <algorithm>
+#include "core/model/values.h"
+
 #include "core/check/families.h"
 
 namespace brindel::checks {
 namespace {
 
-constexpr Colour black{0, 0, 0}, white{255, 255, 255}, dialogGround{0xF3, 0xF1, 0xEE};
+constexpr Colour black{0, 0, 0}, white{255, 255, 255};
 
 /// What lies behind a control's text: its own fill, or that of what it lies in.
 Colour groundOf(const Form& form, const Control& control) {
     for (const Control* c = &control; c; c = c->id == rootId ? nullptr : form.find(c->parent))
         if (const Look look = lookOf(form, *c); look.fill) return *look.fill;
-    return form.isDialog() && !control.is().filled() ? dialogGround : white;
+    if (!form.isDialog() || control.is().filled()) return white;
+    return std::ranges::find(desktopColours(), "window", &DesktopColour::key)->light;
 }
 /// WCAG 2.2, 1.4.3: 4.5 to 1, and 3 to 1 for large letters: from 18 pt, or from 14 pt when bold.
 double neededContrast(const Look& look) {

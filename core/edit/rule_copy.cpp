@@ -3,31 +3,9 @@
 #include <algorithm>
 
 #include "core/rules/references.h"
+#include "core/rules/rule_fit.h"
 
 namespace brindel {
-
-bool hasEvent(const Control& c, Event event) {
-    const bool tick = c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question;
-    switch (event) {
-        case Event::opens:
-        case Event::closes:
-            return c.id == rootId;
-        case Event::pressed:
-        case Event::doublePressed:
-            return c.is().pressed;
-        case Event::ticked:
-        case Event::unticked:
-            return tick;
-        case Event::key:
-            return c.is().pressed || isFilled(c);
-        case Event::changed:
-        case Event::complete:
-        case Event::entered:
-        case Event::left:
-            return isFilled(c);
-    }
-    return false;
-}
 
 Form ruleCopied(const Form& form, Id from, std::size_t number, Id to) {
     const Control *giver = form.find(from), *target = form.find(to);

@@ -5,8 +5,6 @@
 
 namespace brindel {
 
-/// True when a control can have a rule that is asked at this event.
-bool hasEvent(const Control& control, Event event);
 /// The form with a rule of `from` given to `to` as well: what it did to `from` it does to `to`, and where it spoke of
 /// the one it speaks of the other. As it was when `to` cannot have it, or has it already.
 Form ruleCopied(const Form& form, Id from, std::size_t number, Id to);

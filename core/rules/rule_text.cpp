@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "core/rules/rule_fit.h"
 #include "core/rules/signs.h"
 
 namespace brindel {
@@ -16,6 +17,7 @@ class LineReader {
 
     /// What was read for last: where a line stops, what it goes on with.
     enum class Due { when, who, happens, condition, colon, does, target, to, formula, more } due = Due::when;
+    Does doing = Does::say;  // the step that is being read
 
     RuleLine read() {
         RuleLine all;
@@ -142,7 +144,7 @@ class LineReader {
         } else {
             const DoesRow* does = rowHere(allDoes());
             if (!does) wrong(said("What is done is expected here: turn to, show, set, say …"));
-            one.does = does->does;
+            one.does = doing = does->does;
             due = Due::target;
             if (does->onControl) target = controlHere(said("Which control is expected here."));
             due = Due::to;
@@ -177,12 +179,12 @@ string spokenOf(const Form& form, Id id) {
 }
 
 /// What can be typed where a line stops.
-std::vector<string> wordsFor(const Form& form, LineReader::Due due) {
+std::vector<string> wordsFor(const Form& form, LineReader::Due due, Does doing) {
     using Due = LineReader::Due;
     std::vector<string> words;
-    auto names = [&](bool fieldsOnly) {
+    auto names = [&](auto fits) {
         walk(form, rootId, [&](const Control& c, int) {
-            if (c.id == rootId || (fieldsOnly && !isFilled(c))) return;
+            if (c.id == rootId || !fits(c)) return;
             if (string word = spokenOf(form, c.id); !word.empty()) words.push_back(std::move(word));
         });
     };
@@ -190,7 +192,9 @@ std::vector<string> wordsFor(const Form& form, LineReader::Due due) {
         case Due::when:
             return {"when"};
         case Due::who:
-            names(false);
+            names([](const Control& c) {
+                return std::ranges::any_of(allEvents(), [&](const EventRow& e) { return hasEvent(c, e.event); });
+            });
             for (const EventRow& event : allEvents())
                 if (event.ofForm) words.emplace_back(event.word);
             break;
@@ -207,12 +211,12 @@ std::vector<string> wordsFor(const Form& form, LineReader::Due due) {
             words.emplace_back("clear the form");
             break;
         case Due::target:
-            names(false);
+            names([&](const Control& c) { return takesStep(c, doing); });
             break;
         case Due::to:
             return {"to"};
         case Due::formula:
-            names(true);
+            names([](const Control& c) { return isFilled(c); });
             break;
         case Due::more:
             break;
@@ -246,7 +250,7 @@ RuleWords ruleGoesOn(const Form& form, const string& begun) {
             before.find_first_not_of(' ', *stops) == string::npos || reader.due == LineReader::Due::formula;
         if (atEnd && (several > 0 || before.empty() || before.back() == ' ')) {
             RuleWords all{from, {}};
-            for (string& word : wordsFor(form, reader.due))
+            for (string& word : wordsFor(form, reader.due, reader.doing))
                 if (typed.empty() || beginsWith(word, typed)) all.words.push_back(std::move(word));
             if (!all.words.empty()) return all;
         }
@@ -281,11 +285,16 @@ tl::expected<std::pair<Id, Rule>, Sentence> ruleIn(const Form& form, const RuleL
     auto find = [&](const string& called) { return controlOf(form, called); };
     if (!line.on.empty()) found.first = find(line.on);
     if (found.first == noControl) return tl::unexpected(said("No control is called “{}”.", line.on));
+    if (!hasEvent(*form.find(found.first), line.rule.when))
+        return tl::unexpected(
+            said("Of “{}” it never happens that it {}.", line.on, wordPart(row(line.rule.when).word)));
     for (std::size_t i = 0; i < line.targets.size(); ++i) {
         if (line.targets[i].empty()) continue;
         found.second.steps[i].on = find(line.targets[i]);
         if (found.second.steps[i].on == noControl)
             return tl::unexpected(said("No control is called “{}”.", line.targets[i]));
+        if (const Step& step = found.second.steps[i]; !takesStep(*form.find(step.on), step.does))
+            return tl::unexpected(said("“{}” is nothing to {}.", line.targets[i], wordPart(row(step.does).word)));
     }
     return found;
 }

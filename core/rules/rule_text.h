@@ -23,7 +23,8 @@ struct RuleLine {
 bool isRuleLine(const std::string& line);
 /// Reads a line of at most `longestFormula` bytes; a mistake says where it lies, in bytes.
 tl::expected<RuleLine, FormulaMistake> readRule(const std::string& line);
-/// The rule of a line in a form, and the control that it belongs to; a sentence when one of its controls is not there.
+/// The rule of a line in a form, and the control that it belongs to; a sentence when one of its controls is not there,
+/// or cannot be what the line takes it for.
 tl::expected<std::pair<Id, Rule>, Sentence> ruleIn(const Form& form, const RuleLine& line);
 /// How a line that is being typed can go on: what stands from `from` on, in bytes, becomes one of `words`.
 struct RuleWords {

@@ -2,6 +2,7 @@
 #include "core/edit/rule_mends.h"
 
 #include "core/edit/rule_copy.h"
+#include "core/rules/rule_fit.h"
 #include "core/rules/rule_text.h"
 #include "core/session/form_session.h"
 #include "tests/support.h"
