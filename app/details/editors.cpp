@@ -194,11 +194,16 @@ Editor pickEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* pa
             for (const Style& s : *desk.form().styles) box->addItem(Words::shown(s.word), toQt(s.key));
         }
         if (r.type == Type::reference) {
-            const bool starts = r.prop == Prop::startsIn;
-            box->addItem(starts ? Words::tr("the first stop") : Words::tr("no field"), uint(noControl));
+            const bool starts = r.prop == Prop::startsIn, notice = r.prop == Prop::notice;
+            box->addItem(starts   ? Words::tr("the first stop")
+                         : notice ? Words::tr("none yet")
+                                  : Words::tr("no field"),
+                         uint(noControl));
             desk.form().controls.each([&](Id id, const Control& c) {
-                if (starts ? brindel::row(c.kind).tabbed : isFilled(c) && !has(c.kind, Prop::text))
-                    box->addItem(toQt(c.name.empty() ? calledBy(desk.form(), c) : c.name), uint(id));
+                const bool fits = notice   ? c.is().speaks && !c.reference(Prop::labels)
+                                  : starts ? brindel::row(c.kind).tabbed
+                                           : isFilled(c) && !has(c.kind, Prop::text);
+                if (fits) box->addItem(toQt(c.name.empty() ? calledBy(desk.form(), c) : c.name), uint(id));
             });
         }
     };

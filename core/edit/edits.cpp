@@ -174,7 +174,7 @@ Form removed(const Form& form, const Ids& ids, bool cellsToo) {
         next = childDropped(std::move(next), c->parent, id);
     }
     for (Id id : gone) next.controls = next.controls.without(id);
-    for (Prop prop : {Prop::labels, Prop::startsIn}) {
+    for (Prop prop : {Prop::labels, Prop::startsIn, Prop::notice}) {
         std::vector<Id> orphaned;
         if (!gone.empty())
             next.controls.each([&](Id id, const Control& c) {

@@ -1,6 +1,7 @@
 #include "core/file/form_file.h"
 
 #include <fmt/format.h>
+#include <sodium.h>
 
 #include <cmath>
 #include <map>
@@ -76,6 +77,21 @@ void addRules(Json& out, const Control& c) {
     }
 }
 
+void addSilenced(Json& out, const Control& c) {
+    for (const Silenced& one : c.silenced) {
+        Json what = {{"check", one.check}, {"because", one.because}};
+        if (!one.was.empty()) what["was"] = one.was;
+        out["silenced"].push_back(std::move(what));
+    }
+}
+
+Json sealJson(const Seal& seal) {
+    Json out = {{"hash", seal.hash}, {"salt", seal.salt}};
+    if (!seal.mark.empty()) out["mark"] = seal.mark;
+    addKept(out, seal.kept);
+    return out;
+}
+
 void addKept(Json& out, const string& kept) {
     if (kept.empty()) return;
     Json more = Json::parse(kept, nullptr, false);
@@ -93,6 +109,7 @@ Json controlJson(const Form& form, const Control& c) {
     if (row(c.kind).boxed) out["box"] = Json::array({c.box.left, c.box.top, c.box.width, c.box.height});
     addProperties(out, c.own);
     addRules(out, c);
+    addSilenced(out, c);
     addKept(out, c.kept);
     if (!c.children.empty()) {
         Json& list = out[string(row(c.kind).children)] = Json::array();
@@ -186,6 +203,16 @@ string leftOver(const Json& object, const std::set<string>& taken) {
     return rest.empty() ? "" : rest.dump(-1, ' ', false, Json::error_handler_t::replace);
 }
 
+string digestOf(const Json& file) {
+    nlohmann::json all = file;  // this one keeps its keys sorted
+    if (all.is_object() && all.contains("seal") && all["seal"].is_object()) all["seal"].erase("mark");
+    const string text = all.dump(-1, ' ', false, Json::error_handler_t::replace);
+    string digest(32, '\0');
+    crypto_generichash(reinterpret_cast<unsigned char*>(digest.data()), digest.size(),
+                       reinterpret_cast<const unsigned char*>(text.data()), text.size(), nullptr, 0);
+    return digest;
+}
+
 class Reader {
   public:
     Form form;
@@ -219,12 +246,14 @@ class Reader {
         }
         properties(file, root, "", taken);
         rules(file, root, "", taken);
+        silenced(file, root, "", taken);
         if (const Json* styles = take("styles")) readStyles(*styles);
         if (const Json* json = take("scheme")) {
             auto scheme = schemeFrom(*json, "scheme");
             if (!scheme) throw Bad{scheme.error()};
             form.scheme = std::make_shared<const Scheme>(std::move(*scheme));
         }
+        if (const Json* seal = take("seal")) form.seal = sealAt(*seal);
         const string list(row(rootKind).children);
         const Json* children = take(list);
         form.controls = form.controls.with(rootId, std::make_shared<Control>(root));
@@ -241,6 +270,8 @@ class Reader {
         form.controls.each([&](Id, const Control& c) {
             if (Id to = c.reference(Prop::labels); to != noControl && !form.find(to))
                 bad(paths_[c.id] + ".labels", said("There is no control {} for this label.", idText(to)));
+            if (Id to = c.reference(Prop::notice); to != noControl && !form.find(to))
+                bad("notice", said("There is no control {} to be the notice.", idText(to)));
             if (Id to = c.reference(Prop::startsIn); to != noControl && !form.find(to))
                 bad("startsIn", said("There is no control {} to start in.", idText(to)));
         });
@@ -325,6 +356,34 @@ class Reader {
         }
     }
 
+    void silenced(const Json& object, Control& c, const string& path, std::set<string>& taken) {
+        const auto at = object.find("silenced");
+        if (at == object.end()) return;
+        taken.insert("silenced");
+        const string place = (path.empty() ? "" : path + ".") + "silenced";
+        if (!at->is_array() || at->size() > mostSilenced)
+            bad(place, said("A list of at most {} findings is expected here.", mostSilenced));
+        for (std::size_t i = 0; i < at->size(); ++i) {
+            const string here = fmt::format("{}[{}]", place, i);
+            const Json& one = (*at)[i];
+            if (!one.is_object() || !one.contains("check") || !one.contains("because"))
+                bad(here, said("A silenced finding has a check, and says why."));
+            c.silenced.push_back({textAt(one["check"], here + ".check", 200),
+                                  textAt(one["because"], here + ".because", 2000),
+                                  one.contains("was") ? textAt(one["was"], here + ".was", 200) : ""});
+        }
+    }
+
+    /// What is wrong in a seal is no reason not to fill the form: what it is worth, core/seal says.
+    static std::shared_ptr<const Seal> sealAt(const Json& json) {
+        if (!json.is_object()) return std::make_shared<const Seal>();
+        auto text = [&](const char* key) {
+            return json.contains(key) && json[key].is_string() ? json[key].get<string>() : string();
+        };
+        return std::make_shared<const Seal>(
+            Seal{text("hash"), text("salt"), text("mark"), leftOver(json, {"hash", "salt", "mark"})});
+    }
+
     void readStyles(const Json& list) {
         if (!list.is_array() || list.size() > 1000) bad("styles", said("A list of styles is expected here."));
         Styles styles;
@@ -391,6 +450,7 @@ class Reader {
         }
         properties(object, c, path, taken);
         rules(object, c, path, taken);
+        silenced(object, c, path, taken);
         const string list(row(c.kind).children);
         // Known to the form before its children are, so that an id used twice is found.
         form.controls = form.controls.with(c.id, std::make_shared<Control>(c));
@@ -410,6 +470,11 @@ class Reader {
 
 }  // namespace
 
+string designDigest(const string& text) {
+    const auto json = jsonRead(text);
+    return json ? digestOf(*json) : "";
+}
+
 string formText(const Form& form) {
     const Control& root = form.root();
     Json out = Json::object();
@@ -420,10 +485,12 @@ string formText(const Form& form) {
     if (row(root.kind).boxed) out["size"] = Json::array({root.box.width, root.box.height});
     addProperties(out, root.own);
     addRules(out, root);
+    addSilenced(out, root);
     out["nextId"] = form.next;
     addKept(out, form.kept);
     if (form.styles && *form.styles != startingStyles(root.kind)) out["styles"] = stylesJson(*form.styles);
     if (form.scheme) out["scheme"] = schemeJson(*form.scheme);
+    if (form.seal) out["seal"] = sealJson(*form.seal);
     Json list = Json::array();
     for (Id id : root.children)
         if (const Control* c = form.find(id)) list.push_back(controlJson(form, *c));
@@ -442,7 +509,8 @@ Result<Opened> readForm(const string& text) {
         if (json->is_object() && json->contains("brindel") && version < 1)
             bad("brindel", said("A version from 1 up is expected here."));
         reader.read(*json);
-        Opened opened{std::move(reader.form), {}};
+        Opened opened{std::move(reader.form), {}, {}};
+        if (opened.form.seal) opened.digest = digestOf(*json);
         if (version > fileVersion)
             opened.readOnlyBecause =
                 said("A newer Brindel made this file. It can be looked at here, but not saved under its own name.");

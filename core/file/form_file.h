@@ -10,6 +10,7 @@
 namespace brindel {
 
 inline constexpr int fileVersion = 1;
+inline constexpr std::size_t mostSilenced = 1000;
 inline constexpr int mostRevisions = 1000000000;
 
 /// A form as the text of its file, ending in a line feed. The same form gives the same text, byte for byte.
@@ -18,6 +19,7 @@ std::string formText(const Form& form);
 struct Opened {
     Form form;
     Sentence readOnlyBecause;  // a sentence when the file may not be written back; empty otherwise
+    std::string digest = {};   // designDigest of the file when the form is sealed; empty otherwise
 };
 
 /// Reads the text of a form file. A problem's place is "line 3, column 7" for text that is no JSON, and the path of the
@@ -27,6 +29,9 @@ Result<Opened> readForm(const std::string& text);
 
 /// The same from a file; a problem with an empty place means that the file itself could not be read.
 Result<Opened> openForm(const std::string& path);
+/// A digest of all that a form file says (BLAKE2b, 32 bytes), the mark of its seal left out: the same however its keys
+/// are ordered and its lines are broken. Empty for a text that is no JSON.
+std::string designDigest(const std::string& text);
 /// The form as the version that comes after `before`, which others may hold: one higher where it differs from that in
 /// anything but the version, the same where it does not.
 Form nextVersion(Form form, const Form& before);

@@ -76,6 +76,7 @@ Json controlSchema(const KindRow& kind) {
     }
     for (Prop prop : kind.props) describe(properties, prop);
     addRules(properties, kind);
+    properties["silenced"] = {{"$ref", "#/$defs/silenced"}};
     if (!kind.children.empty()) {
         // What has a list of its own holds one kind only: tabs their pages, a table its cells.
         std::string inner = "control";
@@ -128,6 +129,13 @@ std::string formSchema() {
                       {"if", {{"type", "string"}}},
                       {"do", steps},
                       {"off", {{"type", "boolean"}}}}}};
+    const Json anyText = {{"type", "string"}};
+    defs["silenced"] = {{"type", "array"},
+                        {"maxItems", mostSilenced},
+                        {"items",
+                         {{"type", "object"},
+                          {"required", {"check", "because"}},
+                          {"properties", {{"check", anyText}, {"because", anyText}, {"was", anyText}}}}}};
     Json style = {{"style", {{"type", "string"}}}, {"word", {{"type", "string"}}}};
     for (const PropertyRow& r : allProperties())
         if (isLook(r.prop)) describe(style, r.prop);
@@ -141,12 +149,17 @@ std::string formSchema() {
                  {"nextId", {{"type", "integer"}}},
                  {"styles", {{"type", "array"}, {"items", {{"$ref", "#/$defs/style"}}}}},
                  {"scheme", schemeSchema()},
+                 {"seal",
+                  {{"type", "object"},
+                   {"required", {"hash", "salt"}},
+                   {"properties", {{"hash", anyText}, {"salt", anyText}, {"mark", anyText}}}}},
                  {"controls", {{"type", "array"}, {"items", {{"$ref", "#/$defs/control"}}}}},
                  {"pages", {{"type", "array"}, {"items", {{"$ref", "#/$defs/page"}}}}}};
     for (const KindRow& kind : allKinds()) {
         if (kind.root) {
             for (Prop prop : kind.props) describe(root, prop);
             addRules(root, kind);
+            root["silenced"] = {{"$ref", "#/$defs/silenced"}};
             continue;
         }
         defs[std::string(kind.key)] = controlSchema(kind);

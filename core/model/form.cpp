@@ -108,7 +108,8 @@ bool sameContent(const Form& a, const Form& b) {
     });
     static const Styles noStyles;
     static const Scheme noScheme;
-    return same && (a.styles ? *a.styles : noStyles) == (b.styles ? *b.styles : noStyles) &&
+    static const Seal noSeal;
+    return same && (a.seal ? *a.seal : noSeal) == (b.seal ? *b.seal : noSeal) && (a.styles ? *a.styles : noStyles) == (b.styles ? *b.styles : noStyles) &&
            (a.scheme == b.scheme || (a.scheme ? *a.scheme : noScheme) == (b.scheme ? *b.scheme : noScheme));
 }
 

@@ -12,22 +12,32 @@
 #include "core/model/props.h"
 #include "core/model/rules.h"
 #include "core/model/scheme.h"
+#include "core/model/seal.h"
 #include "core/model/shared_map.h"
 #include "core/model/tokens.h"
 
 namespace brindel {
 
+/// A finding that the designer has looked at and leaves as it is.
+struct Silenced {
+    std::string check;    // the key of its check
+    std::string because;  // why, in the designer's words
+    std::string was;  // a mark of what it spoke of, with another one it is back; empty, at the root: all over the form
+    bool operator==(const Silenced&) const = default;
+};
+
 struct Control {
     Id id = noControl;
     Id parent = noControl;
     Kind kind = Kind::label;
-    std::string name;          // what code and data call it; empty where nothing needs to call it anything
-    bool ownName = false;      // set by a person, so it no longer follows the label
-    Box box;                   // in the form's unit, from the container's left top corner
-    Props own;                 // properties that differ from the kind's defaults
-    Formulas formulas;         // properties that are worked out, beside their plain values
-    Rules rules;               // what it does by itself
-    std::vector<Id> children;  // what a container holds, in tab order; later ones lie over earlier ones
+    std::string name;                // what code and data call it; empty where nothing needs to call it anything
+    bool ownName = false;            // set by a person, so it no longer follows the label
+    Box box;                         // in the form's unit, from the container's left top corner
+    Props own;                       // properties that differ from the kind's defaults
+    Formulas formulas;               // properties that are worked out, beside their plain values
+    Rules rules;                     // what it does by itself
+    std::vector<Id> children;        // what a container holds, in tab order; later ones lie over earlier ones
+    std::vector<Silenced> silenced;  // findings that are left as they are; at the root also those of the whole form
     std::string kept;  // keys of the file that this version does not know, as JSON text; empty when there are none
 
     /// What its kind is, in the table of kinds.
@@ -68,6 +78,7 @@ struct Form {
     SharedMap<Control> controls;  // the root under rootId, and every control
     std::shared_ptr<const Styles> styles;
     std::shared_ptr<const Scheme> scheme;  // how names are made; null for the one that forms start with
+    std::shared_ptr<const Seal> seal;      // null for a form that anybody may change
     Id next = rootId + 1;                  // the id that the next control gets
     int revision = 1;                      // the designer's own count of versions, written into replies
     std::string kept;                      // unknown keys of the file, as in Control
