@@ -1,24 +1,68 @@
 #include "core/check/check.h"
 
 #include <algorithm>
+#include <set>
 
 #include "core/check/families.h"
+#include "core/check/silence.h"
 
 namespace brindel {
+namespace {
+
+/// What must be put right, each by its check and whom it speaks of.
+std::set<std::pair<std::string_view, Id>> mustsOf(const Findings& findings) {
+    std::set<std::pair<std::string_view, Id>> musts;
+    for (const Finding& f : findings)
+        if (f.check->gravity == Gravity::must) musts.emplace(f.check->key, f.controls.front());
+    return musts;
+}
+bool bringsAMust(const Findings& before, const Findings& after) {
+    const auto had = mustsOf(before), has = mustsOf(after);
+    return !std::ranges::includes(had, has);
+}
+bool toBeMended(const Finding& f) {
+    return f.check->mended && !f.silenced;
+}
+
+/// As all at once, with what would do harm left out: slow, since everything is looked at after each.
+Form mendedWithCare(const Form& form, const Findings& found, const FontBook& fonts) {
+    constexpr int most = 200;
+    Form next = form;
+    Findings now = found;
+    int tried = 0;
+    for (const Finding& f : found) {
+        if (!toBeMended(f) || ++tried > most) continue;
+        const Form one = mended(next, f, fonts);
+        if (sameContent(one, next)) continue;
+        Findings then = findingsIn(one, fonts);
+        if (bringsAMust(now, then)) continue;
+        next = one;
+        now = std::move(then);
+    }
+    return next;
+}
+
+}  // namespace
 
 std::span<const CheckRow> allChecks() {
     static const std::vector<CheckRow> all = [] {
         std::vector<CheckRow> rows;
         for (auto family : {checks::names(), checks::wording(), checks::layout(), checks::order(), checks::entries(),
-                            checks::rules(), checks::looks()})
+                            checks::rules(), checks::protection(), checks::looks()})
             rows.insert(rows.end(), family.begin(), family.end());
         return rows;
     }();
     return all;
 }
 
+const CheckRow* checkOf(std::string_view key) {
+    const auto at = std::ranges::find(allChecks(), key, &CheckRow::key);
+    return at == allChecks().end() ? nullptr : &*at;
+}
+
 std::string_view familyKey(Family family) {
-    static constexpr std::string_view keys[] = {"names", "wording", "layout", "order", "entries", "rules", "looks"};
+    static constexpr std::string_view keys[] = {"names",   "wording", "layout",     "order",
+                                                "entries", "rules",   "protection", "looks"};
     return keys[std::size_t(family)];
 }
 
@@ -27,28 +71,55 @@ std::string_view gravityKey(Gravity gravity) {
     return keys[std::size_t(gravity)];
 }
 
-Findings findingsIn(const Form& form, const FontBook& fonts) {
+Findings findingsIn(const Form& form, const FontBook& fonts, const std::stop_token& stop) {
     Findings all;
     const Checked checked{form, fonts};
     for (const CheckRow& check : allChecks()) {
+        if (stop.stop_requested()) break;
         const std::size_t before = all.size();
         check.find(checked, all);
-        for (std::size_t i = before; i < all.size(); ++i) all[i].check = &check;
+        for (std::size_t i = before; i < all.size(); ++i) {
+            all[i].check = &check;
+            all[i].silenced = silenceOf(form, all[i]);
+        }
     }
     std::ranges::stable_sort(all, {}, [](const Finding& f) { return f.check->gravity; });
     return all;
 }
 
+bool isOpen(const Finding& finding) {
+    return !finding.silenced && finding.check->gravity != Gravity::know;
+}
+
 Form mended(const Form& form, const Finding& finding, const FontBook& fonts) {
-    return finding.check->mended ? finding.check->mended({form, fonts}, finding) : form;
+    const bool gone = std::ranges::any_of(finding.controls, [&](Id id) { return !form.find(id); });
+    return finding.check->mended && !gone ? finding.check->mended({form, fonts}, finding) : form;
+}
+
+std::vector<Way> waysOf(const Form& form, const Finding& finding, const FontBook& fonts) {
+    std::vector<Way> ways;
+    if (std::ranges::any_of(finding.controls, [&](Id id) { return !form.find(id); })) return ways;
+    if (finding.check->mended) ways.push_back({finding.check->mend, finding.check->mended});
+    for (const Way& way : finding.check->ways)
+        if (way.done) ways.push_back(way);
+    std::erase_if(ways, [&](const Way& way) { return sameContent(way.done({form, fonts}, finding), form); });
+    return ways;
 }
 
 Form allMended(const Form& form, const FontBook& fonts) {
     Form next = form;
+    Findings found = findingsIn(next, fonts);
     for (int again = 0; again < 10; ++again) {
         const Form before = next;
-        for (const Finding& finding : findingsIn(before, fonts)) next = mended(next, finding, fonts);
+        for (const Finding& f : found)
+            if (toBeMended(f)) next = mended(next, f, fonts);
         if (sameContent(next, before)) break;
+        Findings then = findingsIn(next, fonts);
+        if (bringsAMust(found, then)) {
+            next = mendedWithCare(before, found, fonts);
+            then = findingsIn(next, fonts);
+        }
+        found = std::move(then);
     }
     return next;
 }

@@ -2,7 +2,9 @@
 // a check, a file a family. They never change the form; where a finding can be put right, its mend is an edit.
 #pragma once
 
+#include <array>
 #include <span>
+#include <stop_token>
 #include <string_view>
 
 #include "core/edit/edits.h"
@@ -11,7 +13,7 @@
 
 namespace brindel {
 
-enum class Family : std::uint8_t { names, wording, layout, order, entries, rules, looks };
+enum class Family : std::uint8_t { names, wording, layout, order, entries, rules, protection, looks };
 /// How grave a finding is: the form fails its fillers or its receiver; it can be done better; it is good to know.
 enum class Gravity : std::uint8_t { must, should, know };
 
@@ -20,6 +22,7 @@ struct Finding {
     const CheckRow* check = nullptr;
     Ids controls;       // whom it speaks of, the first above all; the root for the form as a whole
     Sentence sentence;  // what is the matter, without where
+    std::optional<std::string> silenced = {};  // why the designer leaves it as it is; nothing while it is open
 };
 /// What a check is given to look at.
 struct Checked {
@@ -27,6 +30,12 @@ struct Checked {
     const FontBook& fonts;
 };
 using Findings = std::vector<Finding>;
+
+/// One of two or three ways to put something right, where which is right is for a person to say.
+struct Way {
+    std::string_view does;  // "Makes it the button that accepts."
+    Form (*done)(const Checked&, const Finding&) = nullptr;
+};
 
 struct CheckRow {
     std::string_view key;  // never changes its meaning
@@ -38,18 +47,32 @@ struct CheckRow {
     /// Adds what it finds: controls and a sentence.
     void (*find)(const Checked&, Findings&);
     Form (*mended)(const Checked&, const Finding&) = nullptr;
+    std::array<Way, 3> ways = {};  // where there is no one mend
 };
 
 /// All checks, family by family. Keys are unlike each other.
 std::span<const CheckRow> allChecks();
+const CheckRow* checkOf(std::string_view key);
 std::string_view familyKey(Family family);
 std::string_view gravityKey(Gravity gravity);
 
-/// Everything that all checks find, the gravest first, then in the order of the table and of the form.
-Findings findingsIn(const Form& form, const FontBook& fonts);
+/// Everything that all checks find, the gravest first, then in the order of the table and of the form; what is silenced
+/// among it. Stops early, with what it has, when it is told to.
+Findings findingsIn(const Form& form, const FontBook& fonts, const std::stop_token& stop = {});
+/// True for a finding that stands between the form and its hand-over: open, and more than good to know.
+bool isOpen(const Finding& finding);
 /// The form with a finding put right; as it was where it has no mend or cannot be.
 Form mended(const Form& form, const Finding& finding, const FontBook& fonts);
-/// The form with all put right that has a mend, again and again until nothing more can be, at most ten times.
+/// The ways to put it right that lead anywhere in this form: the mend of its check, or what a person can choose from.
+std::vector<Way> waysOf(const Form& form, const Finding& finding, const FontBook& fonts);
+/// The form with all put right that has a mend and is not silenced, again and again until nothing more can be, at most
+/// ten times. A mend that would bring something that must be put right is left out.
 Form allMended(const Form& form, const FontBook& fonts);
+
+/// The form with a finding left as it is, for a reason: this one, until the controls that it speaks of change in what
+/// it speaks of; or, `everywhere`, all that its check finds in this form. At most 1,000 a control; more are not taken.
+Form silenced(const Form& form, const Finding& finding, const std::string& because, bool everywhere = false);
+/// The form in which a silenced finding is open again.
+Form unsilenced(const Form& form, const Finding& finding);
 
 }  // namespace brindel

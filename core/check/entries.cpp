@@ -1,9 +1,16 @@
 // Entries: what fillers can give, and what they cannot.
 #include <algorithm>
+#include <map>
 
 #include "core/answers/choice_lists.h"
 #include "core/check/families.h"
+#include "core/check/spoken.h"
+#include "core/check/thresholds.h"
+#include "core/edit/ready_rules.h"
+#include "core/edit/renaming.h"
+#include "core/layout/room.h"
 #include "core/model/form_index.h"
+#include "core/model/measures.h"
 #include "core/session/limits.h"
 #include "core/text/moment_letters.h"
 
@@ -24,6 +31,15 @@ void noChoices(const Checked& in, Findings& found) {
             offersTyped(c) ? c.choices().empty() : !worked && choicesOf(c, in.form.root().text(Prop::language)).empty();
         if (none) found.push_back({nullptr, {c.id}, said("There is nothing to choose.")});
     });
+}
+
+/// What can be typed instead is typed; else there is at least yes and no.
+Form answerable(const Checked& in, const Finding& f) {
+    const Control* c = in.form.find(f.controls.front());
+    if (!c) return in.form;
+    if (has(c->kind, Prop::otherAnswers)) return withProperty(in.form, {c->id}, Prop::otherAnswers, true);
+    return withProperty(withProperty(in.form, {c->id}, Prop::choicesFrom, string("ready")), {c->id}, Prop::readyList,
+                        string("yesNo"));
 }
 
 void choiceTwice(const Checked& in, Findings& found) {
@@ -126,10 +142,9 @@ void loneRadio(const Checked& in, Findings& found) {
 }
 
 void longList(const Checked& in, Findings& found) {
-    constexpr std::size_t scannedAtOnce = 15;  // ISO 9241-143, 5.5: longer lists are searched, not read
     eachControl(in.form, [&](const Control& c) {
         if (isFilled(c) && has(c.kind, Prop::filters) && !c.yes(Prop::filters) && offersTyped(c) &&
-            c.choices().size() > scannedAtOnce)
+            c.choices().size() > readAtOnce)
             found.push_back(
                 {nullptr, {c.id}, said("It has {} choices and does not narrow them down.", c.choices().size())});
     });
@@ -138,15 +153,285 @@ Form filtering(const Checked& in, const Finding& f) {
     return withProperty(in.form, f.controls, Prop::filters, true);
 }
 
+/// What stands first in a list and asks to choose.
+bool asksToChoose(const string& text) {
+    static constexpr std::string_view asks[] = {"choose",    "select",     "pick",    "waehlen",    "wahlen",
+                                                "auswahlen", "auswaehlen", "choisir", "choisissez", "selectionner"};
+    const std::vector<string> words = smallWords(text);
+    const bool onlySigns = !trimmed(text).empty() && words.empty();
+    return onlySigns || (words.size() <= 5 && saysAny(words, asks));
+}
+void promptAsChoice(const Checked& in, Findings& found) {
+    eachControl(in.form, [&](const Control& c) {
+        if (isFilled(c) && has(c.kind, Prop::prompt) && offersTyped(c) && !c.choices().empty() &&
+            asksToChoose(c.choices().front().text))
+            found.push_back(
+                {nullptr, {c.id}, said("“{}” can be given as an answer.", trimmed(c.choices().front().text))});
+    });
+}
+Form madePrompt(const Checked& in, const Finding& f) {
+    const Control* c = in.form.find(f.controls.front());
+    if (!c || c->choices().empty()) return in.form;
+    Choices rest = c->choices();
+    const Choice first = rest.front();
+    rest.erase(rest.begin());
+    Form next = withProperty(in.form, {c->id}, Prop::choices, rest);
+    if (c->text(Prop::prompt).empty()) next = withProperty(next, {c->id}, Prop::prompt, first.text);
+    const string& start = c->text(Prop::defaultText);
+    return start == first.text || start == first.value ? withoutProperty(next, {c->id}, Prop::defaultText) : next;
+}
+
+/// On paper nothing scrolls: what is typed beyond the room is lost in print.
+bool showsAll(const Control& c) {
+    return c.as<TooMuch>() == TooMuch::shrink || c.as<TooMuch>() == TooMuch::grow;
+}
+template <class Visit>
+void eachTypedOnPaper(const Form& form, Visit visit) {
+    if (form.isDialog()) return;
+    eachControl(form, [&](const Control& c) {
+        if (c.is().answers == AnswerType::text && isFilled(c) && !showsAll(c) && c.text(Prop::workedOut).empty())
+            visit(c);
+    });
+}
+void moreThanRoom(const Checked& in, Findings& found) {
+    eachTypedOnPaper(in.form, [&](const Control& c) {
+        const double limit = c.number(Prop::maxLength);
+        const auto room = limit > 0 ? roomOf(in.form, c, in.fonts) : std::nullopt;
+        if (room && limit > double(room->letters * room->lines))
+            found.push_back({nullptr,
+                             {c.id},
+                             said("It takes {} characters, and there is room for about {}.", std::size_t(limit),
+                                  room->letters * room->lines)});
+    });
+}
+void noLimit(const Checked& in, Findings& found) {
+    eachTypedOnPaper(in.form, [&](const Control& c) {
+        if (c.number(Prop::maxLength) <= 0)
+            found.push_back({nullptr, {c.id}, said("It takes more than there is room for.")});
+    });
+}
+/// What one line holds can shrink; what many hold is limited.
+Form roomKept(const Checked& in, const Finding& f) {
+    const Control* c = in.form.find(f.controls.front());
+    if (c && c->as<Lines>() == Lines::one) return withProperty(in.form, f.controls, Prop::tooMuch, string("shrink"));
+    return limitedToRoom(in.form, f.controls, in.fonts);
+}
+Form limited(const Checked& in, const Finding& f) {
+    return limitedToRoom(in.form, f.controls, in.fonts);
+}
+
+void noRange(const Checked& in, Findings& found) {
+    eachControl(in.form, [&](const Control& c) {
+        auto bound = [&](Prop p) { return c.maybeNumber(p) || c.formulas.find(p); };
+        if (c.is().answers == AnswerType::number && !bound(Prop::least) && !bound(Prop::most) &&
+            c.text(Prop::workedOut).empty() && c.text(Prop::valid).empty())
+            found.push_back({nullptr, {c.id}, said("It takes any number.")});
+    });
+}
+
+bool hasShortYear(const string& pattern) {
+    std::size_t count = 0;
+    for (char letter : pattern) count += letter == 'y';
+    return count == 2;
+}
+void shortYear(const Checked& in, Findings& found) {
+    eachControl(in.form, [&](const Control& c) {
+        if (has(c.kind, Prop::datePattern) && hasShortYear(c.text(Prop::datePattern)))
+            found.push_back({nullptr, {c.id}, said("It shows years with two digits: 31 can be 1931 or 2031.")});
+    });
+}
+Form longYear(const Checked& in, const Finding& f) {
+    const Control* c = in.form.find(f.controls.front());
+    if (!c) return in.form;
+    string pattern = c->text(Prop::datePattern);
+    if (const auto at = pattern.find("yy"); at != string::npos) pattern.replace(at, 2, "yyyy");
+    return withProperty(in.form, {c->id}, Prop::datePattern, pattern);
+}
+
+void sampleRefused(const Checked& in, Findings& found) {
+    eachControl(in.form, [&](const Control& c) {
+        if (!has(c.kind, Prop::pattern) || c.text(Prop::pattern).empty() || c.text(Prop::placeholder).empty()) return;
+        // Words of an explanation are no sample.
+        if (plainWords(c.text(Prop::placeholder)).size() > 1) return;
+        if (!matchesWhole(c.text(Prop::placeholder), c.text(Prop::pattern)))
+            found.push_back(
+                {nullptr, {c.id}, said("It shows “{}” as a sample, and refuses it.", c.text(Prop::placeholder))});
+    });
+}
+Form sampleless(const Checked& in, const Finding& f) {
+    return withoutProperty(in.form, f.controls, Prop::placeholder);
+}
+
+void questionSplit(const Checked& in, Findings& found) {
+    std::map<string, std::pair<Id, Id>> seen;  // a question, its first container and button
+    eachControl(in.form, [&](const Control& c) {
+        if (c.is().answers != AnswerType::question || c.text(Prop::group).empty()) return;
+        const auto [at, first] = seen.try_emplace(c.text(Prop::group), c.parent, c.id);
+        if (!first && at->second.first != c.parent && in.form.index()->questionOf(c.id).front() == c.id)
+            found.push_back({nullptr,
+                             {c.id, at->second.second},
+                             said("Its question “{}” is asked in another place as well, and both can be answered.",
+                                  c.text(Prop::group))});
+    });
+}
+Form broughtTogether(const Checked& in, const Finding& f) {
+    const Control *c = in.form.find(f.controls[0]), *first = in.form.find(f.controls[1]);
+    if (!c || !first) return in.form;
+    // Below the others, where its container has room or makes it.
+    Form next = rehoused(in.form, {c->id}, first->parent);
+    double bottom = 0;
+    for (Id id : in.form.index()->questionOf(first->id)) bottom = std::max(bottom, in.form.find(id)->box.bottom());
+    return boxed(next, c->id, {first->box.left, bottom + measuresFor(in.form).choiceGap, c->box.width, c->box.height});
+}
+Form questionOfItsOwn(const Checked& in, const Finding& f) {
+    const Control* c = in.form.find(f.controls[0]);
+    if (!c) return in.form;
+    string name = c->text(Prop::group) + "2";
+    while (in.form.named(name)) name += "2";
+    return withProperty(in.form, questionOf(in.form, *c), Prop::group, name);
+}
+Form asTick(const Checked& in, const Finding& f) {
+    return namedByScheme(changed(in.form, f.controls.front(),
+                                 [](Control& c) {
+                                     c.kind = Kind::checkBox;
+                                     c.own.drop(Prop::group);
+                                 }),
+                         f.controls);
+}
+
+/// Words that exclude each other.
+constexpr std::pair<std::string_view, std::string_view> opposites[] = {
+    {"yes", "no"}, {"ja", "nein"}, {"oui", "non"}, {"male", "female"},
+    {"in", "out"}, {"on", "off"},  {"an", "aus"},  {"new", "used"}};
+void ticksExclude(const Checked& in, Findings& found) {
+    const Control* before = nullptr;
+    eachControl(in.form, [&](const Control& c) {
+        const Control* other = std::exchange(before, c.is().answers == AnswerType::tick ? &c : nullptr);
+        if (!other || !before || other->parent != c.parent) return;
+        const auto one = smallWords(other->text(Prop::text)), two = smallWords(c.text(Prop::text));
+        if (one.size() != 1 || two.size() != 1) return;
+        for (const auto& [a, b] : opposites)
+            if ((one[0] == a && two[0] == b) || (one[0] == b && two[0] == a))
+                found.push_back({nullptr,
+                                 {other->id, c.id},
+                                 said("“{}” and “{}” can both be ticked.", trimmed(other->text(Prop::text)),
+                                      trimmed(c.text(Prop::text)))});
+    });
+}
+Form asRadios(const Checked& in, const Finding& f) {
+    Form next = in.form;
+    const string name = freeName(in.form, "question");
+    for (Id id : f.controls)
+        next = changed(std::move(next), id, [&](Control& c) {
+            c.kind = Kind::radioButton;
+            c.set(Prop::group, name);
+            c.own.drop(Prop::consent);
+        });
+    return namedByScheme(next, f.controls);
+}
+
+/// How many are to be chosen, as the wording says: "up to 3", "at least two", "höchstens 2".
+struct Meant {
+    Prop prop;
+    double count;
+};
+std::optional<Meant> countMeant(const string& text) {
+    static constexpr std::string_view numbers[][2] = {{"one", "eine"},  {"two", "zwei"},  {"three", "drei"},
+                                                      {"four", "vier"}, {"five", "funf"}, {"six", "sechs"}};
+    const std::vector<string> words = smallWords(text);
+    for (std::size_t i = 1; i < words.size(); ++i) {
+        double count = 0;
+        if (words[i].size() == 1 && words[i][0] >= '1' && words[i][0] <= '9') count = words[i][0] - '0';
+        for (std::size_t n = 0; n < std::size(numbers); ++n)
+            if (words[i] == numbers[n][0] || words[i] == numbers[n][1]) count = double(n + 1);
+        if (count == 0) continue;
+        const string& before = words[i - 1];
+        const string pair = i > 1 ? words[i - 2] + " " + before : "";
+        if (pair == "at least" || before == "mindestens") return Meant{Prop::atLeast, count};
+        if (pair == "up to" || pair == "at most" || before == "hochstens" || pair == "bis zu")
+            return Meant{Prop::atMost, count};
+    }
+    return std::nullopt;
+}
+std::optional<Meant> countMissing(const Form& form, const Control& c) {
+    if (!isFilled(c) || !has(c.kind, Prop::atLeast) || c.as<HowMany>() != HowMany::many) return std::nullopt;
+    string text = has(c.kind, Prop::text) ? c.text(Prop::text) : string();
+    if (const Control* label = form.find(form.index()->labelOf(c.id))) text += " " + label->text(Prop::text);
+    const auto meant = countMeant(text);
+    return meant && c.number(meant->prop) != meant->count ? meant : std::nullopt;
+}
+void countNotKept(const Checked& in, Findings& found) {
+    eachControl(in.form, [&](const Control& c) {
+        if (countMissing(in.form, c))
+            found.push_back({nullptr, {c.id}, said("Its wording says how many, and it takes any number of them.")});
+    });
+}
+Form countKept(const Checked& in, const Finding& f) {
+    const Control* c = in.form.find(f.controls.front());
+    const auto meant = c ? countMissing(in.form, *c) : std::nullopt;
+    return meant ? withProperty(in.form, {c->id}, meant->prop, meant->count) : in.form;
+}
+
+/// How the labels of a beginning and its end begin.
+constexpr std::pair<std::string_view, std::string_view> spans[] = {
+    {"from", "to"},     {"from", "until"},      {"start", "end"},         {"begin", "end"},
+    {"begins", "ends"}, {"starts", "ends"},     {"arrival", "departure"}, {"von", "bis"},
+    {"beginn", "ende"}, {"ankunft", "abreise"}, {"wanted", "to"},         {"du", "au"},
+    {"debut", "fin"},   {"arrivee", "depart"}};
+bool areSpan(const Form& form, const Control& from, const Control& to) {
+    auto words = [&](const Control& c) {
+        const Control* label = form.find(form.index()->labelOf(c.id));
+        return label ? smallWords(label->text(Prop::text)) : std::vector<string>();
+    };
+    const auto a = words(from), b = words(to);
+    return !a.empty() && !b.empty() && std::ranges::any_of(spans, [&](const auto& span) {
+        return std::ranges::find(a, span.first) != a.end() && std::ranges::find(b, span.second) != b.end();
+    });
+}
+bool compares(const Control& c, const string& name) {
+    return !name.empty() &&
+           std::ranges::any_of(c.formulas, [&](const auto& one) { return one.second.find(name) != string::npos; });
+}
+void spanNotCompared(const Checked& in, Findings& found) {
+    const Control* before = nullptr;
+    eachControl(in.form, [&](const Control& c) {
+        if (c.is().answers != AnswerType::date && c.is().answers != AnswerType::time) return;
+        const Control* from = std::exchange(before, &c);
+        if (!from || from->parent != c.parent || from->kind != c.kind || !areSpan(in.form, *from, c)) return;
+        auto valid = [&](const Control& one, const string& name) {
+            return compares(one, name) || one.text(Prop::valid).find(name.empty() ? "\n" : name) != string::npos;
+        };
+        if (!valid(*from, c.name) && !valid(c, from->name))
+            found.push_back({nullptr,
+                             {c.id, from->id},
+                             said("It may be before “{}”: nothing compares them.", calledBy(in.form, *from))});
+    });
+}
+Form spanCompared(const Checked& in, const Finding& f) {
+    for (const ReadyRule& ready : readyRules())
+        if (ready.key == "inOrder") return ready.set(in.form, {f.controls[1], f.controls[0]});
+    return in.form;
+}
+
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow entryRows[] = {
-    {"noChoices", Family::entries, Gravity::must, "No choices", "It cannot be answered.", "", noChoices},
+    {"noChoices", Family::entries, Gravity::must, "No choices", "It cannot be answered.", "Lets fillers type an answer, or offers yes and no.", noChoices, answerable},
     {"choiceTwice", Family::entries, Gravity::should, "The same choice twice", "Replies tell two answers apart that are one.", "Keeps the first of them.", choiceTwice, eachOnce},
     {"rangeUpsideDown", Family::entries, Gravity::must, "A range that is upside down", "It refuses every answer.", "Turns it round.", rangeUpsideDown, turnedRound},
     {"wrongLetters", Family::entries, Gravity::must, "Letters of dates and times mixed up", "Minutes stand where months should.", "Puts the right letters.", wrongLetters, rightLetters},
     {"startNotAllowed", Family::entries, Gravity::must, "A start that is not allowed", "The form opens with a mistake in it.", "Lets it start empty.", startNotAllowed, startless},
-    {"loneRadio", Family::entries, Gravity::should, "One radio button alone", "Once chosen it cannot be taken back.", "", loneRadio},
+    {"promptAsChoice", Family::entries, Gravity::should, "A prompt kept as a choice", "It comes back as an answer.", "Makes it the prompt.", promptAsChoice, madePrompt},
+    {"moreThanRoom", Family::entries, Gravity::should, "More characters than there is room for, on paper", "What is typed is lost in print.", "Lets one line shrink to fit; limits several lines to what fits.", moreThanRoom, roomKept, {{{"Limits it to what fits.", limited}}}},
+    {"noLimit", Family::entries, Gravity::know, "No limit and no rule for too much text, on paper", "What is typed is lost in print.", "Lets one line shrink to fit; limits several lines to what fits.", noLimit, roomKept, {{{"Limits it to what fits.", limited}}}},
+    {"noRange", Family::entries, Gravity::know, "A number without range", "A slip of the finger goes through.", "", noRange},
+    {"shortYear", Family::entries, Gravity::should, "Years of two digits", "Which century is guessed.", "Shows all four digits.", shortYear, longYear},
+    {"sampleRefused", Family::entries, Gravity::should, "A pattern that refuses its own sample", "Fillers do as they are shown, and are told that it is wrong.", "Takes the sample away.", sampleRefused, sampleless},
+    {"questionSplit", Family::entries, Gravity::should, "Radio buttons of one question in two places", "Both can be chosen.", "", questionSplit, nullptr, {{{"Makes it a question of its own.", questionOfItsOwn}, {"Brings it to the others.", broughtTogether}}}},
+    {"ticksExclude", Family::entries, Gravity::should, "Two ticks that exclude each other", "Both can be ticked, or none.", "Makes radio buttons of them.", ticksExclude, asRadios},
+    {"countNotKept", Family::entries, Gravity::should, "A count in the wording that nothing keeps", "Fillers choose as many as they like.", "Asks for as many as the wording says.", countNotKept, countKept},
+    {"spanNotCompared", Family::entries, Gravity::should, "From and to that nothing compares", "An end before its beginning goes through.", "Adds the rule that the end is not before the beginning.", spanNotCompared, spanCompared},
+    {"loneRadio", Family::entries, Gravity::should, "One radio button alone", "Once chosen it cannot be taken back.", "", loneRadio, nullptr, {{{"Makes it a check box.", asTick}}}},
     {"longList", Family::entries, Gravity::know, "A long list without typing to filter", "What is wanted is scrolled for.", "Lets typing narrow it down.", longList, filtering},
 };
 // clang-format on

@@ -11,7 +11,11 @@ std::span<const CheckRow> layout();
 std::span<const CheckRow> order();
 std::span<const CheckRow> entries();
 std::span<const CheckRow> rules();
+std::span<const CheckRow> protection();
 std::span<const CheckRow> looks();
+
+/// True for a control of which a formula or a rule cannot work: what follows from that is not told as well.
+bool cannotWork(const Form& form, Id id);
 
 /// Every control of the form in the order in which it is read, the root left out.
 template <class Visit>

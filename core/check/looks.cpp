@@ -1,9 +1,14 @@
 // Looks: what can be read by everybody.
 #include "core/model/looks.h"
+
 #include <algorithm>
-#include "core/model/values.h"
+#include <set>
 
 #include "core/check/families.h"
+#include "core/check/spoken.h"
+#include "core/check/thresholds.h"
+#include "core/model/form_index.h"
+#include "core/model/values.h"
 
 namespace brindel::checks {
 namespace {
@@ -17,9 +22,8 @@ Colour groundOf(const Form& form, const Control& control) {
     if (!form.isDialog() || control.is().filled()) return white;
     return std::ranges::find(desktopColours(), "window", &DesktopColour::key)->light;
 }
-/// WCAG 2.2, 1.4.3: 4.5 to 1, and 3 to 1 for large letters: from 18 pt, or from 14 pt when bold.
 double neededContrast(const Look& look) {
-    return look.size >= 18 || (look.size >= 14 && look.bold) ? 3 : 4.5;
+    return look.size >= largeFrom || (look.size >= largeBoldFrom && look.bold) ? leastContrastLarge : leastContrast;
 }
 bool tooFaint(const Form& form, const Control& c) {
     if (!c.is().wording && !c.is().filled()) return false;
@@ -49,9 +53,8 @@ Form readable(const Checked& in, const Finding& f) {
     return withProperty(in.form, {c->id}, Prop::textColour, colourText(end));
 }
 
-/// ISO 9241-303 asks for letters that can be read at arm's length; fine print included.
 double leastPoints(const Form& form) {
-    return form.isDialog() ? 8 : 7;
+    return form.isDialog() ? leastPointsOnScreen : leastPointsOnPaper;
 }
 void smallText(const Checked& in, Findings& found) {
     eachControl(in.form, [&](const Control& c) {
@@ -63,10 +66,59 @@ Form largerText(const Checked& in, const Finding& f) {
     return withProperty(in.form, f.controls, Prop::fontSize, leastPoints(in.form));
 }
 
+/// Wording that points at things by their colour.
+void colourAlone(const Checked& in, Findings& found) {
+    static constexpr std::string_view colours[] = {"red",   "green",  "yellow", "blue",  "orange", "grey",   "gray",
+                                                   "rot",   "rote",   "roten",  "grun",  "grune",  "grunen", "gelb",
+                                                   "gelbe", "gelben", "blau",   "blaue", "blauen", "grau",   "graue"};
+    static constexpr std::string_view things[] = {
+        "field", "fields",     "box",  "boxes",  "marked",  "shown",    "label",     "labels",     "items",
+        "lines", "background", "feld", "felder", "felders", "markiert", "markierte", "markierten", "umrandet"};
+    eachControl(in.form, [&](const Control& c) {
+        if (!c.is().speaks || in.form.find(c.reference(Prop::labels))) return;
+        const auto words = smallWords(c.text(Prop::text));
+        if (saysAny(words, colours) && saysAny(words, things))
+            found.push_back({nullptr, {c.id}, said("It speaks of things by their colour alone.")});
+    });
+}
+
+void manyFonts(const Checked& in, Findings& found) {
+    std::set<std::string> families;
+    eachControl(in.form, [&](const Control& c) {
+        if (c.is().wording || c.is().filled() || c.is().speaks) families.insert(lookOf(in.form, c).family);
+    });
+    if (families.size() > mostFamilies)
+        found.push_back({nullptr, {rootId}, said("It is set in {} families of letters.", families.size())});
+}
+/// The families that fewest controls have, set aside: everything by hand goes, styles stay.
+Form fewerFonts(const Checked& in, const Finding&) {
+    return withoutProperty(in.form, allIds(in.form), Prop::fontFamily);
+}
+
+void strangeFont(const Checked& in, Findings& found) {
+    std::map<std::string, bool> usable;
+    eachControl(in.form, [&](const Control& c) {
+        if (!c.is().wording && !c.is().filled() && !c.is().speaks) return;
+        const Look look = lookOf(in.form, c);
+        if (look.family.empty()) return;
+        const auto [at, first] = usable.try_emplace(look.family, false);
+        if (first) at->second = in.fonts.canEmbed(look.family);
+        if (!at->second)
+            found.push_back(
+                {nullptr, {c.id}, said("“{}” is not on this machine, or may not be carried in a PDF.", look.family)});
+    });
+}
+Form usualFont(const Checked& in, const Finding& f) {
+    return withProperty(in.form, f.controls, Prop::fontFamily, in.fonts.desktopFamily);
+}
+
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow lookRows[] = {
     {"lowContrast", Family::looks, Gravity::must, "Contrast under 4.5 to 1, or 3 to 1 for large letters", "Many cannot read it (WCAG 2.2, 1.4.3).", "Takes the nearest colour that passes.", lowContrast, readable},
+    {"colourAlone", Family::looks, Gravity::should, "Meaning by colour alone", "Who cannot tell the colours apart, or prints in black, is lost (WCAG 2.2, 1.4.1).", "", colourAlone},
+    {"manyFonts", Family::looks, Gravity::should, "More than three families of letters", "It looks restless.", "Takes the families away that were set by hand.", manyFonts, fewerFonts},
+    {"strangeFont", Family::looks, Gravity::should, "A font that is not here, or cannot be embedded", "It looks otherwise elsewhere.", "Takes the usual font.", strangeFont, usualFont},
     {"smallText", Family::looks, Gravity::should, "Text under 8 pt on the screen, 7 pt on paper", "It is passed over.", "Makes it that large.", smallText, largerText},
 };
 // clang-format on

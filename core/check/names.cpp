@@ -18,6 +18,20 @@ void standing(const Checked& in, Findings& found) {
     for (const auto& [id, how] : in.form.derived<Standings>()->all)
         if (how.state == state) found.push_back({nullptr, {id}, how.says});
 }
+/// Names that are otherwise than the scheme makes them, for one reason.
+enum class Otherwise { signs, longer, outdated };
+template <Otherwise wanted>
+void otherwise(const Checked& in, Findings& found) {
+    const Scheme& scheme = schemeOf(in.form);
+    for (const auto& [id, how] : in.form.derived<Standings>()->all) {
+        if (how.state != NameState::breaksScheme) continue;
+        const Control& c = *in.form.find(id);
+        const Otherwise is = c.name.size() > std::size_t(scheme.longest)                  ? Otherwise::longer
+                             : !c.ownName && schemeMisfit(scheme, c.kind, c.name).empty() ? Otherwise::outdated
+                                                                                          : Otherwise::signs;
+        if (is == wanted) found.push_back({nullptr, {id}, how.says});
+    }
+}
 Form byScheme(const Checked& in, const Finding& f) {
     const std::string name = proposedName(in.form, f.controls.front());
     return name.empty() ? in.form : withNames(in.form, {{f.controls.front(), name}});
@@ -34,7 +48,9 @@ constexpr CheckRow nameRows[] = {
     {"nameNoIdentifier", Family::names, Gravity::must, "A name that some language cannot take", "C++, ECMAScript and SQL cannot speak of it.", "Names it by the scheme.", standing<NameState::notIdentifier>, byScheme},
     {"nameMissing", Family::names, Gravity::must, "No name where one is needed", "Its answer would have no name in the reply.", "Names it by the scheme.", standing<NameState::missing>, byScheme},
     {"nameMachineMade", Family::names, Gravity::should, "A name still as a program made it", "Nobody who reads the reply knows what it is.", "Names it by the scheme.", standing<NameState::machineMade>, byScheme},
-    {"nameBreaksScheme", Family::names, Gravity::should, "A name that breaks the scheme", "Who codes against the form looks for it under another.", "Names it by the scheme.", standing<NameState::breaksScheme>, byScheme},
+    {"nameBreaksScheme", Family::names, Gravity::should, "A name that breaks the scheme", "Who codes against the form looks for it under another.", "Names it by the scheme.", otherwise<Otherwise::signs>, byScheme},
+    {"nameOutdated", Family::names, Gravity::should, "A name that no longer matches its label", "It says what the field no longer asks.", "Renews it from the label.", otherwise<Otherwise::outdated>, byScheme},
+    {"nameTooLong", Family::names, Gravity::should, "A name longer than the scheme allows", "Databases cut it off, and nobody types it.", "Names it by the scheme.", otherwise<Otherwise::longer>, byScheme},
 };
 // clang-format on
 

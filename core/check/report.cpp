@@ -15,6 +15,14 @@ string calledInReport(const Form& form, Id id) {
     return c.name.empty() ? "c" + std::to_string(id) : c.name;
 }
 
+/// What puts it right: the mend, the ways that a person chooses from, or a person alone.
+string mendOf(const CheckRow& check) {
+    string all(check.mend);
+    for (const Way& way : check.ways)
+        if (way.done) all += (all.empty() ? "*one of:* " : " *or* ") + string(way.does);
+    return all.empty() ? "by hand" : all;
+}
+
 }  // namespace
 
 string findingsJson(const Form& form, const Findings& findings) {
@@ -27,7 +35,8 @@ string findingsJson(const Form& form, const Findings& findings) {
                                    {"gravity", gravityKey(f.check->gravity)},
                                    {"controls", controls},
                                    {"sentence", f.sentence.text()},
-                                   {"mend", f.check->mended != nullptr}});
+                                   {"mend", f.check->mended != nullptr},
+                                   {"silenced", f.silenced ? nlohmann::ordered_json(*f.silenced) : nullptr}});
     }
     // What is no UTF-8 in a name or wording is replaced, so that the report is always JSON.
     return all.dump(2, ' ', false, nlohmann::json::error_handler_t::replace) + "\n";
@@ -39,8 +48,9 @@ string findingsText(const Form& form, const Findings& findings) {
         string who;
         for (Id id : f.controls)
             who += (who.empty() ? "" : ", ") + (id == rootId ? string("the form") : calledInReport(form, id));
+        const char* how = f.check->mended ? "" : f.check->ways[0].done ? "  (to choose)" : "  (by hand)";
         lines += fmt::format("{:<6}  {}: {}{}\n", gravityKey(f.check->gravity), who, f.sentence.text(),
-                             f.check->mended ? "" : "  (by hand)");
+                             f.silenced ? "  (silenced: " + *f.silenced + ")" : how);
     }
     return lines;
 }
@@ -58,13 +68,14 @@ string checksPage() {
             page += "\n## " + title + "\n\n| Check | | Why | Mend |\n|---|---|---|---|\n";
         }
         page += fmt::format("| `{}` {} | {} | {} | {} |\n", check.key, check.word, gravityKey(check.gravity), check.why,
-                            check.mend.empty() ? "by hand" : check.mend);
+                            mendOf(check));
     }
     return page;
 }
 
 bool anyMust(const Findings& findings) {
-    return std::ranges::any_of(findings, [](const Finding& f) { return f.check->gravity == Gravity::must; });
+    return std::ranges::any_of(findings,
+                               [](const Finding& f) { return !f.silenced && f.check->gravity == Gravity::must; });
 }
 
 }  // namespace brindel

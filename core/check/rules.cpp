@@ -1,17 +1,24 @@
 // Rules: what the form does by itself, or should.
+#include <algorithm>
 #include <set>
 
 #include "core/check/families.h"
+#include "core/edit/routing.h"
 #include "core/edit/rule_mends.h"
 #include "core/rules/formula.h"
+#include "core/rules/rule_fit.h"
 
 namespace brindel::checks {
 namespace {
 
 /// All that cannot work, worked out once for a form.
 struct Broken {
-    explicit Broken(const Form& form) : all(brokenRules(form)) {}
+    explicit Broken(const Form& form) : all(brokenRules(form)) {
+        for (const BrokenRule& one : all) whose.push_back(one.on);
+        std::ranges::sort(whose);
+    }
     std::vector<BrokenRule> all;
+    Ids whose;
 };
 
 template <class Which>
@@ -27,6 +34,13 @@ Form rightAgain(const Checked& in, const Finding& f, Which which) {
 }
 bool inCircle(const BrokenRule& one) {
     return one.mend.empty();
+}
+/// One of them gives way: the first that is put right opens the circle for all.
+Form circleOpened(const Checked& in, const Finding& f) {
+    for (const BrokenRule& one : brokenRules(in.form))
+        if (inCircle(one) && one.on == f.controls.front() && one.prop)
+            return withFormula(withoutProperty(in.form, {one.on}, *one.prop), {one.on}, *one.prop, "");
+    return in.form;
 }
 bool ofFormula(const BrokenRule& one) {
     return one.prop.has_value() && !inCircle(one);
@@ -68,7 +82,10 @@ void cannotBeGiven(const Checked& in, Findings& found) {
         if (shut) found.push_back({nullptr, {c.id}, said("It must be filled in, and nobody can.")});
     });
 }
-Form notRequired(const Checked& in, const Finding& f) {
+/// What is locked was meant to be filled, since it must be; what is hidden was not.
+Form givenOrNot(const Checked& in, const Finding& f) {
+    const Control* c = in.form.find(f.controls.front());
+    if (c && c->as<Access>() != Access::open) return withoutProperty(in.form, f.controls, Prop::access);
     return withProperty(in.form, f.controls, Prop::required, false);
 }
 
@@ -92,22 +109,83 @@ void silentMessage(const Checked& in, Findings& found) {
     });
 }
 
+/// A rule that is asked for nothing: what it waits for does not happen there, or its condition is never met.
+bool canFire(const Form& form, const Control& c, const Rule& rule) {
+    if (!hasEvent(c, rule.when)) return false;
+    if (!rule.condition.empty())
+        if (const auto tree = readFormula(rule.condition)) {
+            const Node& top = **tree;
+            const bool constant = top.what == Node::What::number || top.what == Node::What::logical;
+            if (constant && top.number == 0) return false;
+        }
+    bool any = rule.steps.empty(), fits = false;
+    auto look = [&](const Step& step) {
+        const Control* on = form.find(step.on);
+        any = true;
+        fits = fits || !row(step.does).onControl || !on || takesStep(*on, step.does);
+    };
+    eachStep(rule.steps, look);
+    return !any || fits;
+}
+void neverFires(const Checked& in, Findings& found) {
+    in.form.controls.each([&](Id id, const Control& c) {
+        for (const Rule& rule : c.rules)
+            if (!rule.off && !canFire(in.form, c, rule))
+                found.push_back(
+                    {nullptr, {id}, said("A rule waits for what never happens, or does what cannot be done.")});
+    });
+}
+Form switchedOff(const Checked& in, const Finding& f) {
+    const Control* c = in.form.find(f.controls.front());
+    if (!c) return in.form;
+    Rules rules = c->rules;
+    for (Rule& rule : rules)
+        if (!canFire(in.form, *c, rule)) rule.off = true;
+    return withRules(in.form, c->id, rules);
+}
+
+template <ButtonRole role>
+Form pressMeans(const Checked& in, const Finding& f) {
+    return pressing(in.form, role, f.controls.front());
+}
+Form takenOut(const Checked& in, const Finding& f) {
+    return removed(in.form, f.controls);
+}
+Form messagesOut(const Checked& in, const Finding& f) {
+    const Control* c = in.form.find(f.controls.front());
+    if (!c) return in.form;
+    Rules rules = c->rules;
+    auto silent = [](const Step& step) {
+        if (step.does != Does::say) return false;
+        const auto tree = readFormula(step.with);
+        return tree && (*tree)->what == Node::What::text && (*tree)->text.empty();
+    };
+    for (Rule& rule : rules) std::erase_if(rule.steps, silent);
+    std::erase_if(rules, [](const Rule& rule) { return rule.steps.empty(); });
+    return withRules(in.form, c->id, rules);
+}
+
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow ruleRows[] = {
     {"formulaBroken", Family::rules, Gravity::must, "A formula that does not read, or names what is gone", "Nothing is worked out.", "Takes the formula away, so that the plain value holds.",
      [](const Checked& in, Findings& found) { broken(in, found, ofFormula); }, [](const Checked& in, const Finding& f) { return rightAgain(in, f, ofFormula); }},
-    {"formulaCircle", Family::rules, Gravity::must, "Formulas in a circle", "Each waits for the other.", "",
-     [](const Checked& in, Findings& found) { broken(in, found, inCircle); }},
+    {"formulaCircle", Family::rules, Gravity::must, "Formulas in a circle", "Each waits for the other.", "Takes one of the formulas away.",
+     [](const Checked& in, Findings& found) { broken(in, found, inCircle); }, circleOpened},
     {"ruleBroken", Family::rules, Gravity::must, "A rule that names what is gone", "It does not do what it should.", "Takes its step out, or switches it off.",
      [](const Checked& in, Findings& found) { broken(in, found, ofRule); }, [](const Checked& in, const Finding& f) { return rightAgain(in, f, ofRule); }},
-    {"cannotBeGiven", Family::rules, Gravity::must, "Required, but hidden, disabled or locked", "The form can never be accepted.", "Lets it stay empty.", cannotBeGiven, notRequired},
-    {"idleButton", Family::rules, Gravity::should, "A button that does nothing", "It is pressed, and nothing happens.", "", idleButton},
-    {"silentMessage", Family::rules, Gravity::should, "A message with no text", "An empty card covers the form.", "", silentMessage},
+    {"cannotBeGiven", Family::rules, Gravity::must, "Required, but hidden, disabled or locked", "The form can never be accepted.", "Opens it where it is locked; else lets it stay empty.", cannotBeGiven, givenOrNot},
+    {"idleButton", Family::rules, Gravity::should, "A button that does nothing", "It is pressed, and nothing happens.", "", idleButton, nullptr, {{{"Lets it accept the form.", pressMeans<ButtonRole::accept>}, {"Lets it leave without a reply.", pressMeans<ButtonRole::cancel>}, {"Takes it out.", takenOut}}}},
+    {"silentMessage", Family::rules, Gravity::should, "A message with no text", "An empty card covers the form.", "Takes the message out.", silentMessage, messagesOut},
+    {"neverFires", Family::rules, Gravity::should, "A rule that never can fire", "Somebody relies on it.", "Switches it off.", neverFires, switchedOff},
 };
 // clang-format on
 
 }  // namespace
+
+bool cannotWork(const Form& form, Id id) {
+    return std::ranges::binary_search(form.derived<Broken>()->whose, id);
+}
 
 std::span<const CheckRow> rules() {
     return ruleRows;

@@ -2,6 +2,8 @@
 #include <map>
 
 #include "core/check/families.h"
+#include "core/check/spoken.h"
+#include "core/check/thresholds.h"
 #include "core/edit/arrange.h"
 #include "core/layout/room.h"
 #include "core/model/form_index.h"
@@ -21,6 +23,18 @@ void wordless(const Checked& in, Findings& found) {
         if (has(c.kind, Prop::picture) && !c.text(Prop::hint).empty()) return;
         found.push_back({nullptr, {c.id}, said("This {} says nothing.", wordPart(c.is().word))});
     });
+}
+
+/// Words from its name: "save booking" of btnSaveBooking; else what such a control says when it is new.
+Form worded(const Checked& in, const Finding& f) {
+    const Control* c = in.form.find(f.controls.front());
+    if (!c) return in.form;
+    string words;
+    for (const string& word : wordsOf(schemeOf(in.form), c->kind, c->name)) words += (words.empty() ? "" : " ") + word;
+    if (words.empty()) words = freshControl(c->kind).text(Prop::text);
+    if (words.empty()) words = c->is().word;
+    words = lettersAs(words, LetterCase::first, in.form.root().text(Prop::language));
+    return withProperty(in.form, {c->id}, Prop::text, words);
 }
 
 void labelless(const Checked& in, Findings& found) {
@@ -60,19 +74,112 @@ void labelTwice(const Checked& in, Findings& found) {
     });
 }
 
+Form numberedLabel(const Checked& in, const Finding& f) {
+    const Control* c = in.form.find(f.controls.front());
+    if (!c) return in.form;
+    const Control* holder = in.form.find(c->parent);
+    const string text = trimmed(c->text(Prop::text));
+    auto taken = [&](const string& wanted) {
+        return std::ranges::any_of(holder->children,
+                                   [&](Id id) { return trimmed(in.form.find(id)->text(Prop::text)) == wanted; });
+    };
+    int number = 2;
+    while (taken(text + " " + std::to_string(number))) ++number;
+    return fittedToText(reworded(in.form, c->id, text + " " + std::to_string(number)), {c->id}, in.fonts);
+}
+
+/// The first heading, else the words of the form's name.
+Form titled(const Checked& in, const Finding&) {
+    string title;
+    eachControl(in.form, [&](const Control& c) {
+        if (title.empty() && c.is().speaks && c.as<Role>() != Role::text && c.as<Role>() != Role::finePrint)
+            title = trimmed(c.text(Prop::text));
+    });
+    if (title.empty())
+        for (const string& word : wordsOf(schemeOf(in.form), in.form.root().kind, in.form.root().name))
+            title += (title.empty() ? "" : " ") + word;
+    if (title.empty()) return in.form;
+    return withProperty(in.form, {rootId}, Prop::title,
+                        lettersAs(title, LetterCase::first, in.form.root().text(Prop::language)));
+}
+
 void untitled(const Checked& in, Findings& found) {
-    if (trimmed(in.form.root().text(Prop::title)).empty())
+    const string title = trimmed(in.form.root().text(Prop::title));
+    static constexpr std::string_view made[] = {"form",     "dialog",   "document", "untitled", "new",
+                                                "formular", "dokument", "neu",      "neues",    "unbenannt"};
+    const std::vector<string> words = smallWords(title);
+    const bool nobodyChose = std::ranges::all_of(words, [](const string& w) {
+        return std::ranges::find(made, w) != std::end(made) || w.find_first_not_of("0123456789") == string::npos;
+    });
+    if (title.empty())
         found.push_back({nullptr, {rootId}, said("The form has no title.")});
+    else if (!words.empty() && nobodyChose)
+        found.push_back({nullptr, {rootId}, said("“{}” is no title that anybody chose.", title)});
+}
+
+/// Not one by one: a form that is never translated would be full of it.
+void translationCut(const Checked& in, Findings& found) {
+    Ids ids = {rootId};
+    eachControl(in.form, [&](const Control& c) {
+        if (isCutOff(in.form, c, in.fonts)) return;
+        if (grownIsCutOff(in.form, c, in.fonts, translationGrows)) ids.push_back(c.id);
+    });
+    if (ids.size() == 1) return;
+    const std::size_t count = ids.size() - 1;
+    found.push_back({nullptr, std::move(ids),
+                     count == 1 ? said("One wording has no room to be a third longer.")
+                                : said("{} wordings have no room to be a third longer.", count)});
+}
+
+bool hasColon(const string& text) {
+    const string words = trimmed(text);
+    return words.ends_with(':') || words.ends_with("：");
+}
+/// Labels of fields, those with a colon and those without.
+struct Colons {
+    explicit Colons(const Form& form) {
+        eachControl(form, [&](const Control& c) {
+            if (c.is().speaks && form.find(c.reference(Prop::labels)) && !trimmed(c.text(Prop::text)).empty() &&
+                !c.formulas.find(Prop::text))
+                (hasColon(c.text(Prop::text)) ? with : without).push_back(c.id);
+        });
+    }
+    Ids with, without;
+    /// Those that are not as most are.
+    const Ids& odd() const { return with.size() <= without.size() ? with : without; }
+};
+void unevenColons(const Checked& in, Findings& found) {
+    const Colons colons(in.form);
+    const bool take = &colons.odd() == &colons.with;
+    for (Id id : colons.odd())
+        found.push_back({nullptr,
+                         {id},
+                         take ? said("It ends in a colon, and most labels do not.")
+                              : said("It ends without a colon, and most labels have one.")});
+}
+Form colonAsMost(const Checked& in, const Finding& f) {
+    const Control* c = in.form.find(f.controls.front());
+    if (!c) return in.form;
+    string text = trimmed(c->text(Prop::text));
+    if (!hasColon(text))
+        text += ':';
+    else if (text.ends_with(':'))
+        text = trimmed(text.substr(0, text.size() - 1));
+    else if (text.ends_with("："))
+        text = trimmed(text.substr(0, text.size() - 3));
+    return text.empty() ? in.form : withProperty(in.form, {c->id}, Prop::text, text);
 }
 
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow wordingRows[] = {
-    {"wordless", Family::wording, Gravity::must, "A button, page or tick without text", "Nobody knows what it does.", "", wordless},
+    {"wordless", Family::wording, Gravity::must, "A button, page or tick without text", "Nobody knows what it does.", "Takes the words of its name.", wordless, worded},
     {"labelless", Family::wording, Gravity::must, "A field without label or hint", "Nobody knows what is asked, and a screen reader has nothing to read (WCAG 2.2, 3.3.2).", "Makes a hint of the words of its name.", labelless, hinted},
     {"wordingCut", Family::wording, Gravity::should, "Wording that is cut off", "Part of it cannot be read.", "Makes it as wide as its text.", wordingCut, widened},
-    {"labelTwice", Family::wording, Gravity::should, "The same label twice in one place", "Which answer is which, only the place tells.", "", labelTwice},
-    {"untitled", Family::wording, Gravity::should, "A form without title", "Its window, its file and its reply have no name.", "", untitled},
+    {"labelTwice", Family::wording, Gravity::should, "The same label twice in one place", "Which answer is which, only the place tells.", "", labelTwice, nullptr, {{{"Numbers it.", numberedLabel}}}},
+    {"unevenColons", Family::wording, Gravity::should, "Colons on some labels only", "It looks careless, and tells nothing.", "Does as most labels do.", unevenColons, colonAsMost},
+    {"translationCut", Family::wording, Gravity::know, "Wording that is cut off when it is a third longer", "Other languages need the room.", "", translationCut},
+    {"untitled", Family::wording, Gravity::should, "A form without title", "Its window, its file and its reply have no name.", "", untitled, nullptr, {{{"Takes the first heading, or the words of its name.", titled}}}},
 };
 // clang-format on
 

@@ -223,8 +223,11 @@ Form askBeforeClosing(const Form& form, const Ids&) {
          {{Does::ask, noControl, "\"Close without handing in what was filled in?\"", {{Does::leave}}, {}}}});
 }
 
-/// The pages of the form's first tabs.
-Ids tabPages(const Form& form) {
+/// The pages of the tabs that are selected, or hold what is; of the form's first tabs otherwise.
+Ids tabPages(const Form& form, const Ids& selected) {
+    for (const Control* c = selected.empty() ? nullptr : form.find(selected.front()); c && c->id != rootId;
+         c = form.find(c->parent))
+        if (c->is().turns) return c->children;
     Ids pages;
     walk(form, rootId, [&](const Control& c, int) {
         if (pages.empty() && c.is().turns) pages = c.children;
@@ -240,10 +243,10 @@ Id buttonWith(const Form& form, Id page, ButtonRole role) {
     return found;
 }
 
-Form nextAndBack(const Form& form, const Ids&) {
+Form nextAndBack(const Form& form, const Ids& selected) {
     const Measures& m = measuresFor(form);
     Form next = form;
-    const Ids pages = tabPages(form);
+    const Ids pages = tabPages(form, selected);
     // How much the pages lack for a row of buttons below what lies on them.
     double lacks = 0;
     for (Id page : pages) {
@@ -282,9 +285,9 @@ Form nextAndBack(const Form& form, const Ids&) {
     return next;
 }
 
-Form nextWhenFilled(const Form& form, const Ids&) {
+Form nextWhenFilled(const Form& form, const Ids& selected) {
     Form next = form;
-    for (Id page : tabPages(form)) {
+    for (Id page : tabPages(form, selected)) {
         const Id button = buttonWith(form, page, ButtonRole::next);
         std::vector<const Control*> needed;
         walk(form, page, [&](const Control& c, int) {

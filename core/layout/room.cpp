@@ -123,16 +123,21 @@ Form limitedToRoom(const Form& form, const Ids& ids, const FontBook& fonts) {
 }
 
 bool isCutOff(const Form& form, const Control& c, const FontBook& fonts) {
+    return grownIsCutOff(form, c, fonts, 1);
+}
+
+bool grownIsCutOff(const Form& form, const Control& c, const FontBook& fonts, double factor) {
     const Look look = lookOf(form, c);
     const double pt = unitsPerPoint(form), slack = measuresFor(form).cutSlack;
     auto wider = [&](const string& text, const Look& l, double room) {
-        return shownWidth(form, text, l, fonts) > room + slack;
+        return shownWidth(form, text, l, fonts) * factor > room + slack;
     };
+    // Text that is broken into lines has more of them in a room that is narrower by as much.
     switch (c.kind) {
         case Kind::label: {
             if (c.text(Prop::text).empty()) return false;
             const double reach = c.box.width + signReach(form, c, fonts);
-            const auto lines = drawnLines(form, c, markedWording(form, c), look, reach + slack, fonts);
+            const auto lines = drawnLines(form, c, markedWording(form, c), look, (reach + slack) / factor, fonts);
             // Letters reach less far than their line is high: a label of one line may be a little lower than it.
             const double high = fonts.lineHeight(look) * pt;
             if (double(lines.size()) * high > c.box.height + high * 0.3) return true;
@@ -144,7 +149,8 @@ bool isCutOff(const Form& form, const Control& c, const FontBook& fonts) {
         case Kind::radioButton: {
             const double room =
                 c.box.width + signReach(form, c, fonts) - tickBoxOf(form, c).width - measuresFor(form).tickSpare;
-            const auto lines = fonts.lines(markedWording(form, c), look, (room + slack) / pt, !form.isDialog());
+            const auto lines =
+                fonts.lines(markedWording(form, c), look, (room + slack) / factor / pt, !form.isDialog());
             if (double(lines.size()) * fonts.lineHeight(look) * pt > c.box.height * 1.3) return true;
             return std::ranges::any_of(lines, [&](const string& line) { return wider(line, look, room); });
         }

@@ -25,6 +25,8 @@ Form widthFittedToLimit(const Form& form, const Ids& ids, const FontBook& fonts)
 Form limitedToRoom(const Form& form, const Ids& ids, const FontBook& fonts);
 /// The controls whose own wording is cut off: labels, ticks, buttons, frames' titles, a choice group's choices.
 Ids cutOff(const Form& form, const FontBook& fonts);
+/// The same were its letters wider by a factor, as those of a translation are.
+bool grownIsCutOff(const Form& form, const Control& control, const FontBook& fonts, double factor);
 bool isCutOff(const Form& form, const Control& control, const FontBook& fonts);
 
 }  // namespace brindel

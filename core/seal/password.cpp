@@ -62,22 +62,22 @@ Strength strengthOf(const std::string& typed) {
     strength.seconds = std::exp2(std::min(bits, 300.0)) / 2 / triesASecond;
     struct Span {
         double below;
-        Standing standing;
+        Holding holding;
         Sentence says;
     };
     constexpr double hour = 3600, day = 24 * hour, month = 30 * day, year = 365 * day;
     const Span spans[] = {
-        {1, Standing::falls, said("Guessed at once: it keeps out slips, and nobody who tries.")},
-        {hour, Standing::falls, said("Guessed within an hour by somebody who tries.")},
-        {day, Standing::falls, said("Guessed within a day by somebody who tries.")},
-        {month, Standing::holdsAWhile, said("Guessed within a month by somebody who tries hard.")},
-        {10 * year, Standing::holdsAWhile, said("Guessed within some years by somebody who tries hard.")},
-        {100 * year, Standing::holds, said("Holds for decades.")},
-        {HUGE_VAL, Standing::holds, said("Holds for centuries.")},
+        {1, Holding::falls, said("Guessed at once: it keeps out slips, and nobody who tries.")},
+        {hour, Holding::falls, said("Guessed within an hour by somebody who tries.")},
+        {day, Holding::falls, said("Guessed within a day by somebody who tries.")},
+        {month, Holding::holdsAWhile, said("Guessed within a month by somebody who tries hard.")},
+        {10 * year, Holding::holdsAWhile, said("Guessed within some years by somebody who tries hard.")},
+        {100 * year, Holding::holds, said("Holds for decades.")},
+        {HUGE_VAL, Holding::holds, said("Holds for centuries.")},
     };
     for (const Span& span : spans)
         if (strength.seconds < span.below) {
-            strength.standing = span.standing;
+            strength.holding = span.holding;
             strength.says = span.says;
             break;
         }

@@ -32,10 +32,10 @@ inline constexpr std::size_t mostPasswordLetters = 1000;
 /// typed.
 Result<Secret> passwordMeant(const std::string& typed);
 
-enum class Standing : std::uint8_t { falls, holdsAWhile, holds };
+enum class Holding : std::uint8_t { falls, holdsAWhile, holds };
 /// How long a password stands against somebody who has the file and ten thousand tries a second.
 struct Strength {
-    Standing standing = Standing::falls;
+    Holding holding = Holding::falls;
     double seconds = 0;  // until half of what is likelier than it has been tried
     Sentence says;       // in a plain sentence
 };

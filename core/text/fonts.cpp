@@ -121,6 +121,36 @@ FacePtr FontBook::face(const std::string& family, bool bold, bool italic) const 
     return slot;
 }
 
+bool FontBook::canEmbed(const std::string& family) const {
+    // What every desktop has a font for.
+    for (const char* generic : {"", "sans-serif", "sans", "serif", "monospace"})
+        if (family == generic) return true;
+    bool here = false;
+    {
+        std::lock_guard guard(store_->lock);
+        FcPattern* pattern = FcPatternCreate();
+        FcPatternAddString(pattern, FC_FAMILY, reinterpret_cast<const FcChar8*>(family.c_str()));
+        FcConfigSubstitute(store_->config, pattern, FcMatchPattern);
+        FcDefaultSubstitute(pattern);
+        FcResult result;
+        FcPattern* match = FcFontMatch(store_->config, pattern, &result);
+        FcChar8* name = nullptr;
+        for (int i = 0; match && !here && FcPatternGetString(match, FC_FAMILY, i, &name) == FcResultMatch; ++i)
+            here = FcStrCmpIgnoreCase(name, reinterpret_cast<const FcChar8*>(family.c_str())) == 0;
+        if (match) FcPatternDestroy(match);
+        FcPatternDestroy(pattern);
+    }
+    const FacePtr found = here ? face(family, false, false) : nullptr;
+    if (!found || !found->usable) return false;
+    hb_blob_t* table = hb_face_reference_table(found->hbFace(), HB_TAG('O', 'S', '/', '2'));
+    unsigned length = 0;
+    const char* bytes = hb_blob_get_data(table, &length);
+    constexpr unsigned typeAt = 8, restricted = 2;  // fsType: the one licence that lets nobody carry it
+    const bool may = length < typeAt + 2 || (static_cast<unsigned char>(bytes[typeAt + 1]) & 0xF) != restricted;
+    hb_blob_destroy(table);
+    return may;
+}
+
 FacePtr FontBook::faceWith(char32_t character, const std::string& family, bool bold, bool italic) const {
     return faceWith(character, face(family, bold, italic), family, bold, italic);
 }

@@ -75,6 +75,9 @@ class FontBook {
     /// A face that has `character`, as like the asked-for one as can be; the asked-for one when no font has it.
     FacePtr faceWith(char32_t character, const std::string& family, bool bold, bool italic) const;
 
+    /// True for a family that is on this machine and whose licence lets a file carry it (OpenType, OS/2 table, fsType).
+    bool canEmbed(const std::string& family) const;
+
     /// One line of UTF-8 text; control characters are left out, broken bytes become U+FFFD. Scripts that run from right
     /// to left are set so (Unicode Bidirectional Algorithm, UAX 9); the line's direction is that of its first strong
     /// letter. Takes about as long as the text is.

@@ -136,10 +136,10 @@ TEST(Seal, GivesNothingOfThePasswordAway) {
 }
 
 TEST(Seal, SaysHowLongAPasswordStands) {
-    EXPECT_EQ(strengthOf("").standing, Standing::falls);
-    EXPECT_EQ(strengthOf("password1").standing, Standing::falls);
-    EXPECT_EQ(strengthOf("12345678901234567890").standing, Standing::falls);
-    EXPECT_EQ(strengthOf("correct horse battery staple").standing, Standing::holds);
+    EXPECT_EQ(strengthOf("").holding, Holding::falls);
+    EXPECT_EQ(strengthOf("password1").holding, Holding::falls);
+    EXPECT_EQ(strengthOf("12345678901234567890").holding, Holding::falls);
+    EXPECT_EQ(strengthOf("correct horse battery staple").holding, Holding::holds);
     EXPECT_EQ(strengthOf("q7#Vx!m2Lp@9").says, "Holds for centuries.");
     double before = 0;
     for (const char* word : {"tide", "tide4", "tide4 Kx", "tide4 Kx9!w", "tide4 Kx9!w mooring"}) {

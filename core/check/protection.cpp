@@ -1,0 +1,180 @@
+// Protection: who may fill what, what people are told about their details, and how the form is sealed.
+#include <algorithm>
+#include <set>
+
+#include "core/check/families.h"
+#include "core/check/spoken.h"
+#include "core/edit/personal_details.h"
+#include "core/jot/personal_notice.h"
+#include "core/model/form_index.h"
+#include "core/seal/seal.h"
+
+namespace brindel::checks {
+namespace {
+
+using std::string;
+
+void notSealed(const Checked& in, Findings& found) {
+    if (!in.form.seal && fieldCount(in.form) > 0)
+        found.push_back({nullptr, {rootId}, said("Anybody who opens it can change it.")});
+}
+void sealDamaged(const Checked& in, Findings& found) {
+    if (sealState(in.form) == SealState::damaged)
+        found.push_back({nullptr, {rootId}, said("No password opens it for changes.")});
+}
+
+/// What rules or formulas fill, whatever fillers may do.
+std::set<Id> filledByRules(const Form& form) {
+    std::set<Id> filled;
+    form.controls.each([&](Id, const Control& c) {
+        for (const Rule& rule : c.rules) {
+            auto look = [&](const Step& step) {
+                if (step.does == Does::set) filled.insert(step.on);
+            };
+            eachStep(rule.steps, look);
+        }
+    });
+    return filled;
+}
+void lockedEmpty(const Checked& in, Findings& found) {
+    const std::set<Id> filled = filledByRules(in.form);
+    eachControl(in.form, [&](const Control& c) {
+        const bool starts = (has(c.kind, Prop::defaultText) && !c.text(Prop::defaultText).empty()) ||
+                            c.formulas.find(Prop::defaultText) || c.yes(Prop::startsTicked);
+        if (isFilled(c) && c.as<Access>() != Access::open && !c.yes(Prop::required) && !starts &&
+            c.text(Prop::workedOut).empty() && !filled.contains(c.id) && c.is().answers != AnswerType::question)
+            found.push_back({nullptr, {c.id}, said("It is empty, and nobody may fill it.")});
+    });
+}
+Form opened(const Checked& in, const Finding& f) {
+    return withoutProperty(in.form, f.controls, Prop::access);
+}
+void openWorkedOut(const Checked& in, Findings& found) {
+    eachControl(in.form, [&](const Control& c) {
+        if (isFilled(c) && c.as<Access>() == Access::open && !c.text(Prop::workedOut).empty() &&
+            !cannotWork(in.form, c.id))
+            found.push_back({nullptr, {c.id}, said("It is worked out, and looks as if it could be filled.")});
+    });
+}
+Form readOnly(const Checked& in, const Finding& f) {
+    return withProperty(in.form, f.controls, Prop::access, string("readOnly"));
+}
+
+void maybePersonal(const Checked& in, Findings& found) {
+    for (Id id : looksPersonal(in.form))
+        found.push_back({nullptr,
+                         {id},
+                         said("It seems to ask for {}, and is not marked as personal.",
+                              wordPart(guessedPersonal(in.form, *in.form.find(id))->word))});
+}
+Form marked(const Checked& in, const Finding& f) {
+    return markedPersonal(in.form, f.controls);
+}
+void noPurpose(const Checked& in, Findings& found) {
+    for (Id id : personalFields(in.form))
+        if (trimmed(in.form.find(id)->text(Prop::purpose)).empty())
+            found.push_back({nullptr, {id}, said("Nothing says what this detail is used for.")});
+}
+/// With it the notice says it, too.
+Form usualOne(const Checked& in, const Finding& f) {
+    const Control* c = in.form.find(f.controls.front());
+    const string usual = c ? usualPurpose(in.form, *c) : string();
+    return usual.empty() ? in.form : noticeWritten(withProperty(in.form, {c->id}, Prop::purpose, usual), in.fonts);
+}
+Form notPersonal(const Checked& in, const Finding& f) {
+    return markedPersonal(in.form, f.controls, false);
+}
+
+void noNotice(const Checked& in, Findings& found) {
+    const Ids personal = personalFields(in.form);
+    if (!personal.empty() && !noticeOf(in.form) && !noticeText(in.form).empty())
+        found.push_back(
+            {nullptr, {rootId, personal.front()}, said("Personal details are asked for, and nothing says why.")});
+}
+void noticeOld(const Checked& in, Findings& found) {
+    const Control* notice = noticeOf(in.form);
+    if (!notice || personalFields(in.form).empty()) return;
+    // A notice in the designer's own words stays theirs, as long as it names every purpose.
+    const string& text = notice->text(Prop::text);
+    for (Id id : personalFields(in.form))
+        if (const string purpose = purposeSaid(in.form.find(id)->text(Prop::purpose));
+            !purpose.empty() && text.find(purpose) == string::npos) {
+            found.push_back({nullptr, {notice->id, id}, said("It leaves out a purpose: “{}”.", purpose)});
+            return;
+        }
+}
+Form written(const Checked& in, const Finding&) {
+    return noticeWritten(in.form, in.fonts);
+}
+void noticeLate(const Checked& in, Findings& found) {
+    const Control* notice = noticeOf(in.form);
+    const Ids personal = personalFields(in.form);
+    if (notice && !personal.empty() &&
+        in.form.index()->placeInOrder(notice->id) > in.form.index()->placeInOrder(personal.front()))
+        found.push_back(
+            {nullptr, {notice->id, personal.front()}, said("It is read after the first of them is asked for.")});
+}
+void consentLate(const Checked& in, Findings& found) {
+    const Ids personal = personalFields(in.form);
+    if (personal.empty()) return;
+    const std::size_t first = in.form.index()->placeInOrder(personal.front());
+    eachControl(in.form, [&](const Control& c) {
+        if (c.is().answers == AnswerType::tick && c.yes(Prop::consent) && in.form.index()->placeInOrder(c.id) > first)
+            found.push_back({nullptr,
+                             {c.id, personal.front()},
+                             said("It asks for consent after “{}” is asked for.",
+                                  calledBy(in.form, *in.form.find(personal.front())))});
+    });
+}
+
+Form broughtBefore(const Checked& in, const Finding& f) {
+    return broughtAbove(in.form, f.controls[0], f.controls[1]);
+}
+
+bool namesASecret(const Form& form, const Control& c) {
+    static constexpr std::string_view secrets[] = {"password", "passphrase", "pin",     "passwort",
+                                                   "kennwort", "passcode",   "kennung", "geheimzahl"};
+    const Control* label = form.find(form.index()->labelOf(c.id));
+    return label && saysAny(smallWords(label->text(Prop::text)), secrets);
+}
+void secretInClear(const Checked& in, Findings& found) {
+    eachControl(in.form, [&](const Control& c) {
+        if (has(c.kind, Prop::secret) && !c.yes(Prop::secret) && namesASecret(in.form, c))
+            found.push_back({nullptr, {c.id}, said("A secret is typed where everybody can see it.")});
+    });
+}
+Form madeSecret(const Checked& in, const Finding& f) {
+    return withProperty(in.form, f.controls, Prop::secret, true);
+}
+void secretKept(const Checked& in, Findings& found) {
+    eachControl(in.form, [&](const Control& c) {
+        if (has(c.kind, Prop::secret) && c.yes(Prop::secret))
+            found.push_back({nullptr, {c.id}, said("What is typed here stands in the reply for all to read.")});
+    });
+}
+
+// The rows read best in long lines.
+// clang-format off
+constexpr CheckRow protectionRows[] = {
+    {"notSealed", Family::protection, Gravity::know, "Not sealed", "Fillers can change the wording and the limits.", "", notSealed},
+    {"sealDamaged", Family::protection, Gravity::must, "A seal that is damaged", "Nobody can change the form any more.", "", sealDamaged},
+    {"lockedEmpty", Family::protection, Gravity::should, "A field that is locked, and stays empty", "It was meant to be filled.", "Opens it.", lockedEmpty, opened},
+    {"openWorkedOut", Family::protection, Gravity::know, "Open, though worked out", "Fillers try to type into it.", "Makes it read only.", openWorkedOut, readOnly},
+    {"maybePersonal", Family::protection, Gravity::know, "It looks like a personal detail, and is not marked", "Whoever collects such details has to say why (GDPR, article 13).", "", maybePersonal, nullptr, {{{"Marks it as personal, with the usual purpose.", marked}}}},
+    {"noPurpose", Family::protection, Gravity::should, "A personal detail without purpose", "Details are asked for with a purpose only (GDPR, article 5).", "Takes the usual purpose of such a detail, and writes it into the notice.", noPurpose, usualOne, {{{"Says that it is not personal.", notPersonal}}}},
+    {"noNotice", Family::protection, Gravity::should, "Personal details without a notice", "Fillers are told before they are asked (GDPR, article 13).", "Writes the notice and places it before the first of them.", noNotice, written},
+    {"noticeOld", Family::protection, Gravity::should, "A notice that leaves out a purpose", "Fillers are told less than is done.", "Writes it anew.", noticeOld, written},
+    {"noticeLate", Family::protection, Gravity::should, "A notice after what it speaks of", "Fillers are told before they are asked (GDPR, article 13).", "Brings it above the first of them.", noticeLate, broughtBefore},
+    {"consentLate", Family::protection, Gravity::should, "Personal details before consent", "Who has not agreed yet is asked already.", "Brings it above the first of them.", consentLate, broughtBefore},
+    {"secretInClear", Family::protection, Gravity::should, "A secret typed in clear", "Whoever looks on reads it.", "Shows dots while it is typed.", secretInClear, madeSecret},
+    {"secretKept", Family::protection, Gravity::know, "A secret in the reply", "Replies are read by many.", "", secretKept},
+};
+// clang-format on
+
+}  // namespace
+
+std::span<const CheckRow> protection() {
+    return protectionRows;
+}
+
+}  // namespace brindel::checks
