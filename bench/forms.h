@@ -47,7 +47,7 @@ inline Form labelledFormOf(int fields) {
         Control label = freshControl(Kind::label);
         label.set(Prop::text, std::string(words[i % 10]) + (i % 100 < 10 ? "" : " " + std::to_string(i % 100 / 10)));
         label.set(Prop::labels, Reference{id});
-        label.box = {field.box.left, field.box.top - 5, 40, 5};
+        label.box = {field.box.left, field.box.top - 5, 200, 18};
         form = placed(form, field.parent, label, 0).form;
         if (i % 10 == 9)
             form = withProperty(form, {id}, Prop::workedOut, "ROUND(txt" + std::to_string(i - 1) + " * 2; 1)");

@@ -5,6 +5,7 @@
 
 #include "core/check/families.h"
 #include "core/check/silence.h"
+#include "core/layout/room.h"
 
 namespace brindel {
 namespace {
@@ -43,6 +44,19 @@ Form mendedWithCare(const Form& form, const Findings& found, const FontBook& fon
 }
 
 }  // namespace
+
+const std::vector<Lettered>& Checked::lettered() const {
+    if (lettered_.empty())
+        checks::eachControl(form, [&](const Control& c) {
+            if (c.is().wording || c.is().filled() || c.is().speaks) lettered_.push_back({&c, lookOf(form, c)});
+        });
+    return lettered_;
+}
+
+const Ids& Checked::cut() const {
+    if (!cut_) cut_ = cutOff(form, fonts);
+    return *cut_;
+}
 
 std::span<const CheckRow> allChecks() {
     static const std::vector<CheckRow> all = [] {

@@ -24,10 +24,21 @@ struct Finding {
     Sentence sentence;  // what is the matter, without where
     std::optional<std::string> silenced = {};  // why the designer leaves it as it is; nothing while it is open
 };
+/// What several checks look at, worked out once.
+struct Lettered {
+    const Control* control = nullptr;
+    Look look;
+};
 /// What a check is given to look at.
 struct Checked {
     const Form& form;
     const FontBook& fonts;
+    /// All that shows letters, with its look, in the order of the form.
+    const std::vector<Lettered>& lettered() const;
+    /// What is cut off, in the order of the form.
+    const Ids& cut() const;
+    mutable std::vector<Lettered> lettered_ = {};
+    mutable std::optional<Ids> cut_ = {};
 };
 using Findings = std::vector<Finding>;
 

@@ -155,8 +155,8 @@ Form filtering(const Checked& in, const Finding& f) {
 
 /// What stands first in a list and asks to choose.
 bool asksToChoose(const string& text) {
-    static constexpr std::string_view asks[] = {"choose",    "select",     "pick",    "waehlen",    "wahlen",
-                                                "auswahlen", "auswaehlen", "choisir", "choisissez", "selectionner"};
+    static constexpr std::string_view asks[] = {"choose",     "select",  "pick",       "waehlen",
+                                                "auswaehlen", "choisir", "choisissez", "selectionner"};
     const std::vector<string> words = smallWords(text);
     const bool onlySigns = !trimmed(text).empty() && words.empty();
     return onlySigns || (words.size() <= 5 && saysAny(words, asks));
@@ -336,8 +336,8 @@ struct Meant {
     double count;
 };
 std::optional<Meant> countMeant(const string& text) {
-    static constexpr std::string_view numbers[][2] = {{"one", "eine"},  {"two", "zwei"},  {"three", "drei"},
-                                                      {"four", "vier"}, {"five", "funf"}, {"six", "sechs"}};
+    static constexpr std::string_view numbers[][2] = {{"one", "eine"},  {"two", "zwei"},   {"three", "drei"},
+                                                      {"four", "vier"}, {"five", "fuenf"}, {"six", "sechs"}};
     const std::vector<string> words = smallWords(text);
     for (std::size_t i = 1; i < words.size(); ++i) {
         double count = 0;
@@ -348,7 +348,7 @@ std::optional<Meant> countMeant(const string& text) {
         const string& before = words[i - 1];
         const string pair = i > 1 ? words[i - 2] + " " + before : "";
         if (pair == "at least" || before == "mindestens") return Meant{Prop::atLeast, count};
-        if (pair == "up to" || pair == "at most" || before == "hochstens" || pair == "bis zu")
+        if (pair == "up to" || pair == "at most" || before == "hoechstens" || pair == "bis zu")
             return Meant{Prop::atMost, count};
     }
     return std::nullopt;

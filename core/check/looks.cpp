@@ -2,6 +2,7 @@
 #include "core/model/looks.h"
 
 #include <algorithm>
+#include <map>
 #include <set>
 
 #include "core/check/families.h"
@@ -25,21 +26,19 @@ Colour groundOf(const Form& form, const Control& control) {
 double neededContrast(const Look& look) {
     return look.size >= largeFrom || (look.size >= largeBoldFrom && look.bold) ? leastContrastLarge : leastContrast;
 }
-bool tooFaint(const Form& form, const Control& c) {
-    if (!c.is().wording && !c.is().filled()) return false;
-    const Look look = lookOf(form, c);
-    return look.text && contrastOf(*look.text, groundOf(form, c)) < neededContrast(look);
+bool tooFaint(const Form& form, const Control& c, const Look& look) {
+    return look.text && (c.is().wording || c.is().filled()) &&
+           contrastOf(*look.text, groundOf(form, c)) < neededContrast(look);
 }
 void lowContrast(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
-        if (tooFaint(in.form, c))
-            found.push_back({nullptr, {c.id}, said("Its letters hardly stand out from what is behind them.")});
-    });
+    for (const auto& [c, look] : in.lettered())
+        if (tooFaint(in.form, *c, look))
+            found.push_back({nullptr, {c->id}, said("Its letters hardly stand out from what is behind them.")});
 }
 /// The colour made darker, or lighter on a dark ground, by as little as makes it pass.
 Form readable(const Checked& in, const Finding& f) {
     const Control* c = in.form.find(f.controls.front());
-    if (!c || !tooFaint(in.form, *c)) return in.form;
+    if (!c || !tooFaint(in.form, *c, lookOf(in.form, *c))) return in.form;
     const Colour ground = groundOf(in.form, *c), text = *lookOf(in.form, *c).text;
     const Colour end = contrastOf(black, ground) >= contrastOf(white, ground) ? black : white;
     auto mixed = [&](double part) {
@@ -57,10 +56,9 @@ double leastPoints(const Form& form) {
     return form.isDialog() ? leastPointsOnScreen : leastPointsOnPaper;
 }
 void smallText(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
-        if ((c.is().wording || c.is().filled()) && lookOf(in.form, c).size < leastPoints(in.form))
-            found.push_back({nullptr, {c.id}, said("Its letters are too small to read.")});
-    });
+    for (const auto& [c, look] : in.lettered())
+        if ((c->is().wording || c->is().filled()) && look.size < leastPoints(in.form))
+            found.push_back({nullptr, {c->id}, said("Its letters are too small to read.")});
 }
 Form largerText(const Checked& in, const Finding& f) {
     return withProperty(in.form, f.controls, Prop::fontSize, leastPoints(in.form));
@@ -68,9 +66,9 @@ Form largerText(const Checked& in, const Finding& f) {
 
 /// Wording that points at things by their colour.
 void colourAlone(const Checked& in, Findings& found) {
-    static constexpr std::string_view colours[] = {"red",   "green",  "yellow", "blue",  "orange", "grey",   "gray",
-                                                   "rot",   "rote",   "roten",  "grun",  "grune",  "grunen", "gelb",
-                                                   "gelbe", "gelben", "blau",   "blaue", "blauen", "grau",   "graue"};
+    static constexpr std::string_view colours[] = {"red",   "green",  "yellow", "blue",  "orange", "grey",    "gray",
+                                                   "rot",   "rote",   "roten",  "gruen", "gruene", "gruenen", "gelb",
+                                                   "gelbe", "gelben", "blau",   "blaue", "blauen", "grau",    "graue"};
     static constexpr std::string_view things[] = {
         "field", "fields",     "box",  "boxes",  "marked",  "shown",    "label",     "labels",     "items",
         "lines", "background", "feld", "felder", "felders", "markiert", "markierte", "markierten", "umrandet"};
@@ -83,30 +81,26 @@ void colourAlone(const Checked& in, Findings& found) {
 }
 
 void manyFonts(const Checked& in, Findings& found) {
-    std::set<std::string> families;
-    eachControl(in.form, [&](const Control& c) {
-        if (c.is().wording || c.is().filled() || c.is().speaks) families.insert(lookOf(in.form, c).family);
-    });
+    std::set<std::string_view> families;
+    for (const Lettered& one : in.lettered()) families.insert(one.look.family);
     if (families.size() > mostFamilies)
         found.push_back({nullptr, {rootId}, said("It is set in {} families of letters.", families.size())});
 }
-/// The families that fewest controls have, set aside: everything by hand goes, styles stay.
+/// What was set by hand goes, styles stay.
 Form fewerFonts(const Checked& in, const Finding&) {
     return withoutProperty(in.form, allIds(in.form), Prop::fontFamily);
 }
 
 void strangeFont(const Checked& in, Findings& found) {
-    std::map<std::string, bool> usable;
-    eachControl(in.form, [&](const Control& c) {
-        if (!c.is().wording && !c.is().filled() && !c.is().speaks) return;
-        const Look look = lookOf(in.form, c);
-        if (look.family.empty()) return;
+    std::map<std::string_view, bool> usable;
+    for (const auto& [c, look] : in.lettered()) {
+        if (look.family.empty()) continue;
         const auto [at, first] = usable.try_emplace(look.family, false);
         if (first) at->second = in.fonts.canEmbed(look.family);
         if (!at->second)
             found.push_back(
-                {nullptr, {c.id}, said("“{}” is not on this machine, or may not be carried in a PDF.", look.family)});
-    });
+                {nullptr, {c->id}, said("“{}” is not on this machine, or may not be carried in a PDF.", look.family)});
+    }
 }
 Form usualFont(const Checked& in, const Finding& f) {
     return withProperty(in.form, f.controls, Prop::fontFamily, in.fonts.desktopFamily);

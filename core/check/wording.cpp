@@ -1,5 +1,6 @@
 // Wording: what fillers and screen readers read.
 #include <map>
+#include <set>
 
 #include "core/check/families.h"
 #include "core/check/spoken.h"
@@ -57,7 +58,7 @@ Form hinted(const Checked& in, const Finding& f) {
 }
 
 void wordingCut(const Checked& in, Findings& found) {
-    for (Id id : cutOff(in.form, in.fonts)) found.push_back({nullptr, {id}, said("Its wording does not fit in it.")});
+    for (Id id : in.cut()) found.push_back({nullptr, {id}, said("Its wording does not fit in it.")});
 }
 Form widened(const Checked& in, const Finding& f) {
     return fittedToText(in.form, f.controls, in.fonts);
@@ -120,8 +121,9 @@ void untitled(const Checked& in, Findings& found) {
 /// Not one by one: a form that is never translated would be full of it.
 void translationCut(const Checked& in, Findings& found) {
     Ids ids = {rootId};
+    const std::set<Id> already(in.cut().begin(), in.cut().end());
     eachControl(in.form, [&](const Control& c) {
-        if (isCutOff(in.form, c, in.fonts)) return;
+        if (already.contains(c.id)) return;
         if (grownIsCutOff(in.form, c, in.fonts, translationGrows)) ids.push_back(c.id);
     });
     if (ids.size() == 1) return;

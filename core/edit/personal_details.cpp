@@ -46,7 +46,7 @@ constexpr Telling tellings[] = {
     {"unterschrift", "signature"},
 };
 constexpr std::string_view persons[] = {"first",  "last",  "full",    "family", "given",    "your",  "ihr",
-                                        "owner",  "skipper", "person", "contact", "vollstandiger", "votre", "master"};
+                                        "owner",  "skipper", "person", "contact", "vollstaendiger", "votre", "master"};
 
 /// What fillers read at a field: its label, its own wording, or the heading of its column.
 string saidAt(const Form& form, const Control& c) {

@@ -137,9 +137,13 @@ bool grownIsCutOff(const Form& form, const Control& c, const FontBook& fonts, do
         case Kind::label: {
             if (c.text(Prop::text).empty()) return false;
             const double reach = c.box.width + signReach(form, c, fonts);
-            const auto lines = drawnLines(form, c, markedWording(form, c), look, (reach + slack) / factor, fonts);
-            // Letters reach less far than their line is high: a label of one line may be a little lower than it.
+            const string marked = markedWording(form, c);
             const double high = fonts.lineHeight(look) * pt;
+            // Most wordings are one line that fits: no need to look where it could be broken.
+            if (marked.find('\n') == string::npos && !wider(marked, look, reach))
+                return high > c.box.height + high * 0.3;
+            const auto lines = drawnLines(form, c, marked, look, (reach + slack) / factor, fonts);
+            // Letters reach less far than their line is high: a label of one line may be a little lower than it.
             if (double(lines.size()) * high > c.box.height + high * 0.3) return true;
             return std::ranges::any_of(lines, [&](const string& line) { return wider(line, look, reach); });
         }
@@ -149,9 +153,12 @@ bool grownIsCutOff(const Form& form, const Control& c, const FontBook& fonts, do
         case Kind::radioButton: {
             const double room =
                 c.box.width + signReach(form, c, fonts) - tickBoxOf(form, c).width - measuresFor(form).tickSpare;
+            const string marked = markedWording(form, c);
+            const double high = fonts.lineHeight(look) * pt;
+            if (marked.find('\n') == string::npos && !wider(marked, look, room)) return high > c.box.height * 1.3;
             const auto lines =
-                fonts.lines(markedWording(form, c), look, (room + slack) / factor / pt, !form.isDialog());
-            if (double(lines.size()) * fonts.lineHeight(look) * pt > c.box.height * 1.3) return true;
+                fonts.lines(marked, look, (room + slack) / factor / pt, !form.isDialog());
+            if (double(lines.size()) * high > c.box.height * 1.3) return true;
             return std::ranges::any_of(lines, [&](const string& line) { return wider(line, look, room); });
         }
         case Kind::frame:

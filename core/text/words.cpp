@@ -16,6 +16,7 @@
 #include <ctime>
 #include <map>
 #include <memory>
+#include <unordered_map>
 
 #include "core/model/values.h"
 #include "core/text/icu_text.h"
@@ -326,15 +327,29 @@ bool matchesWhole(const string& text, const string& pattern) {
     return U_SUCCESS(error) && matches;
 }
 
-std::vector<string> plainWords(const string& text) {
+namespace {
+/// Letters of all scripts as a to z; slow for all but those. The same wordings are asked for again and again.
+string inPlainLetters(const string& text) {
+    if (std::ranges::all_of(text, [](char c) { return static_cast<unsigned char>(c) < 0x80; })) return text;
+    constexpr std::size_t mostKept = 8192, longestKept = 200;
+    thread_local std::unordered_map<string, string> known;
+    if (const auto at = known.find(text); at != known.end()) return at->second;
     UErrorCode error = U_ZERO_ERROR;
     icu::UnicodeString w = wide(text);
     thread_local const std::unique_ptr<icu::Transliterator> plain(icu::Transliterator::createInstance(
         "de-ASCII; Greek-Latin/UNGEGN; Any-Latin; Latin-ASCII", UTRANS_FORWARD, error));
     if (plain) plain->transliterate(w);
+    string letters = narrow(w);
+    if (known.size() >= mostKept) known.clear();
+    if (text.size() <= longestKept) known[text] = letters;
+    return letters;
+}
+}  // namespace
+
+std::vector<string> plainWords(const string& text) {
     std::vector<string> words;
     bool open = false;
-    for (char c : narrow(w)) {
+    for (char c : inPlainLetters(text)) {
         if (c == '\'') {
             // l'adresse and d'arrivee are two words, owner's is one.
             const bool elided = open && (words.back().size() == 1 || words.back() == "qu" || words.back() == "Qu");
