@@ -66,9 +66,11 @@ int paintPicture(MainWindow& window, const QString& out, const std::string& pass
             std::cerr << "--do: There is no command “" << key << "”.\n";
             return 2;
         }
+        window.desk().watch().wait();
         action->trigger();
         QCoreApplication::processEvents();
     }
+    window.desk().watch().wait();
     for (int i = 0; i < 10; ++i) QCoreApplication::processEvents(QEventLoop::AllEvents, 30);
     if (!window.grab().save(out)) {
         std::cerr << fromQt(out) << ": The picture cannot be written.\n";

@@ -2,16 +2,16 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "app/findings/findings_panel.h"
 #include "app/passes/rules_strip.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/naming/names.h"
-#include "core/order/access_keys.h"
 #include "core/order/route.h"
 
 namespace brindel {
 namespace {
-constexpr int first = 10, high = 44, dotX = 19;
+constexpr int first = 10, high = 44, dotX = 19, footHigh = 84, overFoot = 100;
 }
 
 Rail::Rail(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
@@ -25,6 +25,7 @@ Rail::Rail(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     counting_->setInterval(60);
     connect(counting_, &QTimer::timeout, this, &Rail::count);
     connect(&desk, &Desk::formChanged, counting_, qOverload<>(&QTimer::start));
+    connect(&desk, &Desk::findingsChanged, counting_, qOverload<>(&QTimer::start));
     for (auto signal : {&Desk::formChanged, &Desk::passChanged})
         connect(&desk, signal, this, qOverload<>(&QWidget::update));
     count();
@@ -34,28 +35,38 @@ QRect Rail::stopRect(Pass pass) const {
     return {0, first + int(pass) * high, width(), high};
 }
 
+QRect Rail::footRect() const {
+    return {0, height() - footHigh, width(), footHigh};
+}
+
 void Rail::count() {
     const Form& form = desk_.form();
-    int names = 0, wrong = 0;
-    for (const auto& [id, standing] : desk_.names()) {
-        names += standing.state != NameState::notNeeded;
-        wrong += isWrong(standing.state);
+    // What a pass has to do with: names, stops, formulas and rules, fields.
+    std::map<Pass, int> all;
+    for (const auto& [id, standing] : desk_.names()) all[Pass::name] += standing.state != NameState::notNeeded;
+    all[Pass::order] = int(stopsOf(form).size());
+    all[Pass::rules] = rulesCount(form).all;
+    all[Pass::layOut] = int(form.controls.size()) - 1 - (form.isDialog() ? 0 : int(form.root().children.size()));
+    all[Pass::protect] = fieldCount(form);
+    std::map<Pass, int> open;
+    std::map<Pass, Gravity> gravest;
+    for (const Finding& f : desk_.findings()) {
+        if (!isOpen(f)) continue;
+        const Pass pass = passOf(f.check->family);
+        ++open[pass];
+        const auto [at, first] = gravest.try_emplace(pass, f.check->gravity);
+        if (!first) at->second = std::min(at->second, f.check->gravity);
     }
-    counts_[Pass::name] = {names == 0 ? QString() : QString::number(wrong ? wrong : names), wrong > 0,
-                           names > 0 && wrong == 0};
-    const auto stops = stopsOf(form).size(), clashes = keyClashes(form).size();
-    counts_[Pass::order] = {stops == 0 ? QString() : QString::number(clashes ? clashes : stops), clashes > 0,
-                            stops > 0 && clashes == 0};
-    const RulesCount rules = rulesCount(form);
-    counts_[Pass::rules] = {rules.all == 0 ? QString() : QString::number(rules.wrong ? rules.wrong : rules.all),
-                            rules.wrong > 0, rules.all > 0 && rules.wrong == 0};
+    counts_.clear();
+    for (const auto& [pass, count] : all) {
+        const int wrong = open[pass];
+        counts_[pass] = {count == 0 && wrong == 0 ? QString() : QString::number(wrong ? wrong : count),
+                         wrong ? std::optional(gravest[pass]) : std::nullopt, count > 0 && wrong == 0};
+    }
     update();
 }
 
 Rail::Count Rail::countOf(Pass pass) const {
-    if (pass == Pass::layOut)
-        return {QString::number(desk_.form().controls.size() - 1 -
-                                (desk_.form().isDialog() ? 0 : desk_.form().root().children.size()))};
     if (pass == Pass::tryOut) return {"Ctrl+T"};
     auto at = counts_.find(pass);
     return at == counts_.end() ? Count{} : at->second;
@@ -101,33 +112,42 @@ void Rail::paintEvent(QPaintEvent*) {
             const int wide = std::max(22, p.fontMetrics().horizontalAdvance(count) + 14);
             QRectF chip(stop.right() - 11 - wide, stop.center().y() - 9, wide, 20);
             p.setPen(Qt::NoPen);
-            p.setBrush(counted.wrong ? QColor("#A8322A") : QColor(0x57, 0x4B, 0x42));
+            p.setBrush(!counted.wrong                   ? QColor(0x57, 0x4B, 0x42)
+                       : counted.wrong == Gravity::must ? QColor("#A8322A")
+                                                        : QColor("#8A5A08"));
             p.drawRoundedRect(chip, 10, 10);
             p.setPen(counted.wrong ? QColor(Qt::white) : t.onDark);
             p.drawText(chip, Qt::AlignCenter, count);
         }
     }
-    const int foot = height() - 84;
+    const int foot = footRect().top();
     if (foot < first + 8 * high) return;
+    if (hover_ == overFoot) p.fillRect(footRect(), t.umber2);
     p.setPen(QColor(0x4A, 0x40, 0x38));
     p.drawLine(0, foot, width(), foot);
     p.setFont(bodyFont(12));
     p.setPen(t.onDark2);
-    const int fields = fieldCount(desk_.form());
-    p.drawText(QRect(12, foot + 10, width() - 24, 70), Qt::TextWordWrap,
-               fields == 0
-                   ? Words::tr("Nothing to fill yet.")
-                   : Words::tr("Fillers are asked for %1 %2.").arg(fields).arg(fields == 1 ? "thing" : "things"));
+    QRect room(12, foot + 8, width() - 24, footHigh - 28);
+    p.drawText(room, Qt::TextWordWrap,
+               fieldCount(desk_.form()) == 0 && desk_.findings().empty() ? Words::tr("Nothing to fill yet.")
+                                                                         : openSaid(desk_.findings()));
+    p.setPen(QColor("#E2A870"));
+    p.drawText(QRect(12, height() - 23, width() - 24, 18), Qt::AlignLeft | Qt::AlignVCenter,
+               desk_.findings().empty() ? QString() : Words::tr("Show them"));
 }
 
 void Rail::mousePressEvent(QMouseEvent* event) {
     for (const PassRow& r : passes())
-        if (stopRect(r.pass).contains(event->pos())) emit picked(r.pass);
+        if (stopRect(r.pass).contains(event->pos())) return emit picked(r.pass);
+    if (footRect().contains(event->pos()) && footRect().top() >= first + 8 * high) emit findingsAsked();
 }
 
 void Rail::mouseMoveEvent(QMouseEvent* event) {
     int at = (event->pos().y() - first) / high;
-    hover_ = event->pos().y() >= first && at < int(passes().size()) ? at : -1;
+    hover_ = footRect().contains(event->pos())                        ? overFoot
+             : event->pos().y() >= first && at < int(passes().size()) ? at
+                                                                      : -1;
+    setCursor(hover_ == overFoot ? Qt::PointingHandCursor : Qt::ArrowCursor);
     update();
 }
 

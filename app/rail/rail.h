@@ -14,8 +14,13 @@ class Rail : public QWidget {
     QRect stopRect(Pass pass) const;
     QSize sizeHint() const override { return {168, 480}; }
 
+    /// Where the foot stands that says how much is open.
+    QRect footRect() const;
+
   signals:
     void picked(Pass pass);
+    /// The foot was pressed: what stands between the form and its hand-over is to be listed.
+    void findingsAsked();
 
   protected:
     void paintEvent(QPaintEvent* event) override;
@@ -28,7 +33,8 @@ class Rail : public QWidget {
     /// What a stop counts: all that is there, or, in red, what has to be put right; green when its checks pass.
     struct Count {
         QString text;
-        bool wrong = false, passed = false;
+        std::optional<Gravity> wrong = {};  // of what is open
+        bool passed = false;
     };
     Count countOf(Pass pass) const;
     void count();

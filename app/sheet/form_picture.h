@@ -28,7 +28,7 @@ class FormPicture {
         double scale = 0, ratio = 0;
         QPixmap pixmap;
         std::string mark;  // behind a label: its field says whether
-        QRectF reach;  // of a printed control: where its marks lie, from its corner in pixels
+        QRectF reach;      // of a printed control: where its marks lie, from its corner in pixels
     };
     void paintPage(QPainter& painter, const Form& form, const Control& container, double scale, const TurnedTo& turned,
                    QPointF offset, const QRectF& exposed);

@@ -2,6 +2,7 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "app/findings/pins.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/model/measures.h"
@@ -48,6 +49,7 @@ Sheet::Sheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), pictur
     };
     connect(&desk, &Desk::formChanged, this, again);
     connect(&desk, &Desk::selectionChanged, this, [this] { update(); });
+    connect(&desk, &Desk::findingsChanged, this, [this] { update(); });
     connect(&desk, &Desk::turnedChanged, this, [this] {
         if (layer_) layer_->settle(*this);
         update();
@@ -257,6 +259,11 @@ void Sheet::mousePressEvent(QMouseEvent* event) {
     finishWording(true);
     setFocus(Qt::MouseFocusReason);
     auto at = pointAt(event->position());
+    if (event->button() == Qt::LeftButton && !desk_.proposal() && !desk_.tool() && !desk_.picking())
+        if (const Id pinned = pinAt(*this, desk_, event->position())) {
+            desk_.select({pinned});
+            return emit pinPressed(pinned);
+        }
     if (!at || event->button() != Qt::LeftButton) return;
     if (!canEdit_) {
         if (desk_.proposal()) return desk_.decide(false);

@@ -54,6 +54,8 @@ class Sheet : public QWidget {
   signals:
     void zoomChanged();
     void contextAsked(const QPoint& global);
+    /// The pin of a control was pressed; it is selected.
+    void pinPressed(Id id);
 
   protected:
     void paintEvent(QPaintEvent* event) override;

@@ -1,6 +1,7 @@
 // The sheet without a pointer: nudging, sizing, stepping through the controls, letters that pick a kind.
 #include <QtWidgets/QtWidgets>
 
+#include "app/findings/pins.h"
 #include "app/sheet/sheet.h"
 #include "app/words.h"
 #include "core/layout/placing.h"
@@ -157,9 +158,12 @@ bool Sheet::event(QEvent* event) {
         auto* key = static_cast<QKeyEvent*>(event);
         if ((key->key() == Qt::Key_Tab || key->key() == Qt::Key_Backtab) && layer_->key(*this, *key)) return true;
     }
-    if (event->type() == QEvent::ToolTip && !canEdit_ && layer_) {
+    if (event->type() == QEvent::ToolTip) {
         auto* help = static_cast<QHelpEvent*>(event);
-        const QString tip = layer_->tip(*this, help->pos());
+        const Id pinned = pinAt(*this, desk_, help->pos());
+        const QString tip = pinned                ? pinSays(desk_, pinned)
+                            : !canEdit_ && layer_ ? layer_->tip(*this, help->pos())
+                                                  : QString();
         tip.isEmpty() ? QToolTip::hideText() : QToolTip::showText(help->globalPos(), tip, this);
         return true;
     }

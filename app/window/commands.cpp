@@ -1,6 +1,7 @@
 // The table of commands.
 #include <QtWidgets/QtWidgets>
 
+#include "app/findings/findings_panel.h"
 #include "app/sheet/sheet.h"
 #include "app/window/jot_line.h"
 #include "app/window/main_window_p.h"
@@ -81,6 +82,17 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
          [](W& w) { w.setPass(w.desk_->pass() == Pass::tryOut ? w.before_ : Pass::tryOut); }},
         {"find", "View", "Find…", "Ctrl+Space", [](W& w) { w.find(); }},
         {"nextPanel", "View", "On to the next panel", "F6", [](W& w) { w.nextPanel(); }},
+        {"findings", "View", "Findings", "F8",
+         [](W& w) {
+             // From the sheet back to the list; a second time it goes.
+             const bool there = w.findingsShown_ && w.findingsPanel_->isAncestorOf(QApplication::focusWidget());
+             w.showFindings(!there);
+         }},
+        {"putRightAll", "Edit", "Put right all that can be", "Ctrl+Alt+Return",
+         [](W& w) {
+             w.showFindings(true);
+             w.findingsPanel_->putRightAll();
+         }},
         {"outline", "View", "Outline", "Ctrl+L", [](W& w) { w.showOutline(!w.outlineShown()); }},
         {"", "View", "", "", nullptr},
         {"zoomIn", "View", "Zoom in", "Ctrl++",

@@ -24,7 +24,12 @@ const std::vector<PassRow>& passes() {
     return rows;
 }
 
-Desk::Desk(Form form, QObject* parent) : QObject(parent), history_(form), savedForm_(std::move(form)) {}
+Desk::Desk(Form form, QObject* parent)
+    : QObject(parent), watch_(new FindingsWatch(fonts_, this)), history_(form), savedForm_(std::move(form)) {
+    connect(this, &Desk::formChanged, watch_, [this] { watch_->look(this->form()); });
+    connect(watch_, &FindingsWatch::changed, this, &Desk::findingsChanged);
+    watch_->look(this->form());
+}
 
 const std::map<Id, NameStanding>& Desk::names() const {
     if (!names_) names_ = nameStandings(form());

@@ -7,6 +7,7 @@
 #include <functional>
 #include <optional>
 
+#include "app/findings/watch.h"
 #include "core/edit/edits.h"
 #include "core/edit/history.h"
 #include "core/naming/names.h"
@@ -65,6 +66,10 @@ class Desk : public QObject {
 
     /// How the names of the form stand; worked out once for each form that lies on the desk.
     const std::map<Id, NameStanding>& names() const;
+
+    /// What the checks have found, as far as they have come; whom it speaks of may be gone by now.
+    const Findings& findings() const { return watch_->found(); }
+    FindingsWatch& watch() { return *watch_; }
 
     /// Makes an edit one step of undo. Nothing happens when it changed nothing. `select` is the selection afterwards.
     /// False, with the reason said, for a form that would be larger than a form can be.
@@ -139,12 +144,14 @@ class Desk : public QObject {
     void fileChanged();
     void turnedChanged();
     void proposalChanged();
+    void findingsChanged();
     void said(const QString& sentence, bool wrong);
 
   private:
     void dropGone();
 
     std::shared_ptr<FontBook> fonts_ = bookOfFonts();
+    FindingsWatch* watch_;
     History history_;
     Form savedForm_;
     mutable std::optional<std::map<Id, NameStanding>> names_;

@@ -4,6 +4,7 @@
 
 #include "app/details/details.h"
 #include "app/details/styles_panel.h"
+#include "app/findings/findings_panel.h"
 #include "app/outline/outline.h"
 #include "app/passes/name_layer.h"
 #include "app/passes/name_panel.h"
@@ -185,6 +186,21 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     right_->addWidget(namePanel_);
     right_->addWidget(orderPanel_);
     right_->addWidget(rulesPanel_);
+    findingsPanel_ = new FindingsPanel(*desk_);
+    right_->addWidget(findingsPanel_);
+    connect(findingsPanel_, &FindingsPanel::closeAsked, this, [this] { showFindings(false); });
+    connect(findingsPanel_, &FindingsPanel::goAsked, this, [this](const Finding& finding) {
+        const Ids at = finding.controls;
+        const bool fromKeys = findingsPanel_->list().hasFocus();
+        setPass(passOf(finding.check->family));
+        desk_->select(at.front() == rootId ? Ids{} : Ids{at.front()});
+        // The list stays at hand: with the pointer one goes on to the next, with the keys back by F8.
+        fromKeys ? sheet_->setFocus() : findingsPanel_->list().setFocus();
+    });
+    connect(sheet_, &Sheet::pinPressed, this, [this](Id id) {
+        showFindings(true);
+        findingsPanel_->choose(id);
+    });
     connect(rulesLayer_, &RulesLayer::editAsked, rulesPanel_, [this] {
         rulesPanel_->setFocus(Qt::OtherFocusReason);
         rulesPanel_->focusFirst();
@@ -209,7 +225,11 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     statusLine->setSpacing(22);
     for (QLabel** label : {&statusLeft_, &statusPlace_, &statusSaid_})
         statusLine->addWidget(*label = statusLabel(status));
-    statusLine->addStretch(1);
+    statusFinding_ = statusLabel(status);
+    statusFinding_->setObjectName("findingSaid");
+    // A long sentence never widens the window.
+    statusFinding_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    statusLine->addWidget(statusFinding_, 1);
     for (QLabel** label : {&statusSaved_, &statusZoom_}) statusLine->addWidget(*label = statusLabel(status));
     statusSaid_->setObjectName("said");
     // The status line spans the whole window, under rail and details.
@@ -274,6 +294,8 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
         menu.exec(at);
     });
     connect(rail_, &Rail::picked, this, &MainWindow::setPass);
+    connect(rail_, &Rail::findingsAsked, this, [this] { showFindings(!findingsShown_); });
+    connect(desk_, &Desk::findingsChanged, this, &MainWindow::refreshStatus);
     connect(tryDetails_, &TryDetails::backAsked, this, [this] { setPass(before_); });
 
     auto* timer = new QTimer(this);

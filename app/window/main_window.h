@@ -19,6 +19,7 @@ namespace brindel {
 
 class Details;
 class FindBox;
+class FindingsPanel;
 class JotLine;
 class NameLayer;
 class NamePanel;
@@ -63,6 +64,10 @@ class MainWindow : public QMainWindow {
     bool outlineShown() const;
     void showOutline(bool show);
     bool stylesShown() const { return stylesShown_; }
+    /// The list of findings, in place of what the pass shows on the right.
+    void showFindings(bool show);
+    bool findingsShown() const { return findingsShown_; }
+    FindingsPanel& findingsPanel() { return *findingsPanel_; }
     void showStyles(bool show);
     Outline& outline() { return *outline_; }
     StylesPanel& styles() { return *styles_; }
@@ -179,6 +184,7 @@ class MainWindow : public QMainWindow {
     QLabel* formTitle_;
     QLabel* statusLeft_;
     QLabel* statusPlace_;
+    QLabel* statusFinding_;
     QLabel* statusSaid_;
     QLabel* statusSaved_;
     QLabel* statusZoom_;
@@ -187,9 +193,10 @@ class MainWindow : public QMainWindow {
     std::map<QString, QAction*> actions_;
     Pass before_ = Pass::layOut;
     int pastes_ = 0;
-    bool zoomByHand_ = false, stylesShown_ = false;
+    bool zoomByHand_ = false, stylesShown_ = false, findingsShown_ = false;
     Outline* outline_;
     StylesPanel* styles_;
+    FindingsPanel* findingsPanel_;
     FindBox* findBox_;
     QWidget* proposalBar_;
     QLabel* proposalSays_;

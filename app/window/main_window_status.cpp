@@ -1,6 +1,7 @@
 // What the window says of the form: its title above, the status line below.
 #include <QtWidgets/QtWidgets>
 
+#include "app/findings/pins.h"
 #include "app/sheet/sheet.h"
 #include "app/window/main_window.h"
 #include "app/words.h"
@@ -63,6 +64,15 @@ void MainWindow::refreshStatus() {
                                   .arg(text(box.left), text(box.top), text(box.width), text(box.height), unit,
                                        text(textLine(form, c.id))));
     }
+    // What is to be said of the one that is selected, by its pin's shape.
+    const auto open =
+        desk_->selection().size() == 1 ? openAt(desk_->findings(), desk_->lead()) : std::vector<const Finding*>();
+    statusFinding_->setText(open.empty() ? QString()
+                                         : (open[0]->check->gravity == Gravity::must ? "◆ " : "▲ ") +
+                                               Words::shown(open[0]->sentence));
+    statusFinding_->setToolTip(open.empty() ? QString() : pinSays(*desk_, desk_->lead()));
+    if (!open.empty())
+        statusFinding_->setStyleSheet(QString("color: %1;").arg(gravityColour(open[0]->check->gravity).name()));
     QString saved = !desk_->savedAt().isEmpty() && !desk_->unsaved() ? Words::tr("Saved %1").arg(desk_->savedAt())
                     : desk_->unsaved()                               ? Words::tr("Not saved")
                                                                      : QString();

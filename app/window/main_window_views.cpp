@@ -4,6 +4,7 @@
 
 #include "app/details/details.h"
 #include "app/details/styles_panel.h"
+#include "app/findings/findings_panel.h"
 #include "app/outline/outline.h"
 #include "app/passes/name_strip.h"
 #include "app/passes/rules_strip.h"
@@ -38,8 +39,23 @@ void MainWindow::showStyles(bool show) {
     refreshRight();
 }
 
+void MainWindow::showFindings(bool show) {
+    findingsShown_ = show;
+    if (show && desk_->pass() == Pass::tryOut) setPass(before_);
+    refreshRight();
+    if (show)
+        findingsPanel_->begin();
+    else
+        sheet_->setFocus();
+}
+
 void MainWindow::refreshRight() {
     const Pass pass = desk_->pass();
+    if (findingsShown_ && pass != Pass::tryOut) {
+        right_->setCurrentWidget(findingsPanel_);
+        const int wide = std::max(panelWidth_, width() >= 1200 ? 330 : 290);
+        return right_->setFixedWidth(std::min(wide, std::max(268, width() - 640)));
+    }
     right_->setCurrentIndex(pass == Pass::layOut   ? (stylesShown_ ? 3 : 0)
                             : pass == Pass::tryOut ? 1
                             : pass == Pass::name   ? 4

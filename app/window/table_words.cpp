@@ -3,6 +3,7 @@
 
 #include "app/sheet/sheet.h"
 #include "app/window/main_window_p.h"
+#include "core/check/check.h"
 #include "core/edit/common_patterns.h"
 #include "core/edit/ready_rules.h"
 #include "core/model/look_sets.h"
@@ -49,6 +50,10 @@ QStringList MainWindow::tableWords() const {
     for (const CommonPattern& p : commonPatterns()) add(p.word);
     for (std::string_view word : momentWords()) add(word);
     for (const ReadyRule& r : readyRules()) add(r.word), add(r.needs), add(r.does);
+    for (const CheckRow& c : allChecks()) {
+        add(c.word), add(c.why), add(c.mend);
+        for (const Way& way : c.ways) add(way.does);
+    }
     for (const Command& c : commands()) {
         add(c.menu);
         add(c.word);

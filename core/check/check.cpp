@@ -74,7 +74,7 @@ const CheckRow* checkOf(std::string_view key) {
     return at == allChecks().end() ? nullptr : &*at;
 }
 
-std::string_view familyKey(Family family) {
+std::string_view familyKey(CheckFamily family) {
     static constexpr std::string_view keys[] = {"names",   "wording", "layout",     "order",
                                                 "entries", "rules",   "protection", "looks"};
     return keys[std::size_t(family)];

@@ -13,7 +13,7 @@
 
 namespace brindel {
 
-enum class Family : std::uint8_t { names, wording, layout, order, entries, rules, protection, looks };
+enum class CheckFamily : std::uint8_t { names, wording, layout, order, entries, rules, protection, looks };
 /// How grave a finding is: the form fails its fillers or its receiver; it can be done better; it is good to know.
 enum class Gravity : std::uint8_t { must, should, know };
 
@@ -50,7 +50,7 @@ struct Way {
 
 struct CheckRow {
     std::string_view key;  // never changes its meaning
-    Family family;
+    CheckFamily family;
     Gravity gravity;
     std::string_view word;  // what is looked for, a few words
     std::string_view why;   // why it matters, one sentence
@@ -64,7 +64,7 @@ struct CheckRow {
 /// All checks, family by family. Keys are unlike each other.
 std::span<const CheckRow> allChecks();
 const CheckRow* checkOf(std::string_view key);
-std::string_view familyKey(Family family);
+std::string_view familyKey(CheckFamily family);
 std::string_view gravityKey(Gravity gravity);
 
 /// Everything that all checks find, the gravest first, then in the order of the table and of the form; what is silenced

@@ -368,17 +368,17 @@ Form folding(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow layoutRows[] = {
-    {"overlap", Family::layout, Gravity::should, "Controls that lie on each other", "One hides part of the other, or takes its presses.", "", overlap, nullptr, {{{"Moves it below.", movedBelow}, {"Moves it beside.", movedBeside}}}},
-    {"outside", Family::layout, Gravity::must, "Outside its container or the page's margins", "It is cut off on the screen, or by the printer.", "Brings it in.", outside, broughtBack},
-    {"offPaper", Family::layout, Gravity::must, "Off the paper", "It is never printed.", "Brings it in.", offPaper, broughtBack},
-    {"edgesNear", Family::layout, Gravity::should, "Edges a few units apart", "The eye sees that something is off.", "Takes the edge that most have.", edgesNear, edgeTaken},
-    {"sizesNear", Family::layout, Gravity::should, "Sizes a few units apart", "The eye sees that something is off.", "Takes the size that most have.", sizesNear, sizeMatched},
-    {"unevenGaps", Family::layout, Gravity::should, "Uneven gaps between rows", "The eye sees that something is off.", "Moves it, and what is below, by that little.", unevenGaps, gapEvened},
-    {"notLevel", Family::layout, Gravity::should, "A label and its field not on one text line", "Which belongs to which is guessed.", "Brings the label onto the line.", notLevel, levelled},
-    {"labelFar", Family::layout, Gravity::should, "A label far from its field", "Which belongs to which is guessed (ISO 9241-143, 5.3).", "Brings the label beside its field, or above it.", labelFar, broughtNear},
-    {"deadSpace", Family::layout, Gravity::know, "Empty room below or beside all there is", "The window is larger than it needs to be.", "Makes the window as large as what it holds.", deadSpace, fitted},
-    {"hiddenRoom", Family::layout, Gravity::know, "Empty room behind what is hidden", "Fillers wonder what is missing.", "Lets it fold.", hiddenRoom, folding},
-    {"smallTarget", Family::layout, Gravity::should, "A target under 24 by 24 px", "Fingers and unsteady hands miss it (WCAG 2.2, 2.5.8).", "Makes it large enough.", smallTarget, largeEnough},
+    {"overlap", CheckFamily::layout, Gravity::should, "Controls that lie on each other", "One hides part of the other, or takes its presses.", "", overlap, nullptr, {{{"Moves it below.", movedBelow}, {"Moves it beside.", movedBeside}}}},
+    {"outside", CheckFamily::layout, Gravity::must, "Outside its container or the page's margins", "It is cut off on the screen, or by the printer.", "Brings it in.", outside, broughtBack},
+    {"offPaper", CheckFamily::layout, Gravity::must, "Off the paper", "It is never printed.", "Brings it in.", offPaper, broughtBack},
+    {"edgesNear", CheckFamily::layout, Gravity::should, "Edges a few units apart", "The eye sees that something is off.", "Takes the edge that most have.", edgesNear, edgeTaken},
+    {"sizesNear", CheckFamily::layout, Gravity::should, "Sizes a few units apart", "The eye sees that something is off.", "Takes the size that most have.", sizesNear, sizeMatched},
+    {"unevenGaps", CheckFamily::layout, Gravity::should, "Uneven gaps between rows", "The eye sees that something is off.", "Moves it, and what is below, by that little.", unevenGaps, gapEvened},
+    {"notLevel", CheckFamily::layout, Gravity::should, "A label and its field not on one text line", "Which belongs to which is guessed.", "Brings the label onto the line.", notLevel, levelled},
+    {"labelFar", CheckFamily::layout, Gravity::should, "A label far from its field", "Which belongs to which is guessed (ISO 9241-143, 5.3).", "Brings the label beside its field, or above it.", labelFar, broughtNear},
+    {"deadSpace", CheckFamily::layout, Gravity::know, "Empty room below or beside all there is", "The window is larger than it needs to be.", "Makes the window as large as what it holds.", deadSpace, fitted},
+    {"hiddenRoom", CheckFamily::layout, Gravity::know, "Empty room behind what is hidden", "Fillers wonder what is missing.", "Lets it fold.", hiddenRoom, folding},
+    {"smallTarget", CheckFamily::layout, Gravity::should, "A target under 24 by 24 px", "Fingers and unsteady hands miss it (WCAG 2.2, 2.5.8).", "Makes it large enough.", smallTarget, largeEnough},
 };
 // clang-format on
 

@@ -109,11 +109,11 @@ Form usualFont(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow lookRows[] = {
-    {"lowContrast", Family::looks, Gravity::must, "Contrast under 4.5 to 1, or 3 to 1 for large letters", "Many cannot read it (WCAG 2.2, 1.4.3).", "Takes the nearest colour that passes.", lowContrast, readable},
-    {"colourAlone", Family::looks, Gravity::should, "Meaning by colour alone", "Who cannot tell the colours apart, or prints in black, is lost (WCAG 2.2, 1.4.1).", "", colourAlone},
-    {"manyFonts", Family::looks, Gravity::should, "More than three families of letters", "It looks restless.", "Takes the families away that were set by hand.", manyFonts, fewerFonts},
-    {"strangeFont", Family::looks, Gravity::should, "A font that is not here, or cannot be embedded", "It looks otherwise elsewhere.", "Takes the usual font.", strangeFont, usualFont},
-    {"smallText", Family::looks, Gravity::should, "Text under 8 pt on the screen, 7 pt on paper", "It is passed over.", "Makes it that large.", smallText, largerText},
+    {"lowContrast", CheckFamily::looks, Gravity::must, "Contrast under 4.5 to 1, or 3 to 1 for large letters", "Many cannot read it (WCAG 2.2, 1.4.3).", "Takes the nearest colour that passes.", lowContrast, readable},
+    {"colourAlone", CheckFamily::looks, Gravity::should, "Meaning by colour alone", "Who cannot tell the colours apart, or prints in black, is lost (WCAG 2.2, 1.4.1).", "", colourAlone},
+    {"manyFonts", CheckFamily::looks, Gravity::should, "More than three families of letters", "It looks restless.", "Takes the families away that were set by hand.", manyFonts, fewerFonts},
+    {"strangeFont", CheckFamily::looks, Gravity::should, "A font that is not here, or cannot be embedded", "It looks otherwise elsewhere.", "Takes the usual font.", strangeFont, usualFont},
+    {"smallText", CheckFamily::looks, Gravity::should, "Text under 8 pt on the screen, 7 pt on paper", "It is passed over.", "Makes it that large.", smallText, largerText},
 };
 // clang-format on
 

@@ -44,13 +44,13 @@ Form numbered(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow nameRows[] = {
-    {"nameTwice", Family::names, Gravity::must, "The same name twice", "Answers of both would go under one name.", "Numbers the name.", standing<NameState::doubled>, numbered},
-    {"nameNoIdentifier", Family::names, Gravity::must, "A name that some language cannot take", "C++, ECMAScript and SQL cannot speak of it.", "Names it by the scheme.", standing<NameState::notIdentifier>, byScheme},
-    {"nameMissing", Family::names, Gravity::must, "No name where one is needed", "Its answer would have no name in the reply.", "Names it by the scheme.", standing<NameState::missing>, byScheme},
-    {"nameMachineMade", Family::names, Gravity::should, "A name still as a program made it", "Nobody who reads the reply knows what it is.", "Names it by the scheme.", standing<NameState::machineMade>, byScheme},
-    {"nameBreaksScheme", Family::names, Gravity::should, "A name that breaks the scheme", "Who codes against the form looks for it under another.", "Names it by the scheme.", otherwise<Otherwise::signs>, byScheme},
-    {"nameOutdated", Family::names, Gravity::should, "A name that no longer matches its label", "It says what the field no longer asks.", "Renews it from the label.", otherwise<Otherwise::outdated>, byScheme},
-    {"nameTooLong", Family::names, Gravity::should, "A name longer than the scheme allows", "Databases cut it off, and nobody types it.", "Names it by the scheme.", otherwise<Otherwise::longer>, byScheme},
+    {"nameTwice", CheckFamily::names, Gravity::must, "The same name twice", "Answers of both would go under one name.", "Numbers the name.", standing<NameState::doubled>, numbered},
+    {"nameNoIdentifier", CheckFamily::names, Gravity::must, "A name that some language cannot take", "C++, ECMAScript and SQL cannot speak of it.", "Names it by the scheme.", standing<NameState::notIdentifier>, byScheme},
+    {"nameMissing", CheckFamily::names, Gravity::must, "No name where one is needed", "Its answer would have no name in the reply.", "Names it by the scheme.", standing<NameState::missing>, byScheme},
+    {"nameMachineMade", CheckFamily::names, Gravity::should, "A name still as a program made it", "Nobody who reads the reply knows what it is.", "Names it by the scheme.", standing<NameState::machineMade>, byScheme},
+    {"nameBreaksScheme", CheckFamily::names, Gravity::should, "A name that breaks the scheme", "Who codes against the form looks for it under another.", "Names it by the scheme.", otherwise<Otherwise::signs>, byScheme},
+    {"nameOutdated", CheckFamily::names, Gravity::should, "A name that no longer matches its label", "It says what the field no longer asks.", "Renews it from the label.", otherwise<Otherwise::outdated>, byScheme},
+    {"nameTooLong", CheckFamily::names, Gravity::should, "A name longer than the scheme allows", "Databases cut it off, and nobody types it.", "Names it by the scheme.", otherwise<Otherwise::longer>, byScheme},
 };
 // clang-format on
 

@@ -222,16 +222,16 @@ Form startingFirst(const Checked& in, const Finding&) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow orderRows[] = {
-    {"keyTwice", Family::order, Gravity::should, "The same access key twice", "One of the two is never reached by it.", "Chooses another for one of them.", keyTwice, rekeyed},
-    {"noAccept", Family::order, Gravity::must, "No button that accepts", "What is filled in cannot be handed in.", "Adds one.", noAccept, buttonAdded<ButtonRole::accept>, {{{"Lets the last button that does nothing yet accept.", lastIdleGets<ButtonRole::accept>}}}},
-    {"noCancel", Family::order, Gravity::know, "No button that leaves without a reply", "Fillers look for the way out.", "Adds one.", noCancel, buttonAdded<ButtonRole::cancel>, {{{"Lets the last button that does nothing yet leave.", lastIdleGets<ButtonRole::cancel>}}}},
-    {"routeJumps", Family::order, Gravity::should, "A route that jumps", "The Tab key goes where the eye does not (WCAG 2.2, 2.4.3).", "Lays the route by reading.", routeJumps, laidByReading},
-    {"leftOut", Family::order, Gravity::should, "A field that the route leaves out", "Who has no mouse cannot fill it (WCAG 2.2, 2.1.1).", "Puts it on the route.", leftOut, putOnRoute},
-    {"idleStop", Family::order, Gravity::know, "A stop on what cannot be filled", "One press more, for nothing.", "Lets the Tab key pass by.", idleStop, takenOffRoute},
-    {"noKeys", Family::order, Gravity::know, "No access keys", "Who has no mouse goes through the whole form.", "Chooses a letter for each.", noKeys, keysChosen},
-    {"noNext", Family::order, Gravity::should, "Pages before the button that accepts, and none leads on", "Fillers do not find the way to the end.", "Adds Next and Back to all pages.", noNext, nextAdded},
-    {"pageNotReached", Family::order, Gravity::should, "A page that nothing leads to", "What is asked there is never answered.", "Shows it.", pageNotReached, pageShown},
-    {"firstNotFirst", Family::order, Gravity::know, "A first field that is not the first", "What stands before it is passed over.", "Lets the cursor start at the first stop.", firstNotFirst, startingFirst},
+    {"keyTwice", CheckFamily::order, Gravity::should, "The same access key twice", "One of the two is never reached by it.", "Chooses another for one of them.", keyTwice, rekeyed},
+    {"noAccept", CheckFamily::order, Gravity::must, "No button that accepts", "What is filled in cannot be handed in.", "Adds one.", noAccept, buttonAdded<ButtonRole::accept>, {{{"Lets the last button that does nothing yet accept.", lastIdleGets<ButtonRole::accept>}}}},
+    {"noCancel", CheckFamily::order, Gravity::know, "No button that leaves without a reply", "Fillers look for the way out.", "Adds one.", noCancel, buttonAdded<ButtonRole::cancel>, {{{"Lets the last button that does nothing yet leave.", lastIdleGets<ButtonRole::cancel>}}}},
+    {"routeJumps", CheckFamily::order, Gravity::should, "A route that jumps", "The Tab key goes where the eye does not (WCAG 2.2, 2.4.3).", "Lays the route by reading.", routeJumps, laidByReading},
+    {"leftOut", CheckFamily::order, Gravity::should, "A field that the route leaves out", "Who has no mouse cannot fill it (WCAG 2.2, 2.1.1).", "Puts it on the route.", leftOut, putOnRoute},
+    {"idleStop", CheckFamily::order, Gravity::know, "A stop on what cannot be filled", "One press more, for nothing.", "Lets the Tab key pass by.", idleStop, takenOffRoute},
+    {"noKeys", CheckFamily::order, Gravity::know, "No access keys", "Who has no mouse goes through the whole form.", "Chooses a letter for each.", noKeys, keysChosen},
+    {"noNext", CheckFamily::order, Gravity::should, "Pages before the button that accepts, and none leads on", "Fillers do not find the way to the end.", "Adds Next and Back to all pages.", noNext, nextAdded},
+    {"pageNotReached", CheckFamily::order, Gravity::should, "A page that nothing leads to", "What is asked there is never answered.", "Shows it.", pageNotReached, pageShown},
+    {"firstNotFirst", CheckFamily::order, Gravity::know, "A first field that is not the first", "What stands before it is passed over.", "Lets the cursor start at the first stop.", firstNotFirst, startingFirst},
 };
 // clang-format on
 

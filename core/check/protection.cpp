@@ -156,18 +156,18 @@ void secretKept(const Checked& in, Findings& found) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow protectionRows[] = {
-    {"notSealed", Family::protection, Gravity::know, "Not sealed", "Fillers can change the wording and the limits.", "", notSealed},
-    {"sealDamaged", Family::protection, Gravity::must, "A seal that is damaged", "Nobody can change the form any more.", "", sealDamaged},
-    {"lockedEmpty", Family::protection, Gravity::should, "A field that is locked, and stays empty", "It was meant to be filled.", "Opens it.", lockedEmpty, opened},
-    {"openWorkedOut", Family::protection, Gravity::know, "Open, though worked out", "Fillers try to type into it.", "Makes it read only.", openWorkedOut, readOnly},
-    {"maybePersonal", Family::protection, Gravity::know, "It looks like a personal detail, and is not marked", "Whoever collects such details has to say why (GDPR, article 13).", "", maybePersonal, nullptr, {{{"Marks it as personal, with the usual purpose.", marked}}}},
-    {"noPurpose", Family::protection, Gravity::should, "A personal detail without purpose", "Details are asked for with a purpose only (GDPR, article 5).", "Takes the usual purpose of such a detail, and writes it into the notice.", noPurpose, usualOne, {{{"Says that it is not personal.", notPersonal}}}},
-    {"noNotice", Family::protection, Gravity::should, "Personal details without a notice", "Fillers are told before they are asked (GDPR, article 13).", "Writes the notice and places it before the first of them.", noNotice, written},
-    {"noticeOld", Family::protection, Gravity::should, "A notice that leaves out a purpose", "Fillers are told less than is done.", "Writes it anew.", noticeOld, written},
-    {"noticeLate", Family::protection, Gravity::should, "A notice after what it speaks of", "Fillers are told before they are asked (GDPR, article 13).", "Brings it above the first of them.", noticeLate, broughtBefore},
-    {"consentLate", Family::protection, Gravity::should, "Personal details before consent", "Who has not agreed yet is asked already.", "Brings it above the first of them.", consentLate, broughtBefore},
-    {"secretInClear", Family::protection, Gravity::should, "A secret typed in clear", "Whoever looks on reads it.", "Shows dots while it is typed.", secretInClear, madeSecret},
-    {"secretKept", Family::protection, Gravity::know, "A secret in the reply", "Replies are read by many.", "", secretKept},
+    {"notSealed", CheckFamily::protection, Gravity::know, "Not sealed", "Fillers can change the wording and the limits.", "", notSealed},
+    {"sealDamaged", CheckFamily::protection, Gravity::must, "A seal that is damaged", "Nobody can change the form any more.", "", sealDamaged},
+    {"lockedEmpty", CheckFamily::protection, Gravity::should, "A field that is locked, and stays empty", "It was meant to be filled.", "Opens it.", lockedEmpty, opened},
+    {"openWorkedOut", CheckFamily::protection, Gravity::know, "Open, though worked out", "Fillers try to type into it.", "Makes it read only.", openWorkedOut, readOnly},
+    {"maybePersonal", CheckFamily::protection, Gravity::know, "It looks like a personal detail, and is not marked", "Whoever collects such details has to say why (GDPR, article 13).", "", maybePersonal, nullptr, {{{"Marks it as personal, with the usual purpose.", marked}}}},
+    {"noPurpose", CheckFamily::protection, Gravity::should, "A personal detail without purpose", "Details are asked for with a purpose only (GDPR, article 5).", "Takes the usual purpose of such a detail, and writes it into the notice.", noPurpose, usualOne, {{{"Says that it is not personal.", notPersonal}}}},
+    {"noNotice", CheckFamily::protection, Gravity::should, "Personal details without a notice", "Fillers are told before they are asked (GDPR, article 13).", "Writes the notice and places it before the first of them.", noNotice, written},
+    {"noticeOld", CheckFamily::protection, Gravity::should, "A notice that leaves out a purpose", "Fillers are told less than is done.", "Writes it anew.", noticeOld, written},
+    {"noticeLate", CheckFamily::protection, Gravity::should, "A notice after what it speaks of", "Fillers are told before they are asked (GDPR, article 13).", "Brings it above the first of them.", noticeLate, broughtBefore},
+    {"consentLate", CheckFamily::protection, Gravity::should, "Personal details before consent", "Who has not agreed yet is asked already.", "Brings it above the first of them.", consentLate, broughtBefore},
+    {"secretInClear", CheckFamily::protection, Gravity::should, "A secret typed in clear", "Whoever looks on reads it.", "Shows dots while it is typed.", secretInClear, madeSecret},
+    {"secretKept", CheckFamily::protection, Gravity::know, "A secret in the reply", "Replies are read by many.", "", secretKept},
 };
 // clang-format on
 

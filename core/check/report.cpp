@@ -59,7 +59,7 @@ string checksPage() {
     string page =
         "# Findings\n\nWhat `brindel-cli check` looks for, and what its mends do. This page is written by `brindel-cli "
         "checks`.\n";
-    std::optional<Family> family;
+    std::optional<CheckFamily> family;
     for (const CheckRow& check : allChecks()) {
         if (family != check.family) {
             family = check.family;

@@ -168,16 +168,16 @@ Form messagesOut(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow ruleRows[] = {
-    {"formulaBroken", Family::rules, Gravity::must, "A formula that does not read, or names what is gone", "Nothing is worked out.", "Takes the formula away, so that the plain value holds.",
+    {"formulaBroken", CheckFamily::rules, Gravity::must, "A formula that does not read, or names what is gone", "Nothing is worked out.", "Takes the formula away, so that the plain value holds.",
      [](const Checked& in, Findings& found) { broken(in, found, ofFormula); }, [](const Checked& in, const Finding& f) { return rightAgain(in, f, ofFormula); }},
-    {"formulaCircle", Family::rules, Gravity::must, "Formulas in a circle", "Each waits for the other.", "Takes one of the formulas away.",
+    {"formulaCircle", CheckFamily::rules, Gravity::must, "Formulas in a circle", "Each waits for the other.", "Takes one of the formulas away.",
      [](const Checked& in, Findings& found) { broken(in, found, inCircle); }, circleOpened},
-    {"ruleBroken", Family::rules, Gravity::must, "A rule that names what is gone", "It does not do what it should.", "Takes its step out, or switches it off.",
+    {"ruleBroken", CheckFamily::rules, Gravity::must, "A rule that names what is gone", "It does not do what it should.", "Takes its step out, or switches it off.",
      [](const Checked& in, Findings& found) { broken(in, found, ofRule); }, [](const Checked& in, const Finding& f) { return rightAgain(in, f, ofRule); }},
-    {"cannotBeGiven", Family::rules, Gravity::must, "Required, but hidden, disabled or locked", "The form can never be accepted.", "Opens it where it is locked; else lets it stay empty.", cannotBeGiven, givenOrNot},
-    {"idleButton", Family::rules, Gravity::should, "A button that does nothing", "It is pressed, and nothing happens.", "", idleButton, nullptr, {{{"Lets it accept the form.", pressMeans<ButtonRole::accept>}, {"Lets it leave without a reply.", pressMeans<ButtonRole::cancel>}, {"Takes it out.", takenOut}}}},
-    {"silentMessage", Family::rules, Gravity::should, "A message with no text", "An empty card covers the form.", "Takes the message out.", silentMessage, messagesOut},
-    {"neverFires", Family::rules, Gravity::should, "A rule that never can fire", "Somebody relies on it.", "Switches it off.", neverFires, switchedOff},
+    {"cannotBeGiven", CheckFamily::rules, Gravity::must, "Required, but hidden, disabled or locked", "The form can never be accepted.", "Opens it where it is locked; else lets it stay empty.", cannotBeGiven, givenOrNot},
+    {"idleButton", CheckFamily::rules, Gravity::should, "A button that does nothing", "It is pressed, and nothing happens.", "", idleButton, nullptr, {{{"Lets it accept the form.", pressMeans<ButtonRole::accept>}, {"Lets it leave without a reply.", pressMeans<ButtonRole::cancel>}, {"Takes it out.", takenOut}}}},
+    {"silentMessage", CheckFamily::rules, Gravity::should, "A message with no text", "An empty card covers the form.", "Takes the message out.", silentMessage, messagesOut},
+    {"neverFires", CheckFamily::rules, Gravity::should, "A rule that never can fire", "Somebody relies on it.", "Switches it off.", neverFires, switchedOff},
 };
 // clang-format on
 

@@ -15,21 +15,21 @@ using std::string;
 
 /// What the findings of a family speak of: groups of properties, and what is no property.
 struct About {
-    Family family;
+    CheckFamily family;
     std::initializer_list<Group> groups;
     bool name = false, box = false, acts = false;
 };
-const About& aboutOf(Family family) {
+const About& aboutOf(CheckFamily family) {
     using G = Group;
     static const About all[] = {
-        {Family::names, {G::identity}, true},
-        {Family::wording, {G::identity, G::look}, false, true},
-        {Family::layout, {}, false, true},
-        {Family::order, {G::action}, false, true},
-        {Family::entries, {G::entry, G::choices, G::table}, false, false, true},
-        {Family::rules, {G::entry, G::action, G::protection}, false, false, true},
-        {Family::protection, {G::protection}, false, false, true},
-        {Family::looks, {G::look}},
+        {CheckFamily::names, {G::identity}, true},
+        {CheckFamily::wording, {G::identity, G::look}, false, true},
+        {CheckFamily::layout, {}, false, true},
+        {CheckFamily::order, {G::action}, false, true},
+        {CheckFamily::entries, {G::entry, G::choices, G::table}, false, false, true},
+        {CheckFamily::rules, {G::entry, G::action, G::protection}, false, false, true},
+        {CheckFamily::protection, {G::protection}, false, false, true},
+        {CheckFamily::looks, {G::look}},
     };
     return all[std::size_t(family)];
 }

@@ -175,13 +175,13 @@ Form colonAsMost(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow wordingRows[] = {
-    {"wordless", Family::wording, Gravity::must, "A button, page or tick without text", "Nobody knows what it does.", "Takes the words of its name.", wordless, worded},
-    {"labelless", Family::wording, Gravity::must, "A field without label or hint", "Nobody knows what is asked, and a screen reader has nothing to read (WCAG 2.2, 3.3.2).", "Makes a hint of the words of its name.", labelless, hinted},
-    {"wordingCut", Family::wording, Gravity::should, "Wording that is cut off", "Part of it cannot be read.", "Makes it as wide as its text.", wordingCut, widened},
-    {"labelTwice", Family::wording, Gravity::should, "The same label twice in one place", "Which answer is which, only the place tells.", "", labelTwice, nullptr, {{{"Numbers it.", numberedLabel}}}},
-    {"unevenColons", Family::wording, Gravity::should, "Colons on some labels only", "It looks careless, and tells nothing.", "Does as most labels do.", unevenColons, colonAsMost},
-    {"translationCut", Family::wording, Gravity::know, "Wording that is cut off when it is a third longer", "Other languages need the room.", "", translationCut},
-    {"untitled", Family::wording, Gravity::should, "A form without title", "Its window, its file and its reply have no name.", "", untitled, nullptr, {{{"Takes the first heading, or the words of its name.", titled}}}},
+    {"wordless", CheckFamily::wording, Gravity::must, "A button, page or tick without text", "Nobody knows what it does.", "Takes the words of its name.", wordless, worded},
+    {"labelless", CheckFamily::wording, Gravity::must, "A field without label or hint", "Nobody knows what is asked, and a screen reader has nothing to read (WCAG 2.2, 3.3.2).", "Makes a hint of the words of its name.", labelless, hinted},
+    {"wordingCut", CheckFamily::wording, Gravity::should, "Wording that is cut off", "Part of it cannot be read.", "Makes it as wide as its text.", wordingCut, widened},
+    {"labelTwice", CheckFamily::wording, Gravity::should, "The same label twice in one place", "Which answer is which, only the place tells.", "", labelTwice, nullptr, {{{"Numbers it.", numberedLabel}}}},
+    {"unevenColons", CheckFamily::wording, Gravity::should, "Colons on some labels only", "It looks careless, and tells nothing.", "Does as most labels do.", unevenColons, colonAsMost},
+    {"translationCut", CheckFamily::wording, Gravity::know, "Wording that is cut off when it is a third longer", "Other languages need the room.", "", translationCut},
+    {"untitled", CheckFamily::wording, Gravity::should, "A form without title", "Its window, its file and its reply have no name.", "", untitled, nullptr, {{{"Takes the first heading, or the words of its name.", titled}}}},
 };
 // clang-format on
 

@@ -1,0 +1,370 @@
+#include "app/findings/findings_panel.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "app/findings/pins.h"
+#include "app/theme/panel_parts.h"
+#include "app/theme/theme.h"
+#include "app/words.h"
+#include "filler/drawing_painter.h"
+
+namespace brindel {
+namespace {
+
+enum Role { finding = Qt::UserRole, gravity, whom, quiet };
+constexpr int pinRoom = 24, lineGap = 2, aside = 6;
+
+QString whomSaid(const Form& form, const Finding& f) {
+    const Control* c = form.find(f.controls.front());
+    if (!c || c->id == rootId) return Words::tr("The form");
+    QString words = toQt(calledBy(form, *c)).simplified();
+    while (words.endsWith(':')) words.chop(1);
+    return words.isEmpty() ? Words::shown(c->is().word) : words;
+}
+
+/// A finding is its pin, whom it speaks of, and what is the matter; a heading is a line of its own.
+class FindingLine : public QStyledItemDelegate {
+  public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+
+    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+        if (!index.data(finding).isValid()) return {10, 30};
+        const int width = option.widget ? static_cast<const QListView*>(option.widget)->viewport()->width() : 240;
+        return {10, QFontMetrics(bodyFont(12, true)).height() + lineGap + textHeight(index, width) + 2 * aside};
+    }
+    void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+        const QRect r = option.rect;
+        if (!index.data(finding).isValid()) {
+            p->setFont(bodyFont(12, true));
+            p->setPen(tokens().tawnyDark);
+            p->drawText(r.adjusted(8, 6, -4, 0), Qt::AlignLeft | Qt::AlignVCenter, index.data().toString());
+            return;
+        }
+        if (option.state & QStyle::State_Selected) {
+            p->fillRect(r, tokens().chosen);
+            p->fillRect(QRect(r.left(), r.top(), 3, r.height()), tokens().tawny);
+        }
+        const bool silent = index.data(quiet).toBool();
+        p->save();
+        if (silent) p->setOpacity(0.55);
+        paintPin(*p, QRectF(r.left() + 7, r.top() + aside + 1, 14, 14), Gravity(index.data(gravity).toInt()));
+        p->restore();
+        const QFontMetrics heading(bodyFont(12, true));
+        p->setFont(bodyFont(12, true));
+        p->setPen(silent ? tokens().ink2 : tokens().ink);
+        p->drawText(QRect(r.left() + pinRoom + 4, r.top() + aside, r.width() - pinRoom - 12, heading.height()),
+                    Qt::AlignLeft | Qt::AlignVCenter,
+                    heading.elidedText(index.data(whom).toString(), Qt::ElideRight, r.width() - pinRoom - 12));
+        p->setFont(bodyFont(12));
+        p->setPen(tokens().ink2);
+        p->drawText(r.adjusted(pinRoom + 4, aside + heading.height() + lineGap, -8, 0), Qt::TextWordWrap,
+                    index.data().toString());
+    }
+
+  private:
+    static int textHeight(const QModelIndex& index, int width) {
+        return QFontMetrics(bodyFont(12))
+            .boundingRect(QRect(0, 0, width - pinRoom - 12, 4000), Qt::TextWordWrap, index.data().toString())
+            .height();
+    }
+};
+
+QToolButton* link(const QString& word, const char* name, QWidget* parent) {
+    auto* button = new QToolButton(parent);
+    button->setObjectName("link");
+    button->setProperty("part", name);
+    button->setText(word);
+    button->setFont(bodyFont(12));
+    button->setCursor(Qt::PointingHandCursor);
+    button->setStyleSheet("padding: 2px 0px;");
+    return button;
+}
+
+/// "Names it by the scheme." as a button reads it.
+QString asWord(std::string_view does) {
+    QString word = Words::shown(does);
+    if (word.endsWith('.')) word.chop(1);
+    return word;
+}
+
+}  // namespace
+
+Pass passOf(CheckFamily family) {
+    static constexpr Pass passes[] = {Pass::name,    Pass::layOut, Pass::layOut,  Pass::order,
+                                      Pass::protect, Pass::rules,  Pass::protect, Pass::layOut};
+    return passes[std::size_t(family)];
+}
+
+QString openSaid(const Findings& findings) {
+    const auto count = std::ranges::count_if(findings, isOpen);
+    return count == 0   ? Words::tr("Nothing stands between this form and its hand-over.")
+           : count == 1 ? Words::tr("1 thing stands between this form and its hand-over.")
+                        : Words::tr("%1 things stand between this form and its hand-over.").arg(count);
+}
+
+FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
+    setObjectName("panel");
+    setAttribute(Qt::WA_StyledBackground);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(14, 12, 14, 12);
+    column->setSpacing(6);
+    auto* head = new QHBoxLayout;
+    auto* title = new QLabel(Words::tr("Findings"), this);
+    title->setFont(bodyFont(15, true));
+    auto* close = link(Words::tr("Close"), "close", this);
+    close->setToolTip(Words::tr("Back to what the pass shows here (Esc)."));
+    head->addWidget(title, 1);
+    head->addWidget(close);
+    column->addLayout(head);
+    says_ = new QLabel(this);
+    says_->setFont(bodyFont(12));
+    says_->setProperty("secondary", true);
+    says_->setWordWrap(true);
+    column->addWidget(says_);
+    all_ = new QPushButton(Words::tr("Put right all that can be"), this);
+    all_->setObjectName("putRightAll");
+    all_->setFont(bodyFont(13));
+    all_->setToolTip(Words::tr("Shows on the sheet what it would be, before it is done."));
+    column->addWidget(all_);
+    list_ = new QListWidget(this);
+    list_->setObjectName("findings");
+    list_->setAccessibleName(Words::tr("Findings"));
+    list_->setItemDelegate(new FindingLine(list_));
+    list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    list_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    list_->setResizeMode(QListView::Adjust);
+    list_->setWordWrap(true);
+    list_->installEventFilter(this);
+    column->addWidget(list_, 1);
+    why_ = new QLabel(this);
+    why_->setObjectName("why");
+    why_->setFont(bodyFont(12));
+    why_->setProperty("secondary", true);
+    why_->setWordWrap(true);
+    column->addWidget(why_);
+    ways_ = new QWidget(this);
+    wayLines_ = new QVBoxLayout(ways_);
+    wayLines_->setContentsMargins(0, 0, 0, 0);
+    wayLines_->setSpacing(0);
+    column->addWidget(ways_);
+    reason_ = new QWidget(this);
+    auto* reason = new QVBoxLayout(reason_);
+    reason->setContentsMargins(0, 0, 0, 0);
+    reason->setSpacing(2);
+    because_ = new QLineEdit(reason_);
+    because_->setObjectName("because");
+    because_->setFixedHeight(26);
+    because_->setMaxLength(300);
+    because_->setPlaceholderText(Words::tr("Why it stays as it is"));
+    because_->setAccessibleName(Words::tr("Why it stays as it is"));
+    because_->installEventFilter(this);
+    reason->addWidget(because_);
+    auto* both = new QHBoxLayout;
+    auto* here = link(Words::tr("Leave it here"), "leaveHere", reason_);
+    auto* everywhere = link(Words::tr("Leave all of this sort"), "leaveAll", reason_);
+    both->addWidget(here);
+    both->addWidget(everywhere);
+    both->addStretch(1);
+    reason->addLayout(both);
+    reason_->hide();
+    column->addWidget(reason_);
+
+    connect(close, &QToolButton::clicked, this, &FindingsPanel::closeAsked);
+    connect(all_, &QPushButton::clicked, this, &FindingsPanel::putRightAll);
+    connect(list_, &QListWidget::currentRowChanged, this, [this] {
+        reason_->hide();
+        refreshChosen();
+    });
+    connect(list_, &QListWidget::itemClicked, this, [this] {
+        if (const Finding* f = current()) emit goAsked(*f);
+    });
+    connect(because_, &QLineEdit::returnPressed, this, [this] { leave(because_->text(), false); });
+    connect(here, &QToolButton::clicked, this, [this] { leave(because_->text(), false); });
+    connect(everywhere, &QToolButton::clicked, this, [this] { leave(because_->text(), true); });
+    connect(&desk, &Desk::findingsChanged, this, &FindingsPanel::refresh);
+    connect(&desk.watch(), &FindingsWatch::allMended, this,
+            [this](const Form& before, const Form& after, int putRight) {
+                if (!mending_ || !mending_->controls.sameAs(before.controls)) return;
+                mending_.reset();
+                all_->setText(Words::tr("Put right all that can be"));
+                refreshChosen();
+                // An edit that came in between makes it another form.
+                if (!desk_.form().controls.sameAs(before.controls)) return;
+                if (sameContent(before, after))
+                    return desk_.say(Words::tr("Nothing of this can be put right by itself."));
+                desk_.propose({after, Words::tr("Put right all that can be"),
+                               putRight == 1 ? Words::tr("1 thing is put right.")
+                                             : Words::tr("%1 things are put right.").arg(putRight)});
+            });
+    refresh();
+}
+
+void FindingsPanel::refresh() {
+    const Form& form = desk_.form();
+    Finding before;
+    if (const Finding* f = current()) before = *f;
+    const int row = list_->currentRow(), scrolled = list_->verticalScrollBar()->value();
+    shown_ = desk_.findings();
+    std::erase_if(shown_, [&](const Finding& f) { return !form.find(f.controls.front()); });
+    // What is silenced comes last, whatever it is.
+    std::ranges::stable_sort(shown_, {}, [](const Finding& f) { return f.silenced.has_value(); });
+    {
+        const QSignalBlocker still(list_);
+        list_->clear();
+        QString heading;
+        for (std::size_t i = 0; i < shown_.size(); ++i) {
+            const Finding& f = shown_[i];
+            const QString now = f.silenced ? Words::tr("Left as it is") : gravityWord(f.check->gravity);
+            if (now != heading) {
+                heading = now;
+                const auto count = std::ranges::count_if(shown_, [&](const Finding& other) {
+                    return other.silenced.has_value() == f.silenced.has_value() &&
+                           (f.silenced || other.check->gravity == f.check->gravity);
+                });
+                auto* line = new QListWidgetItem(QString("%1 (%2)").arg(heading).arg(count));
+                line->setFlags(Qt::NoItemFlags);
+                list_->addItem(line);
+            }
+            QString says = Words::shown(f.sentence);
+            if (f.silenced) says += " " + Words::tr("Left: %1").arg(toQt(*f.silenced));
+            auto* item = new QListWidgetItem(says);
+            item->setData(finding, int(i));
+            item->setData(gravity, int(f.check->gravity));
+            item->setData(whom, whomSaid(form, f));
+            item->setData(quiet, f.silenced.has_value());
+            item->setData(Qt::AccessibleTextRole, whomSaid(form, f) + ": " + says);
+            list_->addItem(item);
+            if (before.check == f.check && before.controls == f.controls && before.silenced == f.silenced)
+                list_->setCurrentItem(item);
+        }
+        // What was put right is gone: the next one takes its place.
+        if (!list_->currentItem() && row >= 0)
+            for (int at = std::min(row, list_->count() - 1); at >= 0 && !list_->currentItem(); --at)
+                if (list_->item(at)->flags() & Qt::ItemIsSelectable) list_->setCurrentRow(at);
+        list_->verticalScrollBar()->setValue(scrolled);
+    }
+    says_->setText(openSaid(shown_));
+    all_->setVisible(std::ranges::any_of(shown_, [](const Finding& f) { return !f.silenced && f.check->mended; }));
+    refreshChosen();
+}
+
+const Finding* FindingsPanel::current() const {
+    const QListWidgetItem* item = list_->currentItem();
+    if (!item || !item->data(finding).isValid()) return nullptr;
+    const auto at = std::size_t(item->data(finding).toInt());
+    return at < shown_.size() ? &shown_[at] : nullptr;
+}
+
+void FindingsPanel::refreshChosen() {
+    for (auto* old : ways_->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly)) old->deleteLater();
+    const Finding* f = current();
+    why_->setVisible(f);
+    ways_->setVisible(f);
+    if (!f) {
+        reason_->hide();
+        return;
+    }
+    why_->setText(Words::shown(f->check->why));
+    auto add = [&](const QString& word, const char* name, auto done) {
+        auto* button = link(word, name, ways_);
+        wayLines_->addWidget(button, 0, Qt::AlignLeft);
+        connect(button, &QToolButton::clicked, this, done);
+        button->show();
+        return button;
+    };
+    if (f->silenced) {
+        add(Words::tr("Say it again"), "unsilence", [this] {
+            if (const Finding* now = current())
+                desk_.edit(unsilenced(desk_.form(), *now), Words::tr("Say a finding again"));
+        });
+        return;
+    }
+    const auto ways = waysOf(desk_.form(), *f, desk_.fonts());
+    for (std::size_t i = 0; i < ways.size(); ++i)
+        add(asWord(ways[i].does) + (i == 0 ? Words::tr("  (Space)") : QString()), "way", [this, i] { putRight(i); });
+    add(Words::tr("Leave it as it is…"), "leave", [this] {
+        reason_->show();
+        because_->setFocus();
+    });
+}
+
+void FindingsPanel::choose(Id id) {
+    for (int i = 0; i < list_->count(); ++i)
+        if (const QVariant at = list_->item(i)->data(finding);
+            at.isValid() && shown_[std::size_t(at.toInt())].controls.front() == id) {
+            list_->setCurrentRow(i);
+            list_->scrollToItem(list_->item(i));
+            return;
+        }
+}
+
+void FindingsPanel::putRight(std::size_t way) {
+    const Finding* f = current();
+    if (!f || f->silenced) return;
+    const auto ways = waysOf(desk_.form(), *f, desk_.fonts());
+    if (way >= ways.size())
+        return desk_.say(Words::tr("Which way is right, only a person can tell: %1").arg(Words::shown(f->check->why)));
+    const Id id = f->controls.front();
+    const Form next = ways[way].done({desk_.form(), desk_.fonts()}, *f);
+    desk_.edit(next, asWord(ways[way].does), next.find(id) && id != rootId ? Ids{id} : Ids{});
+}
+
+void FindingsPanel::putRightAll() {
+    if (desk_.proposal()) return desk_.decide(true);
+    mending_ = desk_.form();
+    all_->setText(Words::tr("A moment…"));
+    desk_.watch().mendAll(desk_.form());
+}
+
+void FindingsPanel::leave(const QString& because, bool everywhere) {
+    const Finding* f = current();
+    if (!f) return;
+    if (because.trimmed().isEmpty()) {
+        because_->setFocus();
+        return desk_.say(Words::tr("Say in a few words why it stays: whoever opens the form next will ask."), true);
+    }
+    const Finding left = *f;
+    because_->clear();
+    reason_->hide();
+    desk_.edit(silenced(desk_.form(), left, fromQt(because.trimmed()), everywhere),
+               Words::tr("Leave a finding as it is"));
+    list_->setFocus();
+}
+
+void FindingsPanel::begin() {
+    refresh();
+    if (list_->currentRow() < 0)
+        for (int i = 0; i < list_->count() && list_->currentRow() < 0; ++i)
+            if (list_->item(i)->flags() & Qt::ItemIsSelectable) list_->setCurrentRow(i);
+    list_->setFocus(Qt::OtherFocusReason);
+}
+
+bool FindingsPanel::eventFilter(QObject* watched, QEvent* event) {
+    if (event->type() != QEvent::KeyPress) return QWidget::eventFilter(watched, event);
+    const int key = static_cast<QKeyEvent*>(event)->key();
+    if (watched == because_ && key == Qt::Key_Escape) {
+        reason_->hide();
+        list_->setFocus();
+        return true;
+    }
+    if (watched != list_) return QWidget::eventFilter(watched, event);
+    if (desk_.proposal() && (key == Qt::Key_Return || key == Qt::Key_Enter || key == Qt::Key_Escape)) {
+        desk_.decide(key != Qt::Key_Escape);
+        return true;
+    }
+    if (key == Qt::Key_Return || key == Qt::Key_Enter) {
+        if (const Finding* f = current()) emit goAsked(*f);
+        return true;
+    }
+    if (key == Qt::Key_Space) {
+        putRight();
+        return true;
+    }
+    if (key == Qt::Key_Escape) {
+        emit closeAsked();
+        return true;
+    }
+    return QWidget::eventFilter(watched, event);
+}
+
+}  // namespace brindel
