@@ -123,7 +123,7 @@ int main(int argc, char** argv) {
     QApplication::setApplicationName("brindel");
     useDesktopFont();
     Form form = newForm(Kind::dialog);
-    std::string readOnly;
+    std::string readOnly, digest;
     if (!path.empty()) {
         auto opened = openForm(path);
         if (!opened) {
@@ -133,6 +133,7 @@ int main(int argc, char** argv) {
         }
         form = opened->form;
         readOnly = opened->readOnlyBecause.text();
+        digest = opened->digest;
     }
     if (const QVariant dark = QSettings("brindel", "brindel").value("dark"); dark.isValid() && picture.empty())
         setDark(dark.toBool());
@@ -148,7 +149,10 @@ int main(int argc, char** argv) {
                       << fromQt(word.replace('\\', "\\\\").replace('"', "\\\"").replace('\n', "\\n")) << "\")\n";
         return 0;
     }
-    if (!path.empty()) window->desk().open(form, toQt(path), toQt(readOnly));
+    if (!path.empty()) {
+        window->desk().open(form, toQt(path), toQt(readOnly), digest);
+        if (window->desk().isShut()) window->setPass(Pass::tryOut);
+    }
     window->resize(window_size);
     if (path.empty() && commands.empty()) window->showStart(true);
     if (!picture.empty()) return paintPicture(*window, toQt(picture), pass, select, commands, window_size);

@@ -25,6 +25,7 @@
 #include "core/rules/formula_page.h"
 #include "core/rules/references.h"
 #include "core/rules/telling.h"
+#include "core/seal/seal.h"
 #include "core/session/form_session.h"
 #include "core/session/worth.h"
 #include "core/targets/targets.h"
@@ -76,15 +77,64 @@ int withForm(const string& path, Next next) {
     return next(opened->form);
 }
 
-/// Reads a form, and writes what `edit` makes of it to `out`, or back where none is given: a form that only a newer
-/// version may write stays as it is.
+/// The password of a seal, as the call gives it.
+struct SealPassword {
+    string file;  // where it stands; empty when none is given
+
+    /// The first line of the file. A problem where there is none.
+    Result<Secret> read() const {
+        auto text = readWhole(file, 64u << 10);
+        if (!text) return tl::unexpected(text.error());
+        if (text->starts_with("\xEF\xBB\xBF")) text->erase(0, 3);
+        text->resize(std::min(text->find_first_of("\r\n"), text->size()));
+        return Secret(std::move(*text));
+    }
+    /// The key of a sealed form; null for one without seal. What is wrong was said when `status` is not done.
+    SharedSealKey keyOf(const string& path, const Form& form, int& status) const {
+        if (!form.seal) return nullptr;
+        if (file.empty()) {
+            status =
+                problem(path, {"", said("The form is sealed: --seal-password-file names the file with its password.")},
+                        notInOrder);
+            return nullptr;
+        }
+        auto password = read();
+        if (!password) {
+            status = problem(file, password.error(), noFile);
+            return nullptr;
+        }
+        auto key = keyFor(form, password->text());
+        if (!key) status = problem(path, key.error(), notInOrder);
+        return key ? *key : nullptr;
+    }
+};
+
+/// Writes a form, marked anew where it is sealed. A sealed form that another one is written over needs its password.
+int putForm(const Form& form, const string& target, const SharedSealKey& key, const SealPassword& password) {
+    if (!target.empty() && target != "-")
+        if (auto there = openForm(target);
+            there && there->form.seal && !(key && form.seal && *form.seal == *there->form.seal)) {
+            int status = done;
+            password.keyOf(target, there->form, status);
+            if (status != done) return status;
+        }
+    return put(form.seal && key ? sealedText(form, *key) : formText(form), target);
+}
+
+/// Reads a form, and goes on with it, with where to write it (back where no `out` is given) and with the key of its
+/// seal: a form that only a newer version may write stays as it is, a sealed one needs its password.
 template <class Edit>
-int editForm(const string& path, const string& out, Edit edit) {
+int editForm(const string& path, const string& out, const SealPassword& password, Edit edit) {
     auto opened = openForm(path);
     if (!opened) return problem(path, opened.error(), opened.error().place.empty() ? noFile : notInOrder);
     if (out.empty() && !opened->readOnlyBecause.empty())
         return problem(path, {"", opened->readOnlyBecause}, notInOrder);
-    return edit(opened->form, out.empty() ? path : out);
+    int status = done;
+    const SharedSealKey key = password.keyOf(path, opened->form, status);
+    if (status != done) return status;
+    if (key && !isAsItWasSealed(opened->form, opened->digest, *key))
+        std::cerr << path << ": The form was changed by hand since it was sealed.\n";
+    return edit(opened->form, out.empty() ? path : out, key);
 }
 
 string boxText(const Box& b) {
@@ -148,6 +198,12 @@ int main(int argc, char** argv) {
     string source, out, kind, paper(usualPaper.key), as = "text", to, values, today;
     double scale = 1;
 
+    SealPassword sealPassword;
+    auto takesPassword = [&](CLI::App* command) {
+        command->add_option("--seal-password-file", sealPassword.file,
+                            "A file with the password of a sealed form in its first line");
+    };
+
     CLI::App* make = app.add_subcommand("new", "Makes a form from rows jotted as text");
     make->add_option("ROWS", source, "A file of rows, or - for standard input")->required();
     make->add_option("--kind", kind, "dialog or document")
@@ -185,6 +241,7 @@ int main(int argc, char** argv) {
     check->add_flag("--json", asJson, "As JSON, for scripts");
     check->add_option("--mend", mends, "Puts right all, or these checks, and writes the form")->delimiter(',');
     check->add_option("-o,--out", out, "Another file to write when mending; the form itself when left out");
+    for (CLI::App* one : {make, naming, order, check}) takesPassword(one);
     CLI::App* checks = app.add_subcommand("checks", "Writes the page of all checks as Markdown");
 
     CLI::App* exports = app.add_subcommand("export", "Writes a form as " + targetWords());
@@ -233,7 +290,7 @@ int main(int argc, char** argv) {
         // A document has no pages of tabs to turn to: what is left out is said, and the form is made.
         for (const Problem& left : rulesNotLaid(*rows, form))
             std::cerr << source << ": Left out: " << left.place << " (" << left.sentence.text() << ")\n";
-        return put(formText(form), out);
+        return putForm(form, out, nullptr, sealPassword);
     }
     if (*show)
         return withForm(source, [&](const Form& form) {
@@ -245,55 +302,58 @@ int main(int argc, char** argv) {
             return put(jottingText(told.rows), "-");
         });
     if (*naming)
-        return editForm(source, dryRun ? "-" : out, [&](const Form& form, const string& target) {
-            auto chosen = scheme.empty() ? Result<Scheme>(schemeOf(form)) : schemeFor(scheme);
-            if (!chosen) {
-                if (!chosen.error().place.empty()) return problem(scheme, chosen.error(), notInOrder);
-                std::error_code unknown;
-                if (std::filesystem::exists(scheme, unknown)) return problem(scheme, chosen.error(), noFile);
-                return problem("--scheme",
-                               {"", asSaid(fmt::format("“{}” is neither one of {} nor a file that can be read.", scheme,
-                                                       schemes))},
-                               wrongCall);
-            }
-            const Form renamed = underScheme(form, *chosen, keepOwn ? OwnNames::kept : OwnNames::dropped);
-            if (dryRun) {
-                string lines;
-                for (Id id : allIds(form)) {
-                    const string &before = form.find(id)->name, &after = renamed.find(id)->name;
-                    if (before != after)
-                        lines += fmt::format("{} → {}\n", before.empty() ? "(none)" : before,
-                                             after.empty() ? "(none)" : after);
+        return editForm(
+            source, dryRun ? "-" : out, sealPassword,
+            [&](const Form& form, const string& target, const SharedSealKey& key) {
+                auto chosen = scheme.empty() ? Result<Scheme>(schemeOf(form)) : schemeFor(scheme);
+                if (!chosen) {
+                    if (!chosen.error().place.empty()) return problem(scheme, chosen.error(), notInOrder);
+                    std::error_code unknown;
+                    if (std::filesystem::exists(scheme, unknown)) return problem(scheme, chosen.error(), noFile);
+                    return problem("--scheme",
+                                   {"", asSaid(fmt::format("“{}” is neither one of {} nor a file that can be read.",
+                                                           scheme, schemes))},
+                                   wrongCall);
                 }
-                return put(lines, "-");
-            }
-            return put(formText(out.empty() ? nextVersion(renamed, form) : renamed), target);
-        });
+                const Form renamed = underScheme(form, *chosen, keepOwn ? OwnNames::kept : OwnNames::dropped);
+                if (dryRun) {
+                    string lines;
+                    for (Id id : allIds(form)) {
+                        const string &before = form.find(id)->name, &after = renamed.find(id)->name;
+                        if (before != after)
+                            lines += fmt::format("{} → {}\n", before.empty() ? "(none)" : before,
+                                                 after.empty() ? "(none)" : after);
+                    }
+                    return put(lines, "-");
+                }
+                return putForm(out.empty() ? nextVersion(renamed, form) : renamed, target, key, sealPassword);
+            });
     if (*order)
-        return editForm(source, out, [&](const Form& form, const string& target) {
-            auto laid = [&](const Form& routed) {
-                return put(formText(out.empty() ? nextVersion(routed, form) : routed), target);
-            };
-            if (by == "reading") return laid(routedByReading(form));
-            auto text = readWhole(by, 4u << 20);
-            if (!text) return problem(by, text.error(), noFile);
-            Ids stops;
-            std::istringstream lines(text->starts_with("\xEF\xBB\xBF") ? text->substr(3) : *text);
-            int number = 0;
-            for (string line; std::getline(lines, line);) {
-                ++number;
-                line = trimmed(line);
-                if (line.empty()) continue;
-                const Control* c = form.named(line);
-                if (!c)
-                    return problem(by,
-                                   {fmt::format("line {}", number),
-                                    asSaid(fmt::format("The form has no control named “{}”.", line))},
-                                   notInOrder);
-                stops.push_back(c->id);
-            }
-            return laid(routedAs(form, stops));
-        });
+        return editForm(
+            source, out, sealPassword, [&](const Form& form, const string& target, const SharedSealKey& key) {
+                auto laid = [&](const Form& routed) {
+                    return putForm(out.empty() ? nextVersion(routed, form) : routed, target, key, sealPassword);
+                };
+                if (by == "reading") return laid(routedByReading(form));
+                auto text = readWhole(by, 4u << 20);
+                if (!text) return problem(by, text.error(), noFile);
+                Ids stops;
+                std::istringstream lines(text->starts_with("\xEF\xBB\xBF") ? text->substr(3) : *text);
+                int number = 0;
+                for (string line; std::getline(lines, line);) {
+                    ++number;
+                    line = trimmed(line);
+                    if (line.empty()) continue;
+                    const Control* c = form.named(line);
+                    if (!c)
+                        return problem(by,
+                                       {fmt::format("line {}", number),
+                                        asSaid(fmt::format("The form has no control named “{}”.", line))},
+                                       notInOrder);
+                    stops.push_back(c->id);
+                }
+                return laid(routedAs(form, stops));
+            });
     if (*checks) return put(checksPage(), "-");
     if (*check) {
         for (const string& key : mends)
@@ -306,17 +366,19 @@ int main(int argc, char** argv) {
             return written != done ? written : anyMust(found) ? notInOrder : done;
         };
         if (mends.empty()) return withForm(source, report);
-        return editForm(source, out, [&](const Form& form, const string& target) {
-            Form next = form;
-            if (std::ranges::find(mends, "all") != mends.end()) next = allMended(form, fonts);
-            for (const Finding& f : findingsIn(next, fonts))
-                if (std::ranges::find(mends, f.check->key) != mends.end()) next = mended(next, f, fonts);
-            if (!sameContent(next, form))
-                if (const int written = put(formText(out.empty() ? nextVersion(next, form) : next), target);
-                    written != done)
-                    return written;
-            return report(next);
-        });
+        return editForm(
+            source, out, sealPassword, [&](const Form& form, const string& target, const SharedSealKey& key) {
+                Form next = form;
+                if (std::ranges::find(mends, "all") != mends.end()) next = allMended(form, fonts);
+                for (const Finding& f : findingsIn(next, fonts))
+                    if (std::ranges::find(mends, f.check->key) != mends.end()) next = mended(next, f, fonts);
+                if (!sameContent(next, form))
+                    if (const int written =
+                            putForm(out.empty() ? nextVersion(next, form) : next, target, key, sealPassword);
+                        written != done)
+                        return written;
+                return report(next);
+            });
     }
     if (*exports)
         return withForm(source, [&](const Form& form) {

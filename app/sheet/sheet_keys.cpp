@@ -33,7 +33,15 @@ const std::vector<PassKey>& passKeys() {
         {Pass::order, "Alt+Up, Alt+Down", "Earlier in the route, later"},
         {Pass::order, "Space", "Skip the stop, or stop there again; lay it, while the route is laid"},
         {Pass::order, "A letter, Backspace", "The access key, while keys are shown; takes it away"},
-        {Pass::order, "Escape, Enter", "End laying the route"}};
+        {Pass::order, "Escape, Enter", "End laying the route"},
+        {Pass::protect, "Tab, Shift+Tab", "The next field, the one before"},
+        {Pass::protect, "Shift+Down, Shift+Up", "Select the next field as well; let the last go"},
+        {Pass::protect, "O, R, L", "Open, read only, locked: for what is selected; to sweep with, where nothing is"},
+        {Pass::protect, "Space", "From open to read only to locked"},
+        {Pass::protect, "K", "Keep from removal, or not"},
+        {Pass::protect, "P", "Mark as a personal detail, or not"},
+        {Pass::protect, "Ctrl+A", "Select all fields"},
+        {Pass::protect, "Escape", "Put down what is in hand; then select nothing"}};
     return keys;
 }
 

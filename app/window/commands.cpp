@@ -37,6 +37,10 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
         {"writePdf", "Form", "Write a fillable PDF…", "Ctrl+Shift+P", [](W& w) { w.askExport(*targetFrom("pdf")); }},
         {"writePng", "Form", "Write a picture…", "", [](W& w) { w.askExport(*targetFrom("png")); }},
         {"", "Form", "", "", nullptr},
+        {"seal", "Form", "Seal, or take the seal off…", "Ctrl+Alt+S", [](W& w) { w.askSeal(); }},
+        {"shutSeal", "Form", "Shut the seal", "", [](W& w) { w.shutSeal(); },
+         [](const W& w) { return w.desk_->form().seal && !w.desk_->isShut(); }},
+        {"", "Form", "", "", nullptr},
         {"quit", "Form", "Quit", "Ctrl+Q", [](W& w) { w.close(); }},
 
         {"undo", "Edit", "Undo", "Ctrl+Z", [](W& w) { w.desk_->undo(); },

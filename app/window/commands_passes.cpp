@@ -3,6 +3,8 @@
 #include "app/passes/name_strip.h"
 #include "app/passes/order_layer.h"
 #include "app/passes/order_strip.h"
+#include "app/passes/protect_layer.h"
+#include "app/passes/protect_panel.h"
 #include "app/passes/rules_panel.h"
 #include "app/passes/rules_strip.h"
 #include "app/window/main_window_p.h"
@@ -11,13 +13,16 @@
 namespace brindel {
 
 bool MainWindow::editing(const MainWindow& w) {
-    return layingOut(w) || naming(w) || ordering(w) || ruling(w);
+    return layingOut(w) || naming(w) || ordering(w) || ruling(w) || protecting(w);
 }
 bool MainWindow::naming(const MainWindow& w) {
     return w.desk_->pass() == Pass::name;
 }
 bool MainWindow::ruling(const MainWindow& w) {
     return w.desk_->pass() == Pass::rules;
+}
+bool MainWindow::protecting(const MainWindow& w) {
+    return w.desk_->pass() == Pass::protect;
 }
 bool MainWindow::ordering(const MainWindow& w) {
     return w.desk_->pass() == Pass::order;
@@ -69,6 +74,27 @@ std::vector<MainWindow::Command> MainWindow::passCommands() {
          [](W& w) {
              w.setPass(Pass::rules);
              w.rulesPanel_->addRule();
+         }},
+        {"", "Edit", "", "", nullptr},
+        {"whoMayFill", "Edit", "Show who may fill what", "",
+         [](W& w) {
+             w.setPass(Pass::protect);
+             w.protectLayer_->setView(ProtectView::access);
+         }},
+        {"showLimits", "Edit", "Show what fields take", "",
+         [](W& w) {
+             w.setPass(Pass::protect);
+             w.protectLayer_->setView(ProtectView::limits);
+         }},
+        {"showPersonal", "Edit", "Show personal details", "",
+         [](W& w) {
+             w.setPass(Pass::protect);
+             w.protectLayer_->setView(ProtectView::personal);
+         }},
+        {"writeNotice", "Edit", "Write the notice on personal details", "",
+         [](W& w) {
+             w.setPass(Pass::protect);
+             w.protectPanel_->writeNotice();
          }},
     };
 }

@@ -16,7 +16,7 @@ const std::vector<PassRow>& passes() {
         {Pass::order, "order", "Order", "Sets where the Tab key goes, and which keys press which buttons.", true},
         {Pass::rules, "rules", "Rules", "Sets what is worked out, what shows when, and what buttons do.", true},
         {Pass::protect, "protect", "Protect", "Decides what fillers may touch, and seals the form with a password.",
-         false},
+         true},
         {Pass::tryOut, "try", "Try", "Fills the form in as a filler would.", true},
         {Pass::handOver, "hand-over", "Hand over", "Checks the form and writes what its receiver needs.", false},
         {Pass::replies, "replies", "Replies", "Gathers what was filled in, one row a reply.", false},
@@ -54,6 +54,7 @@ void Desk::keepTried(Reply tried) {
 
 bool Desk::edit(Form next, const QString& name, std::optional<Ids> select, const QString& run) {
     if (proposal_) decide(false);
+    if (!mayEdit()) return false;
     if (const Sentence wrong = tooLarge(next); !wrong.empty()) {
         say(Words::shown(wrong), true);
         return false;
@@ -81,7 +82,7 @@ void Desk::dropGone() {
 
 void Desk::undo() {
     if (proposal_) return decide(false);
-    if (!history_.canUndo()) return;
+    if (!history_.canUndo() || !mayEdit()) return;
     const QString name = QString::fromStdString(history_.undoName());
     history_.undo();
     names_.reset();
@@ -91,7 +92,7 @@ void Desk::undo() {
 }
 
 void Desk::redo() {
-    if (!history_.canRedo()) return;
+    if (!history_.canRedo() || !mayEdit()) return;
     const QString name = QString::fromStdString(history_.redoName());
     history_.redo();
     names_.reset();
@@ -181,7 +182,39 @@ void Desk::decide(bool take) {
     if (take) edit(proposal.form, proposal.name);
 }
 
-void Desk::open(Form form, const QString& path, const QString& readOnlyBecause) {
+bool Desk::mayEdit() {
+    if (isShut()) say(Words::tr("The form is sealed. Its password opens it for changes."), true);
+    return !isShut();
+}
+
+bool Desk::openSeal(SharedSealKey key) {
+    key_ = std::move(key);
+    keySalt_ = form().seal ? form().seal->salt : std::string();
+    const bool asSealed = !form().seal || digest_.empty() || isAsItWasSealed(form(), digest_, *key_);
+    emit fileChanged();
+    return asSealed;
+}
+
+void Desk::seal(const Sealing& sealing) {
+    key_ = sealing.key;
+    keySalt_ = sealing.form.seal->salt;
+    edit(sealing.form, Words::tr("Seal the form"));
+}
+
+void Desk::shut() {
+    key_ = nullptr;
+    keySalt_.clear();
+    emit fileChanged();
+}
+
+std::string Desk::textOf(const Form& form) const {
+    return form.seal && opens(*form.seal) ? sealedText(form, *key_) : formText(form);
+}
+
+void Desk::open(Form form, const QString& path, const QString& readOnlyBecause, std::string digest) {
+    key_ = nullptr;
+    keySalt_.clear();
+    digest_ = std::move(digest);
     history_ = History(form);
     names_.reset();
     savedForm_ = std::move(form);
@@ -214,6 +247,9 @@ void Desk::takeOver(const Desk& other) {
     path_ = other.path_;
     readOnlyBecause_ = other.readOnlyBecause_;
     savedAt_ = other.savedAt_;
+    key_ = other.key_;
+    keySalt_ = other.keySalt_;
+    digest_ = other.digest_;
     emit fileChanged();
     emit selectionChanged();
     emit formChanged();

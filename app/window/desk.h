@@ -11,6 +11,7 @@
 #include "core/edit/edits.h"
 #include "core/edit/history.h"
 #include "core/naming/names.h"
+#include "core/seal/seal.h"
 #include "core/session/form_session.h"
 #include "core/text/fonts.h"
 
@@ -114,15 +115,31 @@ class Desk : public QObject {
     void decide(bool take);
 
     /// A form from a file, or a new one where the path is empty.
-    void open(Form form, const QString& path, const QString& readOnlyBecause = {});
+    /// `digest` is what Opened says of a sealed form.
+    void open(Form form, const QString& path, const QString& readOnlyBecause = {}, std::string digest = {});
     QString path() const { return path_; }
     QString readOnlyBecause() const { return readOnlyBecause_; }
     /// The form is in a file now, as this version of it.
     void saved(const QString& path, int revision);
     const Form& savedForm() const { return savedForm_; }
+    /// What its file holds, where that is not what was opened: work that was left unsaved.
+    void setSavedForm(Form form) { savedForm_ = std::move(form); }
     QString savedAt() const { return savedAt_; }
     /// True when the form differs from its file (or is new and not empty).
     bool unsaved() const;
+
+    /// True for a sealed form whose password was not given yet: it can be filled, and nothing of it changes.
+    bool isShut() const { return form().seal && !opens(*form().seal); }
+    /// True for the seal whose password was given last.
+    bool opens(const Seal& seal) const { return key_ && keySalt_ == seal.salt; }
+    /// The password of the form's seal was given. False when the file was changed by hand since it was sealed.
+    bool openSeal(SharedSealKey key);
+    /// Seals the form, one step of undo; it stays open here until it is shut.
+    void seal(const Sealing& sealing);
+    /// Forgets the password: from now on the form can only be filled.
+    void shut();
+    /// The form as the text of its file, marked where it is sealed and open.
+    std::string textOf(const Form& form) const;
 
     /// Takes over all that lies on another desk: form, history, file, selection.
     void takeOver(const Desk& other);
@@ -168,6 +185,9 @@ class Desk : public QObject {
     Id surface_ = noControl;
     std::function<void(Id)> picked_;
     std::optional<Proposal> proposal_;
+    SharedSealKey key_;
+    std::string keySalt_, digest_;
+    bool mayEdit();
 };
 
 }  // namespace brindel

@@ -12,6 +12,9 @@
 #include "app/passes/order_layer.h"
 #include "app/passes/order_panel.h"
 #include "app/passes/order_strip.h"
+#include "app/passes/protect_layer.h"
+#include "app/passes/protect_panel.h"
+#include "app/passes/protect_strip.h"
 #include "app/passes/rules_layer.h"
 #include "app/passes/rules_panel.h"
 #include "app/passes/rules_strip.h"
@@ -124,12 +127,15 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     orderLayer_ = new OrderLayer(*desk_, this);
     rulesLayer_ = new RulesLayer(*desk_, this);
     rulesPanel_ = new RulesPanel(*desk_);
+    protectLayer_ = new ProtectLayer(*desk_, this);
+    protectPanel_ = new ProtectPanel(*desk_, *protectLayer_);
+    protectStrip_ = new ProtectStrip(*desk_, *protectLayer_);
     nameStrip_ = new NameStrip(*desk_);
     orderStrip_ = new OrderStrip(*desk_, *orderLayer_);
     rulesStrip_ = new RulesStrip(*desk_, *rulesPanel_);
     strips_ = new QStackedWidget(middle);
     strips_->setFixedHeight(56);
-    for (QWidget* strip : std::initializer_list<QWidget*>{strip_, nameStrip_, orderStrip_, rulesStrip_})
+    for (QWidget* strip : std::initializer_list<QWidget*>{strip_, nameStrip_, orderStrip_, rulesStrip_, protectStrip_})
         strips_->addWidget(strip);
     middle_ = new QStackedWidget(middle);
     sheetArea_ = new QScrollArea;
@@ -186,6 +192,7 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     right_->addWidget(namePanel_);
     right_->addWidget(orderPanel_);
     right_->addWidget(rulesPanel_);
+    right_->addWidget(protectPanel_);
     findingsPanel_ = new FindingsPanel(*desk_);
     right_->addWidget(findingsPanel_);
     connect(findingsPanel_, &FindingsPanel::closeAsked, this, [this] { showFindings(false); });
@@ -205,7 +212,13 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
         rulesPanel_->setFocus(Qt::OtherFocusReason);
         rulesPanel_->focusFirst();
     });
+    connect(protectStrip_, &ProtectStrip::sealAsked, this, &MainWindow::askSeal);
+    connect(protectPanel_, &ProtectPanel::sealAsked, this, &MainWindow::askSeal);
     connect(nameStrip_, &NameStrip::rightAsked, namePanel_, &NamePanel::putRight);
+    connect(protectLayer_, &ProtectLayer::changed, this, [this] {
+        sheet_->update();
+        refreshPassLine();
+    });
     connect(orderLayer_, &OrderLayer::changed, this, [this] {
         sheet_->update();
         refreshPassLine();
@@ -326,6 +339,11 @@ void MainWindow::refreshBar() {
 }
 
 void MainWindow::setPass(Pass pass) {
+    if (pass != Pass::tryOut && !openSeal()) return;
+    goToPass(pass);
+}
+
+void MainWindow::goToPass(Pass pass) {
     if (pass == desk_->pass()) return;
     const Pass from = desk_->pass();
     if (pass == Pass::tryOut) before_ = from;
@@ -346,14 +364,17 @@ void MainWindow::setPass(Pass pass) {
     }
     sheet_->setCanEdit(pass == Pass::layOut);
     orderLayer_->setLaying(false);
-    sheet_->setLayer(pass == Pass::name    ? static_cast<SheetLayer*>(nameLayer_)
-                     : pass == Pass::order ? static_cast<SheetLayer*>(orderLayer_)
-                     : pass == Pass::rules ? static_cast<SheetLayer*>(rulesLayer_)
-                                           : nullptr);
-    strips_->setCurrentWidget(pass == Pass::name    ? static_cast<QWidget*>(nameStrip_)
-                              : pass == Pass::order ? orderStrip_
-                              : pass == Pass::rules ? rulesStrip_
-                                                    : static_cast<QWidget*>(strip_));
+    protectLayer_->takeInHand(std::nullopt);
+    sheet_->setLayer(pass == Pass::name      ? static_cast<SheetLayer*>(nameLayer_)
+                     : pass == Pass::order   ? static_cast<SheetLayer*>(orderLayer_)
+                     : pass == Pass::rules   ? static_cast<SheetLayer*>(rulesLayer_)
+                     : pass == Pass::protect ? static_cast<SheetLayer*>(protectLayer_)
+                                             : nullptr);
+    strips_->setCurrentWidget(pass == Pass::name      ? static_cast<QWidget*>(nameStrip_)
+                              : pass == Pass::order   ? orderStrip_
+                              : pass == Pass::rules   ? rulesStrip_
+                              : pass == Pass::protect ? protectStrip_
+                                                      : static_cast<QWidget*>(strip_));
     jotLine_->setVisible(pass == Pass::layOut);
     passLine_->setFixedHeight(jotLine_->height());
     passLine_->setVisible(pass != Pass::layOut);
@@ -380,8 +401,18 @@ void MainWindow::refreshPassLine() {
         {Pass::rules, QT_TRANSLATE_NOOP(
                           "Words",
                           "Click a control to see what it does and what is done to it. A full line: a formula looks at "
-                          "it. A broken line: a rule acts on it.")}};
+                          "it. A broken line: a rule acts on it.")},
+        {Pass::protect, QT_TRANSLATE_NOOP("Words",
+                                          "Hatched: fillers cannot reach it. A full line: open, or locked where it is "
+                                          "hatched. A broken line: shown, but not changed by hand.")}};
     auto said = lines.find(pass);
+    if (pass == Pass::protect && protectLayer_->inHand())
+        return passLine_->setText(Words::tr(
+            "Press a field, or sweep over several; a frame by its edge stands for all in it. Escape puts it down."));
+    if (pass == Pass::protect && protectLayer_->view() == ProtectView::personal)
+        return passLine_->setText(
+            Words::tr("A full line: a personal detail, with what it is used for. A broken line with "
+                      "a question mark: it looks like one. P marks it."));
     const bool keys = pass == Pass::order && orderLayer_->showsKeys();
     passLine_->setText(keys ? Words::tr("Tab goes on to the next control; a letter typed there is its key, Backspace "
                                         "takes it away. A firm rim: set by hand. Struck out: it clashes.")
@@ -403,7 +434,7 @@ void MainWindow::askJotting() {
     if (!mayLeaveForm()) return;
     JottingDialog jotting(desk_->fonts(), this);
     if (jotting.exec() != QDialog::Accepted) return;
-    setPass(Pass::layOut);
+    goToPass(Pass::layOut);
     // New, so it is unsaved work: laid on an empty form as one step.
     desk_->open(brindel::newForm(jotting.form().root().kind), {});
     desk_->edit(jotting.form(), Words::tr("Jot the form"));

@@ -31,6 +31,9 @@ class RulesLayer;
 class RulesPanel;
 class RulesStrip;
 class Outline;
+class ProtectLayer;
+class ProtectPanel;
+class ProtectStrip;
 class Rail;
 class SelectionBar;
 class Sheet;
@@ -60,7 +63,14 @@ class MainWindow : public QMainWindow {
     /// Opens a file; says what is wrong in the status line and leaves the form as it was when it cannot.
     bool openFile(const QString& path);
     bool saveFile(const QString& path);
+    /// Goes to a pass; a sealed form asks for its password first, but for Try.
     void setPass(Pass pass);
+    /// Asks for the password of the form's seal where it is shut; true when it is open then.
+    bool openSeal();
+    /// Seals the form, or takes its seal off, which asks for the password.
+    void askSeal();
+    /// Forgets the password that was given.
+    void shutSeal();
     bool outlineShown() const;
     void showOutline(bool show);
     bool stylesShown() const { return stylesShown_; }
@@ -81,6 +91,9 @@ class MainWindow : public QMainWindow {
     RulesLayer& rulesLayer() { return *rulesLayer_; }
     RulesPanel& rulesPanel() { return *rulesPanel_; }
     RulesStrip& rulesStrip() { return *rulesStrip_; }
+    ProtectLayer& protectLayer() { return *protectLayer_; }
+    ProtectPanel& protectPanel() { return *protectPanel_; }
+    ProtectStrip& protectStrip() { return *protectStrip_; }
     /// Every key as Markdown, from the tables that the menus and the sheet are made of.
     QString keysPage() const;
     /// Goes on with work that was left unsaved. Its record goes only once this process keeps the same.
@@ -117,6 +130,7 @@ class MainWindow : public QMainWindow {
     static bool naming(const MainWindow& w);
     static bool ordering(const MainWindow& w);
     static bool ruling(const MainWindow& w);
+    static bool protecting(const MainWindow& w);
     static bool some(const MainWindow& w);
     static bool two(const MainWindow& w);
     static bool three(const MainWindow& w);
@@ -155,6 +169,8 @@ class MainWindow : public QMainWindow {
     void nextPanel();
     void refreshRight();
     void refreshPassLine();
+    void goToPass(Pass pass);
+    bool mayWriteOver(const QString& path);
 
     Desk* desk_;
     Rail* rail_;
@@ -169,6 +185,9 @@ class MainWindow : public QMainWindow {
     RulesLayer* rulesLayer_;
     RulesPanel* rulesPanel_;
     RulesStrip* rulesStrip_;
+    ProtectLayer* protectLayer_;
+    ProtectPanel* protectPanel_;
+    ProtectStrip* protectStrip_;
     Sheet* sheet_;
     QScrollArea* sheetArea_;
     Details* details_;

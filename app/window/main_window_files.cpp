@@ -1,6 +1,7 @@
 // The window's files: opening, saving, what was open lately, unsaved work, and what is written for others.
 #include <QtWidgets/QtWidgets>
 
+#include "app/passes/seal_dialog.h"
 #include "app/sheet/sheet.h"
 #include "app/window/main_window.h"
 #include "app/words.h"
@@ -22,8 +23,10 @@ bool MainWindow::openFile(const QString& path) {
         desk_->say(where + ": " + Words::shown(p.sentence), true);
         return false;
     }
-    setPass(Pass::layOut);
-    desk_->open(opened->form, path, Words::shown(opened->readOnlyBecause));
+    goToPass(Pass::layOut);
+    desk_->open(opened->form, path, Words::shown(opened->readOnlyBecause), opened->digest);
+    // A sealed form is there to be filled.
+    if (desk_->isShut()) goToPass(Pass::tryOut);
     if (!opened->readOnlyBecause.empty()) desk_->say(Words::shown(opened->readOnlyBecause));
     remember(path);
     zoomByHand_ = false;
@@ -34,7 +37,8 @@ bool MainWindow::openFile(const QString& path) {
 bool MainWindow::saveFile(const QString& path) {
     // Others may hold what was saved before: what differs from it is another version.
     const Form form = desk_->path().isEmpty() ? desk_->form() : nextVersion(desk_->form(), desk_->savedForm());
-    auto written = saveForm(form, fromQt(path));
+    if (!mayWriteOver(path)) return false;
+    auto written = writeWhole(fromQt(path), desk_->textOf(form));
     if (!written) {
         desk_->say(QFileInfo(path).fileName() + ": " + Words::shown(written.error().sentence), true);
         QMessageBox::warning(this, Words::tr("Not saved"),
@@ -46,6 +50,61 @@ bool MainWindow::saveFile(const QString& path) {
     forget(keepsakeFolder(), int(QCoreApplication::applicationPid()));
     remember(path);
     return true;
+}
+
+bool MainWindow::mayWriteOver(const QString& path) {
+    const auto there = openForm(fromQt(path));
+    if (!there || !there->form.seal || desk_->opens(*there->form.seal)) return true;
+    // Nothing that was shut has changed: it is written as it was.
+    if (desk_->isShut() && sameContent(there->form, desk_->form())) return true;
+    if (sealState(there->form) == SealState::damaged) return true;
+    SealAsk ask(
+        there->form,
+        Words::tr("%1 is sealed. Writing another form over it needs its password.").arg(QFileInfo(path).fileName()),
+        this);
+    return ask.exec() == QDialog::Accepted;
+}
+
+bool MainWindow::openSeal() {
+    if (!desk_->isShut()) return true;
+    if (sealState(desk_->form()) == SealState::damaged) {
+        desk_->say(Words::tr("The seal of this form is damaged, and no password opens it. It can be filled."), true);
+        return false;
+    }
+    SealAsk ask(desk_->form(), Words::tr("Anybody may fill it. Changing it needs its password."), this);
+    if (ask.exec() != QDialog::Accepted) return false;
+    if (!desk_->openSeal(ask.key()))
+        QMessageBox::warning(this, Words::tr("Changed by hand"),
+                             Words::tr("This form was changed since it was sealed, by somebody who did not have the "
+                                       "password. Look through it before you hand it on."));
+    return true;
+}
+
+void MainWindow::askSeal() {
+    if (!openSeal()) return;
+    const Form& form = desk_->form();
+    if (!form.seal) {
+        SealDialog dialog(form, this);
+        if (dialog.exec() != QDialog::Accepted) return;
+        desk_->seal(dialog.sealing());
+        return desk_->say(Words::tr("Sealed. It stays open here until you close it or choose Form, Shut the seal."));
+    }
+    if (sealState(form) == SealState::whole) {
+        SealAsk ask(form, Words::tr("Without its seal anybody can change the form. Taking it off needs the password."),
+                    this);
+        if (ask.exec() != QDialog::Accepted) return;
+    }
+    desk_->edit(unsealed(form), Words::tr("Take the seal off"));
+    desk_->say(Words::tr("The seal is off. It is gone from the file once the form is saved."));
+}
+
+void MainWindow::shutSeal() {
+    if (!desk_->form().seal) return desk_->say(Words::tr("The form is not sealed."), true);
+    // What is not saved would be lost to whoever does not have the password.
+    if (desk_->unsaved() && !askSave()) return;
+    goToPass(Pass::tryOut);
+    desk_->shut();
+    desk_->say(Words::tr("Shut: it can be filled, and needs its password to be changed."));
 }
 
 void MainWindow::remember(const QString& path) {
@@ -82,7 +141,7 @@ bool MainWindow::mayLeaveForm() {
 
 void MainWindow::newForm(Kind kind) {
     if (!mayLeaveForm()) return;
-    setPass(Pass::layOut);
+    goToPass(Pass::layOut);
     desk_->open(brindel::newForm(kind), {});
     zoomByHand_ = false;
     zoomToFit();
@@ -149,7 +208,15 @@ void MainWindow::takeUp(const Keepsake& kept) {
     auto file = kept.path.empty() ? Result<Opened>(tl::unexpected(Problem{})) : openForm(kept.path);
     desk_->open(file ? file->form : brindel::newForm(kept.form.root().kind), toQt(kept.path),
                 toQt(kept.readOnlyBecause));
-    desk_->edit(kept.form, Words::tr("Take up unsaved work"));
+    // Unsaved work on a sealed form lies there as it was kept, and needs the password as well.
+    if (kept.form.seal) {
+        goToPass(Pass::layOut);
+        desk_->open(kept.form, toQt(kept.path), toQt(kept.readOnlyBecause));
+        desk_->setSavedForm(file ? file->form : brindel::newForm(kept.form.root().kind));
+        goToPass(Pass::tryOut);
+    } else {
+        desk_->edit(kept.form, Words::tr("Take up unsaved work"));
+    }
     // A record that bears this process's number is the one that it keeps now.
     const QString own = QString("unsaved-%1.json").arg(QCoreApplication::applicationPid());
     if (autosave() && QFileInfo(toQt(kept.record)).fileName() != own) QFile::remove(toQt(kept.record));

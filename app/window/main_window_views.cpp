@@ -7,6 +7,7 @@
 #include "app/findings/findings_panel.h"
 #include "app/outline/outline.h"
 #include "app/passes/name_strip.h"
+#include "app/passes/protect_panel.h"
 #include "app/passes/rules_strip.h"
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
@@ -56,16 +57,18 @@ void MainWindow::refreshRight() {
         const int wide = std::max(panelWidth_, width() >= 1200 ? 330 : 290);
         return right_->setFixedWidth(std::min(wide, std::max(268, width() - 640)));
     }
-    right_->setCurrentIndex(pass == Pass::layOut   ? (stylesShown_ ? 3 : 0)
-                            : pass == Pass::tryOut ? 1
-                            : pass == Pass::name   ? 4
-                            : pass == Pass::order  ? 5
-                            : pass == Pass::rules  ? 6
-                                                   : 2);
+    right_->setCurrentIndex(pass == Pass::layOut    ? (stylesShown_ ? 3 : 0)
+                            : pass == Pass::tryOut  ? 1
+                            : pass == Pass::name    ? 4
+                            : pass == Pass::order   ? 5
+                            : pass == Pass::rules   ? 6
+                            : pass == Pass::protect ? right_->indexOf(protectPanel_)
+                                                    : 2);
     // The list of names needs more room than the details; a small window gives it less.
-    const int wanted = std::max(panelWidth_, pass == Pass::name    ? (width() >= 1200 ? 420 : 330)
-                                             : pass == Pass::rules ? (width() >= 1200 ? 350 : 300)
-                                                                   : 0);
+    const int wanted = std::max(panelWidth_, pass == Pass::name      ? (width() >= 1200 ? 420 : 330)
+                                             : pass == Pass::rules   ? (width() >= 1200 ? 350 : 300)
+                                             : pass == Pass::protect ? (width() >= 1200 ? 290 : 268)
+                                                                     : 0);
     // However wide the panel was made, the sheet keeps room for a form.
     right_->setFixedWidth(std::min(wanted, std::max(268, width() - 640)));
     if (right_->currentWidget() == styles_) styles_->choose(styles_->chosen());
