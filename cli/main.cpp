@@ -124,13 +124,13 @@ int putForm(const Form& form, const string& target, const SharedSealKey& key, co
 /// Reads a form, and goes on with it, with where to write it (back where no `out` is given) and with the key of its
 /// seal: a form that only a newer version may write stays as it is, a sealed one needs its password.
 template <class Edit>
-int editForm(const string& path, const string& out, const SealPassword& password, Edit edit) {
+int editForm(const string& path, const string& out, const SealPassword& password, Edit edit, bool writes = true) {
     auto opened = openForm(path);
     if (!opened) return problem(path, opened.error(), opened.error().place.empty() ? noFile : notInOrder);
     if (out.empty() && !opened->readOnlyBecause.empty())
         return problem(path, {"", opened->readOnlyBecause}, notInOrder);
     int status = done;
-    const SharedSealKey key = password.keyOf(path, opened->form, status);
+    const SharedSealKey key = writes ? password.keyOf(path, opened->form, status) : nullptr;
     if (status != done) return status;
     if (key && !isAsItWasSealed(opened->form, opened->digest, *key))
         std::cerr << path << ": The form was changed by hand since it was sealed.\n";
@@ -327,7 +327,8 @@ int main(int argc, char** argv) {
                     return put(lines, "-");
                 }
                 return putForm(out.empty() ? nextVersion(renamed, form) : renamed, target, key, sealPassword);
-            });
+            },
+            !dryRun);
     if (*order)
         return editForm(
             source, out, sealPassword, [&](const Form& form, const string& target, const SharedSealKey& key) {

@@ -1,5 +1,7 @@
 #include <sys/wait.h>
 
+#include "core/file/form_file.h"
+#include "core/seal/seal.h"
 #include "tests/support.h"
 
 using namespace brindel::test;
@@ -201,4 +203,42 @@ TEST(Cli, ShowTellsWhatAFormDoesByItself) {
               std::string::npos)
         << told.out;
     EXPECT_NE(told.out.find("When the form is about to close, if COUNTA"), std::string::npos) << told.out;
+}
+
+TEST(CommandLine, ASealedFormIsChangedByItsPasswordAlone) {
+    Folder folder;
+    const brindel::Form form = demo("slip-inspection");
+    const auto sealing = brindel::sealed(form, "gangway and groyne");
+    write(folder.file("x.brindel"), brindel::sealedText(sealing->form, *sealing->key));
+    write(folder.file("word.txt"), "gangway and groyne\n");
+    write(folder.file("wrong.txt"), "gangway\n");
+    const std::string before = textOf(folder.file("x.brindel"));
+    // Filling and handing over need no password.
+    EXPECT_EQ(run(folder, "export x.brindel --to pdf -o x.pdf").status, 0);
+    EXPECT_EQ(run(folder, "check x.brindel").status, 0);
+    EXPECT_EQ(run(folder, "name x.brindel --scheme plainWords --dry-run").status, 0);
+    for (const char* call : {"name x.brindel --scheme plainWords", "order x.brindel --by reading",
+                             "check x.brindel --mend all", "name x.brindel --scheme plainWords -o y.brindel"}) {
+        Ended none = run(folder, call), wrong = run(folder, std::string(call) + " --seal-password-file wrong.txt");
+        EXPECT_EQ(none.status, 1) << call;
+        EXPECT_NE(none.errors.find("--seal-password-file"), std::string::npos) << none.errors;
+        EXPECT_EQ(wrong.errors, "x.brindel: This is not the password of this form.\n");
+        EXPECT_EQ(textOf(folder.file("x.brindel")), before) << call;
+    }
+    EXPECT_EQ(run(folder, "name x.brindel --scheme plainWords --seal-password-file nothing.txt").status, 3);
+    // Another form is not written over it either.
+    write(folder.file("a.jot"), "A: text 9\n");
+    EXPECT_EQ(run(folder, "new a.jot -o x.brindel").status, 1);
+    EXPECT_EQ(textOf(folder.file("x.brindel")), before);
+    const Ended changed = run(folder, "name x.brindel --scheme plainWords --seal-password-file word.txt");
+    EXPECT_EQ(changed.status, 0) << changed.errors;
+    const auto opened = brindel::openForm(folder.file("x.brindel"));
+    EXPECT_TRUE(brindel::isAsItWasSealed(opened->form, opened->digest, *sealing->key));
+    EXPECT_EQ(opened->form.revision, form.revision + 1);
+    // An edit by hand is said to whoever has the password.
+    std::string text = textOf(folder.file("x.brindel"));
+    write(folder.file("x.brindel"), text.replace(text.find("\"title\": \""), 10, "\"title\": \"Z"));
+    EXPECT_EQ(run(folder, "order x.brindel --by reading --seal-password-file word.txt").errors,
+              "x.brindel: The form was changed by hand since it was sealed.\n");
+    EXPECT_EQ(run(folder, "new a.jot -o x.brindel --seal-password-file word.txt").status, 0);
 }
