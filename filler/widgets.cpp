@@ -134,6 +134,33 @@ QWidget* makeDate(const Control& c, const Making& m, QWidget* parent) {
     return box;
 }
 
+/// Keeps a combo box at its answer, which can be selected and copied: no list opens, no key and no wheel changes it.
+class StandsStill : public QObject {
+  public:
+    explicit StandsStill(QComboBox* box) : QObject(box) {
+        box->setEditable(true);
+        box->setCompleter(nullptr);
+        box->lineEdit()->setReadOnly(true);
+        box->installEventFilter(this);
+    }
+    bool eventFilter(QObject*, QEvent* event) override {
+        return event->type() == QEvent::MouseButtonPress || event->type() == QEvent::MouseButtonDblClick ||
+               event->type() == QEvent::Wheel || event->type() == QEvent::KeyPress;
+    }
+};
+
+/// What is locked can be seen, and not reached: not by Tab, by the pointer, by an access key, by pasting or dropping.
+void lockAway(QWidget* widget) {
+    widget->setAttribute(Qt::WA_TransparentForMouseEvents);
+    QWidgetList all = widget->findChildren<QWidget*>();
+    all << widget;
+    for (QWidget* one : all) {
+        one->setFocusPolicy(Qt::NoFocus);
+        one->setContextMenuPolicy(Qt::NoContextMenu);
+        one->setAcceptDrops(false);
+    }
+}
+
 QWidget* makeCombo(const Control& c, const Making& m, QWidget* parent) {
     QComboBox* box = onPaper(m) ? new PaperCombo(parent) : new QComboBox(parent);
     for (const Choice& choice : c.choices()) box->addItem(toQt(choice.text));
@@ -150,7 +177,7 @@ QWidget* makeCombo(const Control& c, const Making& m, QWidget* parent) {
         box->setPlaceholderText(prompt);
     box->setCurrentIndex(-1);
     box->setMaxVisibleItems(14);
-    if (readOnly(c)) box->setEnabled(false);
+    if (readOnly(c)) new StandsStill(box);
     return box;
 }
 
@@ -332,6 +359,7 @@ QWidget* makeWidget(const Control& control, const Making& making, QWidget* paren
         if (kind == control.kind)
             if (QWidget* widget = make(control, making, parent)) {
                 dress(widget, control, making);
+                if (isFilled(control) && control.as<Access>() == Access::locked) lockAway(widget);
                 if (making.form.index()->rightToLeft()) widget->setLayoutDirection(Qt::RightToLeft);
                 return widget;
             }

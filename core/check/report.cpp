@@ -58,7 +58,21 @@ string findingsText(const Form& form, const Findings& findings) {
 string checksPage() {
     string page =
         "# Findings\n\nWhat `brindel-cli check` looks for, and what its mends do. This page is written by `brindel-cli "
-        "checks`.\n";
+        "checks`.\n\n"
+        "*must*: the form fails its fillers or its receiver. *should*: it can be done better. *know*: good to know. A "
+        "finding that stays as it is gets a reason, kept in the file under `silenced`; it is back when its controls "
+        "change in what it speaks of.\n\n"
+        "`brindel-cli check FORM --json` writes `{\"form\": NAME, \"findings\": [...]}`, a finding being\n\n"
+        "| Key | |\n|---|---|\n"
+        "| `check` | one of the keys below; what a key means never changes |\n"
+        "| `family` | the title it stands under below, in small letters |\n"
+        "| `gravity` | `must`, `should` or `know` |\n"
+        "| `controls` | names (an id such as `c17` where there is none; the form's own name for the form), the first "
+        "above all |\n"
+        "| `sentence` | what is the matter, in English |\n"
+        "| `mend` | `true` where `--mend` puts it right |\n"
+        "| `silenced` | the reason why it stays, or `null` |\n\n"
+        "The exit is 1 when a *must* is open that is not silenced.\n";
     std::optional<CheckFamily> family;
     for (const CheckRow& check : allChecks()) {
         if (family != check.family) {

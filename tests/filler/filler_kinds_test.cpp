@@ -172,3 +172,59 @@ TEST(FillerKinds, WhatHoldsToTheEdgesFollowsTheWindow) {
     setWindowBehaviour(fixed, demo("lift-out-booking"));
     EXPECT_EQ(fixed.minimumSize(), fixed.maximumSize());
 }
+
+TEST(FillerKinds, WhatIsLockedIsNotReachedAndWhatIsReadOnlyIsCopied) {
+    for (Kind kind : {Kind::dialog, Kind::document}) {
+        Form form = jotted(
+            "Boat: text 20 @txtBoat\nBerth: text 20 @txtBerth\nHull: combo [GRP, Steel] @cboHull\nNote: text 20x3 "
+            "@txtNote\nPaid: check @chkPaid\nLast: text 20 @txtLast\n",
+            kind);
+        for (const char* name : {"txtBerth", "cboHull"})
+            form = withProperty(form, {named(form, name).id}, Prop::access, std::string("readOnly"));
+        for (const char* name : {"txtNote", "chkPaid"})
+            form = withProperty(form, {named(form, name).id}, Prop::access, std::string("locked"));
+        form = withProperty(form, {named(form, "txtBerth").id}, Prop::defaultText, std::string("B 12"));
+        form = withProperty(form, {named(form, "cboHull").id}, Prop::defaultText, std::string("Steel"));
+        form = withProperty(form, {named(form, "txtNote").id}, Prop::defaultText, std::string("office"));
+        form =
+            withProperty(form, {form.index()->labelOf(named(form, "txtNote").id)}, Prop::accessKey, std::string("n"));
+        FillerHands f(form);
+        auto* hull = f.widget<QComboBox>("cboHull");
+        auto* note = f.widget<QPlainTextEdit>("txtNote");
+        auto* berth = f.widget<QLineEdit>("txtBerth");
+        ASSERT_TRUE(hull && note && berth);
+        // Read only: the cursor goes in, the text is copied, nothing changes.
+        berth->setFocus();
+        berth->selectAll();
+        QTest::keyClick(berth, Qt::Key_C, Qt::ControlModifier);
+        EXPECT_EQ(QGuiApplication::clipboard()->text(), "B 12");
+        QTest::keyClicks(berth, "xyz");
+        EXPECT_EQ(berth->text(), "B 12");
+        ASSERT_TRUE(hull->lineEdit());
+        EXPECT_EQ(hull->lineEdit()->text(), "Steel");
+        QTest::mouseClick(hull, Qt::LeftButton, {}, QPoint(hull->width() - 4, hull->height() / 2));
+        EXPECT_FALSE(hull->view()->isVisible());
+        hull->lineEdit()->setFocus();
+        QTest::keyClick(hull->lineEdit(), Qt::Key_Up);
+        QTest::keyClicks(hull->lineEdit(), "G");
+        EXPECT_EQ(hull->lineEdit()->text(), "Steel");
+        hull->lineEdit()->selectAll();
+        QTest::keyClick(hull->lineEdit(), Qt::Key_C, Qt::ControlModifier);
+        EXPECT_EQ(QGuiApplication::clipboard()->text(), "Steel");
+        // Locked: not by the pointer, by Tab, by its access key or by pasting.
+        berth->setFocus();
+        QTest::mouseClick(note->window(), Qt::LeftButton, {}, note->mapTo(note->window(), note->rect().center()));
+        EXPECT_FALSE(note->hasFocus() || note->viewport()->hasFocus());
+        QTest::keyClick(note->window(), Qt::Key_N, Qt::AltModifier);
+        EXPECT_FALSE(note->hasFocus());
+        f.widget<QLineEdit>("txtBoat")->setFocus();
+        for (int i = 0; i < 8; ++i) {
+            QTest::keyClick(QApplication::focusWidget(), Qt::Key_Tab);
+            EXPECT_NE(QApplication::focusWidget(), note);
+            EXPECT_NE(QApplication::focusWidget(), f.widget<QAbstractButton>("chkPaid"));
+        }
+        QTest::keyClick(note, Qt::Key_V, Qt::ControlModifier);
+        EXPECT_EQ(note->toPlainText(), "office");
+        EXPECT_EQ(f.session.answer(f.at("txtNote").id), Answer(std::string("office")));
+    }
+}
