@@ -159,10 +159,23 @@ void undoMemory(benchmark::State& state) {
 }
 BENCHMARK(undoMemory)->Arg(200)->Arg(2000)->Unit(benchmark::kMillisecond);
 
+/// A form as people have them, laid out: so many controls, most of them fields with their labels.
+Form laidOutFormOf(int controls) {
+    static const char* const rows[] = {
+        ": text 20", ": number 2..25 .1 m", ": date >= today", ": combo [GRP, Steel, Timber]", ": text 12 upper",
+        ": time",    ": text 30 !"};
+    std::string jotting = "# Survey\n";
+    for (int i = 0; i < controls / 2; ++i) {
+        if (i % 40 == 0) jotting += "### Part " + std::to_string(i / 40) + "\n";
+        jotting += "Question " + std::to_string(i) + rows[i % 7] + (i % 2 ? "\n" : "; ");
+    }
+    return laidOut(readJotting(jotting).value(), newForm(Kind::dialog), fonts());
+}
+
 /// All checks over a form of fields with labels.
 void allChecksOver(benchmark::State& state) {
     const FontBook book;
-    const Form form = labelledFormOf(int(state.range(0)) / 2);
+    const Form form = laidOutFormOf(int(state.range(0)));
     std::size_t found = 0;
     for (auto _ : state) {
         Form fresh = withProperty(form, {rootId}, Prop::note, std::to_string(++found));
@@ -170,6 +183,38 @@ void allChecksOver(benchmark::State& state) {
     }
 }
 BENCHMARK(allChecksOver)->Arg(1000)->Arg(2000)->Unit(benchmark::kMillisecond);
+
+/// The same after one edit: a field that was moved, or a label that was reworded.
+void checksAfterOneEdit(benchmark::State& state, Form (*edit)(const Form&, Id, int)) {
+    const FontBook book;
+    Form form = laidOutFormOf(int(state.range(0)));
+    const Ids all = allIds(form);
+    Looked looked;
+    findingsAfter(form, book, looked);
+    int number = 0;
+    for (auto _ : state) {
+        ++number;
+        form = edit(form, all[std::size_t(number) * 37 % all.size()], number);
+        benchmark::DoNotOptimize(findingsAfter(form, book, looked));
+    }
+}
+BENCHMARK_CAPTURE(checksAfterOneEdit, moved,
+                  [](const Form& form, Id id, int n) { return shifted(form, {id}, n % 2 ? 3 : -3, 0); })
+    ->Arg(1000)
+    ->Arg(2000)
+    ->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(checksAfterOneEdit, limited,
+                  [](const Form& form, Id id, int n) {
+                      return withProperty(form, {id}, Prop::maxLength, double(n % 20 + 1));
+                  })
+    ->Arg(2000)
+    ->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(checksAfterOneEdit, reworded,
+                  [](const Form& form, Id id, int n) {
+                      return withProperty(form, {id}, Prop::text, "Berth " + std::to_string(n));
+                  })
+    ->Arg(2000)
+    ->Unit(benchmark::kMillisecond);
 
 }  // namespace
 

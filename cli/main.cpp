@@ -1,6 +1,7 @@
 // brindel-cli: everything that needs no window. Exit status: 0 done; 1 the form or the values are not in order; 2 the
 // call is wrong; 3 a file cannot be read or written.
 #include <fmt/format.h>
+#include <sys/resource.h>
 
 #include <CLI/CLI.hpp>
 #include <cstdio>
@@ -83,6 +84,8 @@ struct SealPassword {
 
     /// The first line of the file. A problem where there is none.
     Result<Secret> read() const {
+        const rlimit none{0, 0};
+        setrlimit(RLIMIT_CORE, &none);  // no core file holds it, whatever fails
         auto text = readWhole(file, 64u << 10);
         if (!text) return tl::unexpected(text.error());
         if (text->starts_with("\xEF\xBB\xBF")) text->erase(0, 3);

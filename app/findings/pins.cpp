@@ -25,7 +25,9 @@ void eachPin(const Sheet& sheet, const Desk& desk, Visit visit) {
         if (!c || !isInView(desk.form(), id, desk.turned())) continue;
         const QRectF place = sheet.placeOf(id);
         // At the corner where writing ends, half over the edge; a page's pin is at its top.
-        const QPointF at(place.right() - 2, place.top() + (c->is().turned ? 8 : 1));
+        // Wording is not covered by its own pin: it stands before it.
+        const QPointF at = c->is().speaks ? QPointF(place.left() - 9, place.center().y())
+                                          : QPointF(place.right() - 2, place.top() + (c->is().turned ? 8 : 1));
         visit(id, QRectF(at.x() - pinSide / 2, at.y() - pinSide / 2, pinSide, pinSide), gravity);
     }
 }

@@ -37,6 +37,7 @@ void FindingsWatch::mendAll(const Form& form) {
 }
 
 void FindingsWatch::work() {
+    Looked looked;  // of this thread: what an edit cannot have changed is not looked at again
     while (true) {
         Task task;
         std::stop_token stop;
@@ -49,7 +50,7 @@ void FindingsWatch::work() {
             stop_ = std::stop_source();
             stop = stop_.get_token();
         }
-        Findings found = findingsIn(task.form, *fonts_, stop);
+        Findings found = findingsAfter(task.form, *fonts_, looked, stop);
         if (task.mends && !stop.stop_requested()) {
             const Form after = brindel::allMended(task.form, *fonts_);
             const auto open = [](const Findings& all) { return std::ranges::count_if(all, isOpen); };

@@ -409,6 +409,9 @@ void MainWindow::refreshPassLine() {
     if (pass == Pass::protect && protectLayer_->inHand())
         return passLine_->setText(Words::tr(
             "Press a field, or sweep over several; a frame by its edge stands for all in it. Escape puts it down."));
+    if (pass == Pass::protect && protectLayer_->view() == ProtectView::limits)
+        return passLine_->setText(Words::tr("What each field takes. “Anything” can be limited in the details of Lay out "
+                                            "(Ctrl+1); what Standing open says is put right with a press."));
     if (pass == Pass::protect && protectLayer_->view() == ProtectView::personal)
         return passLine_->setText(
             Words::tr("A full line: a personal detail, with what it is used for. A broken line with "

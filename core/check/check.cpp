@@ -47,14 +47,19 @@ Form mendedWithCare(const Form& form, const Findings& found, const FontBook& fon
 
 const std::vector<Lettered>& Checked::lettered() const {
     if (lettered_.empty())
-        checks::eachControl(form, [&](const Control& c) {
+        checks::eachControl(*this, [&](const Control& c) {
             if (c.is().wording || c.is().filled() || c.is().speaks) lettered_.push_back({&c, lookOf(form, c)});
         });
     return lettered_;
 }
 
 const Ids& Checked::cut() const {
-    if (!cut_) cut_ = cutOff(form, fonts);
+    if (!cut_) {
+        cut_.emplace();
+        checks::eachControl(*this, [&](const Control& c) {
+            if (isCutOff(form, c, fonts)) cut_->push_back(c.id);
+        });
+    }
     return *cut_;
 }
 
@@ -86,19 +91,8 @@ std::string_view gravityKey(Gravity gravity) {
 }
 
 Findings findingsIn(const Form& form, const FontBook& fonts, const std::stop_token& stop) {
-    Findings all;
-    const Checked checked{form, fonts};
-    for (const CheckRow& check : allChecks()) {
-        if (stop.stop_requested()) break;
-        const std::size_t before = all.size();
-        check.find(checked, all);
-        for (std::size_t i = before; i < all.size(); ++i) {
-            all[i].check = &check;
-            all[i].silenced = silenceOf(form, all[i]);
-        }
-    }
-    std::ranges::stable_sort(all, {}, [](const Finding& f) { return f.check->gravity; });
-    return all;
+    Looked nothing;
+    return findingsAfter(form, fonts, nothing, stop);
 }
 
 bool isOpen(const Finding& finding) {

@@ -24,6 +24,7 @@ struct Finding {
     Sentence sentence;  // what is the matter, without where
     std::optional<std::string> silenced = {};  // why the designer leaves it as it is; nothing while it is open
 };
+using Findings = std::vector<Finding>;
 /// What several checks look at, worked out once.
 struct Lettered {
     const Control* control = nullptr;
@@ -33,6 +34,11 @@ struct Lettered {
 struct Checked {
     const Form& form;
     const FontBook& fonts;
+    /// Where only a part is looked at again: these controls, in the order of the form, and these containers.
+    const Ids* only = nullptr;
+    const Ids* holders = nullptr;
+    /// What the check found before, of the whole.
+    const Findings* before = nullptr;
     /// All that shows letters, with its look, in the order of the form.
     const std::vector<Lettered>& lettered() const;
     /// What is cut off, in the order of the form.
@@ -40,7 +46,6 @@ struct Checked {
     mutable std::vector<Lettered> lettered_ = {};
     mutable std::optional<Ids> cut_ = {};
 };
-using Findings = std::vector<Finding>;
 
 /// One of two or three ways to put something right, where which is right is for a person to say.
 struct Way {
@@ -70,6 +75,14 @@ std::string_view gravityKey(Gravity gravity);
 /// Everything that all checks find, the gravest first, then in the order of the table and of the form; what is silenced
 /// among it. Stops early, with what it has, when it is told to.
 Findings findingsIn(const Form& form, const FontBook& fonts, const std::stop_token& stop = {});
+/// A form with all that was found in it, check by check: what an edit cannot have changed is not looked at again.
+struct Looked {
+    Form form;
+    std::vector<Findings> found;  // a list a check, in the order of the table
+};
+/// The same as findingsIn, where `before` is what was found last, and is brought up to this form. After a stop `before`
+/// is empty, and the next look is one at everything.
+Findings findingsAfter(const Form& form, const FontBook& fonts, Looked& before, const std::stop_token& stop = {});
 /// True for a finding that stands between the form and its hand-over: open, and more than good to know.
 bool isOpen(const Finding& finding);
 /// The form with a finding put right; as it was where it has no mend or cannot be.

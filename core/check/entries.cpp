@@ -24,7 +24,7 @@ bool offersTyped(const Control& c) {
 }
 
 void noChoices(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (!isFilled(c) || !has(c.kind, Prop::choices) || c.yes(Prop::otherAnswers)) return;
         const bool worked = c.formulas.find(Prop::runTo) || c.formulas.find(Prop::runFrom);
         const bool none =
@@ -43,7 +43,7 @@ Form answerable(const Checked& in, const Finding& f) {
 }
 
 void choiceTwice(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (!isFilled(c) || !offersTyped(c) || withoutDoubles(c.choices()).size() == c.choices().size()) return;
         found.push_back({nullptr, {c.id}, said("A choice is there twice.")});
     });
@@ -75,7 +75,7 @@ bool upsideDown(const Control& c, Prop from, Prop to) {
     return days && first && last && *first > *last;
 }
 void rangeUpsideDown(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         for (const auto& [from, to] : ranges)
             if (isFilled(c) && upsideDown(c, from, to))
                 found.push_back(
@@ -98,7 +98,7 @@ Sentence lettersMisfit(const Control& c) {
     return has(c.kind, Prop::timePattern) ? timePatternMisfit(c.text(Prop::timePattern)) : Sentence();
 }
 void wrongLetters(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (Sentence wrong = lettersMisfit(c); !wrong.empty()) found.push_back({nullptr, {c.id}, std::move(wrong)});
     });
 }
@@ -124,7 +124,7 @@ bool startRefused(const Form& form, const Control& c) {
     return !limitBroken(field, startingEntry(field)).empty();
 }
 void startNotAllowed(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::defaultText) && startRefused(in.form, c))
             found.push_back(
                 {nullptr, {c.id}, said("It starts as “{}”, which it does not take.", c.text(Prop::defaultText))});
@@ -135,14 +135,14 @@ Form startless(const Checked& in, const Finding& f) {
 }
 
 void loneRadio(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (c.is().answers == AnswerType::question && in.form.index()->questionOf(c.id).size() == 1)
             found.push_back({nullptr, {c.id}, said("There is no other button to choose instead.")});
     });
 }
 
 void longList(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (isFilled(c) && has(c.kind, Prop::filters) && !c.yes(Prop::filters) && offersTyped(c) &&
             c.choices().size() > readAtOnce)
             found.push_back(
@@ -162,7 +162,7 @@ bool asksToChoose(const string& text) {
     return onlySigns || (words.size() <= 5 && saysAny(words, asks));
 }
 void promptAsChoice(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (isFilled(c) && has(c.kind, Prop::prompt) && offersTyped(c) && !c.choices().empty() &&
             asksToChoose(c.choices().front().text))
             found.push_back(
@@ -186,15 +186,15 @@ bool showsAll(const Control& c) {
     return c.as<TooMuch>() == TooMuch::shrink || c.as<TooMuch>() == TooMuch::grow;
 }
 template <class Visit>
-void eachTypedOnPaper(const Form& form, Visit visit) {
-    if (form.isDialog()) return;
-    eachControl(form, [&](const Control& c) {
+void eachTypedOnPaper(const Checked& in, Visit visit) {
+    if (in.form.isDialog()) return;
+    eachControl(in, [&](const Control& c) {
         if (c.is().answers == AnswerType::text && isFilled(c) && !showsAll(c) && c.text(Prop::workedOut).empty())
             visit(c);
     });
 }
 void moreThanRoom(const Checked& in, Findings& found) {
-    eachTypedOnPaper(in.form, [&](const Control& c) {
+    eachTypedOnPaper(in, [&](const Control& c) {
         const double limit = c.number(Prop::maxLength);
         const auto room = limit > 0 ? roomOf(in.form, c, in.fonts) : std::nullopt;
         if (room && limit > double(room->letters * room->lines))
@@ -205,7 +205,7 @@ void moreThanRoom(const Checked& in, Findings& found) {
     });
 }
 void noLimit(const Checked& in, Findings& found) {
-    eachTypedOnPaper(in.form, [&](const Control& c) {
+    eachTypedOnPaper(in, [&](const Control& c) {
         if (c.number(Prop::maxLength) <= 0)
             found.push_back({nullptr, {c.id}, said("It takes more than there is room for.")});
     });
@@ -221,7 +221,7 @@ Form limited(const Checked& in, const Finding& f) {
 }
 
 void noRange(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         auto bound = [&](Prop p) { return c.maybeNumber(p) || c.formulas.find(p); };
         if (c.is().answers == AnswerType::number && !bound(Prop::least) && !bound(Prop::most) &&
             c.text(Prop::workedOut).empty() && c.text(Prop::valid).empty())
@@ -235,7 +235,7 @@ bool hasShortYear(const string& pattern) {
     return count == 2;
 }
 void shortYear(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::datePattern) && hasShortYear(c.text(Prop::datePattern)))
             found.push_back({nullptr, {c.id}, said("It shows years with two digits: 31 can be 1931 or 2031.")});
     });
@@ -249,7 +249,7 @@ Form longYear(const Checked& in, const Finding& f) {
 }
 
 void sampleRefused(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (!has(c.kind, Prop::pattern) || c.text(Prop::pattern).empty() || c.text(Prop::placeholder).empty()) return;
         // Words of an explanation are no sample.
         if (plainWords(c.text(Prop::placeholder)).size() > 1) return;
@@ -264,7 +264,7 @@ Form sampleless(const Checked& in, const Finding& f) {
 
 void questionSplit(const Checked& in, Findings& found) {
     std::map<string, std::pair<Id, Id>> seen;  // a question, its first container and button
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (c.is().answers != AnswerType::question || c.text(Prop::group).empty()) return;
         const auto [at, first] = seen.try_emplace(c.text(Prop::group), c.parent, c.id);
         if (!first && at->second.first != c.parent && in.form.index()->questionOf(c.id).front() == c.id)
@@ -305,7 +305,7 @@ constexpr std::pair<std::string_view, std::string_view> opposites[] = {
     {"in", "out"}, {"on", "off"},  {"an", "aus"},  {"new", "used"}};
 void ticksExclude(const Checked& in, Findings& found) {
     const Control* before = nullptr;
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         const Control* other = std::exchange(before, c.is().answers == AnswerType::tick ? &c : nullptr);
         if (!other || !before || other->parent != c.parent) return;
         const auto one = smallWords(other->text(Prop::text)), two = smallWords(c.text(Prop::text));
@@ -361,7 +361,7 @@ std::optional<Meant> countMissing(const Form& form, const Control& c) {
     return meant && c.number(meant->prop) != meant->count ? meant : std::nullopt;
 }
 void countNotKept(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (countMissing(in.form, c))
             found.push_back({nullptr, {c.id}, said("Its wording says how many, and it takes any number of them.")});
     });
@@ -394,7 +394,7 @@ bool compares(const Control& c, const string& name) {
 }
 void spanNotCompared(const Checked& in, Findings& found) {
     const Control* before = nullptr;
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (c.is().answers != AnswerType::date && c.is().answers != AnswerType::time) return;
         const Control* from = std::exchange(before, &c);
         if (!from || from->parent != c.parent || from->kind != c.kind || !areSpan(in.form, *from, c)) return;

@@ -19,10 +19,28 @@ bool cannotWork(const Form& form, Id id);
 
 /// Every control of the form in the order in which it is read, the root left out.
 template <class Visit>
-void eachControl(const Form& form, Visit&& visit) {
+void eachControl(const Form& form, Visit visit) {
     walk(form, rootId, [&](const Control& c, int) {
         if (c.id != rootId) visit(c);
     });
+}
+
+/// The same of those that are to be looked at.
+template <class Visit>
+void eachControl(const Checked& in, Visit visit) {
+    if (!in.only) return eachControl(in.form, visit);
+    for (Id id : *in.only)
+        if (const Control* c = in.form.find(id); c && id != rootId) visit(*c);
+}
+/// Every container whose contents lie freely, of those that are to be looked at.
+template <class Visit>
+void eachFreeContainer(const Checked& in, Visit visit) {
+    auto look = [&](Id, const Control& c) {
+        if (c.is().holds && !c.is().grid && !c.is().inGrid && !c.children.empty()) visit(c);
+    };
+    if (!in.holders) return in.form.controls.each(look);
+    for (Id id : *in.holders)
+        if (const Control* c = in.form.find(id)) look(id, *c);
 }
 
 }  // namespace brindel::checks

@@ -25,7 +25,6 @@ bool takesRoom(const Control& c) {
 void overlap(const Checked& in, Findings& found) {
     const double slack = lapping(in.form);
     auto within = [&](const Control& holder) {
-        if (holder.is().grid || holder.is().turns) return;
         std::vector<const Control*> all;
         for (Id id : holder.children)
             if (const Control* c = in.form.find(id); c && takesRoom(*c)) all.push_back(c);
@@ -42,8 +41,7 @@ void overlap(const Checked& in, Findings& found) {
             open.push_back(c);
         }
     };
-    within(in.form.root());
-    eachControl(in.form, within);
+    eachFreeContainer(in, within);
 }
 
 Form movedBelow(const Checked& in, const Finding& f) {
@@ -83,12 +81,12 @@ bool offThePaper(const Form& form, const Control& c) {
 }
 void offPaper(const Checked& in, Findings& found) {
     if (in.form.isDialog()) return;
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (offThePaper(in.form, c)) found.push_back({nullptr, {c.id}, said("Part of it lies beside the paper.")});
     });
 }
 void outside(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (!reachesOut(in.form, c) || offThePaper(in.form, c)) return;
         const bool paper = in.form.find(c.parent)->is().paper;
         found.push_back(
@@ -117,7 +115,7 @@ bool tooSmall(const Control& c) {
 }
 void smallTarget(const Checked& in, Findings& found) {
     if (in.form.isDialog())
-        eachControl(in.form, [&](const Control& c) {
+        eachControl(in, [&](const Control& c) {
             if (tooSmall(c)) found.push_back({nullptr, {c.id}, said("It is hard to hit: less than 24 by 24 px.")});
         });
 }
@@ -164,15 +162,8 @@ void eachOff(const Form& form, std::vector<Measured> all, Off off) {
 bool linesUp(const Control& c) {
     return c.is().boxed && !c.is().behind && !c.is().inGrid && (c.is().filled() || c.is().speaks || c.is().framed);
 }
-template <class Visit>
-void eachFreeContainer(const Form& form, Visit visit) {
-    form.controls.each([&](Id, const Control& c) {
-        if (c.is().holds && !c.is().grid && !c.is().inGrid && !c.children.empty()) visit(c);
-    });
-}
-
 void edgesNear(const Checked& in, Findings& found) {
-    eachFreeContainer(in.form, [&](const Control& holder) {
+    eachFreeContainer(in, [&](const Control& holder) {
         std::vector<Measured> lefts;
         for (Id id : holder.children)
             if (const Control* c = in.form.find(id); c && linesUp(*c)) lefts.push_back({id, c->box.left});
@@ -189,7 +180,7 @@ Form edgeTaken(const Checked& in, const Finding& f) {
 }
 
 void sizesNear(const Checked& in, Findings& found) {
-    eachFreeContainer(in.form, [&](const Control& holder) {
+    eachFreeContainer(in, [&](const Control& holder) {
         // Widths below each other; heights anywhere.
         std::map<std::pair<Kind, long>, std::vector<Measured>> wide, high;
         for (Id id : holder.children) {
@@ -250,7 +241,7 @@ std::vector<Uneven> unevenIn(const Form& form, const Control& holder) {
     return uneven;
 }
 void unevenGaps(const Checked& in, Findings& found) {
-    eachFreeContainer(in.form, [&](const Control& holder) {
+    eachFreeContainer(in, [&](const Control& holder) {
         for (const Uneven& one : unevenIn(in.form, holder))
             found.push_back({nullptr, {one.id}, said("The gap above it is a little unlike those around it.")});
     });
@@ -275,8 +266,9 @@ Form gapEvened(const Checked& in, const Finding& f) {
 // ---- labels and their fields ----
 
 template <class Visit>
-void eachLabelled(const Form& form, Visit visit) {
-    eachControl(form, [&](const Control& label) {
+void eachLabelled(const Checked& in, Visit visit) {
+    const Form& form = in.form;
+    eachControl(in, [&](const Control& label) {
         const Control* field = label.is().speaks ? form.find(label.reference(Prop::labels)) : nullptr;
         if (field && field->parent == label.parent && !form.find(label.parent)->is().inGrid) visit(label, *field);
     });
@@ -285,7 +277,7 @@ bool besideEachOther(const Control& a, const Control& b) {
     return a.box.right() <= b.box.left + 1 || b.box.right() <= a.box.left + 1;
 }
 void notLevel(const Checked& in, Findings& found) {
-    eachLabelled(in.form, [&](const Control& label, const Control& field) {
+    eachLabelled(in, [&](const Control& label, const Control& field) {
         const bool lap = label.box.top < field.box.bottom() && field.box.top < label.box.bottom();
         if (!besideEachOther(label, field) || !lap) return;
         const double off = std::abs(textLine(in.form, label.id) - textLine(in.form, field.id));
@@ -298,7 +290,7 @@ Form levelled(const Checked& in, const Finding& f) {
     return textLinesAligned(in.form, {f.controls[1], f.controls[0]});
 }
 void labelFar(const Checked& in, Findings& found) {
-    eachLabelled(in.form, [&](const Control& label, const Control& field) {
+    eachLabelled(in, [&](const Control& label, const Control& field) {
         const Box &a = label.box, &b = field.box;
         const bool level = a.top < b.bottom() && b.top < a.bottom();
         const double across = std::max(b.left - a.right(), a.left - b.right());
@@ -348,7 +340,7 @@ Form fitted(const Checked& in, const Finding&) {
 }
 void hiddenRoom(const Checked& in, Findings& found) {
     if (!in.form.isDialog()) return;
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         const bool comesAndGoes = c.is().framed && (c.formulas.find(Prop::visible) || !c.yes(Prop::visible));
         if (!comesAndGoes || c.yes(Prop::fold)) return;
         // What is shown in its place, one at a time, leaves no hole.

@@ -72,7 +72,7 @@ void colourAlone(const Checked& in, Findings& found) {
     static constexpr std::string_view things[] = {
         "field", "fields",     "box",  "boxes",  "marked",  "shown",    "label",     "labels",     "items",
         "lines", "background", "feld", "felder", "felders", "markiert", "markierte", "markierten", "umrandet"};
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (!c.is().speaks || in.form.find(c.reference(Prop::labels))) return;
         const auto words = smallWords(c.text(Prop::text));
         if (saysAny(words, colours) && saysAny(words, things))

@@ -30,7 +30,7 @@ Form rekeyed(const Checked& in, const Finding& f) {
 void noAccept(const Checked& in, Findings& found) {
     if (!in.form.isDialog() || tabRoute(in.form).empty()) return;
     bool any = false;
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         any = any || (c.is().pressed && c.as<ButtonRole>() == ButtonRole::accept);
         for (const Rule& rule : c.rules) {
             auto look = [&](const Step& step) {
@@ -46,7 +46,7 @@ void noAccept(const Checked& in, Findings& found) {
 void noCancel(const Checked& in, Findings& found) {
     if (!in.form.isDialog() || tabRoute(in.form).empty()) return;
     bool any = false;
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         any = any || (c.is().pressed && c.as<ButtonRole>() == ButtonRole::cancel);
         for (const Rule& rule : c.rules) {
             auto look = [&](const Step& step) { any = any || step.does == Does::leave; };
@@ -124,7 +124,7 @@ Form laidByReading(const Checked& in, const Finding&) {
 }
 
 void leftOut(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (isFilled(c) && has(c.kind, Prop::tabStop) && !c.yes(Prop::tabStop) && c.as<Access>() == Access::open &&
             c.text(Prop::workedOut).empty() && c.is().answers != AnswerType::question)
             found.push_back({nullptr, {c.id}, said("The Tab key never comes to it.")});
@@ -134,7 +134,7 @@ Form putOnRoute(const Checked& in, const Finding& f) {
     return withProperty(in.form, f.controls, Prop::tabStop, true);
 }
 void idleStop(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (isFilled(c) && has(c.kind, Prop::tabStop) && c.yes(Prop::tabStop) && !c.text(Prop::workedOut).empty() &&
             c.as<Access>() != Access::locked && !cannotWork(in.form, c.id))
             found.push_back({nullptr, {c.id}, said("The Tab key stops there, and nothing can be typed.")});
@@ -157,7 +157,7 @@ Form keysChosen(const Checked& in, const Finding&) {
 /// Pages before one whose button accepts, without a button that leads on.
 void noNext(const Checked& in, Findings& found) {
     if (!in.form.isDialog()) return;
-    eachControl(in.form, [&](const Control& tabs) {
+    eachControl(in, [&](const Control& tabs) {
         if (!tabs.is().turns) return;
         Ids without;
         bool accepts = false;
@@ -200,7 +200,7 @@ void pageNotReached(const Checked& in, Findings& found) {
             eachStep(rule.steps, look);
         }
     });
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (c.is().turned && !c.yes(Prop::visible) && !c.formulas.find(Prop::visible) && !reached.contains(c.id))
             found.push_back({nullptr, {c.id}, said("Nothing leads to this page.")});
     });

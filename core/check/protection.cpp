@@ -38,7 +38,7 @@ std::set<Id> filledByRules(const Form& form) {
 }
 void lockedEmpty(const Checked& in, Findings& found) {
     const std::set<Id> filled = filledByRules(in.form);
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         const bool starts = (has(c.kind, Prop::defaultText) && !c.text(Prop::defaultText).empty()) ||
                             c.formulas.find(Prop::defaultText) || c.yes(Prop::startsTicked);
         if (isFilled(c) && c.as<Access>() != Access::open && !c.yes(Prop::required) && !starts &&
@@ -50,7 +50,7 @@ Form opened(const Checked& in, const Finding& f) {
     return withoutProperty(in.form, f.controls, Prop::access);
 }
 void openWorkedOut(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (isFilled(c) && c.as<Access>() == Access::open && !c.text(Prop::workedOut).empty() &&
             !cannotWork(in.form, c.id))
             found.push_back({nullptr, {c.id}, said("It is worked out, and looks as if it could be filled.")});
@@ -61,11 +61,13 @@ Form readOnly(const Checked& in, const Finding& f) {
 }
 
 void maybePersonal(const Checked& in, Findings& found) {
-    for (Id id : looksPersonal(in.form))
-        found.push_back({nullptr,
-                         {id},
-                         said("It seems to ask for {}, and is not marked as personal.",
-                              wordPart(guessedPersonal(in.form, *in.form.find(id))->word))});
+    eachControl(in, [&](const Control& c) {
+        const PersonalSort* sort = isFilled(c) && !c.yes(Prop::personal) ? guessedPersonal(in.form, c) : nullptr;
+        if (sort)
+            found.push_back({nullptr,
+                             {c.id},
+                             said("It seems to ask for {}, and is not marked as personal.", wordPart(sort->word))});
+    });
 }
 Form marked(const Checked& in, const Finding& f) {
     return markedPersonal(in.form, f.controls);
@@ -118,7 +120,7 @@ void consentLate(const Checked& in, Findings& found) {
     const Ids personal = personalFields(in.form);
     if (personal.empty()) return;
     const std::size_t first = in.form.index()->placeInOrder(personal.front());
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (c.is().answers == AnswerType::tick && c.yes(Prop::consent) && in.form.index()->placeInOrder(c.id) > first)
             found.push_back({nullptr,
                              {c.id, personal.front()},
@@ -138,7 +140,7 @@ bool namesASecret(const Form& form, const Control& c) {
     return label && saysAny(smallWords(label->text(Prop::text)), secrets);
 }
 void secretInClear(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::secret) && !c.yes(Prop::secret) && namesASecret(in.form, c))
             found.push_back({nullptr, {c.id}, said("A secret is typed where everybody can see it.")});
     });
@@ -147,7 +149,7 @@ Form madeSecret(const Checked& in, const Finding& f) {
     return withProperty(in.form, f.controls, Prop::secret, true);
 }
 void secretKept(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::secret) && c.yes(Prop::secret))
             found.push_back({nullptr, {c.id}, said("What is typed here stands in the reply for all to read.")});
     });

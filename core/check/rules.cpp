@@ -67,7 +67,7 @@ std::set<Id> reachedByRules(const Form& form, std::initializer_list<Does> kinds)
 void cannotBeGiven(const Checked& in, Findings& found) {
     const std::set<Id> shown = reachedByRules(in.form, {Does::show, Does::turnOver});
     const std::set<Id> enabled = reachedByRules(in.form, {Does::enable}), set = reachedByRules(in.form, {Does::set});
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (!isFilled(c) || !c.yes(Prop::required) || c.formulas.find(Prop::required)) return;
         if (!c.text(Prop::defaultText).empty() || set.contains(c.id)) return;
         const bool locked = c.as<Access>() != Access::open;
@@ -90,7 +90,7 @@ Form givenOrNot(const Checked& in, const Finding& f) {
 }
 
 void idleButton(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (c.is().pressed && c.as<ButtonRole>() == ButtonRole::other && c.rules.empty())
             found.push_back({nullptr, {c.id}, said("A press does nothing.")});
     });

@@ -17,7 +17,7 @@ namespace {
 using std::string;
 
 void wordless(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         const bool speaks = c.is().pressed || c.is().turned || c.is().answers == AnswerType::tick ||
                             c.is().answers == AnswerType::question;
         if (!speaks || !has(c.kind, Prop::text) || !trimmed(c.text(Prop::text)).empty()) return;
@@ -39,7 +39,7 @@ Form worded(const Checked& in, const Finding& f) {
 }
 
 void labelless(const Checked& in, Findings& found) {
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         // A cell's field is spoken for by its column.
         const Control* holder = in.form.find(c.parent);
         const bool inGrid = holder && holder->is().inGrid;
@@ -66,7 +66,7 @@ Form widened(const Checked& in, const Finding& f) {
 
 void labelTwice(const Checked& in, Findings& found) {
     std::map<std::pair<Id, string>, Id> seen;
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (!c.is().speaks || c.reference(Prop::labels) == noControl) return;
         const string text = trimmed(c.text(Prop::text));
         if (text.empty()) return;
@@ -92,7 +92,7 @@ Form numberedLabel(const Checked& in, const Finding& f) {
 /// The first heading, else the words of the form's name.
 Form titled(const Checked& in, const Finding&) {
     string title;
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (title.empty() && c.is().speaks && c.as<Role>() != Role::text && c.as<Role>() != Role::finePrint)
             title = trimmed(c.text(Prop::text));
     });
@@ -121,13 +121,21 @@ void untitled(const Checked& in, Findings& found) {
 /// Not one by one: a form that is never translated would be full of it.
 void translationCut(const Checked& in, Findings& found) {
     Ids ids = {rootId};
+    // Those that were not looked at again are as they were.
+    if (in.only && in.before && !in.before->empty()) {
+        const std::set<Id> again(in.only->begin(), in.only->end());
+        for (Id id : in.before->front().controls)
+            if (id != rootId && !again.contains(id)) ids.push_back(id);
+    }
     const std::set<Id> already(in.cut().begin(), in.cut().end());
-    eachControl(in.form, [&](const Control& c) {
+    eachControl(in, [&](const Control& c) {
         if (already.contains(c.id)) return;
         if (grownIsCutOff(in.form, c, in.fonts, translationGrows)) ids.push_back(c.id);
     });
     if (ids.size() == 1) return;
     const std::size_t count = ids.size() - 1;
+    const auto index = in.form.index();
+    if (in.only) std::ranges::sort(ids.begin() + 1, ids.end(), {}, [&](Id id) { return index->placeInOrder(id); });
     found.push_back({nullptr, std::move(ids),
                      count == 1 ? said("One wording has no room to be a third longer.")
                                 : said("{} wordings have no room to be a third longer.", count)});

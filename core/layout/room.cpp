@@ -142,6 +142,8 @@ bool grownIsCutOff(const Form& form, const Control& c, const FontBook& fonts, do
             // Most wordings are one line that fits: no need to look where it could be broken.
             if (marked.find('\n') == string::npos && !wider(marked, look, reach))
                 return high > c.box.height + high * 0.3;
+            // And what does not fit in its one line has no second one.
+            if (2 * high > c.box.height + high * 0.3) return true;
             const auto lines = drawnLines(form, c, marked, look, (reach + slack) / factor, fonts);
             // Letters reach less far than their line is high: a label of one line may be a little lower than it.
             if (double(lines.size()) * high > c.box.height + high * 0.3) return true;
