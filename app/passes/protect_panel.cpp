@@ -25,12 +25,12 @@ QLabel* plainText(const QString& text, QWidget* parent) {
     return label;
 }
 QCheckBox* checkIn(QVBoxLayout* column, const char* name, const QString& word, const QString& tip) {
-    auto* box = new QCheckBox(word);
-    box->setObjectName(name);
-    box->setFont(bodyFont(12));
-    box->setToolTip(tip);
-    column->addWidget(box);
-    return box;
+    auto* tick = new QCheckBox(word);
+    tick->setObjectName(name);
+    tick->setFont(bodyFont(12));
+    tick->setToolTip(tip);
+    column->addWidget(tick);
+    return tick;
 }
 QPushButton* buttonIn(QVBoxLayout* column, const char* name, const QString& word, const QString& tip) {
     auto* button = new QPushButton(word);
