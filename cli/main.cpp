@@ -243,6 +243,10 @@ int main(int argc, char** argv) {
     check->add_option("FORM", source)->required();
     check->add_flag("--json", asJson, "As JSON, for scripts");
     check->add_option("--mend", mends, "Puts right all, or these checks, and writes the form")->delimiter(',');
+    std::vector<string> handedAs;
+    check->add_option("--target", handedAs, "Also says what these targets cannot carry")
+        ->delimiter(',')
+        ->check(CLI::IsMember(keysOf(allTargets())));
     check->add_option("-o,--out", out, "Another file to write when mending; the form itself when left out");
     for (CLI::App* one : {make, naming, order, check}) takesPassword(one);
     CLI::App* checks = app.add_subcommand("checks", "Writes the page of all checks as Markdown");
@@ -365,7 +369,10 @@ int main(int argc, char** argv) {
                 return problem("--mend", {"", said("There is no check “{}”; brindel-cli checks lists them.", key)},
                                wrongCall);
         const auto report = [&](const Form& form) {
-            const Findings found = findingsIn(form, fonts);
+            Findings found = findingsIn(form, fonts);
+            const Findings lost = findingsFor(form, fonts, handedAs);
+            found.insert(found.end(), lost.begin(), lost.end());
+            std::ranges::stable_sort(found, {}, [](const Finding& f) { return f.check->gravity; });
             const int written = put(asJson ? findingsJson(form, found) : findingsText(form, found), "-");
             return written != done ? written : anyMust(found) ? notInOrder : done;
         };

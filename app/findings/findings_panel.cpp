@@ -90,8 +90,8 @@ QString asWord(std::string_view does) {
 }  // namespace
 
 Pass passOf(CheckFamily family) {
-    static constexpr Pass passes[] = {Pass::name,    Pass::layOut, Pass::layOut,  Pass::order,
-                                      Pass::protect, Pass::rules,  Pass::protect, Pass::layOut};
+    static constexpr Pass passes[] = {Pass::name,  Pass::layOut,  Pass::layOut, Pass::order,   Pass::protect,
+                                      Pass::rules, Pass::protect, Pass::layOut, Pass::handOver};
     return passes[std::size_t(family)];
 }
 
@@ -145,7 +145,7 @@ FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
     ways_ = new QWidget(this);
     wayLines_ = new QVBoxLayout(ways_);
     wayLines_->setContentsMargins(0, 0, 0, 0);
-    wayLines_->setSpacing(0);
+    wayLines_->setSpacing(4);
     column->addWidget(ways_);
     reason_ = new QWidget(this);
     auto* reason = new QVBoxLayout(reason_);
@@ -265,12 +265,19 @@ void FindingsPanel::refreshChosen() {
         return;
     }
     why_->setText(Words::shown(f->check->why));
+    // A way can be a long sentence: it goes on in the next line.
     auto add = [&](const QString& word, const char* name, auto done) {
-        auto* button = link(word, name, ways_);
-        wayLines_->addWidget(button, 0, Qt::AlignLeft);
-        connect(button, &QToolButton::clicked, this, done);
-        button->show();
-        return button;
+        auto* line = new QLabel(QString("<a href=\"%1\" style=\"color: %2; text-decoration: none;\">%3</a>")
+                                    .arg(name, tokens().tawnyDark.name(), word.toHtmlEscaped()),
+                                ways_);
+        line->setFont(bodyFont(12));
+        line->setWordWrap(true);
+        line->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
+        line->setFocusPolicy(Qt::StrongFocus);
+        line->setAccessibleName(word);
+        wayLines_->addWidget(line);
+        connect(line, &QLabel::linkActivated, this, done);
+        line->show();
     };
     if (f->silenced) {
         add(Words::tr("Say it again"), "unsilence", [this] {

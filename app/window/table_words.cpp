@@ -5,6 +5,7 @@
 #include "app/window/main_window_p.h"
 #include "core/check/check.h"
 #include "core/edit/common_patterns.h"
+#include "core/edit/personal_details.h"
 #include "core/edit/ready_rules.h"
 #include "core/model/look_sets.h"
 #include "core/naming/schemes.h"
@@ -50,10 +51,13 @@ QStringList MainWindow::tableWords() const {
     for (const CommonPattern& p : commonPatterns()) add(p.word);
     for (std::string_view word : momentWords()) add(word);
     for (const ReadyRule& r : readyRules()) add(r.word), add(r.needs), add(r.does);
-    for (const CheckRow& c : allChecks()) {
+    auto addCheck = [&](const CheckRow& c) {
         add(c.word), add(c.why), add(c.mend);
         for (const Way& way : c.ways) add(way.does);
-    }
+    };
+    for (const CheckRow& c : allChecks()) addCheck(c);
+    for (const TargetCheck& t : targetChecks()) addCheck(t.check);
+    for (const PersonalSort& s : personalSorts()) add(s.word);
     for (const Command& c : commands()) {
         add(c.menu);
         add(c.word);

@@ -49,6 +49,34 @@ constexpr unsigned looksAt[] = {
     /* looks */ look | wording,
 };
 
+/// Those that look at less than their family does.
+constexpr std::pair<std::string_view, unsigned> looksAtLess[] = {
+    {"noAccept", acts | access | entries},
+    {"noCancel", acts | access | entries},
+    {"noNext", acts},
+    {"pageNotReached", acts},
+    {"idleStop", acts | access | entries | names},
+    {"firstNotFirst", acts | access | entries},
+    {"leftOut", acts | access | entries},
+    {"deadSpace", boxes},
+    {"hiddenRoom", boxes | acts},
+    {"loneRadio", entries},
+    {"questionSplit", entries},
+    {"cannotBeGiven", entries | acts | access},
+    {"idleButton", acts},
+    {"silentMessage", acts},
+    {"neverFires", acts | entries},
+    {"formulaBroken", names | entries | acts},
+    {"formulaCircle", names | entries | acts},
+    {"ruleBroken", names | entries | acts},
+    {"lockedEmpty", entries | acts | access},
+    {"openWorkedOut", names | entries | acts | access},
+};
+unsigned lookedAtBy(const CheckRow& check) {
+    const auto less = std::ranges::find(looksAtLess, check.key, &std::pair<std::string_view, unsigned>::first);
+    return less != std::end(looksAtLess) ? less->second : looksAt[std::size_t(check.family)];
+}
+
 /// How far from a control that has changed a check's findings can change: at itself and its nearest (its label, what it
 /// labels, its container and what is in it, its question); in its container; anywhere.
 enum class Far { control, container, form };
@@ -162,7 +190,7 @@ Findings findingsAfter(const Form& form, const FontBook& fonts, Looked& before, 
             before = {};
             return all;
         }
-        const bool asBefore = !change.whole && !(change.parts & looksAt[std::size_t(check.family)]);
+        const bool asBefore = !change.whole && !(change.parts & lookedAtBy(check));
         Findings found;
         if (change.whole)
             check.find(whole, found);

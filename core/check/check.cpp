@@ -80,8 +80,8 @@ const CheckRow* checkOf(std::string_view key) {
 }
 
 std::string_view familyKey(CheckFamily family) {
-    static constexpr std::string_view keys[] = {"names",   "wording", "layout",     "order",
-                                                "entries", "rules",   "protection", "looks"};
+    static constexpr std::string_view keys[] = {"names", "wording",    "layout", "order",  "entries",
+                                                "rules", "protection", "looks",  "targets"};
     return keys[std::size_t(family)];
 }
 

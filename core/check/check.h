@@ -13,7 +13,7 @@
 
 namespace brindel {
 
-enum class CheckFamily : std::uint8_t { names, wording, layout, order, entries, rules, protection, looks };
+enum class CheckFamily : std::uint8_t { names, wording, layout, order, entries, rules, protection, looks, targets };
 /// How grave a finding is: the form fails its fillers or its receiver; it can be done better; it is good to know.
 enum class Gravity : std::uint8_t { must, should, know };
 
@@ -66,7 +66,16 @@ struct CheckRow {
     std::array<Way, 3> ways = {};  // where there is no one mend
 };
 
-/// All checks, family by family. Keys are unlike each other.
+/// What a target cannot carry, with what it does instead: asked of the targets that a form is to be handed over as.
+struct TargetCheck {
+    std::string_view target;  // its key
+    CheckRow check;
+};
+std::span<const TargetCheck> targetChecks();
+/// What these targets cannot carry of a form.
+Findings findingsFor(const Form& form, const FontBook& fonts, std::span<const std::string> targets);
+
+/// All checks, family by family, those of targets left out. Keys are unlike each other.
 std::span<const CheckRow> allChecks();
 const CheckRow* checkOf(std::string_view key);
 std::string_view familyKey(CheckFamily family);

@@ -74,16 +74,20 @@ string checksPage() {
         "| `silenced` | the reason why it stays, or `null` |\n\n"
         "The exit is 1 when a *must* is open that is not silenced.\n";
     std::optional<CheckFamily> family;
-    for (const CheckRow& check : allChecks()) {
+    auto add = [&](const CheckRow& check) {
         if (family != check.family) {
             family = check.family;
             string title(familyKey(check.family));
             title[0] = char(title[0] - 'a' + 'A');
-            page += "\n## " + title + "\n\n| Check | | Why | Mend |\n|---|---|---|---|\n";
+            page += "\n## " + title + "\n\n";
+            if (check.family == CheckFamily::targets) page += "Asked of the targets that `--target` names.\n\n";
+            page += "| Check | | Why | Mend |\n|---|---|---|---|\n";
         }
         page += fmt::format("| `{}` {} | {} | {} | {} |\n", check.key, check.word, gravityKey(check.gravity), check.why,
                             mendOf(check));
-    }
+    };
+    for (const CheckRow& check : allChecks()) add(check);
+    for (const TargetCheck& one : targetChecks()) add(one.check);
     return page;
 }
 

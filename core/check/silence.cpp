@@ -30,6 +30,7 @@ const About& aboutOf(CheckFamily family) {
         {CheckFamily::rules, {G::entry, G::action, G::protection}, false, false, true},
         {CheckFamily::protection, {G::protection}, false, false, true},
         {CheckFamily::looks, {G::look}},
+        {CheckFamily::targets, {G::entry, G::action, G::table}, false, false, true},
     };
     return all[std::size_t(family)];
 }

@@ -59,6 +59,10 @@ string saidAt(const Form& form, const Control& c) {
 
 }  // namespace
 
+std::span<const PersonalSort> personalSorts() {
+    return sorts;
+}
+
 const PersonalSort* guessedPersonal(const Form& form, const Control& c) {
     if (!isFilled(c) || c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question ||
         c.is().answers == AnswerType::number || c.is().answers == AnswerType::picks)

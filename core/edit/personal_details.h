@@ -12,6 +12,7 @@ struct PersonalSort {
     std::string_view word;  // for designers: "a name"
     Phrase purpose;         // the usual one, for fillers
 };
+std::span<const PersonalSort> personalSorts();
 /// The sort of personal detail that a field asks for, guessed from its label, its own wording or its name, in English,
 /// German and French; null for none, and for what fillers do not fill.
 const PersonalSort* guessedPersonal(const Form& form, const Control& control);

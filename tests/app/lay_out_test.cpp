@@ -182,7 +182,7 @@ TEST(LayOut, AControlIsCarriedToAnotherPageOverItsTab) {
     move(over);
     // It rests on the tab until the page turns.
     EXPECT_TRUE(QTest::qWaitFor([&] { return shownPage(hands.tabsOf(), hands.desk().turned()) == owner; }));
-    const QPoint to = hands.spot(200, 330);
+    const QPoint to = hands.spot(200, 410);
     move(to);
     QTest::mouseRelease(&hands.sheet(), Qt::LeftButton, {}, to);
     Hands::settle();

@@ -426,9 +426,31 @@ TEST(Checks, CleanFormsAreClean) {
             EXPECT_FALSE(isOpen(f)) << name << ": " << findingsText(demo(name), {f});
     for (const char* rows :
          {"# A\nBoat: text 9 !\nHull: combo [GRP, Steel]\n[Save]*\n",
-          "# B\n## One\nA: date >= today\n[Next]\n## Two\nC: radio [x, y]\n[Back]\n[OK]* [Cancel]\n"})
+          "# B\n## One\nA: date >= today\n[Next]\n## Two\nC: radio [x, y]\n[Back]\n[OK]* [Cancel]\n",
+          "# Survey\nLength: number 2..25 .1 m !; Draught: number 0..4 .1 m\nJobs: ticks [Wash, Scrape] "
+          "1..2\n[Save]*\n",
+          "# Visit\n### Guest\nName: text 30 !\nBerth: text 6 upper\n### Stay\nDays: number 1..14\n[Save]* [Cancel]\n",
+          "# Fees\nDays: number 1..90 @numDays\nFee: number .2 @numFee = numDays * 4.5\n> Paid on leaving.\n[Pay]*\n",
+          "# Lift\nMast is stepped: check\n### Rig if chkMast\nHeight: number 1..30 m\n###\nNotes: text "
+          "60x4\n[Save]*\n"})
         for (const Finding& f : findingsIn(jotted(rows), fonts()))
             EXPECT_FALSE(isOpen(f)) << findingsText(jotted(rows), {f});
+}
+
+TEST(Checks, TargetsSayWhatTheyCannotCarry) {
+    const Form form = demo("lift-out-booking");
+    auto found = [&](std::vector<std::string> targets) {
+        std::set<std::string> keys;
+        for (const Finding& f : findingsFor(form, fonts(), targets)) {
+            keys.insert(std::string(f.check->key));
+            EXPECT_EQ(familyKey(f.check->family), "targets");
+        }
+        return keys;
+    };
+    EXPECT_EQ(found({}), std::set<std::string>());
+    EXPECT_EQ(found({"png"}), std::set<std::string>{"pngFields"});
+    EXPECT_EQ(found({"pdf"}), (std::set<std::string>{"pdfRules", "pdfWorkedOut"}));
+    for (const TargetCheck& one : targetChecks()) EXPECT_EQ(checkOf(one.check.key), nullptr) << "a key of its own";
 }
 
 TEST(Checks, EveryOneHasItsPlanting) {
