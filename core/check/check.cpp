@@ -25,6 +25,22 @@ bool toBeMended(const Finding& f) {
     return f.check->mended && !f.silenced;
 }
 
+/// All of them, one after the other, or together where a check can do that.
+Form mendedInOneGo(const Form& form, const Findings& found, const FontBook& fonts) {
+    Form next = form;
+    for (std::size_t from = 0; from < found.size();) {
+        const CheckRow& check = *found[from].check;
+        Findings same;
+        for (; from < found.size() && found[from].check == &check; ++from)
+            if (toBeMended(found[from])) same.push_back(found[from]);
+        if (check.together && same.size() > 1)
+            next = check.together({next, fonts}, same);
+        else
+            for (const Finding& f : same) next = mended(next, f, fonts);
+    }
+    return next;
+}
+
 /// As all at once, with what would do harm left out: slow, since everything is looked at after each.
 Form mendedWithCare(const Form& form, const Findings& found, const FontBook& fonts) {
     constexpr int most = 200;
@@ -119,8 +135,7 @@ Form allMended(const Form& form, const FontBook& fonts) {
     Findings found = findingsIn(next, fonts);
     for (int again = 0; again < 10; ++again) {
         const Form before = next;
-        for (const Finding& f : found)
-            if (toBeMended(f)) next = mended(next, f, fonts);
+        next = mendedInOneGo(next, found, fonts);
         if (sameContent(next, before)) break;
         Findings then = findingsIn(next, fonts);
         if (bringsAMust(found, then)) {

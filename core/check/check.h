@@ -64,6 +64,8 @@ struct CheckRow {
     void (*find)(const Checked&, Findings&);
     Form (*mended)(const Checked&, const Finding&) = nullptr;
     std::array<Way, 3> ways = {};  // where there is no one mend
+    /// Puts many right at once, where one after the other would look at the whole form for each.
+    Form (*together)(const Checked&, std::span<const Finding>) = nullptr;
 };
 
 /// What a target cannot carry, with what it does instead: asked of the targets that a form is to be handed over as.

@@ -28,13 +28,19 @@ void overlap(const Checked& in, Findings& found) {
         std::vector<const Control*> all;
         for (Id id : holder.children)
             if (const Control* c = in.form.find(id); c && takesRoom(*c)) all.push_back(c);
-        // From left to right; only what still reaches so far is looked at.
-        std::ranges::sort(all, {}, [](const Control* c) { return c->box.left; });
+        // Along the way in which they lie apart more; only what still reaches so far is looked at.
+        std::set<double> lefts, tops;
+        for (const Control* c : all) lefts.insert(c->box.left), tops.insert(c->box.top);
+        const bool across = lefts.size() > tops.size();
+        auto from = [&](const Control* c) { return across ? c->box.left : c->box.top; };
+        auto to = [&](const Control* c) { return across ? c->box.right() : c->box.bottom(); };
+        std::ranges::stable_sort(all, {}, from);
         std::vector<const Control*> open;
         for (const Control* c : all) {
-            std::erase_if(open, [&](const Control* o) { return o->box.right() <= c->box.left + slack; });
+            std::erase_if(open, [&](const Control* o) { return to(o) <= from(c) + slack; });
             for (const Control* o : open)
-                if (o->box.top + slack < c->box.bottom() && c->box.top + slack < o->box.bottom()) {
+                if (o->box.top + slack < c->box.bottom() && c->box.top + slack < o->box.bottom() &&
+                    o->box.left + slack < c->box.right() && c->box.left + slack < o->box.right()) {
                     found.push_back({nullptr, {c->id, o->id}, said("It lies on “{}”.", calledBy(in.form, *o))});
                     break;
                 }

@@ -36,6 +36,12 @@ Form byScheme(const Checked& in, const Finding& f) {
     const std::string name = proposedName(in.form, f.controls.front());
     return name.empty() ? in.form : withNames(in.form, {{f.controls.front(), name}});
 }
+Form allByScheme(const Checked& in, std::span<const Finding> all) {
+    Ids ids;
+    for (const Finding& f : all)
+        if (in.form.find(f.controls.front())) ids.push_back(f.controls.front());
+    return withNames(in.form, proposedNames(in.form, ids));
+}
 Form numbered(const Checked& in, const Finding& f) {
     const Control* c = in.form.find(f.controls.front());
     return c ? withNames(in.form, {{c->id, freeName(in.form, c->name, c->id)}}) : in.form;
@@ -45,12 +51,12 @@ Form numbered(const Checked& in, const Finding& f) {
 // clang-format off
 constexpr CheckRow nameRows[] = {
     {"nameTwice", CheckFamily::names, Gravity::must, "The same name twice", "Answers of both would go under one name.", "Numbers the name.", standing<NameState::doubled>, numbered},
-    {"nameNoIdentifier", CheckFamily::names, Gravity::must, "A name that some language cannot take", "C++, ECMAScript and SQL cannot speak of it.", "Names it by the scheme.", standing<NameState::notIdentifier>, byScheme},
-    {"nameMissing", CheckFamily::names, Gravity::must, "No name where one is needed", "Its answer would have no name in the reply.", "Names it by the scheme.", standing<NameState::missing>, byScheme},
-    {"nameMachineMade", CheckFamily::names, Gravity::should, "A name still as a program made it", "Nobody who reads the reply knows what it is.", "Names it by the scheme.", standing<NameState::machineMade>, byScheme},
-    {"nameBreaksScheme", CheckFamily::names, Gravity::should, "A name that breaks the scheme", "Who codes against the form looks for it under another.", "Names it by the scheme.", otherwise<Otherwise::signs>, byScheme},
-    {"nameOutdated", CheckFamily::names, Gravity::should, "A name that no longer matches its label", "It says what the field no longer asks.", "Renews it from the label.", otherwise<Otherwise::outdated>, byScheme},
-    {"nameTooLong", CheckFamily::names, Gravity::should, "A name longer than the scheme allows", "Databases cut it off, and nobody types it.", "Names it by the scheme.", otherwise<Otherwise::longer>, byScheme},
+    {"nameNoIdentifier", CheckFamily::names, Gravity::must, "A name that some language cannot take", "C++, ECMAScript and SQL cannot speak of it.", "Names it by the scheme.", standing<NameState::notIdentifier>, byScheme, {}, allByScheme},
+    {"nameMissing", CheckFamily::names, Gravity::must, "No name where one is needed", "Its answer would have no name in the reply.", "Names it by the scheme.", standing<NameState::missing>, byScheme, {}, allByScheme},
+    {"nameMachineMade", CheckFamily::names, Gravity::should, "A name still as a program made it", "Nobody who reads the reply knows what it is.", "Names it by the scheme.", standing<NameState::machineMade>, byScheme, {}, allByScheme},
+    {"nameBreaksScheme", CheckFamily::names, Gravity::should, "A name that breaks the scheme", "Who codes against the form looks for it under another.", "Names it by the scheme.", otherwise<Otherwise::signs>, byScheme, {}, allByScheme},
+    {"nameOutdated", CheckFamily::names, Gravity::should, "A name that no longer matches its label", "It says what the field no longer asks.", "Renews it from the label.", otherwise<Otherwise::outdated>, byScheme, {}, allByScheme},
+    {"nameTooLong", CheckFamily::names, Gravity::should, "A name longer than the scheme allows", "Databases cut it off, and nobody types it.", "Names it by the scheme.", otherwise<Otherwise::longer>, byScheme, {}, allByScheme},
 };
 // clang-format on
 
