@@ -176,7 +176,7 @@ FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
         refreshChosen();
     });
     connect(list_, &QListWidget::itemClicked, this, [this] {
-        if (const Finding* f = current()) emit goAsked(*f);
+        if (const Finding* f = current()) emit goAsked(*f, true);
     });
     connect(because_, &QLineEdit::returnPressed, this, [this] { leave(because_->text(), false); });
     connect(here, &QToolButton::clicked, this, [this] { leave(because_->text(), false); });
@@ -360,7 +360,7 @@ bool FindingsPanel::eventFilter(QObject* watched, QEvent* event) {
         return true;
     }
     if (key == Qt::Key_Return || key == Qt::Key_Enter) {
-        if (const Finding* f = current()) emit goAsked(*f);
+        if (const Finding* f = current()) emit goAsked(*f, false);
         return true;
     }
     if (key == Qt::Key_Space) {

@@ -38,7 +38,8 @@ class FindingsPanel : public QWidget {
     void begin();
 
   signals:
-    void goAsked(const brindel::Finding& finding);
+    /// `stays`: asked with the pointer, so the list stays at hand.
+    void goAsked(const brindel::Finding& finding, bool stays);
     void closeAsked();
 
   protected:

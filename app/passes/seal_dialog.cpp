@@ -47,6 +47,28 @@ QLineEdit* PasswordDialog::passwordLine(const char* name, const QString& word) {
     return line;
 }
 
+void PasswordDialog::finish(QVBoxLayout* column, const QString& take, const QString& leave) {
+    says_ = new QLabel(this);
+    says_->setObjectName("says");
+    says_->setWordWrap(true);
+    says_->setFont(bodyFont(12));
+    says_->setMinimumHeight(34);
+    says_->setAlignment(Qt::AlignTop);
+    column->addWidget(says_);
+    auto* buttons = new QHBoxLayout;
+    buttons->addStretch(1);
+    auto* leaves = new QPushButton(leave, this);
+    take_ = new QPushButton(take, this);
+    take_->setObjectName("take");
+    take_->setProperty("main", true);
+    take_->setDefault(true);
+    buttons->addWidget(leaves);
+    buttons->addWidget(take_);
+    column->addLayout(buttons);
+    connect(leaves, &QPushButton::clicked, this, &QDialog::reject);
+    connect(take_, &QPushButton::clicked, this, &QDialog::accept);
+}
+
 void PasswordDialog::reject() {
     if (!working_) QDialog::reject();
 }
@@ -102,25 +124,7 @@ SealDialog::SealDialog(Form form, QWidget* parent) : PasswordDialog(parent), for
     bar_->setFixedHeight(4);
     grid->addWidget(bar_, at++, 1);
     column->addLayout(grid);
-    says_ = new QLabel(this);
-    says_->setObjectName("says");
-    says_->setWordWrap(true);
-    says_->setFont(bodyFont(12));
-    says_->setMinimumHeight(34);
-    says_->setAlignment(Qt::AlignTop);
-    column->addWidget(says_);
-    auto* buttons = new QHBoxLayout;
-    buttons->addStretch(1);
-    auto* leave = new QPushButton(Words::tr("Leave it"), this);
-    take_ = new QPushButton(Words::tr("Seal"), this);
-    take_->setObjectName("take");
-    take_->setProperty("main", true);
-    take_->setDefault(true);
-    buttons->addWidget(leave);
-    buttons->addWidget(take_);
-    column->addLayout(buttons);
-    connect(leave, &QPushButton::clicked, this, &SealDialog::reject);
-    connect(take_, &QPushButton::clicked, this, &SealDialog::accept);
+    finish(column, Words::tr("Seal"), Words::tr("Leave it"));
     settle();
 }
 
@@ -135,10 +139,10 @@ void SealDialog::settle() {
     if (!again_->text().isEmpty() && !same) says = Words::tr("The two are not the same yet.");
     says_->setText(says);
     // The sentence says it; the bar shows it at a glance, longer and not only in another colour.
-    const int parts = one.empty()                           ? 0
-                      : strength.holding == Holding::falls  ? 1
+    const int parts = one.empty()                                ? 0
+                      : strength.holding == Holding::falls       ? 1
                       : strength.holding == Holding::holdsAWhile ? 2
-                                                            : 3;
+                                                                 : 3;
     const QColor colours[] = {tokens().line, tokens().brick, tokens().amber, tokens().leaf};
     bar_->setStyleSheet(
         QString("background: qlineargradient(x1:0, y1:0, x2:1, y2:0, stop:0 %1, stop:%2 %1, stop:%3 %4, "
@@ -186,29 +190,11 @@ SealAsk::SealAsk(Form form, const QString& why, QWidget* parent) : PasswordDialo
     line->addWidget(label);
     line->addWidget(password_, 1);
     column->addLayout(line);
-    says_ = new QLabel(this);
-    says_->setObjectName("says");
-    says_->setWordWrap(true);
-    says_->setFont(bodyFont(12));
-    says_->setMinimumHeight(34);
-    says_->setAlignment(Qt::AlignTop);
-    column->addWidget(says_);
-    auto* buttons = new QHBoxLayout;
-    buttons->addStretch(1);
-    auto* leave = new QPushButton(Words::tr("Only fill it"), this);
-    take_ = new QPushButton(Words::tr("Open it"), this);
-    take_->setObjectName("take");
-    take_->setProperty("main", true);
-    take_->setDefault(true);
-    buttons->addWidget(leave);
-    buttons->addWidget(take_);
-    column->addLayout(buttons);
+    finish(column, Words::tr("Open it"), Words::tr("Only fill it"));
     waiting_ = new QTimer(this);
     waiting_->setInterval(250);
     connect(waiting_, &QTimer::timeout, this, &SealAsk::tick);
     connect(password_, &QLineEdit::textChanged, this, &SealAsk::settle);
-    connect(leave, &QPushButton::clicked, this, &SealAsk::reject);
-    connect(take_, &QPushButton::clicked, this, &SealAsk::accept);
     settle();
     tick();
 }

@@ -10,6 +10,7 @@ class QLabel;
 class QLineEdit;
 class QPushButton;
 class QTimer;
+class QVBoxLayout;
 
 namespace brindel {
 
@@ -25,6 +26,8 @@ class PasswordDialog : public QDialog {
     template <class Work, class Then>
     void reckon(Work work, Then then);
     QLineEdit* passwordLine(const char* name, const QString& word);
+    /// What stands below the fields: a line that says how it is, and the two buttons.
+    void finish(QVBoxLayout* column, const QString& take, const QString& leave);
     virtual void settle() = 0;
 
     QLabel* says_ = nullptr;

@@ -196,13 +196,12 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     findingsPanel_ = new FindingsPanel(*desk_);
     right_->addWidget(findingsPanel_);
     connect(findingsPanel_, &FindingsPanel::closeAsked, this, [this] { showFindings(false); });
-    connect(findingsPanel_, &FindingsPanel::goAsked, this, [this](const Finding& finding) {
+    connect(findingsPanel_, &FindingsPanel::goAsked, this, [this](const Finding& finding, bool stays) {
         const Ids at = finding.controls;
-        const bool fromKeys = findingsPanel_->list().hasFocus();
         setPass(passOf(finding.check->family));
         desk_->select(at.front() == rootId ? Ids{} : Ids{at.front()});
-        // The list stays at hand: with the pointer one goes on to the next, with the keys back by F8.
-        fromKeys ? sheet_->setFocus() : findingsPanel_->list().setFocus();
+        // With the pointer one goes on to the next; with the keys one is there, and F8 comes back.
+        stays ? findingsPanel_->list().setFocus() : sheet_->setFocus();
     });
     connect(sheet_, &Sheet::pinPressed, this, [this](Id id) {
         showFindings(true);
@@ -410,8 +409,9 @@ void MainWindow::refreshPassLine() {
         return passLine_->setText(Words::tr(
             "Press a field, or sweep over several; a frame by its edge stands for all in it. Escape puts it down."));
     if (pass == Pass::protect && protectLayer_->view() == ProtectView::limits)
-        return passLine_->setText(Words::tr("What each field takes. “Anything” can be limited in the details of Lay out "
-                                            "(Ctrl+1); what Standing open says is put right with a press."));
+        return passLine_->setText(
+            Words::tr("What each field takes. “Anything” can be limited in the details of Lay out "
+                      "(Ctrl+1); what Standing open says is put right with a press."));
     if (pass == Pass::protect && protectLayer_->view() == ProtectView::personal)
         return passLine_->setText(
             Words::tr("A full line: a personal detail, with what it is used for. A broken line with "

@@ -219,7 +219,8 @@ void MainWindow::takeUp(const Keepsake& kept) {
     }
     // A record that bears this process's number is the one that it keeps now.
     const QString own = QString("unsaved-%1.json").arg(QCoreApplication::applicationPid());
-    if (autosave() && QFileInfo(toQt(kept.record)).fileName() != own) QFile::remove(toQt(kept.record));
+    if (autosave() && !kept.record.empty() && QFileInfo(toQt(kept.record)).fileName() != own)
+        QFile::remove(toQt(kept.record));
 }
 
 bool MainWindow::autosave() {

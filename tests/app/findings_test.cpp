@@ -150,3 +150,35 @@ TEST(FindingsInTheWindow, NeverHoldUpTheWindow) {
     // A window that is closed while they run takes them along.
     { Hands gone(jotted(rows)); }
 }
+
+TEST(FindingsInTheWindow, ArePressedInTheListAndLeftByEscape) {
+    Finder f(faulty());
+    f.command("findings");
+    QListWidget& list = f.panel().list();
+    // A press goes there, and the list stays at hand for the next.
+    f.panel().choose(f.at("txtPlace").id);
+    const QRect line = list.visualItemRect(list.currentItem());
+    QTest::mouseClick(list.viewport(), Qt::LeftButton, {}, line.center());
+    Hands::settle();
+    EXPECT_EQ(f.desk().selection(), Ids{f.at("txtPlace").id});
+    EXPECT_EQ(QApplication::focusWidget(), &list);
+    // A heading is no finding.
+    QTest::mouseClick(list.viewport(), Qt::LeftButton, {}, list.visualItemRect(list.item(0)).center());
+    EXPECT_EQ(f.desk().selection(), Ids{f.at("txtPlace").id});
+    // The ways stand below it as links, whole, and reached by Tab.
+    for (QLabel* way : f.panel().findChildren<QLabel*>())
+        if (way->text().startsWith("<a ")) {
+            EXPECT_LE(way->width(), f.panel().width());
+            EXPECT_NE(way->focusPolicy(), Qt::NoFocus);
+        }
+    list.setFocus();
+    f.key(Qt::Key_Escape);
+    EXPECT_FALSE(f.window.findingsShown());
+    EXPECT_TRUE(f.sheet().hasFocus());
+    // What is gone is not listed, also before the checks have come to their end.
+    f.command("findings");
+    const int before = list.count();
+    f.desk().edit(removed(f.form(), {f.at("txtPlace").id}), "Delete");
+    f.look();
+    EXPECT_LT(list.count(), before);
+}

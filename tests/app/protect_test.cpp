@@ -222,3 +222,64 @@ TEST(Sealing, AsksTwiceOpensByTheWordAndShutsEverythingButTry) {
     inDialog<SealAsk>([](SealAsk& dialog) { dialog.reject(); }, [&] { EXPECT_FALSE(third.window.saveFile(path)); });
     EXPECT_EQ(textOf(fromQt(path)), before);
 }
+
+TEST(Sealing, UnsavedWorkOnASealedFormNeedsThePasswordToo) {
+    Folder folder;
+    const auto sealing = sealed(demo("slip-inspection"), "gangway and groyne");
+    write(folder.file("x.brindel"), sealedText(sealing->form, *sealing->key));
+    Form changed = withProperty(sealing->form, {rootId}, Prop::note, std::string("half done"));
+    Hands h(newForm(Kind::dialog));
+    h.window.takeUp({"", folder.file("x.brindel"), "", changed});
+    EXPECT_TRUE(h.desk().isShut());
+    EXPECT_TRUE(h.desk().unsaved());
+    EXPECT_EQ(h.desk().pass(), Pass::tryOut);
+    EXPECT_EQ(h.form().root().text(Prop::note), "half done");
+    h.desk().undo();
+    EXPECT_EQ(h.form().root().text(Prop::note), "half done");
+    h.desk().openSeal(keyFor(changed, "gangway and groyne").value());
+    h.window.setPass(Pass::layOut);
+    EXPECT_EQ(h.desk().pass(), Pass::layOut);
+    // A window in other colours takes the open seal along.
+    Hands dark(newForm(Kind::dialog));
+    dark.desk().takeOver(h.desk());
+    EXPECT_FALSE(dark.desk().isShut());
+    ASSERT_TRUE(dark.window.saveFile(toQt(folder.file("x.brindel"))));
+    const auto opened = openForm(folder.file("x.brindel"));
+    EXPECT_TRUE(isAsItWasSealed(opened->form, opened->digest, *sealing->key));
+    EXPECT_EQ(opened->form.root().text(Prop::note), "half done");
+}
+
+TEST(Sealing, AnEditByHandIsSaidOnceThePasswordIsGiven) {
+    Folder folder;
+    const auto sealing = sealed(demo("slip-inspection"), "gangway and groyne");
+    std::string text = sealedText(sealing->form, *sealing->key);
+    text.replace(text.find("\"title\": \""), 10, "\"title\": \"Z");
+    write(folder.file("x.brindel"), text);
+    Hands h(newForm(Kind::dialog));
+    ASSERT_TRUE(h.window.openFile(toQt(folder.file("x.brindel"))));
+    EXPECT_FALSE(h.desk().openSeal(keyFor(h.form(), "gangway and groyne").value()));
+    // A damaged seal lets nobody in, and everybody fill.
+    text.replace(text.find("$argon2id"), 9, "$argon2xx");
+    write(folder.file("y.brindel"), text);
+    ASSERT_TRUE(h.window.openFile(toQt(folder.file("y.brindel"))));
+    EXPECT_EQ(h.desk().pass(), Pass::tryOut);
+    h.window.setPass(Pass::layOut);
+    EXPECT_EQ(h.desk().pass(), Pass::tryOut);
+}
+
+TEST(ProtectPass, FitsASmallWindow) {
+    Protecting p(demo("lift-out-booking"), {1024, 700});
+    const ProtectStrip& strip = p.window.protectStrip();
+    int right = 0;
+    for (QPushButton* button : strip.findChildren<QPushButton*>()) {
+        EXPECT_GE(button->width(), button->fontMetrics().horizontalAdvance(button->text()))
+            << button->text().toStdString();
+        right = std::max(right, button->geometry().right());
+    }
+    EXPECT_LT(right, strip.width());
+    for (ProtectView view : {ProtectView::access, ProtectView::limits, ProtectView::personal}) {
+        p.window.protectLayer().setView(view);
+        Hands::settle();
+        EXPECT_FALSE(p.window.grab().isNull());
+    }
+}

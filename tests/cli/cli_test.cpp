@@ -1,5 +1,6 @@
 #include <sys/wait.h>
 
+#include "core/check/check.h"
 #include "core/file/form_file.h"
 #include "core/seal/seal.h"
 #include "tests/support.h"
@@ -241,4 +242,32 @@ TEST(CommandLine, ASealedFormIsChangedByItsPasswordAlone) {
     EXPECT_EQ(run(folder, "order x.brindel --by reading --seal-password-file word.txt").errors,
               "x.brindel: The form was changed by hand since it was sealed.\n");
     EXPECT_EQ(run(folder, "new a.jot -o x.brindel --seal-password-file word.txt").status, 0);
+}
+
+TEST(CommandLine, AMustThatIsSilencedIsNoReasonToStop) {
+    Folder folder;
+    brindel::Form form = demo("slip-inspection");
+    form =
+        brindel::withProperty(form, {named(form, "txtBoatName").id}, brindel::Prop::textColour, std::string("#C8C8C8"));
+    write(folder.file("x.brindel"), brindel::formText(form));
+    Ended open = run(folder, "check x.brindel --json");
+    EXPECT_EQ(open.status, 1);
+    const auto json = nlohmann::json::parse(open.out);
+    EXPECT_EQ(json["findings"][0]["check"], "lowContrast");
+    EXPECT_EQ(json["findings"][0]["controls"], nlohmann::json::array({"txtBoatName"}));
+    for (const brindel::Finding& f : brindel::findingsIn(form, fonts()))
+        if (f.check->key == std::string_view("lowContrast")) form = brindel::silenced(form, f, "A watermark.");
+    write(folder.file("x.brindel"), brindel::formText(form));
+    Ended quiet = run(folder, "check x.brindel");
+    EXPECT_EQ(quiet.status, 0);
+    EXPECT_NE(quiet.out.find("(silenced: A watermark.)"), std::string::npos) << quiet.out;
+    // Putting all right leaves it alone.
+    EXPECT_EQ(run(folder, "check x.brindel --mend all -o y.brindel").status, 0);
+    EXPECT_EQ(run(folder, "check x.brindel --mend noSuchCheck").status, 2);
+    EXPECT_EQ(run(folder, "check x.brindel --target floppy").status, 2);
+    const Ended lost = run(folder, "check x.brindel --target pdf,png --json");
+    std::set<std::string> families;
+    const auto told = nlohmann::json::parse(lost.out);
+    for (const auto& one : told["findings"]) families.insert(one["family"].get<std::string>());
+    EXPECT_TRUE(families.contains("targets"));
 }
