@@ -255,6 +255,9 @@ int main(int argc, char** argv) {
     exports->add_option("FORM", source)->required();
     exports->add_option("--to", to)->required()->check(CLI::IsMember(keysOf(allTargets())));
     exports->add_option("--scale", scale, "Pixels of the picture per 1/96 inch")->check(CLI::Range(0.1, 8.0));
+    SealPassword owner;
+    exports->add_option("--password-file", owner.file,
+                        "A file whose first line is the password that a PDF is sealed with");
     exports->add_option("-o,--out", out);
 
     CLI::App* fill = app.add_subcommand("fill", "Fills a form with values");
@@ -394,7 +397,16 @@ int main(int argc, char** argv) {
     if (*exports)
         return withForm(source, [&](const Form& form) {
             FormSession session(form, todayHere(), minutesHere());
-            auto bytes = targetFrom(to)->made(session.form(), fonts, session.filling(), {scale});
+            std::optional<Secret> word;
+            if (!owner.file.empty()) {
+                auto read = owner.read();
+                if (!read) return problem(owner.file, read.error(), noFile);
+                word = std::move(*read);
+            } else if (form.seal && to == "pdf") {
+                std::cerr << source << ": The form is sealed, and the PDF is not: --password-file seals it.\n";
+            }
+            auto bytes =
+                targetFrom(to)->made(session.form(), fonts, session.filling(), {scale, word ? &*word : nullptr});
             return bytes ? put(*bytes, out) : problem(source, bytes.error(), notInOrder);
         });
     if (*formulas) return put(formulaPage(), "-");

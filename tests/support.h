@@ -41,6 +41,13 @@ inline std::string textOf(const std::string& path) {
     all << in.rdbuf();
     return all.str();
 }
+/// True in builds that watch over memory, which are many times slower: what says the same of every form is said of one.
+#ifdef BRINDEL_SANITIZED
+inline constexpr bool sanitized = true;
+#else
+inline constexpr bool sanitized = false;
+#endif
+
 inline void write(const std::string& path, const std::string& text) {
     std::ofstream(path, std::ios::binary) << text;
 }

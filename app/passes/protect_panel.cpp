@@ -132,8 +132,10 @@ void ProtectPanel::buildForm(QVBoxLayout* column) {
         Words::tr("In Brindel: nobody changes the form without the password. The file itself is open text: whoever "
                   "edits it by hand can, and you are told when you open it."),
         form_));
-    column->addWidget(
-        plainText(Words::tr("PDF: what is not open cannot be typed into; the file is not encrypted yet."), form_));
+    column->addWidget(plainText(
+        Words::tr("PDF: encrypted (AES-256) when it is written with the password; filling it needs none, changing it "
+                  "does. Readers that keep to the rules obey that."),
+        form_));
 
     column->addSpacing(4);
     column->addWidget(groupTitle(Words::tr("All fields"), form_));

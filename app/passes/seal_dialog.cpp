@@ -171,7 +171,8 @@ void SealDialog::accept() {
            });
 }
 
-SealAsk::SealAsk(Form form, const QString& why, QWidget* parent) : PasswordDialog(parent), form_(std::move(form)) {
+SealAsk::SealAsk(Form form, const QString& why, QWidget* parent, const QString& take, const QString& leave)
+    : PasswordDialog(parent), form_(std::move(form)) {
     setWindowTitle(Words::tr("The form is sealed"));
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(20, 18, 20, 16);
@@ -190,7 +191,7 @@ SealAsk::SealAsk(Form form, const QString& why, QWidget* parent) : PasswordDialo
     line->addWidget(label);
     line->addWidget(password_, 1);
     column->addLayout(line);
-    finish(column, Words::tr("Open it"), Words::tr("Only fill it"));
+    finish(column, take.isEmpty() ? Words::tr("Open it") : take, leave.isEmpty() ? Words::tr("Only fill it") : leave);
     waiting_ = new QTimer(this);
     waiting_->setInterval(250);
     connect(waiting_, &QTimer::timeout, this, &SealAsk::tick);
@@ -225,6 +226,7 @@ void SealAsk::accept() {
                if (key) {
                    triesOf(form_) = {};
                    key_ = *key;
+                   word_ = Secret(fromQt(password_->text()));
                    wipe(password_);
                    return QDialog::accept();
                }

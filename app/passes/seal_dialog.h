@@ -54,8 +54,10 @@ class SealAsk : public PasswordDialog {
     Q_OBJECT
   public:
     /// `why` says what the password is needed for.
-    SealAsk(Form form, const QString& why, QWidget* parent);
+    SealAsk(Form form, const QString& why, QWidget* parent, const QString& take = {}, const QString& leave = {});
     SharedSealKey key() const { return key_; }
+    /// The word itself, for what is sealed with it elsewhere.
+    const Secret& word() const { return word_; }
     void accept() override;
 
   private:
@@ -65,6 +67,7 @@ class SealAsk : public PasswordDialog {
     QLineEdit* password_;
     QTimer* waiting_;
     SharedSealKey key_;
+    Secret word_;
 };
 
 }  // namespace brindel

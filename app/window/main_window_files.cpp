@@ -190,10 +190,21 @@ void MainWindow::askExport(const Target& target) {
     if (path.isEmpty()) return;
     // What "today" starts with is worked out as a filler would have it.
     const FormSession session(form, todayHere(), minutesHere());
-    auto bytes = target.made(session.form(), desk_->fonts(), session.filling(), {.scale = 2});
+    // The PDF of a sealed form is sealed with the same word, which is kept nowhere and so is asked for.
+    std::optional<SealAsk> ask;
+    const Secret* owner = nullptr;
+    if (target.key == "pdf" && sealState(form) == SealState::whole) {
+        ask.emplace(form,
+                    Words::tr("The form is sealed. With its password the PDF is sealed as well: it can be filled, and "
+                              "changed only with the word."),
+                    this, Words::tr("Seal the PDF"), Words::tr("Write it unsealed"));
+        if (ask->exec() == QDialog::Accepted) owner = &ask->word();
+    }
+    auto bytes = target.made(session.form(), desk_->fonts(), session.filling(), {.scale = 2, .owner = owner});
     auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
     if (written)
-        desk_->say(Words::tr("Written: %1.").arg(QFileInfo(path).fileName()));
+        desk_->say(
+            (owner ? Words::tr("Written and sealed: %1.") : Words::tr("Written: %1.")).arg(QFileInfo(path).fileName()));
     else
         desk_->say(QFileInfo(path).fileName() + ": " + Words::shown(written.error().sentence), true);
 }

@@ -10,8 +10,8 @@ namespace {
 
 constexpr Target targets[] = {
     {"pdf", "a fillable PDF", "PDF",
-     [](const Form& form, const FontBook& fonts, const Filling& filling, const TargetOptions&) {
-         return pdfOf(form, fonts, &filling);
+     [](const Form& form, const FontBook& fonts, const Filling& filling, const TargetOptions& options) {
+         return pdfOf(form, fonts, &filling, options.owner);
      }},
     {"png", "a picture", "PNG",
      [](const Form& form, const FontBook& fonts, const Filling& filling, const TargetOptions& options) {

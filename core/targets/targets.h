@@ -5,11 +5,13 @@
 
 #include "core/draw/draw_control.h"
 #include "core/model/problem.h"
+#include "core/seal/password.h"
 
 namespace brindel {
 
 struct TargetOptions {
-    double scale = 1;  // of a picture: pixels per 1/96 inch
+    double scale = 1;               // of a picture: pixels per 1/96 inch
+    const Secret* owner = nullptr;  // seals a PDF with this password; null for none
 };
 
 struct Target {

@@ -64,7 +64,9 @@ Form edited(const Form& form, Id id, int which, int by) {
 }  // namespace
 
 TEST(ChecksAgain, FindWhatAWholeLookFinds) {
-    for (const char* name : {"lift-out-booking", "mooring-permit", "slip-inspection", "winter-storage-agreement"})
+    std::vector<const char*> names = {"slip-inspection"};
+    if (!sanitized) names = {"lift-out-booking", "mooring-permit", "slip-inspection", "winter-storage-agreement"};
+    for (const char* name : names)
         EXPECT_TRUE(rc::check([&] {
             Form form = demo(name);
             Looked looked;

@@ -85,6 +85,7 @@ TEST(Checks, EveryOneHasItsPlanting) {
 
 TEST(Checks, FindWhatIsPlantedAndPutItRight) {
     for (const char* name : demos) {
+        if (sanitized && name != std::string_view(demos[0]) && name != std::string_view(demos[2])) continue;
         const Form clean = cleanDemo(name);
         for (const Planting& p : plantings) {
             // Paper is handed in, and filled, by hand; what is on the screen is never printed.
@@ -232,7 +233,8 @@ TEST(Checks, ASilencedFindingComesBackWhenWhatItSpokeOfChanges) {
 }
 
 TEST(Checks, EveryPlantedFaultCanBeLeftAsItIs) {
-    for (const char* name : {"lift-out-booking", "pontoon-fault-note"}) {
+    for (const char* name : {"pontoon-fault-note", "lift-out-booking"}) {
+        if (sanitized && name != std::string_view("pontoon-fault-note")) continue;
         const Form clean = cleanDemo(name);
         for (const Planting& p : plantings) {
             if (p.on == (clean.isDialog() ? On::paper : On::screen)) continue;

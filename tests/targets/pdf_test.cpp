@@ -278,6 +278,44 @@ TEST(Pdf, AFieldCanBeFilledByAViewerAndSaved) {
     EXPECT_TRUE(as<Poppler::FormFieldButton>(again.fields["chkSwinging"][0]).state());
 }
 
+TEST(Pdf, SealedItIsFilledByEverybodyAndChangedByTheWordAlone) {
+    const Form form = demo("mooring-permit");
+    const Secret owner("tide and täuberer 7");
+    const auto bytes = pdfOf(withProperty(form, {rootId}, Prop::mayCopy, false), fonts(), nullptr, &owner);
+    ASSERT_TRUE(bytes);
+    auto document = Poppler::Document::loadFromData(QByteArray::fromStdString(*bytes));
+    ASSERT_TRUE(document);
+    EXPECT_TRUE(document->isEncrypted());
+    EXPECT_FALSE(document->isLocked()) << "it opens without a password";
+    EXPECT_TRUE(document->okToFillForm());
+    EXPECT_TRUE(document->okToPrint());
+    EXPECT_FALSE(document->okToCopy());
+    EXPECT_FALSE(document->okToChange());
+    EXPECT_FALSE(document->okToAddNotes());
+    EXPECT_TRUE(document->okToExtractForAccessibility());
+    const auto asOwner = Poppler::Document::loadFromData(QByteArray::fromStdString(*bytes), owner.text().c_str());
+    ASSERT_TRUE(asOwner);
+    EXPECT_TRUE(asOwner->okToChange());
+    EXPECT_EQ(read(*bytes).fields.size(), read(pdfOf(form, fonts()).value()).fields.size());
+    // What qpdf says of it.
+    Folder folder;
+    write(folder.file("x.pdf"), *bytes);
+    const std::string shows =
+        "qpdf --show-encryption '" + folder.file("x.pdf") + "' >'" + folder.file("said.txt") + "'";
+    ASSERT_EQ(std::system(shows.c_str()), 0);
+    const std::string told = textOf(folder.file("said.txt"));
+    EXPECT_NE(told.find("R = 6"), std::string::npos) << told;
+    EXPECT_NE(told.find("AESv3"), std::string::npos) << told;
+    EXPECT_EQ(bytes->find("tide"), std::string::npos);
+    EXPECT_EQ(std::system(("qpdf --check '" + folder.file("x.pdf") + "' >/dev/null").c_str()), 0);
+    // Words that no PDF can have; unsealed it is the same byte for byte.
+    EXPECT_FALSE(pdfOf(form, fonts(), nullptr, std::make_unique<Secret>("").get()));
+    EXPECT_EQ(pdfOf(form, fonts(), nullptr, std::make_unique<Secret>(std::string(128, 'x')).get()).error().sentence,
+              "The password of a PDF has at most 127 bytes: letters outside of English take two or more.");
+    EXPECT_TRUE(pdfOf(form, fonts(), nullptr, std::make_unique<Secret>(std::string(127, 'x')).get()));
+    EXPECT_EQ(pdfOf(form, fonts()).value(), pdfOf(form, fonts()).value());
+}
+
 TEST(Pdf, ADialogGivesAPageForEachPageOfItsTabs) {
     Read r = read(pdfOf(demo("lift-out-booking"), fonts()).value());
     EXPECT_EQ(r.document->numPages(), 3);

@@ -1,6 +1,7 @@
 #include "core/targets/pdf/pdf.h"
 
 #include <fmt/format.h>
+#include <unicode/normalizer2.h>
 
 #include <algorithm>
 #include <map>
@@ -13,6 +14,7 @@
 #include "core/targets/pdf/qpdf.h"
 #include "core/targets/pictures.h"
 #include "core/targets/png/png.h"
+#include "core/text/icu_text.h"
 
 namespace brindel {
 namespace {
@@ -60,7 +62,7 @@ class Builder {
         bar_ = measuresFor(form).titleBar;
     }
 
-    string write() {
+    string write(const string& owner) {
         Object root = pdf_.getRoot();
         acroFields_ = Object::newArray();
         Object acro = pdf_.makeIndirectObject(Object::newDictionary());
@@ -98,7 +100,14 @@ class Builder {
 
         QPDFWriter writer(pdf_);
         writer.setOutputMemory();
-        writer.setDeterministicID(true);
+        if (owner.empty()) writer.setDeterministicID(true);
+        if (!owner.empty()) {
+            const bool copies = form_.root().yes(Prop::mayCopy), reads = true, assembles = false, annotates = false,
+                       fills = true, changes = false, hidesMetadata = false;
+            writer.setR6EncryptionParameters("", owner.c_str(), reads, copies, assembles, annotates, fills, changes,
+                                             form_.root().yes(Prop::mayPrint) ? qpdf_r3p_full : qpdf_r3p_none,
+                                             hidesMetadata);
+        }
         writer.setObjectStreamMode(qpdf_o_generate);
         writer.setCompressStreams(true);
         writer.setMinimumPDFVersion("1.7");
@@ -449,11 +458,25 @@ class Builder {
 
 }  // namespace
 
-Result<string> pdfOf(const Form& form, const FontBook& fonts, const Filling* filling) {
+Result<string> pdfOf(const Form& form, const FontBook& fonts, const Filling* filling, const Secret* owner) {
+    constexpr std::size_t mostBytes = 127;
+    string word;
+    if (owner) {
+        // As viewers prepare what is typed (RFC 4013: NFKC); most words are the same before and after.
+        UErrorCode error = U_ZERO_ERROR;
+        auto meant = passwordMeant(owner->text());
+        if (!meant) return tl::unexpected(meant.error());
+        word = narrow(icu::Normalizer2::getNFKCInstance(error)->normalize(wide(meant->text()), error));
+        if (word.size() > mostBytes)
+            return failure("",
+                           said("The password of a PDF has at most {} bytes: letters outside of English take two or "
+                                "more.",
+                                mostBytes));
+    }
     if (auto pictures = picturesInOrder(form, filling); !pictures) return tl::unexpected(pictures.error());
     try {
         const Spread parts = spread(form, fonts, filling);
-        return Builder(parts.form, fonts, parts.filling).write();
+        return Builder(parts.form, fonts, parts.filling).write(word);
     } catch (const std::exception& error) {
         return failure("", said("The PDF cannot be written: {}.", error.what()));
     }
