@@ -114,7 +114,9 @@ struct SealPassword {
 
 /// Writes a form, marked anew where it is sealed. A sealed form that another one is written over needs its password.
 int putForm(const Form& form, const string& target, const SharedSealKey& key, const SealPassword& password) {
-    if (!target.empty() && target != "-")
+    // A pipe or a device holds no form, and waits for ever when it is read.
+    std::error_code unknown;
+    if (!target.empty() && target != "-" && std::filesystem::is_regular_file(target, unknown))
         if (auto there = openForm(target);
             there && there->form.seal && !(key && form.seal && *form.seal == *there->form.seal)) {
             int status = done;

@@ -201,6 +201,11 @@ FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
 
 void FindingsPanel::refresh() {
     const Form& form = desk_.form();
+    // An edit came before it was worked out: nothing more is waited for.
+    if (mending_ && !mending_->controls.sameAs(form.controls)) {
+        mending_.reset();
+        all_->setText(Words::tr("Put right all that can be"));
+    }
     Finding before;
     if (const Finding* f = current()) before = *f;
     const int row = list_->currentRow(), scrolled = list_->verticalScrollBar()->value();

@@ -53,6 +53,8 @@ bool MainWindow::saveFile(const QString& path) {
 }
 
 bool MainWindow::mayWriteOver(const QString& path) {
+    // A pipe or a device holds no form, and waits for ever when it is read.
+    if (!QFileInfo(path).isFile()) return true;
     const auto there = openForm(fromQt(path));
     if (!there || !there->form.seal || desk_->opens(*there->form.seal)) return true;
     // Nothing that was shut has changed: it is written as it was.
@@ -61,7 +63,7 @@ bool MainWindow::mayWriteOver(const QString& path) {
     SealAsk ask(
         there->form,
         Words::tr("%1 is sealed. Writing another form over it needs its password.").arg(QFileInfo(path).fileName()),
-        this);
+        this, Words::tr("Write over it"), Words::tr("Leave it"));
     return ask.exec() == QDialog::Accepted;
 }
 
@@ -91,7 +93,7 @@ void MainWindow::askSeal() {
     }
     if (sealState(form) == SealState::whole) {
         SealAsk ask(form, Words::tr("Without its seal anybody can change the form. Taking it off needs the password."),
-                    this);
+                    this, Words::tr("Take the seal off"), Words::tr("Leave it"));
         if (ask.exec() != QDialog::Accepted) return;
     }
     desk_->edit(unsealed(form), Words::tr("Take the seal off"));

@@ -96,12 +96,6 @@ Form silenced(const Form& form, const Finding& finding, const string& because, b
     const Id id = everywhere || finding.controls.empty() ? rootId : finding.controls.front();
     Form next = unsilenced(form, finding);
     return changed(std::move(next), id, [&](Control& c) {
-        // What was silenced before, and has changed since, no longer matters.
-        if (!everywhere)
-            std::erase_if(c.silenced, [&](const Silenced& one) {
-                return one.check == finding.check->key && !one.was.empty() && id != rootId &&
-                       finding.controls.size() == 1;
-            });
         if (c.silenced.size() < mostSilenced)
             c.silenced.push_back({string(finding.check->key), because, everywhere ? string() : markOf(form, finding)});
     });

@@ -129,6 +129,7 @@ TEST(FindingsInTheWindow, AllIsShownBeforeItIsPutRight) {
     f.desk().edit(withProperty(f.form(), {rootId}, Prop::note, std::string("later")), "Note");
     f.look();
     EXPECT_FALSE(f.desk().proposal());
+    EXPECT_EQ(f.panel().findChild<QPushButton*>("putRightAll")->text(), "Put right all that can be");
 }
 
 TEST(FindingsInTheWindow, NeverHoldUpTheWindow) {

@@ -221,6 +221,18 @@ TEST(Checks, ASilencedFindingComesBackWhenWhatItSpokeOfChanges) {
     const Form all = silenced(planted, overlaps(planted)[0], "We know.", true);
     EXPECT_FALSE(isOpen(overlaps(shifted(all, {named(all, "chkYak").id}, 1, 0))[0]));
     EXPECT_TRUE(sameContent(unsilenced(all, overlaps(all)[0]), planted));
+    // Two findings of one sort at one control are left each for itself.
+    Form twice = set(form, "chkZebra", Prop::note, std::string());
+    twice = withFormula(twice, {named(twice, "chkZebra").id}, Prop::visible, "numGnu");
+    twice = withFormula(twice, {named(twice, "chkZebra").id}, Prop::enabled, "numYak");
+    auto brokenIn = [&](const Form& f) {
+        std::vector<Finding> all_ = findingsIn(f, fonts());
+        std::erase_if(all_, [](const Finding& one) { return one.check->key != std::string_view("formulaBroken"); });
+        return all_;
+    };
+    ASSERT_EQ(brokenIn(twice).size(), 2u);
+    for (const Finding& f : brokenIn(twice)) twice = silenced(twice, f, "Later.");
+    for (const Finding& f : brokenIn(twice)) EXPECT_FALSE(isOpen(f)) << findingsText(twice, {f});
     // A thousand are kept at one control, and no more.
     Form many = planted;
     for (int i = 0; i < 1100; ++i) {

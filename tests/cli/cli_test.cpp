@@ -244,6 +244,15 @@ TEST(CommandLine, ASealedFormIsChangedByItsPasswordAlone) {
     EXPECT_EQ(run(folder, "new a.jot -o x.brindel --seal-password-file word.txt").status, 0);
 }
 
+TEST(CommandLine, APipeIsWrittenIntoAndNeverReadFirst) {
+    Folder folder;
+    write(folder.file("a.jot"), "A: text 9\n");
+    const std::string at = "cd '" + folder.path() + "' && ", cli = "timeout 20 '" BRINDEL_BIN "/brindel-cli' ";
+    EXPECT_EQ(std::system((at + "mkfifo pipe && (cat pipe >got.txt &) && " + cli + "new a.jot -o pipe").c_str()), 0);
+    EXPECT_EQ(std::system((at + cli + "new a.jot -o /dev/stdout | cat >piped.txt").c_str()), 0);
+    EXPECT_TRUE(textOf(folder.file("piped.txt")).starts_with("{\n  \"brindel\": 1"));
+}
+
 TEST(CommandLine, AMustThatIsSilencedIsNoReasonToStop) {
     Folder folder;
     brindel::Form form = demo("slip-inspection");
