@@ -45,7 +45,8 @@ struct Art {
         box(b, fill, pen, radius);
     }
     /// Lines of text in a box, as the look aligns them; what does not fit is clipped.
-    void lines(const std::vector<std::string>& text, const Look& l, Box b, Down down, Colour colour, bool clip) const {
+    void lines(const std::vector<std::string>& text, const Look& l, Box b, Down down, Colour colour, bool clip,
+               std::size_t part = 0) const {
         const double high = options.fonts.lineHeight(l) * pt;
         const FacePtr face = options.fonts.face(l);
         const double all = high * double(text.size());
@@ -65,7 +66,7 @@ struct Art {
                 double base = top + face->ascent * l.size * pt;
                 if (text.size() == 1 && down == Down::middle) base = b.centre().y + face->capHeight * l.size * pt / 2;
                 if (!line.empty())
-                    out.push_back(TextMark{{x, base}, std::move(shaped), l.size * pt, colour, l.underline, line});
+                    out.push_back(TextMark{{x, base}, std::move(shaped), l.size * pt, colour, l.underline, line, part});
             }
             top += high;
         }

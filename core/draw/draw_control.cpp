@@ -164,7 +164,7 @@ void drawTabs(const Art& a) {
                     : Box{b.left + pen.width, b.bottom() - 2 * pen.width, b.width - 2 * pen.width, 4 * pen.width};
             a.box(seam, paneFill.value_or(white), std::nullopt);
         }
-        if (page) a.lines({page->text(Prop::text)}, label, tabs[i], Down::middle, a.textColour(label), false);
+        if (page) a.lines({page->text(Prop::text)}, label, tabs[i], Down::middle, a.textColour(label), false, i);
     }
     if (clipped) a.out.push_back(ClipEndMark{});
 }
@@ -241,7 +241,8 @@ constexpr Artist artists[] = {
 };
 static_assert(inOrder(artists, &Artist::kind), "the rows stand in the order of Kind");
 
-void drawInto(const Form& form, const Control& c, const DrawOptions& options, double left, double top, Drawing& out) {
+void drawInto(const Form& form, const Control& c, const DrawOptions& options, double left, double top,
+              std::vector<Drawn>& out) {
     if (!options.visible(c)) return;
     Box box = boxOf(form, c);
     Shown starting;
@@ -252,8 +253,7 @@ void drawInto(const Form& form, const Control& c, const DrawOptions& options, do
         starting = startingShown(form, c);
         shown = &starting;
     }
-    Drawing own = moved(drawnControl(form, c, *shown, options), left + box.left, top + box.top);
-    out.insert(out.end(), std::make_move_iterator(own.begin()), std::make_move_iterator(own.end()));
+    out.push_back({c.id, moved(drawnControl(form, c, *shown, options), left + box.left, top + box.top)});
     if (c.kind == Kind::tabs) {
         if (const Control* page = form.find(shownPage(c, options.turned)))
             drawInto(form, *page, options, left + box.left, top + box.top, out);
@@ -326,11 +326,18 @@ Drawing drawnControl(const Form& form, const Control& control, const Shown& show
     return artist.turns && rightToLeft(form) ? mirrored(std::move(out), control.box.width) : out;
 }
 
-Drawing drawnSurface(const Form& form, Id surface, const DrawOptions& options) {
-    Drawing out = drawnGround(form, surface, options);
+std::vector<Drawn> drawnControls(const Form& form, Id surface, const DrawOptions& options) {
+    std::vector<Drawn> out;
     const Control* ground = form.find(surface);
     for (Id id : ground ? ground->children : std::vector<Id>())
         if (const Control* child = form.find(id)) drawInto(form, *child, options, 0, 0, out);
+    return out;
+}
+
+Drawing drawnSurface(const Form& form, Id surface, const DrawOptions& options) {
+    Drawing out = drawnGround(form, surface, options);
+    for (Drawn& one : drawnControls(form, surface, options))
+        out.insert(out.end(), std::make_move_iterator(one.marks.begin()), std::make_move_iterator(one.marks.end()));
     return out;
 }
 

@@ -47,6 +47,13 @@ Shown startingShown(const Form& form, const Control& control);
 Drawing drawnControl(const Form& form, const Control& control, const Shown& shown, const DrawOptions& options);
 /// A surface whole: its ground, all controls in view, a document's head and foot.
 Drawing drawnSurface(const Form& form, Id surface, const DrawOptions& options);
+/// The controls of a surface that are in view, each by itself, in the order in which they are painted. Their marks are
+/// where they stand on the surface.
+struct Drawn {
+    Id of = noControl;
+    Drawing marks;
+};
+std::vector<Drawn> drawnControls(const Form& form, Id surface, const DrawOptions& options);
 /// The same without its controls: the ground, a document's head and foot.
 Drawing drawnGround(const Form& form, Id surface, const DrawOptions& options);
 /// All marks moved.

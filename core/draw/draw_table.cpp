@@ -46,7 +46,7 @@ void drawTable(const Art& a) {
         const double side = a.unit(6, 1.6);
         Box place{grid.across[x] + side, 0, grid.across[x + 1] - grid.across[x] - 2 * side, grid.down[1]};
         a.lines(a.options.fonts.lines(columns[x].text, head, place.width / a.pt, true), head, place, Down::middle,
-                a.textColour(head), true);
+                a.textColour(head), true, x);
     }
 }
 

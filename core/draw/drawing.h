@@ -42,6 +42,7 @@ struct TextMark {
     Colour colour;
     bool underline = false;
     std::string letters;  // the text itself
+    std::size_t part = 0;  // of what it belongs to: the column of a table's heading, the page of a tab
 };
 
 /// A picture, PNG in base64, drawn to fill a box.

@@ -51,6 +51,7 @@ class Parted {
         while (!part.name.empty() && index_.named(part.name)) part.name += "_";
         dress(part, group_);
         out_.filling.presence.follow(part.id, group_.id);
+        out_.groupOf.emplace(part.id, group_.id);
         parts_.push_back(part.id);
         form.controls.put(part.id, std::make_shared<Control>(std::move(part)));
         return parts_.back();

@@ -11,6 +11,7 @@ namespace brindel {
 struct Spread {
     Form form;
     Filling filling;
+    std::map<Id, Id> groupOf = {};  // of each control that a group has become: the group
 };
 Spread spread(const Form& form, const FontBook& fonts, const Filling* filling);
 

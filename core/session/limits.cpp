@@ -150,8 +150,19 @@ string textTakes(const Field& f) {
     const auto most = std::int64_t(f.control.number(Prop::maxLength));
     return most > 0 ? said(f, Phrase::charactersAtMost, {most}) : "";
 }
+/// A limit as people read it: a day as the field writes days, "today" and what is counted from it in words.
+string dayInWords(const Field& f, const string& limit) {
+    if (const auto day = isoDateRead(trimmed(limit))) return dateIn(*day, f.control.text(Prop::datePattern), f.language());
+    const Day start{std::chrono::year(2000), std::chrono::January, std::chrono::day(1)};
+    const auto meant = dayMeant(limit, start);
+    if (!meant) return limit;
+    const std::int64_t days = (std::chrono::sys_days(*meant) - std::chrono::sys_days(start)).count();
+    if (days == 0) return said(f, Phrase::today);
+    return days > 0 ? said(f, Phrase::daysAfterToday, {days}) : said(f, Phrase::daysBeforeToday, {-days});
+}
 string dateTakes(const Field& f) {
-    const string &from = f.control.text(Prop::earliest), &to = f.control.text(Prop::latest);
+    const string from = dayInWords(f, f.control.text(Prop::earliest)),
+                 to = dayInWords(f, f.control.text(Prop::latest));
     if (to.empty() && !from.empty()) return said(f, Phrase::fromOn, {from});
     if (from.empty() && !to.empty()) return said(f, Phrase::until, {to});
     return rangeInWords(f.language(), from, to);

@@ -11,7 +11,7 @@ namespace {
 constexpr Target targets[] = {
     {"pdf", "a fillable PDF", "PDF",
      [](const Form& form, const FontBook& fonts, const Filling& filling, const TargetOptions& options) {
-         return pdfOf(form, fonts, &filling, options.owner);
+         return pdfOf(form, fonts, &filling, {options.owner, options.blank, options.sendTo});
      }},
     {"png", "a picture", "PNG",
      [](const Form& form, const FontBook& fonts, const Filling& filling, const TargetOptions& options) {

@@ -12,6 +12,8 @@ namespace brindel {
 struct TargetOptions {
     double scale = 1;               // of a picture: pixels per 1/96 inch
     const Secret* owner = nullptr;  // seals a PDF with this password; null for none
+    bool blank = false;             // nobody has filled anything in
+    std::string sendTo = {};        // where accepting sends the answers
 };
 
 struct Target {

@@ -68,6 +68,10 @@ constexpr Row rows[] = {
     {Phrase::charactersAtMost, {"at most {0, plural, one {# character} other {# characters}}",
                                 "höchstens {0, plural, one {# Zeichen} other {# Zeichen}}"}},
     {Phrase::takes, {"{0} takes {1}.", "{0} nimmt {1}."}},
+    {Phrase::byItself, {"is worked out", "wird berechnet"}},
+    {Phrase::today, {"today", "heute"}},
+    {Phrase::daysAfterToday, {"{0, plural, one {# day} other {# days}} after today", "{0, plural, one {# Tag} other {# Tage}} nach heute"}},
+    {Phrase::daysBeforeToday, {"{0, plural, one {# day} other {# days}} before today", "{0, plural, one {# Tag} other {# Tage}} vor heute"}},
 
     {Phrase::noSuchField, {"The form has no field of that name.", "Das Formular hat kein Feld dieses Namens."}},
     {Phrase::mayNotChange, {"Fillers may not change this field.", "Dieses Feld darf nicht geändert werden."}},

@@ -56,6 +56,10 @@ enum class Phrase : std::uint8_t {
     until,
     charactersAtMost,
     takes,
+    byItself,
+    today,
+    daysAfterToday,
+    daysBeforeToday,
     // what a values file or a reply gives
     noSuchField,
     mayNotChange,

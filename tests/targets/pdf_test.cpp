@@ -117,7 +117,7 @@ TEST(Pdf, PopplerListsEveryFieldWithItsTypeNameTooltipLimitsAndChoices) {
 TEST(Pdf, TooltipsCarryHintsAndLimits) {
     Read r = read(pdfOf(demo("mooring-permit"), fonts()).value());
     EXPECT_EQ(r.fields["numLength"][0]->uiName(),
-              "From the stem to the stern, without bowsprit and rudder (2 to 25 m)");
+              "Length overall: From the stem to the stern, without bowsprit and rudder (2 to 25 m)");
     EXPECT_EQ(r.fields["txtSailNumber"][0]->uiName(), "Sail number (at most 10 characters)");
     EXPECT_EQ(r.fields["radShorePower"][0]->uiName(), "Shore power");
     EXPECT_EQ(r.fields["radShorePower"].size(), 4u);
@@ -281,7 +281,7 @@ TEST(Pdf, AFieldCanBeFilledByAViewerAndSaved) {
 TEST(Pdf, SealedItIsFilledByEverybodyAndChangedByTheWordAlone) {
     const Form form = demo("mooring-permit");
     const Secret owner("tide and täuberer 7");
-    const auto bytes = pdfOf(withProperty(form, {rootId}, Prop::mayCopy, false), fonts(), nullptr, &owner);
+    const auto bytes = pdfOf(withProperty(form, {rootId}, Prop::mayCopy, false), fonts(), nullptr, {.owner = &owner});
     ASSERT_TRUE(bytes);
     auto document = Poppler::Document::loadFromData(QByteArray::fromStdString(*bytes));
     ASSERT_TRUE(document);
@@ -309,10 +309,10 @@ TEST(Pdf, SealedItIsFilledByEverybodyAndChangedByTheWordAlone) {
     EXPECT_EQ(bytes->find("tide"), std::string::npos);
     EXPECT_EQ(std::system(("qpdf --check '" + folder.file("x.pdf") + "' >/dev/null").c_str()), 0);
     // Words that no PDF can have; unsealed it is the same byte for byte.
-    EXPECT_FALSE(pdfOf(form, fonts(), nullptr, std::make_unique<Secret>("").get()));
-    EXPECT_EQ(pdfOf(form, fonts(), nullptr, std::make_unique<Secret>(std::string(128, 'x')).get()).error().sentence,
+    EXPECT_FALSE(pdfOf(form, fonts(), nullptr, {.owner = std::make_unique<Secret>("").get()}));
+    EXPECT_EQ(pdfOf(form, fonts(), nullptr, {.owner = std::make_unique<Secret>(std::string(128, 'x')).get()}).error().sentence,
               "The password of a PDF has at most 127 bytes: letters outside of English take two or more.");
-    EXPECT_TRUE(pdfOf(form, fonts(), nullptr, std::make_unique<Secret>(std::string(127, 'x')).get()));
+    EXPECT_TRUE(pdfOf(form, fonts(), nullptr, {.owner = std::make_unique<Secret>(std::string(127, 'x')).get()}));
     EXPECT_EQ(pdfOf(form, fonts()).value(), pdfOf(form, fonts()).value());
 }
 

@@ -1,5 +1,5 @@
 // A form as a PDF with form fields (ISO 32000, 12.7), drawn by Brindel down to the appearance of each field, so that a
-// page looks the same in a viewer that draws none itself.
+// page looks the same in a viewer that draws none itself; tagged for readers that do not see it (ISO 14289-1, PDF/UA-1).
 #pragma once
 
 #include "core/draw/draw_control.h"
@@ -8,14 +8,20 @@
 
 namespace brindel {
 
+struct PdfOptions {
+    const Secret* owner = nullptr;  // seals it with this password; null for none
+    bool blank = false;             // nobody has filled anything in: what the form finds out when it opens is left out
+    std::string sendTo = {};        // where accepting sends the answers: an address of the web or of mail
+};
+
 /// PDF bytes: the pages of a document; of a dialog, one page for each page of its tabs. `filled` is what the fields
-/// hold; without it they hold what the form starts with. The same form gives the same bytes.
+/// hold; without it the form is blank: its fields hold what it starts with. The same form gives the same bytes.
 ///
 /// With an owner's password it is sealed (ISO 32000-2, 7.6: AES-256, revision 6): it opens without a password, fields
 /// can be filled, screen readers read it, printing and copying are as the form says, and all else needs the word. Its
 /// bytes are others each time. A problem for a password that no PDF can have: empty, or of more than 127 bytes
 /// (7.6.4.3.2).
 Result<std::string> pdfOf(const Form& form, const FontBook& fonts, const Filling* filling = nullptr,
-                          const Secret* owner = nullptr);
+                          const PdfOptions& options = {});
 
 }  // namespace brindel

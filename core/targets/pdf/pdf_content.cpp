@@ -140,4 +140,31 @@ std::string contentOf(const Drawing& drawing, double scale, double height, PdfIn
     return std::move(writer.out);
 }
 
+std::string markedContentOf(const Drawing& drawing, double scale, double height, PdfInk& ink,
+                            const ContentNumber& numberOf, std::string_view adornment) {
+    Writer writer{scale, height, ink, ""};
+    enum class In { nothing, adornment, piece } in = In::nothing;
+    std::optional<int> open;
+    auto close = [&] {
+        if (in != In::nothing) writer.out += "EMC\n";
+        in = In::nothing;
+    };
+    for (const Mark& mark : drawing) {
+        const bool clips = std::holds_alternative<ClipMark>(mark) || std::holds_alternative<ClipEndMark>(mark);
+        const std::optional<int> number = clips ? std::nullopt : numberOf(mark);
+        if (!(in == In::piece && number == open) && !(in == In::adornment && !number)) {
+            close();
+            if (number)
+                writer.out += fmt::format("/P <</MCID {}>> BDC\n", *number);
+            else
+                writer.out += adornment.empty() ? "/Artifact BMC\n" : fmt::format("/Artifact <<{}>> BDC\n", adornment);
+            in = number ? In::piece : In::adornment;
+            open = number;
+        }
+        std::visit(writer, mark);
+    }
+    close();
+    return std::move(writer.out);
+}
+
 }  // namespace brindel

@@ -1,6 +1,9 @@
 // Drawings as PDF content streams (ISO 32000, 8 and 9).
 #pragma once
 
+#include <functional>
+#include <optional>
+
 #include "core/draw/drawing.h"
 #include "core/targets/pdf/pdf_fonts.h"
 #include "core/targets/pdf/pdf_pictures.h"
@@ -11,7 +14,7 @@ namespace brindel {
 struct PdfInk {
     PdfFonts fonts;
     PdfPictures pictures;
-    explicit PdfInk(QPDF& pdf) : fonts(pdf), pictures(pdf) {}
+    PdfInk(QPDF& pdf, const FontBook& book, const std::string& language) : fonts(pdf, book, language), pictures(pdf) {}
     /// The resources of a page or an appearance.
     QPDFObjectHandle resources() const;
 };
@@ -19,6 +22,11 @@ struct PdfInk {
 /// The operators that paint a drawing. `scale` is points per unit; `height` the height of the page or of the field's
 /// box in units: PDF counts from the bottom.
 std::string contentOf(const Drawing& drawing, double scale, double height, PdfInk& ink);
+/// The same as marked content (14.6): what `numberOf` gives a number is a piece of that number, all else adorns the
+/// page; `adornment` says what of it that is ("/Type /Pagination /Subtype /Header", or nothing).
+using ContentNumber = std::function<std::optional<int>(const Mark&)>;
+std::string markedContentOf(const Drawing& drawing, double scale, double height, PdfInk& ink,
+                            const ContentNumber& numberOf, std::string_view adornment = {});
 /// A colour as three numbers from 0 to 1.
 std::string pdfColour(Colour colour);
 /// A number without exponent, at most four places.

@@ -4,8 +4,9 @@
 #include <hb-ot.h>
 #include <hb-subset.h>
 #include <hb.h>
+#include <unicode/ulocdata.h>
+#include <unicode/uniset.h>
 
-#include <array>
 #include <cmath>
 
 namespace brindel {
@@ -13,33 +14,36 @@ namespace {
 
 using Object = QPDFObjectHandle;
 
-/// The characters of WinAnsiEncoding from 128 to 159 (ISO 32000, annex D.2); the rest is as in Latin-1.
-constexpr std::array<char32_t, 32> winAnsi = {0x20AC, 0x2022, 0x201A, 0x0192, 0x201E, 0x2026, 0x2020, 0x2021,
-                                              0x02C6, 0x2030, 0x0160, 0x2039, 0x0152, 0x2022, 0x017D, 0x2022,
-                                              0x2022, 0x2018, 0x2019, 0x201C, 0x201D, 0x2022, 0x2013, 0x2014,
-                                              0x02DC, 0x2122, 0x0161, 0x203A, 0x0153, 0x2022, 0x017E, 0x0178};
+/// A table of a font file, read number by number, big end first; what lies beyond its end is 0.
+class Table {
+  public:
+    Table(const Face& face, const char (&tag)[5])
+        : blob_(hb_face_reference_table(face.hbFace(), HB_TAG(tag[0], tag[1], tag[2], tag[3]))) {
+        bytes_ = hb_blob_get_data(blob_, &size_);
+    }
+    ~Table() { hb_blob_destroy(blob_); }
+    Table(const Table&) = delete;
+    Table& operator=(const Table&) = delete;
+    bool there() const { return size_ > 0; }
+    int byte(unsigned at) const { return at < size_ ? static_cast<unsigned char>(bytes_[at]) : 0; }
+    int unsigned16(unsigned at) const { return byte(at) << 8 | byte(at + 1); }
+    int signed16(unsigned at) const { return std::int16_t(unsigned16(at)); }
 
-char32_t winAnsiLetter(int code) {
-    return code >= 128 && code < 160 ? winAnsi[std::size_t(code - 128)] : char32_t(code);
-}
+  private:
+    hb_blob_t* blob_;
+    const char* bytes_ = nullptr;
+    unsigned size_ = 0;
+};
 
-bool isCff(const Face& face) {
-    hb_blob_t* table = hb_face_reference_table(face.hbFace(), HB_TAG('C', 'F', 'F', ' '));
-    bool cff = hb_blob_get_length(table) > 0;
-    hb_blob_destroy(table);
-    return cff;
-}
-
-/// The font file with only the glyphs or letters asked for; glyph numbers are kept when `glyphs` are given.
-std::string subset(const Face& face, const std::vector<unsigned>& glyphs, const std::vector<char32_t>& letters) {
+/// The font file with only these glyphs, under their own numbers and without hints.
+std::string subset(const Face& face, const std::vector<unsigned>& glyphs) {
     hb_subset_input_t* input = hb_subset_input_create_or_fail();
     if (!input) return "";
     for (unsigned glyph : glyphs) hb_set_add(hb_subset_input_glyph_set(input), glyph);
-    for (char32_t letter : letters) hb_set_add(hb_subset_input_unicode_set(input), letter);
-    if (!glyphs.empty()) hb_subset_input_set_flags(input, HB_SUBSET_FLAGS_RETAIN_GIDS);
+    hb_subset_input_set_flags(input, HB_SUBSET_FLAGS_RETAIN_GIDS | HB_SUBSET_FLAGS_NO_HINTING);
     hb_set_t* drop = hb_subset_input_set(input, HB_SUBSET_SETS_DROP_TABLE_TAG);
     for (hb_tag_t tag : {HB_TAG('G', 'S', 'U', 'B'), HB_TAG('G', 'P', 'O', 'S'), HB_TAG('G', 'D', 'E', 'F'),
-                         HB_TAG('D', 'S', 'I', 'G')})
+                         HB_TAG('D', 'S', 'I', 'G'), HB_TAG('n', 'a', 'm', 'e')})
         hb_set_add(drop, tag);
     hb_face_t* small = hb_subset_or_fail(face.hbFace(), input);
     hb_subset_input_destroy(input);
@@ -51,6 +55,31 @@ std::string subset(const Face& face, const std::vector<unsigned>& glyphs, const 
     hb_blob_destroy(blob);
     hb_face_destroy(small);
     return bytes;
+}
+
+/// What fillers may type, whatever the form's language: Latin with all its accents, Greek, Cyrillic, and the signs
+/// between; and the letters of the language itself (CLDR, exemplar sets).
+std::u32string lettersTyped(const std::string& language) {
+    constexpr std::pair<char32_t, char32_t> ranges[] = {
+        {0x20, 0x7E},     {0xA0, 0x17F},    {0x218, 0x21B},   {0x2C6, 0x2DD},   {0x384, 0x3CE},   {0x400, 0x45F},
+        {0x490, 0x491},   {0x1E80, 0x1E85}, {0x1E9E, 0x1E9E}, {0x1EA0, 0x1EF9}, {0x2010, 0x2026}, {0x2030, 0x203A},
+        {0x20A0, 0x20BF}, {0x2116, 0x2122}, {0x2190, 0x2193}, {0x2212, 0x2212}, {0x2248, 0x2265}};
+    std::u32string letters;
+    for (const auto& [from, to] : ranges)
+        for (char32_t c = from; c <= to; ++c) letters += c;
+    UErrorCode error = U_ZERO_ERROR;
+    if (ULocaleData* data = ulocdata_open(language.c_str(), &error); U_SUCCESS(error)) {
+        for (const ULocaleDataExemplarSetType type : {ULOCDATA_ES_STANDARD, ULOCDATA_ES_AUXILIARY}) {
+            icu::UnicodeSet set;
+            UErrorCode missing = U_ZERO_ERROR;
+            ulocdata_getExemplarSet(data, set.toUSet(), USET_ADD_CASE_MAPPINGS, type, &missing);
+            constexpr int most = 3000;  // of the scripts that have tens of thousands, the first
+            for (int32_t i = 0, n = std::min<int32_t>(set.size(), most); U_SUCCESS(missing) && i < n; ++i)
+                if (const UChar32 c = set.charAt(i); c > 0) letters += char32_t(c);
+        }
+        ulocdata_close(data);
+    }
+    return letters;
 }
 
 /// Six capitals that tell one subset from another (ISO 32000, 9.9.2); the same for the same glyphs.
@@ -94,35 +123,62 @@ std::string toUnicode(const std::map<unsigned, std::u32string>& glyphs) {
 
 }  // namespace
 
-PdfFonts::Use& PdfFonts::useOf(std::vector<Use>& uses, const FacePtr& face, char letter) {
-    for (Use& use : uses)
+PdfFonts::Use& PdfFonts::useOf(const FacePtr& face) {
+    for (Use& use : uses_)
         if (use.face == face) return use;
-    uses.push_back({face, fmt::format("/{}{}", letter, uses.size() + 1)});
-    return uses.back();
+    uses_.push_back({face, fmt::format("/F{}", uses_.size() + 1)});
+    return uses_.back();
 }
 
 std::string PdfFonts::nameFor(const FacePtr& face, const std::vector<Glyph>& glyphs) {
-    Use& use = useOf(drawn_, face, 'F');
-    for (const Glyph& g : glyphs) use.glyphs.try_emplace(g.id, g.letters);
+    Use& use = useOf(face);
+    for (const Glyph& g : glyphs) {
+        auto& letters = use.glyphs[g.id];
+        if (letters.empty()) letters = g.letters;
+    }
     return use.name;
 }
 
-std::string PdfFonts::typingName(const FacePtr& face) {
-    return useOf(typed_, face, 'T').name;
+std::string PdfFonts::typingName(const Look& look) {
+    if (letters_.empty()) letters_ = lettersTyped(language_);
+    FacePtr face = book_.face(look);
+    // A face that lacks the letters of the form's own language cannot show what is typed; one that has them does.
+    for (char32_t c : letters_.substr(letters_.size() - std::min<std::size_t>(letters_.size(), 40)))
+        if (face->glyphOf(c) == 0)
+            if (const FacePtr other = book_.faceWith(c, look.family, look.bold, look.italic); other->glyphOf(c) != 0) {
+                face = other;
+                break;
+            }
+    Use& use = useOf(face);
+    if (!use.typed)
+        for (char32_t c : letters_)
+            if (const unsigned glyph = face->glyphOf(c); glyph != 0) {
+                auto& letters = use.glyphs[glyph];
+                if (letters.empty()) letters = std::u32string(1, c);
+            }
+    use.typed = true;
+    return use.name;
 }
 
-Object PdfFonts::descriptor(const Face& face, const std::string& tag, const std::string& file, bool cff) {
+Object PdfFonts::descriptor(const Face& face, const std::string& name, const std::string& file, bool cff) {
+    const Table head(face, "head"), post(face, "post"), os2(face, "OS/2");
+    auto em = [&](double units) { return Object::newInteger(std::lround(units * 1000 / face.unitsPerEm)); };
+    const int family = os2.byte(30), slant = post.signed16(4), weight = os2.there() ? os2.unsigned16(4) : 400;
+    // ISO 32000-1, table 123: fixed pitch, serif, symbolic (its glyphs are taken by number), italic.
+    const bool serif = family >= 1 && family <= 5;
+    const int flags = (post.byte(15) || post.byte(14) ? 1 : 0) | (serif ? 2 : 0) | 4 | (slant != 0 ? 64 : 0);
     Object d = Object::newDictionary();
     d.replaceKey("/Type", Object::newName("/FontDescriptor"));
-    d.replaceKey("/FontName", Object::newName("/" + tag + "+" + face.postScriptName));
-    d.replaceKey("/Flags", Object::newInteger(32));
-    d.replaceKey("/FontBBox",
-                 Object::parse(fmt::format("[-500 {} 1500 {}]", -int(face.descent * 1000), int(face.ascent * 1000))));
-    d.replaceKey("/ItalicAngle", Object::newInteger(0));
+    d.replaceKey("/FontName", Object::newName(name));
+    d.replaceKey("/Flags", Object::newInteger(flags));
+    d.replaceKey("/FontBBox", Object::newArray({em(head.signed16(36)), em(head.signed16(38)), em(head.signed16(40)),
+                                                em(head.signed16(42))}));
+    d.replaceKey("/ItalicAngle", Object::newInteger(slant));
     d.replaceKey("/Ascent", Object::newInteger(int(face.ascent * 1000)));
     d.replaceKey("/Descent", Object::newInteger(-int(face.descent * 1000)));
     d.replaceKey("/CapHeight", Object::newInteger(int(face.capHeight * 1000)));
-    d.replaceKey("/StemV", Object::newInteger(80));
+    // Fonts do not say how thick their stems are; the usual guess goes by their weight.
+    d.replaceKey("/StemV", Object::newInteger(50 + weight * weight / 4225));
     Object stream = Object::newStream(&pdf_, file);
     if (cff)
         stream.getDict().replaceKey("/Subtype", Object::newName("/OpenType"));
@@ -132,25 +188,31 @@ Object PdfFonts::descriptor(const Face& face, const std::string& tag, const std:
     return pdf_.makeIndirectObject(d);
 }
 
-Object PdfFonts::drawnFont(const Use& use) {
+Object PdfFonts::fontOf(const Use& use) {
     const Face& face = *use.face;
-    const bool cff = isCff(face);
+    const bool cff = Table(face, "CFF ").there();
     std::vector<unsigned> glyphs;
-    std::string seed = face.postScriptName, widths = "[";
+    std::string seed = face.postScriptName;
+    Object widths = Object::newArray(), stretch = Object::newArray();
     for (const auto& [glyph, letters] : use.glyphs) {
-        glyphs.push_back(glyph);
         seed += fmt::format(",{}", glyph);
-        widths += fmt::format("{} [{}] ", glyph, std::lround(face.advanceOf(glyph) * 1000));
+        // Glyphs with neighbouring numbers stand in one array.
+        if (glyphs.empty() || glyphs.back() + 1 != glyph) {
+            widths.appendItem(Object::newInteger(glyph));
+            stretch = Object::newArray();
+            widths.appendItem(stretch);
+        }
+        stretch.appendItem(Object::newInteger(std::lround(face.advanceOf(glyph) * 1000)));
+        glyphs.push_back(glyph);
     }
-    const std::string tag = tagFor(seed);
-    const std::string base = "/" + tag + "+" + face.postScriptName;
+    const std::string base = "/" + tagFor(seed) + "+" + face.postScriptName;
     Object cid = Object::newDictionary();
     cid.replaceKey("/Type", Object::newName("/Font"));
     cid.replaceKey("/Subtype", Object::newName(cff ? "/CIDFontType0" : "/CIDFontType2"));
     cid.replaceKey("/BaseFont", Object::newName(base));
     cid.replaceKey("/CIDSystemInfo", Object::parse("<< /Registry (Adobe) /Ordering (Identity) /Supplement 0 >>"));
-    cid.replaceKey("/FontDescriptor", descriptor(face, tag, subset(face, glyphs, {}), cff));
-    cid.replaceKey("/W", Object::parse(widths + "]"));
+    cid.replaceKey("/FontDescriptor", descriptor(face, base, subset(face, glyphs), cff));
+    cid.replaceKey("/W", widths);
     if (!cff) cid.replaceKey("/CIDToGIDMap", Object::newName("/Identity"));
     Object font = Object::newDictionary();
     font.replaceKey("/Type", Object::newName("/Font"));
@@ -162,37 +224,16 @@ Object PdfFonts::drawnFont(const Use& use) {
     return pdf_.makeIndirectObject(font);
 }
 
-Object PdfFonts::typedFont(const Face& face) {
-    Object font = Object::newDictionary();
-    font.replaceKey("/Type", Object::newName("/Font"));
-    font.replaceKey("/Encoding", Object::newName("/WinAnsiEncoding"));
-    if (isCff(face) || !face.usable) {
-        // A CFF font cannot stand behind a simple TrueType font; every reader has the standard one.
-        font.replaceKey("/Subtype", Object::newName("/Type1"));
-        font.replaceKey("/BaseFont", Object::newName("/Helvetica"));
-        return pdf_.makeIndirectObject(font);
-    }
-    std::vector<char32_t> letters;
-    Object widths = Object::newArray();
-    for (int code = 32; code < 256; ++code) {
-        char32_t letter = winAnsiLetter(code);
-        letters.push_back(letter);
-        widths.appendItem(Object::newInteger(std::lround(face.advanceOf(face.glyphOf(letter)) * 1000)));
-    }
-    const std::string tag = tagFor(face.postScriptName + "WinAnsi");
-    font.replaceKey("/Subtype", Object::newName("/TrueType"));
-    font.replaceKey("/BaseFont", Object::newName("/" + tag + "+" + face.postScriptName));
-    font.replaceKey("/FirstChar", Object::newInteger(32));
-    font.replaceKey("/LastChar", Object::newInteger(255));
-    font.replaceKey("/Widths", widths);
-    font.replaceKey("/FontDescriptor", descriptor(face, tag, subset(face, {}, letters), false));
-    return pdf_.makeIndirectObject(font);
-}
-
 void PdfFonts::embed() {
-    for (const Use& use : drawn_)
-        if (use.face->usable) resources_.replaceKey(use.name, drawnFont(use));
-    for (const Use& use : typed_) resources_.replaceKey(use.name, typedFont(*use.face));
+    for (const Use& use : uses_)
+        if (use.face->usable) resources_.replaceKey(use.name, fontOf(use));
+    // What viewers that draw ticks themselves draw them with: one of the fonts that every viewer has (9.6.2.2).
+    Object ticks = Object::newDictionary();
+    ticks.replaceKey("/Type", Object::newName("/Font"));
+    ticks.replaceKey("/Subtype", Object::newName("/Type1"));
+    ticks.replaceKey("/BaseFont", Object::newName("/ZapfDingbats"));
+    typing_ = resources_.shallowCopy();
+    typing_.replaceKey("/ZaDb", pdf_.makeIndirectObject(ticks));
 }
 
 }  // namespace brindel

@@ -10,14 +10,22 @@ namespace brindel {
 
 class PdfFonts {
   public:
-    explicit PdfFonts(QPDF& pdf) : pdf_(pdf), resources_(pdf.makeIndirectObject(QPDFObjectHandle::newDictionary())) {}
+    /// `language` is the form's: its letters can be typed.
+    PdfFonts(QPDF& pdf, const FontBook& book, const std::string& language)
+        : pdf_(pdf),
+          book_(book),
+          language_(language),
+          resources_(pdf.makeIndirectObject(QPDFObjectHandle::newDictionary())) {}
 
     /// The resource name ("/F1") under which drawn text uses a face; its glyphs are noted for the subset.
     std::string nameFor(const FacePtr& face, const std::vector<Glyph>& glyphs);
-    /// The resource name of a face for typed text: WinAnsi letters, which viewers can write by themselves.
-    std::string typingName(const FacePtr& face);
+    /// The resource name of the face for typed text: one that has all letters that a filler may type, which viewers
+    /// then set by themselves.
+    std::string typingName(const Look& look);
     /// The font dictionary that all pages and appearances share.
     QPDFObjectHandle resources() const { return resources_; }
+    /// The same with what viewers draw ticks with, for the form's default resources. Once embed() was called.
+    QPDFObjectHandle typingResources() const { return typing_; }
     /// Embeds what was used. Call once, after everything is drawn.
     void embed();
 
@@ -25,16 +33,19 @@ class PdfFonts {
     struct Use {
         FacePtr face;
         std::string name;
+        bool typed = false;
         std::map<unsigned, std::u32string> glyphs = {};
     };
-    QPDFObjectHandle descriptor(const Face& face, const std::string& tag, const std::string& file, bool cff);
-    QPDFObjectHandle drawnFont(const Use& use);
-    QPDFObjectHandle typedFont(const Face& face);
+    Use& useOf(const FacePtr& face);
+    QPDFObjectHandle descriptor(const Face& face, const std::string& name, const std::string& file, bool cff);
+    QPDFObjectHandle fontOf(const Use& use);
 
     QPDF& pdf_;
-    QPDFObjectHandle resources_;
-    Use& useOf(std::vector<Use>& uses, const FacePtr& face, char letter);
-    std::vector<Use> drawn_, typed_;  // in the order of their first use, so that the same form gives the same bytes
+    const FontBook& book_;
+    std::string language_;
+    std::u32string letters_;
+    QPDFObjectHandle resources_, typing_;
+    std::vector<Use> uses_;  // in the order of their first use, so that the same form gives the same bytes
 };
 
 }  // namespace brindel

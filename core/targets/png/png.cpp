@@ -11,6 +11,7 @@
 
 #include "core/draw/picture_data.h"
 #include "core/model/measures.h"
+#include "core/targets/leaves.h"
 #include "core/targets/pictures.h"
 
 namespace brindel {
@@ -140,20 +141,6 @@ struct Painter {
 };
 
 }  // namespace
-
-std::vector<Leaf> leavesOf(const Form& form) {
-    std::vector<Leaf> leaves;
-    for (Id surface : surfaces(form)) {
-        const Control* tabs = nullptr;
-        for (Id id : form.find(surface)->children)
-            if (const Control* c = form.find(id); c && c->kind == Kind::tabs && !tabs) tabs = c;
-        if (form.isDialog() && tabs && !tabs->children.empty())
-            for (Id page : tabs->children) leaves.push_back({surface, {{tabs->id, page}}});
-        else
-            leaves.push_back({surface, {}});
-    }
-    return leaves;
-}
 
 Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale, const Filling* filling) {
     if (auto pictures = picturesInOrder(form, filling); !pictures) return tl::unexpected(pictures.error());

@@ -10,11 +10,4 @@ namespace brindel {
 /// picture is refused. A dialog with tabs gives a picture of each page in turn.
 Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale, const Filling* filling = nullptr);
 
-/// The leaves of a form that a picture or a PDF shows one after the other: a surface, and the tab pages turned to.
-struct Leaf {
-    Id surface = noControl;
-    TurnedTo turned;
-};
-std::vector<Leaf> leavesOf(const Form& form);
-
 }  // namespace brindel

@@ -1,0 +1,18 @@
+// The leaves of a form: what a PDF or a picture, which cannot turn pages, shows one after the other.
+#pragma once
+
+#include "core/model/places.h"
+
+namespace brindel {
+
+/// A surface, and the pages that its tabs show on this leaf.
+struct Leaf {
+    Id surface = noControl;
+    TurnedTo turned;
+};
+/// The leaves of all surfaces in order. Every page of all tabs, also of tabs within tabs, is shown on at least one; tabs
+/// that stand beside each other turn together, and the shorter ones stay on their last page. As many leaves as the
+/// pages of the longest.
+std::vector<Leaf> leavesOf(const Form& form);
+
+}  // namespace brindel

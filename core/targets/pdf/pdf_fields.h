@@ -1,0 +1,65 @@
+// The form fields of a PDF and the widgets they are seen by (ISO 32000, 12.7 and 12.5.6.19).
+#pragma once
+
+#include <unordered_map>
+
+#include "core/targets/pdf/pdf_build.h"
+#include "core/targets/pdf/pdf_names.h"
+#include "core/targets/pdf/pdf_scripts.h"
+
+namespace brindel {
+
+/// What a tick box or a radio button is called when it is on: its value where that is a short word of ASCII letters,
+/// digits, - and _, which every reader takes; else its number in its field, and the value stands in the field's Opt
+/// (12.7.4.2.3).
+std::string stateOf(const Form& form, const Control& button);
+
+class PdfFields {
+  public:
+    PdfFields(PdfBuild& build, const PdfScripts& scripts)
+        : build_(build), scripts_(scripts), names_(spokenNames(build.parts, build.designed)) {
+        // What stands beside tabs is seen on every leaf of theirs.
+        seenOnce_ = build.leaves.size() == surfaces(build.form).size();
+    }
+    /// Adds the widgets of a leaf, in the order of the route: a viewer goes through a page's annotations as they are
+    /// listed where it does not go along the structure.
+    void add(const Leaf& leaf, std::size_t page);
+    /// Writes the form dictionary into the catalogue. Call once, after all leaves and fonts.
+    void finish();
+
+  private:
+    struct KindRow;
+    static const KindRow* rowOf(Kind kind);
+
+    QPDFObjectHandle kidsOf(const std::string& group);
+    QPDFObjectHandle fieldOf(const Control& c);
+    void describe(QPDFObjectHandle field, const Control& c);
+    void addWidget(const Control& c, const Leaf& leaf, std::size_t page);
+    void addTickLooks(QPDFObjectHandle widget, const Control& c, const Box& square);
+    QPDFObjectHandle appearance(const Drawing& drawing, Box box, bool marked);
+    std::string appearanceString(const Control& c, const Look& look);
+    const Shown& shownOf(const Control& c);
+    Shown startOf(const Control& c) const;
+
+    // what the rows of kinds do
+    void text(QPDFObjectHandle field, const Control& c, int& flags);
+    void tick(QPDFObjectHandle field, const Control& c, int& flags);
+    void question(QPDFObjectHandle field, const Control& c, int& flags);
+    void combo(QPDFObjectHandle field, const Control& c, int& flags);
+    void list(QPDFObjectHandle field, const Control& c, int& flags);
+    void signature(QPDFObjectHandle field, const Control& c, int& flags);
+    void button(QPDFObjectHandle widget, QPDFObjectHandle character, const Control& c, std::size_t page);
+    void picture(QPDFObjectHandle widget, QPDFObjectHandle character, const Control& c, std::size_t page);
+    void addOptions(QPDFObjectHandle field, const Control& c);
+
+    PdfBuild& build_;
+    const PdfScripts& scripts_;
+    SpokenNames names_;
+    bool seenOnce_ = true, signs_ = false;
+    Shown starting_;
+    QPDFObjectHandle roots_ = QPDFObjectHandle::newArray();
+    std::unordered_map<std::string, QPDFObjectHandle> fields_, groups_;  // by the whole name
+    std::unordered_map<std::string, QPDFObjectHandle> appearances_;      // by size and content
+};
+
+}  // namespace brindel

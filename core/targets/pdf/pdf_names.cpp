@@ -1,0 +1,87 @@
+#include "core/targets/pdf/pdf_names.h"
+
+#include <fmt/format.h>
+
+#include <map>
+
+#include "core/session/limits.h"
+#include "core/text/phrases.h"
+#include "core/text/words.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+/// What a radio button or the tick of a group is an answer to; empty for any other, and where nobody says.
+string questionWords(const Spread& parts, const Form& designed, const Control& c) {
+    if (const auto at = parts.groupOf.find(c.id); at != parts.groupOf.end()) {
+        const Control& group = *designed.find(at->second);
+        return calledBy(designed, group);
+    }
+    const auto buttons = parts.form.index()->questionOf(c.id);
+    if (buttons.size() < 2) return "";
+    const Control* holder = parts.form.find(c.parent);
+    if (holder && holder->is().framed && !holder->text(Prop::title).empty()) return holder->text(Prop::title);
+    // A label that speaks for one of its buttons speaks for the question.
+    for (Id button : buttons)
+        if (const Control* label = labelOf(parts.form, button); label && !label->text(Prop::text).empty())
+            return trimmed(label->text(Prop::text));
+    return "";
+}
+
+string spokenName(const Spread& parts, const Control& c, const string& question) {
+    const string own = calledBy(parts.form, c);
+    string name = question.empty() || question == own ? own : question + ": " + own;
+    const string& hint = c.text(Prop::hint);
+    if (!hint.empty() && hint != question && hint != own) name += ": " + hint;
+    if (isFilled(c) && !c.text(Prop::workedOut).empty())
+        name += " (" + phrase(Phrase::byItself, parts.form.root().text(Prop::language)) + ")";
+    else if (const string limits = limitsInWords(parts.form, c); !limits.empty())
+        name += " (" + limits + ")";
+    return name;
+}
+
+/// The nearest title that something stands under: of a frame, a tab page, or the heading before it on its surface.
+string sectionOf(const Form& form, const Control& c) {
+    for (const Control* at = form.find(c.parent); at; at = form.find(at->parent)) {
+        if (at->is().wording && !at->is().root && !at->text(*at->is().wording).empty())
+            return at->text(*at->is().wording);
+        const Control* heading = nullptr;
+        const double top = onSurface(form, c.id).top;
+        for (Id id : at->children)
+            if (const Control& one = *form.find(id);
+                one.is().speaks && one.as<Role>() != Role::text && one.as<Role>() != Role::finePrint &&
+                onSurface(form, id).top <= top && (!heading || one.box.top > heading->box.top))
+                heading = &one;
+        if (heading) return heading->text(Prop::text);
+    }
+    return "";
+}
+
+}  // namespace
+
+SpokenNames spokenNames(const Spread& parts, const Form& designed) {
+    const Form& form = parts.form;
+    SpokenNames names;
+    std::map<string, std::vector<Id>> by;
+    for (Id id : allIds(form)) {
+        const Control& c = *form.find(id);
+        if (!isFilled(c) && !c.is().pressed) continue;
+        const string question = questionWords(parts, designed, c);
+        if (c.is().answers == AnswerType::question) names.questions[id] = question.empty() ? calledBy(form, c) : question;
+        by[spokenName(parts, c, question)].push_back(id);
+    }
+    std::map<string, std::vector<Id>> apart;
+    for (const auto& [name, ids] : by)
+        for (Id id : ids) {
+            const string section = ids.size() > 1 ? sectionOf(form, *form.find(id)) : "";
+            apart[section.empty() ? name : section + ": " + name].push_back(id);
+        }
+    for (const auto& [name, ids] : apart)
+        for (std::size_t i = 0; i < ids.size(); ++i)
+            names.of[ids[i]] = ids.size() > 1 ? fmt::format("{} ({})", name, i + 1) : name;
+    return names;
+}
+
+}  // namespace brindel
