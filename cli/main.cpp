@@ -260,6 +260,14 @@ int main(int argc, char** argv) {
     SealPassword owner;
     exports->add_option("--password-file", owner.file,
                         "A file whose first line is the password that a PDF is sealed with");
+    string sendTo;
+    exports->add_option("--send-to", sendTo, "Where the PDF's button sends the answers: https://… or mailto:…")
+        ->check([](const string& address) -> string {
+            for (const char* way : {"https://", "http://", "mailto:"})
+                if (address.starts_with(way) && address.size() > string(way).size() && address.size() <= 2000)
+                    return "";
+            return "An address that begins with https:// or mailto: is expected here.";
+        });
     exports->add_option("-o,--out", out);
 
     CLI::App* fill = app.add_subcommand("fill", "Fills a form with values");
@@ -408,7 +416,8 @@ int main(int argc, char** argv) {
                 std::cerr << source << ": The form is sealed, and the PDF is not: --password-file seals it.\n";
             }
             auto bytes =
-                targetFrom(to)->made(session.form(), fonts, session.filling(), {scale, word ? &*word : nullptr});
+                targetFrom(to)->made(session.form(), fonts, session.filling(),
+                                              {.scale = scale, .owner = word ? &*word : nullptr, .blank = true, .sendTo = sendTo});
             return bytes ? put(*bytes, out) : problem(source, bytes.error(), notInOrder);
         });
     if (*formulas) return put(formulaPage(), "-");

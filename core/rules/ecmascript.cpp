@@ -123,6 +123,8 @@ string ecmascriptAround(const string& language, double today, int minutes) {
     around["monthsNarrow"] = months(D::NARROW);
     around["days"] = days(D::WIDE);
     around["daysShort"] = days(D::ABBREVIATED);
+    const auto* halves = names.getAmPmStrings(count);
+    around["halves"] = list(halves, std::min(count, 2), 0);
     return around.dump();
 }
 

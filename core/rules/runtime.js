@@ -44,6 +44,8 @@ function brindelFormulas(around) {
                             String.fromCharCode(0xd800 + (code - 0x10000 >> 10), 0xdc00 + (code - 0x10000 & 0x3ff));
   }
 
+  // Small interpreters know no letter that becomes two.
+  function upper(text) { return text.toUpperCase().replace(/\u00df/g, "SS"); }
   // All digits that a number has, as far as the interpreter gives them.
   function exponential(x) {
     try {
@@ -90,7 +92,7 @@ function brindelFormulas(around) {
   function digits15(x) {
     var exact = exponential(Math.abs(x)), e = exact.indexOf("e");
     var said = exact[0] + exact.slice(2, e);
-    var kept = said.slice(0, 15), power = Number(exact.slice(e + 1));
+    var kept = said.slice(0, 15), power = parseInt(exact.slice(e + 1), 10);
     var cut = said.slice(15), half = "5" + times("0", cut.length - 1);
     if (cut > half || (cut === half && Number(kept[14]) % 2 === 1)) {
       var i = 14, list = kept.split("");
@@ -136,7 +138,8 @@ function brindelFormulas(around) {
     var tidy = tidied(x);
     if (tidy === 0) return "0";
     var sign = tidy < 0 ? "-" : "", size = Math.abs(tidy);
-    var e = size.toExponential().split("e"), power = Number(e[1]), digits = e[0].replace(".", "");
+    // Some interpreters leave out digits where nobody says how many are wanted.
+    var fifteen = digits15(size), power = fifteen.power, digits = fifteen.digits.replace(/0+$/, "");
     var far = size < 1e-9 || size >= 1e15;
     if (far ? power < -5 + 1 || power >= 15 : power < -4)
       return sign + digits[0] + (digits.length > 1 ? "." + digits.slice(1) : "") + "e" + (power < 0 ? "-" : "+") +
@@ -318,7 +321,7 @@ function brindelFormulas(around) {
     var upper = v.toUpperCase();
     return upper === "TRUE" ? true : upper === "FALSE" ? false : wrong.value;
   }
-  function fold(text) { return text.toUpperCase().toLowerCase().replace(/ς/g, "σ"); }
+  function fold(text) { return upper(text).toLowerCase().replace(/ς/g, "σ"); }
   function byCodePoint(a, b) {
     var x = lettersOf(a), y = lettersOf(b);
     for (var i = 0; i < x.length && i < y.length; ++i)

@@ -232,6 +232,60 @@ string notRight(const Field& f) {
     return ownOr(f.control, Prop::validMessage, said(f, Phrase::notRight, {called(f)}));
 }
 
+LimitSentences limitSentences(const Field& f) {
+    const Control& c = f.control;
+    const string limit = "\x01", typed = "\x02";
+    auto ranged = [&](Phrase which, const Parts& parts) { return ownOr(c, Prop::rangeMessage, said(f, which, parts)); };
+    LimitSentences all;
+    all.missing = missing(f);
+    all.notRight = notRight(f);
+    switch (row(c.kind).answers) {
+        case AnswerType::text:
+            all.pattern = ownOr(c, Prop::patternMessage, said(f, Phrase::notThePattern, {typed, called(f)}));
+            break;
+        case AnswerType::number: {
+            const auto places = std::int64_t(c.number(Prop::decimals));
+            all.unread = said(f, Phrase::noNumber, {called(f), typed});
+            all.little = ranged(Phrase::tooLittle, {called(f), limit, typed});
+            all.much = ranged(Phrase::tooMuch, {called(f), limit, typed});
+            all.decimals = places == 0 ? said(f, Phrase::wholeNumber, {called(f), typed})
+                                       : said(f, Phrase::tooManyDecimals, {called(f), places, typed});
+            break;
+        }
+        case AnswerType::date: {
+            const Day sample{std::chrono::year(2026), std::chrono::December, std::chrono::day(31)};
+            all.unread = said(f, Phrase::noDate,
+                              {called(f), dateIn(f.today.value_or(sample), c.text(Prop::datePattern), f.language()), typed});
+            all.early = ranged(Phrase::atTheEarliest, {called(f), limit});
+            all.late = ranged(Phrase::atTheLatest, {called(f), limit});
+            break;
+        }
+        case AnswerType::time:
+            all.unread = said(f, Phrase::noTime,
+                              {called(f), timeIn(14 * 60 + 30, c.text(Prop::timePattern), f.language()), typed});
+            all.early = ranged(Phrase::atTheEarliest, {called(f), limit});
+            all.late = ranged(Phrase::atTheLatest, {called(f), limit});
+            break;
+        case AnswerType::choice:
+            all.unread = said(f, Phrase::notAChoiceOf, {typed, called(f)});
+            break;
+        case AnswerType::picks:
+            all.few = ranged(Phrase::atLeastSoMany, {limit, called(f)});
+            for (std::size_t n = 0; takesSeveral(c) && c.number(Prop::atMost) > 0 && n <= choiceCount(c); ++n)
+                all.many.push_back(ranged(Phrase::atMostSoMany, {limit, called(f), count(n)}));
+            all.other = said(f, Phrase::writeTheOther, {called(f)});
+            break;
+        default:
+            break;
+    }
+    return all;
+}
+
+RangeWords rangeWords(const string& language) {
+    return {phrase(Phrase::fromTo, language, {"\x01", "\x02"}), phrase(Phrase::orMore, language, {"\x01"}),
+            phrase(Phrase::atMost, language, {"\x01"})};
+}
+
 string limitsInWords(const Form& form, const Control& control) {
     const Limits& l = limitsOf(control);
     return l.takes ? l.takes(Field{form, control}) : "";

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <string>
+#include <vector>
 
 #include "core/answers/answering.h"
 
@@ -16,6 +17,23 @@ std::string limitBroken(const Field& field, const Entry& entry);
 std::string missing(const Field& field);
 /// What is said of an answer whose condition is false: the control's own sentence, or one for all.
 std::string notRight(const Field& field);
+/// The sentences of limitBroken, missing and notRight, for where a form is filled without a session. In them \x01
+/// stands for what the field takes, \x02 for what was typed.
+struct LimitSentences {
+    std::string missing, notRight;
+    std::string unread;                      // no number, no date, not among the choices
+    std::string little, much, decimals;      // of numbers
+    std::string early, late;                 // of dates and times
+    std::string pattern;                     // of texts
+    std::string few, other;                  // of picks
+    std::vector<std::string> many = {};      // by how many are picked
+};
+LimitSentences limitSentences(const Field& field);
+/// The words of a range, by the same signs: "\x01 to \x02", "\x01 or more", "at most \x01".
+struct RangeWords {
+    std::string fromTo, orMore, atMost;
+};
+RangeWords rangeWords(const std::string& language);
 /// Limits in words, for hints and sheets: "2 to 25 m", "at most 12 characters"; empty when there are none.
 std::string limitsInWords(const Form& form, const Control& control);
 

@@ -105,6 +105,7 @@ constexpr Row rows[] = {
     {Phrase::pictureFiles, {"Pictures", "Bilder"}},
     {Phrase::handInHint, {"Fill in the form, then hand it in.", "Bitte ausfüllen und dann abgeben."}},
     {Phrase::notInOrder, {"Not in order yet", "Noch nicht in Ordnung"}},
+    {Phrase::readyToSend, {"Everything is in order. Save the file and send it back.", "Alles ist in Ordnung. Bitte die Datei speichern und zurücksenden."}},
     {Phrase::staysOpen, {"The form stays open, so nothing is lost.", "Das Formular bleibt offen, nichts geht verloren."}},
 };
 // clang-format on

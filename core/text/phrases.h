@@ -93,6 +93,7 @@ enum class Phrase : std::uint8_t {
     pictureFiles,
     handInHint,
     notInOrder,
+    readyToSend,
     staysOpen,
     count_
 };

@@ -19,12 +19,13 @@ std::string literal(const Scalar& value) {
     return "F.wrong.notAvailable";
 }
 
-/// What node says the formulas are worth, one after the other.
-std::vector<std::string> byNode(const std::vector<std::string>& formulas, const std::string& language = "en") {
+/// What an interpreter says the formulas are worth, one after the other: node, or the small one of a PDF viewer.
+std::vector<std::string> by(const std::string& interpreter, const std::vector<std::string>& formulas,
+                            const std::string& language = "en") {
     std::string script(ecmascriptRuntime());
-    script += "\nconst F = brindelFormulas(" +
+    script += "\nvar F = brindelFormulas(" +
               ecmascriptAround(language, *std::get_if<double>(&caseValue("day").values[0]), 570) + ");\n";
-    script += "const values = {};\n";
+    script += "var values = {};\n";
     for (const char* name : {"num", "two", "zero", "word", "none", "yes", "no", "figures", "day", "leap", "bad", "list",
                              "mixed", "words"}) {
         const Operand operand = caseValue(name);
@@ -32,14 +33,14 @@ std::vector<std::string> byNode(const std::vector<std::string>& formulas, const 
         for (const Scalar& one : operand.values) script += literal(one) + ", ";
         script += std::string("], ") + (operand.list ? "true" : "false") + ");\n";
     }
-    script += "const $ = name => values[name] || F.named([F.wrong.name], false);\nconst out = [];\n";
+    script += "var $ = function(name) { return values[name] || F.named([F.wrong.name], false); }, out = [];\n";
     for (const std::string& formula : formulas)
         script += "out.push(F.shown(" + ecmascriptOf(*readFormula(formula).value()) + "));\n";
-    script += "process.stdout.write(out.map(x => JSON.stringify(x)).join('\\n') + '\\n');\n";
+    script += "(typeof print === 'function' ? print : console.log)(out.map(function(x) { return JSON.stringify(x).replace(/[^ -~]/g, function(c) { return c.charCodeAt(0) < 65536 ? '\\\\u' + ('000' + c.charCodeAt(0).toString(16)).slice(-4) : c; }); }).join('\\n'));\n";
     const Folder folder;
     write(folder.file("formulas.js"), script);
     const std::string command =
-        "node " + folder.file("formulas.js") + " > " + folder.file("out") + " 2> " + folder.file("err");
+        interpreter + " " + folder.file("formulas.js") + " > " + folder.file("out") + " 2> " + folder.file("err");
     EXPECT_EQ(std::system(command.c_str()), 0) << textOf(folder.file("err")).substr(0, 2000);
     std::vector<std::string> worths;
     std::istringstream lines(textOf(folder.file("out")));
@@ -53,9 +54,12 @@ TEST(Ecmascript, EveryCaseIsWorthTheSameInNode) {
     std::vector<std::string> formulas;
     const auto cases = formulaCases();
     for (const auto& one : cases) formulas.push_back(one.first);
-    const auto worths = byNode(formulas);
-    ASSERT_EQ(worths.size(), cases.size());
-    for (std::size_t i = 0; i < cases.size(); ++i) EXPECT_EQ(worths[i], cases[i].second) << cases[i].first;
+    for (const char* interpreter : {"node", "mutool run"}) {
+        const auto worths = by(interpreter, formulas);
+        ASSERT_EQ(worths.size(), cases.size()) << interpreter;
+        for (std::size_t i = 0; i < cases.size(); ++i)
+            EXPECT_EQ(worths[i], cases[i].second) << cases[i].first << " in " << interpreter;
+    }
 }
 
 TEST(Ecmascript, EveryFunctionOfTheTableIsThere) {
@@ -64,14 +68,14 @@ TEST(Ecmascript, EveryFunctionOfTheTableIsThere) {
         formulas.emplace_back(row.example);
         wanted.emplace_back(row.gives);
     }
-    EXPECT_EQ(byNode(formulas), wanted);
+    EXPECT_EQ(by("node", formulas), wanted);
 }
 
 TEST(Ecmascript, RandomFormulasAreWorthTheSame) {
     std::vector<std::string> formulas;
     EXPECT_TRUE(rc::check([&] { formulas.push_back(anyFormula(6)); }));
     for (int i = 0; i < 3; ++i) EXPECT_TRUE(rc::check([&] { formulas.push_back(anyFormula(5)); }));
-    const auto worths = byNode(formulas);
+    const auto worths = by("node", formulas);
     ASSERT_EQ(worths.size(), formulas.size());
     for (std::size_t i = 0; i < formulas.size(); ++i) EXPECT_EQ(worths[i], worth(formulas[i])) << formulas[i];
 }
@@ -89,7 +93,7 @@ TEST(Ecmascript, NumbersAndDatesAreOfTheFormsLanguage) {
             const auto* error = std::get_if<FormulaError>(&value);
             wanted.push_back(error ? std::string(errorText(*error)) : std::get<std::string>(asText(value)));
         }
-        EXPECT_EQ(byNode(formulas, language), wanted) << language;
+        EXPECT_EQ(by("node", formulas, language), wanted) << language;
     }
 }
 

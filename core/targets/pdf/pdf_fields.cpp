@@ -341,6 +341,7 @@ void PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page) 
         widget.replaceKey("/MK", character);
         widget.replaceKey("/AP", looks);
     }
+    scripts_.addToWidget(widget, c);
     const auto& elements = build_.tags[page].widgets;
     if (const auto at = elements.find(c.id); at != elements.end())
         build_.structure.annotation(at->second, widget, pageObject);

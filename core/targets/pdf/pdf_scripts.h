@@ -2,24 +2,68 @@
 // limits and rules of the form as data for one small runtime that the PDF carries, and calls of it at its fields.
 #pragma once
 
+#include <map>
+#include <nlohmann/json.hpp>
+#include <set>
+
+#include "core/rules/dependence.h"
 #include "core/targets/pdf/pdf_build.h"
 
 namespace brindel {
 
+/// The runtime as text: one function, brindelForm.
+std::string_view pdfRuntime();
+
+/// What formulas and rules can do that a PDF can follow: a property that is worked out there, a step that is done.
+bool isWorkedOutInPdf(Prop prop);
+bool isDoneInPdf(Does step);
+bool isAskedInPdf(Event event);
+
 class PdfScripts {
   public:
-    explicit PdfScripts(PdfBuild& build) : build_(build) {}
-    /// Gives a field the actions that call the runtime.
+    explicit PdfScripts(PdfBuild& build);
+    /// Gives a field the actions that call the runtime (12.6.3, tables 196 and 194).
     void addTo(QPDFObjectHandle field, const Control& c) const;
+    /// The same for a widget: what a tick sets off, and what happens when the cursor comes and goes.
+    void addToWidget(QPDFObjectHandle widget, const Control& c) const;
     /// What a press of a button does; null for nothing.
     QPDFObjectHandle pressed(const Control& c, std::size_t page) const;
-    /// The names of the fields that are worked out, each after those it needs (table 218, CO).
-    std::vector<std::string> order() const { return {}; }
+    /// The names of the fields that viewers work out, each after those it needs (table 218, CO).
+    const std::vector<std::string>& order() const { return order_; }
     /// Writes the runtime and the form's data into the document.
-    void finish() {}
+    void finish();
 
   private:
+    using Json = nlohmann::ordered_json;
+    struct Dynamic {
+        std::set<Id> shown, usable;
+    };
+
+    void findDynamic();
+    void addAnswers();
+    void addFormulas();
+    void addRules();
+    Json answerOf(Id id, const std::vector<Id>& parts) const;
+    void addField(const Control& part, const std::string& answer);
+    std::size_t addWork(const std::string& on, std::string_view prop, const NodePtr& tree,
+                        const std::vector<std::pair<std::string, Meaning>>& names, bool inCircle);
+    std::size_t addFormula(const std::string& formula, Id from);
+    Json stepsOf(const std::vector<Step>& steps, Id from);
+    Json keysOf(const std::set<Id>& dynamic, Id id) const;
+    bool isShut(const Control& c) const;
+    std::string answerFor(Id id) const;
+    std::optional<std::size_t> pageOf(Id id) const;
+    QPDFObjectHandle call(const char* what) const;
+
     PdfBuild& build_;
+    const Form& form_;  // as it is designed: formulas and rules speak of its controls
+    std::shared_ptr<const Dependence> dependence_;
+    std::map<Id, std::vector<Id>> partsOf_;  // of groups: the controls they have become
+    Dynamic dynamic_;
+    Json answers_ = Json::object(), fields_ = Json::object(), buttons_ = Json::object(), rules_ = Json::object(),
+         work_ = Json::array(), filled_ = Json::array(), askOrder_ = Json::array(), starts_ = Json::object();
+    std::vector<std::string> functions_, order_;
+    mutable std::map<std::string, QPDFObjectHandle> calls_;
 };
 
 }  // namespace brindel

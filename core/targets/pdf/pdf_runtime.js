@@ -1,0 +1,552 @@
+// What a PDF does by itself in viewers that run scripts: reads what is typed, judges it, works formulas out, shows and
+// hides, and does what rules say. `doc` is the document, `F` the formulas' runtime, `form` the form as data, and `work`
+// a function for each formula. ECMAScript 5 and ISO 21757-1; what a viewer does not know is passed over.
+function brindelForm(doc, F, around, form, work) {
+  var now = {};     // texts of fields that are being changed: the event comes before the field has them
+  var worths = {};  // what formulas have come to, by the answer or "c12.visible"
+  var limits = {};  // limits that are worked out, by answer and property
+  var shown = {}, usable = {};  // controls that formulas and rules show or enable, by "c12"
+  var reacting = 0, touched = [];
+
+  // ---- the fields of the document ----
+
+  function field(name) { return doc.getField(name); }
+  // What a field holds; of several lines a list. The value that a choice stands for.
+  function raw(name) {
+    if (now.hasOwnProperty(name)) return now[name];
+    var f = field(name);
+    if (!f) return "";
+    var value = f.value;
+    if (Array.isArray && Array.isArray(value)) return value;
+    if (typeof value === "number" && f.valueAsString !== undefined) value = f.valueAsString;
+    return value === null || value === undefined ? "" : String(value);
+  }
+  function text(name) { return String(raw(name)); }
+  function isOn(a, i) { return text(a.fields[i] || a.fields[0]) === a.states[i]; }
+
+  // ---- dates and times, by the letters of Unicode's patterns ----
+
+  function partsOf(pattern) {
+    var parts = [], i = 0;
+    while (i < pattern.length) {
+      var c = pattern.charAt(i);
+      if (c === "'") {
+        var end = pattern.indexOf("'", i + 1);
+        if (end === i + 1) parts.push({plain: "'"});
+        else parts.push({plain: pattern.slice(i + 1, end < 0 ? pattern.length : end)});
+        i = end < 0 ? pattern.length : end + 1;
+      } else if (/[A-Za-z]/.test(c)) {
+        var n = 1;
+        while (pattern.charAt(i + n) === c) ++n;
+        parts.push({letter: c, count: n});
+        i += n;
+      } else {
+        parts.push({plain: c});
+        ++i;
+      }
+    }
+    return parts;
+  }
+  function namesFor(part) {
+    if (part.letter === "M" || part.letter === "L")
+      return part.count === 3 ? around.monthsShort : part.count === 4 ? around.months : part.count > 4 ? around.monthsNarrow : null;
+    if (part.letter === "E") return part.count < 4 ? around.daysShort : around.days;
+    if (part.letter === "a") return around.halves;
+    return null;
+  }
+  function numberFor(part, at) {
+    switch (part.letter) {
+      case "d": return at.d;
+      case "M": case "L": return at.m;
+      case "y": case "u": return part.count === 2 ? at.y % 100 : at.y;
+      case "H": return Math.floor(at.minutes / 60);
+      case "k": return Math.floor(at.minutes / 60) || 24;
+      case "h": return Math.floor(at.minutes / 60) % 12 || 12;
+      case "K": return Math.floor(at.minutes / 60) % 12;
+      case "m": return at.minutes % 60;
+      case "E": return at.w % 7;
+      case "a": return at.minutes < 720 ? 0 : 1;
+    }
+    return 0;
+  }
+  function digits(said) { return around.zero === 0x30 ? said : said.replace(/\d/g, function(d) { return String.fromCharCode(around.zero + Number(d)); }); }
+  function momentShown(at, pattern) {
+    return partsOf(pattern).map(function(part) {
+      if (part.plain !== undefined) return part.plain;
+      var names = namesFor(part), n = numberFor(part, at);
+      if (names) return names[part.letter === "M" || part.letter === "L" ? n - 1 : n];
+      return digits(F.padded(n, part.count));
+    }).join("");
+  }
+  function plainDigits(said) {
+    return said.replace(/[\u0660-\u0669\u06f0-\u06f9\u0966-\u096f\u09e6-\u09ef]/g, function(c) {
+      return String((c.charCodeAt(0) & 0xf) - (c.charCodeAt(0) >= 0x966 ? 6 : 0));
+    });
+  }
+  // What a whole text says by a pattern, part by part; null when it says nothing.
+  function momentRead(said, pattern) {
+    var left = plainDigits(said), at = {y: 1970, m: 1, d: 1, hours: 0, minutes: 0}, half = -1, parts = partsOf(pattern);
+    for (var i = 0; i < parts.length; ++i) {
+      var part = parts[i];
+      if (part.plain !== undefined) {
+        if (left.slice(0, part.plain.length) !== part.plain) return null;
+        left = left.slice(part.plain.length);
+        continue;
+      }
+      var lists = namesFor(part) ? part.letter === "a" ? [around.halves] : part.letter === "E" ? [around.days, around.daysShort] : [around.months, around.monthsShort] : null;
+      if (lists) {
+        var best = -1, long = 0;
+        lists.forEach(function(list) {
+          list.forEach(function(name, k) {
+            if (name.length > long && left.slice(0, name.length).toLowerCase() === name.toLowerCase()) { best = k; long = name.length; }
+          });
+        });
+        if (best < 0) return null;
+        left = left.slice(long);
+        if (part.letter === "a") half = best;
+        else if (part.letter !== "E") at.m = best + 1;
+        continue;
+      }
+      var abut = i + 1 < parts.length && parts[i + 1].letter && !namesFor(parts[i + 1]);
+      var digit = (abut ? new RegExp("^\\d{1," + part.count + "}") : /^\d+/).exec(left);
+      if (!digit) return null;
+      var n = Number(digit[0]);
+      left = left.slice(digit[0].length);
+      switch (part.letter) {
+        case "d": at.d = n; break;
+        case "M": case "L": at.m = n; break;
+        case "y": case "u": at.y = n < 100 ? n + (n < 69 ? 2000 : 1900) : n; break;
+        case "H": case "k": case "h": case "K":
+          if (n > 24 || (part.letter === "H" && n > 23) || (part.letter === "h" && (n < 1 || n > 12)) || (part.letter === "K" && n > 11)) return null;
+          at.hours = part.letter === "k" || part.letter === "h" ? n % (part.letter === "k" ? 24 : 12) : n;
+          break;
+        case "m": if (n > 59) return null; at.minutes = n; break;
+      }
+    }
+    if (left) return null;
+    at.minutes += at.hours * 60 + (half > 0 && at.hours < 12 ? 720 : 0);
+    return at;
+  }
+  function dayRead(said, pattern) {
+    var iso = F.isoDay(said);
+    if (iso !== null) return iso;
+    var at = momentRead(said, pattern || "yyyy-MM-dd");
+    return at && at.y < 10000 ? F.isoDay(F.padded(at.y, 4) + "-" + F.padded(at.m, 2) + "-" + F.padded(at.d, 2)) : null;
+  }
+  function dayShown(serial, pattern) { return momentShown(F.dayOf(serial), pattern || "yyyy-MM-dd"); }
+  function timeRead(said, pattern) {
+    var at = momentRead(said, pattern || "HH:mm");
+    if (at) return at.minutes;
+    // As a clock shows it, and as it is typed in haste.
+    var m = /^(\d{1,2})[:.](\d\d)$/.exec(said) || /^(\d\d)(\d\d)$/.exec(said);
+    return m && Number(m[1]) < 24 && Number(m[2]) < 60 ? Number(m[1]) * 60 + Number(m[2]) : null;
+  }
+  function timeShown(minutes, pattern) { return momentShown({minutes: minutes}, pattern || "HH:mm"); }
+  // "today", "today+7", or a day of ISO 8601, as a serial number.
+  function dayMeant(said) {
+    var clean = String(said).replace(/ /g, ""), m = /^today([+-]\d+)?$/.exec(clean);
+    return m ? around.today + parseInt(m[1] || "0", 10) : F.isoDay(clean);
+  }
+
+  // ---- answers ----
+
+  // What an answer holds: `empty`, or `unread` text, or values.
+  function choiceOf(a, said) {
+    for (var i = 0; i < a.choices.length; ++i)
+      if (a.choices[i][0] === said || a.choices[i][1] === said) return a.choices[i][0];
+    return null;
+  }
+  var kinds = {
+    text: function(a, said) { return {values: [said]}; },
+    number: function(a, said) {
+      var n = F.numberTyped(a.unit && said.slice(-a.unit.length) === a.unit ? said.slice(0, -a.unit.length) : said);
+      return n === null ? {unread: said} : {values: [n]};
+    },
+    date: function(a, said) { var day = dayRead(F.trim(said), a.pattern); return day === null ? {unread: said} : {values: [day]}; },
+    time: function(a, said) { var m = timeRead(F.trim(said), a.pattern); return m === null ? {unread: said} : {values: [m / 1440]}; },
+    choice: function(a, said) {
+      var value = choiceOf(a, said);
+      return value !== null ? {values: [value]} : a.others ? {values: [said]} : {unread: said};
+    }
+  };
+  function held(name) {
+    var a = form.answers[name];
+    if (!a) return {empty: true, values: []};
+    var i, values = [];
+    if (a.type === "tick") return {empty: !isOn(a, 0), values: [isOn(a, 0)]};
+    if (a.type === "question") {
+      for (i = 0; i < a.states.length; ++i)
+        if (isOn(a, i)) return {values: [a.values[i]]};
+      return {empty: true, values: [null]};
+    }
+    if (a.type === "picks") {
+      if (a.states) {  // ticks or radio buttons, the last of them for another answer
+        for (i = 0; i < a.states.length; ++i)
+          if (isOn(a, i)) values.push(i < a.values.length ? a.values[i] : text(a.other));
+      } else {
+        var lines = raw(a.fields[0]);
+        values = (typeof lines === "string" ? lines === "" ? [] : [lines] : lines).map(function(v) {
+          var value = choiceOf(a, String(v));
+          return value === null ? String(v) : value;
+        });
+      }
+      return {empty: !values.length, values: values.length || a.several ? values : [null], list: a.several,
+              otherOn: !!a.states && a.states.length > a.values.length && isOn(a, a.states.length - 1)};
+    }
+    if (a.type === "none") return {empty: true, values: [false]};
+    var said = text(a.fields[0]);
+    if (F.trim(said) === "" || (a.type === "text" && said === "")) return {empty: true, values: [null]};
+    return kinds[a.type](a, said);
+  }
+  // The same when its field held something else.
+  function heldWith(name, said) {
+    var key = form.answers[name].fields[0], before = now[key], h;
+    now[key] = said;
+    h = held(name);
+    if (before === undefined) delete now[key];
+    else now[key] = before;
+    return h;
+  }
+  // What a name in a formula stands for.
+  function valuesOf(name) {
+    var a = form.answers[name];
+    if (worths.hasOwnProperty(name) && F.isWrong(worths[name])) return {values: [worths[name]]};
+    // While it is worked out, a field may not have it yet.
+    var h = a && a.worked && worths.hasOwnProperty(name) && a.type !== "picks" ? heldWith(name, fromWorth(a, worths[name])) : held(name);
+    return h.unread !== undefined ? {values: [null]} : h;
+  }
+  function meaning(names) {
+    return function(name) {
+      var m = names[name];
+      if (!m) return F.named([F.wrong.name], false);
+      if (!m.column) { var one = valuesOf(m.of[0]); return F.named(one.values, !!one.list); }
+      return F.named([].concat.apply([], m.of.map(function(n) { return valuesOf(n).values; })), true);
+    };
+  }
+
+  // A number as the form writes it; half goes away from zero.
+  function numberWritten(x, places, grouped) { return F.numberShown(F.call("ROUND", [x, places]), places, grouped); }
+  // What a field gets when a formula comes to `worth`.
+  function fromWorth(a, worth) {
+    if (F.isWrong(worth)) return worth.text;
+    if (a.type === "tick" || a.type === "question") {
+      var on = worth === null ? false : F.asLogical(worth);
+      return on === true ? a.states[0] : "Off";
+    }
+    if (worth === null) return "";
+    if (a.type === "number" || a.type === "date" || a.type === "time") {
+      var n = F.asNumber(worth);
+      if (F.isWrong(n)) return n.text;
+      if (a.type === "number") return numberWritten(n, a.decimals, a.thousands);
+      if (a.type === "date") return F.dayOf(n) ? dayShown(n, a.pattern) : F.wrong.value.text;
+      return timeShown(Math.round((n - Math.floor(n)) * 1440) % 1440, a.pattern);
+    }
+    var said = F.asText(worth);
+    if (F.isWrong(said)) return said.text;
+    return a.type === "text" ? cased(a, said, true) : said;
+  }
+  function worth(i) {
+    var w = form.work[i], v = F.one(work[i](F, meaning(w.names)));
+    return v === undefined ? null : v;
+  }
+
+  // Letters as a field wants them. Only whole words can be made to begin with a capital.
+  function cased(a, said, whole) {
+    if (a.letters === "upper") return said.toUpperCase();
+    if (a.letters === "lower") return said.toLowerCase();
+    if (whole && a.letters === "first") return said.charAt(0).toUpperCase() + said.slice(1);
+    if (whole && a.letters === "eachWord")
+      return said.replace(/(^|[\s\-(\/])([^\s\-(\/])/g, function(all, before, c) { return before + c.toUpperCase(); });
+    return said;
+  }
+
+  // ---- what is wrong ----
+
+  function limit(a, name, prop) {
+    var l = limits[name];
+    return l && l.hasOwnProperty(prop) ? l[prop] : a[prop];
+  }
+  function put(sentence, what) { return sentence.replace(/[\u0001\u0002]/g, function(c) { return what[c.charCodeAt(0) - 1]; }); }
+  function quoted(said) {
+    var letters = F.lettersOf(said), most = 60;
+    return letters.length > most ? letters.slice(0, most).join("") + "…" : said;
+  }
+  function decimalsOf(x) {
+    var e = String(Math.abs(x)).split("e"), dot = e[0].indexOf(".");
+    return Math.max(0, (dot < 0 ? 0 : e[0].length - dot - 1) - parseInt(e[1] || "0", 10));
+  }
+  function rangeInWords(from, to) {
+    if (from !== "" && to !== "") return put(form.words.fromTo, [from, to]);
+    return from !== "" ? put(form.words.orMore, [from]) : put(form.words.atMost, [to]);
+  }
+  var judges = {
+    text: function(a, name, said) {
+      if (!a.matches) return "";
+      try { if (!new RegExp("^(?:" + a.matches + ")$").test(said)) return put(a.says.pattern, ["", quoted(said)]); } catch (e) {}
+      return "";
+    },
+    number: function(a, name, said, n) {
+      var least = limit(a, name, "least"), most = limit(a, name, "most");
+      function written(x) { return x === undefined || x === null ? "" : numberWritten(x, decimalsOf(x), a.thousands); }
+      var little = typeof least === "number" && n < least, much = typeof most === "number" && n > most;
+      if (little || much)
+        return put(little ? a.says.little : a.says.much, [rangeInWords(written(least), written(most)) + (a.unitSaid ? " " + a.unitSaid : ""), F.trim(said)]);
+      return decimalsOf(n) > a.decimals ? put(a.says.decimals, ["", F.trim(said)]) : "";
+    },
+    date: function(a, name, said, day) {
+      var from = dayMeant(limit(a, name, "earliest") || ""), to = dayMeant(limit(a, name, "latest") || "");
+      if (from !== null && day < from) return put(a.says.early, [dayShown(from, a.pattern)]);
+      return to !== null && day > to ? put(a.says.late, [dayShown(to, a.pattern)]) : "";
+    },
+    time: function(a, name, said, part) {
+      var minutes = Math.round(part * 1440), from = limit(a, name, "earliestTime"), to = limit(a, name, "latestTime");
+      from = from ? timeRead(from) : null;
+      to = to ? timeRead(to) : null;
+      if (from !== null && minutes < from) return put(a.says.early, [timeShown(from, a.pattern)]);
+      return to !== null && minutes > to ? put(a.says.late, [timeShown(to, a.pattern)]) : "";
+    }
+  };
+  function limitBroken(name) {
+    var a = form.answers[name], h = held(name);
+    if (a.type === "picks") {
+      var least = limit(a, name, "atLeast") || 0, most = limit(a, name, "atMost") || 0, count = h.empty ? 0 : h.values.length;
+      if (a.several && count < least) return put(a.says.few, [String(least)]);
+      if (a.several && most > 0 && count > most) return put(a.says.many[count], [String(most)]);
+      return h.otherOn && F.trim(text(a.other)) === "" ? a.says.other : "";
+    }
+    if (h.empty) return "";
+    var said = a.fields ? text(a.fields[0]) : "";
+    if (h.unread !== undefined) return put(a.says.unread, ["", quoted(said)]);
+    return judges[a.type] ? judges[a.type](a, name, said, h.values[0]) : "";
+  }
+  // A control is there for a filler when it and all that it lies in are.
+  function all(list, of) { return (of || []).every(function(key) { return list[key] !== false; }); }
+  function open(a) { return !a.shut && !a.worked && all(shown, a.seenBy) && all(usable, a.usedBy); }
+  function wrong(name) {
+    var a = form.answers[name];
+    if (!open(a)) return "";
+    var h = held(name), l = limits[name], required = l && l.hasOwnProperty("required") ? l.required : a.required;
+    if (required && h.empty && h.unread === undefined) return a.says.missing;
+    var broken = limitBroken(name);
+    if (broken || h.empty) return broken;
+    return (a.valid || []).some(function(i) { return F.asLogical(worth(i)) === false; }) ? a.says.valid : "";
+  }
+  function wrongs() {
+    var list = [];
+    form.order.forEach(function(name) {
+      var sentence = wrong(name);
+      if (sentence) list.push({name: name, sentence: sentence});
+    });
+    return list;
+  }
+
+  // ---- working out ----
+
+  function propertyFrom(prop, v) {
+    if (F.isWrong(v)) return undefined;
+    if (prop === "required") { var yes = F.asLogical(v); return yes === true || yes === false ? yes : undefined; }
+    if (v === null) return null;
+    var n = F.asNumber(v);
+    if (F.isWrong(n)) return undefined;
+    if (prop === "earliest" || prop === "latest") return F.dayOf(n) ? dayShown(n) : undefined;
+    if (prop === "earliestTime" || prop === "latestTime") return timeShown(Math.round((n - Math.floor(n)) * 1440) % 1440);
+    return n;
+  }
+  function show(f, yes) { try { f.display = yes ? 0 : 1; } catch (e) {} }
+  function enable(f, yes) { try { f.readonly = !yes; } catch (e) {} }
+  // All formulas in their order: values into `worths`, all else where it belongs.
+  function settle() {
+    form.work.forEach(function(w, i) {
+      if (!w.prop) return;  // of a rule: asked when something happens
+      var v = worth(i);
+      if (w.prop === "value") { worths[w.on] = v; return; }
+      if (w.prop === "visible" || w.prop === "enabled") {
+        var yes = F.asLogical(v);
+        if (yes === true || yes === false) (w.prop === "visible" ? shown : usable)[w.on] = yes;
+        return;
+      }
+      if (w.prop === "valid") return;
+      var p = propertyFrom(w.prop, v);
+      if (p === undefined) return;
+      (limits[w.on] = limits[w.on] || {})[w.prop] = p;
+      if (w.prop === "required") form.answers[w.on].fields.forEach(function(name) { try { field(name).required = p; } catch (e) {} });
+    });
+    apply();
+  }
+  function apply() {
+    Object.keys(form.fields).forEach(function(name) {
+      var f = form.fields[name];
+      if (!f.seenBy && !f.usedBy) return;
+      var there = field(name);
+      if (!there) return;
+      if (f.seenBy) show(there, all(shown, f.seenBy));
+      if (f.usedBy && !f.shut) enable(there, all(usable, f.usedBy));
+    });
+  }
+  // A field that a formula fills and that viewers do not work out themselves: ticks, choices.
+  function fill(name) {
+    var a = form.answers[name], f = field(a.fields[0]);
+    if (f) f.value = fromWorth(a, worths[name]);
+  }
+
+  // ---- what happens by itself ----
+
+  function say(sentence) { app.alert(sentence, 3); }
+  function holds(rule) { return rule.condition === undefined || F.asLogical(worth(rule.condition)) === true; }
+  function raise(when, key) {
+    var rules = (form.rules[key] || []).filter(function(rule) { return rule.when === when && holds(rule); });
+    rules.forEach(function(rule) { steps(rule.steps); });
+    return rules.length > 0;
+  }
+  function steps(list) {
+    for (var i = 0; i < list.length; ++i) {
+      if (++reacting > 1000) return;
+      if (step(list[i]) === false) return;
+    }
+  }
+  function leaf(number) { if (number !== undefined) doc.pageNum = number; }
+  function step(s) {
+    var v = s.with === undefined ? null : worth(s.with), said = F.isWrong(v) ? v.text : F.asText(v);
+    switch (s.does) {
+      case "turn": leaf(s.page); break;
+      case "show": shown[s.key] = true; apply(); break;
+      case "hide": shown[s.key] = false; apply(); break;
+      case "turnOver": shown[s.key] = shown[s.key] === false; apply(); break;
+      case "enable": usable[s.key] = true; apply(); break;
+      case "disable": usable[s.key] = false; apply(); break;
+      case "set":
+        var a = form.answers[s.answer];
+        if (a && a.fields && field(a.fields[0])) field(a.fields[0]).value = fromWorth(a, v);
+        break;
+      case "clear": doc.resetForm(s.fields); break;
+      case "cursor": focus(s.answer); break;
+      case "say": say(said); break;
+      case "ask": steps(app.alert(said, 2, 2) === 4 ? s.yes : s.no); break;
+      case "accept": case "acceptAndGoOn": return accept(s.does === "acceptAndGoOn");
+      case "address": app.launchURL(said, true); break;
+      case "letter": app.launchURL("mailto:" + said, true); break;
+    }
+  }
+  function focus(name) {
+    var a = form.answers[name], f = a && a.fields ? field(a.fields[0]) : null;
+    if (!f) return;
+    leaf(a.page);
+    try { f.setFocus(); } catch (e) {}
+  }
+  function accept(goesOn) {
+    settle();
+    var list = wrongs(), most = 8;
+    if (list.length) {
+      say(list.slice(0, most).map(function(w) { return w.sentence; }).join("\n") + (list.length > most ? "\n…" : ""));
+      focus(list[0].name);
+      return false;
+    }
+    if (!form.sendTo) say(form.words.ready);
+    else if (/^mailto:/.test(form.sendTo)) doc.submitForm({cURL: form.sendTo, cSubmitAs: "FDF"});
+    else doc.submitForm({cURL: form.sendTo, cSubmitAs: "XFDF"});
+    if (goesOn) doc.resetForm();
+    return true;
+  }
+  // An answer is another now: rules are asked, and what depends on it is worked out.
+  function changed(name) {
+    if (reacting > 1000) return;
+    var first = reacting === 0, a = form.answers[name];
+    reacting += 1;
+    settle();
+    raise("changed", name);
+    if (a.type === "tick") raise(held(name).empty ? "unticked" : "ticked", name);
+    if (a.type === "question") raise("ticked", name);
+    if (!held(name).empty && (a.type !== "text" || (a.maxLength && F.lettersOf(text(a.fields[0])).length >= a.maxLength))) raise("complete", name);
+    if (first) reacting = 0;
+  }
+  function answerOf(event) { return (form.fields[event.target.name] || {}).answer; }
+
+  return {
+    // A key is pressed, or a field is left: what breaks a limit is not taken.
+    typed: function(event) {
+      var name = answerOf(event), a = form.answers[name];
+      if (!a) return;
+      if (!event.willCommit) {
+        if (typeof event.change === "string" && event.change) event.change = cased(a, event.change, false);
+        return;
+      }
+      var said = cased(a, String(event.value), true);
+      now[event.target.name] = said;
+      var broken = a.type === "picks" ? "" : limitBroken(name);
+      delete now[event.target.name];
+      if (broken) {
+        say(broken);
+        event.rc = false;
+      }
+    },
+    // What is taken is written as the form writes it, and what depends on it follows.
+    taken: function(event) {
+      var name = answerOf(event), a = form.answers[name];
+      if (!a) return;
+      var said = String(event.value);
+      if (said !== "" && a.type === "text") event.value = cased(a, said, true);
+      if (said !== "" && (a.type === "date" || a.type === "time")) {
+        var h = kinds[a.type](a, said);
+        if (h.unread === undefined) event.value = fromWorth(a, h.values[0]);
+      }
+      now[event.target.name] = event.value;
+      changed(name);
+      delete now[event.target.name];
+    },
+    // A number is shown as the form writes it; what the field holds stays as it was typed.
+    shown: function(event) {
+      var a = form.answers[answerOf(event)], said = String(event.value);
+      if (!a || said === "") return;
+      var h = kinds[a.type](a, said);
+      if (h.unread === undefined) event.value = fromWorth(a, h.values[0]) + (a.unitShown ? " " + a.unitShown : "");
+    },
+    worked: function(event) {
+      var name = answerOf(event), a = form.answers[name];
+      if (!a) return;
+      worths[name] = worth(a.worked - 1);
+      event.value = fromWorth(a, worths[name]);
+      if (a.last) {
+        now[event.target.name] = event.value;
+        settle();
+        delete now[event.target.name];
+        form.filled.forEach(fill);
+      }
+    },
+    ticked: function(event) { var name = answerOf(event); if (name) changed(name); },
+    pressed: function(event) {
+      var b = form.buttons[event.target.name];
+      if (!b || raise("pressed", event.target.name)) { reacting = 0; return; }
+      reacting = 0;
+      if (b.role === "accept") accept(false);
+      else if (b.role === "clear") doc.resetForm();
+      else if (b.role === "next" || b.role === "back") leaf(doc.pageNum + (b.role === "next" ? 1 : -1));
+    },
+    entered: function(event) { var name = answerOf(event); if (name) raise("entered", name); reacting = 0; },
+    left: function(event) { var name = answerOf(event); if (name) raise("left", name); reacting = 0; },
+    // The document has opened. Only a form in which nothing is filled yet gets the day, and what follows from it.
+    opened: function() {
+      Object.keys(form.starts).forEach(function(key) {
+        var s = form.starts[key];
+        if (s.shown === false) shown[key] = false;
+        if (s.enabled === false) usable[key] = false;
+      });
+      var blank = Object.keys(form.fields).every(function(name) {
+        var f = field(name);
+        return !f || f.type === "button" || f.type === "signature" || f.defaultValue === undefined || String(f.value || "") === String(f.defaultValue || "");
+      });
+      if (blank)
+        form.order.forEach(function(name) {
+          var a = form.answers[name];
+          if (a.today !== undefined && field(a.fields[0])) field(a.fields[0]).value = dayShown(dayMeant(a.today), a.pattern);
+        });
+      settle();
+      if (blank) {
+        try { doc.calculateNow(); } catch (e) {}
+      }
+      raise("opens", "form");
+      reacting = 0;
+    },
+    closing: function() { raise("closes", "form"); reacting = 0; },
+    wrong: wrong, wrongs: wrongs, settle: settle, held: held
+  };
+}
