@@ -62,7 +62,9 @@ Held readNumber(const Field& f, const string& typed) {
 string writtenNumber(const Field& f, const Held& held) {
     const double* number = as<double>(held);
     if (!number) return "";
-    const int places = std::max(int(f.control.number(Prop::decimals)), decimalsOf(*number));
+    // What a filler gives is shown in full; what is worked out, in the places that the field is meant to have.
+    int places = int(f.control.number(Prop::decimals));
+    if (f.control.text(Prop::workedOut).empty()) places = std::max(places, decimalsOf(*number));
     return numberIn(*number, std::min(places, 20), f.control.yes(Prop::thousands), f.language());
 }
 Result<Entry> givenNumber(const Field& f, const Answer& answer) {

@@ -171,4 +171,13 @@ std::span<const Number> Dependence::formulasOf(Id control) const {
     return at == of_.end() ? std::span<const Number>() : at->second;
 }
 
+bool choicesFollowAnswers(const Form& form, Id id) {
+    const auto all = dependenceIn(form);
+    return std::ranges::any_of(all->formulasOf(id), [&](std::uint32_t place) {
+        const Worked& one = all->formulas()[place];
+        const bool ofChoices = one.gathers() || one.prop == Prop::runFrom || one.prop == Prop::runTo || one.prop == Prop::runStep;
+        return ofChoices && !one.names.empty();
+    });
+}
+
 }  // namespace brindel

@@ -49,4 +49,7 @@ inline std::shared_ptr<const Dependence> dependenceIn(const Form& form) {
     return form.derived<Dependence>();
 }
 
+/// True for a control whose choices depend on what is answered elsewhere: they are not known before the form is filled.
+bool choicesFollowAnswers(const Form& form, Id id);
+
 }  // namespace brindel

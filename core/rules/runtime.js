@@ -44,8 +44,6 @@ function brindelFormulas(around) {
                             String.fromCharCode(0xd800 + (code - 0x10000 >> 10), 0xdc00 + (code - 0x10000 & 0x3ff));
   }
 
-  // Small interpreters know no letter that becomes two.
-  function upper(text) { return text.toUpperCase().replace(/\u00df/g, "SS"); }
   // All digits that a number has, as far as the interpreter gives them.
   function exponential(x) {
     try {
@@ -321,7 +319,7 @@ function brindelFormulas(around) {
     var upper = v.toUpperCase();
     return upper === "TRUE" ? true : upper === "FALSE" ? false : wrong.value;
   }
-  function fold(text) { return upper(text).toLowerCase().replace(/ς/g, "σ"); }
+  function fold(text) { return text.toUpperCase().toLowerCase().replace(/ς/g, "σ"); }
   function byCodePoint(a, b) {
     var x = lettersOf(a), y = lettersOf(b);
     for (var i = 0; i < x.length && i < y.length; ++i)
@@ -706,7 +704,7 @@ function brindelFormulas(around) {
       return t.slice(from, from + n).join("");
     },
     TRIM: function(a) { return str(a, 0).replace(/ +/g, " ").replace(/^ | $/g, ""); },
-    UPPER: function(a) { return str(a, 0).toLocaleUpperCase(around.language); },
+    UPPER: function(a) { return str(a, 0).toLocaleUpperCase(around.language).replace(/\u00df/g, "SS"); },
     LOWER: function(a) { return str(a, 0).toLocaleLowerCase(around.language); },
     PROPER: function(a) { return eachWord(str(a, 0).toLocaleLowerCase(around.language)); },
     SUBSTITUTE: function(a) {

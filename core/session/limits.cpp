@@ -252,14 +252,11 @@ LimitSentences limitSentences(const Field& f) {
                                        : said(f, Phrase::tooManyDecimals, {called(f), places, typed});
             break;
         }
-        case AnswerType::date: {
-            const Day sample{std::chrono::year(2026), std::chrono::December, std::chrono::day(31)};
-            all.unread = said(f, Phrase::noDate,
-                              {called(f), dateIn(f.today.value_or(sample), c.text(Prop::datePattern), f.language()), typed});
+        case AnswerType::date:
+            all.unread = said(f, Phrase::noDate, {called(f), limit, typed});
             all.early = ranged(Phrase::atTheEarliest, {called(f), limit});
             all.late = ranged(Phrase::atTheLatest, {called(f), limit});
             break;
-        }
         case AnswerType::time:
             all.unread = said(f, Phrase::noTime,
                               {called(f), timeIn(14 * 60 + 30, c.text(Prop::timePattern), f.language()), typed});

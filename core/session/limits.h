@@ -21,7 +21,7 @@ std::string notRight(const Field& field);
 /// stands for what the field takes, \x02 for what was typed.
 struct LimitSentences {
     std::string missing, notRight;
-    std::string unread;                      // no number, no date, not among the choices
+    std::string unread;                      // no number, no date (\x01 is the day it is), not among the choices
     std::string little, much, decimals;      // of numbers
     std::string early, late;                 // of dates and times
     std::string pattern;                     // of texts

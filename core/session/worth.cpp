@@ -67,7 +67,8 @@ Entry entryFrom(const Field& f, const Scalar& value) {
         case AnswerType::number: {
             const Scalar as = number();
             const auto* error = std::get_if<FormulaError>(&as);
-            return error ? wrong(*error) : Entry{std::get<double>(as)};
+            // What was worked out in binary may be a hair beside the number that is meant.
+            return error ? wrong(*error) : Entry{tidied15(std::get<double>(as))};
         }
         case AnswerType::date: {
             const Scalar as = number();

@@ -8,6 +8,7 @@
 #include <QPainter>
 #include <regex>
 
+#include "core/rules/dependence.h"
 #include "core/session/form_session.h"
 #include "core/targets/pdf/pdf.h"
 #include "core/targets/png/png.h"
@@ -88,7 +89,7 @@ TEST(Pdf, PopplerListsEveryFieldWithItsTypeNameTooltipLimitsAndChoices) {
                     ASSERT_EQ(f->type(), Type::FormChoice) << field;
                     auto& choice = as<Poppler::FormFieldChoice>(f);
                     EXPECT_EQ(choice.choiceType() == Poppler::FormFieldChoice::ComboBox, c.kind == Kind::comboBox);
-                    EXPECT_EQ(choice.isEditable(), c.yes(Prop::otherAnswers)) << field;
+                    EXPECT_EQ(choice.isEditable(), c.yes(Prop::otherAnswers) || choicesFollowAnswers(form, c.id)) << field;
                     EXPECT_EQ(choice.multiSelect(), c.text(Prop::many) == "many") << field;
                     ASSERT_EQ(std::size_t(choice.choices().size()), c.choices().size());
                     for (std::size_t i = 0; i < c.choices().size(); ++i)
@@ -119,7 +120,7 @@ TEST(Pdf, TooltipsCarryHintsAndLimits) {
     EXPECT_EQ(r.fields["numLength"][0]->uiName(),
               "Length overall: From the stem to the stern, without bowsprit and rudder (2 to 25 m)");
     EXPECT_EQ(r.fields["txtSailNumber"][0]->uiName(), "Sail number (at most 10 characters)");
-    EXPECT_EQ(r.fields["radShorePower"][0]->uiName(), "Shore power");
+    EXPECT_EQ(r.fields["radShorePower"][0]->uiName(), "Shore power: None");
     EXPECT_EQ(r.fields["radShorePower"].size(), 4u);
 }
 

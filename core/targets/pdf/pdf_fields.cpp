@@ -207,7 +207,8 @@ void PdfFields::addOptions(Object field, const Control& c) {
 }
 
 void PdfFields::combo(Object field, const Control& c, int& flags) {
-    if (c.yes(Prop::otherAnswers)) flags |= editFlag;
+    // Choices that follow other answers are not all there yet: what is missing can be typed.
+    if (c.yes(Prop::otherAnswers) || choicesFollowAnswers(build_.designed, c.id)) flags |= editFlag;
     addOptions(field, c);
     for (const auto& [key, shown] : {std::pair("/V", shownOf(c)), std::pair("/DV", startOf(c))}) {
         if (shown.text.empty()) continue;

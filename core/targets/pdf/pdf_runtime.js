@@ -289,9 +289,10 @@ function brindelForm(doc, F, around, form, work) {
       var least = limit(a, name, "least"), most = limit(a, name, "most");
       function written(x) { return x === undefined || x === null ? "" : numberWritten(x, decimalsOf(x), a.thousands); }
       var little = typeof least === "number" && n < least, much = typeof most === "number" && n > most;
+      var tidy = numberWritten(n, Math.max(a.decimals, decimalsOf(n)), a.thousands);
       if (little || much)
-        return put(little ? a.says.little : a.says.much, [rangeInWords(written(least), written(most)) + (a.unitSaid ? " " + a.unitSaid : ""), F.trim(said)]);
-      return decimalsOf(n) > a.decimals ? put(a.says.decimals, ["", F.trim(said)]) : "";
+        return put(little ? a.says.little : a.says.much, [rangeInWords(written(least), written(most)) + (a.unitSaid ? " " + a.unitSaid : ""), tidy]);
+      return decimalsOf(n) > a.decimals ? put(a.says.decimals, ["", tidy]) : "";
     },
     date: function(a, name, said, day) {
       var from = dayMeant(limit(a, name, "earliest") || ""), to = dayMeant(limit(a, name, "latest") || "");
@@ -316,7 +317,7 @@ function brindelForm(doc, F, around, form, work) {
     }
     if (h.empty) return "";
     var said = a.fields ? text(a.fields[0]) : "";
-    if (h.unread !== undefined) return put(a.says.unread, ["", quoted(said)]);
+    if (h.unread !== undefined) return put(a.says.unread, [a.type === "date" ? dayShown(around.today, a.pattern) : "", quoted(said)]);
     return judges[a.type] ? judges[a.type](a, name, said, h.values[0]) : "";
   }
   // A control is there for a filler when it and all that it lies in are.

@@ -201,7 +201,7 @@ Json PdfScripts::answerOf(Id id, const std::vector<Id>& parts) const {
     } else if (has(c.kind, Prop::choices)) {
         a["choices"] = Json::array();
         for (const Choice& choice : c.choices()) a["choices"].push_back({choice.value, choice.text});
-        if (c.yes(Prop::otherAnswers)) a["others"] = true;
+        if (c.yes(Prop::otherAnswers) || choicesFollowAnswers(form_, id)) a["others"] = true;
     }
     if (type == AnswerType::picks && takesSeveral(c)) a["several"] = true;
     if (const auto page = pageOf(id); page && build_.leaves.size() > 1) a["page"] = *page;

@@ -1,0 +1,181 @@
+// A PDF fills as a session does: the same complaints, the same sums, the same rules.
+#include <gtest/gtest.h>
+
+#include <random>
+
+#include "core/session/form_session.h"
+#include "core/targets/pdf/pdf.h"
+#include "tests/targets/pdf_viewing.h"
+
+using namespace brindel;
+using namespace brindel::test;
+
+namespace {
+
+const char* const demos[] = {"mooring-permit",  "lift-out-booking",         "slip-inspection",
+                             "yard-charges",    "winter-storage-agreement", "pontoon-fault-note"};
+
+/// What people type into a field, right and wrong.
+std::string typedInto(const Control& c, std::mt19937& dice) {
+    static const std::map<AnswerType, std::vector<std::string>> pool = {
+        {AnswerType::number, {"12", "3.5", "1,250", "1.250", "0x10", " 7 ", "tomorrow", "-4", "1e3", "12,5", "0.125", "400", "٣", "1 000", "+5"}},
+        {AnswerType::date, {"2026-04-20", "3 May 2026", "tomorrow", "31.12.2026", "1 Apr 2026", "30 Feb 2026", "5/6/2026", "2 june 2026", "12.5.26", "", "2020-01-01"}},
+        {AnswerType::time, {"9:30", "09.15", "0930", "25:00", "noon", "14:00", "7:05", "18:30"}},
+        {AnswerType::text, {"Periwinkle", "AB-1234", "ab-12345", "Łódź 7", "Ἀθήνα", "Смола", "a", "x@y.example", "01234 567890", "+44 20 7946 0000", "not one", "PL1 2AB"}}};
+    const auto& words = pool.at(c.is().answers);
+    return words[dice() % words.size()];
+}
+
+/// Acts of one filler: texts, ticks and choices, in the order of the form; some are left out.
+struct Case {
+    Json acts = Json::array();
+    std::vector<std::string> complaints;  // of the session, one an act
+};
+
+std::string partName(const Control& c, std::size_t line) {
+    return c.name + "." + std::to_string(line + 1);
+}
+
+Case filledAtRandom(FormSession& session, const Viewed& viewed, unsigned seed) {
+    std::mt19937 dice(seed);
+    Case one;
+    for (Id id : session.fields()) {
+        const Control& c = *session.form().find(id);
+        if (!session.open(id) || dice() % 5 == 0) continue;
+        const std::string name = answerName(session.form(), c);
+        auto act = [&](Json what, const std::string& complaint) {
+            one.acts.push_back(std::move(what));
+            one.complaints.push_back(complaint);
+        };
+        switch (c.is().answers) {
+            case AnswerType::text:
+            case AnswerType::number:
+            case AnswerType::date:
+            case AnswerType::time: {
+                const std::string said = typedInto(c, dice), before = session.shown(id).text;
+                std::string kept = firstCharacters(said, c.number(Prop::maxLength) > 0 ? std::size_t(c.number(Prop::maxLength)) : 1000);
+                session.type(id, kept);
+                session.leave(id);
+                const std::string broken = limitBroken({session.form(), c, session.today()}, session.entry(id));
+                act({{"does", "type"}, {"field", name}, {"value", kept}}, broken);
+                if (!broken.empty()) {  // a viewer does not take it
+                    session.type(id, before);
+                    session.leave(id);
+                }
+                break;
+            }
+            case AnswerType::choice: {
+                if (c.choices().empty()) break;
+                const Choice& choice = c.choices()[dice() % c.choices().size()];
+                session.type(id, choice.text);
+                session.leave(id);
+                act({{"does", "type"}, {"field", name}, {"value", choice.value}}, "");
+                break;
+            }
+            case AnswerType::tick:
+                session.tick(id, true);
+                act({{"does", "tick"}, {"field", name}, {"value", viewed.stateOf(name, 0)}}, "");
+                break;
+            case AnswerType::question: {
+                const auto buttons = questionOf(session.form(), c);
+                const std::size_t pick = dice() % buttons.size();
+                session.tick(buttons[pick], true);
+                act({{"does", "tick"}, {"field", name}, {"value", viewed.stateOf(name, pick)}}, "");
+                break;
+            }
+            case AnswerType::picks: {
+                if (c.choices().empty()) break;
+                const std::size_t line = dice() % c.choices().size();
+                session.pick(id, {line});
+                if (!c.is().spreads)
+                    act({{"does", "type"}, {"field", name}, {"value", c.choices()[line].value}}, "");
+                else if (takesSeveral(c))
+                    act({{"does", "tick"}, {"field", partName(c, line)}, {"value", viewed.stateOf(partName(c, line), 0)}}, "");
+                else
+                    act({{"does", "tick"}, {"field", name}, {"value", viewed.stateOf(name, line)}}, "");
+                break;
+            }
+            default:
+                break;
+        }
+    }
+    return one;
+}
+
+}  // namespace
+
+TEST(PdfScripts, MuPdfsOwnInterpreterComplainsAndSumsTheSame) {
+    int complaints = 0;
+    for (const char* demoName : demos) {
+        const Form form = demo(demoName);
+        const FormSession blank(form, todayHere(), 570);
+        const Viewed viewed(pdfOf(blank.form(), fonts(), &blank.filling(), {.blank = true}).value());
+        for (unsigned seed = 1; seed <= 10; ++seed) {
+            SCOPED_TRACE(testing::Message() << demoName << " " << seed);
+            FormSession session(form, todayHere(), 570);
+            session.opened();
+            const Case one = filledAtRandom(session, viewed, seed);
+            if (one.acts.empty()) continue;
+            const Json out = viewed.inMuPdf(one.acts);
+            ASSERT_EQ(out.size(), one.acts.size() + 1);
+            for (std::size_t i = 0; i < one.acts.size(); ++i) {
+                const Json& said = out[i]["says"];
+                EXPECT_EQ(said.empty() ? "" : said[0].get<std::string>(), one.complaints[i]) << one.acts[i].dump();
+                complaints += !said.empty();
+            }
+            for (Id id : session.fields())
+                if (const Control& c = *session.form().find(id); !c.text(Prop::workedOut).empty())
+                    EXPECT_EQ(out.back()["values"][viewed.field(answerName(session.form(), c))["label"].get<std::string>()]
+                                  .get<std::string>(),
+                              session.shown(id).text)
+                        << c.name;
+        }
+    }
+    EXPECT_GT(complaints, 40);
+}
+
+TEST(PdfScripts, SixtyFilledCasesComplainAndSumAsASessionDoes) {
+    int complaints = 0, sums = 0;
+    for (const char* demoName : demos) {
+        const Form form = demo(demoName);
+        const FormSession blank(form, today, 570);
+        const Viewed viewed(pdfOf(blank.form(), fonts(), &blank.filling(), {.blank = true}).value());
+        for (unsigned seed = 1; seed <= 10; ++seed) {
+            SCOPED_TRACE(testing::Message() << demoName << " " << seed);
+            FormSession session(form, today, 570);
+            session.opened();
+            Case one = filledAtRandom(session, viewed, seed);
+            if (one.acts.empty()) continue;
+            one.acts.back()["values"] = true;
+            const Json out = viewed.after(one.acts);
+            ASSERT_EQ(out.size(), one.acts.size() + 1);
+            for (std::size_t i = 0; i < one.acts.size(); ++i) {
+                const Json& said = out[i + 1]["says"];
+                const std::string first = said.empty() ? "" : said[0].get<std::string>();
+                EXPECT_EQ(first, one.complaints[i]) << one.acts[i].dump();
+                complaints += !first.empty();
+            }
+            const Json& end = out.back();
+            for (Id id : session.fields()) {
+                const Control& c = *session.form().find(id);
+                const std::string name = answerName(session.form(), c);
+                if (!c.text(Prop::workedOut).empty()) {
+                    EXPECT_EQ(end["values"][name].get<std::string>(), session.shown(id).text) << name;
+                    ++sums;
+                } else if (c.is().answers == AnswerType::number && !session.shown(id).text.empty()) {
+                    const std::string unit = form.isDialog() && !c.text(Prop::unit).empty() ? " " + c.text(Prop::unit) : "";
+                    EXPECT_EQ(end["shown"][name].get<std::string>(), session.shown(id).text + unit) << name;
+                }
+            }
+            std::vector<std::string> wrongs, wanted;
+            for (const Json& wrong : end["wrongs"]) wrongs.push_back(wrong["sentence"].get<std::string>());
+            for (const Wrong& wrong : session.wrongs()) {
+                const AnswerType type = session.form().find(wrong.id)->is().answers;
+                if (type != AnswerType::ink && type != AnswerType::picture) wanted.push_back(wrong.sentence);
+            }
+            EXPECT_EQ(wrongs, wanted);
+        }
+    }
+    EXPECT_GT(complaints, 40) << "a test in which nothing is wrong shows nothing";
+    EXPECT_GT(sums, 20);
+}
