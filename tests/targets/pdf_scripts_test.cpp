@@ -3,6 +3,7 @@
 
 #include <random>
 
+#include "core/edit/edits.h"
 #include "core/session/form_session.h"
 #include "core/targets/pdf/pdf.h"
 #include "tests/targets/pdf_viewing.h"
@@ -178,4 +179,124 @@ TEST(PdfScripts, SixtyFilledCasesComplainAndSumAsASessionDoes) {
     }
     EXPECT_GT(complaints, 40) << "a test in which nothing is wrong shows nothing";
     EXPECT_GT(sums, 20);
+}
+
+namespace {
+
+/// A form with rules, filled in the stand-in.
+struct RuledPdf {
+    Form form = jotted(
+        "Boat: text 4\nLength: number .1 m\nMast: check\nHull: combo [g = GRP, Steel]\n### Rig\nHeight: number 0..30 "
+        "!\n###\nNote: text 40\n[Go] [Save]* [Clear]\n");
+    Id of(const std::string& name) const { return name.empty() ? rootId : named(form, name).id; }
+    RuledPdf& when(const std::string& name, Event event, std::vector<Step> steps, const std::string& condition = {}) {
+        Rules all = form.find(of(name))->rules;
+        all.push_back({event, {}, condition, std::move(steps)});
+        form = withRules(form, of(name), all);
+        return *this;
+    }
+    Step note(const std::string& word) const { return {Does::set, of("txtNote"), "txtNote & \"" + word + " \""}; }
+    Json after(Json acts) const {
+        for (Json& act : acts) act["values"] = true;
+        return Viewed(pdfOf(form, fonts()).value()).after(acts);
+    }
+};
+
+}  // namespace
+
+TEST(PdfScripts, RulesAreAskedAtEveryEventThatViewersKnow) {
+    RuledPdf r;
+    r.when("", Event::opens, {r.note("opens")}).when("", Event::closes, {r.note("closes")});
+    r.when("btnGo", Event::pressed, {r.note("pressed")});
+    r.when("numLength", Event::changed, {r.note("changed")}, "numLength > 5");
+    r.when("numLength", Event::entered, {r.note("entered")}).when("numLength", Event::left, {r.note("left")});
+    r.when("txtBoat", Event::complete, {r.note("complete")});
+    r.when("chkMast", Event::ticked, {r.note("on")}).when("chkMast", Event::unticked, {r.note("off")});
+    const Json out = r.after({{{"does", "enter"}, {"field", "numLength"}},
+                              {{"does", "type"}, {"field", "numLength"}, {"value", "4"}},
+                              {{"does", "type"}, {"field", "numLength"}, {"value", "8"}},
+                              {{"does", "leave"}, {"field", "numLength"}},
+                              {{"does", "type"}, {"field", "txtBoat"}, {"value", "Ald"}},
+                              {{"does", "type"}, {"field", "txtBoat"}, {"value", "Alde"}},
+                              {{"does", "tick"}, {"field", "chkMast"}, {"value", "Yes"}},
+                              {{"does", "tick"}, {"field", "chkMast"}, {"value", "Off"}},
+                              {{"does", "press"}, {"field", "btnGo"}},
+                              {{"does", "close"}, {"field", "btnGo"}}});
+    EXPECT_EQ(out.back()["values"]["txtNote"], "opens entered changed left complete on off pressed closes ");
+}
+
+TEST(PdfScripts, EveryStepThatViewersKnowIsDone) {
+    const RuledPdf plain;
+    const Id rig = plain.form.find(plain.of("numHeight"))->parent, length = plain.of("numLength");
+    auto pressed = [&](std::vector<Step> steps, Json answers = Json::array()) {
+        RuledPdf r;
+        r.when("btnGo", Event::pressed, std::move(steps));
+        return r.after({{{"does", "type"}, {"field", "numLength"}, {"value", "9"}},
+                        {{"does", "press"}, {"field", "btnGo"}, {"answers", answers}}})
+            .back();
+    };
+    EXPECT_EQ(pressed({{Does::hide, rig}})["display"]["numHeight"], 1);
+    EXPECT_EQ(pressed({{Does::hide, rig}, {Does::show, rig}})["display"]["numHeight"], 0);
+    EXPECT_EQ(pressed({{Does::turnOver, rig}})["display"]["numHeight"], 1);
+    EXPECT_EQ(pressed({{Does::disable, rig}})["readonly"]["numHeight"], true);
+    EXPECT_EQ(pressed({{Does::disable, rig}, {Does::enable, rig}})["readonly"]["numHeight"], false);
+    EXPECT_EQ(pressed({{Does::set, plain.of("txtNote"), "\"L \" & numLength"}})["values"]["txtNote"], "L 9");
+    EXPECT_EQ(pressed({{Does::set, plain.of("cboHull"), "\"GRP\""}})["values"]["cboHull"], "GRP");
+    EXPECT_EQ(pressed({{Does::set, plain.of("chkMast"), "numLength > 8"}})["values"]["chkMast"], "Yes");
+    EXPECT_EQ(pressed({{Does::clear, length}})["values"]["numLength"], "");
+    EXPECT_EQ(pressed({{Does::clear, rootId}})["values"]["numLength"], "");
+    EXPECT_EQ(pressed({{Does::cursor, plain.of("numHeight")}})["focus"], "numHeight");
+    EXPECT_EQ(pressed({{Does::say, noControl, "\"Length \" & numLength"}})["says"], Json({"Length 9"}));
+    EXPECT_EQ(pressed({{Does::address, noControl, "\"https://wharf.example\""}})["sent"][0]["url"], "https://wharf.example");
+    const std::vector<Step> ask = {{Does::ask, noControl, "\"Go on?\"", {{Does::set, plain.of("txtNote"), "\"yes\""}},
+                                    {{Does::set, plain.of("txtNote"), "\"no\""}}}};
+    EXPECT_EQ(pressed(ask, {4})["values"]["txtNote"], "yes");
+    EXPECT_EQ(pressed(ask, {3})["values"]["txtNote"], "no");
+    // What is not in order is said, and the cursor goes there.
+    const Json refused = pressed({{Does::accept}, {Does::say, noControl, "\"accepted\""}});
+    EXPECT_EQ(refused["says"], Json({"Height must be filled in."}));
+    EXPECT_EQ(refused["focus"], "numHeight");
+    // Rules that set off each other end.
+    RuledPdf circle;
+    circle.when("numLength", Event::changed, {{Does::set, circle.of("numHeight"), "numLength + numHeight"}});
+    circle.when("numHeight", Event::changed, {{Does::set, length, "numLength + 1"}});
+    EXPECT_EQ(circle.after({{{"does", "type"}, {"field", "numLength"}, {"value", "1"}}}).size(), 2u);
+}
+
+TEST(PdfScripts, FormulasShowEnableAndRequire) {
+    RuledPdf r;
+    const Id height = r.of("numHeight");
+    r.form = withFormula(r.form, {height}, Prop::visible, "chkMast");
+    r.form = withFormula(r.form, {r.of("txtNote")}, Prop::enabled, "numLength > 5");
+    r.form = withFormula(r.form, {r.of("txtBoat")}, Prop::required, "chkMast");
+    r.form = withFormula(r.form, {r.of("numLength")}, Prop::most, "IF(chkMast; 10; 20)");
+    const Viewed viewed(pdfOf(r.form, fonts()).value());
+    EXPECT_FALSE(viewed.field("numHeight")["hidden"]) << "a viewer without scripts must not lose it";
+    EXPECT_FALSE(viewed.field("txtNote")["readOnly"]);
+    const Json out = r.after({{{"does", "press"}, {"field", "btnSave"}},
+                              {{"does", "tick"}, {"field", "chkMast"}, {"value", "Yes"}},
+                              {{"does", "type"}, {"field", "numLength"}, {"value", "12"}},
+                              {{"does", "type"}, {"field", "numLength"}, {"value", "8"}},
+                              {{"does", "press"}, {"field", "btnSave"}}});
+    EXPECT_EQ(out[1]["display"]["numHeight"], 1);
+    EXPECT_EQ(out[1]["readonly"]["txtNote"], true);
+    EXPECT_EQ(out[1]["says"], Json({"Everything is in order. Save the file and send it back."}));
+    EXPECT_EQ(out[2]["display"]["numHeight"], 0);
+    EXPECT_EQ(out[3]["says"], Json({"Length takes at most 10 m; 12.0 is too much."}));
+    EXPECT_EQ(out[3]["values"]["numLength"], "") << "it is not taken";
+    EXPECT_EQ(out[4]["readonly"]["txtNote"], false);
+    EXPECT_EQ(out[5]["says"], Json({"Boat must be filled in.\nHeight must be filled in."}));
+}
+
+TEST(PdfScripts, AcceptingSendsToAnAddress) {
+    const Form form = jotted("Boat: text 4 lower\nOn: date = today\n[Save]* [Clear]\n[Next]\n");
+    auto sent = [&](const std::string& address) {
+        return Viewed(pdfOf(form, fonts(), nullptr, {.sendTo = address}).value())
+            .after({{{"does", "key"}, {"field", "txtBoat"}, {"value", "A"}}, {{"does", "press"}, {"field", "btnSave"}, {"values", true}}});
+    };
+    const Json out = sent("https://wharf.example/in");
+    EXPECT_EQ(out[1]["took"], "a") << "letters are changed as they are typed";
+    EXPECT_EQ(out[2]["sent"][0], Json({{"cURL", "https://wharf.example/in"}, {"cSubmitAs", "XFDF"}}));
+    EXPECT_EQ(out[2]["values"]["dtmOn"], "1 Apr 2026") << "the day that it is opened";
+    EXPECT_EQ(sent("mailto:office@wharf.example")[2]["sent"][0]["cSubmitAs"], "FDF");
 }

@@ -2,11 +2,12 @@
 // hides, and does what rules say. `doc` is the document, `F` the formulas' runtime, `form` the form as data, and `work`
 // a function for each formula. ECMAScript 5 and ISO 21757-1; what a viewer does not know is passed over.
 function brindelForm(doc, F, around, form, work) {
+  var mostReactions = 1000;  // that one act sets off
   var now = {};     // texts of fields that are being changed: the event comes before the field has them
   var worths = {};  // what formulas have come to, by the answer or "c12.visible"
   var limits = {};  // limits that are worked out, by answer and property
   var shown = {}, usable = {};  // controls that formulas and rules show or enable, by "c12"
-  var reacting = 0, touched = [];
+  var reacting = 0, busy = false, touched = [];
 
   // ---- the fields of the document ----
 
@@ -401,7 +402,7 @@ function brindelForm(doc, F, around, form, work) {
   }
   function steps(list) {
     for (var i = 0; i < list.length; ++i) {
-      if (++reacting > 1000) return;
+      if (++reacting > mostReactions) return;
       if (step(list[i]) === false) return;
     }
   }
@@ -417,7 +418,7 @@ function brindelForm(doc, F, around, form, work) {
       case "disable": usable[s.key] = false; apply(); break;
       case "set":
         var a = form.answers[s.answer];
-        if (a && a.fields && field(a.fields[0])) field(a.fields[0]).value = fromWorth(a, v);
+        if (a && a.fields) give(a, fromWorth(a, v));
         break;
       case "clear": doc.resetForm(s.fields); break;
       case "cursor": focus(s.answer); break;
@@ -427,6 +428,14 @@ function brindelForm(doc, F, around, form, work) {
       case "address": app.launchURL(said, true); break;
       case "letter": app.launchURL("mailto:" + said, true); break;
     }
+  }
+  // Gives a field a value; one that is just being changed gets it when its event is over.
+  function give(a, value) {
+    var name = a.fields[0];
+    if (!now.hasOwnProperty(name)) { if (field(name)) field(name).value = value; return; }
+    if (now[name] === value) return;
+    now[name] = value;
+    changed(form.fields[name].answer);
   }
   function focus(name) {
     var a = form.answers[name], f = a && a.fields ? field(a.fields[0]) : null;
@@ -450,15 +459,21 @@ function brindelForm(doc, F, around, form, work) {
   }
   // An answer is another now: rules are asked, and what depends on it is worked out.
   function changed(name) {
-    if (reacting > 1000) return;
-    var first = reacting === 0, a = form.answers[name];
-    reacting += 1;
     settle();
+    touched.push(name);
+    if (busy) return;
+    busy = true;
+    while (touched.length && ++reacting <= mostReactions) asked(touched.shift());
+    touched = [];
+    busy = false;
+    reacting = 0;
+  }
+  function asked(name) {
+    var a = form.answers[name], h = held(name);
     raise("changed", name);
-    if (a.type === "tick") raise(held(name).empty ? "unticked" : "ticked", name);
+    if (a.type === "tick") raise(h.empty ? "unticked" : "ticked", name);
     if (a.type === "question") raise("ticked", name);
-    if (!held(name).empty && (a.type !== "text" || (a.maxLength && F.lettersOf(text(a.fields[0])).length >= a.maxLength))) raise("complete", name);
-    if (first) reacting = 0;
+    if (!h.empty && (a.type !== "text" || (a.maxLength && F.lettersOf(text(a.fields[0])).length >= a.maxLength))) raise("complete", name);
   }
   function answerOf(event) { return (form.fields[event.target.name] || {}).answer; }
 
@@ -492,6 +507,7 @@ function brindelForm(doc, F, around, form, work) {
       }
       now[event.target.name] = event.value;
       changed(name);
+      event.value = now[event.target.name];
       delete now[event.target.name];
     },
     // A number is shown as the form writes it; what the field holds stays as it was typed.
