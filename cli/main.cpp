@@ -16,6 +16,7 @@
 #include "core/file/form_file.h"
 #include "core/file/scheme_file.h"
 #include "core/file/whole_file.h"
+#include "core/intake/pdf_reply.h"
 #include "core/jot/lay_out.h"
 #include "core/layout/bounds.h"
 #include "core/model/measures.h"
@@ -272,7 +273,7 @@ int main(int argc, char** argv) {
 
     CLI::App* fill = app.add_subcommand("fill", "Fills a form with values");
     fill->add_option("FORM", source)->required();
-    fill->add_option("--values", values, "A JSON file of names and values, or a reply")->required();
+    fill->add_option("--values", values, "A JSON file of names and values, or a reply; a filled PDF, FDF or XFDF")->required();
     string fillTo = "json";
     fill->add_option("--to", fillTo)->check(CLI::IsMember({"json", "pdf"}));
     fill->add_option("--today", today, "The day that today means, as 2026-04-01");
@@ -283,7 +284,7 @@ int main(int argc, char** argv) {
     string formula;
     worth->add_option("FORM", source)->required();
     worth->add_option("FORMULA", formula, "Such as 'ROUND(numLength * 12.5; 2)'")->required();
-    worth->add_option("--values", values, "A JSON file of names and values, or a reply");
+    worth->add_option("--values", values, "A JSON file of names and values, or a reply; a filled PDF, FDF or XFDF");
     worth->add_option("--today", today, "The day that TODAY() means, as 2026-04-01");
 
     CLI::App* formulas = app.add_subcommand("formulas", "Writes the page of formulas and functions as Markdown");
@@ -432,10 +433,18 @@ int main(int argc, char** argv) {
         if (values.empty()) return done;
         auto text = readWhole(values);
         if (!text) return problem(values, text.error(), noFile);
-        auto given = readReply(*text);
+        Result<ReadReply> given;
+        if (looksLikePdfReply(*text)) {
+            given = replyFromPdf(session.form(), fonts, *text);
+        } else if (auto reply = readReply(*text)) {
+            given = ReadReply{std::move(*reply), {}};
+        } else {
+            given = tl::unexpected(reply.error());
+        }
         if (!given) return problem(values, given.error(), notInOrder);
         int status = done;
-        for (const Problem& refused : session.take(*given)) status = problem(values, refused, notInOrder);
+        for (const Problem& refused : given->refused) status = problem(values, refused, notInOrder);
+        for (const Problem& refused : session.take(given->reply)) status = problem(values, refused, notInOrder);
         return status;
     };
     if (*worth)

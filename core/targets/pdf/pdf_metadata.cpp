@@ -62,6 +62,9 @@ void addMetadata(PdfBuild& build) {
     Object info = build.pdf.makeIndirectObject(Object::newDictionary());
     info.replaceKey("/Title", pdfText(title));
     info.replaceKey("/Producer", pdfText("Brindel"));
+    // Which form it is, for what comes back filled.
+    info.replaceKey("/BrindelForm", pdfText(form.name));
+    info.replaceKey("/BrindelVersion", Object::newInteger(build.designed.revision));
     build.pdf.getTrailer().replaceKey("/Info", info);
 }
 

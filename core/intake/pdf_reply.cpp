@@ -1,0 +1,291 @@
+#include "core/intake/pdf_reply.h"
+
+#include <algorithm>
+#include <pugixml.hpp>
+#include <set>
+
+#include "core/answers/answering.h"
+#include "core/layout/spread.h"
+#include "core/targets/pdf/pdf_fields.h"
+#include "core/text/phrases.h"
+
+namespace brindel {
+namespace {
+
+using Object = QPDFObjectHandle;
+using std::string;
+
+constexpr std::size_t mostFields = 100'000;
+constexpr int deepestName = 100;
+
+/// What a field of the file holds: texts, or the names of states; and what the states of its buttons mean there.
+struct Given {
+    std::vector<string> texts;
+    std::map<string, string> meanings = {};
+};
+using GivenAll = std::map<string, Given>;
+
+struct TooMuch {};
+
+string textIn(Object value) {
+    if (value.isName()) return value.getName().substr(1);
+    if (value.isString()) return value.getUTF8Value();
+    if (value.isStream()) {
+        const auto data = value.getStreamData();
+        return Object::newString(string(reinterpret_cast<const char*>(data->getBuffer()), data->getSize())).getUTF8Value();
+    }
+    return "";
+}
+
+/// The states of buttons that stand for texts of the field's Opt, one a kid (12.7.5.2.3).
+std::map<string, string> meaningsOf(Object field) {
+    std::map<string, string> meanings;
+    Object options = field.getKey("/Opt");
+    if (!options.isArray()) return meanings;
+    std::vector<Object> kids = {field};
+    if (field.getKey("/Kids").isArray()) kids = field.getKey("/Kids").getArrayAsVector();
+    for (std::size_t i = 0; i < kids.size() && int(i) < options.getArrayNItems(); ++i)
+        if (Object looks = kids[i].getKey("/AP"); looks.isDictionary() && looks.getKey("/N").isDictionary())
+            for (const string& state : looks.getKey("/N").getKeys())
+                if (state != "/Off") meanings[state.substr(1)] = textIn(options.getArrayItem(int(i)));
+    return meanings;
+}
+
+void gather(Object field, const string& group, int depth, std::set<QPDFObjGen>& seen, GivenAll& all) {
+    if (depth > deepestName || all.size() > mostFields) throw TooMuch();
+    if (!field.isDictionary() || (field.isIndirect() && !seen.insert(field.getObjGen()).second)) return;
+    const string own = field.getKey("/T").isString() ? field.getKey("/T").getUTF8Value() : "";
+    const string name = group.empty() ? own : own.empty() ? group : group + "." + own;
+    if (field.hasKey("/V")) {
+        Given& given = all[name];
+        Object value = field.getKey("/V");
+        if (value.isArray())
+            for (Object& one : value.getArrayAsVector()) given.texts.push_back(textIn(one));
+        else if (value.isDictionary())
+            given.texts.push_back("");  // a signature
+        else
+            given.texts.push_back(textIn(value));
+        given.meanings = meaningsOf(field);
+    }
+    if (Object kids = field.getKey("/Kids"); kids.isArray())
+        for (Object& kid : kids.getArrayAsVector())
+            if (kid.isDictionary() && kid.hasKey("/T")) gather(kid, name, depth + 1, seen, all);
+}
+
+void gather(const pugi::xml_node& node, const string& group, int depth, GivenAll& all) {
+    if (depth > deepestName || all.size() > mostFields) throw TooMuch();
+    for (const pugi::xml_node& field : node.children("field")) {
+        const string own = field.attribute("name").as_string(), name = group.empty() ? own : group + "." + own;
+        if (field.child("value")) {
+            Given& given = all[name];
+            for (const pugi::xml_node& value : field.children("value")) given.texts.emplace_back(value.text().as_string());
+        }
+        gather(field, name, depth + 1, all);
+    }
+}
+
+/// The fields of a file, and the form that it says it is of.
+struct File {
+    GivenAll fields;
+    string form;
+    int version = 0;
+};
+
+Result<File> fileFrom(const string& bytes) {
+    File file;
+    try {
+        if (bytes.starts_with("<") || bytes.starts_with("\xEF\xBB\xBF<")) {
+            pugi::xml_document xml;
+            if (const auto read = xml.load_buffer(bytes.data(), bytes.size()); !read)
+                return failure("", said("The file is no XFDF that can be read: character {} is wrong.", int(read.offset) + 1));
+            const pugi::xml_node fields = xml.child("xfdf").child("fields");
+            if (!fields) return failure("", said("The file has no fields of a form."));
+            gather(fields, "", 0, file.fields);
+            return file;
+        }
+        QPDF pdf;
+        pdf.setSuppressWarnings(true);
+        string whole = bytes;
+        // An FDF is made as a PDF is, but for its first line; it has no table of where its objects are.
+        const bool fdf = whole.starts_with("%FDF-");
+        if (fdf) whole.replace(0, 5, "%PDF-");
+        pdf.processMemoryFile("reply", whole.data(), whole.size());
+        Object root = pdf.getRoot(), form = root.getKey(fdf ? "/FDF" : "/AcroForm");
+        if (!form.isDictionary() || !form.getKey("/Fields").isArray())
+            return failure("", said("The file has no fields of a form."));
+        std::set<QPDFObjGen> seen;
+        for (Object& field : form.getKey("/Fields").getArrayAsVector()) gather(field, "", 0, seen, file.fields);
+        if (Object info = pdf.getTrailer().getKey("/Info"); info.isDictionary() && info.getKey("/BrindelForm").isString()) {
+            file.form = info.getKey("/BrindelForm").getUTF8Value();
+            file.version = info.getKey("/BrindelVersion").isInteger() ? info.getKey("/BrindelVersion").getIntValueAsInt() : 0;
+        }
+        return file;
+    } catch (const TooMuch&) {
+        return failure("", said("The file has more than 100,000 fields, or names more than 100 deep."));
+    } catch (const QPDFExc& error) {
+        if (error.getErrorCode() == qpdf_e_password)
+            return failure("", said("The file opens only with a password. Save it without one, and read that."));
+        return failure("", said("The file is no PDF or FDF that can be read: {}.", error.getMessageDetail()));
+    } catch (const std::exception& error) {
+        return failure("", said("The file is no PDF or FDF that can be read: {}.", string(error.what())));
+    }
+}
+
+/// What is typed into a field of one line of text, as an answer.
+Answer readTyped(const Form& form, const Control& c, string text) {
+    const string unit = c.is().answers == AnswerType::number ? c.text(Prop::unit) : "";
+    if (!unit.empty() && text.ends_with(unit))
+        text = trimmed(text.substr(0, text.size() - unit.size()));
+    // Line breaks are as the viewer's machine has them.
+    string clean;
+    for (std::size_t i = 0; i < text.size(); ++i)
+        if (text[i] == '\r')
+            clean += i + 1 < text.size() && text[i + 1] == '\n' ? "" : "\n";
+        else
+            clean += text[i];
+    const Field field{form, c};
+    const Entry entry = typedEntry(field, clean);
+    return entry.unread() ? Answer(clean) : answerOf(field, entry);
+}
+
+class Reading {
+  public:
+    Reading(const Form& form, const FontBook& fonts, const GivenAll& given)
+        : form_(form), parts_(spread(form, fonts, nullptr)), given_(given) {
+        for (const auto& [part, group] : parts_.groupOf)
+            if (isFilled(*parts_.form.find(part))) partsOf_[group].push_back(part);
+    }
+
+    Answers answers(std::vector<Problem>& refused) {
+        Answers all;
+        for (Id id : form_.index()->fields()) {
+            const Control& c = *form_.find(id);
+            if (c.as<Access>() != Access::open || !c.text(Prop::workedOut).empty()) {
+                knows(id);
+                continue;
+            }
+            if (Answer answer = answerTo(c); answer != Answer()) all[answerName(form_, c)] = std::move(answer);
+        }
+        for (const auto& [name, value] : given_) {
+            const Control* known = parts_.form.named(name);
+            if (known_.contains(name) || (known && known->is().pressed)) continue;
+            refused.push_back({name, asSaid(phrase(Phrase::noSuchField, form_.root().text(Prop::language)))});
+        }
+        return all;
+    }
+
+  private:
+    const Form& form_;
+    Spread parts_;
+    const GivenAll& given_;
+    std::map<Id, std::vector<Id>> partsOf_;
+    std::set<string> known_;
+
+    void knows(Id id) {
+        known_.insert(answerName(form_, *form_.find(id)));
+        for (Id part : partsOf_[id]) known_.insert(answerName(parts_.form, *parts_.form.find(part)));
+    }
+    const Given* givenTo(const string& name) {
+        known_.insert(name);
+        const auto at = given_.find(name);
+        return at == given_.end() || at->second.texts.empty() ? nullptr : &at->second;
+    }
+    /// The button of a question that is on: by its state, by what the state means in the file, by its value.
+    std::optional<std::size_t> buttonOn(const string& name, const std::vector<Id>& buttons) {
+        const Given* given = givenTo(name);
+        if (!given) return std::nullopt;
+        const string& state = given->texts.front();
+        if (state.empty() || state == "Off") return std::nullopt;
+        const auto meant = given->meanings.find(state);
+        for (std::size_t i = 0; i < buttons.size(); ++i) {
+            const Control& one = *parts_.form.find(buttons[i]);
+            if (meant != given->meanings.end() ? valueWhenOn(one) == meant->second : stateOf(parts_.form, one) == state)
+                return i;
+        }
+        for (std::size_t i = 0; i < buttons.size(); ++i)
+            if (valueWhenOn(*parts_.form.find(buttons[i])) == state) return i;
+        return std::nullopt;
+    }
+
+    Answer answerTo(const Control& c) {
+        const string name = answerName(form_, c);
+        switch (c.is().answers) {
+            case AnswerType::tick: {
+                const Given* given = givenTo(name);
+                if (!given) return {};
+                return !given->texts.front().empty() && given->texts.front() != "Off";
+            }
+            case AnswerType::question: {
+                const std::vector<Id> buttons = questionOf(form_, c);
+                if (const auto on = buttonOn(name, buttons)) return valueWhenOn(*form_.find(buttons[*on]));
+                return {};
+            }
+            case AnswerType::picks:
+                return c.is().spreads ? groupAnswer(c, name) : listAnswer(c, name);
+            case AnswerType::picture:
+            case AnswerType::ink:
+                givenTo(name);
+                return {};
+            default: {
+                const Given* given = givenTo(name);
+                if (!given || given->texts.front().empty()) return {};
+                return readTyped(form_, c, given->texts.front());
+            }
+        }
+    }
+
+    Answer listAnswer(const Control& c, const string& name) {
+        const Given* given = givenTo(name);
+        std::vector<string> lines;
+        for (const string& text : given ? given->texts : std::vector<string>())
+            if (!text.empty()) lines.push_back(text);
+        if (lines.empty()) return {};
+        return takesSeveral(c) ? Answer(lines) : Answer(lines.front());
+    }
+
+    Answer groupAnswer(const Control& c, const string& name) {
+        std::vector<Id> buttons;
+        string other;
+        for (Id part : partsOf_[c.id]) {
+            const Control& one = *parts_.form.find(part);
+            if (one.is().answers != AnswerType::text)
+                buttons.push_back(part);
+            else if (const Given* given = givenTo(answerName(parts_.form, one)))
+                other = given->texts.front();
+        }
+        auto valueAt = [&](std::size_t i) { return i < c.choices().size() ? c.choices()[i].value : other; };
+        if (!takesSeveral(c)) {
+            const auto on = buttonOn(name, buttons);
+            return on ? Answer(valueAt(*on)) : Answer();
+        }
+        std::vector<string> lines;
+        for (std::size_t i = 0; i < buttons.size(); ++i) {
+            const Given* given = givenTo(answerName(parts_.form, *parts_.form.find(buttons[i])));
+            if (given && !given->texts.front().empty() && given->texts.front() != "Off") lines.push_back(valueAt(i));
+        }
+        return lines.empty() ? Answer() : Answer(lines);
+    }
+};
+
+}  // namespace
+
+bool looksLikePdfReply(std::string_view bytes) {
+    for (std::string_view start : {"%PDF-", "%FDF-", "<", "\xEF\xBB\xBF<"})
+        if (bytes.starts_with(start)) return true;
+    return false;
+}
+
+Result<ReadReply> replyFromPdf(const Form& form, const FontBook& fonts, const string& bytes) {
+    auto file = fileFrom(bytes);
+    if (!file) return tl::unexpected(file.error());
+    ReadReply read;
+    read.reply.form = file->form;
+    read.reply.version = file->version;
+    const string& mine = form.root().name;
+    if (!file->form.empty() && file->form != mine)
+        return failure("", asSaid(phrase(Phrase::otherForm, form.root().text(Prop::language), {file->form, mine})));
+    read.reply.values = Reading(form, fonts, file->fields).answers(read.refused);
+    return read;
+}
+
+}  // namespace brindel

@@ -1,0 +1,27 @@
+// Replies that come back as PDF forms are filled: the PDF itself, whatever viewer saved it, or the fields alone as FDF
+// (ISO 32000-2, 12.7.8) or XFDF (ISO 19444-1).
+#pragma once
+
+#include "core/session/answers.h"
+#include "core/text/fonts.h"
+#include "core/model/form.h"
+
+namespace brindel {
+
+/// A reply read from such a file, and what of it says nothing to this form, with the field as place.
+struct ReadReply {
+    Reply reply;
+    std::vector<Problem> refused;
+};
+
+/// True for bytes that begin as one of these does.
+bool looksLikePdfReply(std::string_view bytes);
+
+/// The answers of a filled PDF, FDF or XFDF to a form: texts as they were typed are read by the form's language,
+/// patterns and choices; states of ticks by their meaning. Fields that a form fills itself and those that fillers may
+/// not touch are left out, empty ones too. What cannot be read as an answer goes in as text, so that the session says
+/// what is wrong with it. A problem for bytes that are none of these, for a PDF that needs a password or has no form,
+/// and for one of another form. At most 100,000 fields, 100 names deep.
+Result<ReadReply> replyFromPdf(const Form& form, const FontBook& fonts, const std::string& bytes);
+
+}  // namespace brindel
