@@ -417,7 +417,7 @@ int main(int argc, char** argv) {
                 std::cerr << source << ": The form is sealed, and the PDF is not: --password-file seals it.\n";
             }
             auto bytes =
-                targetFrom(to)->made(session.form(), fonts, session.filling(),
+                targetFrom(to)->made(session, fonts,
                                               {.scale = scale, .owner = word ? &*word : nullptr, .blank = true, .sendTo = sendTo});
             return bytes ? put(*bytes, out) : problem(source, bytes.error(), notInOrder);
         });
@@ -471,7 +471,7 @@ int main(int argc, char** argv) {
                         notInOrder);
             if (status != done) return status;
             if (fillTo == "json") return put(session.reply(), out);
-            auto bytes = targetFrom(fillTo)->made(session.form(), fonts, session.filling(), {});
+            auto bytes = targetFrom(fillTo)->made(session, fonts, {});
             return bytes ? put(*bytes, out) : problem(source, bytes.error(), notInOrder);
         });
     return put(formSchema(), out);

@@ -202,7 +202,7 @@ void MainWindow::askExport(const Target& target) {
                     this, Words::tr("Seal the PDF"), Words::tr("Write it unsealed"));
         if (ask->exec() == QDialog::Accepted) owner = &ask->word();
     }
-    auto bytes = target.made(session.form(), desk_->fonts(), session.filling(), {.scale = 2, .owner = owner, .blank = true});
+    auto bytes = target.made(session, desk_->fonts(), {.scale = 2, .owner = owner, .blank = true});
     auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
     if (written)
         desk_->say(

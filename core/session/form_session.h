@@ -40,6 +40,8 @@ class FormSession {
 
     /// The form as it is now: with the rows that the filler has added, and the properties that are worked out.
     const Form& form() const { return form_; }
+    /// The same as it was designed.
+    const Form& designed() const { return designed_; }
     Day today() const { return today_; }
     int minutes() const { return minutes_; }
     /// What has changed since this was last called, or since the beginning.

@@ -21,4 +21,16 @@ Filling handedOut(const Form& form, Filling opened) {
     return opened;
 }
 
+Form formHandedOut(const FormSession& opened) {
+    Form form = opened.designed();
+    opened.form().controls.each([&](Id id, const Control& c) {
+        const Control* mine = form.find(id);
+        if (!mine || !has(c.kind, Prop::choices) || mine->choices() == c.choices()) return;
+        Control with = *mine;
+        with.set(Prop::choices, c.choices());
+        form.controls.put(id, std::make_shared<Control>(std::move(with)));
+    });
+    return form;
+}
+
 }  // namespace brindel

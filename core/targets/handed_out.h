@@ -1,7 +1,7 @@
 // A form as it is handed out to be filled where there is no Brindel.
 #pragma once
 
-#include "core/draw/draw_control.h"
+#include "core/session/form_session.h"
 
 namespace brindel {
 
@@ -9,5 +9,7 @@ namespace brindel {
 /// the day's stays empty, and what a formula or a rule can bring into sight or use is seen and can be used, since
 /// nothing else might bring it.
 Filling handedOut(const Form& form, Filling opened);
+/// The form that goes with it: as it is designed, nothing folded away, with the choices that it offers when it opens.
+Form formHandedOut(const FormSession& opened);
 
 }  // namespace brindel

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "core/targets/handed_out.h"
 #include "core/targets/pdf/pdf.h"
 #include "core/targets/png/png.h"
 
@@ -10,12 +11,13 @@ namespace {
 
 constexpr Target targets[] = {
     {"pdf", "a fillable PDF", "PDF",
-     [](const Form& form, const FontBook& fonts, const Filling& filling, const TargetOptions& options) {
-         return pdfOf(form, fonts, &filling, {options.owner, options.blank, options.sendTo});
+     [](const FormSession& session, const FontBook& fonts, const TargetOptions& options) {
+         return pdfOf(options.blank ? formHandedOut(session) : session.form(), fonts, &session.filling(),
+                      {options.owner, options.blank, options.sendTo});
      }},
     {"png", "a picture", "PNG",
-     [](const Form& form, const FontBook& fonts, const Filling& filling, const TargetOptions& options) {
-         return pngOf(form, fonts, options.scale, &filling);
+     [](const FormSession& session, const FontBook& fonts, const TargetOptions& options) {
+         return pngOf(session.form(), fonts, options.scale, &session.filling());
      }},
 };
 

@@ -3,9 +3,9 @@
 
 #include <span>
 
-#include "core/draw/draw_control.h"
 #include "core/model/problem.h"
 #include "core/seal/password.h"
+#include "core/session/form_session.h"
 
 namespace brindel {
 
@@ -21,7 +21,7 @@ struct Target {
     std::string_view word;   // "a fillable PDF"
     std::string_view files;  // what its files are called where they are chosen: "PDF"
     /// The bytes of a form as it is filled at the moment; a Problem with place and sentence where it cannot be made.
-    Result<std::string> (*made)(const Form&, const FontBook&, const Filling&, const TargetOptions&);
+    Result<std::string> (*made)(const FormSession&, const FontBook&, const TargetOptions&);
 };
 
 std::span<const Target> allTargets();

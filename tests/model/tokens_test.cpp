@@ -94,10 +94,10 @@ TEST(Lists, PapersAndTargetsAreThere) {
     }
     EXPECT_EQ(targetFrom("docx"), nullptr);
     const Form form = jotted("Boat: text 9\n");
-    const Filling filling{{}, Presence::atStart(form)};
+    const FormSession session(form, today);
     for (const Target& target : allTargets()) {
         EXPECT_EQ(targetFrom(target.key), &target);
-        const auto bytes = target.made(form, fonts(), filling, {});
+        const auto bytes = target.made(session, fonts(), {});
         ASSERT_TRUE(bytes) << target.key;
         EXPECT_TRUE(bytes->starts_with(target.key == "pdf" ? "%PDF" : "\x89PNG")) << target.key;
     }

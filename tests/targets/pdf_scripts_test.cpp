@@ -5,6 +5,7 @@
 
 #include "core/edit/edits.h"
 #include "core/session/form_session.h"
+#include "core/targets/handed_out.h"
 #include "core/targets/pdf/pdf.h"
 #include "tests/targets/pdf_viewing.h"
 
@@ -110,7 +111,7 @@ TEST(PdfScripts, MuPdfsOwnInterpreterComplainsAndSumsTheSame) {
     for (const char* demoName : demos) {
         const Form form = demo(demoName);
         const FormSession blank(form, todayHere(), 570);
-        const Viewed viewed(pdfOf(blank.form(), fonts(), &blank.filling(), {.blank = true}).value());
+        const Viewed viewed(pdfOf(formHandedOut(blank), fonts(), &blank.filling(), {.blank = true}).value());
         for (unsigned seed = 1; seed <= 10; ++seed) {
             SCOPED_TRACE(testing::Message() << demoName << " " << seed);
             FormSession session(form, todayHere(), 570);
@@ -140,7 +141,7 @@ TEST(PdfScripts, SixtyFilledCasesComplainAndSumAsASessionDoes) {
     for (const char* demoName : demos) {
         const Form form = demo(demoName);
         const FormSession blank(form, today, 570);
-        const Viewed viewed(pdfOf(blank.form(), fonts(), &blank.filling(), {.blank = true}).value());
+        const Viewed viewed(pdfOf(formHandedOut(blank), fonts(), &blank.filling(), {.blank = true}).value());
         for (unsigned seed = 1; seed <= 10; ++seed) {
             SCOPED_TRACE(testing::Message() << demoName << " " << seed);
             FormSession session(form, today, 570);

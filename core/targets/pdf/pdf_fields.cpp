@@ -81,11 +81,14 @@ const PdfFields::KindRow* PdfFields::rowOf(Kind kind) {
     return at == std::end(rows) ? nullptr : at;
 }
 
-void PdfFields::add(const Leaf& leaf, std::size_t page) {
+void PdfFields::eachOn(const Leaf& leaf, const std::function<void(const Control&)>& visit) const {
     walk(build_.form, leaf.surface, [&](const Control& c, int) {
-        if (rowOf(c.kind) && (isFilled(c) || c.is().pressed) && isInView(build_.form, c.id, leaf.turned))
-            addWidget(c, leaf, page);
+        if (rowOf(c.kind) && (isFilled(c) || c.is().pressed) && isInView(build_.form, c.id, leaf.turned)) visit(c);
     });
+}
+
+void PdfFields::add(const Leaf& leaf, std::size_t page) {
+    eachOn(leaf, [&](const Control& c) { addWidget(c, leaf, page); });
 }
 
 const Shown& PdfFields::shownOf(const Control& c) {
@@ -312,7 +315,7 @@ void PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page) 
     }
     Object field = fieldOf(c), pageObject = build_.pages[page];
     // A field that is seen in one place is its own widget (12.7.4.1).
-    const bool alone = seenOnce_ && c.is().answers != AnswerType::question;
+    const bool alone = seen_.at(c.id) == 1 && c.is().answers != AnswerType::question;
     Object widget = alone ? field : build_.pdf.makeIndirectObject(Object::newDictionary());
     widget.replaceKey("/Type", Object::newName("/Annot"));
     widget.replaceKey("/Subtype", Object::newName("/Widget"));

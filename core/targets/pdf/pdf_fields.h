@@ -18,8 +18,7 @@ class PdfFields {
   public:
     PdfFields(PdfBuild& build, const PdfScripts& scripts)
         : build_(build), scripts_(scripts), names_(spokenNames(build.parts, build.designed)) {
-        // What stands beside tabs is seen on every leaf of theirs.
-        seenOnce_ = build.leaves.size() == surfaces(build.form).size();
+        for (const Leaf& leaf : build.leaves) eachOn(leaf, [&](const Control& c) { ++seen_[c.id]; });
     }
     /// Adds the widgets of a leaf, in the order of the route: a viewer goes through a page's annotations as they are
     /// listed where it does not go along the structure.
@@ -31,6 +30,8 @@ class PdfFields {
     struct KindRow;
     static const KindRow* rowOf(Kind kind);
 
+    /// What is filled or pressed on a leaf, in the order of the route.
+    void eachOn(const Leaf& leaf, const std::function<void(const Control&)>& visit) const;
     QPDFObjectHandle kidsOf(const std::string& group);
     QPDFObjectHandle fieldOf(const Control& c);
     void describe(QPDFObjectHandle field, const Control& c);
@@ -55,7 +56,8 @@ class PdfFields {
     PdfBuild& build_;
     const PdfScripts& scripts_;
     SpokenNames names_;
-    bool seenOnce_ = true, signs_ = false;
+    std::unordered_map<Id, int> seen_;  // on how many leaves: what stands beside tabs is seen on every one of theirs
+    bool signs_ = false;
     Shown starting_;
     QPDFObjectHandle roots_ = QPDFObjectHandle::newArray();
     std::unordered_map<std::string, QPDFObjectHandle> fields_, groups_;  // by the whole name
