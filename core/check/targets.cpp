@@ -1,27 +1,95 @@
 // Targets: what each of them cannot carry, and what it does instead.
 #include <algorithm>
+#include <set>
 
 #include "core/check/families.h"
 #include "core/check/silence.h"
+#include "core/rules/dependence.h"
+#include "core/targets/pdf/pdf_carries.h"
 
 namespace brindel {
 namespace {
 
 using checks::eachControl;
 
-bool actsByItself(const Control& c) {
-    return std::ranges::any_of(c.rules, [](const Rule& rule) { return !rule.off; });
+void eachRule(const Form& form, const std::function<void(Id, const Rule&)>& visit) {
+    form.controls.each([&](Id id, const Control& c) {
+        for (const Rule& rule : c.rules)
+            if (!rule.off) visit(id, rule);
+    });
 }
-void rulesLost(const Checked& in, Findings& found) {
+void formulasLost(const Checked& in, Findings& found) {
     in.form.controls.each([&](Id id, const Control& c) {
-        if (actsByItself(c)) found.push_back({nullptr, {id}, said("What it does by itself is not carried.")});
+        for (const auto& [prop, formula] : c.formulas)
+            if (workedOutInPdf(prop).empty() && !choicesFollowAnswers(in.form, id))
+                found.push_back({nullptr, {id}, said("“{}” is not worked out in a PDF; it stays as it is written here.", wordPart(row(prop).word))});
     });
 }
-void workedOutOnce(const Checked& in, Findings& found) {
+void choicesStand(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
-        if ((isFilled(c) && !c.text(Prop::workedOut).empty()) || !c.formulas.empty())
-            found.push_back({nullptr, {c.id}, said("It is worked out when the file is written, and stays so.")});
+        if (!choicesFollowAnswers(in.form, c.id)) return;
+        found.push_back({nullptr, {c.id}, c.is().spreads || c.is().tall
+                                              ? said("Its choices follow another answer; a PDF has those of the beginning.")
+                                              : said("Its choices follow another answer; in a PDF anything can be typed.")});
     });
+}
+/// Fields come and go; what is painted on the page stays.
+void wordingStays(const Checked& in, Findings& found) {
+    std::set<Id> told;
+    auto stays = [&](Id id) {
+        const Control* c = in.form.find(id);
+        if (c && !isFilled(*c) && !c->is().pressed && told.insert(id).second)
+            found.push_back({nullptr, {id}, said("It comes and goes; in a PDF only the fields do, its wording and lines stay in sight.")});
+    };
+    in.form.controls.each([&](Id id, const Control& c) {
+        if (c.formulas.find(Prop::visible)) stays(id);
+    });
+    eachRule(in.form, [&](Id, const Rule& rule) {
+        auto visit = [&](const Step& step) {
+            if (step.does == Does::show || step.does == Does::hide || step.does == Does::turnOver) stays(step.on);
+        };
+        eachStep(rule.steps, visit);
+    });
+}
+void eventsLost(const Checked& in, Findings& found) {
+    eachRule(in.form, [&](Id id, const Rule& rule) {
+        if (!isAskedInPdf(rule.when))
+            found.push_back({nullptr, {id}, said("What is done when it {} is not done in a PDF.", wordPart(row(rule.when).word))});
+    });
+}
+void stepsLost(const Checked& in, Findings& found) {
+    eachRule(in.form, [&](Id id, const Rule& rule) {
+        auto visit = [&](const Step& step) {
+            if (!isDoneInPdf(step.does))
+                found.push_back({nullptr, {id}, said("“{}” is not done in a PDF; what stands beside it is.", wordPart(row(step.does).word))});
+        };
+        eachStep(rule.steps, visit);
+    });
+}
+void signingUnchecked(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        const bool drawn = c.is().answers == AnswerType::ink || c.is().answers == AnswerType::picture;
+        if (isFilled(c) && drawn && c.yes(Prop::required))
+            found.push_back({nullptr, {c.id}, said("Scripts of a PDF do not see whether it is there; whoever receives the form has to look.")});
+    });
+}
+void patternsUnread(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (has(c.kind, Prop::pattern) && !c.text(Prop::pattern).empty() && !isMatchedInPdf(c.text(Prop::pattern)))
+            found.push_back({nullptr, {c.id}, said("Its pattern is written with signs that viewers of PDFs do not know; they do not check it.")});
+    });
+}
+void richPlain(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (has(c.kind, Prop::rich) && c.yes(Prop::rich))
+            found.push_back({nullptr, {c.id}, said("Bold, italic and underline cannot be typed in a PDF; plain text can.")});
+    });
+}
+void scriptsNeeded(const Checked& in, Findings& found) {
+    bool any = !dependenceIn(in.form)->formulas().empty();
+    eachRule(in.form, [&](Id, const Rule&) { any = true; });
+    if (any)
+        found.push_back({nullptr, {rootId}, said("What it works out and does by itself needs a viewer that runs scripts; in others those fields stay empty, and all is in sight.")});
 }
 void rowsFixed(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
@@ -36,8 +104,15 @@ void nothingFilled(const Checked& in, Findings& found) {
 // The rows read best in long lines.
 // clang-format off
 constexpr TargetCheck rows[] = {
-    {"pdf", {"pdfRules", CheckFamily::targets, Gravity::should, "Rules, in a PDF", "A PDF shows the form as it opens, and its buttons do nothing.", "", rulesLost}},
-    {"pdf", {"pdfWorkedOut", CheckFamily::targets, Gravity::know, "Formulas, in a PDF", "A PDF has what they were worth when it was written.", "", workedOutOnce}},
+    {"pdf", {"pdfFormulas", CheckFamily::targets, Gravity::should, "Formulas that a PDF does not work out", "Values, limits, what must be filled in, and what is seen and can be used are worked out; wording is not.", "", formulasLost}},
+    {"pdf", {"pdfChoices", CheckFamily::targets, Gravity::know, "Choices that follow an answer, in a PDF", "A PDF has the choices that the form begins with.", "", choicesStand}},
+    {"pdf", {"pdfWording", CheckFamily::targets, Gravity::know, "Wording that comes and goes, in a PDF", "What is painted on a page cannot go; fields can.", "", wordingStays}},
+    {"pdf", {"pdfEvents", CheckFamily::targets, Gravity::should, "Rules that a PDF does not ask", "Viewers tell scripts nothing of it.", "", eventsLost}},
+    {"pdf", {"pdfSteps", CheckFamily::targets, Gravity::should, "Steps that a PDF does not do", "A PDF has no host, no window of its own and a fixed number of rows.", "", stepsLost}},
+    {"pdf", {"pdfSigned", CheckFamily::targets, Gravity::know, "Required signatures and pictures, in a PDF", "Scripts of a PDF see neither.", "", signingUnchecked}},
+    {"pdf", {"pdfPattern", CheckFamily::targets, Gravity::should, "Patterns that a PDF does not check", "Viewers know ECMAScript's patterns, which are fewer.", "", patternsUnread}},
+    {"pdf", {"pdfRich", CheckFamily::targets, Gravity::know, "Formatted answers, in a PDF", "Few viewers let fillers format what they type.", "", richPlain}},
+    {"pdf", {"pdfScripts", CheckFamily::targets, Gravity::know, "What needs scripts, in a PDF", "Not every viewer runs scripts.", "", scriptsNeeded}},
     {"pdf", {"pdfRows", CheckFamily::targets, Gravity::know, "Rows that fillers add, in a PDF", "A PDF has the rows that are there.", "", rowsFixed}},
     {"png", {"pngFields", CheckFamily::targets, Gravity::know, "Fields, in a picture", "A picture shows them, to be printed and filled by hand.", "", nothingFilled}},
 };

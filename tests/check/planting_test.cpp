@@ -68,8 +68,41 @@ TEST(Checks, TargetsSayWhatTheyCannotCarry) {
     };
     EXPECT_EQ(found({}), std::set<std::string>());
     EXPECT_EQ(found({"png"}), std::set<std::string>{"pngFields"});
-    EXPECT_EQ(found({"pdf"}), (std::set<std::string>{"pdfRules", "pdfWorkedOut"}));
+    EXPECT_EQ(found({"pdf"}), (std::set<std::string>{"pdfChoices", "pdfFormulas", "pdfScripts"}));
     for (const TargetCheck& one : targetChecks()) EXPECT_EQ(checkOf(one.check.key), nullptr) << "a key of its own";
+}
+
+TEST(Checks, EveryTargetCheckHasItsPlanting) {
+    const Form plain = jotted(
+        "Boat: text 20 /[a-z]+/\nNote: text 40x3\nSigned: signature\nItems: table [Work] 2\nDay: combo [1, 2]\nMonth: number\n[Go]\n",
+        Kind::document);
+    auto id = [&](const char* name) { return named(plain, name).id; };
+    auto ruled = [&](const char* name, Event event, Does does, Id on = noControl) {
+        return withRules(plain, id(name), {{event, "", "", {{does, on, row(does).with ? "\"x\"" : ""}}}});
+    };
+    const Id table = plain.find(plain.find(id("txtWork1"))->parent)->parent;
+    const std::map<std::string, Form> plantings = {
+        {"pdfFormulas", withFormula(plain, {id("Boat")}, Prop::text, "\"x\" & numMonth")},
+        {"pdfChoices", withFormula(withProperty(plain, {id("cboDay")}, Prop::choicesFrom, keyOf(ChoicesFrom::run)), {id("cboDay")}, Prop::runTo, "numMonth")},
+        {"pdfWording", withFormula(plain, {id("Boat")}, Prop::visible, "numMonth > 1")},
+        {"pdfEvents", ruled("btnGo", Event::doublePressed, Does::say)},
+        {"pdfSteps", ruled("btnGo", Event::pressed, Does::leave)},
+        {"pdfSigned", withProperty(plain, {id("sigSigned")}, Prop::required, true)},
+        {"pdfPattern", withProperty(plain, {id("txtBoat")}, Prop::pattern, std::string("\\p{Lu}+"))},
+        {"pdfRich", withProperty(plain, {id("txtNote")}, Prop::rich, true)},
+        {"pdfScripts", withFormula(plain, {id("txtBoat")}, Prop::required, "numMonth > 1")},
+        {"pdfRows", withProperty(plain, {table}, Prop::rowsMost, 5.0)},
+        {"pngFields", plain}};
+    for (const TargetCheck& one : targetChecks()) {
+        const std::string key(one.check.key);
+        ASSERT_TRUE(plantings.contains(key)) << key << " is proved by no fault";
+        auto found = [&](const Form& form) {
+            const std::vector<std::string> target = {std::string(one.target)};
+            return std::ranges::any_of(findingsFor(form, fonts(), target), [&](const Finding& f) { return f.check->key == key; });
+        };
+        EXPECT_TRUE(found(plantings.at(key))) << key;
+        if (one.target != "png") EXPECT_FALSE(found(plain)) << key << " is found in what is in order";
+    }
 }
 
 TEST(Checks, EveryOneHasItsPlanting) {

@@ -6,6 +6,7 @@
 
 #include "core/rules/ecmascript.h"
 #include "core/session/limits.h"
+#include "core/targets/pdf/pdf_carries.h"
 #include "core/targets/pdf/pdf_fields.h"
 #include "core/text/phrases.h"
 
@@ -16,18 +17,6 @@ using Json = nlohmann::ordered_json;
 using std::string;
 
 namespace {
-
-/// The properties that the runtime works out, by its words for them.
-constexpr std::pair<Prop, std::string_view> workedProps[] = {
-    {Prop::workedOut, "value"}, {Prop::visible, "visible"},   {Prop::enabled, "enabled"},
-    {Prop::required, "required"}, {Prop::valid, "valid"},     {Prop::least, "least"},
-    {Prop::most, "most"},       {Prop::earliest, "earliest"}, {Prop::latest, "latest"},
-    {Prop::earliestTime, "earliestTime"}, {Prop::latestTime, "latestTime"},
-    {Prop::atLeast, "atLeast"}, {Prop::atMost, "atMost"}};
-std::string_view workedProp(Prop prop) {
-    const auto at = std::ranges::find(workedProps, prop, [](const auto& row) { return row.first; });
-    return at == std::end(workedProps) ? std::string_view() : at->second;
-}
 
 string keyOf(Id id) {
     return fmt::format("c{}", id);
@@ -90,17 +79,6 @@ string asciiOf(std::string_view script) {
 }
 
 }  // namespace
-
-bool isWorkedOutInPdf(Prop prop) {
-    return !workedProp(prop).empty();
-}
-bool isDoneInPdf(Does step) {
-    return step != Does::leave && step != Does::putAway && step != Does::addRow && step != Does::removeRow &&
-           step != Does::tell;
-}
-bool isAskedInPdf(Event event) {
-    return event != Event::doublePressed && event != Event::key;
-}
 
 PdfScripts::PdfScripts(PdfBuild& build) : build_(build), form_(build.designed), dependence_(dependenceIn(form_)) {
     for (const auto& [part, group] : build.parts.groupOf)
@@ -220,7 +198,7 @@ Json PdfScripts::answerOf(Id id, const std::vector<Id>& parts) const {
     switch (type) {
         case AnswerType::text:
             if (c.as<LetterCase>() != LetterCase::asTyped) a["letters"] = c.text(Prop::letters);
-            words(Prop::pattern, "matches");
+            if (isMatchedInPdf(c.text(Prop::pattern))) words(Prop::pattern, "matches");
             number(Prop::maxLength, "maxLength");
             break;
         case AnswerType::number:
@@ -313,7 +291,7 @@ std::size_t PdfScripts::addFormula(const string& formula, Id from) {
 
 void PdfScripts::addFormulas() {
     for (const Worked& worked : dependence_->formulas()) {
-        const std::string_view prop = worked.gathers() ? "" : workedProp(worked.prop);
+        const std::string_view prop = worked.gathers() ? "" : workedOutInPdf(worked.prop);
         const Control& c = *form_.find(worked.on);
         const bool shows = worked.prop == Prop::visible || worked.prop == Prop::enabled;
         if (prop.empty() || (!shows && !isFilled(c))) continue;

@@ -14,11 +14,6 @@ namespace brindel {
 /// The runtime as text: one function, brindelForm.
 std::string_view pdfRuntime();
 
-/// What formulas and rules can do that a PDF can follow: a property that is worked out there, a step that is done.
-bool isWorkedOutInPdf(Prop prop);
-bool isDoneInPdf(Does step);
-bool isAskedInPdf(Event event);
-
 class PdfScripts {
   public:
     explicit PdfScripts(PdfBuild& build);

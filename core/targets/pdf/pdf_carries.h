@@ -1,0 +1,17 @@
+// What of formulas and rules a PDF carries, as far as its viewers' scripts reach (ISO 21757-1). The one list of it: the
+// writer goes by it, and so do the findings that say what is lost.
+#pragma once
+
+#include "core/model/form.h"
+
+namespace brindel {
+
+/// The word of the runtime for a property that is worked out in a PDF; empty for one that is not.
+std::string_view workedOutInPdf(Prop prop);
+/// True for a step that is done there, and for an event at which rules are asked.
+bool isDoneInPdf(Does step);
+bool isAskedInPdf(Event event);
+/// True for a regular expression that viewers' scripts read as Brindel does.
+bool isMatchedInPdf(const std::string& pattern);
+
+}  // namespace brindel
