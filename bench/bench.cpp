@@ -58,11 +58,14 @@ void drag500Of2000(benchmark::State& state) {
 }
 BENCHMARK(drag500Of2000)->Unit(benchmark::kMillisecond);
 
-void pdfOf500(benchmark::State& state) {
-    const Form form = formOf(500, Kind::document);
-    for (auto _ : state) benchmark::DoNotOptimize(pdfOf(form, fonts()));
+/// A form of so many fields as a PDF: tagged, computing; sealed where the second number says so.
+void pdfOfMany(benchmark::State& state) {
+    const Form form = formOf(int(state.range(0)), Kind::document);
+    const Secret owner("tide and weather 7");
+    for (auto _ : state)
+        benchmark::DoNotOptimize(pdfOf(form, fonts(), nullptr, {.owner = state.range(1) ? &owner : nullptr}));
 }
-BENCHMARK(pdfOf500)->Unit(benchmark::kMillisecond);
+BENCHMARK(pdfOfMany)->Args({500, 0})->Args({500, 1})->Args({1000, 0})->Args({2000, 0})->Unit(benchmark::kMillisecond);
 
 void standingsOf2000Names(benchmark::State& state) {
     const Form form = labelledFormOf(1000);

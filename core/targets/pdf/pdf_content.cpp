@@ -113,6 +113,15 @@ struct Writer {
             out += fmt::format("{} {} {} {} re f\n", x(m.at.x), y(m.at.y + m.size * 0.16), x(m.text.width * m.size),
                                x(m.size * 0.06));
     }
+    void blankAfter(const TextMark& m) {
+        if (m.text.runs.empty()) return;
+        const FacePtr& face = m.text.runs.back().face;
+        const unsigned blank = face->glyphOf(U' ');
+        if (blank == 0) return;
+        const std::string font = ink.fonts.nameFor(face, {Glyph{blank, 0, 0, 0, 0, U" "}});
+        out += fmt::format("BT {} {} Tf 1 0 0 1 {} Tm <{:04X}> Tj ET\n", font, x(m.size),
+                           point(m.at.x + m.text.width * m.size, m.at.y), blank);
+    }
     void operator()(const ImageMark& m) {
         const std::string name = ink.pictures.nameFor(m.png);
         if (name.empty()) return;
@@ -145,7 +154,9 @@ std::string markedContentOf(const Drawing& drawing, double scale, double height,
     Writer writer{scale, height, ink, ""};
     enum class In { nothing, adornment, piece } in = In::nothing;
     std::optional<int> open;
+    const TextMark* before = nullptr;  // the line before, in the same piece
     auto close = [&] {
+        before = nullptr;
         if (in != In::nothing) writer.out += "EMC\n";
         in = In::nothing;
     };
@@ -161,6 +172,10 @@ std::string markedContentOf(const Drawing& drawing, double scale, double height,
             in = number ? In::piece : In::adornment;
             open = number;
         }
+        // Lines of one wording are parted by a blank, which nobody sees, for whoever reads or copies it.
+        const auto* words = std::get_if<TextMark>(&mark);
+        if (words && number && before && in == In::piece) writer.blankAfter(*before);
+        before = words && number ? words : nullptr;
         std::visit(writer, mark);
     }
     close();

@@ -317,7 +317,6 @@ void PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page) 
     // A field that is seen in one place is its own widget (12.7.4.1).
     const bool alone = seen_.at(c.id) == 1 && c.is().answers != AnswerType::question;
     Object widget = alone ? field : build_.pdf.makeIndirectObject(Object::newDictionary());
-    widget.replaceKey("/Type", Object::newName("/Annot"));
     widget.replaceKey("/Subtype", Object::newName("/Widget"));
     widget.replaceKey("/Rect", pdfRectangle(place.left * scale, (height - place.bottom()) * scale, place.right() * scale,
                                             (height - place.top) * scale));
@@ -341,8 +340,10 @@ void PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page) 
         Object looks = Object::newDictionary(), character = Object::newDictionary();
         looks.replaceKey("/N", appearance(drawnControl(build_.form, c, shownOf(c), options), local,
                                           kind.look == KindRow::Look::text));
-        if (kind.act) (this->*kind.act)(widget, character, c, page);
-        widget.replaceKey("/MK", character);
+        if (kind.act) {
+            (this->*kind.act)(widget, character, c, page);
+            widget.replaceKey("/MK", character);
+        }
         widget.replaceKey("/AP", looks);
     }
     scripts_.addToWidget(widget, c);

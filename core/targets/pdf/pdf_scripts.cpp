@@ -229,14 +229,21 @@ Json PdfScripts::answerOf(Id id, const std::vector<Id>& parts) const {
             break;
     }
     const LimitSentences all = limitSentences({form_, c});
-    Json& says = a["says"];
+    Json says = Json::object();
+    const bool mayBeRequired = required || std::ranges::any_of(questionOf(form_, c), [&](Id one) {
+        return form_.find(one)->formulas.find(Prop::required) != nullptr;
+    });
+    const std::string none;
     for (const auto& [key, sentence] :
-         {std::pair("missing", &all.missing), std::pair("valid", &all.notRight), std::pair("unread", &all.unread),
+         {std::pair("missing", mayBeRequired ? &all.missing : &none),
+          std::pair("valid", has(c.kind, Prop::valid) && !c.text(Prop::valid).empty() ? &all.notRight : &none),
+          std::pair("unread", &all.unread),
           std::pair("little", &all.little), std::pair("much", &all.much), std::pair("decimals", &all.decimals),
-          std::pair("early", &all.early), std::pair("late", &all.late), std::pair("pattern", &all.pattern),
+          std::pair("early", &all.early), std::pair("late", &all.late), std::pair("pattern", a.contains("matches") ? &all.pattern : &none),
           std::pair("few", &all.few), std::pair("other", &all.other)})
         if (!sentence->empty()) says[key] = *sentence;
     if (!all.many.empty()) says["many"] = all.many;
+    if (!says.empty()) a["says"] = std::move(says);
     return a;
 }
 
@@ -354,6 +361,28 @@ void PdfScripts::addRules() {
     });
 }
 
+/// True for a field whose texts can be wrong, or are written anew when they are taken.
+bool PdfScripts::isJudged(const Control& c, const Json& answer) const {
+    switch (c.is().answers) {
+        case AnswerType::number:
+        case AnswerType::date:
+        case AnswerType::time:
+            return true;
+        case AnswerType::text:
+            return answer.contains("letters") || answer.contains("matches");
+        case AnswerType::choice:
+            return !answer.contains("others");
+        default:
+            return false;
+    }
+}
+
+/// True for an answer that something follows from: a formula speaks of it, or a rule waits for it.
+bool PdfScripts::setsOff(const string& answer) const {
+    const Id id = form_.index()->answering(answer);
+    return !dependence_->dependents(id).empty() || rules_.contains(answer);
+}
+
 /// A call of the runtime; the same for all fields, and written once.
 Object PdfScripts::call(const char* what) const {
     auto [at, fresh] = calls_.try_emplace(what);
@@ -364,28 +393,38 @@ Object PdfScripts::call(const char* what) const {
 void PdfScripts::addTo(Object field, const Control& c) const {
     if (c.is().pressed || !fields_.contains(answerName(build_.form, c))) return;
     const auto& answer = fields_.at(answerName(build_.form, c));
-    const bool worked = answers_.at(answer.at("answer").get<string>()).contains("worked");
-    Object actions = Object::newDictionary();
-    if (isTyped(c) || c.is().answers == AnswerType::picks) {
-        if (worked && isTyped(c)) {
-            actions.replaceKey("/C", call("worked"));
-        } else {
-            actions.replaceKey("/K", call("typed"));
-            actions.replaceKey("/V", call("taken"));
-        }
+    const string name = answer.at("answer").get<string>();
+    const bool worked = answers_.at(name).contains("worked"), judged = isJudged(c, answers_.at(name));
+    std::vector<std::pair<const char*, const char*>> actions;
+    if (worked && isTyped(c)) {
+        actions = {{"/C", "worked"}};
+    } else {
+        if (judged) actions.emplace_back("/K", "typed");
+        if (judged || (setsOff(name) && (isTyped(c) || c.is().answers == AnswerType::picks)))
+            actions.emplace_back("/V", "taken");
     }
-    if (c.is().answers == AnswerType::number) actions.replaceKey("/F", call("shown"));
-    if (!actions.getKeys().empty()) field.replaceKey("/AA", actions);
+    if (c.is().answers == AnswerType::number) actions.emplace_back("/F", "shown");
+    if (actions.empty()) return;
+    // Fields of one sort share theirs.
+    string sort;
+    for (const auto& [key, what] : actions) sort += key;
+    auto [at, fresh] = calls_.try_emplace(sort);
+    if (fresh) {
+        Object all = Object::newDictionary();
+        for (const auto& [key, what] : actions) all.replaceKey(key, call(what));
+        at->second = build_.pdf.makeIndirectObject(all);
+    }
+    field.replaceKey("/AA", at->second);
 }
 
 void PdfScripts::addToWidget(Object widget, const Control& c) const {
     const auto field = fields_.find(answerName(build_.form, c));
     if (field == fields_.end() || !field->contains("answer")) return;
     const string answer = field->at("answer").get<string>();
-    if (c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question)
+    if ((c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question) && setsOff(answer))
         widget.replaceKey("/A", call("ticked"));
     if (!rules_.contains(answer)) return;
-    Object actions = widget.getKey("/AA").isDictionary() ? widget.getKey("/AA") : Object::newDictionary();
+    Object actions = widget.getKey("/AA").isDictionary() ? widget.getKey("/AA").shallowCopy() : Object::newDictionary();
     for (const Json& rule : rules_.at(answer)) {
         if (rule.at("when") == "entered") actions.replaceKey("/Fo", call("entered"));
         if (rule.at("when") == "left") actions.replaceKey("/Bl", call("left"));
@@ -415,7 +454,8 @@ void PdfScripts::finish() {
         root.replaceKey("/OpenAction",
                         pdfScript(fmt::format("this.getField({}).setFocus();",
                                               ecmascriptText(answers_[start]["fields"][0].get<string>()))));
-    if (fields_.empty()) return;
+    // A form in which nothing is judged, worked out or accepted does without.
+    if (calls_.empty() && rules_.empty() && order_.empty() && filled_.empty()) return;
     const string language = form_.root().text(Prop::language);
     const RangeWords range = rangeWords(language);
     Json data = {{"fields", fields_}, {"answers", answers_}, {"order", askOrder_},   {"buttons", buttons_},
@@ -423,17 +463,18 @@ void PdfScripts::finish() {
                  {"sendTo", build_.options.sendTo},
                  {"words", {{"fromTo", range.fromTo}, {"orMore", range.orMore}, {"atMost", range.atMost},
                             {"ready", phrase(Phrase::readyToSend, language)}}}};
-    string script = packed(ecmascriptRuntime()) + packed(pdfRuntime());
-    script += "var brindel = (function(doc) {\nvar day = new Date(), around = " + ecmascriptAround(language, 0, 0) +
+    static const string runtimes = asciiOf(packed(ecmascriptRuntime()) + packed(pdfRuntime()));
+    string script = runtimes;
+    script += "var brindel = (function(doc) {\nvar day = new Date(), around = " + asciiOf(ecmascriptAround(language, 0, 0)) +
               ";\naround.today = Math.round((Date.UTC(day.getFullYear(), day.getMonth(), day.getDate()) - "
               "Date.UTC(1899, 11, 30)) / 86400000);\naround.minutes = day.getHours() * 60 + day.getMinutes();\nreturn "
               "brindelForm(doc, brindelFormulas(around), around, " +
-              data.dump(-1, ' ', false, Json::error_handler_t::replace) + ", [\n";
+              data.dump(-1, ' ', true, Json::error_handler_t::replace) + ", [\n";
     for (const string& one : functions_) script += "function(F, $) { return " + one + "; },\n";
     script += "]);\n})(this);\nbrindel.opened();\n";
     Object action = Object::newDictionary();
     action.replaceKey("/S", Object::newName("/JavaScript"));
-    action.replaceKey("/JS", Object::newStream(&build_.pdf, asciiOf(script)));
+    action.replaceKey("/JS", Object::newStream(&build_.pdf, script));
     Object tree = Object::newDictionary();
     tree.replaceKey("/Names", Object::newArray({pdfText("brindel"), build_.pdf.makeIndirectObject(action)}));
     Object names = Object::newDictionary();

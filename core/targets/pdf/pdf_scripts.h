@@ -46,6 +46,8 @@ class PdfScripts {
     Json stepsOf(const std::vector<Step>& steps, Id from);
     Json keysOf(const std::set<Id>& dynamic, Id id) const;
     bool isShut(const Control& c) const;
+    bool isJudged(const Control& c, const Json& answer) const;
+    bool setsOff(const std::string& answer) const;
     std::string answerFor(Id id) const;
     std::optional<std::size_t> pageOf(Id id) const;
     QPDFObjectHandle call(const char* what) const;

@@ -29,32 +29,29 @@ PdfStructure::PdfStructure(QPDF& pdf) : pdf_(pdf) {
 }
 
 Object PdfStructure::element(Object parent, const char* type) {
-    Object made = Object::newDictionary();
-    made.replaceKey("/Type", Object::newName("/StructElem"));
-    made.replaceKey("/S", Object::newName(std::string("/") + type));
-    made.replaceKey("/P", parent);
-    made.replaceKey("/K", Object::newArray());
-    made = pdf_.makeIndirectObject(made);
+    // A form has thousands: what may be left out of each is (14.7.2, table 323).
+    Object made = pdf_.makeIndirectObject(Object::newDictionary(
+        {{"/S", Object::newName(std::string("/") + type)}, {"/P", parent}, {"/K", Object::newArray()}}));
     parent.getKey("/K").appendItem(made);
     return made;
 }
 
-int PdfStructure::content(Object element, std::size_t page, Object pageObject) {
+int PdfStructure::content(Object element, std::size_t page, Object pageObject, bool first) {
     if (contents_.size() <= page) contents_.resize(page + 1);
     const int number = int(contents_[page].size());
     contents_[page].push_back(element);
     element.replaceKey("/Pg", pageObject);
-    element.getKey("/K").appendItem(Object::newInteger(number));
+    Object kids = element.getKey("/K");
+    if (first)
+        kids.insertItem(0, Object::newInteger(number));
+    else
+        kids.appendItem(Object::newInteger(number));
     return number;
 }
 
 void PdfStructure::annotation(Object element, Object widget, Object pageObject) {
-    Object reference = Object::newDictionary();
-    reference.replaceKey("/Type", Object::newName("/OBJR"));
-    reference.replaceKey("/Obj", widget);
-    reference.replaceKey("/Pg", pageObject);
     element.replaceKey("/Pg", pageObject);
-    element.getKey("/K").appendItem(reference);
+    element.getKey("/K").appendItem(Object::newDictionary({{"/Type", Object::newName("/OBJR")}, {"/Obj", widget}}));
     annotations_.push_back(element);
     widgets_.push_back(widget);
 }

@@ -15,8 +15,9 @@ class PdfStructure {
     QPDFObjectHandle document() const { return document_; }
     /// A new element of a standard type ("P", "Form" …), the last of its parent's.
     QPDFObjectHandle element(QPDFObjectHandle parent, const char* type);
-    /// The number of the next piece of marked content on a page, which belongs to an element (14.7.4.2).
-    int content(QPDFObjectHandle element, std::size_t page, QPDFObjectHandle pageObject);
+    /// The number of the next piece of marked content on a page, which belongs to an element (14.7.4.2): the last of
+    /// what is in it, or the first.
+    int content(QPDFObjectHandle element, std::size_t page, QPDFObjectHandle pageObject, bool first = false);
     /// Puts an annotation into an element (14.7.4.3).
     void annotation(QPDFObjectHandle element, QPDFObjectHandle widget, QPDFObjectHandle pageObject);
     /// Writes the tree into the catalogue, without elements that have come to hold nothing. Call once, after everything

@@ -172,16 +172,21 @@ struct PdfTags::Walk {
             line = add(parent, "P");
         }
         out.widgets[c.id] = add(line, "Form");
-        out.words[c.id] = add(line, "Span");
+        out.words[c.id] = line;
     }
 
     void field(const Control& c, Object parent) {
-        Object both = add(parent, "P");
-        if (const Control* label = labelOf(form(), c.id); label && inSight(*label) && spoken.contains(label->id))
-            out.words[label->id] = add(both, "Span");
+        const Control* label = labelOf(form(), c.id);
+        const bool labelled = label && inSight(*label) && spoken.contains(label->id);
+        const bool says = isFilled(c) && has(c.kind, Prop::unit) && !c.text(Prop::unit).empty();
+        Object both = labelled || says ? add(parent, "P") : parent;
         out.widgets[c.id] = add(both, "Form");
-        // What stands in the field's place on the page itself: a unit, a line to sign on.
-        out.words[c.id] = add(both, "Span");
+        if (labelled) {
+            out.words[label->id] = both;
+            out.first.insert(label->id);
+        }
+        // What stands in the field's place on the page itself.
+        if (says) out.words[c.id] = both;
     }
 
     void picture(const Control& c, Object parent) {

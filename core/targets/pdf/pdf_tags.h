@@ -3,6 +3,7 @@
 #pragma once
 
 #include <unordered_map>
+#include <unordered_set>
 
 #include "core/layout/spread.h"
 #include "core/targets/leaves.h"
@@ -21,6 +22,7 @@ struct PdfHeading {
 /// The elements of one leaf.
 struct LeafTags {
     std::unordered_map<Id, QPDFObjectHandle> words;  // of controls: what they say
+    std::unordered_set<Id> first;                    // those whose words stand first in their element
     std::unordered_map<Id, std::vector<std::optional<QPDFObjectHandle>>> parts;  // of tables and tabs: a heading each
     std::unordered_map<Id, QPDFObjectHandle> widgets;  // of what is filled or pressed
     std::unordered_map<Id, QPDFObjectHandle> pictures;

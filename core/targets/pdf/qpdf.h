@@ -13,6 +13,7 @@ class JSON;
 #include <list>
 #include <map>
 #include <memory>
+#include <qpdf/Pl_Flate.hh>
 #include <qpdf/PointerHolder.hh>
 #include <qpdf/QPDF.hh>
 #include <qpdf/QPDFPageDocumentHelper.hh>
