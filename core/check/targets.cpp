@@ -22,15 +22,20 @@ void formulasLost(const Checked& in, Findings& found) {
     in.form.controls.each([&](Id id, const Control& c) {
         for (const auto& [prop, formula] : c.formulas)
             if (workedOutInPdf(prop).empty() && !choicesFollowAnswers(in.form, id))
-                found.push_back({nullptr, {id}, said("“{}” is not worked out in a PDF; it stays as it is written here.", wordPart(row(prop).word))});
+                found.push_back({nullptr,
+                                 {id},
+                                 said("“{}” is not worked out in a PDF; it stays as it is written here.",
+                                      wordPart(row(prop).word))});
     });
 }
 void choicesStand(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (!choicesFollowAnswers(in.form, c.id)) return;
-        found.push_back({nullptr, {c.id}, c.is().spreads || c.is().tall
-                                              ? said("Its choices follow another answer; a PDF has those of the beginning.")
-                                              : said("Its choices follow another answer; in a PDF anything can be typed.")});
+        found.push_back({nullptr,
+                         {c.id},
+                         c.is().spreads || c.is().tall
+                             ? said("Its choices follow another answer; a PDF has those of the beginning.")
+                             : said("Its choices follow another answer; in a PDF anything can be typed.")});
     });
 }
 /// Fields come and go; what is painted on the page stays.
@@ -39,7 +44,10 @@ void wordingStays(const Checked& in, Findings& found) {
     auto stays = [&](Id id) {
         const Control* c = in.form.find(id);
         if (c && !isFilled(*c) && !c->is().pressed && told.insert(id).second)
-            found.push_back({nullptr, {id}, said("It comes and goes; in a PDF only the fields do, its wording and lines stay in sight.")});
+            found.push_back(
+                {nullptr,
+                 {id},
+                 said("It comes and goes; in a PDF only the fields do, its wording and lines stay in sight.")});
     };
     in.form.controls.each([&](Id id, const Control& c) {
         if (c.formulas.find(Prop::visible)) stays(id);
@@ -54,14 +62,18 @@ void wordingStays(const Checked& in, Findings& found) {
 void eventsLost(const Checked& in, Findings& found) {
     eachRule(in.form, [&](Id id, const Rule& rule) {
         if (!isAskedInPdf(rule.when))
-            found.push_back({nullptr, {id}, said("What is done when it {} is not done in a PDF.", wordPart(row(rule.when).word))});
+            found.push_back(
+                {nullptr, {id}, said("What is done when it {} is not done in a PDF.", wordPart(row(rule.when).word))});
     });
 }
 void stepsLost(const Checked& in, Findings& found) {
     eachRule(in.form, [&](Id id, const Rule& rule) {
         auto visit = [&](const Step& step) {
             if (!isDoneInPdf(step.does))
-                found.push_back({nullptr, {id}, said("“{}” is not done in a PDF; what stands beside it is.", wordPart(row(step.does).word))});
+                found.push_back(
+                    {nullptr,
+                     {id},
+                     said("“{}” is not done in a PDF; what stands beside it is.", wordPart(row(step.does).word))});
         };
         eachStep(rule.steps, visit);
     });
@@ -70,26 +82,36 @@ void signingUnchecked(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         const bool drawn = c.is().answers == AnswerType::ink || c.is().answers == AnswerType::picture;
         if (isFilled(c) && drawn && c.yes(Prop::required))
-            found.push_back({nullptr, {c.id}, said("Scripts of a PDF do not see whether it is there; whoever receives the form has to look.")});
+            found.push_back(
+                {nullptr,
+                 {c.id},
+                 said("Scripts of a PDF do not see whether it is there; whoever receives the form has to look.")});
     });
 }
 void patternsUnread(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::pattern) && !c.text(Prop::pattern).empty() && !isMatchedInPdf(c.text(Prop::pattern)))
-            found.push_back({nullptr, {c.id}, said("Its pattern is written with signs that viewers of PDFs do not know; they do not check it.")});
+            found.push_back(
+                {nullptr,
+                 {c.id},
+                 said("Its pattern is written with signs that viewers of PDFs do not know; they do not check it.")});
     });
 }
 void richPlain(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::rich) && c.yes(Prop::rich))
-            found.push_back({nullptr, {c.id}, said("Bold, italic and underline cannot be typed in a PDF; plain text can.")});
+            found.push_back(
+                {nullptr, {c.id}, said("Bold, italic and underline cannot be typed in a PDF; plain text can.")});
     });
 }
 void scriptsNeeded(const Checked& in, Findings& found) {
     bool any = !dependenceIn(in.form)->formulas().empty();
     eachRule(in.form, [&](Id, const Rule&) { any = true; });
     if (any)
-        found.push_back({nullptr, {rootId}, said("What it works out and does by itself needs a viewer that runs scripts; in others those fields stay empty, and all is in sight.")});
+        found.push_back({nullptr,
+                         {rootId},
+                         said("What it works out and does by itself needs a viewer that runs scripts; in others those "
+                              "fields stay empty, and all is in sight.")});
 }
 void rowsFixed(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {

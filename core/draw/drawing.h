@@ -41,7 +41,7 @@ struct TextMark {
     double size = 10;
     Colour colour;
     bool underline = false;
-    std::string letters;  // the text itself
+    std::string letters;   // the text itself
     std::size_t part = 0;  // of what it belongs to: the column of a table's heading, the page of a tab
 };
 

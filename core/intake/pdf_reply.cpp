@@ -32,7 +32,8 @@ string textIn(Object value) {
     if (value.isString()) return value.getUTF8Value();
     if (value.isStream()) {
         const auto data = value.getStreamData();
-        return Object::newString(string(reinterpret_cast<const char*>(data->getBuffer()), data->getSize())).getUTF8Value();
+        return Object::newString(string(reinterpret_cast<const char*>(data->getBuffer()), data->getSize()))
+            .getUTF8Value();
     }
     return "";
 }
@@ -78,7 +79,8 @@ void gather(const pugi::xml_node& node, const string& group, int depth, GivenAll
         const string own = field.attribute("name").as_string(), name = group.empty() ? own : group + "." + own;
         if (field.child("value")) {
             Given& given = all[name];
-            for (const pugi::xml_node& value : field.children("value")) given.texts.emplace_back(value.text().as_string());
+            for (const pugi::xml_node& value : field.children("value"))
+                given.texts.emplace_back(value.text().as_string());
         }
         gather(field, name, depth + 1, all);
     }
@@ -97,7 +99,8 @@ Result<File> fileFrom(const string& bytes) {
         if (bytes.starts_with("<") || bytes.starts_with("\xEF\xBB\xBF<")) {
             pugi::xml_document xml;
             if (const auto read = xml.load_buffer(bytes.data(), bytes.size()); !read)
-                return failure("", said("The file is no XFDF that can be read: character {} is wrong.", int(read.offset) + 1));
+                return failure(
+                    "", said("The file is no XFDF that can be read: character {} is wrong.", int(read.offset) + 1));
             const pugi::xml_node fields = xml.child("xfdf").child("fields");
             if (!fields) return failure("", said("The file has no fields of a form."));
             gather(fields, "", 0, file.fields);
@@ -115,9 +118,11 @@ Result<File> fileFrom(const string& bytes) {
             return failure("", said("The file has no fields of a form."));
         std::set<QPDFObjGen> seen;
         for (Object& field : form.getKey("/Fields").getArrayAsVector()) gather(field, "", 0, seen, file.fields);
-        if (Object info = pdf.getTrailer().getKey("/Info"); info.isDictionary() && info.getKey("/BrindelForm").isString()) {
+        if (Object info = pdf.getTrailer().getKey("/Info");
+            info.isDictionary() && info.getKey("/BrindelForm").isString()) {
             file.form = info.getKey("/BrindelForm").getUTF8Value();
-            file.version = info.getKey("/BrindelVersion").isInteger() ? info.getKey("/BrindelVersion").getIntValueAsInt() : 0;
+            file.version =
+                info.getKey("/BrindelVersion").isInteger() ? info.getKey("/BrindelVersion").getIntValueAsInt() : 0;
         }
         return file;
     } catch (const TooMuch&) {
@@ -134,8 +139,7 @@ Result<File> fileFrom(const string& bytes) {
 /// What is typed into a field of one line of text, as an answer.
 Answer readTyped(const Form& form, const Control& c, string text) {
     const string unit = c.is().answers == AnswerType::number ? c.text(Prop::unit) : "";
-    if (!unit.empty() && text.ends_with(unit))
-        text = trimmed(text.substr(0, text.size() - unit.size()));
+    if (!unit.empty() && text.ends_with(unit)) text = trimmed(text.substr(0, text.size() - unit.size()));
     // Line breaks are as the viewer's machine has them.
     string clean;
     for (std::size_t i = 0; i < text.size(); ++i)

@@ -2,9 +2,9 @@
 // (ISO 32000-2, 12.7.8) or XFDF (ISO 19444-1).
 #pragma once
 
+#include "core/model/form.h"
 #include "core/session/answers.h"
 #include "core/text/fonts.h"
-#include "core/model/form.h"
 
 namespace brindel {
 

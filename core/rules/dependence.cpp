@@ -175,7 +175,8 @@ bool choicesFollowAnswers(const Form& form, Id id) {
     const auto all = dependenceIn(form);
     return std::ranges::any_of(all->formulasOf(id), [&](std::uint32_t place) {
         const Worked& one = all->formulas()[place];
-        const bool ofChoices = one.gathers() || one.prop == Prop::runFrom || one.prop == Prop::runTo || one.prop == Prop::runStep;
+        const bool ofChoices =
+            one.gathers() || one.prop == Prop::runFrom || one.prop == Prop::runTo || one.prop == Prop::runStep;
         return ofChoices && !one.names.empty();
     });
 }

@@ -152,7 +152,8 @@ string textTakes(const Field& f) {
 }
 /// A limit as people read it: a day as the field writes days, "today" and what is counted from it in words.
 string dayInWords(const Field& f, const string& limit) {
-    if (const auto day = isoDateRead(trimmed(limit))) return dateIn(*day, f.control.text(Prop::datePattern), f.language());
+    if (const auto day = isoDateRead(trimmed(limit)))
+        return dateIn(*day, f.control.text(Prop::datePattern), f.language());
     const Day start{std::chrono::year(2000), std::chrono::January, std::chrono::day(1)};
     const auto meant = dayMeant(limit, start);
     if (!meant) return limit;
@@ -161,8 +162,7 @@ string dayInWords(const Field& f, const string& limit) {
     return days > 0 ? said(f, Phrase::daysAfterToday, {days}) : said(f, Phrase::daysBeforeToday, {-days});
 }
 string dateTakes(const Field& f) {
-    const string from = dayInWords(f, f.control.text(Prop::earliest)),
-                 to = dayInWords(f, f.control.text(Prop::latest));
+    const string from = dayInWords(f, f.control.text(Prop::earliest)), to = dayInWords(f, f.control.text(Prop::latest));
     if (to.empty() && !from.empty()) return said(f, Phrase::fromOn, {from});
     if (from.empty() && !to.empty()) return said(f, Phrase::until, {to});
     return rangeInWords(f.language(), from, to);

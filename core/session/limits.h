@@ -21,12 +21,12 @@ std::string notRight(const Field& field);
 /// stands for what the field takes, \x02 for what was typed.
 struct LimitSentences {
     std::string missing, notRight;
-    std::string unread;                      // no number, no date (\x01 is the day it is), not among the choices
-    std::string little, much, decimals;      // of numbers
-    std::string early, late;                 // of dates and times
-    std::string pattern;                     // of texts
-    std::string few, other;                  // of picks
-    std::vector<std::string> many = {};      // by how many are picked
+    std::string unread;                  // no number, no date (\x01 is the day it is), not among the choices
+    std::string little, much, decimals;  // of numbers
+    std::string early, late;             // of dates and times
+    std::string pattern;                 // of texts
+    std::string few, other;              // of picks
+    std::vector<std::string> many = {};  // by how many are picked
 };
 LimitSentences limitSentences(const Field& field);
 /// The words of a range, by the same signs: "\x01 to \x02", "\x01 or more", "at most \x01".

@@ -10,8 +10,8 @@ struct Leaf {
     Id surface = noControl;
     TurnedTo turned;
 };
-/// The leaves of all surfaces in order. Every page of all tabs, also of tabs within tabs, is shown on at least one; tabs
-/// that stand beside each other turn together, and the shorter ones stay on their last page. As many leaves as the
+/// The leaves of all surfaces in order. Every page of all tabs, also of tabs within tabs, is shown on at least one;
+/// tabs that stand beside each other turn together, and the shorter ones stay on their last page. As many leaves as the
 /// pages of the longest.
 std::vector<Leaf> leavesOf(const Form& form);
 

@@ -74,7 +74,8 @@ TEST(Checks, TargetsSayWhatTheyCannotCarry) {
 
 TEST(Checks, EveryTargetCheckHasItsPlanting) {
     const Form plain = jotted(
-        "Boat: text 20 /[a-z]+/\nNote: text 40x3\nSigned: signature\nItems: table [Work] 2\nDay: combo [1, 2]\nMonth: number\n[Go]\n",
+        "Boat: text 20 /[a-z]+/\nNote: text 40x3\nSigned: signature\nItems: table [Work] 2\nDay: combo [1, 2]\nMonth: "
+        "number\n[Go]\n",
         Kind::document);
     auto id = [&](const char* name) { return named(plain, name).id; };
     auto ruled = [&](const char* name, Event event, Does does, Id on = noControl) {
@@ -83,7 +84,8 @@ TEST(Checks, EveryTargetCheckHasItsPlanting) {
     const Id table = plain.find(plain.find(id("txtWork1"))->parent)->parent;
     const std::map<std::string, Form> plantings = {
         {"pdfFormulas", withFormula(plain, {id("Boat")}, Prop::text, "\"x\" & numMonth")},
-        {"pdfChoices", withFormula(withProperty(plain, {id("cboDay")}, Prop::choicesFrom, keyOf(ChoicesFrom::run)), {id("cboDay")}, Prop::runTo, "numMonth")},
+        {"pdfChoices", withFormula(withProperty(plain, {id("cboDay")}, Prop::choicesFrom, keyOf(ChoicesFrom::run)),
+                                   {id("cboDay")}, Prop::runTo, "numMonth")},
         {"pdfWording", withFormula(plain, {id("Boat")}, Prop::visible, "numMonth > 1")},
         {"pdfEvents", ruled("btnGo", Event::doublePressed, Does::say)},
         {"pdfSteps", ruled("btnGo", Event::pressed, Does::leave)},
@@ -98,7 +100,8 @@ TEST(Checks, EveryTargetCheckHasItsPlanting) {
         ASSERT_TRUE(plantings.contains(key)) << key << " is proved by no fault";
         auto found = [&](const Form& form) {
             const std::vector<std::string> target = {std::string(one.target)};
-            return std::ranges::any_of(findingsFor(form, fonts(), target), [&](const Finding& f) { return f.check->key == key; });
+            return std::ranges::any_of(findingsFor(form, fonts(), target),
+                                       [&](const Finding& f) { return f.check->key == key; });
         };
         EXPECT_TRUE(found(plantings.at(key))) << key;
         if (one.target != "png") EXPECT_FALSE(found(plain)) << key << " is found in what is in order";

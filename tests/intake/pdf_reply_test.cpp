@@ -71,7 +71,8 @@ TEST(PdfReply, WhatAFilledPdfHoldsIsReadBackTyped) {
     EXPECT_EQ(back.answers(), filled.answers());
     // Sealed it is the same: it opens without a password.
     const Secret owner("tide and weather 7");
-    EXPECT_EQ(b.taken(pdfOf(filled.form(), fonts(), &filled.filling(), {.owner = &owner}).value()).answers(), filled.answers());
+    EXPECT_EQ(b.taken(pdfOf(filled.form(), fonts(), &filled.filling(), {.owner = &owner}).value()).answers(),
+              filled.answers());
     // Blank it says nothing but what the form starts with.
     EXPECT_EQ(b.taken(pdfOf(b.form, fonts()).value()).answers(), FormSession(b.form, today).answers());
 }
@@ -105,10 +106,13 @@ TEST(PdfReply, TheDemoFormsComeBackAsTheyWereFilled) {
 
 TEST(PdfReply, XfdfAndFdfAreReadAsWell) {
     const Back b;
-    FormSession s = b.taken(xfdf("<field name=\"txtBoat\"><value>Periwinkle &amp; Łódź</value></field><field name=\"numLength\"><value>9,5 m</value></field>"
-                                 "<field name=\"dtmFrom\"><value>20 Apr 2026</value></field><field name=\"chkMast\"><value>Yes</value></field>"
-                                 "<field name=\"lstJobs\"><value>w</value><value>s</value></field><field name=\"radLift\"><value>1</value></field>"
-                                 "<field name=\"chgHelp\"><field name=\"2\"><value>Pilot</value></field></field>"));
+    FormSession s = b.taken(xfdf(
+        "<field name=\"txtBoat\"><value>Periwinkle &amp; Łódź</value></field><field name=\"numLength\"><value>9,5 "
+        "m</value></field>"
+        "<field name=\"dtmFrom\"><value>20 Apr 2026</value></field><field name=\"chkMast\"><value>Yes</value></field>"
+        "<field name=\"lstJobs\"><value>w</value><value>s</value></field><field "
+        "name=\"radLift\"><value>1</value></field>"
+        "<field name=\"chgHelp\"><field name=\"2\"><value>Pilot</value></field></field>"));
     EXPECT_EQ(s.answer(named(b.form, "txtBoat").id), Answer(std::string("Periwinkle & Łódź")));
     EXPECT_EQ(s.answer(named(b.form, "numLength").id), Answer(9.5));
     EXPECT_EQ(s.answer(named(b.form, "dtmFrom").id), Answer(std::string("2026-04-20")));
@@ -116,7 +120,9 @@ TEST(PdfReply, XfdfAndFdfAreReadAsWell) {
     EXPECT_EQ(s.answer(named(b.form, "lstJobs").id), Answer(std::vector<std::string>{"w", "s"}));
     EXPECT_EQ(s.answer(b.form.index()->answering("radLift")), Answer(std::string("#2 hoist")));
     EXPECT_EQ(s.answer(named(b.form, "chgHelp").id), Answer(std::vector<std::string>{"Pilot"}));
-    s = b.taken(fdf("<< /T (txtBoat) /V <FEFF014100F3> >> << /T (chkMast) /V /Off >> << /T (timAt) /V (9.30) >> << /T (chgHelp) /Kids [ << /T (1) /V /Tow >> ] >>"));
+    s =
+        b.taken(fdf("<< /T (txtBoat) /V <FEFF014100F3> >> << /T (chkMast) /V /Off >> << /T (timAt) /V (9.30) >> << /T "
+                    "(chgHelp) /Kids [ << /T (1) /V /Tow >> ] >>"));
     EXPECT_EQ(s.answer(named(b.form, "txtBoat").id), Answer(std::string("Łó")));
     EXPECT_EQ(s.answer(named(b.form, "chkMast").id), Answer(false));
     EXPECT_EQ(s.answer(named(b.form, "timAt").id), Answer(std::string("09:30")));
@@ -126,10 +132,13 @@ TEST(PdfReply, XfdfAndFdfAreReadAsWell) {
 TEST(PdfReply, WhatDoesNotFitIsRefusedBySentence) {
     const Back b;
     std::vector<std::string> refused;
-    const FormSession s = b.taken(xfdf("<field name=\"numLength\"><value>tomorrow</value></field><field name=\"cboHull\"><value>Ferrocement</value></field>"
-                                       "<field name=\"dtmFrom\"><value>30 Feb 2026</value></field><field name=\"gone\"><value>x</value></field>"
-                                       "<field name=\"numSum\"><value>99</value></field><field name=\"txtBoat\"><value>" + std::string(31, 'x') + "</value></field>"),
-                                  &refused);
+    const FormSession s = b.taken(
+        xfdf("<field name=\"numLength\"><value>tomorrow</value></field><field "
+             "name=\"cboHull\"><value>Ferrocement</value></field>"
+             "<field name=\"dtmFrom\"><value>30 Feb 2026</value></field><field name=\"gone\"><value>x</value></field>"
+             "<field name=\"numSum\"><value>99</value></field><field name=\"txtBoat\"><value>" +
+             std::string(31, 'x') + "</value></field>"),
+        &refused);
     std::ranges::sort(refused);
     ASSERT_GE(refused.size(), 4u);
     std::string all;

@@ -36,7 +36,10 @@ std::vector<std::string> by(const std::string& interpreter, const std::vector<st
     script += "var $ = function(name) { return values[name] || F.named([F.wrong.name], false); }, out = [];\n";
     for (const std::string& formula : formulas)
         script += "out.push(F.shown(" + ecmascriptOf(*readFormula(formula).value()) + "));\n";
-    script += "(typeof print === 'function' ? print : console.log)(out.map(function(x) { return JSON.stringify(x).replace(/[^ -~]/g, function(c) { return c.charCodeAt(0) < 65536 ? '\\\\u' + ('000' + c.charCodeAt(0).toString(16)).slice(-4) : c; }); }).join('\\n'));\n";
+    script +=
+        "(typeof print === 'function' ? print : console.log)(out.map(function(x) { return "
+        "JSON.stringify(x).replace(/[^ -~]/g, function(c) { return c.charCodeAt(0) < 65536 ? '\\\\u' + ('000' + "
+        "c.charCodeAt(0).toString(16)).slice(-4) : c; }); }).join('\\n'));\n";
     const Folder folder;
     write(folder.file("formulas.js"), script);
     const std::string command =

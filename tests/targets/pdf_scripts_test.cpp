@@ -14,16 +14,22 @@ using namespace brindel::test;
 
 namespace {
 
-const char* const demos[] = {"mooring-permit",  "lift-out-booking",         "slip-inspection",
-                             "yard-charges",    "winter-storage-agreement", "pontoon-fault-note"};
+const char* const demos[] = {"mooring-permit", "lift-out-booking",         "slip-inspection",
+                             "yard-charges",   "winter-storage-agreement", "pontoon-fault-note"};
 
 /// What people type into a field, right and wrong.
 std::string typedInto(const Control& c, std::mt19937& dice) {
     static const std::map<AnswerType, std::vector<std::string>> pool = {
-        {AnswerType::number, {"12", "3.5", "1,250", "1.250", "0x10", " 7 ", "tomorrow", "-4", "1e3", "12,5", "0.125", "400", "٣", "1 000", "+5"}},
-        {AnswerType::date, {"2026-04-20", "3 May 2026", "tomorrow", "31.12.2026", "1 Apr 2026", "30 Feb 2026", "5/6/2026", "2 june 2026", "12.5.26", "", "2020-01-01"}},
+        {AnswerType::number,
+         {"12", "3.5", "1,250", "1.250", "0x10", " 7 ", "tomorrow", "-4", "1e3", "12,5", "0.125", "400", "٣", "1 000",
+          "+5"}},
+        {AnswerType::date,
+         {"2026-04-20", "3 May 2026", "tomorrow", "31.12.2026", "1 Apr 2026", "30 Feb 2026", "5/6/2026", "2 june 2026",
+          "12.5.26", "", "2020-01-01"}},
         {AnswerType::time, {"9:30", "09.15", "0930", "25:00", "noon", "14:00", "7:05", "18:30"}},
-        {AnswerType::text, {"Periwinkle", "AB-1234", "ab-12345", "Łódź 7", "Ἀθήνα", "Смола", "a", "x@y.example", "01234 567890", "+44 20 7946 0000", "not one", "PL1 2AB"}}};
+        {AnswerType::text,
+         {"Periwinkle", "AB-1234", "ab-12345", "Łódź 7", "Ἀθήνα", "Смола", "a", "x@y.example", "01234 567890",
+          "+44 20 7946 0000", "not one", "PL1 2AB"}}};
     const auto& words = pool.at(c.is().answers);
     return words[dice() % words.size()];
 }
@@ -55,7 +61,8 @@ Case filledAtRandom(FormSession& session, const Viewed& viewed, unsigned seed) {
             case AnswerType::date:
             case AnswerType::time: {
                 const std::string said = typedInto(c, dice), before = session.shown(id).text;
-                std::string kept = firstCharacters(said, c.number(Prop::maxLength) > 0 ? std::size_t(c.number(Prop::maxLength)) : 1000);
+                std::string kept = firstCharacters(
+                    said, c.number(Prop::maxLength) > 0 ? std::size_t(c.number(Prop::maxLength)) : 1000);
                 session.type(id, kept);
                 session.leave(id);
                 const std::string broken = limitBroken({session.form(), c, session.today()}, session.entry(id));
@@ -92,7 +99,10 @@ Case filledAtRandom(FormSession& session, const Viewed& viewed, unsigned seed) {
                 if (!c.is().spreads)
                     act({{"does", "type"}, {"field", name}, {"value", c.choices()[line].value}}, "");
                 else if (takesSeveral(c))
-                    act({{"does", "tick"}, {"field", partName(c, line)}, {"value", viewed.stateOf(partName(c, line), 0)}}, "");
+                    act({{"does", "tick"},
+                         {"field", partName(c, line)},
+                         {"value", viewed.stateOf(partName(c, line), 0)}},
+                        "");
                 else
                     act({{"does", "tick"}, {"field", name}, {"value", viewed.stateOf(name, line)}}, "");
                 break;
@@ -127,9 +137,10 @@ TEST(PdfScripts, MuPdfsOwnInterpreterComplainsAndSumsTheSame) {
             }
             for (Id id : session.fields())
                 if (const Control& c = *session.form().find(id); !c.text(Prop::workedOut).empty())
-                    EXPECT_EQ(out.back()["values"][viewed.field(answerName(session.form(), c))["label"].get<std::string>()]
-                                  .get<std::string>(),
-                              session.shown(id).text)
+                    EXPECT_EQ(
+                        out.back()["values"][viewed.field(answerName(session.form(), c))["label"].get<std::string>()]
+                            .get<std::string>(),
+                        session.shown(id).text)
                         << c.name;
         }
     }
@@ -165,7 +176,8 @@ TEST(PdfScripts, SixtyFilledCasesComplainAndSumAsASessionDoes) {
                     EXPECT_EQ(end["values"][name].get<std::string>(), session.shown(id).text) << name;
                     ++sums;
                 } else if (c.is().answers == AnswerType::number && !session.shown(id).text.empty()) {
-                    const std::string unit = form.isDialog() && !c.text(Prop::unit).empty() ? " " + c.text(Prop::unit) : "";
+                    const std::string unit =
+                        form.isDialog() && !c.text(Prop::unit).empty() ? " " + c.text(Prop::unit) : "";
                     EXPECT_EQ(end["shown"][name].get<std::string>(), session.shown(id).text + unit) << name;
                 }
             }
@@ -232,8 +244,9 @@ TEST(PdfScripts, EveryStepThatViewersKnowIsDone) {
     auto pressed = [&](std::vector<Step> steps, Json answers = Json::array()) {
         RuledPdf r;
         r.when("btnGo", Event::pressed, std::move(steps));
-        return r.after({{{"does", "type"}, {"field", "numLength"}, {"value", "9"}},
-                        {{"does", "press"}, {"field", "btnGo"}, {"answers", answers}}})
+        return r
+            .after({{{"does", "type"}, {"field", "numLength"}, {"value", "9"}},
+                    {{"does", "press"}, {"field", "btnGo"}, {"answers", answers}}})
             .back();
     };
     EXPECT_EQ(pressed({{Does::hide, rig}})["display"]["numHeight"], 1);
@@ -248,8 +261,12 @@ TEST(PdfScripts, EveryStepThatViewersKnowIsDone) {
     EXPECT_EQ(pressed({{Does::clear, rootId}})["values"]["numLength"], "");
     EXPECT_EQ(pressed({{Does::cursor, plain.of("numHeight")}})["focus"], "numHeight");
     EXPECT_EQ(pressed({{Does::say, noControl, "\"Length \" & numLength"}})["says"], Json({"Length 9"}));
-    EXPECT_EQ(pressed({{Does::address, noControl, "\"https://wharf.example\""}})["sent"][0]["url"], "https://wharf.example");
-    const std::vector<Step> ask = {{Does::ask, noControl, "\"Go on?\"", {{Does::set, plain.of("txtNote"), "\"yes\""}},
+    EXPECT_EQ(pressed({{Does::address, noControl, "\"https://wharf.example\""}})["sent"][0]["url"],
+              "https://wharf.example");
+    const std::vector<Step> ask = {{Does::ask,
+                                    noControl,
+                                    "\"Go on?\"",
+                                    {{Does::set, plain.of("txtNote"), "\"yes\""}},
                                     {{Does::set, plain.of("txtNote"), "\"no\""}}}};
     EXPECT_EQ(pressed(ask, {4})["values"]["txtNote"], "yes");
     EXPECT_EQ(pressed(ask, {3})["values"]["txtNote"], "no");
@@ -293,7 +310,8 @@ TEST(PdfScripts, AcceptingSendsToAnAddress) {
     const Form form = jotted("Boat: text 4 lower\nOn: date = today\n[Save]* [Clear]\n[Next]\n");
     auto sent = [&](const std::string& address) {
         return Viewed(pdfOf(form, fonts(), nullptr, {.sendTo = address}).value())
-            .after({{{"does", "key"}, {"field", "txtBoat"}, {"value", "A"}}, {{"does", "press"}, {"field", "btnSave"}, {"values", true}}});
+            .after({{{"does", "key"}, {"field", "txtBoat"}, {"value", "A"}},
+                    {{"does", "press"}, {"field", "btnSave"}, {"values", true}}});
     };
     const Json out = sent("https://wharf.example/in");
     EXPECT_EQ(out[1]["took"], "a") << "letters are changed as they are typed";

@@ -89,7 +89,8 @@ TEST(Pdf, PopplerListsEveryFieldWithItsTypeNameTooltipLimitsAndChoices) {
                     ASSERT_EQ(f->type(), Type::FormChoice) << field;
                     auto& choice = as<Poppler::FormFieldChoice>(f);
                     EXPECT_EQ(choice.choiceType() == Poppler::FormFieldChoice::ComboBox, c.kind == Kind::comboBox);
-                    EXPECT_EQ(choice.isEditable(), c.yes(Prop::otherAnswers) || choicesFollowAnswers(form, c.id)) << field;
+                    EXPECT_EQ(choice.isEditable(), c.yes(Prop::otherAnswers) || choicesFollowAnswers(form, c.id))
+                        << field;
                     EXPECT_EQ(choice.multiSelect(), c.text(Prop::many) == "many") << field;
                     ASSERT_EQ(std::size_t(choice.choices().size()), c.choices().size());
                     for (std::size_t i = 0; i < c.choices().size(); ++i)
@@ -311,7 +312,9 @@ TEST(Pdf, SealedItIsFilledByEverybodyAndChangedByTheWordAlone) {
     EXPECT_EQ(std::system(("qpdf --check '" + folder.file("x.pdf") + "' >/dev/null").c_str()), 0);
     // Words that no PDF can have; unsealed it is the same byte for byte.
     EXPECT_FALSE(pdfOf(form, fonts(), nullptr, {.owner = std::make_unique<Secret>("").get()}));
-    EXPECT_EQ(pdfOf(form, fonts(), nullptr, {.owner = std::make_unique<Secret>(std::string(128, 'x')).get()}).error().sentence,
+    EXPECT_EQ(pdfOf(form, fonts(), nullptr, {.owner = std::make_unique<Secret>(std::string(128, 'x')).get()})
+                  .error()
+                  .sentence,
               "The password of a PDF has at most 127 bytes: letters outside of English take two or more.");
     EXPECT_TRUE(pdfOf(form, fonts(), nullptr, {.owner = std::make_unique<Secret>(std::string(127, 'x')).get()}));
     EXPECT_EQ(pdfOf(form, fonts()).value(), pdfOf(form, fonts()).value());

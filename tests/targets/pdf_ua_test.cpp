@@ -56,7 +56,9 @@ struct Planted {
         return fonts.getKey(*fonts.getKeys().begin());
     }
     PdfPart cid() { return font().getKey("/DescendantFonts").getArrayItem(0); }
-    void annotate(const std::string& annotation) { page().getKey("/Annots").appendItem(pdf.makeIndirectObject(PdfPart::parse(annotation))); }
+    void annotate(const std::string& annotation) {
+        page().getKey("/Annots").appendItem(pdf.makeIndirectObject(PdfPart::parse(annotation)));
+    }
 };
 
 struct Planting {
@@ -142,10 +144,13 @@ TEST(PdfUa, TheCheckerSeesEveryPlantedFault) {
         p.pdf.processMemoryFile("form", bytes.data(), bytes.size());
         one.plant(p);
         const std::string found = joined(uaFailures(p.pdf));
-        EXPECT_NE(("\n" + found).find(std::string("\n") + one.condition), std::string::npos) << one.condition << " is not seen; but\n" << found;
+        EXPECT_NE(("\n" + found).find(std::string("\n") + one.condition), std::string::npos)
+            << one.condition << " is not seen; but\n"
+            << found;
         planted.insert(one.condition);
     }
-    for (const std::string& condition : uaConditions()) EXPECT_TRUE(planted.contains(condition)) << condition << " is proved by no fault";
+    for (const std::string& condition : uaConditions())
+        EXPECT_TRUE(planted.contains(condition)) << condition << " is proved by no fault";
 }
 
 TEST(PdfUa, EveryDemoFormPassesBlankAndFilledSealedAndNot) {
@@ -156,7 +161,8 @@ TEST(PdfUa, EveryDemoFormPassesBlankAndFilledSealedAndNot) {
         EXPECT_EQ(joined(uaFailures(pdfOf(session.form(), fonts()).value())), "") << name;
         (void)session.take(readReply(textOf(std::string(BRINDEL_SOURCE) + "/demo/" + name + ".values.json")).value());
         EXPECT_EQ(joined(uaFailures(pdfOf(session.form(), fonts(), &session.filling()).value())), "") << name;
-        EXPECT_EQ(joined(uaFailures(pdfOf(session.form(), fonts(), &session.filling(), {.owner = &owner}).value())), "") << name;
+        EXPECT_EQ(joined(uaFailures(pdfOf(session.form(), fonts(), &session.filling(), {.owner = &owner}).value())), "")
+            << name;
     }
 }
 

@@ -39,10 +39,13 @@ struct Viewed {
     /// What node says each act came to; the first is the opening.
     Json after(const Json& acts, const Day& day = today) const {
         const Folder folder;
-        write(folder.file("given.json"),
-              Json{{"fields", fields}, {"order", order}, {"script", script}, {"closing", closing}, {"acts", acts},
-                   {"day", {int(day.year()), unsigned(day.month()), unsigned(day.day())}}}
-                  .dump());
+        write(folder.file("given.json"), Json{{"fields", fields},
+                                              {"order", order},
+                                              {"script", script},
+                                              {"closing", closing},
+                                              {"acts", acts},
+                                              {"day", {int(day.year()), unsigned(day.month()), unsigned(day.day())}}}
+                                             .dump());
         const std::string command = "node '" + std::string(BRINDEL_SOURCE) + "/tests/targets/pdf_viewer.js' '" +
                                     folder.file("given.json") + "' > '" + folder.file("out") + "' 2> '" +
                                     folder.file("err") + "'";
@@ -71,10 +74,11 @@ struct Viewed {
                 if (act["does"] == "tick" && button["state"] == act["value"]) act["label"] = button["label"];
             told.push_back(std::move(act));
         }
-        write(folder.file("fill.js"), "var file = " + Json(folder.file("form.pdf")).dump() + ", acts = " + told.dump() + ";\n" +
+        write(folder.file("fill.js"), "var file = " + Json(folder.file("form.pdf")).dump() + ", acts = " + told.dump() +
+                                          ";\n" +
                                           textOf(std::string(BRINDEL_SOURCE) + "/tests/targets/mupdf_viewer.js"));
-        const std::string command =
-            "mutool run '" + folder.file("fill.js") + "' > '" + folder.file("out") + "' 2> '" + folder.file("err") + "'";
+        const std::string command = "mutool run '" + folder.file("fill.js") + "' > '" + folder.file("out") + "' 2> '" +
+                                    folder.file("err") + "'";
         if (std::system(command.c_str()) != 0) throw std::runtime_error(textOf(folder.file("err")).substr(0, 2000));
         return Json::parse(textOf(folder.file("out")));
     }
@@ -89,7 +93,8 @@ struct Viewed {
         return value.isString() ? value.getUTF8Value() : "";
     }
     void add(QPDFObjectHandle field, const std::string& group) {
-        const std::string name = group.empty() ? field.getKey("/T").getUTF8Value() : group + "." + field.getKey("/T").getUTF8Value();
+        const std::string name =
+            group.empty() ? field.getKey("/T").getUTF8Value() : group + "." + field.getKey("/T").getUTF8Value();
         if (!field.hasKey("/FT")) {
             for (auto& kid : field.getKey("/Kids").getArrayAsVector()) add(kid, name);
             return;
@@ -118,9 +123,9 @@ struct Viewed {
         fields.push_back({{"name", name},
                           {"label", field.getKey("/TU").getUTF8Value()},
                           {"buttons", buttons},
-                          {"type", type == "/Tx"    ? "text"
-                                   : type == "/Sig" ? "signature"
-                                   : type == "/Ch"  ? (flags & (1 << 17) ? "combobox" : "listbox")
+                          {"type", type == "/Tx"       ? "text"
+                                   : type == "/Sig"    ? "signature"
+                                   : type == "/Ch"     ? (flags & (1 << 17) ? "combobox" : "listbox")
                                    : flags & (1 << 16) ? "button"
                                    : flags & (1 << 15) ? "radiobutton"
                                                        : "checkbox"},

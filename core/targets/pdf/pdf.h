@@ -1,5 +1,6 @@
 // A form as a PDF with form fields (ISO 32000, 12.7), drawn by Brindel down to the appearance of each field, so that a
-// page looks the same in a viewer that draws none itself; tagged for readers that do not see it (ISO 14289-1, PDF/UA-1).
+// page looks the same in a viewer that draws none itself; tagged for readers that do not see it (ISO 14289-1,
+// PDF/UA-1).
 #pragma once
 
 #include "core/draw/draw_control.h"

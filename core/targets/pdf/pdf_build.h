@@ -25,7 +25,6 @@ struct PdfBuild {
           bar(measuresFor(whole).titleBar),
           leaves(leavesOf(taken.form)) {}
 
-
     const Form& designed;  // as the designer has it
     const Spread& parts;
     const Form& form;  // choice groups taken apart

@@ -161,7 +161,8 @@ void PdfFields::describe(Object field, const Control& c) {
     field.replaceKey("/Ff", Object::newInteger(flags));
     const Look look = c.is().pressed ? lookOf(build_.form, c) : entryLookOf(build_.form, c);
     if (c.is().answers != AnswerType::ink) field.replaceKey("/DA", Object::newString(appearanceString(c, look)));
-    const Across outwards = build_.form.index()->rightToLeft() ? Across::start : Across::end;  // what stands at the right
+    const Across outwards =
+        build_.form.index()->rightToLeft() ? Across::start : Across::end;  // what stands at the right
     if (look.across == Across::centre || look.across == outwards)
         field.replaceKey("/Q", Object::newInteger(look.across == Across::centre ? 1 : 2));
 }
@@ -318,8 +319,8 @@ void PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page) 
     const bool alone = seen_.at(c.id) == 1 && c.is().answers != AnswerType::question;
     Object widget = alone ? field : build_.pdf.makeIndirectObject(Object::newDictionary());
     widget.replaceKey("/Subtype", Object::newName("/Widget"));
-    widget.replaceKey("/Rect", pdfRectangle(place.left * scale, (height - place.bottom()) * scale, place.right() * scale,
-                                            (height - place.top) * scale));
+    widget.replaceKey("/Rect", pdfRectangle(place.left * scale, (height - place.bottom()) * scale,
+                                            place.right() * scale, (height - place.top) * scale));
     widget.replaceKey("/F", Object::newInteger(!isSeen(build_.form, build_.filling.presence, c.id) ? hiddenAnnotation
                                                : c.is().pressed                                    ? 0
                                                                                                    : printAnnotation));

@@ -95,9 +95,10 @@ void addBookmarks(PdfBuild& build, const std::vector<PdfHeading>& headings) {
         const double height = surfaceSize(build.form, build.leaves[heading.page].surface).height;
         item.replaceKey("/Title", pdfText(heading.text));
         item.replaceKey("/Parent", open.back().item);
-        item.replaceKey("/Dest", Object::newArray({build.pages[heading.page], Object::newName("/XYZ"), Object::newNull(),
-                                                   Object::newReal(pdfNumber((height - heading.top) * build.scale)),
-                                                   Object::newNull()}));
+        item.replaceKey(
+            "/Dest",
+            Object::newArray({build.pages[heading.page], Object::newName("/XYZ"), Object::newNull(),
+                              Object::newReal(pdfNumber((height - heading.top) * build.scale)), Object::newNull()}));
         if (open.back().last.isNull()) {
             open.back().item.replaceKey("/First", item);
         } else {

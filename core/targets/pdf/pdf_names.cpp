@@ -2,6 +2,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <map>
 
 #include "core/session/limits.h"
@@ -42,22 +43,40 @@ string spokenName(const Spread& parts, const Control& c, const string& question)
     return name;
 }
 
-/// The nearest title that something stands under: of a frame, a tab page, or the heading before it on its surface.
-string sectionOf(const Form& form, const Control& c) {
-    for (const Control* at = form.find(c.parent); at; at = form.find(at->parent)) {
-        if (at->is().wording && !at->is().root && !at->text(*at->is().wording).empty())
-            return at->text(*at->is().wording);
-        const Control* heading = nullptr;
-        const double top = onSurface(form, c.id).top;
-        for (Id id : at->children)
-            if (const Control& one = *form.find(id);
-                one.is().speaks && one.as<Role>() != Role::text && one.as<Role>() != Role::finePrint &&
-                onSurface(form, id).top <= top && (!heading || one.box.top > heading->box.top))
-                heading = &one;
-        if (heading) return heading->text(Prop::text);
+/// What things stand under: the titles of what they lie in, and the headings before them.
+class Sections {
+  public:
+    explicit Sections(const Form& form) : form_(form) {}
+    /// The nearest title or heading; empty for none.
+    const string& of(const Control& c) {
+        static const string none;
+        double top = c.box.top;
+        for (const Control* at = form_.find(c.parent); at; top += at->box.top, at = form_.find(at->parent)) {
+            if (at->is().wording && !at->is().root && !at->text(*at->is().wording).empty())
+                return at->text(*at->is().wording);
+            const auto& known = headings(*at);
+            const auto after =
+                std::ranges::upper_bound(known, top, {}, [](const Control* one) { return one->box.top; });
+            if (after != known.begin()) return (*std::prev(after))->text(Prop::text);
+        }
+        return none;
     }
-    return "";
-}
+
+  private:
+    const Form& form_;
+    std::unordered_map<Id, std::vector<const Control*>> headings_;  // of each container, from the top
+
+    const std::vector<const Control*>& headings(const Control& container) {
+        auto [at, fresh] = headings_.try_emplace(container.id);
+        if (!fresh) return at->second;
+        for (Id id : container.children)
+            if (const Control& one = *form_.find(id);
+                one.is().speaks && one.as<Role>() != Role::text && one.as<Role>() != Role::finePrint)
+                at->second.push_back(&one);
+        std::ranges::stable_sort(at->second, {}, [](const Control* one) { return one->box.top; });
+        return at->second;
+    }
+};
 
 }  // namespace
 
@@ -69,13 +88,15 @@ SpokenNames spokenNames(const Spread& parts, const Form& designed) {
         const Control& c = *form.find(id);
         if (!isFilled(c) && !c.is().pressed) continue;
         const string question = questionWords(parts, designed, c);
-        if (c.is().answers == AnswerType::question) names.questions[id] = question.empty() ? calledBy(form, c) : question;
+        if (c.is().answers == AnswerType::question)
+            names.questions[id] = question.empty() ? calledBy(form, c) : question;
         by[spokenName(parts, c, question)].push_back(id);
     }
+    Sections sections(form);
     std::map<string, std::vector<Id>> apart;
     for (const auto& [name, ids] : by)
         for (Id id : ids) {
-            const string section = ids.size() > 1 ? sectionOf(form, *form.find(id)) : "";
+            const string section = ids.size() > 1 ? sections.of(*form.find(id)) : "";
             apart[section.empty() ? name : section + ": " + name].push_back(id);
         }
     for (const auto& [name, ids] : apart)

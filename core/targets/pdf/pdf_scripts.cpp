@@ -80,9 +80,18 @@ string asciiOf(std::string_view script) {
 
 }  // namespace
 
+Json PdfScripts::Named::json() const {
+    Json object = Json::object();
+    // Each name comes once, so none is looked for.
+    auto& rows = object.get_ref<Json::object_t&>();
+    for (const string& name : order) rows.emplace_back(name, all.at(name));
+    return object;
+}
+
 PdfScripts::PdfScripts(PdfBuild& build) : build_(build), form_(build.designed), dependence_(dependenceIn(form_)) {
     for (const auto& [part, group] : build.parts.groupOf)
         if (isFilled(*build.form.find(part))) partsOf_[group].push_back(part);
+    for (std::size_t i = 0; i < build.leaves.size(); ++i) leavesOf_[build.leaves[i].surface].push_back(i);
     findDynamic();
     addAnswers();
     addFormulas();
@@ -104,8 +113,8 @@ void PdfScripts::findDynamic() {
             eachStep(rule.steps, visit);
         }
     });
-    for (const auto& [ids, starts, word] :
-         {std::tuple(&dynamic_.shown, &startsVisible, "shown"), std::tuple(&dynamic_.usable, &startsEnabled, "enabled")})
+    for (const auto& [ids, starts, word] : {std::tuple(&dynamic_.shown, &startsVisible, "shown"),
+                                            std::tuple(&dynamic_.usable, &startsEnabled, "enabled")})
         for (Id id : *ids)
             if (const Control* c = form_.find(id); c && !starts(*c)) starts_[keyOf(id)][word] = false;
 }
@@ -129,10 +138,10 @@ bool PdfScripts::isShut(const Control& c) const {
 }
 
 std::optional<std::size_t> PdfScripts::pageOf(Id id) const {
-    for (std::size_t i = 0; i < build_.leaves.size(); ++i) {
-        const Leaf& leaf = build_.leaves[i];
-        if (within(form_, id, leaf.surface) && isInView(form_, id, leaf.turned)) return i;
-    }
+    const auto at = leavesOf_.find(surfaceOf(form_, id));
+    if (at != leavesOf_.end())
+        for (std::size_t i : at->second)
+            if (isInView(form_, id, build_.leaves[i].turned)) return i;
     return std::nullopt;
 }
 
@@ -158,9 +167,8 @@ Json PdfScripts::answerOf(Id id, const std::vector<Id>& parts) const {
     const AnswerType type = c.is().answers;
     Json a = {{"type", typeWord(type)}, {"fields", Json::array()}};
     const bool buttons = type == AnswerType::tick || type == AnswerType::question || c.is().spreads;
-    const bool required = std::ranges::any_of(questionOf(form_, c), [&](Id one) {
-        return form_.find(one)->yes(Prop::required);
-    });
+    const bool required =
+        std::ranges::any_of(questionOf(form_, c), [&](Id one) { return form_.find(one)->yes(Prop::required); });
     for (Id part : parts) {
         const Control& one = *build_.form.find(part);
         const string name = answerName(build_.form, one);
@@ -190,7 +198,8 @@ Json PdfScripts::answerOf(Id id, const std::vector<Id>& parts) const {
 
     auto number = [&](Prop prop, const char* key) {
         if (has(c.kind, prop))
-            if (const auto n = c.maybeNumber(prop); n && (*n != 0 || prop == Prop::least || prop == Prop::most)) a[key] = *n;
+            if (const auto n = c.maybeNumber(prop); n && (*n != 0 || prop == Prop::least || prop == Prop::most))
+                a[key] = *n;
     };
     auto words = [&](Prop prop, const char* key) {
         if (has(c.kind, prop) && !c.text(prop).empty()) a[key] = c.text(prop);
@@ -228,19 +237,22 @@ Json PdfScripts::answerOf(Id id, const std::vector<Id>& parts) const {
         default:
             break;
     }
-    const LimitSentences all = limitSentences({form_, c});
-    Json says = Json::object();
     const bool mayBeRequired = required || std::ranges::any_of(questionOf(form_, c), [&](Id one) {
-        return form_.find(one)->formulas.find(Prop::required) != nullptr;
-    });
+                                   return form_.find(one)->formulas.find(Prop::required) != nullptr;
+                               });
+    const bool valid = has(c.kind, Prop::valid) && !c.text(Prop::valid).empty();
+    const bool plain = type == AnswerType::text || type == AnswerType::tick || type == AnswerType::question ||
+                       typeWord(type) == "none";
+    if (plain && !mayBeRequired && !valid && !a.contains("matches")) return a;
+    const LimitSentences all = limitSentences({form_, c});
     const std::string none;
+    Json says = Json::object();
     for (const auto& [key, sentence] :
-         {std::pair("missing", mayBeRequired ? &all.missing : &none),
-          std::pair("valid", has(c.kind, Prop::valid) && !c.text(Prop::valid).empty() ? &all.notRight : &none),
-          std::pair("unread", &all.unread),
-          std::pair("little", &all.little), std::pair("much", &all.much), std::pair("decimals", &all.decimals),
-          std::pair("early", &all.early), std::pair("late", &all.late), std::pair("pattern", a.contains("matches") ? &all.pattern : &none),
-          std::pair("few", &all.few), std::pair("other", &all.other)})
+         {std::pair("missing", mayBeRequired ? &all.missing : &none), std::pair("valid", valid ? &all.notRight : &none),
+          std::pair("unread", &all.unread), std::pair("little", &all.little), std::pair("much", &all.much),
+          std::pair("decimals", &all.decimals), std::pair("early", &all.early), std::pair("late", &all.late),
+          std::pair("pattern", a.contains("matches") ? &all.pattern : &none), std::pair("few", &all.few),
+          std::pair("other", &all.other)})
         if (!sentence->empty()) says[key] = *sentence;
     if (!all.many.empty()) says["many"] = all.many;
     if (!says.empty()) a["says"] = std::move(says);
@@ -255,7 +267,6 @@ void PdfScripts::addAnswers() {
         std::vector<Id> parts = questionOf(form_, c);
         if (const auto at = partsOf_.find(id); at != partsOf_.end()) parts = at->second;
         answers_[name] = answerOf(id, parts);
-        askOrder_.push_back(name);
         for (Id part : parts) addField(*build_.form.find(part), name);
     }
     for (Id id : allIds(form_))
@@ -331,9 +342,10 @@ Json PdfScripts::stepsOf(const std::vector<Step>& steps, Id from) {
             if (const auto page = pageOf(step.on)) one["page"] = *page;
             if (step.does == Does::clear && !on->is().root) {
                 one["fields"] = Json::array();
-                for (const auto& [name, field] : fields_.items())
-                    if (field.contains("answer"))
-                        if (const Id id = form_.index()->answering(field["answer"].get<string>()); within(form_, id, step.on))
+                for (const string& name : fields_.order)
+                    if (const Json& field = *fields_.find(name); field.contains("answer"))
+                        if (const Id id = form_.index()->answering(field["answer"].get<string>());
+                            within(form_, id, step.on))
                             one["fields"].push_back(name);
             }
         }
@@ -351,7 +363,9 @@ void PdfScripts::addRules() {
     form_.controls.each([&](Id id, const Control& c) {
         for (const Rule& rule : c.rules) {
             if (rule.off || !isAskedInPdf(rule.when)) continue;
-            const string key = row(rule.when).ofForm ? "form" : c.is().pressed ? answerName(build_.form, c) : answerFor(id);
+            const string key = row(rule.when).ofForm ? "form"
+                               : c.is().pressed      ? answerName(build_.form, c)
+                                                     : answerFor(id);
             if (key.empty()) continue;
             Json one = {{"when", row(rule.when).key}};
             if (!rule.condition.empty()) one["condition"] = addFormula(rule.condition, id);
@@ -380,7 +394,7 @@ bool PdfScripts::isJudged(const Control& c, const Json& answer) const {
 /// True for an answer that something follows from: a formula speaks of it, or a rule waits for it.
 bool PdfScripts::setsOff(const string& answer) const {
     const Id id = form_.index()->answering(answer);
-    return !dependence_->dependents(id).empty() || rules_.contains(answer);
+    return !dependence_->dependents(id).empty() || rules_.find(answer);
 }
 
 /// A call of the runtime; the same for all fields, and written once.
@@ -391,10 +405,11 @@ Object PdfScripts::call(const char* what) const {
 }
 
 void PdfScripts::addTo(Object field, const Control& c) const {
-    if (c.is().pressed || !fields_.contains(answerName(build_.form, c))) return;
-    const auto& answer = fields_.at(answerName(build_.form, c));
-    const string name = answer.at("answer").get<string>();
-    const bool worked = answers_.at(name).contains("worked"), judged = isJudged(c, answers_.at(name));
+    const Json* known = fields_.find(answerName(build_.form, c));
+    if (c.is().pressed || !known) return;
+    const string name = known->at("answer").get<string>();
+    const Json& answer = *answers_.find(name);
+    const bool worked = answer.contains("worked"), judged = isJudged(c, answer);
     std::vector<std::pair<const char*, const char*>> actions;
     if (worked && isTyped(c)) {
         actions = {{"/C", "worked"}};
@@ -418,14 +433,15 @@ void PdfScripts::addTo(Object field, const Control& c) const {
 }
 
 void PdfScripts::addToWidget(Object widget, const Control& c) const {
-    const auto field = fields_.find(answerName(build_.form, c));
-    if (field == fields_.end() || !field->contains("answer")) return;
+    const Json* field = fields_.find(answerName(build_.form, c));
+    if (!field || !field->contains("answer")) return;
     const string answer = field->at("answer").get<string>();
     if ((c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question) && setsOff(answer))
         widget.replaceKey("/A", call("ticked"));
-    if (!rules_.contains(answer)) return;
+    const Json* rules = rules_.find(answer);
+    if (!rules) return;
     Object actions = widget.getKey("/AA").isDictionary() ? widget.getKey("/AA").shallowCopy() : Object::newDictionary();
-    for (const Json& rule : rules_.at(answer)) {
+    for (const Json& rule : *rules) {
         if (rule.at("when") == "entered") actions.replaceKey("/Fo", call("entered"));
         if (rule.at("when") == "left") actions.replaceKey("/Bl", call("left"));
     }
@@ -434,7 +450,7 @@ void PdfScripts::addToWidget(Object widget, const Control& c) const {
 
 Object PdfScripts::pressed(const Control& c, std::size_t page) const {
     const ButtonRole role = c.as<ButtonRole>();
-    if (rules_.contains(answerName(build_.form, c)) || role == ButtonRole::accept) return call("pressed");
+    if (rules_.find(answerName(build_.form, c)) || role == ButtonRole::accept) return call("pressed");
     // Where no rule says otherwise, plain actions do, which viewers without scripts know as well.
     if (role == ButtonRole::clear) return Object::parse("<< /S /ResetForm >>");
     const std::size_t to = role == ButtonRole::next               ? page + 1
@@ -455,21 +471,31 @@ void PdfScripts::finish() {
                         pdfScript(fmt::format("this.getField({}).setFocus();",
                                               ecmascriptText(answers_[start]["fields"][0].get<string>()))));
     // A form in which nothing is judged, worked out or accepted does without.
-    if (calls_.empty() && rules_.empty() && order_.empty() && filled_.empty()) return;
+    if (calls_.empty() && rules_.order.empty() && order_.empty() && filled_.empty()) return;
     const string language = form_.root().text(Prop::language);
     const RangeWords range = rangeWords(language);
-    Json data = {{"fields", fields_}, {"answers", answers_}, {"order", askOrder_},   {"buttons", buttons_},
-                 {"rules", rules_},   {"work", work_},       {"filled", filled_},    {"starts", starts_},
+    Json data = {{"fields", fields_.json()},
+                 {"answers", answers_.json()},
+                 {"order", answers_.order},
+                 {"buttons", buttons_.json()},
+                 {"rules", rules_.json()},
+                 {"work", work_},
+                 {"filled", filled_},
+                 {"starts", starts_},
                  {"sendTo", build_.options.sendTo},
-                 {"words", {{"fromTo", range.fromTo}, {"orMore", range.orMore}, {"atMost", range.atMost},
-                            {"ready", phrase(Phrase::readyToSend, language)}}}};
+                 {"words",
+                  {{"fromTo", range.fromTo},
+                   {"orMore", range.orMore},
+                   {"atMost", range.atMost},
+                   {"ready", phrase(Phrase::readyToSend, language)}}}};
     static const string runtimes = asciiOf(packed(ecmascriptRuntime()) + packed(pdfRuntime()));
     string script = runtimes;
-    script += "var brindel = (function(doc) {\nvar day = new Date(), around = " + asciiOf(ecmascriptAround(language, 0, 0)) +
-              ";\naround.today = Math.round((Date.UTC(day.getFullYear(), day.getMonth(), day.getDate()) - "
-              "Date.UTC(1899, 11, 30)) / 86400000);\naround.minutes = day.getHours() * 60 + day.getMinutes();\nreturn "
-              "brindelForm(doc, brindelFormulas(around), around, " +
-              data.dump(-1, ' ', true, Json::error_handler_t::replace) + ", [\n";
+    script +=
+        "var brindel = (function(doc) {\nvar day = new Date(), around = " + asciiOf(ecmascriptAround(language, 0, 0)) +
+        ";\naround.today = Math.round((Date.UTC(day.getFullYear(), day.getMonth(), day.getDate()) - "
+        "Date.UTC(1899, 11, 30)) / 86400000);\naround.minutes = day.getHours() * 60 + day.getMinutes();\nreturn "
+        "brindelForm(doc, brindelFormulas(around), around, " +
+        data.dump(-1, ' ', true, Json::error_handler_t::replace) + ", [\n";
     for (const string& one : functions_) script += "function(F, $) { return " + one + "; },\n";
     script += "]);\n})(this);\nbrindel.opened();\n";
     Object action = Object::newDictionary();
@@ -480,9 +506,8 @@ void PdfScripts::finish() {
     Object names = Object::newDictionary();
     names.replaceKey("/JavaScript", build_.pdf.makeIndirectObject(tree));
     root.replaceKey("/Names", names);
-    if (rules_.contains("form") && std::ranges::any_of(rules_["form"], [](const Json& rule) {
-            return rule.at("when") == "closes";
-        })) {
+    const Json* own = rules_.find("form");
+    if (own && std::ranges::any_of(*own, [](const Json& rule) { return rule.at("when") == "closes"; })) {
         Object actions = Object::newDictionary();
         actions.replaceKey("/WC", pdfScript("brindel.closing();"));
         root.replaceKey("/AA", actions);

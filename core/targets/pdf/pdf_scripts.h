@@ -5,6 +5,7 @@
 #include <map>
 #include <nlohmann/json.hpp>
 #include <set>
+#include <unordered_map>
 
 #include "core/rules/dependence.h"
 #include "core/targets/pdf/pdf_build.h"
@@ -55,10 +56,26 @@ class PdfScripts {
     PdfBuild& build_;
     const Form& form_;  // as it is designed: formulas and rules speak of its controls
     std::shared_ptr<const Dependence> dependence_;
-    std::map<Id, std::vector<Id>> partsOf_;  // of groups: the controls they have become
+    std::map<Id, std::vector<Id>> partsOf_;                      // of groups: the controls they have become
+    std::unordered_map<Id, std::vector<std::size_t>> leavesOf_;  // of each surface
     Dynamic dynamic_;
-    Json answers_ = Json::object(), fields_ = Json::object(), buttons_ = Json::object(), rules_ = Json::object(),
-         work_ = Json::array(), filled_ = Json::array(), askOrder_ = Json::array(), starts_ = Json::object();
+    /// JSON under names, in their order, found at once: a form has thousands.
+    struct Named {
+        std::unordered_map<std::string, Json> all;
+        std::vector<std::string> order;
+        Json& operator[](const std::string& name) {
+            auto [at, fresh] = all.try_emplace(name);
+            if (fresh) order.push_back(name);
+            return at->second;
+        }
+        const Json* find(const std::string& name) const {
+            const auto at = all.find(name);
+            return at == all.end() ? nullptr : &at->second;
+        }
+        Json json() const;
+    };
+    Named answers_, fields_, buttons_, rules_;
+    Json work_ = Json::array(), filled_ = Json::array(), starts_ = Json::object();
     std::vector<std::string> functions_, order_;
     mutable std::map<std::string, QPDFObjectHandle> calls_;
 };

@@ -42,7 +42,8 @@ std::vector<Id> inOrder(const Form& form, const Control& container) {
 }  // namespace
 
 std::optional<Object> LeafTags::wordsOf(Id of, std::size_t part) const {
-    if (const auto at = parts.find(of); at != parts.end()) return part < at->second.size() ? at->second[part] : std::nullopt;
+    if (const auto at = parts.find(of); at != parts.end())
+        return part < at->second.size() ? at->second[part] : std::nullopt;
     const auto at = words.find(of);
     return at == words.end() ? std::nullopt : std::optional(at->second);
 }
@@ -191,8 +192,8 @@ struct PdfTags::Walk {
 
     void picture(const Control& c, Object parent) {
         Object figure = add(parent, "Figure");
-        figure.replaceKey("/Alt", Object::newUnicodeString(c.text(Prop::hint).empty() ? calledBy(form(), c)
-                                                                                      : c.text(Prop::hint)));
+        figure.replaceKey(
+            "/Alt", Object::newUnicodeString(c.text(Prop::hint).empty() ? calledBy(form(), c) : c.text(Prop::hint)));
         out.pictures[c.id] = figure;
     }
 };

@@ -15,19 +15,28 @@ using PdfPart = QPDFObjectHandle;
 using std::string;
 
 const std::set<string> standardTypes = {
-    "/Document", "/Part", "/Art", "/Sect", "/Div", "/BlockQuote", "/Caption", "/TOC", "/TOCI", "/Index", "/NonStruct",
-    "/Private", "/P", "/H", "/H1", "/H2", "/H3", "/H4", "/H5", "/H6", "/L", "/LI", "/Lbl", "/LBody", "/Table", "/TR",
-    "/TH", "/TD", "/THead", "/TBody", "/TFoot", "/Span", "/Quote", "/Note", "/Reference", "/BibEntry", "/Code", "/Link",
-    "/Annot", "/Ruby", "/RB", "/RT", "/RP", "/Warichu", "/WT", "/WP", "/Figure", "/Formula", "/Form"};
+    "/Document", "/Part",      "/Art",     "/Sect",  "/Div",  "/BlockQuote", "/Caption", "/TOC",       "/TOCI",
+    "/Index",    "/NonStruct", "/Private", "/P",     "/H",    "/H1",         "/H2",      "/H3",        "/H4",
+    "/H5",       "/H6",        "/L",       "/LI",    "/Lbl",  "/LBody",      "/Table",   "/TR",        "/TH",
+    "/TD",       "/THead",     "/TBody",   "/TFoot", "/Span", "/Quote",      "/Note",    "/Reference", "/BibEntry",
+    "/Code",     "/Link",      "/Annot",   "/Ruby",  "/RB",   "/RT",         "/RP",      "/Warichu",   "/WT",
+    "/WP",       "/Figure",    "/Formula", "/Form"};
 
 /// What may hold an element of a type, and what may lie in one (ISO 32000-1, 14.8.4.3).
-const std::map<string, std::set<string>> mayLieIn = {
-    {"/TR", {"/Table", "/THead", "/TBody", "/TFoot"}}, {"/TH", {"/TR"}},   {"/TD", {"/TR"}},
-    {"/THead", {"/Table"}},                            {"/TBody", {"/Table"}}, {"/TFoot", {"/Table"}},
-    {"/LI", {"/L"}},                                   {"/LBody", {"/LI"}}};
-const std::map<string, std::set<string>> mayHold = {
-    {"/Table", {"/TR", "/THead", "/TBody", "/TFoot", "/Caption"}}, {"/TR", {"/TH", "/TD"}}, {"/THead", {"/TR"}},
-    {"/TBody", {"/TR"}}, {"/L", {"/LI", "/Caption", "/L"}}, {"/LI", {"/Lbl", "/LBody"}}};
+const std::map<string, std::set<string>> mayLieIn = {{"/TR", {"/Table", "/THead", "/TBody", "/TFoot"}},
+                                                     {"/TH", {"/TR"}},
+                                                     {"/TD", {"/TR"}},
+                                                     {"/THead", {"/Table"}},
+                                                     {"/TBody", {"/Table"}},
+                                                     {"/TFoot", {"/Table"}},
+                                                     {"/LI", {"/L"}},
+                                                     {"/LBody", {"/LI"}}};
+const std::map<string, std::set<string>> mayHold = {{"/Table", {"/TR", "/THead", "/TBody", "/TFoot", "/Caption"}},
+                                                    {"/TR", {"/TH", "/TD"}},
+                                                    {"/THead", {"/TR"}},
+                                                    {"/TBody", {"/TR"}},
+                                                    {"/L", {"/LI", "/Caption", "/L"}},
+                                                    {"/LI", {"/Lbl", "/LBody"}}};
 
 string textOf(PdfPart value) {
     return value.isString() ? value.getUTF8Value() : "";
@@ -49,7 +58,8 @@ class Checker {
         }
         int number = 0;
         for (auto& page : QPDFPageDocumentHelper(pdf_).getAllPages()) this->page(page.getObjectHandle(), ++number);
-        fields(root_.getKey("/AcroForm").isDictionary() ? root_.getKey("/AcroForm").getKey("/Fields") : PdfPart::newNull());
+        fields(root_.getKey("/AcroForm").isDictionary() ? root_.getKey("/AcroForm").getKey("/Fields")
+                                                        : PdfPart::newNull());
         embedded();
         return std::move(failures_);
     }
@@ -80,7 +90,8 @@ class Checker {
             bool *named, *titled;
             bool for_each(pugi::xml_node& node) override {
                 if (string(node.name()) == "pdfuaid:part" && node.text().as_int() == 1) *named = true;
-                if (string(node.name()) == "dc:title" && *node.child("rdf:Alt").child("rdf:li").text().get()) *titled = true;
+                if (string(node.name()) == "dc:title" && *node.child("rdf:Alt").child("rdf:li").text().get())
+                    *titled = true;
                 return true;
             }
         } walk;
@@ -117,7 +128,8 @@ class Checker {
         if (form.isDictionary() && form.hasKey("/XFA")) fail("25-001", "XFA");
         if (PdfPart optional = root_.getKey("/OCProperties"); optional.isDictionary()) {
             PdfPart config = optional.getKey("/D");
-            if (!config.isDictionary() || textOf(config.getKey("/Name")).empty()) fail("20-001", "a layer without a name");
+            if (!config.isDictionary() || textOf(config.getKey("/Name")).empty())
+                fail("20-001", "a layer without a name");
             if (config.isDictionary() && config.hasKey("/AS")) fail("20-003", "layers that turn by themselves");
         }
     }
@@ -190,12 +202,14 @@ class Checker {
             numberedHeading_ = true;
             const int level = type[2] - '0';
             if (lastHeading_ == 0 && level != 1) fail("14-002", "the first heading is " + type);
-            if (lastHeading_ > 0 && level > lastHeading_ + 1) fail("14-003", type + " after H" + std::to_string(lastHeading_));
+            if (lastHeading_ > 0 && level > lastHeading_ + 1)
+                fail("14-003", type + " after H" + std::to_string(lastHeading_));
             lastHeading_ = level;
         }
         int plain = 0;
         if (PdfPart kids = one.getKey("/K"); kids.isArray())
-            for (PdfPart& kid : kids.getArrayAsVector()) plain += kid.isDictionary() && kid.hasKey("/S") && typeOf(kid) == "/H";
+            for (PdfPart& kid : kids.getArrayAsVector())
+                plain += kid.isDictionary() && kid.hasKey("/S") && typeOf(kid) == "/H";
         if (plain > 1) fail("14-006", "two headings H in one element");
         if (plainHeading_ && numberedHeading_) fail("14-007", "both H and H1 …"), plainHeading_ = false;
     }
@@ -228,7 +242,8 @@ class Checker {
         std::map<string, PdfPart> fonts;
         std::set<string> told;
 
-        Content(Checker& c, const std::map<int, string>& p, PdfPart r, int n) : checker(c), pieces(p), resources(r), page(n) {}
+        Content(Checker& c, const std::map<int, string>& p, PdfPart r, int n)
+            : checker(c), pieces(p), resources(r), page(n) {}
         void handleObject(PdfPart object, std::size_t, std::size_t) override {
             if (object.isOperator())
                 act(object.getOperatorValue());
@@ -242,7 +257,8 @@ class Checker {
             if (told.insert(condition + why).second) checker.fail(condition, fmt::format("{} on page {}", why, page));
         }
         void act(const string& name) {
-            static const std::set<string> paints = {"f", "F", "f*", "B", "B*", "b", "b*", "S", "s", "Tj", "TJ", "'", "\"", "Do", "sh", "EI"};
+            static const std::set<string> paints = {"f", "F",  "f*", "B", "B*", "b",  "b*", "S",
+                                                    "s", "Tj", "TJ", "'", "\"", "Do", "sh", "EI"};
             if (name == "BDC" || name == "BMC") {
                 const string tag = operands.empty() || !operands[0].isName() ? "" : operands[0].getName();
                 int what = 0;
@@ -266,8 +282,8 @@ class Checker {
             }
             if (name == "TJ" || name == "Tj") {
                 std::vector<PdfPart> parts = operands.empty()        ? std::vector<PdfPart>()
-                                            : operands[0].isArray() ? operands[0].getArrayAsVector()
-                                                                    : std::vector<PdfPart>{operands[0]};
+                                             : operands[0].isArray() ? operands[0].getArrayAsVector()
+                                                                     : std::vector<PdfPart>{operands[0]};
                 for (PdfPart& part : parts)
                     if (part.isString() && font.isDictionary()) checker.shown(font, part.getStringValue());
             }
@@ -307,19 +323,24 @@ class Checker {
         if (subtype == "/Link" && type != "/Link") fail("28-011", "a link outside of Link");
         if (subtype == "/Link" && textOf(one.getKey("/Contents")).empty()) fail("28-012", "a link without words");
         if (subtype == "/PrinterMark" && !type.empty()) fail("28-017", "a printer's mark in the structure");
-        static const std::set<string> known = {"/Link", "/Widget", "/PrinterMark", "/TrapNet", "/Text", "/FreeText", "/Stamp", "/FileAttachment", "/Highlight"};
+        static const std::set<string> known = {"/Link",     "/Widget", "/PrinterMark",    "/TrapNet",  "/Text",
+                                               "/FreeText", "/Stamp",  "/FileAttachment", "/Highlight"};
         if (!known.contains(subtype)) fail("28-006", "an annotation of no known kind: " + subtype);
         if (subtype == "/Widget") {
-            if (type != "/Form") fail("28-010", fmt::format("a widget outside of Form on page {}: {}", page, fieldName(one)));
+            if (type != "/Form")
+                fail("28-010", fmt::format("a widget outside of Form on page {}: {}", page, fieldName(one)));
             if (inherited(one, "/TU").empty()) fail("28-005", "a field without a name: " + fieldName(one));
             if (PdfPart looks = one.getKey("/AP"); looks.isDictionary()) appearance(looks.getKey("/N"), page);
-        } else if (known.contains(subtype) && subtype != "/Link" && subtype != "/PrinterMark" && subtype != "/TrapNet") {
+        } else if (known.contains(subtype) && subtype != "/Link" && subtype != "/PrinterMark" &&
+                   subtype != "/TrapNet") {
             if (type != "/Annot") fail("28-002", "an annotation outside of Annot");
             if (textOf(one.getKey("/Contents")).empty()) fail("28-004", "an annotation without words");
         }
     }
     static string fieldName(PdfPart field) {
-        return field.hasKey("/T") ? textOf(field.getKey("/T")) : field.getKey("/Parent").isDictionary() ? fieldName(field.getKey("/Parent")) : "";
+        return field.hasKey("/T")                       ? textOf(field.getKey("/T"))
+               : field.getKey("/Parent").isDictionary() ? fieldName(field.getKey("/Parent"))
+                                                        : "";
     }
     static string inherited(PdfPart field, const string& key) {
         for (int i = 0; i < 50 && field.isDictionary(); ++i, field = field.getKey("/Parent"))
@@ -355,7 +376,8 @@ class Checker {
         if (codes.empty()) return;
         if (!font.getKey("/Subtype").isName() || font.getKey("/Subtype").getName() != "/Type0") {
             PdfPart descriptor = font.getKey("/FontDescriptor");
-            if (!descriptor.isDictionary() || !(descriptor.hasKey("/FontFile") || descriptor.hasKey("/FontFile2") || descriptor.hasKey("/FontFile3")))
+            if (!descriptor.isDictionary() ||
+                !(descriptor.hasKey("/FontFile") || descriptor.hasKey("/FontFile2") || descriptor.hasKey("/FontFile3")))
                 fail("31-009", "a font that is not embedded: " + name);
             return;
         }
@@ -366,7 +388,8 @@ class Checker {
         if (cid.getKey("/Subtype").getName() == "/CIDFontType2") {
             if (!cid.hasKey("/CIDToGIDMap"))
                 fail("31-004", "no CIDToGIDMap: " + name);
-            else if (PdfPart map = cid.getKey("/CIDToGIDMap"); !map.isStream() && !(map.isName() && map.getName() == "/Identity"))
+            else if (PdfPart map = cid.getKey("/CIDToGIDMap");
+                     !map.isStream() && !(map.isName() && map.getName() == "/Identity"))
                 fail("31-005", "a CIDToGIDMap that is none: " + name);
         }
         PdfPart file = descriptor.isDictionary() ? descriptor.getKey("/FontFile2") : PdfPart::newNull();
@@ -405,7 +428,8 @@ class Checker {
             return;
         }
         std::map<unsigned, double> widths;
-        std::vector<PdfPart> w = cid.getKey("/W").isArray() ? cid.getKey("/W").getArrayAsVector() : std::vector<PdfPart>();
+        std::vector<PdfPart> w =
+            cid.getKey("/W").isArray() ? cid.getKey("/W").getArrayAsVector() : std::vector<PdfPart>();
         for (std::size_t i = 0; i + 1 < w.size(); i += 2)
             for (int k = 0; w[i + 1].isArray() && k < w[i + 1].getArrayNItems(); ++k)
                 widths[unsigned(w[i].getIntValue()) + unsigned(k)] = w[i + 1].getArrayItem(k).getNumericValue();
@@ -417,7 +441,8 @@ class Checker {
             }
             const double wide = double(face->glyph->metrics.horiAdvance) * 1000 / face->units_per_EM;
             const double said = widths.contains(code) ? widths[code] : 1000;
-            if (std::abs(wide - said) > 1) fail("31-016", fmt::format("glyph {} of {} is {} wide, not {}", code, name, wide, said));
+            if (std::abs(wide - said) > 1)
+                fail("31-016", fmt::format("glyph {} of {} is {} wide, not {}", code, name, wide, said));
         }
         FT_Done_Face(face);
         FT_Done_FreeType(library);
@@ -429,7 +454,8 @@ class Checker {
         if (!list.isArray()) return;
         for (PdfPart& field : list.getArrayAsVector()) {
             const bool leaf = field.hasKey("/FT");
-            if (leaf && inherited(field, "/TU").empty()) fail("28-005", "a field without a name: " + textOf(field.getKey("/T")));
+            if (leaf && inherited(field, "/TU").empty())
+                fail("28-005", "a field without a name: " + textOf(field.getKey("/T")));
             if (!leaf) fields(field.getKey("/Kids"));
         }
     }
@@ -438,7 +464,8 @@ class Checker {
         if (!names.isDictionary() || !names.getKey("/EmbeddedFiles").isDictionary()) return;
         PdfPart list = names.getKey("/EmbeddedFiles").getKey("/Names");
         for (int i = 1; list.isArray() && i < list.getArrayNItems(); i += 2)
-            if (PdfPart file = list.getArrayItem(i); textOf(file.getKey("/F")).empty() || textOf(file.getKey("/UF")).empty())
+            if (PdfPart file = list.getArrayItem(i);
+                textOf(file.getKey("/F")).empty() || textOf(file.getKey("/UF")).empty())
                 fail("21-001", "a file without a name");
     }
 };
@@ -456,12 +483,12 @@ std::vector<string> uaFailures(const string& bytes) {
 }
 
 std::vector<string> uaConditions() {
-    return {"01-003", "01-004", "01-005", "01-007", "02-001", "02-003", "02-004", "06-001", "06-002", "06-003", "07-001",
-            "07-002", "09-004", "09-005", "10-001", "11-001", "11-002", "11-003", "11-005", "11-006", "13-004", "14-002",
-            "14-003", "14-006", "14-007", "15-003", "17-002", "19-003", "19-004", "20-001", "20-003", "21-001", "25-001",
-            "26-002", "28-002", "28-004", "28-005", "28-006", "28-007", "28-008", "28-009", "28-010", "28-011", "28-012",
-            "28-017", "30-001", "30-002", "31-004", "31-005", "31-006", "31-009", "31-011", "31-016", "31-027", "31-028",
-            "31-029", "31-030"};
+    return {"01-003", "01-004", "01-005", "01-007", "02-001", "02-003", "02-004", "06-001", "06-002", "06-003",
+            "07-001", "07-002", "09-004", "09-005", "10-001", "11-001", "11-002", "11-003", "11-005", "11-006",
+            "13-004", "14-002", "14-003", "14-006", "14-007", "15-003", "17-002", "19-003", "19-004", "20-001",
+            "20-003", "21-001", "25-001", "26-002", "28-002", "28-004", "28-005", "28-006", "28-007", "28-008",
+            "28-009", "28-010", "28-011", "28-012", "28-017", "30-001", "30-002", "31-004", "31-005", "31-006",
+            "31-009", "31-011", "31-016", "31-027", "31-028", "31-029", "31-030"};
 }
 
 }  // namespace brindel::test
