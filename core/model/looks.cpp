@@ -100,9 +100,9 @@ Styles documentStyles() {
     });
 }
 
-const Value& styled(const Form& form, const string& style, Kind kind, Prop prop) {
-    if (const Style* s = form.style(style))
-        if (const Value* value = s->look.find(prop)) return *value;
+const Value& styled(const Style* style, Kind kind, Prop prop) {
+    if (style)
+        if (const Value* value = style->look.find(prop)) return *value;
     return fallback(kind, prop);
 }
 
@@ -126,11 +126,13 @@ Look gathered(ValueOf valueOf) {
     look.bold = yes(Prop::bold);
     look.italic = yes(Prop::italic);
     look.underline = yes(Prop::underline);
-    auto role = [&](Prop p) { return text(p).empty() || text(p)[0] == '#' ? string() : text(p); };
-    look.text = colourMeant(text(Prop::textColour));
-    look.fill = colourMeant(text(Prop::fillColour));
-    look.textRole = role(Prop::textColour);
-    look.fillRole = role(Prop::fillColour);
+    auto colour = [&](Prop p, std::optional<Colour>& as, string& role) {
+        const string said = text(p);
+        as = colourMeant(said);
+        if (!said.starts_with('#')) role = said;
+    };
+    colour(Prop::textColour, look.text, look.textRole);
+    colour(Prop::fillColour, look.fill, look.fillRole);
     look.border = tokenAs<Border>(valueOf(Prop::border));
     look.borderColour = colourMeant(text(Prop::borderColour));
     look.borderWidth = std::clamp(number(Prop::borderWidth), 0.0, 20.0);
@@ -176,22 +178,25 @@ string styleKey(const Control& control) {
 
 const Value& lookValue(const Form& form, const Control& control, Prop prop) {
     if (const Value* mine = control.own.find(prop)) return *mine;
-    return styled(form, styleKey(control), control.kind, prop);
+    return styled(form.style(styleKey(control)), control.kind, prop);
 }
 
 Look lookOf(const Form& form, const Control& control) {
-    return gathered([&](Prop p) -> const Value& { return lookValue(form, control, p); });
+    const Style* style = form.style(styleKey(control));
+    return gathered([&](Prop p) -> const Value& {
+        if (const Value* mine = control.own.find(p)) return *mine;
+        return styled(style, control.kind, p);
+    });
 }
 
 Look entryLookOf(const Form& form, const Control& control) {
-    const string& entry = control.text(Prop::entryStyle);
+    // The entry style speaks for the letters, the field's style for everything around them.
+    const Style *entry = form.style(control.text(Prop::entryStyle)), *style = form.style(styleKey(control));
     return gathered([&](Prop p) -> const Value& {
         if (const Value* mine = control.own.find(p)) return *mine;
-        // The entry style speaks for the letters, the field's style for everything around them.
-        const Style* s = form.style(entry);
-        if (s)
-            if (const Value* value = s->look.find(p)) return *value;
-        return lookValue(form, control, p);
+        if (entry)
+            if (const Value* value = entry->look.find(p)) return *value;
+        return styled(style, control.kind, p);
     });
 }
 

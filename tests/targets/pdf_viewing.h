@@ -100,7 +100,7 @@ struct Viewed {
             return;
         }
         const std::string type = field.getKey("/FT").getName();
-        const auto flags = field.getKey("/Ff").getIntValue();
+        const auto flags = field.hasKey("/Ff") ? field.getKey("/Ff").getIntValue() : 0;
         QPDFObjectHandle widget = field.hasKey("/Kids") ? field.getKey("/Kids").getArrayItem(0) : field;
         Json actions = Json::object();
         for (QPDFObjectHandle of : {field, widget})

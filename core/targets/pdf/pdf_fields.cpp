@@ -158,7 +158,7 @@ void PdfFields::describe(Object field, const Control& c) {
     if (c.as<Access>() != Access::open || worked || !build_.filling.presence.enabled(c.id)) flags |= readOnlyFlag;
     field.replaceKey("/FT", Object::newName(kind.type));
     if (kind.describe) (this->*kind.describe)(field, c, flags);
-    field.replaceKey("/Ff", Object::newInteger(flags));
+    if (flags != 0) field.replaceKey("/Ff", Object::newInteger(flags));
     const Look look = c.is().pressed ? lookOf(build_.form, c) : entryLookOf(build_.form, c);
     if (c.is().answers != AnswerType::ink) field.replaceKey("/DA", Object::newString(appearanceString(c, look)));
     const Across outwards =
@@ -324,7 +324,6 @@ void PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page) 
     widget.replaceKey("/F", Object::newInteger(!isSeen(build_.form, build_.filling.presence, c.id) ? hiddenAnnotation
                                                : c.is().pressed                                    ? 0
                                                                                                    : printAnnotation));
-    widget.replaceKey("/P", pageObject);
     if (!alone) {
         widget.replaceKey("/Parent", field);
         widget.replaceKey("/TU", pdfText(names_.of.at(c.id)));

@@ -142,6 +142,8 @@ std::string PdfFonts::nameFor(const FacePtr& face, const std::vector<Glyph>& gly
 std::string PdfFonts::typingName(const Look& look) {
     if (letters_.empty()) letters_ = lettersTyped(language_);
     FacePtr face = book_.face(look);
+    auto& known = typed_[face.get()];
+    if (!known.empty()) return known;
     // A face that lacks the letters of the form's own language cannot show what is typed; one that has them does.
     for (char32_t c : letters_.substr(letters_.size() - std::min<std::size_t>(letters_.size(), 40)))
         if (face->glyphOf(c) == 0)
@@ -157,7 +159,7 @@ std::string PdfFonts::typingName(const Look& look) {
                 if (letters.empty()) letters = std::u32string(1, c);
             }
     use.typed = true;
-    return use.name;
+    return known = use.name;
 }
 
 Object PdfFonts::descriptor(const Face& face, const std::string& name, const std::string& file, bool cff) {

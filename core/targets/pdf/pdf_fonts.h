@@ -44,6 +44,7 @@ class PdfFonts {
     const FontBook& book_;
     std::string language_;
     std::u32string letters_;
+    std::map<const Face*, std::string> typed_;  // what was asked for, and the name of what stands for it
     QPDFObjectHandle resources_, typing_;
     std::vector<Use> uses_;  // in the order of their first use, so that the same form gives the same bytes
 };

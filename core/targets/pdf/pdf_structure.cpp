@@ -7,13 +7,13 @@ using Object = QPDFObjectHandle;
 namespace {
 /// Takes out the elements that hold nothing; true when nothing is left. An empty cell stays: it keeps its column.
 bool emptied(Object element) {
-    Object kept = Object::newArray(), kids = element.getKey("/K");
-    for (int i = 0, n = kids.getArrayNItems(); i < n; ++i) {
+    Object kids = element.getKey("/K");
+    for (int i = kids.getArrayNItems() - 1; i >= 0; --i) {
         Object kid = kids.getArrayItem(i);
-        if (!kid.isDictionary() || !kid.hasKey("/S") || !emptied(kid)) kept.appendItem(kid);
+        // Elements stand by themselves, annotations and pieces of content in their place.
+        if (kid.isIndirect() && emptied(kid)) kids.eraseItem(i);
     }
-    element.replaceKey("/K", kept);
-    return kept.getArrayNItems() == 0 && element.getKey("/S").getName() != "/TD";
+    return kids.getArrayNItems() == 0 && element.getKey("/S").getName() != "/TD";
 }
 }  // namespace
 
