@@ -235,42 +235,51 @@ string notRight(const Field& f) {
 LimitSentences limitSentences(const Field& f) {
     const Control& c = f.control;
     const string limit = "\x01", typed = "\x02";
+    // A wording that has these signs itself is no place for others.
+    auto plain = [](string text) {
+        std::erase_if(text, [](char sign) { return sign == '\x01' || sign == '\x02'; });
+        return text;
+    };
+    const string name = plain(called(f));
+    auto ownOr = [&](const Control& control, Prop message, const string& sentence) {
+        return control.text(message).empty() ? sentence : plain(control.text(message));
+    };
     auto ranged = [&](Phrase which, const Parts& parts) { return ownOr(c, Prop::rangeMessage, said(f, which, parts)); };
     LimitSentences all;
-    all.missing = missing(f);
-    all.notRight = notRight(f);
+    all.missing = plain(missing(f));
+    all.notRight = plain(notRight(f));
     switch (row(c.kind).answers) {
         case AnswerType::text:
-            all.pattern = ownOr(c, Prop::patternMessage, said(f, Phrase::notThePattern, {typed, called(f)}));
+            all.pattern = ownOr(c, Prop::patternMessage, said(f, Phrase::notThePattern, {typed, name}));
             break;
         case AnswerType::number: {
             const auto places = std::int64_t(c.number(Prop::decimals));
-            all.unread = said(f, Phrase::noNumber, {called(f), typed});
-            all.little = ranged(Phrase::tooLittle, {called(f), limit, typed});
-            all.much = ranged(Phrase::tooMuch, {called(f), limit, typed});
-            all.decimals = places == 0 ? said(f, Phrase::wholeNumber, {called(f), typed})
-                                       : said(f, Phrase::tooManyDecimals, {called(f), places, typed});
+            all.unread = said(f, Phrase::noNumber, {name, typed});
+            all.little = ranged(Phrase::tooLittle, {name, limit, typed});
+            all.much = ranged(Phrase::tooMuch, {name, limit, typed});
+            all.decimals = places == 0 ? said(f, Phrase::wholeNumber, {name, typed})
+                                       : said(f, Phrase::tooManyDecimals, {name, places, typed});
             break;
         }
         case AnswerType::date:
-            all.unread = said(f, Phrase::noDate, {called(f), limit, typed});
-            all.early = ranged(Phrase::atTheEarliest, {called(f), limit});
-            all.late = ranged(Phrase::atTheLatest, {called(f), limit});
+            all.unread = said(f, Phrase::noDate, {name, limit, typed});
+            all.early = ranged(Phrase::atTheEarliest, {name, limit});
+            all.late = ranged(Phrase::atTheLatest, {name, limit});
             break;
         case AnswerType::time:
             all.unread = said(f, Phrase::noTime,
-                              {called(f), timeIn(14 * 60 + 30, c.text(Prop::timePattern), f.language()), typed});
-            all.early = ranged(Phrase::atTheEarliest, {called(f), limit});
-            all.late = ranged(Phrase::atTheLatest, {called(f), limit});
+                              {name, timeIn(14 * 60 + 30, c.text(Prop::timePattern), f.language()), typed});
+            all.early = ranged(Phrase::atTheEarliest, {name, limit});
+            all.late = ranged(Phrase::atTheLatest, {name, limit});
             break;
         case AnswerType::choice:
-            all.unread = said(f, Phrase::notAChoiceOf, {typed, called(f)});
+            all.unread = said(f, Phrase::notAChoiceOf, {typed, name});
             break;
         case AnswerType::picks:
-            all.few = ranged(Phrase::atLeastSoMany, {limit, called(f)});
+            all.few = ranged(Phrase::atLeastSoMany, {limit, name});
             for (std::size_t n = 0; takesSeveral(c) && c.number(Prop::atMost) > 0 && n <= choiceCount(c); ++n)
-                all.many.push_back(ranged(Phrase::atMostSoMany, {limit, called(f), count(n)}));
-            all.other = said(f, Phrase::writeTheOther, {called(f)});
+                all.many.push_back(ranged(Phrase::atMostSoMany, {limit, name, count(n)}));
+            all.other = said(f, Phrase::writeTheOther, {name});
             break;
         default:
             break;

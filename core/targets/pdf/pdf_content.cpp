@@ -81,6 +81,7 @@ struct Writer {
     }
     void operator()(const TextMark& m) {
         out += pdfColour(m.colour) + " rg\n";
+        std::vector<Box> missing;
         for (const Run& run : m.text.runs) {
             if (run.glyphs.empty()) continue;
             const std::string font = ink.fonts.nameFor(run.face, run.glyphs);
@@ -93,6 +94,10 @@ struct Writer {
                 hex.clear();
             };
             for (const Glyph& g : run.glyphs) {
+                if (g.id == 0) {
+                    missing.push_back({m.at.x + g.x * m.size, m.at.y - m.size * 0.7, g.advance * m.size, m.size * 0.7});
+                    continue;
+                }
                 if (std::abs(g.y - rise) > 0.0005) {
                     flush();
                     rise = g.y;
@@ -108,6 +113,12 @@ struct Writer {
             }
             flush();
             out += rise != 0 ? "] TJ 0 Ts ET\n" : "] TJ ET\n";
+        }
+        // A letter that no font has is an empty box; the font's own must not be shown (ISO 14289-1, 7.21.8).
+        for (const Box& box : missing) {
+            const Box b = box.grown(-m.size * 0.08);
+            out += fmt::format("{} RG {} w {} {} {} {} re S\n", pdfColour(m.colour), x(m.size * 0.04), x(b.left),
+                               y(b.bottom()), x(b.width), x(b.height));
         }
         if (m.underline)
             out += fmt::format("{} {} {} {} re f\n", x(m.at.x), y(m.at.y + m.size * 0.16), x(m.text.width * m.size),

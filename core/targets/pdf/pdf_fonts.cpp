@@ -133,6 +133,7 @@ PdfFonts::Use& PdfFonts::useOf(const FacePtr& face) {
 std::string PdfFonts::nameFor(const FacePtr& face, const std::vector<Glyph>& glyphs) {
     Use& use = useOf(face);
     for (const Glyph& g : glyphs) {
+        if (g.id == 0) continue;  // not in the font
         auto& letters = use.glyphs[g.id];
         if (letters.empty()) letters = g.letters;
     }
