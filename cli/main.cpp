@@ -269,15 +269,24 @@ int main(int argc, char** argv) {
                     return "";
             return "An address that begins with https:// or mailto: is expected here.";
         });
+    bool archive = false;
+    const string archiveHelp = "A PDF for keeping (PDF/A-3): nothing runs in it, and the form's file is attached";
+    exports->add_flag("--archive", archive, archiveHelp);
     exports->add_option("-o,--out", out);
 
     CLI::App* fill = app.add_subcommand("fill", "Fills a form with values");
     fill->add_option("FORM", source)->required();
-    fill->add_option("--values", values, "A JSON file of names and values, or a reply; a filled PDF, FDF or XFDF")->required();
+    fill->add_option("--values", values, "A JSON file of names and values, or a reply; a filled PDF, FDF or XFDF")
+        ->required();
     string fillTo = "json";
     fill->add_option("--to", fillTo)->check(CLI::IsMember({"json", "pdf"}));
     fill->add_option("--today", today, "The day that today means, as 2026-04-01");
+    fill->add_flag("--archive", archive, archiveHelp + ", and the reply");
     fill->add_option("-o,--out", out);
+
+    CLI::App* intake = app.add_subcommand("intake", "Takes the form out of a PDF that was written for keeping");
+    intake->add_option("PDF", source)->required();
+    intake->add_option("-o,--out", out)->required();
 
     CLI::App* worth =
         app.add_subcommand("worth", "Says what a formula is worth over a form, as it starts or as it is filled");
@@ -405,6 +414,18 @@ int main(int argc, char** argv) {
                 return report(next);
             });
     }
+    // What an archive carries with it: the file as it is, its seal and all.
+    string formBytes;
+    auto formFile = [&]() -> std::string_view {
+        if (auto bytes = archive ? readWhole(source) : Result<string>("")) formBytes = std::move(*bytes);
+        return formBytes;
+    };
+    if (*intake) {
+        auto bytes = readWhole(source);
+        if (!bytes) return problem(source, bytes.error(), noFile);
+        auto form = formFileIn(*bytes);
+        return form ? put(*form, out) : problem(source, form.error(), notInOrder);
+    }
     if (*exports)
         return withForm(source, [&](const Form& form) {
             FormSession session(form, todayHere(), minutesHere());
@@ -416,9 +437,13 @@ int main(int argc, char** argv) {
             } else if (form.seal && to == "pdf") {
                 std::cerr << source << ": The form is sealed, and the PDF is not: --password-file seals it.\n";
             }
-            auto bytes =
-                targetFrom(to)->made(session, fonts,
-                                              {.scale = scale, .owner = word ? &*word : nullptr, .blank = true, .sendTo = sendTo});
+            auto bytes = targetFrom(to)->made(session, fonts,
+                                              {.scale = scale,
+                                               .owner = word ? &*word : nullptr,
+                                               .blank = true,
+                                               .sendTo = sendTo,
+                                               .archive = archive,
+                                               .formFile = formFile()});
             return bytes ? put(*bytes, out) : problem(source, bytes.error(), notInOrder);
         });
     if (*formulas) return put(formulaPage(), "-");
@@ -471,7 +496,9 @@ int main(int argc, char** argv) {
                         notInOrder);
             if (status != done) return status;
             if (fillTo == "json") return put(session.reply(), out);
-            auto bytes = targetFrom(fillTo)->made(session, fonts, {});
+            const string reply = session.reply();
+            auto bytes =
+                targetFrom(fillTo)->made(session, fonts, {.archive = archive, .formFile = formFile(), .reply = reply});
             return bytes ? put(*bytes, out) : problem(source, bytes.error(), notInOrder);
         });
     return put(formSchema(), out);

@@ -273,6 +273,29 @@ class Reading {
 
 }  // namespace
 
+Result<string> formFileIn(const string& bytes) {
+    try {
+        QPDF pdf;
+        pdf.setSuppressWarnings(true);
+        pdf.processMemoryFile("archive", bytes.data(), bytes.size());
+        Object names = pdf.getRoot().getKey("/Names");
+        Object list = names.isDictionary() && names.getKey("/EmbeddedFiles").isDictionary()
+                          ? names.getKey("/EmbeddedFiles").getKey("/Names")
+                          : Object::newNull();
+        for (int i = 1; list.isArray() && i < list.getArrayNItems(); i += 2) {
+            Object file = list.getArrayItem(i);
+            if (!file.isDictionary() || !file.getKey("/UF").isString() || !file.getKey("/EF").isDictionary()) continue;
+            Object stream = file.getKey("/EF").getKey("/F");
+            if (!file.getKey("/UF").getUTF8Value().ends_with(".brindel") || !stream.isStream()) continue;
+            const auto data = stream.getStreamData();
+            return string(reinterpret_cast<const char*>(data->getBuffer()), data->getSize());
+        }
+        return failure("", said("The PDF carries no form. One that is written with --archive does."));
+    } catch (const std::exception& error) {
+        return failure("", said("The file is no PDF that can be read: {}.", string(error.what())));
+    }
+}
+
 bool looksLikePdfReply(std::string_view bytes) {
     for (std::string_view start : {"%PDF-", "%FDF-", "<", "\xEF\xBB\xBF<"})
         if (bytes.starts_with(start)) return true;

@@ -24,4 +24,8 @@ bool looksLikePdfReply(std::string_view bytes);
 /// and for one of another form. At most 100,000 fields, 100 names deep.
 Result<ReadReply> replyFromPdf(const Form& form, const FontBook& fonts, const std::string& bytes);
 
+/// The file of the form that a PDF carries (an archive does), as it was attached; a problem for a PDF that carries
+/// none.
+Result<std::string> formFileIn(const std::string& pdf);
+
 }  // namespace brindel

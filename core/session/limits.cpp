@@ -267,8 +267,8 @@ LimitSentences limitSentences(const Field& f) {
             all.late = ranged(Phrase::atTheLatest, {name, limit});
             break;
         case AnswerType::time:
-            all.unread = said(f, Phrase::noTime,
-                              {name, timeIn(14 * 60 + 30, c.text(Prop::timePattern), f.language()), typed});
+            all.unread =
+                said(f, Phrase::noTime, {name, timeIn(14 * 60 + 30, c.text(Prop::timePattern), f.language()), typed});
             all.early = ranged(Phrase::atTheEarliest, {name, limit});
             all.late = ranged(Phrase::atTheLatest, {name, limit});
             break;

@@ -13,7 +13,7 @@ constexpr Target targets[] = {
     {"pdf", "a fillable PDF", "PDF",
      [](const FormSession& session, const FontBook& fonts, const TargetOptions& options) {
          return pdfOf(options.blank ? formHandedOut(session) : session.form(), fonts, &session.filling(),
-                      {options.owner, options.blank, options.sendTo});
+                      {options.owner, options.blank, options.sendTo, options.archive, options.formFile, options.reply});
      }},
     {"png", "a picture", "PNG",
      [](const FormSession& session, const FontBook& fonts, const TargetOptions& options) {

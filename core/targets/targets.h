@@ -14,6 +14,8 @@ struct TargetOptions {
     const Secret* owner = nullptr;  // seals a PDF with this password; null for none
     bool blank = false;             // nobody has filled anything in
     std::string sendTo = {};        // where accepting sends the answers
+    bool archive = false;           // a PDF for keeping, with these attached
+    std::string_view formFile = {}, reply = {};
 };
 
 struct Target {

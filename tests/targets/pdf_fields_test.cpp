@@ -59,7 +59,8 @@ TEST(PdfFields, EveryPageOfTabsIsThereAlsoInDocumentsFramesAndOtherTabs) {
     form = withTabs(form, page, "txtBeside", 2, {20, 150, 150, 60});
     EXPECT_EQ(leavesOf(form).size(), 4u) << "1, 2 with both its own, 3; what stands beside turns along";
     const Viewed viewed(pdfOf(form, fonts()).value());
-    for (const char* name : {"txtOuter1", "txtOuter2", "txtOuter3", "txtInner1", "txtInner2", "txtBeside1", "txtBeside2"})
+    for (const char* name :
+         {"txtOuter1", "txtOuter2", "txtOuter3", "txtInner1", "txtInner2", "txtBeside1", "txtBeside2"})
         EXPECT_TRUE(namesIn(viewed).contains(name)) << name;
     EXPECT_EQ(uaFailures(viewed.bytes), std::vector<std::string>());
     EXPECT_EQ(leavesOf(newForm(Kind::dialog)).size(), 1u);
@@ -90,7 +91,8 @@ TEST(PdfFields, GroupsInCellsAndWithTheirLabelOutsideAreFilledAndNamed) {
 
 TEST(PdfFields, StatesAreShortNamesWhateverTheValuesAre) {
     const std::string longest(200, 'x');
-    Form form = jotted("A: radio [One, #2, Öl, Off, " + longest + "]\nB: radio [x, y]\nC: check\nD: check\n", Kind::document);
+    Form form =
+        jotted("A: radio [One, #2, Öl, Off, " + longest + "]\nB: radio [x, y]\nC: check\nD: check\n", Kind::document);
     form = withProperty(form, {named(form, "chkD").id}, Prop::value, std::string("Zażółć #1"));
     FormSession session(form, today);
     ASSERT_TRUE(session.put("radA", std::string("Öl")));
@@ -115,9 +117,12 @@ TEST(PdfFields, StatesAreShortNamesWhateverTheValuesAre) {
 }
 
 TEST(PdfFields, ABlankOneCarriesNoDayAndNothingThatIsWorkedOut) {
-    const Form form = jotted("On: date = today\nA: number = 3\nSum: number = numA * 2\nNote: text = as always\n", Kind::document);
+    const Form form =
+        jotted("On: date = today\nA: number = 3\nSum: number = numA * 2\nNote: text = as always\n", Kind::document);
     const FormSession monday(form, today), tuesday(form, Day(std::chrono::sys_days(today) + std::chrono::days(1)));
-    const auto blank = [&](const FormSession& s) { return pdfOf(form, fonts(), &s.filling(), {.blank = true}).value(); };
+    const auto blank = [&](const FormSession& s) {
+        return pdfOf(form, fonts(), &s.filling(), {.blank = true}).value();
+    };
     EXPECT_EQ(blank(monday), blank(tuesday));
     const Viewed viewed(blank(monday));
     EXPECT_EQ(viewed.field("dtmOn")["value"], "");
@@ -131,17 +136,20 @@ TEST(PdfFields, ABlankOneCarriesNoDayAndNothingThatIsWorkedOut) {
 }
 
 TEST(PdfFields, NamesOfOneWordingAreToldApart) {
-    const Form form = jotted("### Owner\nName: text 20\n###\n### Agent\nName: text 20\nName: text 20 @txtOther\n###\n", Kind::document);
+    const Form form = jotted("### Owner\nName: text 20\n###\n### Agent\nName: text 20\nName: text 20 @txtOther\n###\n",
+                             Kind::document);
     const Viewed viewed(pdfOf(form, fonts()).value());
     std::set<std::string> labels;
-    for (const Json& field : viewed.fields) EXPECT_TRUE(labels.insert(field["label"].get<std::string>()).second) << field["label"];
+    for (const Json& field : viewed.fields)
+        EXPECT_TRUE(labels.insert(field["label"].get<std::string>()).second) << field["label"];
     EXPECT_TRUE(labels.contains("Owner: Name (at most 20 characters)"));
     EXPECT_TRUE(labels.contains("Agent: Name (at most 20 characters) (2)"));
 }
 
 TEST(PdfFields, LimitsAreSaidInTheFormsOwnLanguage) {
-    const Form form = withProperty(jotted("Von: date\nLänge: number 2..12.5 .1 m\nBis: date >= today\n", Kind::document),
-                                   {rootId}, Prop::language, std::string("de"));
+    const Form form =
+        withProperty(jotted("Von: date\nLänge: number 2..12.5 .1 m\nBis: date >= today\n", Kind::document), {rootId},
+                     Prop::language, std::string("de"));
     Form german = withProperty(form, {named(form, "dtmVon").id}, Prop::datePattern, std::string("d. MMMM yyyy"));
     german = withProperty(german, {named(form, "dtmVon").id}, Prop::earliest, std::string("2026-04-01"));
     german = withProperty(german, {named(form, "dtmVon").id}, Prop::latest, std::string("2026-10-31"));
@@ -154,8 +162,7 @@ TEST(PdfFields, LimitsAreSaidInTheFormsOwnLanguage) {
 TEST(PdfFields, HostileWordingAndLongLabelsAreWrittenAsText) {
     const std::string hostile = "\") >> endobj \\ (((]]> <script> \u202E\u2028 \x01 %1 \xF0\x9F\x9A\xA2";
     Form form = jotted("A: text 9\nB: number 1..2\n[Go]*\n", Kind::document);
-    for (const char* name : {"A", "B", "btnGo"})
-        form = withProperty(form, {named(form, name).id}, Prop::text, hostile);
+    for (const char* name : {"A", "B", "btnGo"}) form = withProperty(form, {named(form, name).id}, Prop::text, hostile);
     form = withProperty(form, {named(form, "numB").id}, Prop::rangeMessage, hostile);
     form = withProperty(form, {rootId}, Prop::title, hostile);
     const Viewed viewed(pdfOf(form, fonts()).value());

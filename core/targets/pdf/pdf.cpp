@@ -74,6 +74,7 @@ string written(PdfBuild& b, const string& owner) {
     scripts.finish();
     b.structure.finish();
     addMetadata(b);
+    addArchive(b);
     addBookmarks(b, tags.headings());
 
     // A little larger, and a fifth quicker, than as zlib would have it.
@@ -114,6 +115,9 @@ Result<string> passwordPrepared(const Secret& owner) {
 
 Result<string> pdfOf(const Form& form, const FontBook& fonts, const Filling* filling, const PdfOptions& options) {
     string word;
+    if (options.owner && options.archive)
+        return failure("", said("A PDF for keeping cannot be sealed: it has to open for everybody, always. Write it "
+                                "unsealed, or do without the archive."));
     if (options.owner) {
         auto prepared = passwordPrepared(*options.owner);
         if (!prepared) return tl::unexpected(prepared.error());

@@ -13,6 +13,9 @@ struct PdfOptions {
     const Secret* owner = nullptr;  // seals it with this password; null for none
     bool blank = false;             // nobody has filled anything in: what the form finds out when it opens is left out
     std::string sendTo = {};        // where accepting sends the answers: an address of the web or of mail
+    // For keeping (ISO 19005-3, PDF/A-3): nothing runs in it, and the form's own file and the reply are attached.
+    bool archive = false;
+    std::string_view formFile = {}, reply = {};  // their bytes; empty for none
 };
 
 /// PDF bytes: the pages of a document; of a dialog, one page for each page of its tabs. `filled` is what the fields
@@ -21,7 +24,7 @@ struct PdfOptions {
 /// With an owner's password it is sealed (ISO 32000-2, 7.6: AES-256, revision 6): it opens without a password, fields
 /// can be filled, screen readers read it, printing and copying are as the form says, and all else needs the word. Its
 /// bytes are others each time. A problem for a password that no PDF can have: empty, or of more than 127 bytes
-/// (7.6.4.3.2).
+/// (7.6.4.3.2), and for an archive that is to be sealed, which its standard forbids.
 Result<std::string> pdfOf(const Form& form, const FontBook& fonts, const Filling* filling = nullptr,
                           const PdfOptions& options = {});
 

@@ -83,7 +83,10 @@ const PdfFields::KindRow* PdfFields::rowOf(Kind kind) {
 
 void PdfFields::eachOn(const Leaf& leaf, const std::function<void(const Control&)>& visit) const {
     walk(build_.form, leaf.surface, [&](const Control& c, int) {
-        if (rowOf(c.kind) && (isFilled(c) || c.is().pressed) && isInView(build_.form, c.id, leaf.turned)) visit(c);
+        if (!rowOf(c.kind) || !(isFilled(c) || c.is().pressed) || !isInView(build_.form, c.id, leaf.turned)) return;
+        // In an archive nothing is hidden, and nothing can be pressed (ISO 19005-3, 6.3.2 and 6.4.1).
+        if (build_.options.archive && (c.is().pressed || !isSeen(build_.form, build_.filling.presence, c.id))) return;
+        visit(c);
     });
 }
 
@@ -267,7 +270,7 @@ void PdfFields::picture(Object widget, Object character, const Control& c, std::
     character.replaceKey("/TP", Object::newInteger(1));
     character.replaceKey("/IF", Object::parse(c.as<Fits>() == Fits::stretched ? "<< /SW /A /S /A >>"
                                                                               : "<< /SW /A /S /P /A [0.5 0.5] >>"));
-    widget.replaceKey("/A", pdfScript("event.target.buttonImportIcon();"));
+    if (!build_.options.archive) widget.replaceKey("/A", pdfScript("event.target.buttonImportIcon();"));
 }
 
 Object PdfFields::appearance(const Drawing& drawing, Box box, bool marked) {

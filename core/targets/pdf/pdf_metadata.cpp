@@ -1,6 +1,7 @@
 #include "core/targets/pdf/pdf_metadata.h"
 
 #include <fmt/format.h>
+#include <lcms2.h>
 
 namespace brindel {
 namespace {
@@ -26,6 +27,38 @@ string escaped(const string& text) {
     return out;
 }
 
+/// PDF/A-3, conformance A, and the description of the one property that its standard does not know (6.6.2.3).
+constexpr std::string_view archiveIdentifier =
+    "<rdf:Description rdf:about=\"\" xmlns:pdfaid=\"http://www.aiim.org/pdfa/ns/id/\">\n"
+    "<pdfaid:part>3</pdfaid:part>\n<pdfaid:conformance>A</pdfaid:conformance>\n</rdf:Description>\n"
+    "<rdf:Description rdf:about=\"\" xmlns:pdfaExtension=\"http://www.aiim.org/pdfa/ns/extension/\" "
+    "xmlns:pdfaSchema=\"http://www.aiim.org/pdfa/ns/schema#\" "
+    "xmlns:pdfaProperty=\"http://www.aiim.org/pdfa/ns/property#\">\n"
+    "<pdfaExtension:schemas><rdf:Bag><rdf:li rdf:parseType=\"Resource\">\n"
+    "<pdfaSchema:schema>PDF/UA identification</pdfaSchema:schema>\n"
+    "<pdfaSchema:namespaceURI>http://www.aiim.org/pdfua/ns/id/</pdfaSchema:namespaceURI>\n"
+    "<pdfaSchema:prefix>pdfuaid</pdfaSchema:prefix>\n"
+    "<pdfaSchema:property><rdf:Seq><rdf:li rdf:parseType=\"Resource\">\n"
+    "<pdfaProperty:name>part</pdfaProperty:name>\n<pdfaProperty:valueType>Integer</pdfaProperty:valueType>\n"
+    "<pdfaProperty:category>internal</pdfaProperty:category>\n"
+    "<pdfaProperty:description>part of ISO 14289</pdfaProperty:description>\n"
+    "</rdf:li></rdf:Seq></pdfaSchema:property>\n</rdf:li></rdf:Bag></pdfaExtension:schemas>\n</rdf:Description>\n";
+
+/// The profile of sRGB (IEC 61966-2-1), always the same bytes: the day that it was made is left out.
+string colourProfile() {
+    cmsHPROFILE profile = cmsCreate_sRGBProfile();
+    cmsUInt32Number size = 0;
+    cmsSaveProfileToMem(profile, nullptr, &size);
+    string bytes(size, '\0');
+    cmsSaveProfileToMem(profile, bytes.data(), &size);
+    cmsCloseProfile(profile);
+    constexpr std::size_t dateAt = 24, idAt = 84;  // ICC.1, 7.2
+    constexpr char firstOf2000[12] = {7, char(0xD0), 0, 1, 0, 1, 0, 0, 0, 0, 0, 0};
+    bytes.replace(dateAt, sizeof firstOf2000, firstOf2000, sizeof firstOf2000);
+    bytes.replace(idAt, 16, 16, '\0');
+    return bytes;
+}
+
 /// Broken bytes of UTF-8 as U+FFFD: XML has no room for them.
 string wellFormed(const string& text) {
     return utf8(lettersOf(text));
@@ -47,6 +80,7 @@ void addMetadata(PdfBuild& build) {
         "<dc:language><rdf:Bag><rdf:li>{1}</rdf:li></rdf:Bag></dc:language>\n"
         "<pdf:Producer>Brindel</pdf:Producer>\n<pdfuaid:part>1</pdfuaid:part>\n</rdf:Description>\n",
         escaped(title), escaped(language));
+    if (build.options.archive) says += archiveIdentifier;
     says += "</rdf:RDF>\n</x:xmpmeta>\n<?xpacket end=\"r\"?>";
     Object metadata = Object::newStream(&build.pdf, says);
     metadata.getDict().replaceKey("/Type", Object::newName("/Metadata"));
@@ -66,6 +100,45 @@ void addMetadata(PdfBuild& build) {
     info.replaceKey("/BrindelForm", pdfText(form.name));
     info.replaceKey("/BrindelVersion", Object::newInteger(build.designed.revision));
     build.pdf.getTrailer().replaceKey("/Info", info);
+}
+
+void addArchive(PdfBuild& build) {
+    if (!build.options.archive) return;
+    Object root = build.pdf.getRoot();
+    Object profile = Object::newStream(&build.pdf, colourProfile());
+    profile.getDict().replaceKey("/N", Object::newInteger(3));
+    Object intent = Object::parse("<< /Type /OutputIntent /S /GTS_PDFA1 /OutputConditionIdentifier (sRGB) >>");
+    intent.replaceKey("/DestOutputProfile", profile);
+    root.replaceKey("/OutputIntents", Object::newArray({intent}));
+
+    Object files = Object::newArray(), names = Object::newArray();
+    auto attach = [&](const string& name, std::string_view bytes, const char* relation, const char* what) {
+        if (bytes.empty()) return;
+        Object stream = Object::newStream(&build.pdf, string(bytes));
+        stream.getDict().replaceKey("/Type", Object::newName("/EmbeddedFile"));
+        stream.getDict().replaceKey("/Subtype", Object::newName("/application/json"));
+        stream.getDict().replaceKey(
+            "/Params", Object::parse(fmt::format("<< /ModDate (D:20000101000000Z) /Size {} >>", bytes.size())));
+        Object file = Object::newDictionary();
+        file.replaceKey("/Type", Object::newName("/Filespec"));
+        file.replaceKey("/F", Object::newString(name));
+        file.replaceKey("/UF", pdfText(name));
+        file.replaceKey("/Desc", pdfText(what));
+        file.replaceKey("/AFRelationship", Object::newName(relation));
+        file.replaceKey("/EF", Object::newDictionary({{"/F", stream}, {"/UF", stream}}));
+        file = build.pdf.makeIndirectObject(file);
+        files.appendItem(file);
+        names.appendItem(pdfText(name));
+        names.appendItem(file);
+    };
+    // In the order of their names, as a name tree has to be (7.9.6).
+    attach("form.brindel", build.options.formFile, "/Source", "The form as it was designed");
+    attach("reply.json", build.options.reply, "/Data", "What was filled in");
+    if (files.getArrayNItems() == 0) return;
+    root.replaceKey("/AF", files);
+    Object all = root.getKey("/Names").isDictionary() ? root.getKey("/Names") : Object::newDictionary();
+    all.replaceKey("/EmbeddedFiles", Object::newDictionary({{"/Names", names}}));
+    root.replaceKey("/Names", all);
 }
 
 void addBookmarks(PdfBuild& build, const std::vector<PdfHeading>& headings) {

@@ -406,7 +406,7 @@ Object PdfScripts::call(const char* what) const {
 
 void PdfScripts::addTo(Object field, const Control& c) const {
     const Json* known = fields_.find(answerName(build_.form, c));
-    if (c.is().pressed || !known) return;
+    if (c.is().pressed || !known || build_.options.archive) return;
     const string name = known->at("answer").get<string>();
     const Json& answer = *answers_.find(name);
     const bool worked = answer.contains("worked"), judged = isJudged(c, answer);
@@ -434,7 +434,7 @@ void PdfScripts::addTo(Object field, const Control& c) const {
 
 void PdfScripts::addToWidget(Object widget, const Control& c) const {
     const Json* field = fields_.find(answerName(build_.form, c));
-    if (!field || !field->contains("answer")) return;
+    if (!field || !field->contains("answer") || build_.options.archive) return;
     const string answer = field->at("answer").get<string>();
     if ((c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question) && setsOff(answer))
         widget.replaceKey("/A", call("ticked"));
@@ -450,6 +450,7 @@ void PdfScripts::addToWidget(Object widget, const Control& c) const {
 
 Object PdfScripts::pressed(const Control& c, std::size_t page) const {
     const ButtonRole role = c.as<ButtonRole>();
+    if (build_.options.archive) return Object::newNull();  // nothing runs in it (ISO 19005-3, 6.5.1)
     if (rules_.find(answerName(build_.form, c)) || role == ButtonRole::accept) return call("pressed");
     // Where no rule says otherwise, plain actions do, which viewers without scripts know as well.
     if (role == ButtonRole::clear) return Object::parse("<< /S /ResetForm >>");
@@ -464,6 +465,7 @@ Object PdfScripts::pressed(const Control& c, std::size_t page) const {
 }
 
 void PdfScripts::finish() {
+    if (build_.options.archive) return;
     Object root = build_.pdf.getRoot();
     // The cursor starts where the form says, in viewers that run scripts (12.6.4.16); else at the first.
     if (const string start = answerFor(form_.root().reference(Prop::startsIn)); !start.empty())
