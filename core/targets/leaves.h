@@ -15,4 +15,15 @@ struct Leaf {
 /// pages of the longest.
 std::vector<Leaf> leavesOf(const Form& form);
 
+/// Calls `visit(control)` for all that is on a leaf, containers before what they hold, in tab order: of tabs only the
+/// page that is turned to.
+template <class Visit>
+void walkLeaf(const Form& form, const Leaf& leaf, Id from, const Visit& visit) {
+    const Control* c = form.find(from);
+    if (!c) return;
+    visit(*c);
+    if (c->is().turns) return walkLeaf(form, leaf, shownPage(*c, leaf.turned), visit);
+    for (Id child : c->children) walkLeaf(form, leaf, child, visit);
+}
+
 }  // namespace brindel

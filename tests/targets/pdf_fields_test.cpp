@@ -1,5 +1,6 @@
 // Fields of a PDF wherever they lie, and the values that programs read of them.
 #include <gtest/gtest.h>
+#include <poppler-qt6.h>
 
 #include "core/edit/edits.h"
 #include "core/session/form_session.h"
@@ -190,4 +191,17 @@ TEST(PdfFields, ThreeHundredPagesAndNoFieldAtAll) {
     const Viewed viewed(pdfOf(form, fonts()).value());
     EXPECT_EQ(namesIn(viewed), std::set<std::string>{"txtLast"});
     EXPECT_EQ(uaFailures(viewed.bytes), std::vector<std::string>());
+}
+
+TEST(PdfFields, FacesOfEveryMakeAreEmbedded) {
+    // P052 and Nimbus are CFF; fontconfig knows some of them as Type 1 as well, which no PDF of ours can carry.
+    for (const char* family : {"P052", "Nimbus Mono PS", "Helvetica", "Courier", "DejaVu Serif", "No such font"}) {
+        Form form = jotted("# Größe, Łódź\nBoat: text 20 = Périwinkle\n", Kind::document);
+        form = withProperty(form, allIds(form), Prop::fontFamily, std::string(family));
+        const std::string bytes = pdfOf(form, fonts()).value();
+        EXPECT_EQ(uaFailures(bytes), std::vector<std::string>()) << family;
+        auto document = Poppler::Document::loadFromData(QByteArray::fromStdString(bytes));
+        EXPECT_TRUE(document->page(0)->text(QRectF()).contains("Größe, Łódź")) << family;
+        for (const Poppler::FontInfo& font : document->fonts()) EXPECT_TRUE(font.isEmbedded()) << family;
+    }
 }

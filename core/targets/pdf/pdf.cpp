@@ -18,6 +18,14 @@ using std::string;
 /// A document's head and foot are the same on every page: readers pass over them (ISO 32000, 14.8.2.2.2).
 constexpr std::string_view headOrFoot = "/Type /Pagination";
 
+/// A signature that a filler has drawn or typed, as a picture of one (figure) on the page.
+string inkOnPage(PdfBuild& b, const Control& c, const Shown& shown, int piece, double height) {
+    const Box place = onSurface(b.form, c.id);
+    Drawing ink = drawnControl(b.form, c, shown, {b.book, {}, &b.filling, false, true});
+    return markedContentOf(moved(std::move(ink), place.left, place.top + b.bar), b.scale, height, b.ink,
+                           [&](const Mark&) { return std::optional(piece); });
+}
+
 /// The page of a leaf: everything that does not change while it is filled.
 void addPage(PdfBuild& b, const Leaf& leaf, std::size_t number) {
     const Extent size = surfaceSize(b.form, leaf.surface);
@@ -54,6 +62,11 @@ void addPage(PdfBuild& b, const Leaf& leaf, std::size_t number) {
             return at->second;
         };
         content += markedContentOf(moved(std::move(one.marks), 0, b.bar), b.scale, height, b.ink, numberOf);
+        const Control& c = *b.form.find(one.of);
+        const auto shown = b.filling.shown.find(one.of);
+        const auto drawn = tags.pictures.find(one.of);
+        if (c.is().answers == AnswerType::ink && shown != b.filling.shown.end() && drawn != tags.pictures.end())
+            content += inkOnPage(b, c, shown->second, b.structure.content(drawn->second, number, page), height);
     }
     page.replaceKey("/Contents", Object::newStream(&b.pdf, content));
     QPDFPageDocumentHelper(b.pdf).addPage(QPDFPageObjectHelper(page), false);

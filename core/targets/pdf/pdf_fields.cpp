@@ -82,8 +82,8 @@ const PdfFields::KindRow* PdfFields::rowOf(Kind kind) {
 }
 
 void PdfFields::eachOn(const Leaf& leaf, const std::function<void(const Control&)>& visit) const {
-    walk(build_.form, leaf.surface, [&](const Control& c, int) {
-        if (!rowOf(c.kind) || !(isFilled(c) || c.is().pressed) || !isInView(build_.form, c.id, leaf.turned)) return;
+    walkLeaf(build_.form, leaf, leaf.surface, [&](const Control& c) {
+        if (!rowOf(c.kind) || !(isFilled(c) || c.is().pressed)) return;
         // In an archive nothing is hidden, and nothing can be pressed (ISO 19005-3, 6.3.2 and 6.4.1).
         if (build_.options.archive && (c.is().pressed || !isSeen(build_.form, build_.filling.presence, c.id))) return;
         visit(c);
@@ -246,16 +246,18 @@ void PdfFields::list(Object field, const Control& c, int& flags) {
 /// Left unsigned: the filler's program signs it (12.7.4.5). Signing locks what is filled in, but not what others of the
 /// form's signatures are for (table 233, Lock).
 void PdfFields::signature(Object field, const Control&, int&) {
-    signs_ = true;
-    Object lock = Object::newDictionary();
-    lock.replaceKey("/Type", Object::newName("/SigFieldLock"));
-    Object others = Object::newArray();
-    for (Id id : build_.form.index()->fields())
-        if (const Control& one = *build_.form.find(id); one.is().answers == AnswerType::ink)
-            others.appendItem(pdfText(answerName(build_.form, one)));
-    lock.replaceKey("/Action", Object::newName(others.getArrayNItems() > 1 ? "/Exclude" : "/All"));
-    if (others.getArrayNItems() > 1) lock.replaceKey("/Fields", others);
-    field.replaceKey("/Lock", build_.pdf.makeIndirectObject(lock));
+    if (lock_.isNull()) {
+        Object others = Object::newArray();
+        for (Id id : build_.form.index()->fields())
+            if (const Control& one = *build_.form.find(id); one.is().answers == AnswerType::ink)
+                others.appendItem(pdfText(answerName(build_.form, one)));
+        const bool several = others.getArrayNItems() > 1;
+        Object lock = Object::newDictionary(
+            {{"/Type", Object::newName("/SigFieldLock")}, {"/Action", Object::newName(several ? "/Exclude" : "/All")}});
+        if (several) lock.replaceKey("/Fields", others);
+        lock_ = build_.pdf.makeIndirectObject(lock);
+    }
+    field.replaceKey("/Lock", lock_);
 }
 
 void PdfFields::button(Object widget, Object character, const Control& c, std::size_t page) {
@@ -341,7 +343,9 @@ void PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page) 
     } else {
         DrawOptions options{build_.book, {}, &build_.filling, c.is().pressed, true};
         Object looks = Object::newDictionary(), character = Object::newDictionary();
-        looks.replaceKey("/N", appearance(drawnControl(build_.form, c, shownOf(c), options), local,
+        // A signature that was drawn is on the page; the field is left to the program that signs it.
+        const Shown shown = c.is().answers == AnswerType::ink ? Shown() : shownOf(c);
+        looks.replaceKey("/N", appearance(drawnControl(build_.form, c, shown, options), local,
                                           kind.look == KindRow::Look::text));
         if (kind.act) {
             (this->*kind.act)(widget, character, c, page);
@@ -362,7 +366,7 @@ void PdfFields::finish() {
     acro.replaceKey("/NeedAppearances", Object::newBool(false));
     acro.replaceKey("/DR", Object::newDictionary({{"/Font", build_.ink.fonts.typingResources()}}));
     acro.replaceKey("/DA", Object::newString("0 g " + build_.ink.fonts.typingName(Look{}) + " 10 Tf"));
-    if (signs_) acro.replaceKey("/SigFlags", Object::newInteger(1));  // it has fields to sign (table 219)
+    if (!lock_.isNull()) acro.replaceKey("/SigFlags", Object::newInteger(1));  // it has fields to sign (table 219)
     Object order = Object::newArray();
     for (const string& name : scripts_.order())
         if (const auto at = fields_.find(name); at != fields_.end()) order.appendItem(at->second);

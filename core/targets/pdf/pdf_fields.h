@@ -57,7 +57,7 @@ class PdfFields {
     const PdfScripts& scripts_;
     SpokenNames names_;
     std::unordered_map<Id, int> seen_;  // on how many leaves: what stands beside tabs is seen on every one of theirs
-    bool signs_ = false;
+    QPDFObjectHandle lock_ = QPDFObjectHandle::newNull();  // of all signatures
     Shown starting_;
     QPDFObjectHandle roots_ = QPDFObjectHandle::newArray();
     std::unordered_map<std::string, QPDFObjectHandle> fields_, groups_;  // by the whole name

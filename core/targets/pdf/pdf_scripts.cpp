@@ -91,7 +91,8 @@ Json PdfScripts::Named::json() const {
 PdfScripts::PdfScripts(PdfBuild& build) : build_(build), form_(build.designed), dependence_(dependenceIn(form_)) {
     for (const auto& [part, group] : build.parts.groupOf)
         if (isFilled(*build.form.find(part))) partsOf_[group].push_back(part);
-    for (std::size_t i = 0; i < build.leaves.size(); ++i) leavesOf_[build.leaves[i].surface].push_back(i);
+    for (std::size_t i = 0; i < build.leaves.size(); ++i)
+        walkLeaf(form_, build.leaves[i], build.leaves[i].surface, [&](const Control& c) { pages_.try_emplace(c.id, i); });
     findDynamic();
     addAnswers();
     addFormulas();
@@ -138,11 +139,8 @@ bool PdfScripts::isShut(const Control& c) const {
 }
 
 std::optional<std::size_t> PdfScripts::pageOf(Id id) const {
-    const auto at = leavesOf_.find(surfaceOf(form_, id));
-    if (at != leavesOf_.end())
-        for (std::size_t i : at->second)
-            if (isInView(form_, id, build_.leaves[i].turned)) return i;
-    return std::nullopt;
+    const auto at = pages_.find(id);
+    return at == pages_.end() ? std::nullopt : std::optional(at->second);
 }
 
 string PdfScripts::answerFor(Id id) const {

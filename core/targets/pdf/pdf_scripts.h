@@ -57,7 +57,7 @@ class PdfScripts {
     const Form& form_;  // as it is designed: formulas and rules speak of its controls
     std::shared_ptr<const Dependence> dependence_;
     std::map<Id, std::vector<Id>> partsOf_;                      // of groups: the controls they have become
-    std::unordered_map<Id, std::vector<std::size_t>> leavesOf_;  // of each surface
+    std::unordered_map<Id, std::size_t> pages_;  // on which each control is seen first
     Dynamic dynamic_;
     /// JSON under names, in their order, found at once: a form has thousands.
     struct Named {

@@ -42,8 +42,10 @@ std::vector<Id> inOrder(const Form& form, const Control& container) {
 }  // namespace
 
 std::optional<Object> LeafTags::wordsOf(Id of, std::size_t part) const {
-    if (const auto at = parts.find(of); at != parts.end())
-        return part < at->second.size() ? at->second[part] : std::nullopt;
+    if (const auto at = parts.find(of); at != parts.end()) {
+        const auto one = at->second.find(part);
+        return one == at->second.end() ? std::nullopt : std::optional(one->second);
+    }
     const auto at = words.find(of);
     return at == words.end() ? std::nullopt : std::optional(at->second);
 }
@@ -127,10 +129,8 @@ struct PdfTags::Walk {
         if (!page) return;
         Object sect = add(parent, "Sect");
         // The tabs that are not turned to are read on their own leaves.
-        auto& parts = out.parts[tabs.id];
-        parts.assign(tabs.children.size(), std::nullopt);
         const auto at = std::size_t(std::ranges::find(tabs.children, front) - tabs.children.begin());
-        parts[at] = heading(sect, level + 1, page->text(Prop::text), tabs.id);
+        out.parts[tabs.id].emplace(at, heading(sect, level + 1, page->text(Prop::text), tabs.id));
         within(*page, sect, level + 1);
     }
 
@@ -143,7 +143,7 @@ struct PdfTags::Walk {
             for (std::size_t x = 0; x < columns; ++x) {
                 Object head = add(row, "TH");
                 head.replaceKey("/A", Object::parse("<< /O /Table /Scope /Column >>"));
-                heads.push_back(head);
+                heads.emplace(x, head);
             }
         } else {
             out.parts[c.id];
@@ -186,8 +186,14 @@ struct PdfTags::Walk {
             out.words[label->id] = both;
             out.first.insert(label->id);
         }
+        if (c.is().answers == AnswerType::ink && signedBy(c.id)) picture(c, both);
         // What stands in the field's place on the page itself.
         if (says) out.words[c.id] = both;
+    }
+
+    bool signedBy(Id id) const {
+        const auto shown = tags.parts_.filling.shown.find(id);
+        return shown != tags.parts_.filling.shown.end() && !shown->second.text.empty();
     }
 
     void picture(const Control& c, Object parent) {

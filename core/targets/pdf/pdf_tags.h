@@ -2,6 +2,7 @@
 // with its label, questions as lists, tables as tables (ISO 14289-1, 7; ISO 32000, 14.8.4).
 #pragma once
 
+#include <map>
 #include <unordered_map>
 #include <unordered_set>
 
@@ -23,7 +24,7 @@ struct PdfHeading {
 struct LeafTags {
     std::unordered_map<Id, QPDFObjectHandle> words;  // of controls: what they say
     std::unordered_set<Id> first;                    // those whose words stand first in their element
-    std::unordered_map<Id, std::vector<std::optional<QPDFObjectHandle>>> parts;  // of tables and tabs: a heading each
+    std::unordered_map<Id, std::map<std::size_t, QPDFObjectHandle>> parts;  // of tables and tabs: their headings
     std::unordered_map<Id, QPDFObjectHandle> widgets;                            // of what is filled or pressed
     std::unordered_map<Id, QPDFObjectHandle> pictures;
 
