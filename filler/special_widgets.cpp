@@ -49,6 +49,49 @@ void DateField::wheelEvent(QWheelEvent* event) {
     event->ignore();
 }
 
+LetterField::LetterField(int letters, bool onPaper, QWidget* parent)
+    : QLineEdit(parent), letters_(letters), onPaper_(onPaper) {
+    setFrame(!onPaper);
+    // Where the cursor stands is painted here.
+    connect(this, &QLineEdit::cursorPositionChanged, this, [this] { update(); });
+    connect(this, &QLineEdit::selectionChanged, this, [this] { update(); });
+}
+
+QRectF LetterField::boxAt(int letter) const {
+    const bool turned = layoutDirection() == Qt::RightToLeft;
+    const double wide = double(width()) / letters_;
+    return {wide * (turned ? letters_ - 1 - letter : letter), 0, wide, double(height())};
+}
+
+void LetterField::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    if (!onPaper_) {
+        QStyleOptionFrame option;
+        initStyleOption(&option);
+        style()->drawPrimitive(QStyle::PE_PanelLineEdit, &option, &painter, this);
+        painter.setPen(palette().color(QPalette::Mid));
+        for (int i = 1; i < letters_; ++i) painter.drawLine(QPointF(boxAt(i).left(), 1), QPointF(boxAt(i).left(), height() - 2));
+    }
+    const QString shown = text();
+    for (int i = 0; i < std::min<int>(letters_, int(shown.size())); ++i) {
+        const bool selected = hasSelectedText() && i >= selectionStart() && i < selectionEnd();
+        if (selected) painter.fillRect(boxAt(i).adjusted(1, 2, -1, -2), palette().color(QPalette::Highlight));
+        painter.setPen(palette().color(selected ? QPalette::HighlightedText : QPalette::Text));
+        painter.drawText(boxAt(i), Qt::AlignCenter, shown.mid(i, 1));
+    }
+    if (!hasFocus() || isReadOnly()) return;
+    // The cursor underlines the box that the next letter comes into.
+    const QRectF next = boxAt(std::min(cursorPosition(), letters_ - 1));
+    painter.fillRect(QRectF(next.left() + 3, next.bottom() - 4, next.width() - 6, 2), palette().color(QPalette::Text));
+}
+
+void LetterField::mousePressEvent(QMouseEvent* event) {
+    QLineEdit::mousePressEvent(event);
+    const double wide = double(width()) / letters_;
+    const int box = std::clamp(int(event->position().x() / wide), 0, letters_ - 1);
+    setCursorPosition(std::min(layoutDirection() == Qt::RightToLeft ? letters_ - 1 - box : box, int(text().size())));
+}
+
 NumberField::NumberField(const QString& unit, QWidget* parent) : QAbstractSpinBox(parent) {
     setKeyboardTracking(true);
     if (unit.isEmpty()) return;

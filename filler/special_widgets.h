@@ -6,6 +6,7 @@
 #include <QAbstractSpinBox>
 #include <QComboBox>
 #include <QLabel>
+#include <QLineEdit>
 #include <QTabBar>
 #include <functional>
 
@@ -30,6 +31,22 @@ class DateField : public QComboBox {
 
   private:
     bool calendar_;
+};
+
+/// One line of text, each letter in a box of its own.
+class LetterField : public QLineEdit {
+    Q_OBJECT
+  public:
+    LetterField(int letters, bool onPaper, QWidget* parent);
+
+  protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+
+  private:
+    QRectF boxAt(int letter) const;
+    int letters_;
+    bool onPaper_;  // the page beneath has the lines
 };
 
 /// A number as typed text, with arrows that step. What is typed is not put right by itself: the filler is told.

@@ -100,6 +100,11 @@ QWidget* makeText(const Control& c, const Making& m, QWidget* parent) {
         if (onPaper(m)) edit->setFrameShape(QFrame::NoFrame);
         return edit;
     }
+    if (const auto letters = letterBoxes(c); !letters.empty()) {
+        auto* edit = new LetterField(int(letters.size()), onPaper(m), parent);
+        edit->setReadOnly(readOnly(c));
+        return edit;
+    }
     auto* edit = new QLineEdit(parent);
     edit->setPlaceholderText(onPaper(m) ? QString() : toQt(c.text(Prop::placeholder)));
     edit->setReadOnly(readOnly(c));

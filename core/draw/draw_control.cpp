@@ -43,6 +43,14 @@ void drawField(const Art& a) {
             a.lines({unit}, end, {0, 0, a.c.box.width - 1.6, a.c.box.height}, Down::middle, grey, false);
         }
     }
+    const std::vector<Box> letters = letterBoxes(a.c);
+    if (a.options.ground && !letters.empty()) {
+        const Pen pen{l.borderColour.value_or(edge), std::max(l.borderWidth * a.pt, a.unit(1, 0.2)), {}};
+        for (std::size_t i = 1; i < letters.size(); ++i) {
+            const double x = a.c.box.width * double(i) / double(letters.size());
+            a.out.push_back(PathMark{{{x, 0}, {x, a.c.box.height}}, false, std::nullopt, pen});
+        }
+    }
     if (!a.options.guests) return;
     const bool many = a.c.as<Lines>() == Lines::many && a.c.kind == Kind::textBox;
     string text = a.shown.text;
@@ -58,6 +66,14 @@ void drawField(const Art& a) {
         text = dots;
     }
     if (text.empty()) return;
+    if (!letters.empty()) {
+        entry.across = Across::centre;
+        const std::u32string each = lettersOf(text);
+        for (std::size_t i = 0; i < std::min(each.size(), letters.size()); ++i) {
+            a.lines({utf8(std::u32string_view(&each[i], 1))}, entry, letters[i], Down::middle, colour, false);
+        }
+        return;
+    }
     if (a.form.isDialog() && !unit.empty()) text += " " + unit;
     Box b = fieldTextBox(a.form, a.c);
     auto lines = many ? drawnLines(a.form, a.c, text, entry, b.width, a.options.fonts) : std::vector<string>{text};
@@ -415,6 +431,15 @@ Box fieldTextBox(const Form& form, const Control& c) {
     // A unit on paper keeps the end of the field to itself: 2.2 mm a letter.
     const double unit = dialog || c.kind != Kind::numberBox ? 0 : 2.2 * double(characterCount(c.text(Prop::unit)));
     return {side, above, std::max(1.0, c.box.width - 2 * side - arrow - unit), std::max(1.0, c.box.height - 2 * above)};
+}
+
+std::vector<Box> letterBoxes(const Control& c) {
+    const double count = has(c.kind, Prop::comb) && c.yes(Prop::comb) ? c.number(Prop::maxLength) : 0;
+    constexpr double most = 100;
+    if (!(count >= 1) || count > most || c.as<Lines>() == Lines::many || c.yes(Prop::secret)) return {};
+    std::vector<Box> boxes;
+    for (double i = 0; i < count; ++i) boxes.push_back({c.box.width * i / count, 0, c.box.width / count, c.box.height});
+    return boxes;
 }
 
 Box tickSquare(const Form& form, const Control& c) {

@@ -69,6 +69,9 @@ std::vector<double> tabWidths(const Form& form, const Control& tabs, const FontB
 
 /// The box in which a field's text is set, from the control's own corner: inside its border and its arrow or button.
 Box textBoxOf(const Form& form, const Control& control);
+/// The boxes in which a text box that has one for each letter shows them, from its own corner; none for any other. It
+/// has one line, at most 100 characters, and no secret.
+std::vector<Box> letterBoxes(const Control& control);
 /// The square or ring of a check box or radio button, from the control's own corner.
 Box tickBoxOf(const Form& form, const Control& control);
 /// Where the parts of a choice group stand, from its own corner: its question, a line a choice (the last for another

@@ -65,6 +65,7 @@ enum class Prop : std::uint8_t {
     secret,
     rich,
     placeholder,
+    comb,
     least,
     most,
     step,

@@ -228,3 +228,30 @@ TEST(FillerKinds, WhatIsLockedIsNotReachedAndWhatIsReadOnlyIsCopied) {
         EXPECT_EQ(f.session.answer(f.at("txtNote").id), Answer(std::string("office")));
     }
 }
+
+TEST(FillerKinds, EachLetterStandsInABoxOfItsOwn) {
+    for (Kind kind : {Kind::dialog, Kind::document}) {
+        const Form plain = jotted("Post code: text 7 upper\n", kind);
+        FillerHands f(withProperty(plain, {named(plain, "txtPostCode").id}, Prop::comb, true));
+        auto* field = f.widget<LetterField>("txtPostCode");
+        ASSERT_NE(field, nullptr);
+        field->setFocus();
+        QTest::keyClicks(field, "fk2 7qab");
+        EXPECT_EQ(f.session.answer(f.at("txtPostCode").id), Answer(std::string("FK2 7QA")));
+        // A press goes to the box that it hits; the letter typed there comes between the others.
+        QTest::mouseClick(field, Qt::LeftButton, {}, {int(field->width() * 1.5 / 7), field->height() / 2});
+        EXPECT_EQ(field->cursorPosition(), 1);
+        QTest::keyClick(field, Qt::Key_Delete);
+        EXPECT_EQ(field->text(), "F2 7QA");
+        // It is painted letter by letter: the third box has ink, the last has none.
+        const QImage picture = field->grab().toImage();
+        auto ink = [&](int box) {
+            double dark = 0;
+            const int from = picture.width() * box / 7 + 4, to = picture.width() * (box + 1) / 7 - 4;
+            for (int x = from; x < to; ++x)
+                for (int y = 5; y < picture.height() - 6; ++y) dark += 255 - qGray(picture.pixel(x, y));
+            return dark;
+        };
+        EXPECT_GT(ink(3), ink(6) + 300);
+    }
+}

@@ -205,3 +205,27 @@ TEST(PdfFields, FacesOfEveryMakeAreEmbedded) {
         for (const Poppler::FontInfo& font : document->fonts()) EXPECT_TRUE(font.isEmbedded()) << family;
     }
 }
+
+TEST(PdfFields, ABoxALetterIsACombOfItsMostCharacters) {
+    Form form = jotted("Post code: text 7 upper\nNote: text 20\n", Kind::document);
+    form = withProperty(form, {named(form, "txtPostCode").id}, Prop::comb, true);
+    EXPECT_EQ(letterBoxes(named(form, "txtPostCode")).size(), 7u);
+    EXPECT_TRUE(letterBoxes(named(form, "txtNote")).empty());
+    EXPECT_TRUE(letterBoxes(named(withProperty(form, {named(form, "txtPostCode").id}, Prop::lines, std::string("many")), "txtPostCode")).empty());
+    const std::string bytes = pdfOf(form, fonts()).value();
+    QPDF pdf;
+    pdf.processMemoryFile("form", bytes.data(), bytes.size());
+    for (auto& field : pdf.getRoot().getKey("/AcroForm").getKey("/Fields").getArrayAsVector()) {
+        const bool comb = field.getKey("/Ff").isInteger() && field.getKey("/Ff").getIntValue() & (1 << 24);
+        EXPECT_EQ(comb, field.getKey("/T").getUTF8Value() == "txtPostCode");
+    }
+    // Seven letters, each in the middle of its box.
+    Shown shown;
+    shown.text = "FK2 7QA";
+    std::vector<double> middles;
+    for (const Mark& mark : drawnControl(form, named(form, "txtPostCode"), shown, {fonts()}))
+        if (const auto* letter = std::get_if<TextMark>(&mark)) middles.push_back(letter->at.x + letter->text.width * letter->size / 2);
+    ASSERT_EQ(middles.size(), 7u);
+    const double wide = named(form, "txtPostCode").box.width / 7;
+    for (std::size_t i = 0; i < middles.size(); ++i) EXPECT_NEAR(middles[i], wide * (double(i) + 0.5), 0.05);
+}

@@ -17,7 +17,7 @@ constexpr int bit(int position) {
 }
 constexpr int readOnlyFlag = bit(1), requiredFlag = bit(2), multilineFlag = bit(13), passwordFlag = bit(14),
               noToggleToOff = bit(15), radioFlag = bit(16), pushFlag = bit(17), comboFlag = bit(18), editFlag = bit(19),
-              multiSelectFlag = bit(22), doNotSpellCheck = bit(23), doNotScroll = bit(24);
+              multiSelectFlag = bit(22), doNotSpellCheck = bit(23), doNotScroll = bit(24), combFlag = bit(25);
 // Annotation flags (table 167).
 constexpr int hiddenAnnotation = bit(2), printAnnotation = bit(3);
 
@@ -176,6 +176,7 @@ void PdfFields::text(Object field, const Control& c, int& flags) {
     if (c.yes(Prop::secret)) flags |= passwordFlag;
     if (c.as<TooMuch>() == TooMuch::stop || c.as<TooMuch>() == TooMuch::shrink) flags |= doNotScroll;
     if (c.number(Prop::maxLength) > 0) field.replaceKey("/MaxLen", Object::newInteger(int(c.number(Prop::maxLength))));
+    if (!letterBoxes(c).empty()) flags |= combFlag;
     if (c.yes(Prop::secret)) return;  // a secret is never written into a file
     if (!shown.text.empty()) field.replaceKey("/V", pdfText(shown.text));
     if (!starting.text.empty()) field.replaceKey("/DV", pdfText(starting.text));
