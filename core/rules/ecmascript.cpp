@@ -96,6 +96,7 @@ string ecmascriptAround(const string& language, double today, int minutes) {
         using S = icu::DecimalFormatSymbols;
         const int first = numbers->getGroupingSize(), second = numbers->getSecondaryGroupingSize();
         around["decimal"] = narrow(signs.getSymbol(S::kDecimalSeparatorSymbol));
+        around["minus"] = narrow(signs.getSymbol(S::kMinusSignSymbol));
         around["group"] = narrow(signs.getSymbol(S::kGroupingSeparatorSymbol));
         around["groups"] = {first > 0 ? first : 3, second > 0 ? second : first > 0 ? first : 3};
         around["leastGroup"] = std::max(1, int(numbers->getMinimumGroupingDigits()));

@@ -216,8 +216,8 @@ function brindelFormulas(around) {
       }
       whole = [whole].concat(parts).join(around.group);
     }
-    var said = (x < 0 || x === 0 && 1 / x < 0 ? "-" : "") + whole + (plain[1] ? around.decimal + plain[1] : "");
-    return around.zero === 0x30 ? said : said.replace(/\d/g, function(d) { return letterOf(around.zero + Number(d)); });
+    var said = (x < 0 || x === 0 && 1 / x < 0 ? around.minus || "-" : "") + whole + (plain[1] ? around.decimal + plain[1] : "");
+    return inDigits(said);
   }
 
   // ---- days: 1 is 1899-12-31 ----
@@ -252,6 +252,10 @@ function brindelFormulas(around) {
     if (!m || Number(m[1]) > 23 || Number(m[2]) > 59) return null;
     return Number(m[1]) * 60 + Number(m[2]);
   }
+  // Digits as the form's language has them.
+  function inDigits(said) {
+    return around.zero === 0x30 ? said : said.replace(/\d/g, function(d) { return letterOf(around.zero + Number(d)); });
+  }
   function dateShown(day, pattern) {
     var out = "";
     for (var i = 0; i < pattern.length;) {
@@ -275,13 +279,13 @@ function brindelFormulas(around) {
       var n = 1;
       while (pattern[i + n] === c) ++n;
       i += n;
-      if (c === "y") out += n === 2 ? padded(day.y % 100, 2) : padded(day.y, n);
+      if (c === "y") out += n === 2 ? inDigits(padded(day.y % 100, 2)) : inDigits(padded(day.y, n));
       else if (c === "M")
-        out += n < 3 ? padded(day.m, n) :
+        out += n < 3 ? inDigits(padded(day.m, n)) :
             n === 3  ? around.monthsShort[day.m - 1] :
             n === 4  ? around.months[day.m - 1] :
                        around.monthsNarrow[day.m - 1];
-      else if (c === "d") out += padded(day.d, n);
+      else if (c === "d") out += inDigits(padded(day.d, n));
       else if (c === "E" || c === "e") out += n < 4 ? around.daysShort[day.w % 7] : around.days[day.w % 7];
       else return day.y + "-" + padded(day.m, 2) + "-" + padded(day.d, 2);
     }
@@ -290,7 +294,7 @@ function brindelFormulas(around) {
   function timeShown(minutes, pattern) {
     return pattern.replace(
         /H+|m+/g,
-        function(run) { return padded(run[0] === "H" ? Math.floor(minutes / 60) : minutes % 60, run.length); });
+        function(run) { return inDigits(padded(run[0] === "H" ? Math.floor(minutes / 60) : minutes % 60, run.length)); });
   }
 
   // ---- conversions ----

@@ -319,3 +319,44 @@ TEST(PdfScripts, AcceptingSendsToAnAddress) {
     EXPECT_EQ(out[2]["values"]["dtmOn"], "1 Apr 2026") << "the day that it is opened";
     EXPECT_EQ(sent("mailto:office@wharf.example")[2]["sent"][0]["cSubmitAs"], "FDF");
 }
+
+TEST(PdfScripts, NumbersDatesAndTimesAreReadAndWrittenByTheFormsLanguage) {
+    Form form = jotted("A: number 2..2000 .2 m\nB: number .1\nOn: date\nAt: time\nSum: number .2 = numA * 2\n", Kind::document);
+    form = withProperty(form, {named(form, "numA").id, named(form, "numSum").id}, Prop::thousands, true);
+    form = withProperty(form, {named(form, "dtmOn").id}, Prop::datePattern, std::string("d. MMMM yyyy"));
+    form = withProperty(form, {named(form, "timAt").id}, Prop::timePattern, std::string("h:mm a"));
+    const std::vector<std::pair<const char*, std::vector<std::string>>> typed = {
+        {"numA", {"1.250,5", "1,250.5", "1 250,5", "12,345.67", "0,5", "9999", "12", "١٢", "12.345"}},
+        {"numB", {"3,5", "3.5", "-2", "1.000", "2,55"}},
+        {"dtmOn", {"2026-03-04", "4. März 2026", "4. marca 2026", "4. mars 2026", "4. March 2026", "4. מרץ 2026", "4. Mar 2026", "4.3.2026"}},
+        {"timAt", {"2:30 PM", "14:30", "2:30 nachm.", "1430", "25:00"}}};
+    for (const char* language : {"en", "de", "fr", "pl", "he", "ar", "hi"}) {
+        const Form in = withProperty(form, {rootId}, Prop::language, std::string(language));
+        const Viewed viewed(pdfOf(in, fonts()).value());
+        Json acts = Json::array();
+        std::vector<std::pair<std::string, std::string>> wanted;  // what is complained of, or what is held
+        for (const auto& [name, texts] : typed)
+            for (const std::string& text : texts) {
+                FormSession session(in, today, 570);
+                const Id id = named(in, name).id;
+                session.type(id, text);
+                session.leave(id);
+                const std::string broken = limitBroken({session.form(), named(session.form(), name), today}, session.entry(id));
+                wanted.emplace_back(broken, broken.empty() ? session.shown(id).text : "");
+                acts.push_back({{"does", "type"}, {"field", name}, {"value", text}, {"values", true}});
+                if (std::string(name) == "numA") wanted.back().second += "|" + session.shown(named(in, "numSum").id).text;
+            }
+        const Json out = viewed.after(acts);
+        for (std::size_t i = 0; i < acts.size(); ++i) {
+            SCOPED_TRACE(testing::Message() << language << " " << acts[i].dump());
+            const Json& said = out[i + 1]["says"];
+            EXPECT_EQ(said.empty() ? "" : said[0].get<std::string>(), wanted[i].first);
+            const std::string name = acts[i]["field"].get<std::string>();
+            if (!said.empty()) continue;
+            const bool number = name.starts_with("num");
+            std::string held = out[i + 1][number ? "shown" : "values"][name].get<std::string>();
+            if (name == "numA") held += "|" + out[i + 1]["values"]["numSum"].get<std::string>();
+            EXPECT_EQ(held, wanted[i].second);
+        }
+    }
+}
