@@ -29,7 +29,8 @@ test("pdf-lib lists every field as the form has it", async () => {
   for (const name of demos) {
     const pdf = await PDFDocument.load(bytesOf(pdfOf(formOf(name), name)));
     const form = pdf.getForm(), known = new Set(), spoken = new Map();
-    for (const c of controlsOf(formOf(name))) {
+    const controls = controlsOf(formOf(name));
+    for (const c of controls) {
       if (!makes[c.kind] || !c.name || c.kind === "button") continue;
       const field = form.getField(c.name);
       known.add(c.name);
@@ -41,8 +42,15 @@ test("pdf-lib lists every field as the form has it", async () => {
         assert.equal(field.isMultiline(), c.lines === "many", c.name);
         assert.equal(field.isPassword(), !!c.secret, c.name);
       }
-      if (field instanceof PDFDropdown && c.choicesFrom === undefined)
-        assert.deepEqual(field.getOptions().length, wordings(c.choices).length, c.name);
+      if ((field instanceof PDFDropdown || field instanceof PDFOptionList) && c.choicesFrom === undefined)
+        assert.deepEqual(field.getOptions(), wordings(c.choices), c.name);
+      // What it starts with; the day and what is worked out come when it is opened.
+      const start = c.default === undefined || String(c.default).startsWith("today") || c.workedOut ? "" : String(c.default);
+      if (field instanceof PDFTextField && !c.choices) assert.equal(field.getText() || "", start, c.name);
+      if (field instanceof PDFCheckBox) assert.equal(field.isChecked(), !!c.startsTicked, c.name);
+      const label = controls.find(one => one.labels === c.id), said = field.acroField.dict.lookup(PDFName.of("TU")).decodeText();
+      if (label) assert(said.includes(label.text.replace(/[: ]+$/, "")), `${c.name} is called ${said}`);
+      if (c.hint) assert(said.includes(c.hint), `${c.name} says ${said}`);
     }
     for (const field of form.getFields()) {
       const called = field.acroField.dict.lookup(PDFName.of("TU")).decodeText();
