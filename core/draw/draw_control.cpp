@@ -29,6 +29,8 @@ void drawLabel(const Art& a) {
 
 /// A field's ground and text: text, number and date boxes, and what combo boxes begin with.
 void drawField(const Art& a) {
+    // What is empty shows nothing on paper but its ground.
+    if (!a.options.ground && a.shown.text.empty() && !a.form.isDialog()) return;
     Look l = a.look(), entry = entryLookOf(a.form, a.c);
     const string& unit = a.c.text(Prop::unit);
     if (a.options.ground) {

@@ -19,10 +19,10 @@ using std::string;
 constexpr std::string_view headOrFoot = "/Type /Pagination";
 
 /// A signature that a filler has drawn or typed, as a picture of one (figure) on the page.
-string inkOnPage(PdfBuild& b, const Control& c, const Shown& shown, int piece, double height) {
+string inkOnPage(PdfBuild& b, const Control& c, const Shown& shown, int piece, double height, PaintState& now) {
     const Box place = onSurface(b.form, c.id);
     Drawing ink = drawnControl(b.form, c, shown, {b.book, {}, &b.filling, false, true});
-    return markedContentOf(moved(std::move(ink), place.left, place.top + b.bar), b.scale, height, b.ink,
+    return markedContentOf(moved(std::move(ink), place.left, place.top + b.bar), b.scale, height, b.ink, now,
                            [&](const Mark&) { return std::optional(piece); });
 }
 
@@ -42,8 +42,9 @@ void addPage(PdfBuild& b, const Leaf& leaf, std::size_t number) {
     const DrawOptions options{b.book, leaf.turned, &b.filling, true, false};
     auto adorns = [](const Mark&) { return std::optional<int>(); };
     string content;
-    if (b.bar > 0) content = markedContentOf(drawnTitleBar(b.form, b.book), b.scale, height, b.ink, adorns);
-    content += markedContentOf(moved(drawnGround(b.form, leaf.surface, options), 0, b.bar), b.scale, height, b.ink,
+    PaintState now;
+    if (b.bar > 0) content = markedContentOf(drawnTitleBar(b.form, b.book), b.scale, height, b.ink, now, adorns);
+    content += markedContentOf(moved(drawnGround(b.form, leaf.surface, options), 0, b.bar), b.scale, height, b.ink, now,
                                adorns, headOrFoot);
     const LeafTags& tags = b.tags[number];
     for (Drawn& one : drawnControls(b.form, leaf.surface, options)) {
@@ -61,12 +62,12 @@ void addPage(PdfBuild& b, const Leaf& leaf, std::size_t number) {
             if (fresh) at->second = b.structure.content(*element, number, page, tags.first.contains(one.of));
             return at->second;
         };
-        content += markedContentOf(moved(std::move(one.marks), 0, b.bar), b.scale, height, b.ink, numberOf);
+        content += markedContentOf(moved(std::move(one.marks), 0, b.bar), b.scale, height, b.ink, now, numberOf);
         const Control& c = *b.form.find(one.of);
         const auto shown = b.filling.shown.find(one.of);
         const auto drawn = tags.pictures.find(one.of);
         if (c.is().answers == AnswerType::ink && shown != b.filling.shown.end() && drawn != tags.pictures.end())
-            content += inkOnPage(b, c, shown->second, b.structure.content(drawn->second, number, page), height);
+            content += inkOnPage(b, c, shown->second, b.structure.content(drawn->second, number, page), height, now);
     }
     page.replaceKey("/Contents", Object::newStream(&b.pdf, content));
     QPDFPageDocumentHelper(b.pdf).addPage(QPDFPageObjectHelper(page), false);
@@ -91,7 +92,7 @@ string written(PdfBuild& b, const string& owner) {
     addBookmarks(b, tags.headings());
 
     // A little larger, and a fifth quicker, than as zlib would have it.
-    Pl_Flate::setCompressionLevel(4);
+    Pl_Flate::setCompressionLevel(2);
     QPDFWriter writer(b.pdf);
     writer.setOutputMemory();
     if (owner.empty()) writer.setDeterministicID(true);

@@ -8,15 +8,18 @@
 namespace brindel {
 
 std::string pdfNumber(double number) {
-    if (!(std::abs(number) < 1e9)) return numberText(number, 4);
+    if (!(std::abs(number) < 1e9)) return numberText(number, 3);
     // A page has many: whole numbers are written faster than others.
-    const long long parts = std::llround(number * 10000);
-    std::string text = fmt::format_int(parts < 0 ? -parts : parts).str();
-    if (text.size() < 5) text.insert(0, 5 - text.size(), '0');
-    text.insert(text.size() - 4, 1, '.');
-    text.erase(text.find_last_not_of('0') + 1);
-    if (text.back() == '.') text.pop_back();
-    return parts < 0 ? "-" + text : text;
+    const long long parts = std::llround(number * 1000);
+    const long long size = parts < 0 ? -parts : parts, whole = size / 1000;
+    std::string text = parts < 0 ? "-" : "";
+    const fmt::format_int digits(whole);
+    text.append(digits.data(), digits.size());
+    if (const int rest = int(size % 1000); rest != 0) {
+        const char places[] = {'.', char('0' + rest / 100), char('0' + rest / 10 % 10), char('0' + rest % 10)};
+        text.append(places, rest % 10 != 0 ? 4 : rest % 100 != 0 ? 3 : 2);
+    }
+    return text;
 }
 
 std::string pdfColour(Colour c) {
@@ -28,25 +31,36 @@ namespace {
 struct Writer {
     double scale, height;
     PdfInk& ink;
-    std::string out;
+    PaintState& now;
+    std::string out = {};
 
     std::string x(double v) const { return pdfNumber(v * scale); }
     std::string y(double v) const { return pdfNumber((height - v) * scale); }
     std::string point(double px, double py) const { return x(px) + " " + y(py); }
 
-    void pen(const std::optional<Pen>& p) {
-        if (!p) return;
-        out += fmt::format("{} RG {} w 1 j ", pdfColour(p->colour), x(p->width));
-        out += "[";
-        for (double d : p->dash) out += x(d) + " ";
+    /// Numbers from the left and from below, and what is done with them.
+    void path(std::initializer_list<Point> points, const char* does) {
+        for (const Point& p : points) (out += x(p.x)) += ' ', (out += y(p.y)) += ' ';
+        (out += does) += '\n';
+    }
+    void filled(Colour colour) {
+        if (now.fill == colour) return;
+        now.fill = colour;
+        out += pdfColour(colour) + " rg\n";
+    }
+    void pen(const Pen& p) {
+        if (now.pen && now.pen->colour == p.colour && now.pen->width == p.width && now.pen->dash == p.dash) return;
+        now.pen = p;
+        out += fmt::format("{} RG {} w 1 j [", pdfColour(p.colour), x(p.width));
+        for (double d : p.dash) out += x(d) + " ";
         out += "] 0 d\n";
     }
     void paint(const std::optional<Colour>& fill, const std::optional<Pen>& p, bool closed) {
         out += fill && p ? (closed ? "b\n" : "B\n") : fill ? "f\n" : p ? (closed ? "s\n" : "S\n") : "n\n";
     }
     void begin(const std::optional<Colour>& fill, const std::optional<Pen>& p) {
-        if (fill) out += pdfColour(*fill) + " rg\n";
-        pen(p);
+        if (fill) filled(*fill);
+        if (p) pen(*p);
     }
     void operator()(const BoxMark& m) {
         begin(m.fill, m.outline);
@@ -56,19 +70,16 @@ struct Writer {
             out += fmt::format("{} {} {} {} re\n", x(b.left), y(b.bottom()), x(b.width), x(b.height));
         } else {
             // Quarter circles as Bézier curves: 0.5523 is the usual distance of their handles.
-            const double k = r * (1 - 0.5523);
-            auto curve = [&](double ax, double ay, double bx, double by, double cx, double cy) {
-                out += fmt::format("{} {} {} c\n", point(ax, ay), point(bx, by), point(cx, cy));
-            };
-            const double l = b.left, t = b.top, e = b.right(), d = b.bottom();
-            out += point(l + r, t) + " m\n" + point(e - r, t) + " l\n";
-            curve(e - k, t, e, t + k, e, t + r);
-            out += point(e, d - r) + " l\n";
-            curve(e, d - k, e - k, d, e - r, d);
-            out += point(l + r, d) + " l\n";
-            curve(l + k, d, l, d - k, l, d - r);
-            out += point(l, t + r) + " l\n";
-            curve(l, t + k, l + k, t, l + r, t);
+            const double k = r * (1 - 0.5523), l = b.left, t = b.top, e = b.right(), d = b.bottom();
+            path({{l + r, t}}, "m");
+            path({{e - r, t}}, "l");
+            path({{e - k, t}, {e, t + k}, {e, t + r}}, "c");
+            path({{e, d - r}}, "l");
+            path({{e, d - k}, {e - k, d}, {e - r, d}}, "c");
+            path({{l + r, d}}, "l");
+            path({{l + k, d}, {l, d - k}, {l, d - r}}, "c");
+            path({{l, t + r}}, "l");
+            path({{l, t + k}, {l + k, t}, {l + r, t}}, "c");
         }
         paint(m.fill, m.outline, true);
     }
@@ -80,7 +91,7 @@ struct Writer {
         paint(m.fill, m.outline, m.closed);
     }
     void operator()(const TextMark& m) {
-        out += pdfColour(m.colour) + " rg\n";
+        filled(m.colour);
         std::vector<Box> missing;
         for (const Run& run : m.text.runs) {
             if (run.glyphs.empty()) continue;
@@ -117,8 +128,8 @@ struct Writer {
         // A letter that no font has is an empty box; the font's own must not be shown (ISO 14289-1, 7.21.8).
         for (const Box& box : missing) {
             const Box b = box.grown(-m.size * 0.08);
-            out += fmt::format("{} RG {} w {} {} {} {} re S\n", pdfColour(m.colour), x(m.size * 0.04), x(b.left),
-                               y(b.bottom()), x(b.width), x(b.height));
+            pen({m.colour, m.size * 0.04, {}});
+            out += fmt::format("{} {} {} {} re S\n", x(b.left), y(b.bottom()), x(b.width), x(b.height));
         }
         if (m.underline)
             out += fmt::format("{} {} {} {} re f\n", x(m.at.x), y(m.at.y + m.size * 0.16), x(m.text.width * m.size),
@@ -142,7 +153,10 @@ struct Writer {
     void operator()(const ClipMark& m) {
         out += fmt::format("q {} {} {} {} re W n\n", x(m.box.left), y(m.box.bottom()), x(m.box.width), x(m.box.height));
     }
-    void operator()(const ClipEndMark&) { out += "Q\n"; }
+    void operator()(const ClipEndMark&) {
+        out += "Q\n";
+        now = {};  // as it was before the clip, whatever that was
+    }
 };
 
 }  // namespace
@@ -155,14 +169,15 @@ QPDFObjectHandle PdfInk::resources() const {
 }
 
 std::string contentOf(const Drawing& drawing, double scale, double height, PdfInk& ink) {
-    Writer writer{scale, height, ink, ""};
+    PaintState fresh;
+    Writer writer{scale, height, ink, fresh};
     for (const Mark& mark : drawing) std::visit(writer, mark);
     return std::move(writer.out);
 }
 
-std::string markedContentOf(const Drawing& drawing, double scale, double height, PdfInk& ink,
+std::string markedContentOf(const Drawing& drawing, double scale, double height, PdfInk& ink, PaintState& now,
                             const ContentNumber& numberOf, std::string_view adornment) {
-    Writer writer{scale, height, ink, ""};
+    Writer writer{scale, height, ink, now};
     enum class In { nothing, adornment, piece } in = In::nothing;
     std::optional<int> open;
     const TextMark* before = nullptr;  // the line before, in the same piece

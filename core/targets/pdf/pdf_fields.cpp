@@ -346,8 +346,8 @@ void PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page) 
         Object looks = Object::newDictionary(), character = Object::newDictionary();
         // A signature that was drawn is on the page; the field is left to the program that signs it.
         const Shown shown = c.is().answers == AnswerType::ink ? Shown() : shownOf(c);
-        looks.replaceKey("/N", appearance(drawnControl(build_.form, c, shown, options), local,
-                                          kind.look == KindRow::Look::text));
+        looks.replaceKey(
+            "/N", appearance(drawnControl(build_.form, c, shown, options), local, kind.look == KindRow::Look::text));
         if (kind.act) {
             (this->*kind.act)(widget, character, c, page);
             widget.replaceKey("/MK", character);

@@ -23,7 +23,11 @@ function brindelForm(doc, F, around, form, work) {
     return value === null || value === undefined ? "" : String(value);
   }
   function text(name) { return String(raw(name)); }
-  function isOn(a, i) { return text(a.fields[i] || a.fields[0]) === a.states[i]; }
+  // Some viewers say the state of a button, others what it stands for.
+  function isOn(a, i) {
+    var said = text(a.fields[i] || a.fields[0]);
+    return said === a.states[i] || (a.states.indexOf(said) < 0 && !!a.values && said === a.values[i]);
+  }
 
   // ---- dates and times, by the letters of Unicode's patterns ----
 

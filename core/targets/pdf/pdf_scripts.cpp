@@ -92,11 +92,30 @@ PdfScripts::PdfScripts(PdfBuild& build) : build_(build), form_(build.designed), 
     for (const auto& [part, group] : build.parts.groupOf)
         if (isFilled(*build.form.find(part))) partsOf_[group].push_back(part);
     for (std::size_t i = 0; i < build.leaves.size(); ++i)
-        walkLeaf(form_, build.leaves[i], build.leaves[i].surface, [&](const Control& c) { pages_.try_emplace(c.id, i); });
+        walkLeaf(form_, build.leaves[i], build.leaves[i].surface,
+                 [&](const Control& c) { pages_.try_emplace(c.id, i); });
+    needed_ = !build.options.archive && isNeeded();
+    if (!needed_) return;
     findDynamic();
     addAnswers();
     addFormulas();
     addRules();
+}
+
+/// False for a form in which nothing is judged, worked out, accepted or done by itself: it does without scripts.
+bool PdfScripts::isNeeded() const {
+    if (!dependence_->formulas().empty() || form_.root().reference(Prop::startsIn) != noControl) return true;
+    bool needed = false;
+    form_.controls.each([&](Id, const Control& c) {
+        needed = needed || !c.rules.empty() || (c.is().pressed && c.as<ButtonRole>() == ButtonRole::accept);
+        if (needed || !isFilled(c)) return;
+        const AnswerType type = c.is().answers;
+        if (type == AnswerType::text)
+            needed = c.as<LetterCase>() != LetterCase::asTyped || !c.text(Prop::pattern).empty();
+        else
+            needed = isTyped(c);
+    });
+    return needed;
 }
 
 /// What formulas and rules show, hide, enable or disable.
@@ -404,7 +423,7 @@ Object PdfScripts::call(const char* what) const {
 
 void PdfScripts::addTo(Object field, const Control& c) const {
     const Json* known = fields_.find(answerName(build_.form, c));
-    if (c.is().pressed || !known || build_.options.archive) return;
+    if (c.is().pressed || !known) return;
     const string name = known->at("answer").get<string>();
     const Json& answer = *answers_.find(name);
     const bool worked = answer.contains("worked"), judged = isJudged(c, answer);
@@ -432,7 +451,7 @@ void PdfScripts::addTo(Object field, const Control& c) const {
 
 void PdfScripts::addToWidget(Object widget, const Control& c) const {
     const Json* field = fields_.find(answerName(build_.form, c));
-    if (!field || !field->contains("answer") || build_.options.archive) return;
+    if (!field || !field->contains("answer")) return;
     const string answer = field->at("answer").get<string>();
     if ((c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question) && setsOff(answer))
         widget.replaceKey("/A", call("ticked"));
@@ -463,15 +482,13 @@ Object PdfScripts::pressed(const Control& c, std::size_t page) const {
 }
 
 void PdfScripts::finish() {
-    if (build_.options.archive) return;
+    if (!needed_) return;
     Object root = build_.pdf.getRoot();
     // The cursor starts where the form says, in viewers that run scripts (12.6.4.16); else at the first.
     if (const string start = answerFor(form_.root().reference(Prop::startsIn)); !start.empty())
         root.replaceKey("/OpenAction",
                         pdfScript(fmt::format("this.getField({}).setFocus();",
                                               ecmascriptText(answers_[start]["fields"][0].get<string>()))));
-    // A form in which nothing is judged, worked out or accepted does without.
-    if (calls_.empty() && rules_.order.empty() && order_.empty() && filled_.empty()) return;
     const string language = form_.root().text(Prop::language);
     const RangeWords range = rangeWords(language);
     Json data = {{"fields", fields_.json()},

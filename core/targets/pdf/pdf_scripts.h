@@ -35,6 +35,7 @@ class PdfScripts {
         std::set<Id> shown, usable;
     };
 
+    bool isNeeded() const;
     void findDynamic();
     void addAnswers();
     void addFormulas();
@@ -56,9 +57,10 @@ class PdfScripts {
     PdfBuild& build_;
     const Form& form_;  // as it is designed: formulas and rules speak of its controls
     std::shared_ptr<const Dependence> dependence_;
-    std::map<Id, std::vector<Id>> partsOf_;                      // of groups: the controls they have become
+    std::map<Id, std::vector<Id>> partsOf_;      // of groups: the controls they have become
     std::unordered_map<Id, std::size_t> pages_;  // on which each control is seen first
     Dynamic dynamic_;
+    bool needed_ = false;
     /// JSON under names, in their order, found at once: a form has thousands.
     struct Named {
         std::unordered_map<std::string, Json> all;

@@ -25,7 +25,7 @@ struct LeafTags {
     std::unordered_map<Id, QPDFObjectHandle> words;  // of controls: what they say
     std::unordered_set<Id> first;                    // those whose words stand first in their element
     std::unordered_map<Id, std::map<std::size_t, QPDFObjectHandle>> parts;  // of tables and tabs: their headings
-    std::unordered_map<Id, QPDFObjectHandle> widgets;                            // of what is filled or pressed
+    std::unordered_map<Id, QPDFObjectHandle> widgets;                       // of what is filled or pressed
     std::unordered_map<Id, QPDFObjectHandle> pictures;
 
     /// The element that the wording of a control belongs to; nothing for what only adorns the page.
