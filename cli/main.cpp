@@ -16,7 +16,7 @@
 #include "core/file/form_file.h"
 #include "core/file/scheme_file.h"
 #include "core/file/whole_file.h"
-#include "core/intake/pdf_reply.h"
+#include "core/intake/reply_file.h"
 #include "core/jot/lay_out.h"
 #include "core/layout/bounds.h"
 #include "core/model/measures.h"
@@ -458,14 +458,7 @@ int main(int argc, char** argv) {
         if (values.empty()) return done;
         auto text = readWhole(values);
         if (!text) return problem(values, text.error(), noFile);
-        Result<ReadReply> given;
-        if (looksLikePdfReply(*text)) {
-            given = replyFromPdf(session.form(), fonts, *text);
-        } else if (auto reply = readReply(*text)) {
-            given = ReadReply{std::move(*reply), {}};
-        } else {
-            given = tl::unexpected(reply.error());
-        }
+        const auto given = replyFromFile(session.form(), fonts, *text);
         if (!given) return problem(values, given.error(), notInOrder);
         int status = done;
         for (const Problem& refused : given->refused) status = problem(values, refused, notInOrder);

@@ -7,6 +7,7 @@
 
 #include "core/file/form_file.h"
 #include "core/file/whole_file.h"
+#include "core/intake/reply_file.h"
 #include "core/text/clock.h"
 #include "core/text/phrases.h"
 #include "filler/desktop_font.h"
@@ -56,7 +57,8 @@ int main(int argc, char** argv) {
     CLI::App app{"Opens a form for filling."};
     std::string path, values, reply;
     app.add_option("FORM", path)->required();
-    app.add_option("--values", values, "A JSON file of values to start with");
+    app.add_option("--values", values,
+                   "What to start with: a JSON file of values, a reply, or a filled PDF, FDF or XFDF");
     app.add_option("--reply", reply, "Where the reply goes; - for standard output");
     try {
         app.parse(argc, argv);
@@ -69,9 +71,10 @@ int main(int argc, char** argv) {
     if (!values.empty()) {
         auto text = readWhole(values);
         if (!text) return problem(values, text.error(), 3);
-        auto given = readReply(*text);
+        auto given = replyFromFile(opened->form, FontBook(), *text);
         if (!given) return problem(values, given.error(), 1);
-        const std::vector<Problem> refused = session.take(*given);
+        std::vector<Problem> refused = std::move(given->refused);
+        for (Problem& one : session.take(given->reply)) refused.push_back(std::move(one));
         for (const Problem& one : refused) problem(values, one, 1);
         if (!refused.empty()) return 1;
     }

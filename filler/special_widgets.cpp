@@ -70,7 +70,8 @@ void LetterField::paintEvent(QPaintEvent*) {
         initStyleOption(&option);
         style()->drawPrimitive(QStyle::PE_PanelLineEdit, &option, &painter, this);
         painter.setPen(palette().color(QPalette::Mid));
-        for (int i = 1; i < letters_; ++i) painter.drawLine(QPointF(boxAt(i).left(), 1), QPointF(boxAt(i).left(), height() - 2));
+        for (int i = 1; i < letters_; ++i)
+            painter.drawLine(QPointF(boxAt(i).left(), 1), QPointF(boxAt(i).left(), height() - 2));
     }
     const QString shown = text();
     for (int i = 0; i < std::min<int>(letters_, int(shown.size())); ++i) {

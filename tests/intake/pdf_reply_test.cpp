@@ -1,5 +1,5 @@
 // Filled PDFs, FDF and XFDF read back into typed answers.
-#include "core/intake/pdf_reply.h"
+#include "core/intake/reply_file.h"
 
 #include <gtest/gtest.h>
 
@@ -170,4 +170,15 @@ TEST(PdfReply, FilesThatAreNoneAreRefusedPlainly) {
     EXPECT_EQ(problem("%FDF-1.2\n1 0 obj\n<< /FDF << /Fields [2 0 R] >> >>\nendobj\n2 0 obj\n<< /T (a) /Kids [2 0 R] "
                       ">>\nendobj\ntrailer\n<< /Root 1 0 R >>\n%%EOF\n"),
               "read");
+}
+
+TEST(PdfReply, AFileIsTakenForWhatItIs) {
+    const Back b;
+    const auto text = replyFromFile(b.form, fonts(), "{\"txtBoat\": \"Periwinkle\"}");
+    ASSERT_TRUE(text);
+    EXPECT_EQ(text->reply.values.at("txtBoat"), Answer(std::string("Periwinkle")));
+    EXPECT_EQ(
+        replyFromFile(b.form, fonts(), xfdf("<field name=\"txtBoat\"><value>Periwinkle</value></field>"))->reply.values,
+        text->reply.values);
+    EXPECT_FALSE(replyFromFile(b.form, fonts(), "neither"));
 }

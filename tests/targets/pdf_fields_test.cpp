@@ -211,7 +211,9 @@ TEST(PdfFields, ABoxALetterIsACombOfItsMostCharacters) {
     form = withProperty(form, {named(form, "txtPostCode").id}, Prop::comb, true);
     EXPECT_EQ(letterBoxes(named(form, "txtPostCode")).size(), 7u);
     EXPECT_TRUE(letterBoxes(named(form, "txtNote")).empty());
-    EXPECT_TRUE(letterBoxes(named(withProperty(form, {named(form, "txtPostCode").id}, Prop::lines, std::string("many")), "txtPostCode")).empty());
+    EXPECT_TRUE(letterBoxes(named(withProperty(form, {named(form, "txtPostCode").id}, Prop::lines, std::string("many")),
+                                  "txtPostCode"))
+                    .empty());
     const std::string bytes = pdfOf(form, fonts()).value();
     QPDF pdf;
     pdf.processMemoryFile("form", bytes.data(), bytes.size());
@@ -224,7 +226,8 @@ TEST(PdfFields, ABoxALetterIsACombOfItsMostCharacters) {
     shown.text = "FK2 7QA";
     std::vector<double> middles;
     for (const Mark& mark : drawnControl(form, named(form, "txtPostCode"), shown, {fonts()}))
-        if (const auto* letter = std::get_if<TextMark>(&mark)) middles.push_back(letter->at.x + letter->text.width * letter->size / 2);
+        if (const auto* letter = std::get_if<TextMark>(&mark))
+            middles.push_back(letter->at.x + letter->text.width * letter->size / 2);
     ASSERT_EQ(middles.size(), 7u);
     const double wide = named(form, "txtPostCode").box.width / 7;
     for (std::size_t i = 0; i < middles.size(); ++i) EXPECT_NEAR(middles[i], wide * (double(i) + 0.5), 0.05);

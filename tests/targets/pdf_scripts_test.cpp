@@ -321,14 +321,17 @@ TEST(PdfScripts, AcceptingSendsToAnAddress) {
 }
 
 TEST(PdfScripts, NumbersDatesAndTimesAreReadAndWrittenByTheFormsLanguage) {
-    Form form = jotted("A: number 2..2000 .2 m\nB: number .1\nOn: date\nAt: time\nSum: number .2 = numA * 2\n", Kind::document);
+    Form form =
+        jotted("A: number 2..2000 .2 m\nB: number .1\nOn: date\nAt: time\nSum: number .2 = numA * 2\n", Kind::document);
     form = withProperty(form, {named(form, "numA").id, named(form, "numSum").id}, Prop::thousands, true);
     form = withProperty(form, {named(form, "dtmOn").id}, Prop::datePattern, std::string("d. MMMM yyyy"));
     form = withProperty(form, {named(form, "timAt").id}, Prop::timePattern, std::string("h:mm a"));
     const std::vector<std::pair<const char*, std::vector<std::string>>> typed = {
         {"numA", {"1.250,5", "1,250.5", "1 250,5", "12,345.67", "0,5", "9999", "12", "١٢", "12.345"}},
         {"numB", {"3,5", "3.5", "-2", "1.000", "2,55"}},
-        {"dtmOn", {"2026-03-04", "4. März 2026", "4. marca 2026", "4. mars 2026", "4. March 2026", "4. מרץ 2026", "4. Mar 2026", "4.3.2026"}},
+        {"dtmOn",
+         {"2026-03-04", "4. März 2026", "4. marca 2026", "4. mars 2026", "4. March 2026", "4. מרץ 2026", "4. Mar 2026",
+          "4.3.2026"}},
         {"timAt", {"2:30 PM", "14:30", "2:30 nachm.", "1430", "25:00"}}};
     for (const char* language : {"en", "de", "fr", "pl", "he", "ar", "hi"}) {
         const Form in = withProperty(form, {rootId}, Prop::language, std::string(language));
@@ -341,10 +344,12 @@ TEST(PdfScripts, NumbersDatesAndTimesAreReadAndWrittenByTheFormsLanguage) {
                 const Id id = named(in, name).id;
                 session.type(id, text);
                 session.leave(id);
-                const std::string broken = limitBroken({session.form(), named(session.form(), name), today}, session.entry(id));
+                const std::string broken =
+                    limitBroken({session.form(), named(session.form(), name), today}, session.entry(id));
                 wanted.emplace_back(broken, broken.empty() ? session.shown(id).text : "");
                 acts.push_back({{"does", "type"}, {"field", name}, {"value", text}, {"values", true}});
-                if (std::string(name) == "numA") wanted.back().second += "|" + session.shown(named(in, "numSum").id).text;
+                if (std::string(name) == "numA")
+                    wanted.back().second += "|" + session.shown(named(in, "numSum").id).text;
             }
         const Json out = viewed.after(acts);
         for (std::size_t i = 0; i < acts.size(); ++i) {

@@ -1,0 +1,12 @@
+#include "core/intake/reply_file.h"
+
+namespace brindel {
+
+Result<ReadReply> replyFromFile(const Form& form, const FontBook& fonts, const std::string& bytes) {
+    if (looksLikePdfReply(bytes)) return replyFromPdf(form, fonts, bytes);
+    auto reply = readReply(bytes);
+    if (!reply) return tl::unexpected(reply.error());
+    return ReadReply{std::move(*reply), {}};
+}
+
+}  // namespace brindel

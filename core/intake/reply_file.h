@@ -1,0 +1,11 @@
+// A file that holds values for a form, whatever it is: a values file or a reply as JSON, a filled PDF, FDF or XFDF.
+#pragma once
+
+#include "core/intake/pdf_reply.h"
+
+namespace brindel {
+
+/// Its values, and what of it says nothing to this form. Problems as of readReply and replyFromPdf.
+Result<ReadReply> replyFromFile(const Form& form, const FontBook& fonts, const std::string& bytes);
+
+}  // namespace brindel
