@@ -6,7 +6,8 @@
 
 #include "core/answers/answering.h"
 #include "core/layout/spread.h"
-#include "core/targets/pdf/pdf_fields.h"
+#include "core/targets/pdf/pdf_states.h"
+#include "core/targets/pdf/qpdf.h"
 #include "core/text/phrases.h"
 
 namespace brindel {

@@ -84,9 +84,10 @@ TEST(Ecmascript, RandomFormulasAreWorthTheSame) {
 }
 
 TEST(Ecmascript, NumbersAndDatesAreOfTheFormsLanguage) {
-    const std::vector<std::string> formulas = {"FIXED(1234567.5; 2)", "FIXED(-12.5; 1)", "TEXT(DATE(2026; 3; 4); \"d. mmmm yyyy\")",
-                                               "\"1.234,5\" * 2", "UPPER(\"straße\")",
-                                               "TEXT(DATE(2026; 3; 4); \"eee\")", "TEXT(0.6; \"h:mm\")"};
+    const std::vector<std::string> formulas = {
+        "FIXED(1234567.5; 2)", "FIXED(-12.5; 1)",   "TEXT(DATE(2026; 3; 4); \"d. mmmm yyyy\")",
+        "\"1.234,5\" * 2",     "UPPER(\"straße\")", "TEXT(DATE(2026; 3; 4); \"eee\")",
+        "TEXT(0.6; \"h:mm\")"};
     for (const char* language : {"de", "en", "fr", "hi", "pl", "tr", "he", "ar"}) {
         Surroundings here = around();
         here.language = language;

@@ -4,6 +4,8 @@
 
 #include <algorithm>
 
+#include "core/targets/pdf/pdf_states.h"
+
 namespace brindel {
 
 using Object = QPDFObjectHandle;
@@ -21,35 +23,7 @@ constexpr int readOnlyFlag = bit(1), requiredFlag = bit(2), multilineFlag = bit(
 // Annotation flags (table 167).
 constexpr int hiddenAnnotation = bit(2), printAnnotation = bit(3);
 
-bool isPlainState(const string& value) {
-    constexpr std::size_t longest = 40;
-    return !value.empty() && value.size() <= longest && value != "Off" && std::ranges::all_of(value, [](char c) {
-        return (c >= 'A' && c <= 'Z') || (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9') || c == '-' || c == '_';
-    });
-}
-
-/// The buttons that answer as one field.
-std::vector<Id> buttonsOf(const Form& form, const Control& c) {
-    return c.is().answers == AnswerType::question ? questionOf(form, c) : std::vector<Id>{c.id};
-}
-string valueOf(const Control& c) {
-    return c.is().answers == AnswerType::tick && c.text(Prop::value).empty() ? "Yes" : valueWhenOn(c);
-}
-/// True when the states of a field are the values themselves: all are short words, and no two the same.
-bool plainStates(const Form& form, const std::vector<Id>& buttons) {
-    std::vector<string> values;
-    for (Id id : buttons) values.push_back(valueOf(*form.find(id)));
-    std::ranges::sort(values);
-    return std::ranges::adjacent_find(values) == values.end() && std::ranges::all_of(values, isPlainState);
-}
-
 }  // namespace
-
-string stateOf(const Form& form, const Control& button) {
-    const std::vector<Id> buttons = buttonsOf(form, button);
-    if (plainStates(form, buttons)) return valueOf(button);
-    return std::to_string(std::ranges::find(buttons, button.id) - buttons.begin());
-}
 
 /// What one kind becomes in a PDF: a row a kind that is a field of its own there.
 struct PdfFields::KindRow {
@@ -186,7 +160,7 @@ void PdfFields::tick(Object field, const Control& c, int&) {
     auto state = [&](bool on) { return Object::newName(on ? "/" + stateOf(build_.form, c) : "/Off"); };
     field.replaceKey("/V", state(shownOf(c).on));
     field.replaceKey("/DV", state(startOf(c).on));
-    if (!plainStates(build_.form, {c.id})) field.replaceKey("/Opt", Object::newArray());
+    if (!hasPlainStates(build_.form, {c.id})) field.replaceKey("/Opt", Object::newArray());
 }
 
 void PdfFields::question(Object field, const Control& c, int& flags) {
@@ -202,7 +176,7 @@ void PdfFields::question(Object field, const Control& c, int& flags) {
     field.replaceKey("/V", value);
     field.replaceKey("/DV", first);
     // A widget's entry is added with it.
-    if (!plainStates(build_.form, buttons)) field.replaceKey("/Opt", Object::newArray());
+    if (!hasPlainStates(build_.form, buttons)) field.replaceKey("/Opt", Object::newArray());
 }
 
 void PdfFields::addOptions(Object field, const Control& c) {
@@ -339,7 +313,7 @@ void PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page) 
         field.replaceKey("/TU", pdfText(names_.of.at(c.id)));
     }
     if (tick) {
-        if (Object options = field.getKey("/Opt"); options.isArray()) options.appendItem(pdfText(valueOf(c)));
+        if (Object options = field.getKey("/Opt"); options.isArray()) options.appendItem(pdfText(stateMeaning(c)));
         addTickLooks(widget, c, local);
     } else {
         DrawOptions options{build_.book, {}, &build_.filling, c.is().pressed, true};

@@ -9,11 +9,6 @@
 
 namespace brindel {
 
-/// What a tick box or a radio button is called when it is on: its value where that is a short word of ASCII letters,
-/// digits, - and _, which every reader takes; else its number in its field, and the value stands in the field's Opt
-/// (12.7.4.2.3).
-std::string stateOf(const Form& form, const Control& button);
-
 class PdfFields {
   public:
     PdfFields(PdfBuild& build, const PdfScripts& scripts)

@@ -2,417 +2,12 @@
 
 #include <fmt/format.h>
 
-#include <algorithm>
-
 #include "core/rules/ecmascript.h"
-#include "core/session/limits.h"
-#include "core/targets/pdf/pdf_carries.h"
-#include "core/targets/pdf/pdf_fields.h"
-#include "core/text/phrases.h"
 
 namespace brindel {
 
 using Object = QPDFObjectHandle;
-using Json = nlohmann::ordered_json;
 using std::string;
-
-namespace {
-
-string keyOf(Id id) {
-    return fmt::format("c{}", id);
-}
-
-std::string_view typeWord(AnswerType type) {
-    switch (type) {
-        case AnswerType::text:
-            return "text";
-        case AnswerType::number:
-            return "number";
-        case AnswerType::date:
-            return "date";
-        case AnswerType::time:
-            return "time";
-        case AnswerType::choice:
-            return "choice";
-        case AnswerType::picks:
-            return "picks";
-        case AnswerType::tick:
-            return "tick";
-        case AnswerType::question:
-            return "question";
-        default:
-            return "none";  // pictures and signatures: scripts cannot see them
-    }
-}
-
-bool isTyped(const Control& c) {
-    const AnswerType type = c.is().answers;
-    return type == AnswerType::text || type == AnswerType::number || type == AnswerType::date ||
-           type == AnswerType::time || type == AnswerType::choice;
-}
-
-/// A script without its comments and indents.
-string packed(std::string_view script) {
-    string out;
-    while (!script.empty()) {
-        std::string_view line = script.substr(0, script.find('\n'));
-        script.remove_prefix(std::min(script.size(), line.size() + 1));
-        line.remove_prefix(std::min(line.size(), line.find_first_not_of(' ')));
-        if (!line.empty() && !line.starts_with("//")) out.append(line) += '\n';
-    }
-    return out;
-}
-
-/// A script in ASCII alone: every other letter stands in a text or a pattern, where it can be written by its number.
-string asciiOf(std::string_view script) {
-    string out;
-    for (char32_t c : lettersOf(script)) {
-        if (c < 0x80)
-            out += char(c);
-        else if (c < 0x10000)
-            out += fmt::format("\\u{:04x}", unsigned(c));
-        else
-            out += fmt::format("\\u{:04x}\\u{:04x}", unsigned(0xD800 + ((c - 0x10000) >> 10)),
-                               unsigned(0xDC00 + ((c - 0x10000) & 0x3FF)));
-    }
-    return out;
-}
-
-}  // namespace
-
-Json PdfScripts::Named::json() const {
-    Json object = Json::object();
-    // Each name comes once, so none is looked for.
-    auto& rows = object.get_ref<Json::object_t&>();
-    for (const string& name : order) rows.emplace_back(name, all.at(name));
-    return object;
-}
-
-PdfScripts::PdfScripts(PdfBuild& build) : build_(build), form_(build.designed), dependence_(dependenceIn(form_)) {
-    for (const auto& [part, group] : build.parts.groupOf)
-        if (isFilled(*build.form.find(part))) partsOf_[group].push_back(part);
-    for (std::size_t i = 0; i < build.leaves.size(); ++i)
-        walkLeaf(form_, build.leaves[i], build.leaves[i].surface,
-                 [&](const Control& c) { pages_.try_emplace(c.id, i); });
-    needed_ = !build.options.archive && isNeeded();
-    if (!needed_) return;
-    findDynamic();
-    addAnswers();
-    addFormulas();
-    addRules();
-}
-
-/// False for a form in which nothing is judged, worked out, accepted or done by itself: it does without scripts.
-bool PdfScripts::isNeeded() const {
-    if (!dependence_->formulas().empty() || form_.root().reference(Prop::startsIn) != noControl) return true;
-    bool needed = false;
-    form_.controls.each([&](Id, const Control& c) {
-        needed = needed || !c.rules.empty() || (c.is().pressed && c.as<ButtonRole>() == ButtonRole::accept);
-        if (needed || !isFilled(c)) return;
-        const AnswerType type = c.is().answers;
-        if (type == AnswerType::text)
-            needed = c.as<LetterCase>() != LetterCase::asTyped || !c.text(Prop::pattern).empty();
-        else
-            needed = isTyped(c);
-    });
-    return needed;
-}
-
-/// What formulas and rules show, hide, enable or disable.
-void PdfScripts::findDynamic() {
-    form_.controls.each([&](Id id, const Control& c) {
-        if (c.formulas.find(Prop::visible)) dynamic_.shown.insert(id);
-        if (c.formulas.find(Prop::enabled)) dynamic_.usable.insert(id);
-        for (const Rule& rule : c.rules) {
-            if (rule.off) continue;
-            auto visit = [&](const Step& step) {
-                if (step.does == Does::show || step.does == Does::hide || step.does == Does::turnOver)
-                    dynamic_.shown.insert(step.on);
-                if (step.does == Does::enable || step.does == Does::disable) dynamic_.usable.insert(step.on);
-            };
-            eachStep(rule.steps, visit);
-        }
-    });
-    for (const auto& [ids, starts, word] : {std::tuple(&dynamic_.shown, &startsVisible, "shown"),
-                                            std::tuple(&dynamic_.usable, &startsEnabled, "enabled")})
-        for (Id id : *ids)
-            if (const Control* c = form_.find(id); c && !starts(*c)) starts_[keyOf(id)][word] = false;
-}
-
-/// The keys of a control and of what it lies in, as far as they are shown or enabled by something.
-Json PdfScripts::keysOf(const std::set<Id>& dynamic, Id id) const {
-    Json keys = Json::array();
-    for (const Control* c = form_.find(id); c; c = form_.find(c->parent))
-        if (dynamic.contains(c->id)) keys.push_back(keyOf(c->id));
-    return keys;
-}
-
-/// True for what no filler can change, whatever happens.
-bool PdfScripts::isShut(const Control& c) const {
-    if (c.as<Access>() != Access::open) return true;
-    for (const Control* at = &c; at; at = form_.find(at->parent))
-        if ((!startsVisible(*at) && !dynamic_.shown.contains(at->id)) ||
-            (!startsEnabled(*at) && !dynamic_.usable.contains(at->id)))
-            return true;
-    return false;
-}
-
-std::optional<std::size_t> PdfScripts::pageOf(Id id) const {
-    const auto at = pages_.find(id);
-    return at == pages_.end() ? std::nullopt : std::optional(at->second);
-}
-
-string PdfScripts::answerFor(Id id) const {
-    const Control* c = form_.find(id);
-    return c && isFilled(*c) ? answerName(form_, *c) : string();
-}
-
-void PdfScripts::addField(const Control& part, const string& answer) {
-    const auto group = build_.parts.groupOf.find(part.id);
-    const Id id = group == build_.parts.groupOf.end() ? part.id : group->second;
-    Json field = Json::object();
-    if (!answer.empty()) field["answer"] = answer;
-    if (Json keys = keysOf(dynamic_.shown, id); !keys.empty()) field["seenBy"] = keys;
-    if (Json keys = keysOf(dynamic_.usable, id); !keys.empty()) field["usedBy"] = keys;
-    if (form_.find(id)->as<Access>() != Access::open || !form_.find(id)->text(Prop::workedOut).empty())
-        field["shut"] = true;
-    fields_[answerName(build_.form, part)] = field;
-}
-
-Json PdfScripts::answerOf(Id id, const std::vector<Id>& parts) const {
-    const Control& c = *form_.find(id);
-    const AnswerType type = c.is().answers;
-    Json a = {{"type", typeWord(type)}, {"fields", Json::array()}};
-    const bool buttons = type == AnswerType::tick || type == AnswerType::question || c.is().spreads;
-    const bool required =
-        std::ranges::any_of(questionOf(form_, c), [&](Id one) { return form_.find(one)->yes(Prop::required); });
-    for (Id part : parts) {
-        const Control& one = *build_.form.find(part);
-        const string name = answerName(build_.form, one);
-        if (buttons && one.is().answers == AnswerType::text) {
-            a["other"] = name;
-            continue;
-        }
-        if (a["fields"].empty() || a["fields"].back() != name) a["fields"].push_back(name);
-        if (!buttons) continue;
-        a["states"].push_back(stateOf(build_.form, one));
-        if (type == AnswerType::question) a["values"].push_back(valueWhenOn(one));
-    }
-    if (c.is().spreads) {
-        a["values"] = Json::array();
-        for (const Choice& choice : c.choices()) a["values"].push_back(choice.value);
-    } else if (has(c.kind, Prop::choices)) {
-        a["choices"] = Json::array();
-        for (const Choice& choice : c.choices()) a["choices"].push_back({choice.value, choice.text});
-        if (c.yes(Prop::otherAnswers) || choicesFollowAnswers(form_, id)) a["others"] = true;
-    }
-    if (type == AnswerType::picks && takesSeveral(c)) a["several"] = true;
-    if (const auto page = pageOf(id); page && build_.leaves.size() > 1) a["page"] = *page;
-    if (required && typeWord(type) != "none") a["required"] = true;
-    if (isShut(c)) a["shut"] = true;
-    if (Json keys = keysOf(dynamic_.shown, id); !keys.empty()) a["seenBy"] = keys;
-    if (Json keys = keysOf(dynamic_.usable, id); !keys.empty()) a["usedBy"] = keys;
-
-    auto number = [&](Prop prop, const char* key) {
-        if (has(c.kind, prop))
-            if (const auto n = c.maybeNumber(prop); n && (*n != 0 || prop == Prop::least || prop == Prop::most))
-                a[key] = *n;
-    };
-    auto words = [&](Prop prop, const char* key) {
-        if (has(c.kind, prop) && !c.text(prop).empty()) a[key] = c.text(prop);
-    };
-    switch (type) {
-        case AnswerType::text:
-            if (c.as<LetterCase>() != LetterCase::asTyped) a["letters"] = c.text(Prop::letters);
-            if (isMatchedInPdf(c.text(Prop::pattern))) words(Prop::pattern, "matches");
-            number(Prop::maxLength, "maxLength");
-            break;
-        case AnswerType::number:
-            number(Prop::least, "least");
-            number(Prop::most, "most");
-            a["decimals"] = int(c.number(Prop::decimals));
-            if (c.yes(Prop::thousands)) a["thousands"] = true;
-            words(Prop::unit, "unitSaid");
-            // On paper the unit is part of the page; on the screen it follows the number.
-            if (form_.isDialog()) words(Prop::unit, "unitShown");
-            break;
-        case AnswerType::date:
-            a["pattern"] = c.text(Prop::datePattern);
-            words(Prop::earliest, "earliest");
-            words(Prop::latest, "latest");
-            if (c.text(Prop::defaultText).starts_with("today")) a["today"] = c.text(Prop::defaultText);
-            break;
-        case AnswerType::time:
-            a["pattern"] = c.text(Prop::timePattern);
-            words(Prop::earliestTime, "earliestTime");
-            words(Prop::latestTime, "latestTime");
-            break;
-        case AnswerType::picks:
-            number(Prop::atLeast, "atLeast");
-            number(Prop::atMost, "atMost");
-            break;
-        default:
-            break;
-    }
-    const bool mayBeRequired = required || std::ranges::any_of(questionOf(form_, c), [&](Id one) {
-                                   return form_.find(one)->formulas.find(Prop::required) != nullptr;
-                               });
-    const bool valid = has(c.kind, Prop::valid) && !c.text(Prop::valid).empty();
-    const bool plain = type == AnswerType::text || type == AnswerType::tick || type == AnswerType::question ||
-                       typeWord(type) == "none";
-    if (plain && !mayBeRequired && !valid && !a.contains("matches")) return a;
-    const LimitSentences all = limitSentences({form_, c});
-    const std::string none;
-    Json says = Json::object();
-    for (const auto& [key, sentence] :
-         {std::pair("missing", mayBeRequired ? &all.missing : &none), std::pair("valid", valid ? &all.notRight : &none),
-          std::pair("unread", &all.unread), std::pair("little", &all.little), std::pair("much", &all.much),
-          std::pair("decimals", &all.decimals), std::pair("early", &all.early), std::pair("late", &all.late),
-          std::pair("pattern", a.contains("matches") ? &all.pattern : &none), std::pair("few", &all.few),
-          std::pair("other", &all.other)})
-        if (!sentence->empty()) says[key] = *sentence;
-    if (!all.many.empty()) says["many"] = all.many;
-    if (!says.empty()) a["says"] = std::move(says);
-    return a;
-}
-
-void PdfScripts::addAnswers() {
-    const auto index = form_.index();
-    for (Id id : index->fields()) {
-        const Control& c = *form_.find(id);
-        const string name = answerName(form_, c);
-        std::vector<Id> parts = questionOf(form_, c);
-        if (const auto at = partsOf_.find(id); at != partsOf_.end()) parts = at->second;
-        answers_[name] = answerOf(id, parts);
-        for (Id part : parts) addField(*build_.form.find(part), name);
-    }
-    for (Id id : allIds(form_))
-        if (const Control& c = *form_.find(id); c.is().pressed) {
-            const string name = answerName(build_.form, c);
-            addField(c, "");
-            buttons_[name] = {{"role", c.text(Prop::buttonRole)}};
-        }
-}
-
-/// A formula for the runtime; gives its place.
-std::size_t PdfScripts::addWork(const string& on, std::string_view prop, const NodePtr& tree,
-                                const std::vector<std::pair<string, Meaning>>& names, bool inCircle) {
-    Json entry = Json::object();
-    if (!on.empty()) entry["on"] = on;
-    if (!prop.empty()) entry["prop"] = prop;
-    Json& meanings = entry["names"] = Json::object();
-    for (const auto& [name, meaning] : names) {
-        if (!meaning.known) continue;
-        Json of = Json::array();
-        for (Id id : meaning.fields) of.push_back(answerFor(id));
-        Json& one = meanings[name] = {{"of", of}};
-        if (meaning.column) one["column"] = true;
-    }
-    work_.push_back(std::move(entry));
-    functions_.push_back(inCircle ? "F.wrong.circle" : tree ? ecmascriptOf(*tree) : "F.wrong.name");
-    return work_.size() - 1;
-}
-
-std::size_t PdfScripts::addFormula(const string& formula, Id from) {
-    const auto tree = readFormula(formula);
-    std::vector<std::pair<string, Meaning>> names;
-    if (tree)
-        for (string& name : namesOf(**tree)) {
-            Meaning meaning = meaningOf(form_, name, from);
-            names.emplace_back(std::move(name), std::move(meaning));
-        }
-    return addWork("", "", tree ? *tree : nullptr, names, false);
-}
-
-void PdfScripts::addFormulas() {
-    for (const Worked& worked : dependence_->formulas()) {
-        const std::string_view prop = worked.gathers() ? "" : workedOutInPdf(worked.prop);
-        const Control& c = *form_.find(worked.on);
-        const bool shows = worked.prop == Prop::visible || worked.prop == Prop::enabled;
-        if (prop.empty() || (!shows && !isFilled(c))) continue;
-        const string on = shows ? keyOf(worked.on) : answerName(form_, c);
-        const std::size_t place = addWork(on, prop, worked.tree, worked.names, worked.inCircle);
-        if (worked.givesValue()) {
-            Json& answer = answers_[on];
-            answer["worked"] = place + 1;
-            // Viewers work out what is typed or chosen (table 220); the rest is filled after that.
-            if (isTyped(c))
-                order_.push_back(answer["fields"][0].get<string>());
-            else
-                filled_.push_back(on);
-        }
-        if (worked.prop == Prop::valid) answers_[on]["valid"].push_back(place);
-    }
-    if (!order_.empty()) answers_[fields_[order_.back()]["answer"].get<string>()]["last"] = true;
-}
-
-Json PdfScripts::stepsOf(const std::vector<Step>& steps, Id from) {
-    Json all = Json::array();
-    for (const Step& step : steps) {
-        if (!isDoneInPdf(step.does)) continue;
-        Json one = {{"does", row(step.does).key}};
-        if (row(step.does).onControl) {
-            const Control* on = form_.find(step.on);
-            if (!on) continue;
-            one["key"] = keyOf(step.on);
-            if (const string answer = answerFor(step.on); !answer.empty()) one["answer"] = answer;
-            if (const auto page = pageOf(step.on)) one["page"] = *page;
-            if (step.does == Does::clear && !on->is().root) {
-                one["fields"] = Json::array();
-                for (const string& name : fields_.order)
-                    if (const Json& field = *fields_.find(name); field.contains("answer"))
-                        if (const Id id = form_.index()->answering(field["answer"].get<string>());
-                            within(form_, id, step.on))
-                            one["fields"].push_back(name);
-            }
-        }
-        if (row(step.does).with) one["with"] = addFormula(step.with, from);
-        if (step.does == Does::ask) {
-            one["yes"] = stepsOf(step.yes, from);
-            one["no"] = stepsOf(step.no, from);
-        }
-        all.push_back(std::move(one));
-    }
-    return all;
-}
-
-void PdfScripts::addRules() {
-    form_.controls.each([&](Id id, const Control& c) {
-        for (const Rule& rule : c.rules) {
-            if (rule.off || !isAskedInPdf(rule.when)) continue;
-            const string key = row(rule.when).ofForm ? "form"
-                               : c.is().pressed      ? answerName(build_.form, c)
-                                                     : answerFor(id);
-            if (key.empty()) continue;
-            Json one = {{"when", row(rule.when).key}};
-            if (!rule.condition.empty()) one["condition"] = addFormula(rule.condition, id);
-            one["steps"] = stepsOf(rule.steps, id);
-            rules_[key].push_back(std::move(one));
-        }
-    });
-}
-
-/// True for a field whose texts can be wrong, or are written anew when they are taken.
-bool PdfScripts::isJudged(const Control& c, const Json& answer) const {
-    switch (c.is().answers) {
-        case AnswerType::number:
-        case AnswerType::date:
-        case AnswerType::time:
-            return true;
-        case AnswerType::text:
-            return answer.contains("letters") || answer.contains("matches");
-        case AnswerType::choice:
-            return !answer.contains("others");
-        default:
-            return false;
-    }
-}
-
-/// True for an answer that something follows from: a formula speaks of it, or a rule waits for it.
-bool PdfScripts::setsOff(const string& answer) const {
-    const Id id = form_.index()->answering(answer);
-    return !dependence_->dependents(id).empty() || rules_.find(answer);
-}
 
 /// A call of the runtime; the same for all fields, and written once.
 Object PdfScripts::call(const char* what) const {
@@ -422,18 +17,15 @@ Object PdfScripts::call(const char* what) const {
 }
 
 void PdfScripts::addTo(Object field, const Control& c) const {
-    const Json* known = fields_.find(answerName(build_.form, c));
-    if (c.is().pressed || !known) return;
-    const string name = known->at("answer").get<string>();
-    const Json& answer = *answers_.find(name);
-    const bool worked = answer.contains("worked"), judged = isJudged(c, answer);
+    const string* answer = data_.answerOfField(answerName(build_.form, c));
+    if (!answer) return;
     std::vector<std::pair<const char*, const char*>> actions;
-    if (worked && isTyped(c)) {
+    if (data_.isWorkedOut(*answer) && isTyped(c)) {
         actions = {{"/C", "worked"}};
     } else {
+        const bool judged = data_.isJudged(*answer), listed = c.is().answers == AnswerType::picks;
         if (judged) actions.emplace_back("/K", "typed");
-        if (judged || (setsOff(name) && (isTyped(c) || c.is().answers == AnswerType::picks)))
-            actions.emplace_back("/V", "taken");
+        if (judged || (data_.setsOff(*answer) && (isTyped(c) || listed))) actions.emplace_back("/V", "taken");
     }
     if (c.is().answers == AnswerType::number) actions.emplace_back("/F", "shown");
     if (actions.empty()) return;
@@ -450,25 +42,22 @@ void PdfScripts::addTo(Object field, const Control& c) const {
 }
 
 void PdfScripts::addToWidget(Object widget, const Control& c) const {
-    const Json* field = fields_.find(answerName(build_.form, c));
-    if (!field || !field->contains("answer")) return;
-    const string answer = field->at("answer").get<string>();
-    if ((c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question) && setsOff(answer))
-        widget.replaceKey("/A", call("ticked"));
-    const Json* rules = rules_.find(answer);
-    if (!rules) return;
+    const string* answer = data_.answerOfField(answerName(build_.form, c));
+    if (!answer) return;
+    const bool button = c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question;
+    if (button && data_.setsOff(*answer)) widget.replaceKey("/A", call("ticked"));
+    const bool entered = data_.hasRules(*answer, "entered"), left = data_.hasRules(*answer, "left");
+    if (!entered && !left) return;
     Object actions = widget.getKey("/AA").isDictionary() ? widget.getKey("/AA").shallowCopy() : Object::newDictionary();
-    for (const Json& rule : *rules) {
-        if (rule.at("when") == "entered") actions.replaceKey("/Fo", call("entered"));
-        if (rule.at("when") == "left") actions.replaceKey("/Bl", call("left"));
-    }
-    if (!actions.getKeys().empty()) widget.replaceKey("/AA", actions);
+    if (entered) actions.replaceKey("/Fo", call("entered"));
+    if (left) actions.replaceKey("/Bl", call("left"));
+    widget.replaceKey("/AA", actions);
 }
 
 Object PdfScripts::pressed(const Control& c, std::size_t page) const {
     const ButtonRole role = c.as<ButtonRole>();
     if (build_.options.archive) return Object::newNull();  // nothing runs in it (ISO 19005-3, 6.5.1)
-    if (rules_.find(answerName(build_.form, c)) || role == ButtonRole::accept) return call("pressed");
+    if (data_.hasRules(answerName(build_.form, c)) || role == ButtonRole::accept) return call("pressed");
     // Where no rule says otherwise, plain actions do, which viewers without scripts know as well.
     if (role == ButtonRole::clear) return Object::parse("<< /S /ResetForm >>");
     const std::size_t to = role == ButtonRole::next               ? page + 1
@@ -482,53 +71,23 @@ Object PdfScripts::pressed(const Control& c, std::size_t page) const {
 }
 
 void PdfScripts::finish() {
-    if (!needed_) return;
+    if (!data_.needed()) return;
     Object root = build_.pdf.getRoot();
     // The cursor starts where the form says, in viewers that run scripts (12.6.4.16); else at the first.
-    if (const string start = answerFor(form_.root().reference(Prop::startsIn)); !start.empty())
-        root.replaceKey("/OpenAction",
-                        pdfScript(fmt::format("this.getField({}).setFocus();",
-                                              ecmascriptText(answers_[start]["fields"][0].get<string>()))));
-    const string language = form_.root().text(Prop::language);
-    const RangeWords range = rangeWords(language);
-    Json data = {{"fields", fields_.json()},
-                 {"answers", answers_.json()},
-                 {"order", answers_.order},
-                 {"buttons", buttons_.json()},
-                 {"rules", rules_.json()},
-                 {"work", work_},
-                 {"filled", filled_},
-                 {"starts", starts_},
-                 {"sendTo", build_.options.sendTo},
-                 {"words",
-                  {{"fromTo", range.fromTo},
-                   {"orMore", range.orMore},
-                   {"atMost", range.atMost},
-                   {"ready", phrase(Phrase::readyToSend, language)}}}};
-    static const string runtimes = asciiOf(packed(ecmascriptRuntime()) + packed(pdfRuntime()));
-    string script = runtimes;
-    script +=
-        "var brindel = (function(doc) {\nvar day = new Date(), around = " + asciiOf(ecmascriptAround(language, 0, 0)) +
-        ";\naround.today = Math.round((Date.UTC(day.getFullYear(), day.getMonth(), day.getDate()) - "
-        "Date.UTC(1899, 11, 30)) / 86400000);\naround.minutes = day.getHours() * 60 + day.getMinutes();\nreturn "
-        "brindelForm(doc, brindelFormulas(around), around, " +
-        data.dump(-1, ' ', true, Json::error_handler_t::replace) + ", [\n";
-    for (const string& one : functions_) script += "function(F, $) { return " + one + "; },\n";
-    script += "]);\n})(this);\nbrindel.opened();\n";
+    if (const string start = data_.startsIn(); !start.empty())
+        root.replaceKey("/OpenAction", pdfScript(fmt::format("this.getField({}).setFocus();", ecmascriptText(start))));
     Object action = Object::newDictionary();
     action.replaceKey("/S", Object::newName("/JavaScript"));
-    action.replaceKey("/JS", Object::newStream(&build_.pdf, script));
+    action.replaceKey("/JS", Object::newStream(&build_.pdf, data_.script(build_.options.sendTo)));
     Object tree = Object::newDictionary();
     tree.replaceKey("/Names", Object::newArray({pdfText("brindel"), build_.pdf.makeIndirectObject(action)}));
     Object names = Object::newDictionary();
     names.replaceKey("/JavaScript", build_.pdf.makeIndirectObject(tree));
     root.replaceKey("/Names", names);
-    const Json* own = rules_.find("form");
-    if (own && std::ranges::any_of(*own, [](const Json& rule) { return rule.at("when") == "closes"; })) {
-        Object actions = Object::newDictionary();
-        actions.replaceKey("/WC", pdfScript("brindel.closing();"));
-        root.replaceKey("/AA", actions);
-    }
+    if (!data_.hasRules("form", "closes")) return;
+    Object actions = Object::newDictionary();
+    actions.replaceKey("/WC", pdfScript("brindel.closing();"));
+    root.replaceKey("/AA", actions);
 }
 
 }  // namespace brindel

@@ -450,9 +450,9 @@ class Checker {
 
     // ---- fields and files ----
 
-    void fields(PdfPart list) {
-        if (!list.isArray()) return;
-        for (PdfPart& field : list.getArrayAsVector()) {
+    void fields(PdfPart all) {
+        if (!all.isArray()) return;
+        for (PdfPart& field : all.getArrayAsVector()) {
             const bool leaf = field.hasKey("/FT");
             if (leaf && inherited(field, "/TU").empty())
                 fail("28-005", "a field without a name: " + textOf(field.getKey("/T")));
