@@ -1,6 +1,7 @@
 #include "core/targets/pdf/pdf_content.h"
 
 #include <fmt/format.h>
+#include <hb.h>
 
 #include <algorithm>
 #include <cmath>
@@ -27,6 +28,20 @@ std::string pdfColour(Colour c) {
 }
 
 namespace {
+
+std::u16string utf16Of(std::u32string_view letters) {
+    std::u16string out;
+    for (char32_t c : letters) {
+        if (c >= 0x10000) out += char16_t(0xD800 + ((c - 0x10000) >> 10));
+        out += c >= 0x10000 ? char16_t(0xDC00 + ((c - 0x10000) & 0x3FF)) : char16_t(c);
+    }
+    return out;
+}
+
+template <class Pen>
+Pen& penOf(void* data) {
+    return *static_cast<Pen*>(data);
+}
 
 struct Writer {
     double scale, height;
@@ -95,6 +110,10 @@ struct Writer {
         std::vector<Box> missing;
         for (const Run& run : m.text.runs) {
             if (run.glyphs.empty()) continue;
+            if (!ink.fonts.carries(*run.face)) {
+                outlines(run, m);
+                continue;
+            }
             const std::string font = ink.fonts.nameFor(run.face, run.glyphs);
             // The pen starts at the first glyph and goes on by the font's own widths; kerning is written between.
             double at = run.glyphs.front().x, rise = 0;
@@ -134,6 +153,51 @@ struct Writer {
         if (m.underline)
             out += fmt::format("{} {} {} {} re f\n", x(m.at.x), y(m.at.y + m.size * 0.16), x(m.text.width * m.size),
                                x(m.size * 0.06));
+    }
+    /// The letters of a face that cannot be carried, as areas that say what they are (14.9.4).
+    void outlines(const Run& run, const TextMark& m) {
+        struct OutlinePen {
+            Writer& to;
+            double left = 0, base = 0, em = 1;
+            Point at(float px, float py) const { return {left + double(px) * em, base - double(py) * em}; }
+        } pen{*this, 0, 0, m.size / run.face->unitsPerEm};
+        static hb_draw_funcs_t* const funcs = [] {
+            hb_draw_funcs_t* made = hb_draw_funcs_create();
+            hb_draw_funcs_set_move_to_func(
+                made,
+                [](hb_draw_funcs_t*, void* data, hb_draw_state_t*, float x, float y, void*) {
+                    penOf<OutlinePen>(data).to.path({penOf<OutlinePen>(data).at(x, y)}, "m");
+                },
+                nullptr, nullptr);
+            hb_draw_funcs_set_line_to_func(
+                made,
+                [](hb_draw_funcs_t*, void* data, hb_draw_state_t*, float x, float y, void*) {
+                    penOf<OutlinePen>(data).to.path({penOf<OutlinePen>(data).at(x, y)}, "l");
+                },
+                nullptr, nullptr);
+            hb_draw_funcs_set_cubic_to_func(
+                made,
+                [](hb_draw_funcs_t*, void* data, hb_draw_state_t*, float ax, float ay, float bx, float by, float x,
+                   float y, void*) {
+                    penOf<OutlinePen>(data).to.path(
+                        {penOf<OutlinePen>(data).at(ax, ay), penOf<OutlinePen>(data).at(bx, by),
+                         penOf<OutlinePen>(data).at(x, y)},
+                        "c");
+                },
+                nullptr, nullptr);
+            hb_draw_funcs_make_immutable(made);
+            return made;
+        }();
+        out += "/Span <</ActualText <FEFF";
+        for (const Glyph& g : run.glyphs)
+            for (char16_t unit : utf16Of(g.letters)) out += fmt::format("{:04X}", unsigned(unit));
+        out += ">>> BDC\n";
+        for (const Glyph& g : run.glyphs) {
+            pen.left = m.at.x + g.x * m.size;
+            pen.base = m.at.y - g.y * m.size;
+            hb_font_get_glyph_shape(run.face->hbFont(), g.id, funcs, &pen);
+        }
+        out += "f\nEMC\n";
     }
     void blankAfter(const TextMark& m) {
         if (m.text.runs.empty()) return;

@@ -123,6 +123,10 @@ std::string toUnicode(const std::map<unsigned, std::u32string>& glyphs) {
 
 }  // namespace
 
+bool PdfFonts::carries(const Face& face) {
+    return Table(face, "glyf").there() || Table(face, "CFF ").there();
+}
+
 PdfFonts::Use& PdfFonts::useOf(const FacePtr& face) {
     for (Use& use : uses_)
         if (use.face == face) return use;
@@ -146,6 +150,7 @@ std::string PdfFonts::typingName(const Look& look) {
     auto& known = typed_[face.get()];
     if (!known.empty()) return known;
     // A face that lacks the letters of the form's own language cannot show what is typed; one that has them does.
+    if (!carries(*face)) face = book_.face("", look.bold, look.italic);
     for (char32_t c : letters_.substr(letters_.size() - std::min<std::size_t>(letters_.size(), 40)))
         if (face->glyphOf(c) == 0)
             if (const FacePtr other = book_.faceWith(c, look.family, look.bold, look.italic); other->glyphOf(c) != 0) {

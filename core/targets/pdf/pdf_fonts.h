@@ -17,6 +17,9 @@ class PdfFonts {
           language_(language),
           resources_(pdf.makeIndirectObject(QPDFObjectHandle::newDictionary())) {}
 
+    /// True for a face whose outlines a PDF can carry as a font: TrueType's and CFF's. Those of CFF2 it cannot (ISO
+    /// 32000-2, table 124); they are drawn.
+    static bool carries(const Face& face);
     /// The resource name ("/F1") under which drawn text uses a face; its glyphs are noted for the subset.
     std::string nameFor(const FacePtr& face, const std::vector<Glyph>& glyphs);
     /// The resource name of the face for typed text: one that has all letters that a filler may type, which viewers
