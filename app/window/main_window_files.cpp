@@ -187,8 +187,8 @@ void MainWindow::askExport(const Target& target) {
                        ? QString("form")
                        : QFileInfo(desk_->path()).path() + "/" + QFileInfo(desk_->path()).completeBaseName();
     const QString path = QFileDialog::getSaveFileName(
-        this, Words::tr("Write %1").arg(Words::shown(target.word)), base + "." + toQt(target.key),
-        QString("%1 (*.%2)").arg(Words::shown(target.files), toQt(target.key)));
+        this, Words::tr("Write %1").arg(Words::shown(target.word)), base + "." + toQt(target.ending),
+        QString("%1 (*.%2)").arg(Words::shown(target.files), toQt(target.ending)));
     if (path.isEmpty()) return;
     // What "today" starts with is worked out as a filler would have it.
     const FormSession session(form, todayHere(), minutesHere());

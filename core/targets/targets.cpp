@@ -5,19 +5,32 @@
 #include "core/targets/handed_out.h"
 #include "core/targets/pdf/pdf.h"
 #include "core/targets/png/png.h"
+#include "core/targets/sheet/control_sheet.h"
 
 namespace brindel {
 namespace {
 
 constexpr Target targets[] = {
-    {"pdf", "a fillable PDF", "PDF",
+    {"pdf", "a fillable PDF", "PDF", "pdf",
      [](const FormSession& session, const FontBook& fonts, const TargetOptions& options) {
          return pdfOf(options.blank ? formHandedOut(session) : session.form(), fonts, &session.filling(),
                       {options.owner, options.blank, options.sendTo, options.archive, options.formFile, options.reply});
      }},
-    {"png", "a picture", "PNG",
+    {"png", "a picture", "PNG", "png",
      [](const FormSession& session, const FontBook& fonts, const TargetOptions& options) {
          return pngOf(session.form(), fonts, options.scale, &session.filling());
+     }},
+    {"sheet", "a control sheet", "Control sheet", "html",
+     [](const FormSession& session, const FontBook& fonts, const TargetOptions&) {
+         return sheetPage(formHandedOut(session), fonts);
+     }},
+    {"csv", "a control sheet as CSV", "CSV", "csv",
+     [](const FormSession& session, const FontBook&, const TargetOptions&) -> Result<std::string> {
+         return sheetCsv(formHandedOut(session));
+     }},
+    {"json", "a control sheet as JSON", "JSON", "json",
+     [](const FormSession& session, const FontBook&, const TargetOptions&) -> Result<std::string> {
+         return sheetJson(formHandedOut(session));
      }},
 };
 

@@ -19,9 +19,10 @@ struct TargetOptions {
 };
 
 struct Target {
-    std::string_view key;    // on the command line, and the ending of its files
-    std::string_view word;   // "a fillable PDF"
-    std::string_view files;  // what its files are called where they are chosen: "PDF"
+    std::string_view key;     // on the command line
+    std::string_view word;    // "a fillable PDF"
+    std::string_view files;   // what its files are called where they are chosen: "PDF"
+    std::string_view ending;  // of their names
     /// The bytes of a form as it is filled at the moment; a Problem with place and sentence where it cannot be made.
     Result<std::string> (*made)(const FormSession&, const FontBook&, const TargetOptions&);
 };

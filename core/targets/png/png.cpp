@@ -7,6 +7,7 @@
 
 #include <cmath>
 #include <map>
+#include <mutex>
 #include <numbers>
 
 #include "core/draw/picture_data.h"
@@ -17,33 +18,51 @@
 namespace brindel {
 namespace {
 
-/// FreeType faces and cairo's faces over them, for one picture.
+/// FreeType's library, of which only one thread opens or closes a face at a time.
+struct Library {
+    std::mutex busy;
+    FT_Library made = nullptr;
+};
+Library& library() {
+    // Never taken down: cairo lets go of faces when it likes.
+    static Library* const one = [] {
+        auto* fresh = new Library;
+        FT_Init_FreeType(&fresh->made);
+        return fresh;
+    }();
+    return *one;
+}
+
+/// cairo's faces over those of FreeType, for one picture. cairo keeps glyphs by the address of a face, also after its
+/// picture is done: a face is closed when cairo has done with it, or another one at its address would show its glyphs.
 class Faces {
   public:
-    Faces() { FT_Init_FreeType(&library_); }
+    Faces() = default;
     ~Faces() {
-        for (auto& [face, pair] : open_) {
-            cairo_font_face_destroy(pair.second);
-            FT_Done_Face(pair.first);
-        }
-        FT_Done_FreeType(library_);
+        for (auto& [face, made] : open_) cairo_font_face_destroy(made);
     }
     Faces(const Faces&) = delete;
     Faces& operator=(const Faces&) = delete;
 
     cairo_font_face_t* of(const Face& face) {
         auto at = open_.find(&face);
-        if (at != open_.end()) return at->second.second;
+        if (at != open_.end()) return at->second;
         FT_Face opened = nullptr;
-        if (FT_New_Face(library_, face.path.c_str(), face.index, &opened) != 0) return nullptr;
+        {
+            const std::lock_guard lock(library().busy);
+            if (FT_New_Face(library().made, face.path.c_str(), face.index, &opened) != 0) return nullptr;
+        }
         cairo_font_face_t* made = cairo_ft_font_face_create_for_ft_face(opened, FT_LOAD_NO_HINTING);
-        open_[&face] = {opened, made};
-        return made;
+        static const cairo_user_data_key_t key = {};
+        cairo_font_face_set_user_data(made, &key, opened, [](void* done) {
+            const std::lock_guard lock(library().busy);
+            FT_Done_Face(static_cast<FT_Face>(done));
+        });
+        return open_[&face] = made;
     }
 
   private:
-    FT_Library library_ = nullptr;
-    std::map<const Face*, std::pair<FT_Face, cairo_font_face_t*>> open_;
+    std::map<const Face*, cairo_font_face_t*> open_;
 };
 
 void colour(cairo_t* cr, Colour c) {
@@ -140,11 +159,9 @@ struct Painter {
     void operator()(const ClipEndMark&) const { cairo_restore(cr); }
 };
 
-}  // namespace
-
-Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale, const Filling* filling) {
+Result<std::string> pictureOf(const Form& form, const FontBook& fonts, const std::vector<Leaf>& leaves, double scale,
+                              const Filling* filling) {
     if (auto pictures = picturesInOrder(form, filling); !pictures) return tl::unexpected(pictures.error());
-    const std::vector<Leaf> leaves = leavesOf(form);
     const double unit = scale * measuresFor(form).pixels;
     const double bar = measuresFor(form).titleBar, gap = measuresFor(form).leafGap;
     double width = 0, height = 0;
@@ -185,6 +202,16 @@ Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale,
     cairo_surface_destroy(surface);
     if (status != CAIRO_STATUS_SUCCESS) return failure("", said("The picture cannot be drawn."));
     return bytes;
+}
+
+}  // namespace
+
+Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale, const Filling* filling) {
+    return pictureOf(form, fonts, leavesOf(form), scale, filling);
+}
+
+Result<std::string> pngOfLeaf(const Form& form, const FontBook& fonts, const Leaf& leaf, double scale) {
+    return pictureOf(form, fonts, {leaf}, scale, nullptr);
 }
 
 }  // namespace brindel

@@ -10,4 +10,8 @@ namespace brindel {
 /// picture is refused. A dialog with tabs gives a picture of each page in turn.
 Result<std::string> pngOf(const Form& form, const FontBook& fonts, double scale, const Filling* filling = nullptr);
 
+/// One leaf of it alone, as the form opens.
+struct Leaf;
+Result<std::string> pngOfLeaf(const Form& form, const FontBook& fonts, const Leaf& leaf, double scale);
+
 }  // namespace brindel
