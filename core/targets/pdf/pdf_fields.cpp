@@ -133,7 +133,7 @@ void PdfFields::describe(Object field, const Control& c) {
     if (c.yes(Prop::required)) flags |= requiredFlag;
     const bool worked = isFilled(c) && !c.text(Prop::workedOut).empty();
     if (c.as<Access>() != Access::open || worked || !build_.filling.presence.enabled(c.id)) flags |= readOnlyFlag;
-    field.replaceKey("/FT", Object::newName(kind.type));
+    field.replaceKey("/FT", named(kind.type));
     if (kind.describe) (this->*kind.describe)(field, c, flags);
     if (flags != 0) field.replaceKey("/Ff", Object::newInteger(flags));
     const Look look = c.is().pressed ? lookOf(build_.form, c) : entryLookOf(build_.form, c);
@@ -250,6 +250,13 @@ void PdfFields::picture(Object widget, Object character, const Control& c, std::
     if (!build_.options.archive) widget.replaceKey("/A", pdfScript("event.target.buttonImportIcon();"));
 }
 
+/// A name that every field has, made once.
+Object PdfFields::named(const char* name) {
+    auto [at, fresh] = commonNames_.try_emplace(name);
+    if (fresh) at->second = Object::newName(name);
+    return at->second;
+}
+
 Object PdfFields::appearance(const Drawing& drawing, Box box, bool marked) {
     string content = contentOf(drawing, build_.scale, box.height, build_.ink);
     if (content.empty()) content = "q Q\n";  // some readers take a stream of no bytes for a broken one
@@ -298,7 +305,7 @@ void PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page) 
     // A field that is seen in one place is its own widget (12.7.4.1).
     const bool alone = seen_.at(c.id) == 1 && c.is().answers != AnswerType::question;
     Object widget = alone ? field : build_.pdf.makeIndirectObject(Object::newDictionary());
-    widget.replaceKey("/Subtype", Object::newName("/Widget"));
+    widget.replaceKey("/Subtype", named("/Widget"));
     widget.replaceKey("/Rect", pdfRectangle(place.left * scale, (height - place.bottom()) * scale,
                                             place.right() * scale, (height - place.top) * scale));
     widget.replaceKey("/F", Object::newInteger(!isSeen(build_.form, build_.filling.presence, c.id) ? hiddenAnnotation
@@ -317,16 +324,17 @@ void PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page) 
         addTickLooks(widget, c, local);
     } else {
         DrawOptions options{build_.book, {}, &build_.filling, c.is().pressed, true};
-        Object looks = Object::newDictionary(), character = Object::newDictionary();
         // A signature that was drawn is on the page; the field is left to the program that signs it.
         const Shown shown = c.is().answers == AnswerType::ink ? Shown() : shownOf(c);
-        looks.replaceKey(
-            "/N", appearance(drawnControl(build_.form, c, shown, options), local, kind.look == KindRow::Look::text));
+        Object look = appearance(drawnControl(build_.form, c, shown, options), local, kind.look == KindRow::Look::text);
+        auto [looks, fresh] = looks_.try_emplace(look.getObjectID());
+        if (fresh) looks->second = build_.pdf.makeIndirectObject(Object::newDictionary({{"/N", look}}));
         if (kind.act) {
+            Object character = Object::newDictionary();
             (this->*kind.act)(widget, character, c, page);
             widget.replaceKey("/MK", character);
         }
-        widget.replaceKey("/AP", looks);
+        widget.replaceKey("/AP", looks->second);
     }
     scripts_.addToWidget(widget, c);
     const auto& elements = build_.tags[page].widgets;
