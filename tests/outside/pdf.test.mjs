@@ -118,6 +118,29 @@ test("pdf.js fills four scripts and saves; Poppler shows every letter, Brindel r
       assert(text.normalize("NFC").includes(word.normalize("NFC")), `${word} is not in\n${text}`);
 });
 
+test("what is filled into one field shows in that one alone, whatever viewer saves it", async () => {
+  const brindel = written("alike.brindel", "");
+  run(cli, ["new", written("alike.jot", "A: text 20 @alpha\nB: text 20 @beta\nC: combo [x, y] @gamma\nD: combo [x, y] @delta\n"),
+    "--kind", "document", "-o", brindel]);
+  const blank = pdfOf(brindel, "alike"), saved = [];
+  const pdf = await PDFDocument.load(bytesOf(blank));
+  pdf.getForm().getTextField("alpha").setText("Periwinkle");
+  saved.push(written("alike-1.pdf", await pdf.save()));
+  const [bytes] = await quietly(async () => {
+    const one = await opened(bytesOf(blank)), fields = await one.getFieldObjects();
+    one.annotationStorage.setValue(fields.alpha[0].id, {value: "Periwinkle"});
+    return one.saveDocument();
+  });
+  saved.push(written("alike-2.pdf", bytes));
+  const third = written("alike-3.pdf", "");
+  run("mutool", ["run", written("alike.js", `var d = new PDFDocument(${JSON.stringify(blank)}); d.enableJS(); var p = d.loadPage(0);
+    p.getWidgets()[0].setTextValue("Periwinkle"); p.update(); d.save(${JSON.stringify(third)}, "");`)]);
+  saved.push(third);
+  for (const path of saved)
+    for (const text of [run("pdftotext", ["-layout", path, "-"]), run("mutool", ["draw", "-q", "-F", "txt", path])])
+      assert.equal(text.split("Periwinkle").length, 2, `${path} shows it ${text.split("Periwinkle").length - 1} times\n${text}`);
+});
+
 test("pdf-lib fills; readers that draw themselves show every letter in the font that the form brings", async () => {
   const brindel = written("letters2.brindel", "");
   run(cli, ["new", written("letters2.jot", "# Letters\n" + Object.keys(letters).map(k => `${k}: text 40 @${k}`).join("\n") + "\nMast: check @mast\nHull: radio [GRP, Steel plate] @hull\nKind: combo [s = Sail, m = Motor] @kind\n"), "--kind", "document", "-o", brindel]);

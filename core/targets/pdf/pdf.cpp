@@ -74,6 +74,8 @@ void addPage(PdfBuild& b, const Leaf& leaf, std::size_t number) {
 }
 
 string written(PdfBuild& b, const string& owner) {
+    // A little larger and quicker than as zlib would have it. It holds for the whole program, so it is said once.
+    [[maybe_unused]] static const bool once = (Pl_Flate::setCompressionLevel(2), true);
     PdfTags tags(b.parts, b.structure);
     for (std::size_t i = 0; i < b.leaves.size(); ++i) {
         b.tags.push_back(tags.of(b.leaves[i], i, b.filling.presence));
@@ -91,8 +93,6 @@ string written(PdfBuild& b, const string& owner) {
     addArchive(b);
     addBookmarks(b, tags.headings());
 
-    // A little larger, and a fifth quicker, than as zlib would have it.
-    Pl_Flate::setCompressionLevel(2);
     QPDFWriter writer(b.pdf);
     writer.setOutputMemory();
     if (owner.empty()) writer.setDeterministicID(true);

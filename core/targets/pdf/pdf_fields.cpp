@@ -257,20 +257,24 @@ Object PdfFields::named(const char* name) {
     return at->second;
 }
 
-Object PdfFields::appearance(const Drawing& drawing, Box box, bool marked) {
-    string content = contentOf(drawing, build_.scale, box.height, build_.ink);
-    if (content.empty()) content = "q Q\n";  // some readers take a stream of no bytes for a broken one
-    if (marked) content = "/Tx BMC\nq\n" + content + "Q\nEMC\n";
-    // Ticks look alike by the thousand: what looks the same is written once.
-    auto [at, fresh] = appearances_.try_emplace(fmt::format("{} {} {}", box.width, box.height, content));
-    if (!fresh) return at->second;
-    Object stream = Object::newStream(&build_.pdf, content);
+/// How a field looks. Each has one of its own: viewers write into it when the field is filled.
+Object PdfFields::appearance(const string& content, Box box) {
+    Object stream =
+        Object::newStream(&build_.pdf, content.empty() ? "q Q\n" : content);  // no bytes look broken to some
     Object dict = stream.getDict();
-    dict.replaceKey("/Type", Object::newName("/XObject"));
-    dict.replaceKey("/Subtype", Object::newName("/Form"));
+    dict.replaceKey("/Type", named("/XObject"));
+    dict.replaceKey("/Subtype", named("/Form"));
     dict.replaceKey("/BBox", pdfRectangle(0, 0, box.width * build_.scale, box.height * build_.scale));
     dict.replaceKey("/Resources", build_.ink.resources());
-    return at->second = stream;
+    return stream;
+}
+
+/// How a tick looks in one of its states. Viewers only choose between these: what looks the same is written once.
+Object PdfFields::tickAppearance(const Drawing& drawing, Box box) {
+    const string content = contentOf(drawing, build_.scale, box.height, build_.ink);
+    auto [at, fresh] = tickLooks_.try_emplace(fmt::format("{} {} {}", box.width, box.height, content));
+    if (fresh) at->second = appearance(content, box);
+    return at->second;
 }
 
 void PdfFields::addTickLooks(Object widget, const Control& c, const Box& square) {
@@ -281,7 +285,7 @@ void PdfFields::addTickLooks(Object widget, const Control& c, const Box& square)
         state.on = ticked;
         Drawing mark = moved(drawnControl(build_.form, c, state, {build_.book, {}, &build_.filling, false, true}),
                              -square.left, -square.top);
-        states.replaceKey(ticked ? on : "/Off", appearance(mark, square, false));
+        states.replaceKey(ticked ? on : "/Off", tickAppearance(mark, square));
     }
     Object looks = Object::newDictionary(), character = Object::newDictionary();
     looks.replaceKey("/N", states);
@@ -326,15 +330,15 @@ void PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page) 
         DrawOptions options{build_.book, {}, &build_.filling, c.is().pressed, true};
         // A signature that was drawn is on the page; the field is left to the program that signs it.
         const Shown shown = c.is().answers == AnswerType::ink ? Shown() : shownOf(c);
-        Object look = appearance(drawnControl(build_.form, c, shown, options), local, kind.look == KindRow::Look::text);
-        auto [looks, fresh] = looks_.try_emplace(look.getObjectID());
-        if (fresh) looks->second = build_.pdf.makeIndirectObject(Object::newDictionary({{"/N", look}}));
+        string content =
+            contentOf(drawnControl(build_.form, c, shown, options), build_.scale, local.height, build_.ink);
+        if (kind.look == KindRow::Look::text) content = "/Tx BMC\nq\n" + content + "Q\nEMC\n";
+        widget.replaceKey("/AP", Object::newDictionary({{"/N", appearance(content, local)}}));
         if (kind.act) {
             Object character = Object::newDictionary();
             (this->*kind.act)(widget, character, c, page);
             widget.replaceKey("/MK", character);
         }
-        widget.replaceKey("/AP", looks->second);
     }
     scripts_.addToWidget(widget, c);
     const auto& elements = build_.tags[page].widgets;

@@ -33,7 +33,8 @@ class PdfFields {
     void addWidget(const Control& c, const Leaf& leaf, std::size_t page);
     void addTickLooks(QPDFObjectHandle widget, const Control& c, const Box& square);
     QPDFObjectHandle named(const char* name);
-    QPDFObjectHandle appearance(const Drawing& drawing, Box box, bool marked);
+    QPDFObjectHandle appearance(const std::string& content, Box box);
+    QPDFObjectHandle tickAppearance(const Drawing& drawing, Box box);
     std::string appearanceString(const Control& c, const Look& look);
     const Shown& shownOf(const Control& c);
     Shown startOf(const Control& c) const;
@@ -57,8 +58,7 @@ class PdfFields {
     Shown starting_;
     QPDFObjectHandle roots_ = QPDFObjectHandle::newArray();
     std::unordered_map<std::string, QPDFObjectHandle> fields_, groups_;  // by the whole name
-    std::unordered_map<std::string, QPDFObjectHandle> appearances_;      // by size and content
-    std::unordered_map<int, QPDFObjectHandle> looks_;                    // of each appearance that stands alone
+    std::unordered_map<std::string, QPDFObjectHandle> tickLooks_;        // by size and content
     std::unordered_map<std::string_view, QPDFObjectHandle> commonNames_;
 };
 
