@@ -327,4 +327,8 @@ std::size_t choiceCount(const Control& control) {
     return control.choices().size() + (control.yes(Prop::otherAnswers) ? 1 : 0);
 }
 
+bool startsToday(const Control& control) {
+    return control.is().answers == AnswerType::date && control.text(Prop::defaultText).starts_with("today");
+}
+
 }  // namespace brindel

@@ -31,6 +31,8 @@ bool isEmpty(const Entry& entry);
 
 /// How many lines a field's choices have, another answer counted as one where it takes one.
 std::size_t choiceCount(const Control& control);
+/// True for a date that starts with the day the form is opened, or days before or after it.
+bool startsToday(const Control& control);
 /// True when several of a field's choices can be picked.
 inline bool takesSeveral(const Control& control) {
     return control.as<HowMany>() == HowMany::many;

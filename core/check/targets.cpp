@@ -1,10 +1,10 @@
 // Targets: what each of them cannot carry, and what it does instead.
 #include <algorithm>
-#include <set>
 
 #include "core/check/families.h"
 #include "core/check/silence.h"
 #include "core/rules/dependence.h"
+#include "core/rules/moved_controls.h"
 #include "core/targets/pdf/pdf_carries.h"
 
 namespace brindel {
@@ -40,24 +40,9 @@ void choicesStand(const Checked& in, Findings& found) {
 }
 /// Fields come and go; what is painted on the page stays.
 void wordingStays(const Checked& in, Findings& found) {
-    std::set<Id> told;
-    auto stays = [&](Id id) {
-        const Control* c = in.form.find(id);
-        if (c && !isFilled(*c) && !c->is().pressed && told.insert(id).second)
-            found.push_back(
-                {nullptr,
-                 {id},
-                 said("It comes and goes; in a PDF only the fields do, its wording and lines stay in sight.")});
-    };
-    in.form.controls.each([&](Id id, const Control& c) {
-        if (c.formulas.find(Prop::visible)) stays(id);
-    });
-    eachRule(in.form, [&](Id, const Rule& rule) {
-        auto visit = [&](const Step& step) {
-            if (step.does == Does::show || step.does == Does::hide || step.does == Does::turnOver) stays(step.on);
-        };
-        eachStep(rule.steps, visit);
-    });
+    for (Id id : movedControls(in.form).shown)
+        if (const Control* c = in.form.find(id); c && !isFilled(*c) && !c->is().pressed)
+            found.push_back({nullptr, {id}, said("It comes and goes; in a PDF only the fields do, its wording and lines stay in sight.")});
 }
 void eventsLost(const Checked& in, Findings& found) {
     eachRule(in.form, [&](Id id, const Rule& rule) {

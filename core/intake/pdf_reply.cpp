@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <pugixml.hpp>
+#include <qpdf/Pipeline.hh>
 #include <set>
 
 #include "core/answers/answering.h"
@@ -28,14 +29,31 @@ using GivenAll = std::map<string, Given>;
 
 struct TooMuch {};
 
+/// The bytes of a stream, unpacked: at most so many, since a small file can hold a stream that grows without end. It
+/// counts and does not throw, since qpdf takes an exception from within a pipeline for a damaged stream.
+constexpr std::size_t mostUnpacked = 64u << 20;
+class Unpacked : public Pipeline {
+  public:
+    Unpacked() : Pipeline("unpacked", nullptr) {}
+    void write(unsigned char const* data, std::size_t length) override {
+        tooLong = tooLong || bytes.size() + length > mostUnpacked;
+        if (!tooLong) bytes.append(reinterpret_cast<const char*>(data), length);
+    }
+    void finish() override {}
+    string bytes;
+    bool tooLong = false;
+};
+string unpacked(Object stream) {
+    Unpacked to;
+    stream.pipeStreamData(&to, 0, qpdf_dl_generalized, true, false);
+    if (to.tooLong) throw std::runtime_error("a part of it is larger than 64 MiB");
+    return std::move(to.bytes);
+}
+
 string textIn(Object value) {
     if (value.isName()) return value.getName().substr(1);
     if (value.isString()) return value.getUTF8Value();
-    if (value.isStream()) {
-        const auto data = value.getStreamData();
-        return Object::newString(string(reinterpret_cast<const char*>(data->getBuffer()), data->getSize()))
-            .getUTF8Value();
-    }
+    if (value.isStream()) return Object::newString(unpacked(value)).getUTF8Value();
     return "";
 }
 
@@ -288,8 +306,7 @@ Result<string> formFileIn(const string& bytes) {
             if (!file.isDictionary() || !file.getKey("/UF").isString() || !file.getKey("/EF").isDictionary()) continue;
             Object stream = file.getKey("/EF").getKey("/F");
             if (!file.getKey("/UF").getUTF8Value().ends_with(".brindel") || !stream.isStream()) continue;
-            const auto data = stream.getStreamData();
-            return string(reinterpret_cast<const char*>(data->getBuffer()), data->getSize());
+            return unpacked(stream);
         }
         return failure("", said("The PDF carries no form. One that is written with --archive does."));
     } catch (const std::exception& error) {

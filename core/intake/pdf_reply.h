@@ -21,7 +21,7 @@ bool looksLikePdfReply(std::string_view bytes);
 /// patterns and choices; states of ticks by their meaning. Fields that a form fills itself and those that fillers may
 /// not touch are left out, empty ones too. What cannot be read as an answer goes in as text, so that the session says
 /// what is wrong with it. A problem for bytes that are none of these, for a PDF that needs a password or has no form,
-/// and for one of another form. At most 100,000 fields, 100 names deep.
+/// and for one of another form. At most 100,000 fields, 100 names deep, 64 MiB in one value.
 Result<ReadReply> replyFromPdf(const Form& form, const FontBook& fonts, const std::string& bytes);
 
 /// The file of the form that a PDF carries (an archive does), as it was attached; a problem for a PDF that carries

@@ -155,6 +155,10 @@ function brindelFormulas(around) {
     var zero = zeros.filter(function(z) { return code >= z && code < z + 10; })[0];
     return zero === undefined ? -1 : code - zero;
   }
+  // A text with the digits of any script as 0 to 9.
+  function plainDigits(text) {
+    return lettersOf(text).map(function(c) { var d = digitOf(codeOf(c)); return d < 0 ? c : String(d); }).join("");
+  }
   function trim(text) { return text.replace(/^[ \t\r\n]+|[ \t\r\n]+$/g, ""); }
   function isSpace(c) { return /\s/.test(c) || c === "\u202f"; }
   function plainNumber(text) {
@@ -1028,7 +1032,7 @@ function brindelFormulas(around) {
     compared: compared,
     named: function(values, list) { return new Named(values, !!list); },
     numberTyped: numberTyped, numberShown: numberShown, trim: trim, dayOf: dayOf, serialOf: serialOf, isoDay: isoDay,
-    padded: padded, lettersOf: lettersOf,
+    padded: padded, lettersOf: lettersOf, inDigits: inDigits, plainDigits: plainDigits,
     isWrong: isWrong,
     names: Object.keys(f),
     // A worth as text: what is shown of it.

@@ -14,7 +14,12 @@ constexpr Target targets[] = {
     {"pdf", "a fillable PDF", "PDF", "pdf",
      [](const FormSession& session, const FontBook& fonts, const TargetOptions& options) {
          return pdfOf(options.blank ? formHandedOut(session) : session.form(), fonts, &session.filling(),
-                      {options.owner, options.blank, options.sendTo, options.archive, options.formFile, options.reply});
+                      {.owner = options.owner,
+                       .blank = options.blank,
+                       .sendTo = options.sendTo,
+                       .archive = options.archive,
+                       .formFile = options.formFile,
+                       .reply = options.reply});
      }},
     {"png", "a picture", "PNG", "png",
      [](const FormSession& session, const FontBook& fonts, const TargetOptions& options) {

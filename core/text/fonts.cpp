@@ -207,6 +207,15 @@ std::u32string lettersOf(std::string_view text) {
     return result;
 }
 
+std::u16string utf16(std::u32string_view letters) {
+    std::u16string units;
+    for (char32_t c : letters) {
+        if (c >= 0x10000) units += char16_t(0xD800 + ((c - 0x10000) >> 10));
+        units += c >= 0x10000 ? char16_t(0xDC00 + ((c - 0x10000) & 0x3FF)) : char16_t(c);
+    }
+    return units;
+}
+
 std::string utf8(std::u32string_view letters) {
     std::string result;
     for (char32_t c : letters) {

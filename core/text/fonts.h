@@ -109,6 +109,8 @@ class FontBook {
 /// UTF-8 as letters (code points); broken bytes become U+FFFD.
 std::u32string lettersOf(std::string_view utf8);
 std::string utf8(std::u32string_view letters);
+/// Letters as units of UTF-16, those beyond the first plane as two.
+std::u16string utf16(std::u32string_view letters);
 /// The number of characters (code points) in UTF-8 text.
 std::size_t characterCount(std::string_view utf8);
 /// The first `count` characters.

@@ -182,3 +182,22 @@ TEST(PdfReply, AFileIsTakenForWhatItIs) {
         text->reply.values);
     EXPECT_FALSE(replyFromFile(b.form, fonts(), "neither"));
 }
+
+TEST(PdfReply, AValueThatGrowsWithoutEndIsLeft) {
+    if (sanitized) return;  // 70 MiB take long there, and say no more
+    const Back b;
+    QPDF pdf;
+    pdf.emptyPDF();
+    QPDFObjectHandle field = pdf.makeIndirectObject(QPDFObjectHandle::parse("<< /T (txtBoat) /FT /Tx >>"));
+    field.replaceKey("/V", QPDFObjectHandle::newStream(&pdf, std::string(70u << 20, 'x')));
+    QPDFObjectHandle form = QPDFObjectHandle::newDictionary();
+    form.replaceKey("/Fields", QPDFObjectHandle::newArray({field}));
+    pdf.getRoot().replaceKey("/AcroForm", form);
+    QPDFWriter writer(pdf);
+    writer.setOutputMemory();
+    writer.write();
+    const auto buffer = writer.getBufferSharedPointer();
+    const auto read = b.read({reinterpret_cast<const char*>(buffer->getBuffer()), buffer->getSize()});
+    ASSERT_FALSE(read);
+    EXPECT_NE(Back::said(read.error()).find("larger than 64 MiB"), std::string::npos) << Back::said(read.error());
+}

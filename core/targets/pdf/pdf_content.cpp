@@ -29,15 +29,6 @@ std::string pdfColour(Colour c) {
 
 namespace {
 
-std::u16string utf16Of(std::u32string_view letters) {
-    std::u16string out;
-    for (char32_t c : letters) {
-        if (c >= 0x10000) out += char16_t(0xD800 + ((c - 0x10000) >> 10));
-        out += c >= 0x10000 ? char16_t(0xDC00 + ((c - 0x10000) & 0x3FF)) : char16_t(c);
-    }
-    return out;
-}
-
 template <class Pen>
 Pen& penOf(void* data) {
     return *static_cast<Pen*>(data);
@@ -190,7 +181,7 @@ struct Writer {
         }();
         out += "/Span <</ActualText <FEFF";
         for (const Glyph& g : run.glyphs)
-            for (char16_t unit : utf16Of(g.letters)) out += fmt::format("{:04X}", unsigned(unit));
+            for (char16_t unit : utf16(g.letters)) out += fmt::format("{:04X}", unsigned(unit));
         out += ">>> BDC\n";
         for (const Glyph& g : run.glyphs) {
             pen.left = m.at.x + g.x * m.size;

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "core/targets/handed_out.h"
 #include "core/targets/pdf/pdf_states.h"
 
 namespace brindel {
@@ -78,9 +79,7 @@ const Shown& PdfFields::shownOf(const Control& c) {
 /// What a field is cleared to. "today" is no date until a form opens, and what is worked out has no start.
 Shown PdfFields::startOf(const Control& c) const {
     Shown shown = startingShown(build_.form, c);
-    if (!c.text(Prop::workedOut).empty() ||
-        (c.is().answers == AnswerType::date && c.text(Prop::defaultText).starts_with("today")))
-        shown.text.clear();
+    if (isFoundWhenOpened(c)) shown.text.clear();
     return shown;
 }
 

@@ -93,13 +93,7 @@ std::string tagFor(const std::string& seed) {
 
 std::string utf16Hex(const std::u32string& letters) {
     std::string hex;
-    for (char32_t c : letters) {
-        if (c < 0x10000)
-            hex += fmt::format("{:04X}", unsigned(c));
-        else
-            hex += fmt::format("{:04X}{:04X}", unsigned(0xD800 + ((c - 0x10000) >> 10)),
-                               unsigned(0xDC00 + ((c - 0x10000) & 0x3FF)));
-    }
+    for (char16_t unit : utf16(letters)) hex += fmt::format("{:04X}", unsigned(unit));
     return hex;
 }
 

@@ -3,29 +3,13 @@
 #include <fmt/format.h>
 #include <lcms2.h>
 
+#include "core/text/markup.h"
+
 namespace brindel {
 namespace {
 
 using Object = QPDFObjectHandle;
 using std::string;
-
-string escaped(const string& text) {
-    string out;
-    for (char c : text) {
-        const auto code = static_cast<unsigned char>(c);
-        if (c == '&')
-            out += "&amp;";
-        else if (c == '<')
-            out += "&lt;";
-        else if (c == '>')
-            out += "&gt;";
-        else if (code >= 32 || c == '\t')
-            out += c;
-        else
-            out += ' ';
-    }
-    return out;
-}
 
 /// PDF/A-3, conformance A, and the description of the one property that its standard does not know (6.6.2.3).
 constexpr std::string_view archiveIdentifier =
@@ -59,17 +43,12 @@ string colourProfile() {
     return bytes;
 }
 
-/// Broken bytes of UTF-8 as U+FFFD: XML has no room for them.
-string wellFormed(const string& text) {
-    return utf8(lettersOf(text));
-}
-
 }  // namespace
 
 void addMetadata(PdfBuild& build) {
     const Control& form = build.designed.root();
     const string language = form.text(Prop::language).empty() ? "en" : form.text(Prop::language);
-    const string title = form.text(Prop::title).empty() ? string(form.is().word) : wellFormed(form.text(Prop::title));
+    const string title = form.text(Prop::title).empty() ? string(form.is().word) : form.text(Prop::title);
     string says = fmt::format(
         "<?xpacket begin=\"\xEF\xBB\xBF\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?>\n<x:xmpmeta xmlns:x=\"adobe:ns:meta/\">\n"
         "<rdf:RDF xmlns:rdf=\"http://www.w3.org/1999/02/22-rdf-syntax-ns#\">\n"
@@ -79,7 +58,7 @@ void addMetadata(PdfBuild& build) {
         "<dc:title><rdf:Alt><rdf:li xml:lang=\"x-default\">{0}</rdf:li></rdf:Alt></dc:title>\n"
         "<dc:language><rdf:Bag><rdf:li>{1}</rdf:li></rdf:Bag></dc:language>\n"
         "<pdf:Producer>Brindel</pdf:Producer>\n<pdfuaid:part>1</pdfuaid:part>\n</rdf:Description>\n",
-        escaped(title), escaped(language));
+        markupText(title), markupText(language));
     if (build.options.archive) says += archiveIdentifier;
     says += "</rdf:RDF>\n</x:xmpmeta>\n<?xpacket end=\"r\"?>";
     Object metadata = Object::newStream(&build.pdf, says);

@@ -74,23 +74,17 @@ function brindelForm(doc, F, around, form, work) {
     }
     return 0;
   }
-  function digits(said) { return around.zero === 0x30 ? said : said.replace(/\d/g, function(d) { return String.fromCharCode(around.zero + Number(d)); }); }
   function momentShown(at, pattern) {
     return partsOf(pattern).map(function(part) {
       if (part.plain !== undefined) return part.plain;
       var names = namesFor(part), n = numberFor(part, at);
       if (names) return names[part.letter === "M" || part.letter === "L" ? n - 1 : n];
-      return digits(F.padded(n, part.count));
+      return F.inDigits(F.padded(n, part.count));
     }).join("");
-  }
-  function plainDigits(said) {
-    return said.replace(/[\u0660-\u0669\u06f0-\u06f9\u0966-\u096f\u09e6-\u09ef]/g, function(c) {
-      return String((c.charCodeAt(0) & 0xf) - (c.charCodeAt(0) >= 0x966 ? 6 : 0));
-    });
   }
   // What a whole text says by a pattern, part by part; null when it says nothing.
   function momentRead(said, pattern) {
-    var left = plainDigits(said), at = {y: 1970, m: 1, d: 1, hours: 0, minutes: 0}, half = -1, parts = partsOf(pattern);
+    var left = F.plainDigits(said), at = {y: 1970, m: 1, d: 1, hours: 0, minutes: 0}, half = -1, parts = partsOf(pattern);
     for (var i = 0; i < parts.length; ++i) {
       var part = parts[i];
       if (part.plain !== undefined) {
@@ -164,7 +158,7 @@ function brindelForm(doc, F, around, form, work) {
   var kinds = {
     text: function(a, said) { return {values: [said]}; },
     number: function(a, said) {
-      var n = F.numberTyped(a.unit && said.slice(-a.unit.length) === a.unit ? said.slice(0, -a.unit.length) : said);
+      var n = F.numberTyped(said);
       return n === null ? {unread: said} : {values: [n]};
     },
     date: function(a, said) { var day = dayRead(F.trim(said), a.pattern); return day === null ? {unread: said} : {values: [day]}; },

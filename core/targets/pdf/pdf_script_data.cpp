@@ -21,27 +21,14 @@ string keyOf(Id id) {
     return fmt::format("c{}", id);
 }
 
+/// The runtime's words for what is answered; pictures and signatures, which scripts cannot see, have none.
 std::string_view typeWord(AnswerType type) {
-    switch (type) {
-        case AnswerType::text:
-            return "text";
-        case AnswerType::number:
-            return "number";
-        case AnswerType::date:
-            return "date";
-        case AnswerType::time:
-            return "time";
-        case AnswerType::choice:
-            return "choice";
-        case AnswerType::picks:
-            return "picks";
-        case AnswerType::tick:
-            return "tick";
-        case AnswerType::question:
-            return "question";
-        default:
-            return "none";  // pictures and signatures: scripts cannot see them
-    }
+    static constexpr std::pair<AnswerType, std::string_view> words[] = {
+        {AnswerType::text, "text"}, {AnswerType::number, "number"},    {AnswerType::date, "date"},
+        {AnswerType::time, "time"}, {AnswerType::choice, "choice"},    {AnswerType::picks, "picks"},
+        {AnswerType::tick, "tick"}, {AnswerType::question, "question"}};
+    const auto at = std::ranges::find(words, type, [](const auto& row) { return row.first; });
+    return at == std::end(words) ? "none" : at->second;
 }
 
 /// A script without its comments and indents.
@@ -59,15 +46,11 @@ string packed(std::string_view script) {
 /// A script in ASCII alone: every other letter stands in a text or a pattern, where it can be written by its number.
 string asciiOf(std::string_view script) {
     string out;
-    for (char32_t c : lettersOf(script)) {
-        if (c < 0x80)
-            out += char(c);
-        else if (c < 0x10000)
-            out += fmt::format("\\u{:04x}", unsigned(c));
+    for (char16_t unit : utf16(lettersOf(script)))
+        if (unit < 0x80)
+            out += char(unit);
         else
-            out += fmt::format("\\u{:04x}\\u{:04x}", unsigned(0xD800 + ((c - 0x10000) >> 10)),
-                               unsigned(0xDC00 + ((c - 0x10000) & 0x3FF)));
-    }
+            out += fmt::format("\\u{:04x}", unsigned(unit));
     return out;
 }
 
@@ -96,7 +79,8 @@ PdfScriptData::PdfScriptData(const PdfBuild& build)
                  [&](const Control& c) { pages_.try_emplace(c.id, i); });
     needed_ = !build.options.archive && isNeeded();
     if (!needed_) return;
-    findDynamic();
+    moved_ = movedControls(form_);
+    addStarts();
     addAnswers();
     addFormulas();
     addRules();
@@ -117,32 +101,19 @@ bool PdfScriptData::isNeeded() const {
     return needed;
 }
 
-/// What formulas and rules show, hide, enable or disable.
-void PdfScriptData::findDynamic() {
-    form_.controls.each([&](Id id, const Control& c) {
-        if (c.formulas.find(Prop::visible)) dynamic_.shown.insert(id);
-        if (c.formulas.find(Prop::enabled)) dynamic_.usable.insert(id);
-        for (const Rule& rule : c.rules) {
-            if (rule.off) continue;
-            auto visit = [&](const Step& step) {
-                if (step.does == Does::show || step.does == Does::hide || step.does == Does::turnOver)
-                    dynamic_.shown.insert(step.on);
-                if (step.does == Does::enable || step.does == Does::disable) dynamic_.usable.insert(step.on);
-            };
-            eachStep(rule.steps, visit);
-        }
-    });
-    for (const auto& [ids, starts, word] : {std::tuple(&dynamic_.shown, &startsVisible, "shown"),
-                                            std::tuple(&dynamic_.usable, &startsEnabled, "enabled")})
-        for (Id id : *ids)
-            if (const Control* c = form_.find(id); c && !starts(*c)) starts_[keyOf(id)][word] = false;
+/// How those that something shows, hides, enables or disables are when the form opens.
+void PdfScriptData::addStarts() {
+    for (Id id : moved_.shown)
+        if (const Control* c = form_.find(id); c && !startsVisible(*c)) starts_[keyOf(id)]["shown"] = false;
+    for (Id id : moved_.enabled)
+        if (const Control* c = form_.find(id); c && !startsEnabled(*c)) starts_[keyOf(id)]["enabled"] = false;
 }
 
 /// The keys of a control and of what it lies in, as far as they are shown or enabled by something.
-Json PdfScriptData::keysOf(const std::set<Id>& dynamic, Id id) const {
+Json PdfScriptData::keysOf(const std::set<Id>& moved, Id id) const {
     Json keys = Json::array();
     for (const Control* c = form_.find(id); c; c = form_.find(c->parent))
-        if (dynamic.contains(c->id)) keys.push_back(keyOf(c->id));
+        if (moved.contains(c->id)) keys.push_back(keyOf(c->id));
     return keys;
 }
 
@@ -150,8 +121,8 @@ Json PdfScriptData::keysOf(const std::set<Id>& dynamic, Id id) const {
 bool PdfScriptData::isShut(const Control& c) const {
     if (c.as<Access>() != Access::open) return true;
     for (const Control* at = &c; at; at = form_.find(at->parent))
-        if ((!startsVisible(*at) && !dynamic_.shown.contains(at->id)) ||
-            (!startsEnabled(*at) && !dynamic_.usable.contains(at->id)))
+        if ((!startsVisible(*at) && !moved_.shown.contains(at->id)) ||
+            (!startsEnabled(*at) && !moved_.enabled.contains(at->id)))
             return true;
     return false;
 }
@@ -171,8 +142,8 @@ void PdfScriptData::addField(const Control& part, const string& answer) {
     const Id id = group == build_.parts.groupOf.end() ? part.id : group->second;
     Json field = Json::object();
     if (!answer.empty()) field["answer"] = answer;
-    if (Json keys = keysOf(dynamic_.shown, id); !keys.empty()) field["seenBy"] = keys;
-    if (Json keys = keysOf(dynamic_.usable, id); !keys.empty()) field["usedBy"] = keys;
+    if (Json keys = keysOf(moved_.shown, id); !keys.empty()) field["seenBy"] = keys;
+    if (Json keys = keysOf(moved_.enabled, id); !keys.empty()) field["usedBy"] = keys;
     if (form_.find(id)->as<Access>() != Access::open || !form_.find(id)->text(Prop::workedOut).empty())
         field["shut"] = true;
     fields_[answerName(build_.form, part)] = field;
@@ -209,8 +180,8 @@ Json PdfScriptData::answerOf(Id id, const std::vector<Id>& parts) const {
     if (const auto page = pageOf(id); page && build_.leaves.size() > 1) a["page"] = *page;
     if (required && typeWord(type) != "none") a["required"] = true;
     if (isShut(c)) a["shut"] = true;
-    if (Json keys = keysOf(dynamic_.shown, id); !keys.empty()) a["seenBy"] = keys;
-    if (Json keys = keysOf(dynamic_.usable, id); !keys.empty()) a["usedBy"] = keys;
+    if (Json keys = keysOf(moved_.shown, id); !keys.empty()) a["seenBy"] = keys;
+    if (Json keys = keysOf(moved_.enabled, id); !keys.empty()) a["usedBy"] = keys;
 
     auto number = [&](Prop prop, const char* key) {
         if (has(c.kind, prop))
@@ -239,7 +210,7 @@ Json PdfScriptData::answerOf(Id id, const std::vector<Id>& parts) const {
             a["pattern"] = c.text(Prop::datePattern);
             words(Prop::earliest, "earliest");
             words(Prop::latest, "latest");
-            if (c.text(Prop::defaultText).starts_with("today")) a["today"] = c.text(Prop::defaultText);
+            if (startsToday(c)) a["today"] = c.text(Prop::defaultText);
             break;
         case AnswerType::time:
             a["pattern"] = c.text(Prop::timePattern);

@@ -7,6 +7,7 @@
 #include <unordered_map>
 
 #include "core/rules/dependence.h"
+#include "core/rules/moved_controls.h"
 #include "core/targets/pdf/pdf_build.h"
 
 namespace brindel {
@@ -42,9 +43,6 @@ class PdfScriptData {
     const std::vector<std::string>& order() const { return order_; }
 
   private:
-    struct Dynamic {
-        std::set<Id> shown, usable;
-    };
     /// JSON under names, in their order, found at once: a form has thousands.
     struct Named {
         std::unordered_map<std::string, Json> all;
@@ -62,7 +60,7 @@ class PdfScriptData {
     };
 
     bool isNeeded() const;
-    void findDynamic();
+    void addStarts();
     void addAnswers();
     void addFormulas();
     void addRules();
@@ -72,7 +70,7 @@ class PdfScriptData {
                         const std::vector<std::pair<std::string, Meaning>>& names, bool inCircle);
     std::size_t addFormula(const std::string& formula, Id from);
     Json stepsOf(const std::vector<Step>& steps, Id from);
-    Json keysOf(const std::set<Id>& dynamic, Id id) const;
+    Json keysOf(const std::set<Id>& moved, Id id) const;
     bool isShut(const Control& c) const;
     std::string answerFor(Id id) const;
     std::optional<std::size_t> pageOf(Id id) const;
@@ -82,7 +80,7 @@ class PdfScriptData {
     std::shared_ptr<const Dependence> dependence_;
     std::map<Id, std::vector<Id>> partsOf_;      // of groups: the controls they have become
     std::unordered_map<Id, std::size_t> pages_;  // on which each control is seen first
-    Dynamic dynamic_;
+    MovedControls moved_;
     bool needed_ = false;
     Named answers_, fields_, buttons_, rules_;
     Json work_ = Json::array(), filled_ = Json::array(), starts_ = Json::object();

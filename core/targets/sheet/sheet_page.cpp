@@ -8,30 +8,17 @@
 #include "core/targets/leaves.h"
 #include "core/targets/png/png.h"
 #include "core/targets/sheet/control_sheet.h"
+#include "core/text/markup.h"
 
 namespace brindel {
 namespace {
 
 using std::string;
 
+/// A cell's text, its line breaks as such.
 string escaped(std::string_view text) {
-    string out;
-    for (char32_t c : lettersOf(text)) {
-        if (c == '&')
-            out += "&amp;";
-        else if (c == '<')
-            out += "&lt;";
-        else if (c == '>')
-            out += "&gt;";
-        else if (c == '"')
-            out += "&quot;";
-        else if (c == '\n')
-            out += "<br>";
-        else if (c >= 32 && c != 0x7F)
-            out += utf8(std::u32string_view(&c, 1));
-        else
-            out += ' ';
-    }
+    string out = markupText(text);
+    for (std::size_t at = 0; (at = out.find('\n', at)) != string::npos; at += 4) out.replace(at, 1, "<br>");
     return out;
 }
 
