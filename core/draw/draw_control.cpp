@@ -31,7 +31,7 @@ void drawLabel(const Art& a) {
 void drawField(const Art& a) {
     // What is empty shows nothing on paper but its ground.
     if (!a.options.ground && a.shown.text.empty() && !a.form.isDialog()) return;
-    Look l = a.look(), entry = entryLookOf(a.form, a.c);
+    const Look l = a.look();
     const string& unit = a.c.text(Prop::unit);
     if (a.options.ground) {
         // In a table on paper the cell's own lines are the field's edge.
@@ -55,19 +55,20 @@ void drawField(const Art& a) {
     }
     if (!a.options.guests) return;
     const bool many = a.c.as<Lines>() == Lines::many && a.c.kind == Kind::textBox;
+    const bool answered = !a.shown.text.empty();
     string text = a.shown.text;
-    Colour colour = a.textColour(entry);
-    if (text.empty()) {
+    if (!answered) {
         text = a.c.text(a.c.kind == Kind::comboBox ? Prop::prompt : Prop::placeholder);
         // Paper carries no placeholder: it would be read as an answer.
         if (!a.form.isDialog()) text.clear();
-        colour = grey;
     } else if (a.c.yes(Prop::secret)) {
         string dots;
         for (std::size_t i = 0; i < characterCount(text); ++i) dots += "•";
         text = dots;
     }
     if (text.empty()) return;
+    Look entry = entryLookOf(a.form, a.c);
+    const Colour colour = answered ? a.textColour(entry) : grey;
     if (!letters.empty()) {
         entry.across = Across::centre;
         const std::u32string each = lettersOf(text);

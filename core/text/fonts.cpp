@@ -60,6 +60,8 @@ struct FontBook::Store {
     std::map<std::string, FacePtr> byFile;           // "path#index"
     std::unordered_map<std::string, double> widths;  // "family|bi|text" in ems: measured far more often than changed
     std::size_t widthBytes = 0;
+    std::unordered_map<std::string, std::string> kept;
+    std::size_t keptBytes = 0;
 
     FacePtr found(const std::string& family, bool bold, bool italic, char32_t character) {
         FcPattern* pattern = FcPatternCreate();
@@ -188,6 +190,23 @@ void FontBook::keepWidth(const std::string& text, const Look& look, double ems) 
     }
     store_->widthBytes += key.size() + 64;
     store_->widths.emplace(std::move(key), ems);
+}
+
+std::string FontBook::kept(const std::string& key, const std::function<std::string()>& made) const {
+    constexpr std::size_t mostBytes = 8 << 20;
+    {
+        std::lock_guard guard(store_->lock);
+        if (const auto at = store_->kept.find(key); at != store_->kept.end()) return at->second;
+    }
+    std::string bytes = made();  // unlocked: it takes a while, and asks the book in turn
+    std::lock_guard guard(store_->lock);
+    const std::size_t size = key.size() + bytes.size();
+    if (store_->keptBytes + size > mostBytes) {
+        store_->kept.clear();
+        store_->keptBytes = 0;
+    }
+    if (size <= mostBytes && store_->kept.emplace(key, bytes).second) store_->keptBytes += size;
+    return bytes;
 }
 
 double FontBook::lineHeight(const Look& look) const {

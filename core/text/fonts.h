@@ -2,6 +2,7 @@
 // so that text is as wide in one as in the other.
 #pragma once
 
+#include <functional>
 #include <memory>
 #include <mutex>
 #include <string>
@@ -93,6 +94,10 @@ class FontBook {
     std::vector<std::string> lines(const std::string& text, const Look& look, double width, bool wraps) const;
     /// `text` cut to `width` points, with an ellipsis where something is cut.
     std::string fitted(const std::string& text, const Look& look, double width) const;
+
+    /// What `made` makes of a face, bytes that are dear to make and the same every time: kept under `key` for whoever
+    /// asks again, up to some megabytes.
+    std::string kept(const std::string& key, const std::function<std::string()>& made) const;
 
     /// The family that an empty one stands for: Lato, or what the application says its desktop uses.
     std::string desktopFamily = "Lato";

@@ -36,7 +36,8 @@ struct Planted {
     static PdfPart find(PdfPart at, const std::string& type) {
         if (at.isDictionary() && at.hasKey("/S") && at.getKey("/S").getName() == type) return at;
         PdfPart kids = at.isDictionary() ? at.getKey("/K") : PdfPart::newNull();
-        for (int i = 0; kids.isArray() && i < kids.getArrayNItems(); ++i)
+        if (!kids.isArray()) return kids.isDictionary() ? find(kids, type) : PdfPart::newNull();  // one stands by itself
+        for (int i = 0; i < kids.getArrayNItems(); ++i)
             if (PdfPart found = find(kids.getArrayItem(i), type); !found.isNull()) return found;
         return PdfPart::newNull();
     }
@@ -91,7 +92,9 @@ const Planting plantings[] = {
     {"13-004", [](Planted& p) { p.element("/Figure").removeKey("/Alt"); }},
     {"14-002", [](Planted& p) { p.element("/H1").replaceKey("/S", PdfPart::newName("/H2")); }},
     {"14-003", [](Planted& p) { p.element("/H2").replaceKey("/S", PdfPart::newName("/H4")); }},
-    {"14-006", [](Planted& p) { for (int i = 0; i < 2; ++i) p.element("/Sect").getKey("/K").appendItem(PdfPart::parse("<< /S /H /K [] >>")); }},
+    {"14-006", [](Planted& p) { PdfPart section = p.element("/Sect"), kids = PdfPart::newArray({section.getKey("/K")});
+                 for (int i = 0; i < 2; ++i) kids.appendItem(PdfPart::parse("<< /S /H /K [] >>"));
+                 section.replaceKey("/K", kids); }},
     {"14-007", [](Planted& p) { p.element("/H2").replaceKey("/S", PdfPart::newName("/H")); }},
     {"15-003", [](Planted& p) { p.element("/TH").removeKey("/A"); }},
     {"17-002", [](Planted& p) { p.element("/P").replaceKey("/S", PdfPart::newName("/Formula")); }},

@@ -33,8 +33,7 @@ void addPage(PdfBuild& b, const Leaf& leaf, std::size_t number) {
     Object page = b.pdf.makeIndirectObject(Object::newDictionary());
     page.replaceKey("/Type", Object::newName("/Page"));
     page.replaceKey("/MediaBox", pdfRectangle(0, 0, size.width * b.scale, height * b.scale));
-    page.replaceKey("/Resources", b.ink.resources());
-    page.replaceKey("/Annots", Object::newArray());
+    page.replaceKey("/Resources", b.ink.resources);
     page.replaceKey("/Tabs", Object::newName("/S"));
     page.replaceKey("/StructParents", Object::newInteger(static_cast<long long>(number)));
     b.pages.push_back(page);

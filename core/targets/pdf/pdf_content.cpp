@@ -8,23 +8,36 @@
 
 namespace brindel {
 
-std::string pdfNumber(double number) {
-    if (!(std::abs(number) < 1e9)) return numberText(number, 3);
+void addPdfNumber(std::string& to, double number) {
+    if (!(std::abs(number) < 1e9)) {
+        to += numberText(number, 3);
+        return;
+    }
     // A page has many: whole numbers are written faster than others.
     const long long parts = std::llround(number * 1000);
     const long long size = parts < 0 ? -parts : parts, whole = size / 1000;
-    std::string text = parts < 0 ? "-" : "";
+    if (parts < 0) to += '-';
     const fmt::format_int digits(whole);
-    text.append(digits.data(), digits.size());
+    to.append(digits.data(), digits.size());
     if (const int rest = int(size % 1000); rest != 0) {
         const char places[] = {'.', char('0' + rest / 100), char('0' + rest / 10 % 10), char('0' + rest % 10)};
-        text.append(places, rest % 10 != 0 ? 4 : rest % 100 != 0 ? 3 : 2);
+        to.append(places, rest % 10 != 0 ? 4 : rest % 100 != 0 ? 3 : 2);
     }
+}
+
+std::string pdfNumber(double number) {
+    std::string text;
+    addPdfNumber(text, number);
     return text;
 }
 
 std::string pdfColour(Colour c) {
-    return fmt::format("{} {} {}", pdfNumber(c.red / 255.0), pdfNumber(c.green / 255.0), pdfNumber(c.blue / 255.0));
+    std::string text;
+    for (const int part : {c.red, c.green, c.blue}) {
+        if (!text.empty()) text += ' ';
+        addPdfNumber(text, part / 255.0);
+    }
+    return text;
 }
 
 namespace {
@@ -46,7 +59,12 @@ struct Writer {
 
     /// Numbers from the left and from below, and what is done with them.
     void path(std::initializer_list<Point> points, const char* does) {
-        for (const Point& p : points) (out += x(p.x)) += ' ', (out += y(p.y)) += ' ';
+        for (const Point& p : points) {
+            addPdfNumber(out, p.x * scale);
+            out += ' ';
+            addPdfNumber(out, (height - p.y) * scale);
+            out += ' ';
+        }
         (out += does) += '\n';
     }
     void filled(Colour colour) {
@@ -216,12 +234,11 @@ struct Writer {
 
 }  // namespace
 
-QPDFObjectHandle PdfInk::resources() const {
-    QPDFObjectHandle both = QPDFObjectHandle::newDictionary();
-    both.replaceKey("/Font", fonts.resources());
-    both.replaceKey("/XObject", pictures.resources());
-    return both;
-}
+PdfInk::PdfInk(QPDF& pdf, const FontBook& book, const std::string& language)
+    : fonts(pdf, book, language),
+      pictures(pdf),
+      resources(pdf.makeIndirectObject(
+          QPDFObjectHandle::newDictionary({{"/Font", fonts.resources()}, {"/XObject", pictures.resources()}}))) {}
 
 std::string contentOf(const Drawing& drawing, double scale, double height, PdfInk& ink) {
     PaintState fresh;

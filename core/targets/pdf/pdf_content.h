@@ -14,9 +14,9 @@ namespace brindel {
 struct PdfInk {
     PdfFonts fonts;
     PdfPictures pictures;
-    PdfInk(QPDF& pdf, const FontBook& book, const std::string& language) : fonts(pdf, book, language), pictures(pdf) {}
-    /// The resources of a page or an appearance.
-    QPDFObjectHandle resources() const;
+    /// The resources of every page and every appearance: one object, for a form has thousands.
+    QPDFObjectHandle resources;
+    PdfInk(QPDF& pdf, const FontBook& book, const std::string& language);
 };
 
 /// What a page paints with at a point of its content, so that it is not said again.
@@ -37,5 +37,7 @@ std::string markedContentOf(const Drawing& drawing, double scale, double height,
 std::string pdfColour(Colour colour);
 /// A number without exponent, at most three places: a thousandth of a point is less than any printer's dot.
 std::string pdfNumber(double number);
+/// The same at the end of `to`.
+void addPdfNumber(std::string& to, double number);
 
 }  // namespace brindel

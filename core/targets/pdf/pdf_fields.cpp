@@ -66,7 +66,9 @@ void PdfFields::eachOn(const Leaf& leaf, const std::function<void(const Control&
 }
 
 void PdfFields::add(const Leaf& leaf, std::size_t page) {
-    eachOn(leaf, [&](const Control& c) { addWidget(c, leaf, page); });
+    std::vector<Object> widgets;
+    eachOn(leaf, [&](const Control& c) { widgets.push_back(addWidget(c, leaf, page)); });
+    build_.pages[page].replaceKey("/Annots", Object::newArray(widgets));
 }
 
 const Shown& PdfFields::shownOf(const Control& c) {
@@ -256,20 +258,31 @@ Object PdfFields::named(const char* name) {
     return at->second;
 }
 
+/// The box of what is drawn for a field; those of one size share theirs.
+Object PdfFields::boxOf(const Box& box) {
+    auto [at, fresh] = boxes_.try_emplace({box.width, box.height});
+    if (fresh)
+        at->second =
+            build_.pdf.makeIndirectObject(pdfRectangle(0, 0, box.width * build_.scale, box.height * build_.scale));
+    return at->second;
+}
+
 /// How a field looks. Each has one of its own: viewers write into it when the field is filled.
-Object PdfFields::appearance(const string& content, Box box) {
+Object PdfFields::appearance(const string& content, const Box& box) {
+    // Packing a few words costs a hundred times what it saves, and most fields are empty.
+    constexpr std::size_t worthPacking = 400;
     Object stream =
         Object::newStream(&build_.pdf, content.empty() ? "q Q\n" : content);  // no bytes look broken to some
+    stream.setFilterOnWrite(content.size() >= worthPacking);
     Object dict = stream.getDict();
-    dict.replaceKey("/Type", named("/XObject"));
     dict.replaceKey("/Subtype", named("/Form"));
-    dict.replaceKey("/BBox", pdfRectangle(0, 0, box.width * build_.scale, box.height * build_.scale));
-    dict.replaceKey("/Resources", build_.ink.resources());
+    dict.replaceKey("/BBox", boxOf(box));
+    dict.replaceKey("/Resources", build_.ink.resources);
     return stream;
 }
 
 /// How a tick looks in one of its states. Viewers only choose between these: what looks the same is written once.
-Object PdfFields::tickAppearance(const Drawing& drawing, Box box) {
+Object PdfFields::tickAppearance(const Drawing& drawing, const Box& box) {
     const string content = contentOf(drawing, build_.scale, box.height, build_.ink);
     auto [at, fresh] = tickLooks_.try_emplace(fmt::format("{} {} {}", box.width, box.height, content));
     if (fresh) at->second = appearance(content, box);
@@ -294,7 +307,7 @@ void PdfFields::addTickLooks(Object widget, const Control& c, const Box& square)
     widget.replaceKey("/MK", character);
 }
 
-void PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page) {
+Object PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page) {
     const KindRow& kind = *rowOf(c.kind);
     const bool tick = kind.look == KindRow::Look::tick;
     const double height = surfaceSize(build_.form, leaf.surface).height, scale = build_.scale;
@@ -343,7 +356,7 @@ void PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page) 
     const auto& elements = build_.tags[page].widgets;
     if (const auto at = elements.find(c.id); at != elements.end())
         build_.structure.annotation(at->second, widget, pageObject);
-    pageObject.getKey("/Annots").appendItem(widget);
+    return widget;
 }
 
 void PdfFields::finish() {

@@ -30,11 +30,12 @@ class PdfFields {
     QPDFObjectHandle kidsOf(const std::string& group);
     QPDFObjectHandle fieldOf(const Control& c);
     void describe(QPDFObjectHandle field, const Control& c);
-    void addWidget(const Control& c, const Leaf& leaf, std::size_t page);
+    QPDFObjectHandle addWidget(const Control& c, const Leaf& leaf, std::size_t page);
     void addTickLooks(QPDFObjectHandle widget, const Control& c, const Box& square);
     QPDFObjectHandle named(const char* name);
-    QPDFObjectHandle appearance(const std::string& content, Box box);
-    QPDFObjectHandle tickAppearance(const Drawing& drawing, Box box);
+    QPDFObjectHandle boxOf(const Box& box);
+    QPDFObjectHandle appearance(const std::string& content, const Box& box);
+    QPDFObjectHandle tickAppearance(const Drawing& drawing, const Box& box);
     std::string appearanceString(const Control& c, const Look& look);
     const Shown& shownOf(const Control& c);
     Shown startOf(const Control& c) const;
@@ -59,6 +60,7 @@ class PdfFields {
     QPDFObjectHandle roots_ = QPDFObjectHandle::newArray();
     std::unordered_map<std::string, QPDFObjectHandle> fields_, groups_;  // by the whole name
     std::unordered_map<std::string, QPDFObjectHandle> tickLooks_;        // by size and content
+    std::map<std::pair<double, double>, QPDFObjectHandle> boxes_;        // by width and height
     std::unordered_map<std::string_view, QPDFObjectHandle> commonNames_;
 };
 

@@ -6,6 +6,7 @@
 #include <hb.h>
 #include <unicode/ulocdata.h>
 #include <unicode/uniset.h>
+#include <zlib.h>
 
 #include <cmath>
 
@@ -162,7 +163,28 @@ std::string PdfFonts::typingName(const Look& look) {
     return known = use.name;
 }
 
-Object PdfFonts::descriptor(const Face& face, const std::string& name, const std::string& file, bool cff) {
+/// A stream of what a face gives for some of its glyphs, packed once for all PDFs that need the same. `length`, when
+/// not null, is told its length unpacked.
+Object PdfFonts::keptStream(const std::string& key, const std::function<std::string()>& made, std::size_t* length) {
+    // In front of the packed bytes stands how many they were.
+    const std::string kept = book_.kept(key, [&] {
+        const std::string bytes = made();
+        uLongf size = compressBound(bytes.size());
+        std::string packed(size, '\0');
+        if (compress(reinterpret_cast<Bytef*>(packed.data()), &size, reinterpret_cast<const Bytef*>(bytes.data()),
+                     bytes.size()) != Z_OK)
+            throw std::bad_alloc();  // the only way for it to fail
+        packed.resize(size);
+        return fmt::format("{}\n", bytes.size()) + packed;
+    });
+    const std::size_t from = kept.find('\n') + 1;
+    if (length) *length = std::stoul(kept);
+    Object stream = Object::newStream(&pdf_);
+    stream.replaceStreamData(kept.substr(from), Object::newName("/FlateDecode"), Object::newNull());
+    return stream;
+}
+
+Object PdfFonts::descriptor(const Face& face, const std::string& name, Object file, bool cff) {
     const Table head(face, "head"), post(face, "post"), os2(face, "OS/2");
     auto em = [&](double units) { return Object::newInteger(std::lround(units * 1000 / face.unitsPerEm)); };
     const int family = os2.byte(30), slant = post.signed16(4), weight = os2.there() ? os2.unsigned16(4) : 400;
@@ -181,12 +203,7 @@ Object PdfFonts::descriptor(const Face& face, const std::string& name, const std
     d.replaceKey("/CapHeight", Object::newInteger(int(face.capHeight * 1000)));
     // Fonts do not say how thick their stems are; the usual guess goes by their weight.
     d.replaceKey("/StemV", Object::newInteger(50 + weight * weight / 4225));
-    Object stream = Object::newStream(&pdf_, file);
-    if (cff)
-        stream.getDict().replaceKey("/Subtype", Object::newName("/OpenType"));
-    else
-        stream.getDict().replaceKey("/Length1", Object::newInteger(static_cast<long long>(file.size())));
-    d.replaceKey(cff ? "/FontFile3" : "/FontFile2", stream);
+    d.replaceKey(cff ? "/FontFile3" : "/FontFile2", file);
     return pdf_.makeIndirectObject(d);
 }
 
@@ -194,10 +211,11 @@ Object PdfFonts::fontOf(const Use& use) {
     const Face& face = *use.face;
     const bool cff = Table(face, "CFF ").there();
     std::vector<unsigned> glyphs;
-    std::string seed = face.postScriptName;
+    std::string seed = face.postScriptName, letterSeed;
     Object widths = Object::newArray(), stretch = Object::newArray();
     for (const auto& [glyph, letters] : use.glyphs) {
-        seed += fmt::format(",{}", glyph);
+        (seed += ',') += fmt::format_int(glyph).c_str();
+        (letterSeed += ',') += utf8(letters);
         // Glyphs with neighbouring numbers stand in one array.
         if (glyphs.empty() || glyphs.back() + 1 != glyph) {
             widths.appendItem(Object::newInteger(glyph));
@@ -208,12 +226,20 @@ Object PdfFonts::fontOf(const Use& use) {
         glyphs.push_back(glyph);
     }
     const std::string base = "/" + tagFor(seed) + "+" + face.postScriptName;
+    const std::string key = fmt::format("{} {}", fmt::ptr(&face), seed);
+    std::size_t length = 0;
+    Object file = keptStream(
+        key, [&] { return subset(face, glyphs); }, &length);
+    if (cff)
+        file.getDict().replaceKey("/Subtype", Object::newName("/OpenType"));
+    else
+        file.getDict().replaceKey("/Length1", Object::newInteger(static_cast<long long>(length)));
     Object cid = Object::newDictionary();
     cid.replaceKey("/Type", Object::newName("/Font"));
     cid.replaceKey("/Subtype", Object::newName(cff ? "/CIDFontType0" : "/CIDFontType2"));
     cid.replaceKey("/BaseFont", Object::newName(base));
     cid.replaceKey("/CIDSystemInfo", Object::parse("<< /Registry (Adobe) /Ordering (Identity) /Supplement 0 >>"));
-    cid.replaceKey("/FontDescriptor", descriptor(face, base, subset(face, glyphs), cff));
+    cid.replaceKey("/FontDescriptor", descriptor(face, base, file, cff));
     cid.replaceKey("/W", widths);
     if (!cff) cid.replaceKey("/CIDToGIDMap", Object::newName("/Identity"));
     Object font = Object::newDictionary();
@@ -222,7 +248,7 @@ Object PdfFonts::fontOf(const Use& use) {
     font.replaceKey("/BaseFont", Object::newName(base));
     font.replaceKey("/Encoding", Object::newName("/Identity-H"));
     font.replaceKey("/DescendantFonts", Object::newArray({pdf_.makeIndirectObject(cid)}));
-    font.replaceKey("/ToUnicode", Object::newStream(&pdf_, toUnicode(use.glyphs)));
+    font.replaceKey("/ToUnicode", keptStream(key + letterSeed, [&] { return toUnicode(use.glyphs); }));
     return pdf_.makeIndirectObject(font);
 }
 

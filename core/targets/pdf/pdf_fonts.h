@@ -40,7 +40,9 @@ class PdfFonts {
         std::map<unsigned, std::u32string> glyphs = {};
     };
     Use& useOf(const FacePtr& face);
-    QPDFObjectHandle descriptor(const Face& face, const std::string& name, const std::string& file, bool cff);
+    QPDFObjectHandle keptStream(const std::string& key, const std::function<std::string()>& made,
+                                std::size_t* length = nullptr);
+    QPDFObjectHandle descriptor(const Face& face, const std::string& name, QPDFObjectHandle file, bool cff);
     QPDFObjectHandle fontOf(const Use& use);
 
     QPDF& pdf_;

@@ -4,19 +4,6 @@ namespace brindel {
 
 using Object = QPDFObjectHandle;
 
-namespace {
-/// Takes out the elements that hold nothing; true when nothing is left. An empty cell stays: it keeps its column.
-bool emptied(Object element) {
-    Object kids = element.getKey("/K");
-    for (int i = kids.getArrayNItems() - 1; i >= 0; --i) {
-        Object kid = kids.getArrayItem(i);
-        // Elements stand by themselves, annotations and pieces of content in their place.
-        if (kid.isIndirect() && emptied(kid)) kids.eraseItem(i);
-    }
-    return kids.getArrayNItems() == 0 && element.getKey("/S").getName() != "/TD";
-}
-}  // namespace
-
 PdfStructure::PdfStructure(QPDF& pdf) : pdf_(pdf) {
     root_ = pdf_.makeIndirectObject(Object::newDictionary());
     root_.replaceKey("/Type", Object::newName("/StructTreeRoot"));
@@ -24,15 +11,18 @@ PdfStructure::PdfStructure(QPDF& pdf) : pdf_(pdf) {
     document_.replaceKey("/Type", Object::newName("/StructElem"));
     document_.replaceKey("/S", Object::newName("/Document"));
     document_.replaceKey("/P", root_);
-    document_.replaceKey("/K", Object::newArray());
     root_.replaceKey("/K", document_);
+}
+
+std::vector<Object>& PdfStructure::kidsOf(const Object& element) {
+    return kids_[element.getObjectID()];
 }
 
 Object PdfStructure::element(Object parent, const char* type) {
     // A form has thousands: what may be left out of each is (14.7.2, table 323).
-    Object made = pdf_.makeIndirectObject(Object::newDictionary(
-        {{"/S", Object::newName(std::string("/") + type)}, {"/P", parent}, {"/K", Object::newArray()}}));
-    parent.getKey("/K").appendItem(made);
+    Object made = pdf_.makeIndirectObject(
+        Object::newDictionary({{"/S", Object::newName(std::string("/") + type)}, {"/P", parent}}));
+    kidsOf(parent).push_back(made);
     return made;
 }
 
@@ -41,23 +31,31 @@ int PdfStructure::content(Object element, std::size_t page, Object pageObject, b
     const int number = int(contents_[page].size());
     contents_[page].push_back(element);
     element.replaceKey("/Pg", pageObject);
-    Object kids = element.getKey("/K");
-    if (first)
-        kids.insertItem(0, Object::newInteger(number));
-    else
-        kids.appendItem(Object::newInteger(number));
+    std::vector<Object>& kids = kidsOf(element);
+    kids.insert(first ? kids.begin() : kids.end(), Object::newInteger(number));
     return number;
 }
 
 void PdfStructure::annotation(Object element, Object widget, Object pageObject) {
     element.replaceKey("/Pg", pageObject);
-    element.getKey("/K").appendItem(Object::newDictionary({{"/Type", Object::newName("/OBJR")}, {"/Obj", widget}}));
+    kidsOf(element).push_back(Object::newDictionary({{"/Type", objectReference_}, {"/Obj", widget}}));
     annotations_.push_back(element);
     widgets_.push_back(widget);
 }
 
+/// Tells an element what is in it, without elements that hold nothing; false when that is nothing at all. An empty cell
+/// stays: it keeps its column.
+bool PdfStructure::filled(Object element) {
+    std::vector<Object> kids = std::move(kidsOf(element));
+    // Elements stand by themselves, annotations and pieces of content in their place.
+    std::erase_if(kids, [&](const Object& kid) { return Object(kid).isIndirect() && !filled(kid); });
+    if (kids.size() == 1) element.replaceKey("/K", kids.front());
+    if (kids.size() > 1) element.replaceKey("/K", Object::newArray(kids));
+    return !kids.empty() || element.getKey("/S").getName() == "/TD";
+}
+
 void PdfStructure::finish() {
-    emptied(document_);
+    filled(document_);
     Object numbers = Object::newArray();
     int next = 0;
     // Pages come first, so their numbers are their places (14.7.4.4: a page's StructParents).

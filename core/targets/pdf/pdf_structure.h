@@ -2,6 +2,7 @@
 #pragma once
 
 #include <string>
+#include <unordered_map>
 
 #include "core/targets/pdf/qpdf.h"
 
@@ -25,10 +26,14 @@ class PdfStructure {
     void finish();
 
   private:
+    std::vector<QPDFObjectHandle>& kidsOf(const QPDFObjectHandle& element);
+    bool filled(QPDFObjectHandle element);
+
     QPDF& pdf_;
-    QPDFObjectHandle root_, document_;
-    std::vector<std::vector<QPDFObjectHandle>> contents_;  // of each page: the element of each piece
-    std::vector<QPDFObjectHandle> annotations_;            // the element of each
+    QPDFObjectHandle root_, document_, objectReference_ = QPDFObjectHandle::newName("/OBJR");
+    std::unordered_map<int, std::vector<QPDFObjectHandle>> kids_;  // by the number of the object
+    std::vector<std::vector<QPDFObjectHandle>> contents_;          // of each page: the element of each piece
+    std::vector<QPDFObjectHandle> annotations_;                    // the element of each
     std::vector<QPDFObjectHandle> widgets_;
 };
 
