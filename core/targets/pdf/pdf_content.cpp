@@ -86,26 +86,34 @@ struct Writer {
         if (fill) filled(*fill);
         if (p) pen(*p);
     }
+    /// Its edges, with quarter circles as Bézier curves: 0.5523 is the usual distance of their handles.
+    std::string roundedPath(const Box& b, double r) {
+        const double k = r * (1 - 0.5523), l = b.left, t = b.top, e = b.right(), d = b.bottom();
+        path({{l + r, t}}, "m");
+        path({{e - r, t}}, "l");
+        path({{e - k, t}, {e, t + k}, {e, t + r}}, "c");
+        path({{e, d - r}}, "l");
+        path({{e, d - k}, {e - k, d}, {e - r, d}}, "c");
+        path({{l + r, d}}, "l");
+        path({{l + k, d}, {l, d - k}, {l, d - r}}, "c");
+        path({{l, t + r}}, "l");
+        path({{l, t + k}, {l + k, t}, {l + r, t}}, "c");
+        return std::move(out);
+    }
     void operator()(const BoxMark& m) {
         begin(m.fill, m.outline);
         const Box& b = m.box;
         double r = std::min({m.radius, b.width / 2, b.height / 2});
         if (r <= 0) {
             out += fmt::format("{} {} {} {} re\n", x(b.left), y(b.bottom()), x(b.width), x(b.height));
-        } else {
-            // Quarter circles as Bézier curves: 0.5523 is the usual distance of their handles.
-            const double k = r * (1 - 0.5523), l = b.left, t = b.top, e = b.right(), d = b.bottom();
-            path({{l + r, t}}, "m");
-            path({{e - r, t}}, "l");
-            path({{e - k, t}, {e, t + k}, {e, t + r}}, "c");
-            path({{e, d - r}}, "l");
-            path({{e, d - k}, {e - k, d}, {e - r, d}}, "c");
-            path({{l + r, d}}, "l");
-            path({{l + k, d}, {l, d - k}, {l, d - r}}, "c");
-            path({{l, t + r}}, "l");
-            path({{l, t + k}, {l + k, t}, {l + r, t}}, "c");
+            return paint(m.fill, m.outline, true);
         }
+        // Boxes of one size have one path, each moved to its place: it is worked out once, and packs to nothing.
+        auto [at, fresh] = ink.rounded.try_emplace({b.width, b.height, r});
+        if (fresh) at->second = Writer{scale, b.height, ink, now}.roundedPath({0, 0, b.width, b.height}, r);
+        out += "q 1 0 0 1 " + point(b.left, b.bottom()) + " cm\n" + at->second;
         paint(m.fill, m.outline, true);
+        out += "Q\n";
     }
     void operator()(const PathMark& m) {
         if (m.points.empty()) return;

@@ -1,8 +1,11 @@
 // Drawings as PDF content streams (ISO 32000, 8 and 9).
 #pragma once
 
+#include <array>
 #include <functional>
+#include <map>
 #include <optional>
+#include <string>
 
 #include "core/draw/drawing.h"
 #include "core/targets/pdf/pdf_fonts.h"
@@ -16,6 +19,8 @@ struct PdfInk {
     PdfPictures pictures;
     /// The resources of every page and every appearance: one object, for a form has thousands.
     QPDFObjectHandle resources;
+    /// The paths of rounded boxes, by width, height and radius.
+    std::map<std::array<double, 3>, std::string> rounded = {};
     PdfInk(QPDF& pdf, const FontBook& book, const std::string& language);
 };
 

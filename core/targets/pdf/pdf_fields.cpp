@@ -258,6 +258,13 @@ Object PdfFields::named(const char* name) {
     return at->second;
 }
 
+/// Where an edge of a field is, in points; what is level shares it.
+Object PdfFields::edge(double at) {
+    auto [known, fresh] = edges_.try_emplace(at);
+    if (fresh) known->second = Object::newReal(pdfNumber(at));
+    return known->second;
+}
+
 /// The box of what is drawn for a field; those of one size share theirs.
 Object PdfFields::boxOf(const Box& box) {
     auto [at, fresh] = boxes_.try_emplace({box.width, box.height});
@@ -322,8 +329,8 @@ Object PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page
     const bool alone = seen_.at(c.id) == 1 && c.is().answers != AnswerType::question;
     Object widget = alone ? field : build_.pdf.makeIndirectObject(Object::newDictionary());
     widget.replaceKey("/Subtype", named("/Widget"));
-    widget.replaceKey("/Rect", pdfRectangle(place.left * scale, (height - place.bottom()) * scale,
-                                            place.right() * scale, (height - place.top) * scale));
+    widget.replaceKey("/Rect", Object::newArray({edge(place.left * scale), edge((height - place.bottom()) * scale),
+                                                 edge(place.right() * scale), edge((height - place.top) * scale)}));
     widget.replaceKey("/F", Object::newInteger(!isSeen(build_.form, build_.filling.presence, c.id) ? hiddenAnnotation
                                                : c.is().pressed                                    ? 0
                                                                                                    : printAnnotation));

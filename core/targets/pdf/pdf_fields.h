@@ -33,6 +33,7 @@ class PdfFields {
     QPDFObjectHandle addWidget(const Control& c, const Leaf& leaf, std::size_t page);
     void addTickLooks(QPDFObjectHandle widget, const Control& c, const Box& square);
     QPDFObjectHandle named(const char* name);
+    QPDFObjectHandle edge(double at);
     QPDFObjectHandle boxOf(const Box& box);
     QPDFObjectHandle appearance(const std::string& content, const Box& box);
     QPDFObjectHandle tickAppearance(const Drawing& drawing, const Box& box);
@@ -60,7 +61,8 @@ class PdfFields {
     QPDFObjectHandle roots_ = QPDFObjectHandle::newArray();
     std::unordered_map<std::string, QPDFObjectHandle> fields_, groups_;  // by the whole name
     std::unordered_map<std::string, QPDFObjectHandle> tickLooks_;        // by size and content
-    std::map<std::pair<double, double>, QPDFObjectHandle> boxes_;        // by width and height
+    std::unordered_map<double, QPDFObjectHandle> edges_;
+    std::map<std::pair<double, double>, QPDFObjectHandle> boxes_;  // by width and height
     std::unordered_map<std::string_view, QPDFObjectHandle> commonNames_;
 };
 

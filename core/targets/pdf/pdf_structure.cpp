@@ -20,8 +20,9 @@ std::vector<Object>& PdfStructure::kidsOf(const Object& element) {
 
 Object PdfStructure::element(Object parent, const char* type) {
     // A form has thousands: what may be left out of each is (14.7.2, table 323).
-    Object made = pdf_.makeIndirectObject(
-        Object::newDictionary({{"/S", Object::newName(std::string("/") + type)}, {"/P", parent}}));
+    auto [name, fresh] = types_.try_emplace(type);
+    if (fresh) name->second = Object::newName(std::string("/") + type);
+    Object made = pdf_.makeIndirectObject(Object::newDictionary({{"/S", name->second}, {"/P", parent}}));
     kidsOf(parent).push_back(made);
     return made;
 }

@@ -31,9 +31,10 @@ class PdfStructure {
 
     QPDF& pdf_;
     QPDFObjectHandle root_, document_, objectReference_ = QPDFObjectHandle::newName("/OBJR");
-    std::unordered_map<int, std::vector<QPDFObjectHandle>> kids_;  // by the number of the object
-    std::vector<std::vector<QPDFObjectHandle>> contents_;          // of each page: the element of each piece
-    std::vector<QPDFObjectHandle> annotations_;                    // the element of each
+    std::unordered_map<std::string_view, QPDFObjectHandle> types_;  // those of elements, which are literals
+    std::unordered_map<int, std::vector<QPDFObjectHandle>> kids_;   // by the number of the object
+    std::vector<std::vector<QPDFObjectHandle>> contents_;           // of each page: the element of each piece
+    std::vector<QPDFObjectHandle> annotations_;                     // the element of each
     std::vector<QPDFObjectHandle> widgets_;
 };
 
