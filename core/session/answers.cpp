@@ -1,7 +1,6 @@
 #include "core/session/answers.h"
 
 #include <ctime>
-#include <set>
 
 #include "core/file/json_text.h"
 
@@ -68,24 +67,36 @@ Result<Answers> readAnswers(const std::string& text) {
     return readReply(text).map([](Reply reply) { return std::move(reply.values); });
 }
 
+std::vector<std::string> replyPath(const std::string& name, const std::set<std::string_view>& names) {
+    std::vector<std::string> path;
+    std::size_t from = 0;
+    // A name with dots stands in groups, as deep as readers go.
+    for (std::size_t dot; int(path.size()) < deepest && (dot = name.find('.', from)) != std::string::npos;
+         from = dot + 1) {
+        if (names.contains(std::string_view(name).substr(0, dot)))
+            break;  // a field of that name: the rest of the name stays whole
+        path.push_back(name.substr(from, dot - from));
+    }
+    path.push_back(name.substr(from));
+    return path;
+}
+
 std::string replyText(const std::string& form, int version, const std::string& filled,
                       const std::vector<std::pair<std::string, Answer>>& values) {
     Json list = Json::object();
     std::set<std::string_view> names;
     for (const auto& [name, answer] : values) names.insert(name);
     for (const auto& [name, answer] : values) {
-        // A name with dots stands in groups, as deep as readers go.
         Json* group = &list;
-        std::size_t from = 0;
-        int depth = 0;
-        for (std::size_t dot; depth++ < deepest && (dot = name.find('.', from)) != std::string::npos; from = dot + 1) {
-            if (names.contains(std::string_view(name).substr(0, dot)))
-                break;  // a field of that name: the rest of the name stays whole
-            Json& inner = (*group)[name.substr(from, dot - from)];
+        std::vector<std::string> path = replyPath(name, names);
+        const std::string key = std::move(path.back());
+        path.pop_back();
+        for (const std::string& outer : path) {
+            Json& inner = (*group)[outer];
             if (inner.is_null()) inner = Json::object();
             group = &inner;
         }
-        (*group)[name.substr(from)] = answerJson(answer);
+        (*group)[key] = answerJson(answer);
     }
     return jsonText({{"form", form}, {"version", version}, {"filled", filled}, {"values", list}});
 }

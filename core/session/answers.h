@@ -2,6 +2,7 @@
 #pragma once
 
 #include <map>
+#include <set>
 
 #include "core/answers/held.h"
 #include "core/model/problem.h"
@@ -27,6 +28,9 @@ Result<Answers> readAnswers(const std::string& text);
 /// groups, but for those of a group that is itself the name of an answer: these stay whole.
 std::string replyText(const std::string& form, int version, const std::string& filled,
                       const std::vector<std::pair<std::string, Answer>>& values);
+/// Where the answer of a name stands in a reply: the groups around it, the outermost first, and its key. `names` are
+/// those of all answers.
+std::vector<std::string> replyPath(const std::string& name, const std::set<std::string_view>& names);
 /// The time now by RFC 3339, to the second, with the machine's offset.
 std::string timeNow();
 

@@ -5,6 +5,7 @@
 #include "core/targets/handed_out.h"
 #include "core/targets/pdf/pdf.h"
 #include "core/targets/png/png.h"
+#include "core/targets/reply/reply_shape.h"
 #include "core/targets/sheet/control_sheet.h"
 
 namespace brindel {
@@ -37,6 +38,12 @@ constexpr Target targets[] = {
      [](const FormSession& session, const FontBook&, const TargetOptions&) -> Result<std::string> {
          return sheetJson(formHandedOut(session));
      }},
+    {"schema", "a JSON Schema of its replies", "JSON Schema", "schema.json",
+     [](const FormSession& session, const FontBook&, const TargetOptions&) -> Result<std::string> {
+         return replySchema(session.designed());
+     }},
+    {"sql", "database tables for its replies", "SQL", "sql",
+     [](const FormSession& session, const FontBook&, const TargetOptions&) { return replySql(session.designed()); }},
 };
 
 }  // namespace

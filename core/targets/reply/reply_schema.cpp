@@ -1,0 +1,123 @@
+// The reply's shape as JSON Schema.
+#include "core/file/json_text.h"
+#include "core/session/answers.h"
+#include "core/targets/reply/reply_shape.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+/// What one answer is. What is not asked of every filler may be left out, and is null then; a field that is worked out
+/// may hold the name of what went wrong.
+Json answerSchema(const Form& form, const ReplyPart& part) {
+    Json one = Json::object();
+    one["description"] = part.said;
+    const bool worked = !form.find(part.id)->text(Prop::workedOut).empty();
+    auto typed = [&](const char* type) {
+        if (part.asked) return one["type"] = type, void();
+        one["type"] = worked && std::string_view(type) != "string" ? Json{type, "string", "null"} : Json{type, "null"};
+    };
+    auto valued = [&] {
+        if (part.values.empty()) return;
+        Json values = part.values;
+        if (!part.asked && !part.several) values.push_back(nullptr);
+        (part.several ? one["items"] : one)["enum"] = std::move(values);
+    };
+    switch (part.type) {
+        case AnswerType::number:
+            typed("number");
+            if (part.least) one["minimum"] = *part.least;
+            if (part.most) one["maximum"] = *part.most;
+            break;
+        case AnswerType::tick:
+            typed("boolean");
+            if (part.asked) one["const"] = true;
+            break;
+        case AnswerType::date:
+            typed("string");
+            one["format"] = "date";
+            if (!worked) one["pattern"] = "^[0-9]{4}-[0-9]{2}-[0-9]{2}$";
+            break;
+        case AnswerType::time:
+            typed("string");
+            if (!worked) one["pattern"] = "^[0-2][0-9]:[0-5][0-9]$";
+            break;
+        case AnswerType::picks:
+            if (part.several) {
+                typed("array");
+                one["items"] = {{"type", "string"}};
+                one["uniqueItems"] = true;
+                if (part.least) one["minItems"] = int(*part.least);
+                if (part.most) one["maxItems"] = int(*part.most);
+                valued();
+                break;
+            }
+            [[fallthrough]];
+        default:
+            typed("string");
+            if (part.letters > 0) one["maxLength"] = part.letters;
+            valued();
+    }
+    return one;
+}
+
+/// Letters of a name as they stand in a regular expression.
+string literally(const string& name) {
+    string all;
+    for (char c : name) {
+        if (std::string_view("\\^$.|?*+()[]{}/-").find(c) != std::string_view::npos) all += '\\';
+        all += c;
+    }
+    return all;
+}
+
+Json group() {
+    return {{"type", "object"},
+            {"properties", Json::object()},
+            {"required", Json::array()},
+            {"additionalProperties", false}};
+}
+
+}  // namespace
+
+string replySchema(const Form& form) {
+    const std::vector<ReplyPart> parts = replyShape(form);
+    std::set<std::string_view> names;
+    for (const ReplyPart& part : parts) names.insert(part.name);
+    Json values = group();
+    for (const ReplyPart& part : parts) {
+        Json* at = &values;
+        std::vector<string> path = replyPath(part.name, names);
+        const string key = std::move(path.back());
+        path.pop_back();
+        for (const string& outer : path) {
+            Json& inner = (*at)["properties"][outer];
+            if (inner.is_null()) {
+                inner = group();
+                (*at)["required"].push_back(outer);
+            }
+            at = &inner;
+        }
+        Json one = answerSchema(form, part);
+        if (part.table != noControl) {  // as many rows as fillers may add
+            const string stem = key.substr(0, key.size() - (part.name.size() - part.stem.size()));
+            (*at)["patternProperties"]["^" + literally(stem) + "[0-9]+$"] = one;
+        }
+        (*at)["properties"][key] = std::move(one);
+        (*at)["required"].push_back(key);
+    }
+    const string& name = form.root().name;
+    return jsonText({{"$schema", "https://json-schema.org/draft/2020-12/schema"},
+                     {"title", "A reply to " + calledBy(form, form.root())},
+                     {"type", "object"},
+                     {"properties",
+                      {{"form", {{"const", name}}},
+                       {"version", {{"type", "integer"}, {"minimum", 0}}},
+                       {"filled", {{"type", "string"}, {"format", "date-time"}}},
+                       {"values", std::move(values)}}},
+                     {"required", {"form", "version", "filled", "values"}},
+                     {"additionalProperties", false}});
+}
+
+}  // namespace brindel

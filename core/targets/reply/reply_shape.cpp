@@ -1,0 +1,113 @@
+#include "core/targets/reply/reply_shape.h"
+
+#include <algorithm>
+#include <charconv>
+#include <set>
+
+#include "core/answers/answering.h"
+#include "core/rules/dependence.h"
+#include "core/rules/moved_controls.h"
+#include "core/rules/references.h"
+#include "core/session/limits.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+/// True when a filler always meets a control: neither it nor what holds it is or can be hidden or taken out of use.
+bool isAlwaysMet(const Form& form, const MovedControls& moved, const Control& control) {
+    for (const Control* c = &control; c; c = form.find(c->parent)) {
+        if (moved.shown.contains(c->id) || moved.enabled.contains(c->id)) return false;
+        if ((has(c->kind, Prop::visible) && !c->yes(Prop::visible)) ||
+            (has(c->kind, Prop::enabled) && !c->yes(Prop::enabled)))
+            return false;
+    }
+    return true;
+}
+
+std::vector<string> valuesOf(const Form& form, const Control& c) {
+    std::vector<string> all;
+    for (Id button : form.index()->questionOf(c.id)) all.push_back(valueWhenOn(*form.find(button)));
+    if (!all.empty() || !has(c.kind, Prop::choices) || c.yes(Prop::otherAnswers) || choicesFollowAnswers(form, c.id))
+        return all;
+    for (const Choice& choice : c.choices()) all.push_back(choice.value);
+    return all;
+}
+
+/// What an answer is called: a question by its frame, a column of a growing table by its heading.
+string calledIn(const Form& form, const Control& c, const ReplyPart& part) {
+    if (part.table != noControl)
+        if (const auto place = tablePlace(form, c); place && !place->heading.empty()) return place->heading;
+    if (c.is().answers == AnswerType::question) {
+        const Control* frame = form.find(c.parent);
+        if (frame && !row(frame->kind).root && row(frame->kind).wording == Prop::title &&
+            !frame->text(Prop::title).empty())
+            return frame->text(Prop::title);
+        for (Id button : form.index()->questionOf(c.id))
+            if (const Control* label = labelOf(form, button); label && !label->text(Prop::text).empty())
+                return label->text(Prop::text);
+    }
+    return calledBy(form, c);
+}
+
+/// The table that grows around a field, with the number of its row.
+void placeInTable(const Form& form, const Control& c, ReplyPart& part) {
+    const Control* cell = form.find(c.parent);
+    const Control* table = cell ? form.find(cell->parent) : nullptr;
+    if (!table || !table->is().grid || table->number(Prop::rowsMost) <= table->number(Prop::rows)) return;
+    std::size_t stem = part.name.size();
+    while (stem > 0 && part.name[stem - 1] >= '0' && part.name[stem - 1] <= '9') --stem;
+    if (stem == part.name.size() || stem == 0) return;
+    std::from_chars(part.name.data() + stem, part.name.data() + part.name.size(), part.row);
+    part.table = table->id;
+    part.stem = part.name.substr(0, stem);
+}
+
+}  // namespace
+
+std::vector<ReplyPart> replyShape(const Form& form) {
+    const MovedControls moved = movedControls(form);
+    std::vector<ReplyPart> all;
+    for (Id id : form.index()->fields()) {
+        const Control& c = *form.find(id);
+        ReplyPart part{answerName(form, c), id, c.is().answers};
+        if (part.type == AnswerType::question) part.type = AnswerType::choice;
+        part.several = part.type == AnswerType::picks && takesSeveral(c);
+        std::set<Prop> worked;
+        eachFormula(c, [&](std::optional<Prop> prop, const string& formula) {
+            if (prop && !formula.empty()) worked.insert(*prop);
+        });
+        auto limit = [&](Prop prop) {
+            return has(c.kind, prop) && !worked.contains(prop) ? c.maybeNumber(prop) : std::nullopt;
+        };
+        if (!worked.contains(Prop::workedOut)) {
+            const auto buttons = form.index()->questionOf(id);
+            const bool required = buttons.empty() ? c.yes(Prop::required) : std::ranges::any_of(buttons, [&](Id one) {
+                return form.find(one)->yes(Prop::required);
+            });
+            part.asked = required && !worked.contains(Prop::required) && isAlwaysMet(form, moved, c) &&
+                         c.as<Access>() == Access::open;
+            part.values = valuesOf(form, c);
+            if (part.type == AnswerType::number) {
+                part.least = limit(Prop::least);
+                part.most = limit(Prop::most);
+            }
+            if (part.several) {
+                // Nothing picked may be less than the fewest where it is not required.
+                if (part.asked) part.least = limit(Prop::atLeast);
+                part.most = limit(Prop::atMost);
+                if (part.most && *part.most <= 0) part.most.reset();
+            }
+            if (part.type == AnswerType::text && !worked.contains(Prop::maxLength))
+                part.letters = std::size_t(std::max(0.0, c.number(Prop::maxLength)));
+        }
+        placeInTable(form, c, part);
+        part.said = calledIn(form, c, part);
+        if (const string limits = limitsInWords(form, c); !limits.empty()) part.said += ": " + limits;
+        all.push_back(std::move(part));
+    }
+    return all;
+}
+
+}  // namespace brindel
