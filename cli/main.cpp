@@ -2,6 +2,7 @@
 // call is wrong; 3 a file cannot be read or written.
 #include <fmt/format.h>
 #include <sys/resource.h>
+#include <unistd.h>
 
 #include <CLI/CLI.hpp>
 #include <cstdio>
@@ -30,6 +31,7 @@
 #include "core/seal/seal.h"
 #include "core/session/form_session.h"
 #include "core/session/worth.h"
+#include "core/targets/kit/kit.h"
 #include "core/targets/targets.h"
 #include "core/text/clock.h"
 #include "core/text/fonts.h"
@@ -261,18 +263,30 @@ int main(int argc, char** argv) {
     SealPassword owner;
     exports->add_option("--password-file", owner.file,
                         "A file whose first line is the password that a PDF is sealed with");
+    const auto isAddress = [](const string& address) -> string {
+        for (const char* way : {"https://", "http://", "mailto:"})
+            if (address.starts_with(way) && address.size() > string(way).size() && address.size() <= 2000) return "";
+        return "An address that begins with https:// or mailto: is expected here.";
+    };
     string sendTo;
     exports->add_option("--send-to", sendTo, "Where the PDF's button sends the answers: https://… or mailto:…")
-        ->check([](const string& address) -> string {
-            for (const char* way : {"https://", "http://", "mailto:"})
-                if (address.starts_with(way) && address.size() > string(way).size() && address.size() <= 2000)
-                    return "";
-            return "An address that begins with https:// or mailto: is expected here.";
-        });
+        ->check(isAddress);
     bool archive = false;
     const string archiveHelp = "A PDF for keeping (PDF/A-3): nothing runs in it, and the form's file is attached";
     exports->add_flag("--archive", archive, archiveHelp);
     exports->add_option("-o,--out", out);
+
+    CLI::App* kit = app.add_subcommand("kit", "Writes the kit: a folder or a ZIP for whoever receives the form");
+    std::vector<string> with{"pdf", "sheet"};
+    kit->add_option("FORM", source)->required();
+    kit->add_option("-o,--out", out, "The folder, or a file that ends in .zip")->required();
+    kit->add_option("--with", with, "What is in it, beside the form and a covering page")
+        ->delimiter(',')
+        ->check(CLI::IsMember(keysOf(allTargets())))
+        ->default_str("pdf,sheet");
+    kit->add_option("--password-file", owner.file,
+                    "A file whose first line is the password that the PDF is sealed with");
+    kit->add_option("--send-to", sendTo, "Where the PDF's button sends the answers")->check(isAddress);
 
     CLI::App* fill = app.add_subcommand("fill", "Fills a form with values");
     fill->add_option("FORM", source)->required();
@@ -445,6 +459,30 @@ int main(int argc, char** argv) {
                                                .archive = archive,
                                                .formFile = formFile()});
             return bytes ? put(*bytes, out) : problem(source, bytes.error(), notInOrder);
+        });
+    if (*kit)
+        return withForm(source, [&](const Form& form) {
+            std::optional<Secret> word;
+            if (!owner.file.empty()) {
+                auto read = owner.read();
+                if (!read) return problem(owner.file, read.error(), noFile);
+                word = std::move(*read);
+            }
+            auto own = readWhole(source);
+            if (!own) return problem(source, own.error(), noFile);
+            const bool talks = isatty(STDERR_FILENO);
+            auto files = kitOf(FormSession(form, todayHere(), minutesHere()), fonts,
+                               {.targets = with,
+                                .formFile = *own,
+                                .owner = word ? &*word : nullptr,
+                                .sendTo = sendTo,
+                                .step = [&](std::string_view what, std::size_t at, std::size_t of) {
+                                    if (talks) std::cerr << fmt::format("{} of {}: {}\n", at + 1, of, what);
+                                    return true;
+                                }});
+            if (!files) return problem(source, files.error(), notInOrder);
+            auto written = writeKit(*files, out);
+            return written ? done : problem(out, written.error(), noFile);
         });
     if (*formulas) return put(formulaPage(), "-");
     Day day = todayHere();

@@ -14,38 +14,8 @@
 namespace brindel {
 namespace {
 
-/// The system's reason in words that fit into a sentence.
-std::string reason(int error) {
-    switch (error) {
-        case ENOENT:
-            return "there is no such file or folder";
-        case EACCES:
-        case EPERM:
-            return "it is not allowed here";
-        case ENOSPC:
-            return "the disk is full";
-        case EISDIR:
-            return "it is a folder";
-        case EROFS:
-            return "the disk cannot be written to";
-        case EFBIG:
-            return "it would be larger than is allowed here";
-        case EDQUOT:
-            return "your share of the disk is full";
-        case EPIPE:
-        case EBADF:
-            return "nobody reads it any more";
-        case ELOOP:
-            return "its links lead in a circle";
-        case ENAMETOOLONG:
-            return "its name is too long";
-        default:
-            return std::strerror(error);
-    }
-}
-
 tl::unexpected<Problem> unwritten(int error) {
-    return failure("", said("The file cannot be written: {}.", reason(error)));
+    return failure("", said("The file cannot be written: {}.", reasonOf(error)));
 }
 
 /// 0, or what went wrong.
@@ -107,6 +77,35 @@ std::string nameGiven(int file, const std::filesystem::path& target, int& error)
 
 }  // namespace
 
+std::string reasonOf(int error) {
+    switch (error) {
+        case ENOENT:
+            return "there is no such file or folder";
+        case EACCES:
+        case EPERM:
+            return "it is not allowed here";
+        case ENOSPC:
+            return "the disk is full";
+        case EISDIR:
+            return "it is a folder";
+        case EROFS:
+            return "the disk cannot be written to";
+        case EFBIG:
+            return "it would be larger than is allowed here";
+        case EDQUOT:
+            return "your share of the disk is full";
+        case EPIPE:
+        case EBADF:
+            return "nobody reads it any more";
+        case ELOOP:
+            return "its links lead in a circle";
+        case ENAMETOOLONG:
+            return "its name is too long";
+        default:
+            return std::strerror(error);
+    }
+}
+
 Result<void> writeWhole(const std::string& path, const std::string& bytes) {
     struct stat old {};
     const bool there = stat(path.c_str(), &old) == 0;
@@ -166,7 +165,7 @@ Result<std::string> readWhole(const std::string& path, std::size_t most) {
     if (std::filesystem::is_directory(path, error))
         return failure("", said("The file cannot be read: it is a folder."));
     std::ifstream in(path, std::ios::binary);
-    if (!in) return failure("", said("The file cannot be read: {}.", reason(errno)));
+    if (!in) return failure("", said("The file cannot be read: {}.", reasonOf(errno)));
     std::string bytes;
     char part[65536];
     while (in.read(part, sizeof part) || in.gcount() > 0) {

@@ -16,6 +16,8 @@ Result<void> writeWhole(const std::string& path, const std::string& bytes);
 Result<void> writeOut(const std::string& bytes);
 /// All bytes of a file of at most `most` bytes.
 Result<std::string> readWhole(const std::string& path, std::size_t most = 64u << 20);
+/// Why the system refuses a file, in words that fit into a sentence: "the disk is full". Takes an errno.
+std::string reasonOf(int error);
 /// Lets a full quota and a closed pipe be problems with a sentence instead of the end of the program. Call once, first.
 void takeSignalsAsProblems();
 

@@ -11,8 +11,21 @@
 namespace brindel {
 namespace {
 
-constexpr Target targets[] = {
-    {"pdf", "a fillable PDF", "PDF", "pdf",
+using enum Receiver;
+
+constexpr ReceiverRow receivers[] = {{onPaper, "Fillers on paper"},
+                                     {onScreen, "Fillers on screen"},
+                                     {programmer, "A programmer"},
+                                     {office, "The office"}};
+
+const Target targets[] = {
+    {"pdf",
+     "a fillable PDF",
+     "PDF",
+     "pdf",
+     "",
+     "The form to fill in, on a screen or printed.",
+     {onPaper, onScreen},
      [](const FormSession& session, const FontBook& fonts, const TargetOptions& options) {
          return pdfOf(options.blank ? formHandedOut(session) : session.form(), fonts, &session.filling(),
                       {.owner = options.owner,
@@ -22,31 +35,71 @@ constexpr Target targets[] = {
                        .formFile = options.formFile,
                        .reply = options.reply});
      }},
-    {"png", "a picture", "PNG", "png",
+    {"png",
+     "a picture",
+     "PNG",
+     "png",
+     "",
+     "A picture of the form, to show it in a letter or on a page.",
+     {office},
      [](const FormSession& session, const FontBook& fonts, const TargetOptions& options) {
          return pngOf(session.form(), fonts, options.scale, &session.filling());
      }},
-    {"sheet", "a control sheet", "Control sheet", "html",
+    {"sheet",
+     "a control sheet",
+     "Control sheet",
+     "html",
+     "-controls",
+     "Every control with its name, limits and rules, with numbered pictures; to test it or to sign it off.",
+     {programmer, office},
      [](const FormSession& session, const FontBook& fonts, const TargetOptions&) {
          return sheetPage(formHandedOut(session), fonts);
      }},
-    {"csv", "a control sheet as CSV", "CSV", "csv",
+    {"csv",
+     "a control sheet as CSV",
+     "CSV",
+     "csv",
+     "-controls",
+     "Every control with its name, limits and rules, as a table for a spreadsheet.",
+     {office},
      [](const FormSession& session, const FontBook&, const TargetOptions&) -> Result<std::string> {
          return sheetCsv(formHandedOut(session));
      }},
-    {"json", "a control sheet as JSON", "JSON", "json",
+    {"json",
+     "a control sheet as JSON",
+     "JSON",
+     "json",
+     "-controls",
+     "Every control with all its properties, for programs.",
+     {programmer},
      [](const FormSession& session, const FontBook&, const TargetOptions&) -> Result<std::string> {
          return sheetJson(formHandedOut(session));
      }},
-    {"schema", "a JSON Schema of its replies", "JSON Schema", "schema.json",
+    {"schema",
+     "a JSON Schema of its replies",
+     "JSON Schema",
+     "schema.json",
+     "-reply",
+     "What a reply looks like, for programs that take it.",
+     {programmer},
      [](const FormSession& session, const FontBook&, const TargetOptions&) -> Result<std::string> {
          return replySchema(session.designed());
      }},
-    {"sql", "database tables for its replies", "SQL", "sql",
+    {"sql",
+     "database tables for its replies",
+     "SQL",
+     "sql",
+     "-reply",
+     "Tables for replies, for SQLite and PostgreSQL.",
+     {programmer},
      [](const FormSession& session, const FontBook&, const TargetOptions&) { return replySql(session.designed()); }},
 };
 
 }  // namespace
+
+std::span<const ReceiverRow> allReceivers() {
+    return receivers;
+}
 
 std::span<const Target> allTargets() {
     return targets;

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <span>
+#include <vector>
 
 #include "core/model/problem.h"
 #include "core/seal/password.h"
@@ -18,11 +19,22 @@ struct TargetOptions {
     std::string_view formFile = {}, reply = {};
 };
 
+/// Who a file of the kit is for.
+enum class Receiver : std::uint8_t { onPaper, onScreen, programmer, office };
+struct ReceiverRow {
+    Receiver receiver;
+    std::string_view word;  // "Fillers on paper"
+};
+std::span<const ReceiverRow> allReceivers();
+
 struct Target {
     std::string_view key;     // on the command line
     std::string_view word;    // "a fillable PDF"
     std::string_view files;   // what its files are called where they are chosen: "PDF"
     std::string_view ending;  // of their names
+    std::string_view called;  // what stands in a kit between the form's name and that: "-controls"
+    std::string_view what;    // what it is, for whoever opens the kit
+    std::vector<Receiver> receivers;
     /// The bytes of a form as it is filled at the moment; a Problem with place and sentence where it cannot be made.
     Result<std::string> (*made)(const FormSession&, const FontBook&, const TargetOptions&);
 };

@@ -1,0 +1,161 @@
+// The covering page of a kit, for whoever opens it without having asked for it.
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/seal/password.h"
+#include "core/targets/kit/kit.h"
+#include "core/text/markup.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+constexpr std::string_view look = R"(
+  body { font: 16px/1.5 Lato, system-ui, sans-serif; color: #23282b; margin: 40px auto; max-width: 760px; padding: 0 24px; }
+  h1 { font-size: 26px; line-height: 1.2; margin: 0 0 4px; }
+  h2 { font-size: 18px; margin: 32px 0 8px; }
+  .under { color: #5d5750; margin: 0 0 24px; }
+  table { border-collapse: collapse; width: 100%; }
+  th, td { border-bottom: 1px solid #d5cec4; padding: 8px 12px 8px 0; text-align: start; vertical-align: top; }
+  th { font-weight: 700; }
+  td:first-child { overflow-wrap: anywhere; min-width: 160px; }
+  td:last-child, th:last-child { padding-inline-end: 0; text-align: end; white-space: nowrap; }
+  a { color: #8c4a1e; }
+  code { font-size: 14px; }
+  li { margin: 4px 0; }
+  @page { size: A4; margin: 18mm; }
+  @media print { body { margin: 0; max-width: none; padding: 0; font-size: 10.5pt; } }
+)";
+
+string sizeOf(std::size_t bytes) {
+    if (bytes < 1024) return fmt::format("{} bytes", bytes);
+    return bytes < 1024 * 1024 ? fmt::format("{} kB", (bytes + 512) / 1024)
+                               : fmt::format("{:.1f} MB", double(bytes) / (1024 * 1024));
+}
+
+string lowered(std::string_view words) {
+    string text(words);
+    if (!text.empty() && text[0] >= 'A' && text[0] <= 'Z') text[0] = char(text[0] - 'A' + 'a');
+    return text;
+}
+
+string receiversOf(const Target& target) {
+    string all;
+    for (Receiver one : target.receivers) {
+        const auto word = std::ranges::find(allReceivers(), one, &ReceiverRow::receiver)->word;
+        all += all.empty() ? string(word) : ", " + lowered(word);
+    }
+    return all;
+}
+
+string fileRow(const string& name, std::string_view what, std::string_view whom, std::size_t size) {
+    const string link = markupText(name);
+    return fmt::format("<tr><td><a href=\"{}\">{}</a></td><td>{}</td><td>{}</td><td>{}</td></tr>\n", link, link,
+                       markupText(what), markupText(whom), sizeOf(size));
+}
+
+string item(const string& words) {
+    return "<li>" + words + "</li>\n";
+}
+
+/// What is asked: how much of it, and what of it is personal.
+string asked(const Form& form) {
+    std::size_t required = 0;
+    string personal;
+    const auto& fields = form.index()->fields();
+    for (Id id : fields) {
+        const Control& c = *form.find(id);
+        required += c.yes(Prop::required);
+        if (!has(c.kind, Prop::personal) || !c.yes(Prop::personal)) continue;
+        const string& purpose = c.text(Prop::purpose);
+        personal += item(markupText(calledBy(form, c)) + (purpose.empty() ? "" : ": " + markupText(purpose)));
+    }
+    string all =
+        fmt::format("<h2>What it asks</h2>\n<p>{} {}, of which {} must be filled in.</p>\n", fields.size(),
+                    fields.size() == 1 ? "answer" : "answers", required == 0 ? "none" : std::to_string(required));
+    if (personal.empty()) return all + "<p>None of them is marked as a personal detail.</p>\n";
+    return all + "<p>These are personal details, and this is what they are for:</p>\n<ul>\n" + personal + "</ul>\n";
+}
+
+string acceptWord(const Form& form) {
+    string word;
+    form.controls.each([&](Id, const Control& c) {
+        if (c.is().pressed && c.as<ButtonRole>() == ButtonRole::accept && word.empty()) word = c.text(Prop::text);
+    });
+    return word;
+}
+
+string howToFill(const Form& form, const KitFile& pdf, const KitOptions& options) {
+    const string name = "<code>" + markupText(pdf.name) + "</code>", accept = markupText(acceptWord(form));
+    string all = "<h2>How to fill it in and send it back</h2>\n<p>On a screen:</p>\n<ol>\n";
+    all += item("Open " + name +
+                " in a PDF viewer, not in a web mail's preview, and fill it in. Answers that must be given "
+                "are marked with *.");
+    const bool sends = !options.sendTo.empty() && !accept.empty();
+    const string to = markupText(options.sendTo.starts_with("mailto:") ? options.sendTo.substr(7) : options.sendTo);
+    if (sends)
+        all +=
+            item("Press “" + accept + "” in the form. It says what is still missing, and then sends the answers to " +
+                 to + ". If your viewer does not send them, save the form and send the file there.");
+    else if (!accept.empty())
+        all += item("Press “" + accept + "” in the form. In viewers that run scripts it says what is still missing.");
+    if (!sends)
+        all += item("Save it under a name of your own, and send it " +
+                    (to.empty() ? "back to whoever sent it to you." : "to " + to + "."));
+    all += "</ol>\n<p>On paper: print it, fill it in by pen, and hand it back to whoever gave it to you.</p>\n";
+    if (const string& ask = form.root().text(Prop::noticeAsk); !ask.empty())
+        all += "<p>Questions about it go to: " + markupText(ask) + ".</p>\n";
+    return all;
+}
+
+string howProtected(const KitFile* pdf, const KitOptions& options) {
+    string all = "<h2>How well it is protected</h2>\n";
+    if (!pdf) return all + "<p>Nothing in this folder is locked: whoever has it can change it.</p>\n";
+    if (!options.owner)
+        return all +
+               "<p>The PDF is not locked. Fillers can only type into its fields, but whoever has a program for "
+               "changing PDFs can change its wording as well.</p>\n";
+    return all +
+           fmt::format(
+               "<p>The PDF is sealed (AES-256). It opens without a password, and only its fields can be filled in; "
+               "to change it takes the password. {}</p>\n<p>That is a lock that programs keep to by agreement: "
+               "one that does not can still copy or change what everybody can read. Compare what comes back "
+               "with what you sent where that matters.</p>\n",
+               markupText(strengthOf(options.owner->text()).says.text()));
+}
+
+}  // namespace
+
+string coveringPage(const Form& form, const std::vector<KitFile>& files, const KitOptions& options) {
+    const string title = markupText(calledBy(form, form.root()));
+    string page = fmt::format(
+        "<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n<meta name=\"viewport\" "
+        "content=\"width=device-width\">\n<title>{}: read me first</title>\n<style>{}</style>\n</head>\n<body>\n"
+        "<h1>{}</h1>\n<p class=\"under\">Version {}. This page says what is in this folder and what to do with "
+        "it.</p>\n",
+        title, look, title, form.revision);
+    page +=
+        "<h2>What is here</h2>\n<table>\n<thead><tr><th scope=\"col\">File</th><th scope=\"col\">What it is</th>"
+        "<th scope=\"col\">For whom</th><th scope=\"col\">Size</th></tr></thead>\n<tbody>\n";
+    const KitFile* pdf = nullptr;
+    for (const KitFile& file : files) {
+        if (file.target)
+            page += fileRow(file.name, file.target->what, receiversOf(*file.target), file.bytes.size());
+        else
+            page += fileRow(file.name, "The form itself, to change it in Brindel.", "Whoever looks after the form",
+                            file.bytes.size());
+        if (file.target && file.target->key == "pdf") pdf = &file;
+    }
+    page += "</tbody>\n</table>\n";
+    if (pdf) page += howToFill(form, *pdf, options);
+    page += asked(form) + howProtected(pdf, options);
+    page +=
+        "<h2>Is it whole?</h2>\n<p><code>manifest.json</code> says how large each file is. On Linux, <code>sha256sum "
+        "-c "
+        "SHA256SUMS</code> in this folder says whether every file is as it was written.</p>\n";
+    return page + "</body>\n</html>\n";
+}
+
+}  // namespace brindel

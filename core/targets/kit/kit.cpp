@@ -1,0 +1,139 @@
+#include "core/targets/kit/kit.h"
+
+#include <fmt/format.h>
+#include <sodium.h>
+
+#include <algorithm>
+#include <ctime>
+
+#include <zip.h>
+
+#include "core/file/json_text.h"
+#include "core/text/fonts.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+Sentence stopped() {
+    return said("It was stopped, and nothing was written.");
+}
+
+/// A name that every file system takes, made of the form's.
+string fileName(const string& name) {
+    constexpr std::size_t most = 40;
+    string safe;
+    for (char32_t c : lettersOf(firstCharacters(name, most))) {
+        const bool plain = c > ' ' && std::u32string_view(U"/\\:*?\"<>|%").find(c) == std::u32string_view::npos &&
+                           c != 0x7F && c != U'\uFFFD';
+        safe += utf8(std::u32string(1, plain ? c : U'-'));
+    }
+    while (safe.starts_with('.') || safe.starts_with('-')) safe.erase(0, 1);
+    return safe.empty() ? "form" : safe;
+}
+
+string sumOf(const string& bytes) {
+    unsigned char sum[crypto_hash_sha256_BYTES];
+    crypto_hash_sha256(sum, reinterpret_cast<const unsigned char*>(bytes.data()), bytes.size());
+    string hex;
+    for (unsigned char byte : sum) hex += fmt::format("{:02x}", byte);
+    return hex;
+}
+
+string manifestOf(const Form& form, const std::vector<KitFile>& files) {
+    Json list = Json::array();
+    for (const KitFile& file : files) {
+        Json one = {{"name", file.name}, {"bytes", file.bytes.size()}, {"sha256", sumOf(file.bytes)}};
+        if (file.target) one["target"] = file.target->key;
+        list.push_back(std::move(one));
+    }
+    return jsonText({{"kit", 1},
+                     {"form", form.root().name},
+                     {"title", calledBy(form, form.root())},
+                     {"version", form.revision},
+                     {"brindel", "0.1.0"},
+                     {"files", std::move(list)}});
+}
+
+}  // namespace
+
+string kitName(const Form& form) {
+    return fmt::format("{}-{}", fileName(form.root().name), form.revision);
+}
+
+bool isStopped(const Problem& problem) {
+    return problem.sentence.text() == stopped().text();
+}
+
+Result<std::vector<KitFile>> kitOf(const FormSession& opened, const FontBook& fonts, const KitOptions& options) {
+    const Form& form = opened.designed();
+    std::vector<const Target*> ticked;
+    for (const Target& target : allTargets())
+        if (std::ranges::find(options.targets, target.key) != options.targets.end()) ticked.push_back(&target);
+    if (ticked.empty()) return failure("", said("Nothing is ticked: a kit holds at least one thing for its receiver."));
+    const string base = fileName(form.root().name);
+    std::vector<KitFile> files;
+    for (std::size_t i = 0; i < ticked.size(); ++i) {
+        const Target& target = *ticked[i];
+        if (options.step && !options.step(target.word, i, ticked.size())) return failure("", stopped());
+        auto bytes = target.made(opened, fonts, {.owner = options.owner, .blank = true, .sendTo = options.sendTo});
+        if (!bytes) return failure(string(target.word), bytes.error().sentence);
+        files.push_back({fmt::format("{}{}.{}", base, target.called, target.ending), std::move(*bytes), &target});
+    }
+    files.push_back({base + ".brindel", string(options.formFile)});
+    files.push_back({"read-me-first.html", coveringPage(form, files, options)});
+    files.push_back({"manifest.json", manifestOf(form, files)});
+    string sums;
+    for (const KitFile& file : files) sums += sumOf(file.bytes) + "  " + file.name + "\n";
+    files.push_back({"SHA256SUMS", std::move(sums)});
+    return files;
+}
+
+Result<string> zippedKit(const std::vector<KitFile>& files, const string& folder) {
+    auto failed = [](zip_error_t* error) {
+        return failure("", said("The ZIP cannot be made: {}.", zip_error_strerror(error)));
+    };
+    zip_error_t error;
+    zip_error_init(&error);
+    zip_source_t* memory = zip_source_buffer_create(nullptr, 0, 0, &error);
+    if (!memory) return failed(&error);
+    zip_t* zip = zip_open_from_source(memory, ZIP_TRUNCATE, &error);
+    if (!zip) {
+        zip_source_free(memory);
+        return failed(&error);
+    }
+    zip_source_keep(memory);
+    // The same time everywhere, so that the same kit has the same bytes: the first that a ZIP knows.
+    std::tm first{};
+    first.tm_year = 80;
+    first.tm_mday = 1;
+    first.tm_isdst = -1;
+    const std::time_t then = std::mktime(&first);
+    bool right = true;
+    for (const KitFile& file : files) {
+        zip_source_t* bytes = zip_source_buffer(zip, file.bytes.data(), file.bytes.size(), 0);
+        const zip_int64_t at =
+            bytes ? zip_file_add(zip, (folder + "/" + file.name).c_str(), bytes, ZIP_FL_ENC_UTF_8) : -1;
+        if (bytes && at < 0) zip_source_free(bytes);
+        right = right && at >= 0 && zip_file_set_mtime(zip, zip_uint64_t(at), then, 0) == 0 &&
+                zip_set_file_compression(zip, zip_uint64_t(at), ZIP_CM_DEFLATE, 9) == 0;
+    }
+    if (!right || zip_close(zip) != 0) {
+        const auto problem = failed(zip_get_error(zip));
+        zip_discard(zip);
+        zip_source_free(memory);
+        return problem;
+    }
+    string all;
+    if (zip_source_open(memory) == 0) {
+        char part[65536];
+        for (zip_int64_t read; (read = zip_source_read(memory, part, sizeof part)) > 0;)
+            all.append(part, std::size_t(read));
+        zip_source_close(memory);
+    }
+    zip_source_free(memory);
+    return all;
+}
+
+}  // namespace brindel
