@@ -264,9 +264,7 @@ int main(int argc, char** argv) {
     exports->add_option("--password-file", owner.file,
                         "A file whose first line is the password that a PDF is sealed with");
     const auto isAddress = [](const string& address) -> string {
-        for (const char* way : {"https://", "http://", "mailto:"})
-            if (address.starts_with(way) && address.size() > string(way).size() && address.size() <= 2000) return "";
-        return "An address that begins with https:// or mailto: is expected here.";
+        return isSendable(address) ? "" : "An address that begins with https:// or mailto: is expected here.";
     };
     string sendTo;
     exports->add_option("--send-to", sendTo, "Where the PDF's button sends the answers: https://… or mailto:…")
@@ -277,13 +275,13 @@ int main(int argc, char** argv) {
     exports->add_option("-o,--out", out);
 
     CLI::App* kit = app.add_subcommand("kit", "Writes the kit: a folder or a ZIP for whoever receives the form");
-    std::vector<string> with{"pdf", "sheet"};
+    std::vector<string> with;
     kit->add_option("FORM", source)->required();
     kit->add_option("-o,--out", out, "The folder, or a file that ends in .zip")->required();
     kit->add_option("--with", with, "What is in it, beside the form and a covering page")
         ->delimiter(',')
         ->check(CLI::IsMember(keysOf(allTargets())))
-        ->default_str("pdf,sheet");
+        ->default_str("what was ticked in the form, else pdf,sheet");
     kit->add_option("--password-file", owner.file,
                     "A file whose first line is the password that the PDF is sealed with");
     kit->add_option("--send-to", sendTo, "Where the PDF's button sends the answers")->check(isAddress);
@@ -470,12 +468,13 @@ int main(int argc, char** argv) {
             }
             auto own = readWhole(source);
             if (!own) return problem(source, own.error(), noFile);
+            const KitChoice ticked = form.kit ? *form.kit : KitChoice();
             const bool talks = isatty(STDERR_FILENO);
             auto files = kitOf(FormSession(form, todayHere(), minutesHere()), fonts,
-                               {.targets = with,
+                               {.targets = with.empty() ? ticked.targets : with,
                                 .formFile = *own,
                                 .owner = word ? &*word : nullptr,
-                                .sendTo = sendTo,
+                                .sendTo = sendTo.empty() ? ticked.sendTo : sendTo,
                                 .step = [&](std::string_view what, std::size_t at, std::size_t of) {
                                     if (talks) std::cerr << fmt::format("{} of {}: {}\n", at + 1, of, what);
                                     return true;

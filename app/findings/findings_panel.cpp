@@ -11,7 +11,7 @@
 namespace brindel {
 namespace {
 
-enum Role { finding = Qt::UserRole, gravity, whom, quiet };
+enum Role { finding = Qt::UserRole, gravity, whom, quiet, mend };
 constexpr int pinRoom = 24, lineGap = 2, aside = 6;
 
 QString whomSaid(const Form& form, const Finding& f) {
@@ -25,11 +25,20 @@ QString whomSaid(const Form& form, const Finding& f) {
 /// A finding is its pin, whom it speaks of, and what is the matter; a heading is a line of its own.
 class FindingLine : public QStyledItemDelegate {
   public:
-    using QStyledItemDelegate::QStyledItemDelegate;
+    FindingLine(bool onPage, QObject* parent) : QStyledItemDelegate(parent), onPage_(onPage) {}
+
+    /// Where the button of a line is, which puts it right; nothing where it has none.
+    QRect buttonOf(const QRect& line, const QModelIndex& index) const {
+        const QString word = index.data(mend).toString();
+        if (!onPage_ || word.isEmpty()) return {};
+        const int wide = QFontMetrics(bodyFont(12)).horizontalAdvance(word) + 24;
+        return {line.right() - wide - 12, line.center().y() - 13, wide, 26};
+    }
 
     QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override {
         if (!index.data(finding).isValid()) return {10, 30};
-        const int width = option.widget ? static_cast<const QListView*>(option.widget)->viewport()->width() : 240;
+        const int width =
+            (option.widget ? static_cast<const QListView*>(option.widget)->viewport()->width() : 240) - beside(index);
         return {10, QFontMetrics(bodyFont(12, true)).height() + lineGap + textHeight(index, width) + 2 * aside};
     }
     void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
@@ -37,14 +46,22 @@ class FindingLine : public QStyledItemDelegate {
         if (!index.data(finding).isValid()) {
             p->setFont(bodyFont(12, true));
             p->setPen(tokens().tawnyDark);
-            p->drawText(r.adjusted(8, 6, -4, 0), Qt::AlignLeft | Qt::AlignVCenter, index.data().toString());
+            if (onPage_) p->fillRect(r, tokens().cream);
+            p->drawText(onPage_ ? r.adjusted(14, 0, -4, 0) : r.adjusted(8, 6, -4, 0), Qt::AlignLeft | Qt::AlignVCenter,
+                        index.data().toString());
             return;
         }
         if (option.state & QStyle::State_Selected) {
             p->fillRect(r, tokens().chosen);
             p->fillRect(QRect(r.left(), r.top(), 3, r.height()), tokens().tawny);
         }
+        if (onPage_) {
+            p->setPen(tokens().line);
+            p->drawLine(r.bottomLeft(), r.bottomRight());
+            paintButton(*p, buttonOf(r, index), index);
+        }
         const bool silent = index.data(quiet).toBool();
+        const int room = r.width() - pinRoom - 12 - beside(index);
         p->save();
         if (silent) p->setOpacity(0.55);
         paintPin(*p, QRectF(r.left() + 7, r.top() + aside + 1, 14, 14), Gravity(index.data(gravity).toInt()));
@@ -52,16 +69,35 @@ class FindingLine : public QStyledItemDelegate {
         const QFontMetrics heading(bodyFont(12, true));
         p->setFont(bodyFont(12, true));
         p->setPen(silent ? tokens().ink2 : tokens().ink);
-        p->drawText(QRect(r.left() + pinRoom + 4, r.top() + aside, r.width() - pinRoom - 12, heading.height()),
+        p->drawText(QRect(r.left() + pinRoom + 4, r.top() + aside, room, heading.height()),
                     Qt::AlignLeft | Qt::AlignVCenter,
-                    heading.elidedText(index.data(whom).toString(), Qt::ElideRight, r.width() - pinRoom - 12));
+                    heading.elidedText(index.data(whom).toString(), Qt::ElideRight, room));
         p->setFont(bodyFont(12));
         p->setPen(tokens().ink2);
-        p->drawText(r.adjusted(pinRoom + 4, aside + heading.height() + lineGap, -8, 0), Qt::TextWordWrap,
-                    index.data().toString());
+        p->drawText(r.adjusted(pinRoom + 4, aside + heading.height() + lineGap, -8 - beside(index), 0),
+                    Qt::TextWordWrap, index.data().toString());
     }
 
   private:
+    /// The room that the button takes, with what is between.
+    int beside(const QModelIndex& index) const {
+        const QRect button = buttonOf({0, 0, 1000, 40}, index);
+        return button.isNull() ? 0 : button.width() + 24;
+    }
+    static void paintButton(QPainter& p, const QRect& at, const QModelIndex& index) {
+        if (at.isNull()) return;
+        p.save();
+        p.setRenderHint(QPainter::Antialiasing);
+        p.setPen(tokens().ink2);
+        p.setBrush(tokens().paper);
+        p.drawRoundedRect(QRectF(at).adjusted(0.5, 0.5, -0.5, -0.5), 4, 4);
+        p.setPen(tokens().ink);
+        p.setFont(bodyFont(12));
+        p.drawText(at, Qt::AlignCenter, index.data(mend).toString());
+        p.restore();
+    }
+    const bool onPage_;
+
     static int textHeight(const QModelIndex& index, int width) {
         return QFontMetrics(bodyFont(12))
             .boundingRect(QRect(0, 0, width - pinRoom - 12, 4000), Qt::TextWordWrap, index.data().toString())
@@ -102,7 +138,8 @@ QString openSaid(const Findings& findings) {
                         : Words::tr("%1 things stand between this form and its hand-over.").arg(count);
 }
 
-FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
+FindingsPanel::FindingsPanel(Desk& desk, Stands stands, QWidget* parent)
+    : QWidget(parent), desk_(desk), stands_(stands) {
     setObjectName("panel");
     setAttribute(Qt::WA_StyledBackground);
     auto* column = new QVBoxLayout(this);
@@ -116,11 +153,15 @@ FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
     head->addWidget(title, 1);
     head->addWidget(close);
     column->addLayout(head);
+    // As a page, the strip above says the same.
+    title->setVisible(stands_ == Stands::aside);
+    close->setVisible(stands_ == Stands::aside);
     says_ = new QLabel(this);
     says_->setFont(bodyFont(12));
     says_->setProperty("secondary", true);
     says_->setWordWrap(true);
     column->addWidget(says_);
+    says_->setVisible(stands_ == Stands::aside);
     all_ = new QPushButton(Words::tr("Put right all that can be"), this);
     all_->setObjectName("putRightAll");
     all_->setFont(bodyFont(13));
@@ -129,12 +170,13 @@ FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
     list_ = new QListWidget(this);
     list_->setObjectName("findings");
     list_->setAccessibleName(Words::tr("Findings"));
-    list_->setItemDelegate(new FindingLine(list_));
+    list_->setItemDelegate(new FindingLine(stands_ == Stands::page, list_));
     list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     list_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     list_->setResizeMode(QListView::Adjust);
     list_->setWordWrap(true);
     list_->installEventFilter(this);
+    list_->viewport()->installEventFilter(this);
     column->addWidget(list_, 1);
     why_ = new QLabel(this);
     why_->setObjectName("why");
@@ -168,6 +210,14 @@ FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
     reason->addLayout(both);
     reason_->hide();
     column->addWidget(reason_);
+    if (stands_ == Stands::page) {
+        // The list goes from edge to edge, what is said of its line stands below the lines' own text.
+        column->setContentsMargins(0, 0, 0, 12);
+        list_->setFrameShape(QFrame::NoFrame);
+        list_->setStyleSheet("border: 0;");
+        for (QWidget* below : std::initializer_list<QWidget*>{why_, ways_, reason_})
+            below->setContentsMargins(pinRoom + 4, 0, 14, 0);
+    }
 
     connect(close, &QToolButton::clicked, this, &FindingsPanel::closeAsked);
     connect(all_, &QPushButton::clicked, this, &FindingsPanel::putRightAll);
@@ -176,7 +226,11 @@ FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
         refreshChosen();
     });
     connect(list_, &QListWidget::itemClicked, this, [this] {
-        if (const Finding* f = current()) emit goAsked(*f, true);
+        // On the page a press chooses; two of them, or Enter, go to the sheet.
+        if (const Finding* f = current(); f && stands_ == Stands::aside) emit goAsked(*f, true);
+    });
+    connect(list_, &QListWidget::itemDoubleClicked, this, [this] {
+        if (const Finding* f = current(); f && stands_ == Stands::page) emit goAsked(*f, false);
     });
     connect(because_, &QLineEdit::returnPressed, this, [this] { leave(because_->text(), false); });
     connect(here, &QToolButton::clicked, this, [this] { leave(because_->text(), false); });
@@ -237,6 +291,7 @@ void FindingsPanel::refresh() {
             item->setData(gravity, int(f.check->gravity));
             item->setData(whom, whomSaid(form, f));
             item->setData(quiet, f.silenced.has_value());
+            if (stands_ == Stands::page && f.check->mended && !f.silenced) item->setData(mend, Words::tr("Put right"));
             item->setData(Qt::AccessibleTextRole, whomSaid(form, f) + ": " + says);
             list_->addItem(item);
             if (before.check == f.check && before.controls == f.controls && before.silenced == f.silenced)
@@ -249,7 +304,8 @@ void FindingsPanel::refresh() {
         list_->verticalScrollBar()->setValue(scrolled);
     }
     says_->setText(openSaid(shown_));
-    all_->setVisible(std::ranges::any_of(shown_, [](const Finding& f) { return !f.silenced && f.check->mended; }));
+    all_->setVisible(stands_ == Stands::aside &&
+                     std::ranges::any_of(shown_, [](const Finding& f) { return !f.silenced && f.check->mended; }));
     refreshChosen();
 }
 
@@ -352,6 +408,16 @@ void FindingsPanel::begin() {
 }
 
 bool FindingsPanel::eventFilter(QObject* watched, QEvent* event) {
+    if (watched == list_->viewport() && event->type() == QEvent::MouseButtonRelease) {
+        const QPoint at = static_cast<QMouseEvent*>(event)->position().toPoint();
+        const QListWidgetItem* item = list_->itemAt(at);
+        const auto* lines = static_cast<const FindingLine*>(list_->itemDelegate());
+        if (!item || item != list_->currentItem() ||
+            !lines->buttonOf(list_->visualItemRect(item), list_->indexFromItem(item)).contains(at))
+            return false;
+        putRight();
+        return true;
+    }
     if (event->type() != QEvent::KeyPress) return QWidget::eventFilter(watched, event);
     const int key = static_cast<QKeyEvent*>(event)->key();
     if (watched == because_ && key == Qt::Key_Escape) {

@@ -22,7 +22,9 @@ QString openSaid(const Findings& findings);
 class FindingsPanel : public QWidget {
     Q_OBJECT
   public:
-    explicit FindingsPanel(Desk& desk, QWidget* parent = nullptr);
+    /// Where it stands: aside of the sheet, or as a page of its own in the middle, with a button to each line.
+    enum class Stands { aside, page };
+    explicit FindingsPanel(Desk& desk, Stands stands = Stands::aside, QWidget* parent = nullptr);
 
     /// Shows the findings at a control, the first of them chosen.
     void choose(Id id);
@@ -49,6 +51,7 @@ class FindingsPanel : public QWidget {
     void refresh();
     void refreshChosen();
     Desk& desk_;
+    const Stands stands_;
     Findings shown_;  // as they stand in the list
     QLabel* says_;
     QPushButton* all_;

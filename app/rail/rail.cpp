@@ -63,6 +63,13 @@ void Rail::count() {
         counts_[pass] = {count == 0 && wrong == 0 ? QString() : QString::number(wrong ? wrong : count),
                          wrong ? std::optional(gravest[pass]) : std::nullopt, count > 0 && wrong == 0};
     }
+    // Everything that is open stands before the hand-over.
+    int everything = 0;
+    for (const auto& [pass, count] : open) everything += count;
+    std::optional<Gravity> worst;
+    for (const auto& [pass, gravity] : gravest) worst = std::min(worst.value_or(gravity), gravity);
+    counts_[Pass::handOver] = {everything ? QString::number(everything) : QString(), worst,
+                               everything == 0 && !form.root().children.empty()};
     update();
 }
 

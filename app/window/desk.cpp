@@ -18,7 +18,7 @@ const std::vector<PassRow>& passes() {
         {Pass::protect, "protect", "Protect", "Decides what fillers may touch, and seals the form with a password.",
          true},
         {Pass::tryOut, "try", "Try", "Fills the form in as a filler would.", true},
-        {Pass::handOver, "hand-over", "Hand over", "Checks the form and writes what its receiver needs.", false},
+        {Pass::handOver, "hand-over", "Hand over", "Checks the form and writes what its receiver needs.", true},
         {Pass::replies, "replies", "Replies", "Gathers what was filled in, one row a reply.", false},
     };
     return rows;

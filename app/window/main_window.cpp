@@ -6,6 +6,8 @@
 #include "app/details/styles_panel.h"
 #include "app/findings/findings_panel.h"
 #include "app/outline/outline.h"
+#include "app/passes/hand_over_panel.h"
+#include "app/passes/hand_over_strip.h"
 #include "app/passes/name_layer.h"
 #include "app/passes/name_panel.h"
 #include "app/passes/name_strip.h"
@@ -60,8 +62,6 @@ class PassNote : public QWidget {
             const PassRow& r = passes()[std::size_t(desk.pass())];
             title->setText(Words::shown(r.word));
             QString words = Words::shown(r.does) + Words::tr(" This pass is not built yet.");
-            if (r.pass == Pass::handOver)
-                words += Words::tr(" A fillable PDF can be written now, with Form, Write a fillable PDF.");
             text->setText(words);
         });
     }
@@ -133,9 +133,12 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     nameStrip_ = new NameStrip(*desk_);
     orderStrip_ = new OrderStrip(*desk_, *orderLayer_);
     rulesStrip_ = new RulesStrip(*desk_, *rulesPanel_);
+    handOverStrip_ = new HandOverStrip(*desk_);
+    handOverPanel_ = new HandOverPanel(*desk_);
     strips_ = new QStackedWidget(middle);
     strips_->setFixedHeight(56);
-    for (QWidget* strip : std::initializer_list<QWidget*>{strip_, nameStrip_, orderStrip_, rulesStrip_, protectStrip_})
+    for (QWidget* strip :
+         std::initializer_list<QWidget*>{strip_, nameStrip_, orderStrip_, rulesStrip_, protectStrip_, handOverStrip_})
         strips_->addWidget(strip);
     middle_ = new QStackedWidget(middle);
     sheetArea_ = new QScrollArea;
@@ -153,6 +156,9 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     tryPane_ = new TryPane(*desk_);
     middle_->addWidget(sheetArea_);
     middle_->addWidget(tryPane_);
+    findingsPage_ = new FindingsPanel(*desk_, FindingsPanel::Stands::page);
+    findingsPage_->setStyleSheet(panelSheet());
+    middle_->addWidget(findingsPage_);
     jotLine_ = new JotLine(*desk_, middle);
     column->addWidget(strips_);
     column->addWidget(middle_, 1);
@@ -193,6 +199,7 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     right_->addWidget(orderPanel_);
     right_->addWidget(rulesPanel_);
     right_->addWidget(protectPanel_);
+    right_->addWidget(handOverPanel_);
     findingsPanel_ = new FindingsPanel(*desk_);
     right_->addWidget(findingsPanel_);
     connect(findingsPanel_, &FindingsPanel::closeAsked, this, [this] { showFindings(false); });
@@ -202,6 +209,31 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
         desk_->select(at.front() == rootId ? Ids{} : Ids{at.front()});
         // With the pointer one goes on to the next; with the keys one is there, and F8 comes back.
         stays ? findingsPanel_->list().setFocus() : sheet_->setFocus();
+    });
+    connect(findingsPage_, &FindingsPanel::goAsked, this, [this](const Finding& finding, bool) {
+        const Ids at = finding.controls;
+        setPass(passOf(finding.check->family));
+        if (desk_->pass() == Pass::handOver) setPass(Pass::layOut);
+        desk_->select(at.front() == rootId ? Ids{} : Ids{at.front()});
+        sheet_->setFocus();
+    });
+    connect(handOverStrip_, &HandOverStrip::sheetAsked, this, [this] { setPass(before_); });
+    connect(findingsPage_, &FindingsPanel::closeAsked, this, [this] { setPass(before_); });
+    connect(handOverStrip_, &HandOverStrip::allAsked, this, [this] {
+        // What it would be is shown on the sheet.
+        setPass(Pass::layOut);
+        showFindings(true);
+        findingsPanel_->putRightAll();
+    });
+    connect(handOverPanel_, &HandOverPanel::writeAsked, this, &MainWindow::askKit);
+    connect(handOverPanel_, &HandOverPanel::lookAsked, this, &MainWindow::lookAt);
+    connect(handOverPanel_, &HandOverPanel::written, this, [this](const KitWritten& came) {
+        if (!came.path.isEmpty())
+            desk_->say(Words::tr("The kit is written: %1").arg(QDir::toNativeSeparators(came.path)));
+        else if (came.stopped)
+            desk_->say(Words::tr("Stopped. What was there before is as it was."));
+        else
+            QMessageBox::warning(this, Words::tr("Not written"), came.problem);
     });
     connect(sheet_, &Sheet::pinPressed, this, [this](Id id) {
         showFindings(true);
@@ -345,7 +377,8 @@ void MainWindow::setPass(Pass pass) {
 void MainWindow::goToPass(Pass pass) {
     if (pass == desk_->pass()) return;
     const Pass from = desk_->pass();
-    if (pass == Pass::tryOut) before_ = from;
+    if (pass == Pass::tryOut || pass == Pass::handOver)
+        if (from != Pass::tryOut && from != Pass::handOver) before_ = from;
     desk_->setTool(std::nullopt);
     // A field of the details with the cursor in it takes its value before the pass is left.
     sheet_->setFocus();
@@ -358,8 +391,14 @@ void MainWindow::goToPass(Pass pass) {
             // Back to the page that the filler has turned to is wrong: the designer comes back to where they were.
             tryPane_->end();
         }
-        middle_->setCurrentWidget(sheetArea_);
-        sheet_->setFocus();
+        if (pass == Pass::handOver) {
+            findingsShown_ = false;
+            middle_->setCurrentWidget(findingsPage_);
+            findingsPage_->begin();
+        } else {
+            middle_->setCurrentWidget(sheetArea_);
+            sheet_->setFocus();
+        }
     }
     sheet_->setCanEdit(pass == Pass::layOut);
     orderLayer_->setLaying(false);
@@ -369,11 +408,12 @@ void MainWindow::goToPass(Pass pass) {
                      : pass == Pass::rules   ? static_cast<SheetLayer*>(rulesLayer_)
                      : pass == Pass::protect ? static_cast<SheetLayer*>(protectLayer_)
                                              : nullptr);
-    strips_->setCurrentWidget(pass == Pass::name      ? static_cast<QWidget*>(nameStrip_)
-                              : pass == Pass::order   ? orderStrip_
-                              : pass == Pass::rules   ? rulesStrip_
-                              : pass == Pass::protect ? protectStrip_
-                                                      : static_cast<QWidget*>(strip_));
+    strips_->setCurrentWidget(pass == Pass::name       ? static_cast<QWidget*>(nameStrip_)
+                              : pass == Pass::order    ? orderStrip_
+                              : pass == Pass::rules    ? rulesStrip_
+                              : pass == Pass::protect  ? protectStrip_
+                              : pass == Pass::handOver ? static_cast<QWidget*>(handOverStrip_)
+                                                       : static_cast<QWidget*>(strip_));
     jotLine_->setVisible(pass == Pass::layOut);
     passLine_->setFixedHeight(jotLine_->height());
     passLine_->setVisible(pass != Pass::layOut);
@@ -388,6 +428,10 @@ void MainWindow::refreshPassLine() {
          QT_TRANSLATE_NOOP("Words",
                            "Tab goes on to the next field, Enter accepts, Escape leaves. Nothing that is typed "
                            "here changes the form.")},
+        {Pass::handOver,
+         QT_TRANSLATE_NOOP("Words",
+                           "Space puts the chosen one right, Enter goes to it on the sheet, Escape goes "
+                           "back to the sheet.")},
         {Pass::name, QT_TRANSLATE_NOOP("Words",
                                        "Click a selected name, or press Enter, to type another one; Tab goes on to the "
                                        "next. Green is by the scheme, "

@@ -33,6 +33,8 @@ class RulesStrip;
 class Outline;
 class ProtectLayer;
 class ProtectPanel;
+class HandOverPanel;
+class HandOverStrip;
 class ProtectStrip;
 class Rail;
 class SelectionBar;
@@ -94,6 +96,10 @@ class MainWindow : public QMainWindow {
     ProtectLayer& protectLayer() { return *protectLayer_; }
     ProtectPanel& protectPanel() { return *protectPanel_; }
     ProtectStrip& protectStrip() { return *protectStrip_; }
+    HandOverPanel& handOverPanel() { return *handOverPanel_; }
+    HandOverStrip& handOverStrip() { return *handOverStrip_; }
+    /// The list of findings in the middle, in Hand over.
+    FindingsPanel& findingsPage() { return *findingsPage_; }
     /// Every key as Markdown, from the tables that the menus and the sheet are made of.
     QString keysPage() const;
     /// Goes on with work that was left unsaved. Its record goes only once this process keeps the same.
@@ -149,6 +155,10 @@ class MainWindow : public QMainWindow {
     bool askSave();
     bool askSaveAs();
     void askExport(const Target& target);
+    void askKit();
+    void lookAt(const Target& target);
+    /// Asks for the word that seals the PDF of a sealed form; null where it is not given.
+    void askOwner(std::shared_ptr<const Secret>& owner);
     void copy(bool cut);
     void paste();
     void duplicate();
@@ -188,6 +198,9 @@ class MainWindow : public QMainWindow {
     ProtectLayer* protectLayer_;
     ProtectPanel* protectPanel_;
     ProtectStrip* protectStrip_;
+    HandOverPanel* handOverPanel_;
+    HandOverStrip* handOverStrip_;
+    FindingsPanel* findingsPage_;
     Sheet* sheet_;
     QScrollArea* sheetArea_;
     Details* details_;

@@ -1,6 +1,7 @@
 // The window's files: opening, saving, what was open lately, unsaved work, and what is written for others.
 #include <QtWidgets/QtWidgets>
 
+#include "app/passes/hand_over_panel.h"
 #include "app/passes/seal_dialog.h"
 #include "app/sheet/sheet.h"
 #include "app/window/main_window.h"
@@ -192,23 +193,52 @@ void MainWindow::askExport(const Target& target) {
     if (path.isEmpty()) return;
     // What "today" starts with is worked out as a filler would have it.
     const FormSession session(form, todayHere(), minutesHere());
-    // The PDF of a sealed form is sealed with the same word, which is kept nowhere and so is asked for.
-    std::optional<SealAsk> ask;
-    const Secret* owner = nullptr;
-    if (target.key == "pdf" && sealState(form) == SealState::whole) {
-        ask.emplace(form,
-                    Words::tr("The form is sealed. With its password the PDF is sealed as well: it can be filled, and "
-                              "changed only with the word."),
-                    this, Words::tr("Seal the PDF"), Words::tr("Write it unsealed"));
-        if (ask->exec() == QDialog::Accepted) owner = &ask->word();
-    }
-    auto bytes = target.made(session, desk_->fonts(), {.scale = 2, .owner = owner, .blank = true});
+    std::shared_ptr<const Secret> owner;
+    if (target.key == "pdf") askOwner(owner);
+    auto bytes = target.made(session, desk_->fonts(), {.scale = 2, .owner = owner.get(), .blank = true});
     auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
     if (written)
         desk_->say(
             (owner ? Words::tr("Written and sealed: %1.") : Words::tr("Written: %1.")).arg(QFileInfo(path).fileName()));
     else
         desk_->say(QFileInfo(path).fileName() + ": " + Words::shown(written.error().sentence), true);
+}
+
+void MainWindow::askOwner(std::shared_ptr<const Secret>& owner) {
+    if (sealState(desk_->form()) != SealState::whole) return;
+    // The PDF of a sealed form is sealed with the same word, which is kept nowhere and so is asked for.
+    SealAsk ask(desk_->form(),
+                Words::tr("The form is sealed. With its password the PDF is sealed as well: it can be filled, and "
+                          "changed only with the word."),
+                this, Words::tr("Seal the PDF"), Words::tr("Write it unsealed"));
+    if (ask.exec() == QDialog::Accepted) owner = std::make_shared<const Secret>(std::string(ask.word().text()));
+}
+
+void MainWindow::askKit() {
+    // A kit holds the form's file as it was saved: its version is that of all the rest.
+    if (desk_->unsaved() && !askSave()) return;
+    const bool zipped = handOverPanel_->choice().zipped;
+    const QString path = QFileDialog::getSaveFileName(
+        this, zipped ? Words::tr("Write the kit as a ZIP") : Words::tr("Write the kit into a folder of this name"),
+        handOverPanel_->usualPath(), zipped ? Words::tr("ZIP (*.zip)") : QString(), nullptr,
+        QFileDialog::DontConfirmOverwrite);
+    if (path.isEmpty()) return;
+    std::shared_ptr<const Secret> owner;
+    const auto targets = handOverPanel_->choice().targets;
+    if (std::ranges::find(targets, "pdf") != targets.end()) askOwner(owner);
+    handOverPanel_->write(zipped && !path.endsWith(".zip") ? path + ".zip" : path, owner);
+}
+
+void MainWindow::lookAt(const Target& target) {
+    static const QTemporaryDir folder;
+    const QString path = folder.filePath("look." + toQt(target.ending));
+    const FormSession session(desk_->form(), todayHere(), minutesHere());
+    auto bytes = target.made(session, desk_->fonts(),
+                             {.scale = 2, .owner = nullptr, .blank = true, .sendTo = handOverPanel_->choice().sendTo});
+    auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
+    if (!written) return desk_->say(Words::shown(written.error().sentence), true);
+    if (!QDesktopServices::openUrl(QUrl::fromLocalFile(path)))
+        desk_->say(Words::tr("No program here opens it. It is written to %1.").arg(path), true);
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {

@@ -6,6 +6,7 @@
 #include "app/details/styles_panel.h"
 #include "app/findings/findings_panel.h"
 #include "app/outline/outline.h"
+#include "app/passes/hand_over_panel.h"
 #include "app/passes/name_strip.h"
 #include "app/passes/protect_panel.h"
 #include "app/passes/rules_strip.h"
@@ -42,7 +43,7 @@ void MainWindow::showStyles(bool show) {
 
 void MainWindow::showFindings(bool show) {
     findingsShown_ = show;
-    if (show && desk_->pass() == Pass::tryOut) setPass(before_);
+    if (show && (desk_->pass() == Pass::tryOut || desk_->pass() == Pass::handOver)) setPass(before_);
     refreshRight();
     if (show)
         findingsPanel_->begin();
@@ -57,18 +58,20 @@ void MainWindow::refreshRight() {
         const int wide = std::max(panelWidth_, width() >= 1200 ? 330 : 290);
         return right_->setFixedWidth(std::min(wide, std::max(268, width() - 640)));
     }
-    right_->setCurrentIndex(pass == Pass::layOut    ? (stylesShown_ ? 3 : 0)
-                            : pass == Pass::tryOut  ? 1
-                            : pass == Pass::name    ? 4
-                            : pass == Pass::order   ? 5
-                            : pass == Pass::rules   ? 6
-                            : pass == Pass::protect ? right_->indexOf(protectPanel_)
-                                                    : 2);
+    right_->setCurrentIndex(pass == Pass::layOut     ? (stylesShown_ ? 3 : 0)
+                            : pass == Pass::tryOut   ? 1
+                            : pass == Pass::name     ? 4
+                            : pass == Pass::order    ? 5
+                            : pass == Pass::rules    ? 6
+                            : pass == Pass::protect  ? right_->indexOf(protectPanel_)
+                            : pass == Pass::handOver ? right_->indexOf(handOverPanel_)
+                                                     : 2);
     // The list of names needs more room than the details; a small window gives it less.
-    const int wanted = std::max(panelWidth_, pass == Pass::name      ? (width() >= 1200 ? 420 : 330)
-                                             : pass == Pass::rules   ? (width() >= 1200 ? 350 : 300)
-                                             : pass == Pass::protect ? (width() >= 1200 ? 290 : 268)
-                                                                     : 0);
+    const int wanted = std::max(panelWidth_, pass == Pass::name       ? (width() >= 1200 ? 420 : 330)
+                                             : pass == Pass::rules    ? (width() >= 1200 ? 350 : 300)
+                                             : pass == Pass::protect  ? (width() >= 1200 ? 290 : 268)
+                                             : pass == Pass::handOver ? (width() >= 1200 ? 320 : 290)
+                                                                      : 0);
     // However wide the panel was made, the sheet keeps room for a form.
     right_->setFixedWidth(std::min(wanted, std::max(268, width() - 640)));
     if (right_->currentWidget() == styles_) styles_->choose(styles_->chosen());

@@ -140,6 +140,7 @@ class Reader {
             if (!scheme) throw Bad{scheme.error()};
             form.scheme = std::make_shared<const Scheme>(std::move(*scheme));
         }
+        if (const Json* kit = take("kit")) form.kit = kitAt(*kit);
         if (const Json* seal = take("seal")) form.seal = sealAt(*seal);
         const string list(row(rootKind).children);
         const Json* children = take(list);
@@ -259,6 +260,26 @@ class Reader {
                                   textAt(one["because"], here + ".because", 2000),
                                   one.contains("was") ? textAt(one["was"], here + ".was", 200) : ""});
         }
+    }
+
+    std::shared_ptr<const KitChoice> kitAt(const Json& json) {
+        if (!json.is_object()) bad("kit", said("An object is expected here."));
+        KitChoice kit;
+        if (json.contains("targets")) {
+            constexpr std::size_t most = 50;
+            const Json& targets = json["targets"];
+            if (!targets.is_array() || targets.size() > most)
+                bad("kit.targets", said("A list of at most {} texts is expected here.", most));
+            kit.targets.clear();
+            for (const Json& one : targets) kit.targets.push_back(textAt(one, "kit.targets", 100));
+        }
+        if (json.contains("sendTo")) kit.sendTo = textAt(json["sendTo"], "kit.sendTo", 2000);
+        if (json.contains("zip")) {
+            if (!json["zip"].is_boolean()) bad("kit.zip", said("true or false is expected here."));
+            kit.zipped = json["zip"].get<bool>();
+        }
+        kit.kept = leftOver(json, {"targets", "sendTo", "zip"});
+        return std::make_shared<const KitChoice>(std::move(kit));
     }
 
     /// What is wrong in a seal is no reason not to fill the form: what it is worth, core/seal says.

@@ -74,6 +74,14 @@ void addSilenced(Json& out, const Control& c) {
     }
 }
 
+Json kitJson(const KitChoice& kit) {
+    Json out = {{"targets", kit.targets}};
+    if (!kit.sendTo.empty()) out["sendTo"] = kit.sendTo;
+    if (kit.zipped) out["zip"] = true;
+    addKept(out, kit.kept);
+    return out;
+}
+
 Json sealJson(const Seal& seal) {
     Json out = {{"hash", seal.hash}, {"salt", seal.salt}};
     if (!seal.mark.empty()) out["mark"] = seal.mark;
@@ -136,6 +144,7 @@ string formText(const Form& form) {
     addKept(out, form.kept);
     if (form.styles && *form.styles != startingStyles(root.kind)) out["styles"] = stylesJson(*form.styles);
     if (form.scheme) out["scheme"] = schemeJson(*form.scheme);
+    if (form.kit) out["kit"] = kitJson(*form.kit);
     if (form.seal) out["seal"] = sealJson(*form.seal);
     Json list = Json::array();
     for (Id id : root.children)
@@ -146,7 +155,10 @@ string formText(const Form& form) {
 
 Form nextVersion(Form form, const Form& before) {
     form.revision = before.revision;
-    if (!sameContent(form, before) && form.revision < mostRevisions) ++form.revision;
+    // What a form is handed over as is no part of what is handed over.
+    Form content = form;
+    content.kit = before.kit;
+    if (!sameContent(content, before) && form.revision < mostRevisions) ++form.revision;
     return form;
 }
 

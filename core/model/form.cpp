@@ -109,7 +109,9 @@ bool sameContent(const Form& a, const Form& b) {
     static const Styles noStyles;
     static const Scheme noScheme;
     static const Seal noSeal;
-    return same && (a.seal ? *a.seal : noSeal) == (b.seal ? *b.seal : noSeal) && (a.styles ? *a.styles : noStyles) == (b.styles ? *b.styles : noStyles) &&
+    static const KitChoice noKit;
+    return same && (a.kit ? *a.kit : noKit) == (b.kit ? *b.kit : noKit) &&
+           (a.seal ? *a.seal : noSeal) == (b.seal ? *b.seal : noSeal) && (a.styles ? *a.styles : noStyles) == (b.styles ? *b.styles : noStyles) &&
            (a.scheme == b.scheme || (a.scheme ? *a.scheme : noScheme) == (b.scheme ? *b.scheme : noScheme));
 }
 

@@ -9,6 +9,7 @@
 #include "core/model/derived.h"
 #include "core/model/form_index.h"
 #include "core/model/geometry.h"
+#include "core/model/kit_choice.h"
 #include "core/model/props.h"
 #include "core/model/rules.h"
 #include "core/model/scheme.h"
@@ -79,6 +80,7 @@ struct Form {
     std::shared_ptr<const Styles> styles;
     std::shared_ptr<const Scheme> scheme;  // how names are made; null for the one that forms start with
     std::shared_ptr<const Seal> seal;      // null for a form that anybody may change
+    std::shared_ptr<const KitChoice> kit;  // what it is handed over as; null for what forms start with
     Id next = rootId + 1;                  // the id that the next control gets
     int revision = 1;                      // the designer's own count of versions, written into replies
     std::string kept;                      // unknown keys of the file, as in Control

@@ -1,0 +1,26 @@
+// What a form is handed over as, as its designer has ticked it.
+#pragma once
+
+#include <string>
+#include <vector>
+
+namespace brindel {
+
+struct KitChoice {
+    std::vector<std::string> targets = {"pdf",
+                                        "sheet"};  // their keys; those that nobody knows any more are passed over
+    std::string sendTo = {};                       // where the answers go: https://… or mailto:…; empty for nowhere
+    bool zipped = false;                           // one ZIP instead of a folder
+    std::string kept = {};                         // unknown keys of the file
+    bool operator==(const KitChoice&) const = default;
+};
+
+/// True for an address that answers can be sent to: one that begins with https://, http:// or mailto:, of at most 2,000
+/// bytes.
+inline bool isSendable(const std::string& address) {
+    for (const char* way : {"https://", "http://", "mailto:"})
+        if (address.starts_with(way)) return address.size() > std::string(way).size() && address.size() <= 2000;
+    return false;
+}
+
+}  // namespace brindel

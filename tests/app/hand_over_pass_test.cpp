@@ -1,0 +1,192 @@
+// The Hand over pass: what is open, what is ticked, and the kit that one button writes.
+#include "app/findings/findings_panel.h"
+#include "app/passes/hand_over_panel.h"
+#include "app/passes/hand_over_strip.h"
+#include "core/file/form_file.h"
+#include "core/file/whole_file.h"
+#include "tests/app/driver.h"
+
+using namespace brindel;
+using namespace brindel::test;
+
+namespace {
+
+/// A window in the pass, with its checks done.
+struct InHandOver : Hands {
+    explicit InHandOver(Form form, QSize size = {1280, 800}) : Hands(std::move(form), size) {
+        key(Qt::Key_7, Qt::ControlModifier);
+        EXPECT_TRUE(desk().watch().wait());
+        settle();
+    }
+    FindingsPanel& page() { return window.findingsPage(); }
+    HandOverPanel& panel() { return window.handOverPanel(); }
+    template <class W>
+    W* part(const char* name) {
+        W* found = panel().findChild<W*>(name);
+        EXPECT_TRUE(found) << name;
+        return found;
+    }
+    QString text(QWidget& in, const char* name) { return in.findChild<QLabel*>(name)->text(); }
+    void press(QAbstractButton* button) {
+        QTest::mouseClick(button, Qt::LeftButton, {}, QPoint(9, button->height() / 2));
+        settle();
+    }
+    int lineOf(const QString& whom) {
+        for (int i = 0; i < page().list().count(); ++i)
+            if (page().list().item(i)->data(Qt::AccessibleTextRole).toString().startsWith(whom + ":")) return i;
+        ADD_FAILURE() << whom.toStdString();
+        return 0;
+    }
+    KitWritten written(const QString& path) {
+        KitWritten came;
+        bool done = false;
+        QObject::connect(&panel(), &HandOverPanel::written, &panel(), [&](const KitWritten& w) {
+            came = w;
+            done = true;
+        });
+        panel().write(path, nullptr);
+        EXPECT_TRUE(QTest::qWaitFor([&] { return done; }, 20000));
+        return came;
+    }
+};
+
+/// A form in which something has to be put right, should be, and is good to know.
+Form withFaults() {
+    Form form = jotted("# Lift\nBoat: text 30\nHull: combo [GRP]\nLength: number 2..9 m\n[Cancel] [Book]*\n");
+    form = withProperty(form, {named(form, "cboHull").id}, Prop::choices, Choices());
+    form = withProperty(form, {named(form, "numLength").id}, Prop::least, 9.0);
+    return withProperty(form, {named(form, "numLength").id}, Prop::most, 2.0);
+}
+
+}  // namespace
+
+TEST(HandOverPass, ListsWhatIsOpenAndPutsItRightByButtonAndBySpace) {
+    InHandOver hands(withFaults());
+    EXPECT_TRUE(hands.page().isVisible());
+    EXPECT_FALSE(hands.sheet().isVisible());
+    const QString before = hands.text(hands.window.handOverStrip(), "openSaid");
+    EXPECT_TRUE(before.contains("must be put right")) << before.toStdString();
+    // The button of a line, with the pointer.
+    QListWidget& list = hands.page().list();
+    const int line = hands.lineOf("Length");
+    list.scrollToItem(list.item(line));
+    const QRect at = list.visualItemRect(list.item(line));
+    QTest::mouseClick(list.viewport(), Qt::LeftButton, {}, QPoint(at.right() - 40, at.center().y()));
+    Hands::settle();
+    EXPECT_EQ(hands.at("numLength").number(Prop::least), 2);
+    EXPECT_EQ(hands.desk().history().undoName().empty(), false);
+    // A press elsewhere in a line chooses it, and changes nothing.
+    EXPECT_TRUE(hands.desk().watch().wait());
+    const Form now = hands.form();
+    const int hull = hands.lineOf("Hull");
+    QTest::mouseClick(list.viewport(), Qt::LeftButton, {},
+                      list.visualItemRect(list.item(hull)).topLeft() + QPoint(60, 8));
+    Hands::settle();
+    EXPECT_TRUE(sameContent(now, hands.form()));
+    EXPECT_EQ(list.currentRow(), hull);
+    // The same by the keyboard.
+    list.setFocus();
+    hands.key(Qt::Key_Space);
+    EXPECT_FALSE(sameContent(now, hands.form()));
+    EXPECT_EQ(hands.desk().pass(), Pass::handOver);
+}
+
+TEST(HandOverPass, EnterGoesToTheSheetAndEscapeBackToTheLastPass) {
+    InHandOver hands(withFaults());
+    hands.page().list().setCurrentRow(hands.lineOf("Length"));
+    hands.key(Qt::Key_Return);
+    EXPECT_EQ(hands.desk().pass(), Pass::protect) << "where limits are set";
+    EXPECT_EQ(hands.desk().lead(), hands.at("numLength").id);
+    EXPECT_TRUE(hands.sheet().isVisible());
+    hands.key(Qt::Key_2, Qt::ControlModifier);
+    hands.key(Qt::Key_7, Qt::ControlModifier);
+    hands.key(Qt::Key_Escape);
+    EXPECT_EQ(hands.desk().pass(), Pass::name);
+}
+
+TEST(HandOverPass, WhatIsTickedIsKeptWithTheFormAndIsNoOtherVersion) {
+    const Folder folder;
+    InHandOver hands(demo("mooring-permit"));
+    ASSERT_TRUE(hands.window.saveFile(toQt(folder.file("permit.brindel"))));
+    const int version = hands.form().revision;
+    hands.press(hands.part<QCheckBox>("target-sheet"));
+    hands.press(hands.part<QCheckBox>("receiver2"));  // a programmer gets all that is for one
+    EXPECT_EQ(hands.panel().choice().targets, (std::vector<std::string>{"pdf", "sheet", "json", "schema", "sql"}));
+    EXPECT_FALSE(hands.part<QCheckBox>("target-csv")->isChecked());
+    auto* to = hands.part<QLineEdit>("sendTo");
+    to->setFocus();
+    hands.type("office@fennick");
+    hands.key(Qt::Key_Return);
+    EXPECT_EQ(hands.panel().choice().sendTo, "mailto:office@fennick");
+    hands.type(" and so on: what");
+    hands.key(Qt::Key_Return);
+    EXPECT_TRUE(hands.part<QLabel>("sendWrong")->isVisible());
+    EXPECT_EQ(hands.panel().choice().sendTo, "mailto:office@fennick") << "what was right stays";
+    hands.press(hands.part<QCheckBox>("zipped"));
+    EXPECT_TRUE(hands.text(hands.panel(), "kitGoes").contains("mooringPermit-1.zip"));
+    ASSERT_TRUE(hands.window.saveFile(toQt(folder.file("permit.brindel"))));
+    EXPECT_EQ(hands.form().revision, version);
+    const Form opened = openForm(folder.file("permit.brindel")).value().form;
+    EXPECT_EQ(*opened.kit, hands.panel().choice());
+    EXPECT_TRUE(opened.kit->zipped);
+    hands.desk().undo();
+    EXPECT_FALSE(hands.part<QCheckBox>("zipped")->isChecked());
+}
+
+TEST(HandOverPass, OneButtonWritesTheKitAndSaysWhatBecameOfIt) {
+    const Folder folder;
+    InHandOver hands(demo("pontoon-fault-note"));
+    ASSERT_TRUE(hands.window.saveFile(toQt(folder.file("note.brindel"))));
+    EXPECT_EQ(hands.panel().usualPath(), toQt(folder.file("pontoonFaultNote-1")));
+    const KitWritten came = hands.written(toQt(folder.file("kit")));
+    EXPECT_EQ(came.path, toQt(folder.file("kit")));
+    EXPECT_EQ(readWhole(folder.file("kit/pontoonFaultNote.brindel")).value(),
+              readWhole(folder.file("note.brindel")).value());
+    EXPECT_TRUE(std::filesystem::exists(folder.file("kit/read-me-first.html")));
+    EXPECT_TRUE(hands.part<QPushButton>("writeKit")->isVisible());
+    // A folder that is somebody else's is left alone, and that is said.
+    std::filesystem::create_directory(folder.file("mine"));
+    write(folder.file("mine/letter.txt"), "kept");
+    QTimer closer;
+    QObject::connect(&closer, &QTimer::timeout, [] {
+        if (QWidget* box = QApplication::activeModalWidget()) box->close();
+    });
+    closer.start(50);
+    const KitWritten refused = hands.written(toQt(folder.file("mine")));
+    EXPECT_TRUE(refused.path.isEmpty());
+    EXPECT_TRUE(refused.problem.contains("letter.txt")) << refused.problem.toStdString();
+    EXPECT_EQ(readWhole(folder.file("mine/letter.txt")).value(), "kept");
+}
+
+TEST(HandOverPass, WritingCanBeStoppedAndTheWindowGoesOnMeanwhile) {
+    const Folder folder;
+    std::string rows;
+    for (int i = 0; i < 1400; ++i) rows += "Field " + std::to_string(i) + ": text 8\n";
+    InHandOver hands(jotted(rows, Kind::document));
+    hands.panel().tick("schema", true);
+    KitWritten came;
+    bool done = false;
+    QObject::connect(&hands.panel(), &HandOverPanel::written, &hands.panel(), [&](const KitWritten& w) {
+        came = w;
+        done = true;
+    });
+    hands.panel().write(toQt(folder.file("kit")), nullptr);
+    ASSERT_TRUE(hands.panel().writing());
+    EXPECT_TRUE(hands.part<QPushButton>("stopKit")->isVisible());
+    // An edit meanwhile is no part of what is written, and is not held up.
+    EXPECT_TRUE(hands.desk().edit(withProperty(hands.form(), {rootId}, Prop::title, std::string("Another")), "Title"));
+    hands.press(hands.part<QPushButton>("stopKit"));
+    EXPECT_TRUE(QTest::qWaitFor([&] { return done; }, 30000));
+    EXPECT_TRUE(came.stopped);
+    EXPECT_FALSE(std::filesystem::exists(folder.file("kit")));
+}
+
+TEST(HandOverPass, SaysWhatAPdfDoesNotCarryBeforeItIsWritten) {
+    InHandOver hands(demo("lift-out-booking"), {1024, 700});
+    EXPECT_TRUE(hands.text(hands.panel(), "lost-pdf").contains("not worked out in a PDF"));
+    hands.press(hands.part<QCheckBox>("target-pdf"));
+    EXPECT_FALSE(hands.part<QLabel>("lost-pdf")->isVisible());
+    EXPECT_FALSE(hands.part<QLabel>("sealSaid")->isVisible());
+    hands.press(hands.part<QCheckBox>("target-sheet"));
+    EXPECT_FALSE(hands.part<QPushButton>("writeKit")->isEnabled()) << "nothing is ticked";
+}
