@@ -317,7 +317,12 @@ const Finding* FindingsPanel::current() const {
 }
 
 void FindingsPanel::refreshChosen() {
-    for (auto* old : ways_->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly)) old->deleteLater();
+    // Those before go when nobody is in them any more, and are out of sight at once.
+    for (auto* old : ways_->findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly)) {
+        wayLines_->removeWidget(old);
+        old->hide();
+        old->deleteLater();
+    }
     const Finding* f = current();
     why_->setVisible(f);
     ways_->setVisible(f);
