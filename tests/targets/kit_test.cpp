@@ -78,6 +78,8 @@ TEST(Kit, HoldsWhatWasTickedTheFormAndItsSums) {
     const std::string page = filesIn(path).at("read-me-first.html");
     for (int i = 0; i < 4; ++i)
         EXPECT_NE(page.find("href=\"" + names[std::size_t(i)] + "\""), std::string::npos) << names[std::size_t(i)];
+    EXPECT_NE(page.find("Fillers need nothing but <code>mooringPermit.pdf</code>."), std::string::npos);
+    EXPECT_NE(page.find("brindel-cli fill mooringPermit.brindel --values FILLED.pdf"), std::string::npos);
     EXPECT_NE(page.find("15 must be filled in"), std::string::npos);
     EXPECT_NE(page.find("Questions about it go to: the harbour office, 01632 960400."), std::string::npos);
 }

@@ -93,3 +93,20 @@ TEST(Threads, SeveralAskTheSameFormAndTheSameFonts) {
         });
     for (std::thread& one : all) one.join();
 }
+
+TEST(Threads, WhatIsKeptOfAFaceIsMadeAndAskedForByMany) {
+    // As kits do that are made side by side: each PDF asks for the letters of the same faces.
+    const FontBook fonts;
+    std::vector<std::thread> all;
+    for (int i = 0; i < 4; ++i)
+        all.emplace_back([&fonts, i] {
+            for (int key = 0; key < 40; ++key) {
+                const std::string name = std::to_string(key), made = std::string(300000, char('a' + key % 26));
+                EXPECT_EQ(fonts.kept(name, [&] { return made; }), made) << i;
+            }
+        });
+    for (std::thread& one : all) one.join();
+    int asked = 0;
+    for (int round = 0; round < 2; ++round) fonts.kept("again", [&] { return std::to_string(++asked); });
+    EXPECT_EQ(asked, 1) << "what is kept is made once";
+}

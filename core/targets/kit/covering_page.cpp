@@ -110,6 +110,25 @@ string howToFill(const Form& form, const KitFile& pdf, const KitOptions& options
     return all;
 }
 
+/// For whoever takes the replies with a program of theirs.
+string howTaken(const KitFile& form, const KitFile* pdf, const std::vector<KitFile>& files) {
+    string all = "<h2>How a program takes the replies</h2>\n<ol>\n";
+    auto code = [](const string& text) { return "<code>" + markupText(text) + "</code>"; };
+    if (pdf)
+        all += item("A filled PDF becomes a reply in JSON with " +
+                    code("brindel-cli fill " + form.name + " --values FILLED.pdf -o reply.json") +
+                    ". What was filled in wrongly is said, by name.");
+    all += item("On a Linux desktop, " + code("brindel-fill " + form.name + " --reply reply.json") +
+                " asks a person, and gives the same JSON.");
+    for (const KitFile& file : files) {
+        if (file.target && file.target->key == "schema")
+            all += item("Every accepted reply keeps to " + code(file.name) + " (JSON Schema 2020-12).");
+        if (file.target && file.target->key == "sql")
+            all += item(code(file.name) + " makes the tables that replies go into; each column says what it holds.");
+    }
+    return all + "</ol>\n";
+}
+
 string howProtected(const KitFile* pdf, const KitOptions& options) {
     string all = "<h2>How well it is protected</h2>\n";
     if (!pdf) return all + "<p>Nothing in this folder is locked: whoever has it can change it.</p>\n";
@@ -149,8 +168,14 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
         if (file.target && file.target->key == "pdf") pdf = &file;
     }
     page += "</tbody>\n</table>\n";
+    if (pdf) page += "<p>Fillers need nothing but <code>" + markupText(pdf->name) + "</code>.</p>\n";
     if (pdf) page += howToFill(form, *pdf, options);
-    page += asked(form) + howProtected(pdf, options);
+    page += asked(form);
+    const auto programs = [](const KitFile& file) {
+        return file.target && (file.target->key == "schema" || file.target->key == "sql" || file.target->key == "json");
+    };
+    if (std::ranges::any_of(files, programs)) page += howTaken(files.back(), pdf, files);
+    page += howProtected(pdf, options);
     page +=
         "<h2>Is it whole?</h2>\n<p><code>manifest.json</code> says how large each file is. On Linux, <code>sha256sum "
         "-c "
