@@ -1,0 +1,124 @@
+// Commands for whoever fills: a form filled with values, and what a formula is worth then.
+#include <fmt/format.h>
+
+#include "cli/calls.h"
+#include "core/file/whole_file.h"
+#include "core/intake/reply_file.h"
+#include "core/session/worth.h"
+#include "core/targets/targets.h"
+#include "core/text/clock.h"
+
+namespace brindel::calls {
+namespace {
+
+using std::string;
+
+/// The day that "today" means; nothing, and it was said, where the call gives none that can be read.
+std::optional<Day> dayMeant(const string& today) {
+    if (today.empty()) return todayHere();
+    auto read = isoDateRead(today);
+    if (read) return *read;
+    problem("--today", {"", said("A date such as 2026-04-01 is expected here.")}, wrongCall);
+    return std::nullopt;
+}
+
+/// Fills a session with a values file, and says what it refuses.
+int filledFrom(const string& values, FormSession& session, const FontBook& fonts) {
+    if (values.empty()) return done;
+    auto text = readWhole(values);
+    if (!text) return problem(values, text.error(), noFile);
+    const auto given = replyFromFile(session.form(), fonts, *text);
+    if (!given) return problem(values, given.error(), notInOrder);
+    int status = done;
+    for (const Problem& refused : given->refused) status = problem(values, refused, notInOrder);
+    for (const Problem& refused : session.take(given->reply)) status = problem(values, refused, notInOrder);
+    return status;
+}
+
+Command addFill(CLI::App& app) {
+    struct Given {
+        string source;
+        string out;
+        string values;
+        string today;
+        string fillTo = "json";
+        bool archive = false;
+    };
+    auto given = std::make_shared<Given>();
+    CLI::App* command = app.add_subcommand("fill", "Fills a form with values");
+    command->add_option("FORM", given->source)->required();
+    command
+        ->add_option("--values", given->values,
+                     "A JSON file of names and values, or a reply; a filled PDF, FDF or XFDF")
+        ->required();
+    command->add_option("--to", given->fillTo)->check(CLI::IsMember({"json", "pdf"}));
+    command->add_option("--today", given->today, "The day that today means, as 2026-04-01");
+    command->add_flag(
+        "--archive", given->archive,
+        "A PDF for keeping (PDF/A-3): nothing runs in it, and the form's file and the reply are attached");
+    command->add_option("-o,--out", given->out);
+    return {command, [given](const FontBook& fonts) -> int {
+                const auto day = dayMeant(given->today);
+                if (!day) return wrongCall;
+                return withForm(given->source, [&](const Form& form) {
+                    const string attached = given->archive ? readWhole(given->source).value_or("") : "";
+                    FormSession session(form, *day);
+                    int status = filledFrom(given->values, session, fonts);
+                    if (status == done)
+                        for (const Wrong& wrong : session.wrongs())
+                            status = problem(
+                                given->values,
+                                {answerName(session.form(), *session.form().find(wrong.id)), asSaid(wrong.sentence)},
+                                notInOrder);
+                    if (status != done) return status;
+                    if (given->fillTo == "json") return put(session.reply(), given->out);
+                    const string reply = session.reply();
+                    auto bytes =
+                        targetFrom(given->fillTo)
+                            ->made(session, fonts, {.archive = given->archive, .formFile = attached, .reply = reply});
+                    return bytes ? put(*bytes, given->out) : problem(given->source, bytes.error(), notInOrder);
+                });
+            }};
+}
+
+Command addWorth(CLI::App& app) {
+    struct Given {
+        string source;
+        string values;
+        string today;
+        string formula;
+    };
+    auto given = std::make_shared<Given>();
+    CLI::App* command =
+        app.add_subcommand("worth", "Says what a formula is worth over a form, as it starts or as it is filled");
+    command->add_option("FORM", given->source)->required();
+    command->add_option("FORMULA", given->formula, "Such as 'ROUND(numLength * 12.5; 2)'")->required();
+    command->add_option("--values", given->values,
+                        "A JSON file of names and values, or a reply; a filled PDF, FDF or XFDF");
+    command->add_option("--today", given->today, "The day that TODAY() means, as 2026-04-01");
+    return {command, [given](const FontBook& fonts) -> int {
+                const auto day = dayMeant(given->today);
+                if (!day) return wrongCall;
+                return withForm(given->source, [&](const Form& form) {
+                    FormSession session(form, *day);
+                    if (int status = filledFrom(given->values, session, fonts); status != done) return status;
+                    // Broken bytes of the call become U+FFFD.
+                    const auto tree = readFormula(utf8(lettersOf(given->formula)));
+                    if (!tree)
+                        return problem(given->formula, {fmt::format("{}", tree.error().at + 1), tree.error().sentence},
+                                       notInOrder);
+                    const Scalar value = worthOf(session, **tree);
+                    if (const auto* error = std::get_if<FormulaError>(&value))
+                        return put(string(errorText(*error)) + "\n", "-");
+                    return put(std::get<string>(asText(value)) + "\n", "-");
+                });
+            }};
+}
+
+}  // namespace
+
+std::vector<Command> fillCommands(CLI::App& app) {
+    return {addFill(app), addWorth(app)};
+}
+
+}  // namespace brindel::calls

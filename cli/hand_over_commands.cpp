@@ -1,0 +1,146 @@
+// Commands for whoever hands a form over: one target, or the kit; and the form that an archive carries.
+#include <fmt/format.h>
+#include <unistd.h>
+
+#include "cli/calls.h"
+#include "core/file/whole_file.h"
+#include "core/intake/pdf_reply.h"
+#include "core/targets/kit/kit.h"
+#include "core/text/clock.h"
+
+namespace brindel::calls {
+namespace {
+
+using std::string;
+
+string targetWords() {
+    string words;
+    for (const Target& one : allTargets()) words += (words.empty() ? "" : " or ") + string(one.word);
+    return words;
+}
+
+string addressMisfit(const string& address) {
+    return isSendable(address) ? "" : "An address that begins with https:// or mailto: is expected here.";
+}
+
+/// The password that a PDF is sealed with, where the call gives one; what is wrong with that is said.
+int ownerGiven(const PasswordFile& owner, std::optional<Secret>& word) {
+    if (owner.file.empty()) return done;
+    auto read = owner.read();
+    if (!read) return problem(owner.file, read.error(), noFile);
+    word = std::move(*read);
+    return done;
+}
+
+Command addExport(CLI::App& app) {
+    struct Given {
+        string source;
+        string out;
+        string to;
+        string sendTo;
+        double scale = 1;
+        bool archive = false;
+        PasswordFile owner;
+    };
+    auto given = std::make_shared<Given>();
+    CLI::App* command = app.add_subcommand("export", "Writes a form as " + targetWords());
+    command->add_option("FORM", given->source)->required();
+    command->add_option("--to", given->to)->required()->check(CLI::IsMember(keysOf(allTargets())));
+    command->add_option("--scale", given->scale, "Pixels of the picture per 1/96 inch")->check(CLI::Range(0.1, 8.0));
+    command->add_option("--password-file", given->owner.file,
+                        "A file whose first line is the password that a PDF is sealed with");
+    command->add_option("--send-to", given->sendTo, "Where the PDF's button sends the answers: https://… or mailto:…")
+        ->check(addressMisfit);
+    command->add_flag("--archive", given->archive,
+                      "A PDF for keeping (PDF/A-3): nothing runs in it, and the form's file is attached");
+    command->add_option("-o,--out", given->out);
+    return {command, [given](const FontBook& fonts) -> int {
+                return withForm(given->source, [&](const Form& form) {
+                    // What an archive carries with it: the file as it is, its seal and all.
+                    const string attached = given->archive ? readWhole(given->source).value_or("") : "";
+                    FormSession session(form, todayHere(), minutesHere());
+                    std::optional<Secret> word;
+                    if (const int status = ownerGiven(given->owner, word); status != done) return status;
+                    if (!word && form.seal && given->to == "pdf") {
+                        std::cerr << given->source
+                                  << ": The form is sealed, and the PDF is not: --password-file seals it.\n";
+                    }
+                    auto bytes = targetFrom(given->to)->made(session, fonts,
+                                                             {.scale = given->scale,
+                                                              .owner = word ? &*word : nullptr,
+                                                              .blank = true,
+                                                              .sendTo = given->sendTo,
+                                                              .archive = given->archive,
+                                                              .formFile = attached});
+                    return bytes ? put(*bytes, given->out) : problem(given->source, bytes.error(), notInOrder);
+                });
+            }};
+}
+
+Command addKit(CLI::App& app) {
+    struct Given {
+        string source;
+        string out;
+        string sendTo;
+        std::vector<string> with;
+        PasswordFile owner;
+    };
+    auto given = std::make_shared<Given>();
+    CLI::App* command = app.add_subcommand("kit", "Writes the kit: a folder or a ZIP for whoever receives the form");
+    command->add_option("FORM", given->source)->required();
+    command->add_option("-o,--out", given->out, "The folder, or a file that ends in .zip")->required();
+    command->add_option("--with", given->with, "What is in it, beside the form and a covering page")
+        ->delimiter(',')
+        ->check(CLI::IsMember(keysOf(allTargets())))
+        ->default_str("what was ticked in the form, else pdf,sheet");
+    command->add_option("--password-file", given->owner.file,
+                        "A file whose first line is the password that the PDF is sealed with");
+    command->add_option("--send-to", given->sendTo, "Where the PDF's button sends the answers")->check(addressMisfit);
+    return {command, [given](const FontBook& fonts) -> int {
+                return withForm(given->source, [&](const Form& form) {
+                    std::optional<Secret> word;
+                    if (const int status = ownerGiven(given->owner, word); status != done) return status;
+                    auto own = readWhole(given->source);
+                    if (!own) return problem(given->source, own.error(), noFile);
+                    const KitChoice ticked = form.kit ? *form.kit : KitChoice();
+                    const bool talks = isatty(STDERR_FILENO);
+                    auto files = kitOf(FormSession(form, todayHere(), minutesHere()), fonts,
+                                       {.targets = given->with.empty() ? ticked.targets : given->with,
+                                        .formFile = *own,
+                                        .owner = word ? &*word : nullptr,
+                                        .sendTo = given->sendTo.empty() ? ticked.sendTo : given->sendTo,
+                                        .step = [&](std::string_view what, std::size_t at, std::size_t of) {
+                                            if (talks) std::cerr << fmt::format("{} of {}: {}\n", at + 1, of, what);
+                                            return true;
+                                        }});
+                    if (!files) return problem(given->source, files.error(), notInOrder);
+                    auto written = writeKit(*files, given->out);
+                    return written ? done : problem(given->out, written.error(), noFile);
+                });
+            }};
+}
+
+Command addIntake(CLI::App& app) {
+    struct Given {
+        string source;
+        string out;
+    };
+    auto given = std::make_shared<Given>();
+    CLI::App* command = app.add_subcommand("intake", "Takes the form out of a PDF that was written for keeping");
+    command->add_option("PDF", given->source)->required();
+    command->add_option("-o,--out", given->out)->required();
+    return {command, [given](const FontBook&) -> int {
+                auto bytes = readWhole(given->source);
+                if (!bytes) return problem(given->source, bytes.error(), noFile);
+                auto form = formFileIn(*bytes);
+                return form ? put(*form, given->out) : problem(given->source, form.error(), notInOrder);
+            }};
+}
+
+}  // namespace
+
+std::vector<Command> handOverCommands(CLI::App& app) {
+    return {addExport(app), addKit(app), addIntake(app)};
+}
+
+}  // namespace brindel::calls
