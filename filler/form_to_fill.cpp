@@ -6,6 +6,7 @@
 #include "core/layout/resizing.h"
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
+#include "core/session/limits.h"
 #include "core/text/phrases.h"
 #include "filler/choice_field.h"
 #include "filler/drawing_painter.h"
@@ -231,7 +232,7 @@ void FormToFill::buildOne(Id id, QWidget* parent) {
     widget->setGeometry(placeOf(form, id));
     if (!widget->isEnabled()) shut_.insert(id);
     widget->setObjectName(toQt(c->name));
-    if (widget->accessibleName().isEmpty()) widget->setAccessibleName(toQt(calledBy(form, *c)));
+    if (widget->accessibleName().isEmpty()) widget->setAccessibleName(toQt(toldAs(form, *c)));
     widgets_[id] = widget;
     settlePresence(id);
     wire(widget, id);

@@ -143,7 +143,7 @@ std::optional<TablePlace> tablePlace(const Form& form, const Control& control) {
     return TablePlace{columns.empty() ? "" : columns[at % wide].text, at / wide + 1};
 }
 
-std::string calledBy(const Form& form, const Control& control) {
+std::string ownWording(const Form& form, const Control& control) {
     for (Prop prop : {Prop::text, Prop::title})
         if (has(control.kind, prop) && !control.text(prop).empty()) return control.text(prop);
     if (const Control* label = labelOf(form, control.id); label && !label->text(Prop::text).empty()) {
@@ -151,6 +151,11 @@ std::string calledBy(const Form& form, const Control& control) {
         while (!text.empty() && (text.back() == ':' || text.back() == ' ')) text.pop_back();
         return text;
     }
+    return "";
+}
+
+std::string calledBy(const Form& form, const Control& control) {
+    if (std::string own = ownWording(form, control); !own.empty()) return own;
     if (auto place = tablePlace(form, control); place && !place->heading.empty())
         return place->heading + ", row " + std::to_string(place->row);
     return control.name.empty() ? std::string(row(control.kind).word) : "“" + control.name + "”";

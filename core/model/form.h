@@ -137,6 +137,8 @@ struct TablePlace {
     std::size_t row = 1;
 };
 std::optional<TablePlace> tablePlace(const Form& form, const Control& control);
+/// What a control is called by its own text, its title or its label; empty when it has none of them.
+std::string ownWording(const Form& form, const Control& control);
 /// What people call a control: its own text, title or label; else its name in quotes, or its kind where it has none.
 std::string calledBy(const Form& form, const Control& control);
 /// True when a filler gives this control a value: by its kind, and for a picture because it says so.

@@ -17,7 +17,7 @@ string said(const Field& f, Phrase which, const Parts& parts = {}) {
     return phrase(which, f.language(), parts);
 }
 string called(const Field& f) {
-    return calledBy(f.form, f.control);
+    return toldAs(f.form, f.control);
 }
 std::int64_t count(std::size_t n) {
     return std::int64_t(n);
@@ -202,6 +202,13 @@ const Limits& limitsOf(const Control& c) {
 }
 
 }  // namespace
+
+string toldAs(const Form& form, const Control& control) {
+    if (const auto place = tablePlace(form, control);
+        place && !place->heading.empty() && ownWording(form, control).empty())
+        return phrase(Phrase::inRow, form.root().text(Prop::language), {place->heading, std::int64_t(place->row)});
+    return calledBy(form, control);
+}
 
 string allowedText(const Field& f, const string& text) {
     const Control& c = f.control;

@@ -8,6 +8,9 @@
 
 namespace brindel {
 
+/// What fillers are told a control is called: as designers are (calledBy), with the row of a table in the form's
+/// language.
+std::string toldAs(const Form& form, const Control& control);
 /// The text that a field may hold when `text` is typed or pasted into it: letters changed, cut at the most characters,
 /// line breaks turned to blanks in a field of one line.
 std::string allowedText(const Field& field, const std::string& text);

@@ -21,6 +21,7 @@ struct Row {
 // The table reads best in long lines.
 // clang-format off
 constexpr Row rows[] = {
+    {Phrase::inRow, {"{0}, row {1}", "{0}, Zeile {1}"}},
     {Phrase::mustBeFilled, {"{0} must be filled in.", "{0} muss ausgefüllt werden."}},
     {Phrase::mustBeTicked, {"{0} must be ticked.", "{0} muss angekreuzt werden."}},
     {Phrase::mustBeSigned, {"{0} must be signed.", "{0} muss unterschrieben werden."}},

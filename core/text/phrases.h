@@ -12,6 +12,7 @@
 namespace brindel {
 
 enum class Phrase : std::uint8_t {
+    inRow,
     mustBeFilled,
     mustBeTicked,
     mustBeSigned,

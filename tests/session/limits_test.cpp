@@ -187,3 +187,11 @@ TEST(Limits, InWords) {
     EXPECT_EQ(words("A: date >= today"), "from today on");
     EXPECT_EQ(words("A: ticks [x, y] 1..2"), "1 to 2");
 }
+
+TEST(Limits, AFieldInATableIsToldByItsRowInTheFormsLanguage) {
+    Form form = withProperty(demo("winter-storage-agreement"), {rootId}, Prop::language, std::string("de"));
+    const Control& price = named(form, "numPrice2");
+    EXPECT_EQ(toldAs(form, price), "Price, Zeile 2");
+    EXPECT_EQ(calledBy(form, price), "Price, row 2") << "designers read their own language";
+    EXPECT_EQ(toldAs(form, named(form, "numLength")), calledBy(form, named(form, "numLength")));
+}

@@ -18,7 +18,7 @@ using std::string;
 string questionWords(const Spread& parts, const Form& designed, const Control& c) {
     if (const auto at = parts.groupOf.find(c.id); at != parts.groupOf.end()) {
         const Control& group = *designed.find(at->second);
-        return calledBy(designed, group);
+        return toldAs(designed, group);
     }
     const auto buttons = parts.form.index()->questionOf(c.id);
     if (buttons.size() < 2) return "";
@@ -32,7 +32,7 @@ string questionWords(const Spread& parts, const Form& designed, const Control& c
 }
 
 string spokenName(const Spread& parts, const Control& c, const string& question) {
-    const string own = calledBy(parts.form, c);
+    const string own = toldAs(parts.form, c);
     string name = question.empty() || question == own ? own : question + ": " + own;
     const string& hint = c.text(Prop::hint);
     if (!hint.empty() && hint != question && hint != own) name += ": " + hint;
@@ -91,7 +91,7 @@ SpokenNames spokenNames(const Spread& parts, const Form& designed) {
         if (!isFilled(c) && !c.is().pressed) continue;
         const string question = questionWords(parts, designed, c);
         if (c.is().answers == AnswerType::question)
-            names.questions[id] = question.empty() ? calledBy(form, c) : question;
+            names.questions[id] = question.empty() ? toldAs(form, c) : question;
         by[spokenName(parts, c, question)].push_back(id);
     }
     Sections sections(form);
