@@ -4,7 +4,6 @@
 #include <cmath>
 
 #include "core/layout/growing.h"
-#include "core/order/route.h"
 #include "core/text/phrases.h"
 
 namespace brindel {
@@ -315,21 +314,6 @@ bool FormSession::removeRow(Id table) {
     return true;
 }
 
-/// Adds the rows that a name speaks of, in a table that takes them.
-bool FormSession::madeRoomFor(const string& name) {
-    std::vector<Id> tables;
-    form_.controls.each([&](Id id, const Control& c) {
-        if (c.is().grid && c.number(Prop::rowsMost) > c.number(Prop::rows)) tables.push_back(id);
-    });
-    for (Id table : tables)
-        if (const int rows = rowsUntil(form_, table, name); rows > 0) {
-            for (int i = 0; i < rows; ++i)
-                if (!addRow(table)) return false;
-            return true;
-        }
-    return false;
-}
-
 void FormSession::tick(Id id, bool on) {
     const Control* c = form_.find(id);
     const AnswerType type = c ? row(c->kind).answers : AnswerType::none;
@@ -355,91 +339,6 @@ void FormSession::pick(Id id, std::vector<std::size_t> lines) {
         picks.other = before->other;
     hold(id, {picks.lines.empty() ? Held() : Held(std::move(picks))});
     done();
-}
-
-Result<void> FormSession::put(const string& name, const Answer& answer) {
-    auto refuse = [&](Phrase which, const std::vector<PhrasePart>& parts = {}) {
-        return failure(name, asSaid(phrase(which, form_.root().text(Prop::language), parts)));
-    };
-    auto found = [&]() -> const Control* {
-        const Control* c = form_.find(index_->named(name));
-        return c && isFilled(*c) ? c : form_.find(index_->answering(name));
-    };
-    const Control* c = found();
-    if (!c && madeRoomFor(name)) c = found();
-    if (!c) return refuse(Phrase::noSuchField);
-    const auto question = index_->questionOf(c->id);
-    const bool reachable =
-        question.empty() ? open(c->id) : std::ranges::any_of(question, [&](Id id) { return open(id); });
-    if (!reachable) return refuse(Phrase::mayNotChange);
-    const bool button = std::holds_alternative<bool>(answer) && c->name == name;
-    if (!question.empty() && !button) {
-        const auto* text = std::get_if<string>(&answer);
-        if (!text && !std::holds_alternative<std::monostate>(answer)) return refuse(Phrase::choiceExpected);
-        Id chosen = noControl;
-        for (Id id : question)
-            if (const Control& k = *form_.find(id);
-                text && !chosen && (valueWhenOn(k) == *text || k.text(Prop::text) == *text))
-                chosen = id;
-        if (text && !chosen) return refuse(Phrase::notAChoice, {*text});
-        if (chosen && !open(chosen)) return refuse(Phrase::mayNotChange);
-        for (Id id : question) hold(id, {id == chosen});
-        done();
-        return {};
-    }
-    const Field f = field(*c);
-    Result<Entry> given = givenEntry(f, answer);
-    if (!given) return failure(name, given.error().sentence);
-    if (string wrong = limitBroken(f, *given); !wrong.empty()) return failure(name, asSaid(wrong));
-    if (button) {
-        tick(c->id, std::get<bool>(answer));
-    } else {
-        hold(c->id, std::move(*given));
-        done();
-    }
-    return {};
-}
-
-std::vector<Problem> FormSession::take(const Reply& reply) {
-    const string& mine = form_.root().name;
-    if (!reply.form.empty() && reply.form != mine)
-        return {{"form", asSaid(phrase(Phrase::otherForm, form_.root().text(Prop::language), {reply.form, mine}))}};
-    // Rows first, so that their fields have a place in the order.
-    for (const auto& [name, answer] : reply.values)
-        if (!index_->named(name) && !index_->answering(name)) madeRoomFor(name);
-    std::vector<std::pair<std::size_t, const std::pair<const string, Answer>*>> order;
-    for (const auto& one : reply.values) {
-        const Id answering = index_->answering(one.first);
-        order.emplace_back(index_->placeInOrder(answering ? answering : index_->named(one.first)), &one);
-    }
-    std::ranges::stable_sort(order, {}, [](const auto& one) { return one.first; });
-    std::vector<Problem> refused;
-    quiet_ = true;
-    for (const auto& [place, one] : order)
-        if (auto taken = put(one->first, one->second); !taken) refused.push_back(taken.error());
-    quiet_ = false;
-    // What was filled before has been said and asked before: rules only show, hide and set.
-    done();
-    reaction_ = {};
-    waiting_.reset();
-    pending_.clear();
-    return refused;
-}
-
-Answer FormSession::answer(Id id) const {
-    const Control* c = form_.find(id);
-    if (!c || !isFilled(*c)) return {};
-    for (Id button : index_->questionOf(id))
-        if (!isEmpty(entry(button))) return answerOf(field(*form_.find(button)), entry(button));
-    // An error that was worked out is no answer.
-    if (!c->text(Prop::workedOut).empty() && entry(id).unread()) return {};
-    return answerOf(field(*c), entry(id));
-}
-
-std::vector<std::pair<string, Answer>> FormSession::answers() const {
-    std::vector<std::pair<string, Answer>> all;
-    for (Id id : index_->fields()) all.emplace_back(index_->answerName(id), answer(id));
-    return all;
 }
 
 bool FormSession::visible(Id id) const {
@@ -472,109 +371,6 @@ std::vector<Wrong> FormSession::wrongs() const {
     std::vector<Wrong> all;
     for (const auto& [place, wrong] : wrong_) all.push_back(wrong);
     return all;
-}
-
-void FormSession::turn(Id tabs, Id page) {
-    const Control* c = form_.find(tabs);
-    if (!c || shownPage(*c, turned_) == page || std::ranges::find(c->children, page) == c->children.end()) return;
-    turned_[tabs] = page;
-    changes_.turned.insert(tabs);
-}
-
-void FormSession::show(Id id) {
-    for (const auto& [tabs, page] : turnedToShow(form_, id, {})) turn(tabs, page);
-}
-
-std::vector<Id> FormSession::route() const {
-    return tabRoute(form_, filling_.presence);
-}
-
-Id FormSession::stopOf(Id radio) const {
-    const auto question = index_->questionOf(radio);
-    for (Id button : question)
-        if (!isEmpty(entry(button))) return button;
-    return question.empty() ? radio : question.front();
-}
-
-Id FormSession::acceptButton() const {
-    return buttonPressed(form_, filling_.presence, ButtonRole::accept);
-}
-Id FormSession::cancelButton() const {
-    return buttonPressed(form_, filling_.presence, ButtonRole::cancel);
-}
-
-Outcome FormSession::turnBy(Id from, int step) {
-    // The tabs that the button lies in are turned; a button outside all tabs turns the form's first ones.
-    const Control* tabs = nullptr;
-    for (const Control* c = form_.find(from); c && !tabs; c = form_.find(c->parent))
-        if (c->is().turns) tabs = c;
-    if (!tabs)
-        walk(form_, rootId, [&](const Control& c, int) {
-            if (!tabs && c.is().turns) tabs = &c;
-        });
-    Outcome outcome;
-    if (!tabs || tabs->children.empty()) return outcome;
-    auto at = std::ranges::find(tabs->children, shownPage(*tabs, turned_)) - tabs->children.begin();
-    auto to = std::clamp<long>(at + step, 0, long(tabs->children.size()) - 1);
-    Id page = tabs->children[std::size_t(to)];
-    turn(tabs->id, page);
-    for (Id id : route())
-        if (outcome.cursor == noControl && within(form_, id, page)) outcome.cursor = id;
-    return outcome;
-}
-
-Outcome FormSession::roleOf(const Control& button) {
-    switch (button.as<ButtonRole>()) {
-        case ButtonRole::accept:
-            return accept();
-        case ButtonRole::cancel:
-            return close();
-        case ButtonRole::next:
-            return turnBy(button.id, 1);
-        case ButtonRole::back:
-            return turnBy(button.id, -1);
-        case ButtonRole::clear: {
-            clear();
-            Outcome outcome;
-            outcome.cursor = firstStop(form_, filling_.presence);
-            return outcome;
-        }
-        case ButtonRole::other:
-            break;
-    }
-    return {};
-}
-
-Outcome FormSession::enter(Id inHand) {
-    const Control* c = form_.find(inHand);
-    if (c && row(c->kind).pressed) return press(inHand);
-    leave(inHand);
-    const Id button = acceptButton();
-    // A rule for leaving may have asked something, or let the form go.
-    return button && !waiting_ && reaction_.then == Outcome::Then::stay ? press(button) : takeReaction();
-}
-
-Outcome FormSession::escape() {
-    if (waiting_ || !form_.isDialog() || !form_.root().yes(Prop::escapeCloses)) return {};
-    if (const Id button = cancelButton()) return press(button);
-    return close();
-}
-
-Outcome FormSession::accept() {
-    Outcome outcome;
-    outcome.wrongs = wrongs();
-    if (outcome.wrongs.empty()) {
-        outcome.then = Outcome::Then::accepted;
-        return outcome;
-    }
-    for (const Wrong& wrong : outcome.wrongs) say(wrong.id);
-    outcome.cursor = outcome.wrongs.front().id;
-    show(outcome.cursor);
-    return outcome;
-}
-
-string FormSession::reply(const string& filled) const {
-    return replyText(form_.root().name, form_.revision, filled, answers());
 }
 
 }  // namespace brindel

@@ -8,16 +8,12 @@ namespace {
 
 using std::string;
 
-/// What one answer is. What is not asked of every filler may be left out, and is null then; a field that is worked out
-/// may hold the name of what went wrong.
+/// What one answer is. What is not asked of every filler may be left out, and is null then.
 Json answerSchema(const Form& form, const ReplyPart& part) {
     Json one = Json::object();
     one["description"] = part.said;
     const bool worked = !form.find(part.id)->text(Prop::workedOut).empty();
-    auto typed = [&](const char* type) {
-        if (part.asked) return one["type"] = type, void();
-        one["type"] = worked && std::string_view(type) != "string" ? Json{type, "string", "null"} : Json{type, "null"};
-    };
+    auto typed = [&](const char* type) { one["type"] = part.asked ? Json(type) : Json{type, "null"}; };
     auto valued = [&] {
         if (part.values.empty()) return;
         Json values = part.values;
