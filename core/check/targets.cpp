@@ -4,6 +4,7 @@
 #include "core/check/families.h"
 #include "core/check/silence.h"
 #include "core/rules/dependence.h"
+#include "core/rules/ecmascript.h"
 #include "core/rules/moved_controls.h"
 #include "core/targets/pdf/pdf_carries.h"
 
@@ -75,7 +76,7 @@ void signingUnchecked(const Checked& in, Findings& found) {
 }
 void patternsUnread(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
-        if (has(c.kind, Prop::pattern) && !c.text(Prop::pattern).empty() && !isMatchedInPdf(c.text(Prop::pattern)))
+        if (has(c.kind, Prop::pattern) && !c.text(Prop::pattern).empty() && !isEcmascriptPattern(c.text(Prop::pattern)))
             found.push_back(
                 {nullptr,
                  {c.id},

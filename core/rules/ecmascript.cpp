@@ -1,5 +1,7 @@
 #include "core/rules/ecmascript.h"
 
+#include <algorithm>
+
 #include <fmt/format.h>
 #include <unicode/decimfmt.h>
 #include <unicode/dtfmtsym.h>
@@ -127,6 +129,14 @@ string ecmascriptAround(const string& language, double today, int minutes) {
     const auto* halves = names.getAmPmStrings(count);
     around["halves"] = list(halves, std::min(count, 2), 0);
     return around.dump();
+}
+
+bool isEcmascriptPattern(const std::string& pattern) {
+    // Classes of letters by name, letters beyond the first plane, switches and marks that ECMAScript 5 does not have.
+    for (const char* foreign : {"\\p", "\\P", "\\h", "\\H", "\\R", "\\X", "\\A", "\\Z", "\\z", "\\Q", "[[:",
+                                "(?<", "(?>", "(?i", "(?s", "(?m", "(?x", "++",  "*+",  "?+",  "}+",  "&&"})
+        if (pattern.find(foreign) != std::string::npos) return false;
+    return std::ranges::all_of(pattern, [](char c) { return (static_cast<unsigned char>(c) & 0xF8) != 0xF0; });
 }
 
 }  // namespace brindel

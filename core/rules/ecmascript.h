@@ -17,6 +17,9 @@ std::string_view ecmascriptRuntime();
 /// `around` of the runtime as JSON: the signs of numbers and the names of months and days in a language. `today` is a
 /// serial number.
 std::string ecmascriptAround(const std::string& language, double today, int minutes);
+/// True for a pattern that ECMAScript (5) matches as Brindel does: none of the classes, switches and marks that only
+/// others have, no letters beyond the first plane.
+bool isEcmascriptPattern(const std::string& pattern);
 /// A text as an ECMAScript literal that can stand in a page: no line break, no </ in it.
 std::string ecmascriptText(std::string_view text);
 

@@ -126,7 +126,7 @@ def replies_of(form, base, schema, count):
     return found
 
 
-def wrong_ones(reply, validator):
+def wrong_ones(reply, shapes):
     """The reply with one thing wrong in it, over and over."""
     def with_values(change):
         copy = json.loads(json.dumps(reply))
@@ -134,6 +134,8 @@ def wrong_ones(reply, validator):
         return copy
     for name in reply["values"]:
         yield f"without {name}", with_values(lambda v: v.pop(name))
+        if "pattern" in shapes.get(name, {}) and isinstance(reply["values"][name], str):
+            yield f"{name} of another form", with_values(lambda v: v.update({name: "§"}))
         yield f"{name} an object", with_values(lambda v: v.update({name: {"of": "another sort"}}))
     yield "an answer of another form", with_values(lambda v: v.update({"txtNobodyAsked": "x"}))
     copy = json.loads(json.dumps(reply))
@@ -151,7 +153,7 @@ def check(form, base, postgres, count):
     for reply in replies:
         for error in validator.iter_errors(reply):
             expect(False, f"{name}: {error.json_path}: {error.message}")
-    for what, wrong in wrong_ones(replies[0], validator):
+    for what, wrong in wrong_ones(replies[0], schema["properties"]["values"]["properties"]):
         expect(not validator.is_valid(wrong), f"{name}: the schema refuses a reply {what}")
     database = sqlite3.connect(":memory:")
     database.execute("PRAGMA foreign_keys = ON")

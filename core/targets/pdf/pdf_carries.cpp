@@ -40,12 +40,4 @@ bool isAskedInPdf(Event event) {
     return std::ranges::find(notAsked, event) == std::end(notAsked);
 }
 
-bool isMatchedInPdf(const std::string& pattern) {
-    // Classes of letters by name, letters beyond the first plane, switches and marks that ECMAScript 5 does not have.
-    for (const char* foreign : {"\\p", "\\P", "\\h", "\\H", "\\R", "\\X", "\\A", "\\Z", "\\z", "\\Q", "[[:",
-                                "(?<", "(?>", "(?i", "(?s", "(?m", "(?x", "++",  "*+",  "?+",  "}+",  "&&"})
-        if (pattern.find(foreign) != std::string::npos) return false;
-    return std::ranges::all_of(pattern, [](char c) { return (static_cast<unsigned char>(c) & 0xF8) != 0xF0; });
-}
-
 }  // namespace brindel

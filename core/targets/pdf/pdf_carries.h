@@ -11,7 +11,5 @@ std::string_view workedOutInPdf(Prop prop);
 /// True for a step that is done there, and for an event at which rules are asked.
 bool isDoneInPdf(Does step);
 bool isAskedInPdf(Event event);
-/// True for a regular expression that viewers' scripts read as Brindel does.
-bool isMatchedInPdf(const std::string& pattern);
 
 }  // namespace brindel

@@ -194,7 +194,7 @@ Json PdfScriptData::answerOf(Id id, const std::vector<Id>& parts) const {
     switch (type) {
         case AnswerType::text:
             if (c.as<LetterCase>() != LetterCase::asTyped) a["letters"] = c.text(Prop::letters);
-            if (isMatchedInPdf(c.text(Prop::pattern))) words(Prop::pattern, "matches");
+            if (isEcmascriptPattern(c.text(Prop::pattern))) words(Prop::pattern, "matches");
             number(Prop::maxLength, "maxLength");
             break;
         case AnswerType::number:

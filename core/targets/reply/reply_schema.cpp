@@ -53,6 +53,7 @@ Json answerSchema(const Form& form, const ReplyPart& part) {
         default:
             typed("string");
             if (part.letters > 0) one["maxLength"] = part.letters;
+            if (!part.pattern.empty()) one["pattern"] = "^(?:" + part.pattern + ")$";
             valued();
     }
     return one;

@@ -6,6 +6,7 @@
 
 #include "core/answers/answering.h"
 #include "core/rules/dependence.h"
+#include "core/rules/ecmascript.h"
 #include "core/rules/moved_controls.h"
 #include "core/rules/references.h"
 #include "core/session/limits.h"
@@ -99,6 +100,9 @@ std::vector<ReplyPart> replyShape(const Form& form) {
                 part.most = limit(Prop::atMost);
                 if (part.most && *part.most <= 0) part.most.reset();
             }
+            if (part.type == AnswerType::text && has(c.kind, Prop::pattern) && !worked.contains(Prop::pattern) &&
+                isEcmascriptPattern(c.text(Prop::pattern)))
+                part.pattern = c.text(Prop::pattern);
             if (part.type == AnswerType::text && !worked.contains(Prop::maxLength))
                 part.letters = std::size_t(std::max(0.0, c.number(Prop::maxLength)));
         }

@@ -16,6 +16,7 @@ struct ReplyPart {
     bool asked = false;                  // never empty: it is required, and nothing can hide it or take it away
     std::optional<double> least = {}, most = {};  // of numbers, or how many are picked; nothing where a formula says it
     std::size_t letters = 0;                      // the most; 0 for no limit
+    std::string pattern = {};                     // that the whole text matches, as ECMAScript has it; empty for none
     std::vector<std::string> values = {};         // what it can be; none when it can be anything
     std::string said = {};                        // what it is called, and what it takes, in words
     Id table = noControl;                         // the table that fillers add rows to, where it stands in one
