@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/passes/scheme_dialog.h"
+#include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/edit/renaming.h"
@@ -11,14 +12,7 @@
 namespace brindel {
 
 NameStrip::NameStrip(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
-    setFixedHeight(56);
-    setObjectName("passStrip");
-    setAttribute(Qt::WA_StyledBackground);
-    setStyleSheet(panelSheet() + QString("QWidget#passStrip { background: %1; border-bottom: 1px solid %2; }")
-                                     .arg(tokens().cream.name(), tokens().line.name()));
-    auto* line = new QHBoxLayout(this);
-    line->setContentsMargins(14, 0, 12, 0);
-    line->setSpacing(10);
+    QHBoxLayout* line = passStripLine(this);
     auto* word = new QLabel(Words::tr("Scheme"), this);
     word->setFont(bodyFont(13));
     schemes_ = new QComboBox(this);

@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/passes/order_layer.h"
+#include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/edit/routing.h"
@@ -12,19 +13,10 @@
 namespace brindel {
 
 OrderStrip::OrderStrip(Desk& desk, OrderLayer& layer, QWidget* parent) : QWidget(parent), desk_(desk), layer_(layer) {
-    setFixedHeight(56);
-    setObjectName("passStrip");
-    setAttribute(Qt::WA_StyledBackground);
-    setStyleSheet(panelSheet() +
-                  QString("QWidget#passStrip { background: %1; border-bottom: 1px solid %2; }"
-                          "QPushButton[segment=\"true\"] { border-radius: 0; padding: 5px 13px; }"
-                          "QPushButton[segment=\"true\"]:checked { background: %3; color: %4; font-weight: bold; }"
-                          "QPushButton#layByClicks:checked { background: %3; color: %4; border-color: %5; }")
-                      .arg(tokens().cream.name(), tokens().line.name(), tokens().chosen.name(),
-                           tokens().tawnyDark.name(), tokens().tawny.name()));
-    auto* line = new QHBoxLayout(this);
-    line->setContentsMargins(12, 0, 12, 0);
-    line->setSpacing(8);
+    QHBoxLayout* line =
+        passStripLine(this, QString("QPushButton[segment=\"true\"] { padding: 5px 13px; }"
+                                    "QPushButton#layByClicks:checked { background: %1; color: %2; border-color: %3; }")
+                                .arg(tokens().chosen.name(), tokens().tawnyDark.name(), tokens().tawny.name()));
     auto button = [this](const char* name, const QString& word, const QString& tip, bool checkable) {
         auto* b = new QPushButton(word, this);
         b->setObjectName(name);

@@ -2,6 +2,7 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
 
@@ -9,18 +10,7 @@ namespace brindel {
 
 ProtectStrip::ProtectStrip(Desk& desk, ProtectLayer& layer, QWidget* parent)
     : QWidget(parent), desk_(desk), layer_(layer) {
-    setFixedHeight(56);
-    setObjectName("passStrip");
-    setAttribute(Qt::WA_StyledBackground);
-    setStyleSheet(
-        panelSheet() +
-        QString("QWidget#passStrip { background: %1; border-bottom: 1px solid %2; }"
-                "QPushButton[segment=\"true\"] { border-radius: 0; padding: 5px 10px; }"
-                "QPushButton[segment=\"true\"]:checked { background: %3; color: %4; font-weight: bold; }")
-            .arg(tokens().cream.name(), tokens().line.name(), tokens().chosen.name(), tokens().tawnyDark.name()));
-    auto* line = new QHBoxLayout(this);
-    line->setContentsMargins(12, 0, 12, 0);
-    line->setSpacing(8);
+    QHBoxLayout* line = passStripLine(this);
     auto segment = [this](QHBoxLayout* into, const char* name, const QString& word, const QString& tip) {
         auto* b = new QPushButton(word, this);
         b->setObjectName(name);

@@ -3,6 +3,7 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/passes/rules_panel.h"
+#include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/edit/ready_rules.h"
@@ -21,14 +22,7 @@ RulesCount rulesCount(const Form& form) {
 }
 
 RulesStrip::RulesStrip(Desk& desk, RulesPanel& panel, QWidget* parent) : QWidget(parent), desk_(desk) {
-    setFixedHeight(56);
-    setObjectName("passStrip");
-    setAttribute(Qt::WA_StyledBackground);
-    setStyleSheet(panelSheet() + QString("QWidget#passStrip { background: %1; border-bottom: 1px solid %2; }")
-                                     .arg(tokens().cream.name(), tokens().line.name()));
-    auto* line = new QHBoxLayout(this);
-    line->setContentsMargins(12, 0, 12, 0);
-    line->setSpacing(8);
+    QHBoxLayout* line = passStripLine(this);
     ready_ = new QPushButton(Words::tr("Ready rules"), this);
     ready_->setObjectName("readyRules");
     ready_->setFont(bodyFont(13));

@@ -11,6 +11,23 @@ QString capital(QString word) {
     return word;
 }
 
+QHBoxLayout* passStripLine(QWidget* strip, const QString& more) {
+    strip->setFixedHeight(56);
+    strip->setObjectName("passStrip");
+    strip->setAttribute(Qt::WA_StyledBackground);
+    strip->setStyleSheet(
+        panelSheet() +
+        QString("QWidget#passStrip { background: %1; border-bottom: 1px solid %2; }"
+                "QPushButton[segment=\"true\"] { border-radius: 0; padding: 5px 10px; }"
+                "QPushButton[segment=\"true\"]:checked { background: %3; color: %4; font-weight: bold; }")
+            .arg(tokens().cream.name(), tokens().line.name(), tokens().chosen.name(), tokens().tawnyDark.name()) +
+        more);
+    auto* line = new QHBoxLayout(strip);
+    line->setContentsMargins(14, 0, 12, 0);
+    line->setSpacing(8);
+    return line;
+}
+
 QLabel* groupTitle(const QString& text, QWidget* parent) {
     auto* label = new QLabel(text, parent);
     label->setFont(bodyFont(12, true));

@@ -6,6 +6,7 @@
 
 #include <QString>
 
+class QHBoxLayout;
 class QLabel;
 class QWidget;
 
@@ -17,6 +18,10 @@ QString capital(QString word);
 QLabel* groupTitle(const QString& text, QWidget* parent);
 /// A word and, beside it, its editor, which gets the word for its accessible name. `label` is given the word's label.
 QWidget* panelRow(const QString& word, QWidget* editor, const QString& help, QWidget* parent, QLabel** label = nullptr);
+
+/// Makes a widget the strip of a pass, above the sheet, and gives the line that its parts stand on. `more` is added to
+/// its style sheet.
+QHBoxLayout* passStripLine(QWidget* strip, const QString& more = {});
 
 /// A combo box that the wheel does not change while the panel is scrolled over it.
 class CalmCombo : public QComboBox {
