@@ -77,12 +77,12 @@ HandOverPanel::HandOverPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
     column->addSpacing(8);
     column->addWidget(groupTitle(Words::tr("Who receives it"), inner));
     for (const ReceiverRow& r : allReceivers()) {
-        auto* box = new QCheckBox(Words::shown(r.word), inner);
-        box->setObjectName(QString("receiver%1").arg(int(r.receiver)));
-        box->setFont(bodyFont(13));
-        column->addWidget(box);
-        receivers_[r.receiver] = box;
-        connect(box, &QCheckBox::clicked, this, [this, receiver = r.receiver](bool on) {
+        auto* tick = new QCheckBox(Words::shown(r.word), inner);
+        tick->setObjectName(QString("receiver%1").arg(int(r.receiver)));
+        tick->setFont(bodyFont(13));
+        column->addWidget(tick);
+        receivers_[r.receiver] = tick;
+        connect(tick, &QCheckBox::clicked, this, [this, receiver = r.receiver](bool on) {
             // What somebody else needs as well stays ticked.
             KitChoice next = choice();
             for (const Target& target : allTargets()) {
@@ -102,10 +102,10 @@ HandOverPanel::HandOverPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
         const std::string key(target.key);
         auto* row = new QHBoxLayout;
         row->setSpacing(4);
-        auto* box = new QCheckBox(capital(Words::shown(target.word)), inner);
-        box->setObjectName("target-" + toQt(key));
-        box->setFont(bodyFont(13));
-        box->setToolTip(Words::shown(target.what));
+        auto* tick = new QCheckBox(capital(Words::shown(target.word)), inner);
+        tick->setObjectName("target-" + toQt(key));
+        tick->setFont(bodyFont(13));
+        tick->setToolTip(Words::shown(target.what));
         auto* look = new QToolButton(inner);
         look->setObjectName("link");
         look->setProperty("part", "look-" + toQt(key));
@@ -114,7 +114,7 @@ HandOverPanel::HandOverPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
         look->setCursor(Qt::PointingHandCursor);
         look->setToolTip(Words::tr("Writes it to a passing place and opens it."));
         look->setAccessibleName(Words::tr("Look at %1").arg(Words::shown(target.word)));
-        row->addWidget(box, 1);
+        row->addWidget(tick, 1);
         row->addWidget(look);
         column->addLayout(row);
         auto* lost = small(inner);
@@ -123,9 +123,9 @@ HandOverPanel::HandOverPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
         lost->setStyleSheet(QString("color: %1;").arg(tokens().ink2.name()));
         lost->hide();
         column->addWidget(lost);
-        targets_[key] = box;
+        targets_[key] = tick;
         losses_[key] = lost;
-        connect(box, &QCheckBox::clicked, this, [this, key](bool on) { tick(key, on); });
+        connect(tick, &QCheckBox::clicked, this, [this, key](bool on) { this->tick(key, on); });
         connect(look, &QToolButton::clicked, this, [this, &target] { emit lookAsked(target); });
     }
     auto* always = small(inner);
@@ -263,8 +263,8 @@ void HandOverPanel::refresh() {
         losses_.at(key)->setVisible(!lost.empty());
     }
     // Somebody receives it who gets all that is there for them.
-    for (const auto& [receiver, box] : receivers_)
-        box->setChecked(std::ranges::all_of(allTargets(), [&](const Target& target) {
+    for (const auto& [receiver, tick] : receivers_)
+        tick->setChecked(std::ranges::all_of(allTargets(), [&](const Target& target) {
             return std::ranges::find(target.receivers, receiver) == target.receivers.end() || ticked(target.key);
         }));
     const QString address = toQt(now.sendTo);

@@ -149,7 +149,7 @@ TEST(HandOverPass, OneButtonWritesTheKitAndSaysWhatBecameOfIt) {
     write(folder.file("mine/letter.txt"), "kept");
     QTimer closer;
     QObject::connect(&closer, &QTimer::timeout, [] {
-        if (QWidget* box = QApplication::activeModalWidget()) box->close();
+        if (QWidget* asks = QApplication::activeModalWidget()) asks->close();
     });
     closer.start(50);
     const KitWritten refused = hands.written(toQt(folder.file("mine")));
