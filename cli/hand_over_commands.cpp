@@ -97,6 +97,9 @@ Command addKit(CLI::App& app) {
                         "A file whose first line is the password that the PDF is sealed with");
     command->add_option("--send-to", given->sendTo, "Where the PDF's button sends the answers")->check(addressMisfit);
     return {command, [given](const FontBook& fonts) -> int {
+                if (given->out == "-")
+                    return problem("-o", {"", said("A kit is a folder, or a file that ends in .zip: name one.")},
+                                   wrongCall);
                 return withForm(given->source, [&](const Form& form) {
                     std::optional<Secret> word;
                     if (const int status = ownerGiven(given->owner, word); status != done) return status;

@@ -46,6 +46,26 @@ TEST(CommandLine, SameFormSameBytes) {
     EXPECT_TRUE(textOf(folder.file("a.pdf")) == textOf(folder.file("b.pdf")));
 }
 
+TEST(CommandLine, AKitHasWhatWasTickedUnlessTheCallSaysOtherwise) {
+    Folder folder;
+    const std::string form = demoFolder + "yard-charges.brindel";
+    EXPECT_EQ(run(folder, "kit " + form + " -o usual").status, 0);
+    EXPECT_TRUE(std::filesystem::exists(folder.file("usual/yardCharges.pdf")));
+    EXPECT_TRUE(std::filesystem::exists(folder.file("usual/yardCharges-controls.html")));
+    EXPECT_EQ(run(folder, "kit " + form + " --with sql -o asked.zip").status, 0);
+    EXPECT_TRUE(textOf(folder.file("asked.zip")).starts_with("PK"));
+    std::string ticked = textOf(form);
+    ticked.insert(ticked.find("\n  \"nextId\""), "\n  \"kit\": {\"targets\": [\"csv\"]},");
+    write(folder.file("ticked.brindel"), ticked);
+    EXPECT_EQ(run(folder, "kit ticked.brindel -o own").status, 0);
+    EXPECT_TRUE(std::filesystem::exists(folder.file("own/yardCharges-controls.csv")));
+    EXPECT_FALSE(std::filesystem::exists(folder.file("own/yardCharges.pdf")));
+    Ended nowhere = run(folder, "kit " + form + " -o -");
+    EXPECT_EQ(nowhere.status, 2);
+    EXPECT_EQ(nowhere.errors, "-o: A kit is a folder, or a file that ends in .zip: name one.\n");
+    EXPECT_FALSE(std::filesystem::exists(folder.file("-")));
+}
+
 TEST(CommandLine, ShowsAFormAsTextJottingAndJson) {
     Folder folder;
     const std::string form = demoFolder + "lift-out-booking.brindel";
