@@ -32,16 +32,32 @@ int ownerGiven(const PasswordFile& owner, std::optional<Secret>& word) {
     return done;
 }
 
+struct Exported {
+    string source;
+    string out;
+    string to;
+    string sendTo;
+    double scale = 1;
+    bool archive = false;
+    PasswordFile owner;
+    ClassChoice names;
+};
+
+/// Writes a target that is several files into its folder.
+int exportFolder(const Form& form, const Target& target, const FontBook& fonts, const Exported& given) {
+    if (given.out.empty() || given.out == "-")
+        return problem("-o", {"", said("A C++ class is several files: name a folder.")}, wrongCall);
+    ClassChoice names = form.kit ? form.kit->classNames : ClassChoice();
+    if (!given.names.nameSpace.empty()) names.nameSpace = given.names.nameSpace;
+    if (!given.names.className.empty()) names.className = given.names.className;
+    auto files = target.several(FormSession(form, todayHere(), minutesHere()), fonts, {.classNames = names});
+    if (!files) return problem(given.source, files.error(), notInOrder);
+    auto written = writeFiles(*files, given.out);
+    return written ? done : problem(written.error().place, {"", written.error().sentence}, noFile);
+}
+
 Command addExport(CLI::App& app) {
-    struct Given {
-        string source;
-        string out;
-        string to;
-        string sendTo;
-        double scale = 1;
-        bool archive = false;
-        PasswordFile owner;
-    };
+    using Given = Exported;
     auto given = std::make_shared<Given>();
     CLI::App* command = app.add_subcommand("export", "Writes a form as " + targetWords());
     command->add_option("FORM", given->source)->required();
@@ -53,9 +69,12 @@ Command addExport(CLI::App& app) {
         ->check(addressMisfit);
     command->add_flag("--archive", given->archive,
                       "A PDF for keeping (PDF/A-3): nothing runs in it, and the form's file is attached");
-    command->add_option("-o,--out", given->out);
+    command->add_option("--namespace", given->names.nameSpace, "Of the C++ class: wharf, or wharf::forms");
+    command->add_option("--class", given->names.className, "The name of the C++ class")->default_str("the form's");
+    command->add_option("-o,--out", given->out, "A file; for a C++ class its folder");
     return {command, [given](const FontBook& fonts) -> int {
                 return withForm(given->source, [&](const Form& form) {
+                    if (const Target& target = *targetFrom(given->to); target.several) return exportFolder(form, target, fonts, *given);
                     // What an archive carries with it: the file as it is, its seal and all.
                     const string attached = given->archive ? readWhole(given->source).value_or("") : "";
                     FormSession session(form, todayHere(), minutesHere());
@@ -112,6 +131,7 @@ Command addKit(CLI::App& app) {
                                         .formFile = *own,
                                         .owner = word ? &*word : nullptr,
                                         .sendTo = given->sendTo.empty() ? ticked.sendTo : given->sendTo,
+                                        .classNames = ticked.classNames,
                                         .step = [&](std::string_view what, std::size_t at, std::size_t of) {
                                             if (talks) std::cerr << fmt::format("{} of {}: {}\n", at + 1, of, what);
                                             return true;

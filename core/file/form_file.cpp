@@ -278,7 +278,9 @@ class Reader {
             if (!json["zip"].is_boolean()) bad("kit.zip", said("true or false is expected here."));
             kit.zipped = json["zip"].get<bool>();
         }
-        kit.kept = leftOver(json, {"targets", "sendTo", "zip"});
+        if (json.contains("namespace")) kit.classNames.nameSpace = textAt(json["namespace"], "kit.namespace", 200);
+        if (json.contains("class")) kit.classNames.className = textAt(json["class"], "kit.class", 64);
+        kit.kept = leftOver(json, {"targets", "sendTo", "zip", "namespace", "class"});
         return std::make_shared<const KitChoice>(std::move(kit));
     }
 

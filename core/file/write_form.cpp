@@ -78,6 +78,8 @@ Json kitJson(const KitChoice& kit) {
     Json out = {{"targets", kit.targets}};
     if (!kit.sendTo.empty()) out["sendTo"] = kit.sendTo;
     if (kit.zipped) out["zip"] = true;
+    if (!kit.classNames.nameSpace.empty()) out["namespace"] = kit.classNames.nameSpace;
+    if (!kit.classNames.className.empty()) out["class"] = kit.classNames.className;
     addKept(out, kit.kept);
     return out;
 }

@@ -6,11 +6,19 @@
 
 namespace brindel {
 
+/// How the C++ class of a form is called.
+struct ClassChoice {
+    std::string nameSpace = {};  // "fennick" or "wharf::forms"; empty for none
+    std::string className = {};  // "LiftOutBooking"; empty for one made of the form's name
+    bool operator==(const ClassChoice&) const = default;
+};
+
 struct KitChoice {
     std::vector<std::string> targets = {"pdf",
                                         "sheet"};  // their keys; those that nobody knows any more are passed over
     std::string sendTo = {};                       // where the answers go: https://… or mailto:…; empty for nowhere
     bool zipped = false;                           // one ZIP instead of a folder
+    ClassChoice classNames = {};                   // of the C++ class
     std::string kept = {};                         // unknown keys of the file
     bool operator==(const KitChoice&) const = default;
 };

@@ -5,6 +5,7 @@
 #include "core/targets/handed_out.h"
 #include "core/targets/pdf/pdf.h"
 #include "core/targets/png/png.h"
+#include "core/targets/qt/qt_class.h"
 #include "core/targets/reply/reply_shape.h"
 #include "core/targets/sheet/control_sheet.h"
 
@@ -74,6 +75,17 @@ const Target targets[] = {
      {programmer},
      [](const FormSession& session, const FontBook&, const TargetOptions&) -> Result<std::string> {
          return sheetJson(formHandedOut(session));
+     }},
+    {"qt",
+     "a C++ class",
+     "C++",
+     "",
+     "-qt",
+     "The form as a class for programs with Qt 6, with what builds and shows it.",
+     {programmer},
+     nullptr,
+     [](const FormSession& session, const FontBook& fonts, const TargetOptions& options) {
+         return classOf(session, fonts, options.classNames);
      }},
     {"schema",
      "a JSON Schema of its replies",

@@ -7,6 +7,7 @@
 #include "core/model/problem.h"
 #include "core/seal/password.h"
 #include "core/session/form_session.h"
+#include "core/targets/target_file.h"
 
 namespace brindel {
 
@@ -17,6 +18,7 @@ struct TargetOptions {
     std::string sendTo = {};        // where accepting sends the answers
     bool archive = false;           // a PDF for keeping, with these attached
     std::string_view formFile = {}, reply = {};
+    ClassChoice classNames = {};  // of the C++ class
 };
 
 /// Who a file of the kit is for.
@@ -37,6 +39,8 @@ struct Target {
     std::vector<Receiver> receivers;
     /// The bytes of a form as it is filled at the moment; a Problem with place and sentence where it cannot be made.
     Result<std::string> (*made)(const FormSession&, const FontBook&, const TargetOptions&);
+    /// The same of a target that is several files, in a folder of its own; null for one that is one.
+    Result<std::vector<TargetFile>> (*several)(const FormSession&, const FontBook&, const TargetOptions&) = nullptr;
 };
 
 std::span<const Target> allTargets();

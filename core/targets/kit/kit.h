@@ -8,7 +8,7 @@
 namespace brindel {
 
 struct KitFile {
-    std::string name;  // in the folder
+    std::string name;  // in the folder; of a target that is several files with a folder of its own before it
     std::string bytes;
     const Target* target = nullptr;  // null for the form's file, the covering page and the sums
 };
@@ -18,6 +18,7 @@ struct KitOptions {
     std::string_view formFile;         // the bytes of the form's file, seal and all
     const Secret* owner = nullptr;     // seals the PDF; null for none
     std::string sendTo = {};           // as in TargetOptions
+    ClassChoice classNames = {};       // as there
     /// Told before each file what is being made, how many are done, and of how many; false stops. May be empty.
     std::function<bool(std::string_view what, std::size_t done, std::size_t of)> step = {};
 };

@@ -37,8 +37,11 @@ Result<string> foreignIn(const fs::path& folder) {
             (*json)["files"].is_array()) {
             known = {"manifest.json", "SHA256SUMS"};
             for (const Json& file : (*json)["files"])
-                if (file.is_object() && file.contains("name") && file["name"].is_string())
-                    known.insert(file["name"].get<string>());
+                if (file.is_object() && file.contains("name") && file["name"].is_string()) {
+                    // Of what lies in a folder of the kit, the folder.
+                    const string name = file["name"].get<string>();
+                    known.insert(name.substr(0, name.find('/')));
+                }
         }
     }
     for (fs::directory_iterator at(folder, wrong), end; !wrong && at != end; at.increment(wrong))
@@ -65,6 +68,8 @@ void tidyBeside(const fs::path& target) {
 /// 0, or what went wrong.
 int filled(const fs::path& folder, const std::vector<KitFile>& files) {
     for (const KitFile& file : files) {
+        if (const fs::path inner = fs::path(file.name).parent_path(); !inner.empty())
+            if (mkdir((folder / inner).c_str(), 0777) != 0 && errno != EEXIST) return errno;
         const int out = open((folder / file.name).c_str(), O_WRONLY | O_CREAT | O_EXCL | O_CLOEXEC, 0666);
         if (out < 0) return errno;
         int error = 0;

@@ -1,0 +1,161 @@
+// The layouts of a class: what a container holds, in a grid read from the arrangement of its boxes.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/arrangement/arrangement.h"
+#include "core/targets/qt/qt_words.h"
+#include "core/targets/qt/qt_writer.h"
+
+namespace brindel::qt {
+
+using std::string;
+
+namespace {
+
+/// One widget in the grid.
+struct Item {
+    Id id = noControl;
+    Box box;
+    std::size_t row = 0, column = 0, down = 1, across = 1;
+    bool growsAcross = false, growsDown = false;
+};
+
+bool holdsTo(const Control& c, const char* edge) {
+    return c.text(Prop::holdsTo).find(edge) != string::npos;
+}
+
+/// Where the tracks of a grid begin, and which of them takes the room that there is more: the last one before a track
+/// whose content moves along with the far side.
+struct Tracks {
+    std::vector<double> starts;
+    std::vector<bool> moves;
+    double end = 0;
+
+    std::optional<std::size_t> stretched() const {
+        for (std::size_t i = 0; i < starts.size(); ++i)
+            if (i + 1 == starts.size() || moves[i + 1]) return i;
+        return std::nullopt;
+    }
+    double width(std::size_t i) const { return (i + 1 < starts.size() ? starts[i + 1] : end) - starts[i]; }
+};
+
+}  // namespace
+
+void Writer::writeLayout(const Control& holder, string& out) {
+    const Arrangement a = arrangementOf(form_, holder.id);
+    const Extent room = holder.id == rootId ? Extent{holder.box.width, holder.box.height}
+                                            : Extent{boxOf(form_, holder).width, boxOf(form_, holder).height};
+    std::vector<Item> items;
+    Tracks columns, rows;
+    columns.starts = a.edges;
+    const auto columnAt = [&](double left) {
+        const auto at = std::ranges::upper_bound(a.edges, left + 0.01) - a.edges.begin();
+        return std::size_t(std::max<std::ptrdiff_t>(1, at)) - 1;
+    };
+    for (const Piece& p : a.pieces) {
+        Item field{p.id, p.box, p.row, p.column, p.down, p.across, p.growsAcross, p.growsDown};
+        if (p.hasLabel()) {
+            Item label{p.label, p.labelBox, p.row, p.column, 1, 1};
+            field.column = std::max(p.column + 1, columnAt(p.box.left));
+            label.across = field.column - p.column;
+            field.across = std::max<std::size_t>(1, p.column + p.across > field.column ? p.column + p.across - field.column : 1);
+            items.push_back(label);
+        }
+        items.push_back(field);
+    }
+    if (items.empty() && a.behind.empty()) return;
+    include("QGridLayout");
+    const string member = memberOf(holder.id);
+    const double none = 1e9;
+    Box all = items.empty() ? Box{0, 0, room.width, room.height} : items[0].box;
+    for (const Item& item : items) all = all.united(item.box);
+    const std::size_t rowCount = a.rows.size();
+    std::vector<double> tops(rowCount, none), ends(rowCount, 0);
+    rows.moves.assign(rowCount, false);
+    columns.moves.assign(columns.starts.size(), false);
+    for (const Item& item : items) {
+        const Control& c = *form_.find(item.id);
+        tops[item.row] = std::min(tops[item.row], item.box.top);
+        if (item.down == 1) ends[item.row] = std::max(ends[item.row], item.box.bottom());
+        if (holdsTo(c, "bottom") && !holdsTo(c, "top")) rows.moves[item.row] = true;
+        if (holdsTo(c, "right") && !holdsTo(c, "left")) columns.moves[item.column] = true;
+    }
+    for (std::size_t r = 0; r < rowCount; ++r)
+        if (tops[r] == none) tops[r] = r > 0 ? tops[r - 1] : all.top;
+    rows.starts = tops;
+    rows.end = all.bottom();
+    columns.end = all.right();
+    // The gaps that most tracks have are the grid's own; what is more becomes a least width or height.
+    double down = none, across = measuresFor(form_).columnGap / 2;
+    for (std::size_t r = 0; r + 1 < rowCount; ++r)
+        if (ends[r] > 0) down = std::min(down, std::max(0.0, tops[r + 1] - ends[r]));
+    if (down == none) down = measuresFor(form_).rowGap;
+    across = std::min(across, measuresFor(form_).labelGap);
+
+    auto line = [&](const string& text) { out += text + "\n"; };
+    // A page of tabs stands two pixels within its tabs.
+    const double frame = holder.is().turned ? 2 / pixels_ : 0;
+    line("");
+    line(fmt::format("auto *grid = new QGridLayout({});", holder.id == rootId && form_.isDialog() ? "this" : member));
+    line(fmt::format("grid->setContentsMargins({}, {}, {}, {});", scaled(std::max(0.0, all.left - frame)), scaled(std::max(0.0, all.top - frame)),
+                     scaled(std::max(0.0, room.width - all.right() - frame)), scaled(std::max(0.0, room.height - all.bottom() - frame))));
+    line(fmt::format("grid->setHorizontalSpacing({});", scaled(across)));
+    line(fmt::format("grid->setVerticalSpacing({});", scaled(down)));
+    if (columns.starts.size() > 1) {
+        string widths;
+        for (std::size_t i = 0; i < columns.starts.size(); ++i)
+            widths += (i ? ", " : "") + scaled(std::max(0.0, columns.width(i) - (i + 1 < columns.starts.size() ? across : 0)));
+        use("columns");
+        line(fmt::format("fx::columns(grid, {{{}}});", widths));
+    }
+    if (const auto wide = columns.stretched()) line(fmt::format("grid->setColumnStretch({}, 1);", *wide));
+    std::ranges::stable_sort(items, {}, [](const Item& item) { return std::pair(item.row, item.box.left); });
+    const auto high = rows.stretched();
+    line("int row = -1;");
+    std::size_t next = 0;
+    for (std::size_t r = 0; r < rowCount; ++r) {
+        const double extra = r + 1 < rowCount ? tops[r + 1] - tops[r] - down : 0;
+        bool first = true;
+        const bool taller = r + 1 < rowCount && extra > ends[r] - tops[r] + 0.5;
+        const bool grows = high && *high == r && r + 1 < rowCount;
+        for (; next < items.size() && items[next].row == r; ++next) {
+            const Item& item = items[next];
+            const Control& c = *form_.find(item.id);
+            const string widget = memberOf(item.id);
+            const double lead = item.box.top - tops[r], high_ = ends[r] - tops[r];
+            const bool centred = std::abs(lead + item.box.height / 2 - high_ / 2) <= 1.6 / pixels_ && item.down == 1 && !taller && !grows;
+            string how;
+            const bool fills = c.is().speaks;
+            if (!item.growsAcross && !fills) how = "Qt::AlignLeft";
+            const double gap = px(lead);
+            if (!item.growsDown) how += (how.empty() ? "" : " | ") + string(centred ? "Qt::AlignVCenter" : "Qt::AlignTop");
+            if (!centred && gap > 1 && !item.growsDown) {
+                // It stands a little below the row's top.
+                use("lowered");
+                line(fmt::format("fx::lowered(grid, {}, {}, {{{}row, {}, {}, {}}}{});", widget, scaled(lead), first ? "++" : "", item.column, item.down, item.across, how.empty() ? "" : ", " + how));
+            } else {
+                const bool spans = item.down > 1 || item.across > 1;
+                line(fmt::format("grid->addWidget({}, {}row, {}{}{});", widget, first ? "++" : "", item.column,
+                                 spans ? fmt::format(", {}, {}", item.down, item.across) : "",
+                                 how.empty() ? "" : ", " + how));
+            }
+            first = false;
+        }
+        if (first) line("++row;");
+        if (taller) line(fmt::format("grid->setRowMinimumHeight(row, {});", scaled(extra)));
+        if (grows) line("grid->setRowStretch(row, 1);");
+    }
+    if (high && *high + 1 == rowCount) {
+        const bool grown = std::ranges::any_of(items, [&](const Item& item) { return item.growsDown; });
+        line(fmt::format("grid->setRowStretch(row{}, 1);", grown ? "" : " + 1"));
+    }
+    for (Id id : a.behind) {
+        const Box box = boxOf(form_, *form_.find(id));
+        use("behind");
+        line(fmt::format("fx::behind({}, {{{}, {}, {}, {}}});", memberOf(id), scaled(box.left), scaled(box.top), scaled(box.width), scaled(box.height)));
+    }
+}
+
+}  // namespace brindel::qt

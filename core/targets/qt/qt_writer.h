@@ -1,0 +1,103 @@
+// One class being written. Private to targets/qt.
+#pragma once
+
+#include <map>
+#include <set>
+#include <unordered_map>
+
+#include "core/draw/draw_control.h"
+#include "core/rules/dependence.h"
+#include "core/rules/moved_controls.h"
+#include "core/session/form_session.h"
+#include "core/targets/qt/qt_class.h"
+#include "core/text/phrases.h"
+
+namespace brindel::qt {
+
+/// A wording to be translated, and what it is.
+struct Translated {
+    std::string source, about;
+};
+
+class Writer {
+  public:
+    Writer(const FormSession& opened, const FontBook& fonts, const ClassChoice& choice);
+
+    std::string header() const;
+    std::string source() const;
+    std::string parts() const;
+    std::string translation() const;
+
+    // ---- names ----
+    std::string name, base, file, partsSpace;  // "LiftOutBooking", "LiftOutBookingForm", "lift_out_booking", …
+
+  private:
+    // What each step writes; the text is put together at the end.
+    void nameAll();
+    void writeContainer(Id id);
+    void writeLayout(const Control& holder, std::string& out);
+    void writeTable(const Control& table, std::string& out);
+    void writeWork();
+    void writeRules();
+    std::string accessorsDeclared() const;
+    std::string accessorsDefined() const;
+    std::string sentences();
+    std::string window();
+
+    // controls (qt_controls.cpp)
+    std::string make(const Control& c);
+    std::string dressed(const Control& c, const std::string& widget);
+    std::string sized(const Control& c, const std::string& widget);
+    std::string markOf(const Control& c);
+    bool comesAndGoes(Id id) const;
+    std::string keyOfBearer(Id id) const;
+    std::string askedOf(const Control& c);
+    std::string answerOf(const Control& c);
+    std::string choicesOf(const Control& c);
+    std::string limitsOf(const Control& c);
+
+    // rules (qt_rules.cpp)
+    std::string formula(const NodePtr& tree, const std::vector<std::pair<std::string, Meaning>>& names, bool inCircle);
+    std::string formula(const std::string& text, Id from);
+    std::string steps(const std::vector<Step>& all, Id from);
+    std::string step(const Step& one, Id from);
+    std::string worthOf(const Meaning& meaning);
+    std::string givenTo(const Worked& worked, const std::string& value);
+    std::string runOf(Id id);
+
+    // names
+    std::string memberOf(Id id);         // "txtBoat_", "label17_"; a widget of the class
+    std::string answerMember(Id id);     // "filling_->txtBoat"
+    std::string bareAnswer(Id id);       // "txtBoat"
+    std::string accessor(Id id) const;   // "txtBoat": the getter
+    std::string typeOf(Id id) const;     // of the widget's member: "QLineEdit"
+    std::string answerType(Id id) const;  // "fx::NumberAnswer"
+    std::string valueType(const Control& c) const;  // "std::optional<double>"
+
+    // texts
+    std::string tr(const std::string& text, const std::string& about);
+    void use(std::string_view part) { uses_.insert(std::string(part)); }
+    void include(const std::string& header) { includes_.insert(header); }
+    double px(double length) const { return length * pixels_; }
+    std::string scaled(double length) const;
+
+    const FormSession& opened_;
+    const Form& form_;
+    const FontBook& fonts_;
+    ClassChoice choice_;
+    std::string language_;
+    double pixels_ = 1, points_ = 10;
+    std::shared_ptr<const Dependence> work_;
+    MovedControls moved_;
+    std::unordered_map<Id, std::string> members_, accessors_, keys_;
+    std::set<Id> referred_;  // unnamed controls that formulas and rules speak of
+    std::set<std::string, std::less<>> uses_, includes_;
+    std::vector<Translated> texts_;
+    std::set<std::string> known_;
+    std::set<std::string> tells_;  // signals for the host
+    std::vector<std::pair<std::string, std::string>> made_;  // functions that make what containers hold: name, body
+    std::string filling_, runs_, works_, rules_;
+    std::string within_;  // what stands before an answer where an expression is written
+};
+
+}  // namespace brindel::qt

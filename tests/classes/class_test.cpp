@@ -1,0 +1,266 @@
+// The C++ class of a form does what the form does: filled by names alone, it holds, complains of, works out, shows and
+// replies what a session does.
+#include "core/targets/qt/qt_class.h"
+
+#include <gtest/gtest.h>
+
+#include <QtWidgets/QtWidgets>
+#include <nlohmann/json.hpp>
+#include <random>
+
+#include "core/session/form_session.h"
+#include "filler/form_to_fill.h"
+#include "tests/classes/classes.h"
+#include "tests/support.h"
+
+namespace brindel::test {
+namespace {
+
+// Without an order: Qt's objects have none of their own.
+using Json = nlohmann::json;
+
+QString qt(const std::string& text) {
+    return QString::fromStdString(text);
+}
+std::string plain(const QString& text) {
+    return text.toStdString();
+}
+Json jsonOf(const QJsonValue& value) {
+    return Json::parse(QJsonDocument(QJsonObject{{"v", value}}).toJson().toStdString())["v"];
+}
+
+/// Values for a form: what it takes, what it does not, and now and then nothing.
+class Values {
+  public:
+    explicit Values(unsigned seed) : random_(seed) {}
+
+    Json valuesFor(const Form& form) {
+        Json all = Json::object();
+        for (Id id : form.index()->fields()) {
+            if (chance(5) == 0) continue;
+            const Json value = valueFor(form, *form.find(id));
+            if (!value.is_discarded()) all[form.index()->answerName(id)] = value;
+        }
+        return all;
+    }
+    /// What might be typed into a field.
+    std::string typedFor(const Control& c) {
+        static const std::vector<std::string> any = {"12", "3.5", "7,25", "-4", "1.234,5", "1,234.50", "0.1", "99999", "2026-05-02", "1 May 2026",
+                                                     "31.12.2026", "9:30", "0930", "14.15", "25:00", "abc", "Ærø ß", "  ", "FW-20417", "fw-204", "Timber", "x"};
+        (void)c;
+        return any[chance(any.size())];
+    }
+    std::size_t chance(std::size_t of) { return std::uniform_int_distribution<std::size_t>(0, of - 1)(random_); }
+
+  private:
+    Json valueFor(const Form& form, const Control& c) {
+        auto choice = [&]() -> Json {
+            const Choices& all = c.choices();
+            if (all.empty() || chance(8) == 0) return "something else";
+            const Choice& one = all[chance(all.size())];
+            return chance(2) ? one.value : one.text;
+        };
+        switch (c.is().answers) {
+            case AnswerType::number: {
+                static const std::vector<double> numbers = {0, 1, 2, 3.5, 12.25, 24, 25, 26, 100, 365, 1.005, 12345.678, -1};
+                if (chance(8) == 0) return typedFor(c);
+                return numbers[chance(numbers.size())];
+            }
+            case AnswerType::date: {
+                static const std::vector<std::string> days = {"2026-04-01", "2026-03-31", "2026-04-02", "2027-12-31", "2026-10-15", "1969-01-01", "no day", "2026-02-30"};
+                return days[chance(days.size())];
+            }
+            case AnswerType::time: {
+                static const std::vector<std::string> times = {"08:30", "07:00", "19:00", "19:15", "00:00", "23:59", "later"};
+                return times[chance(times.size())];
+            }
+            case AnswerType::choice:
+                return choice();
+            case AnswerType::picks: {
+                if (!takesSeveral(c)) return choice();
+                Json list = Json::array();
+                for (std::size_t i = chance(4); i > 0; --i) list.push_back(choice());
+                return list;
+            }
+            case AnswerType::tick:
+                return chance(9) == 0 ? Json("yes") : Json(chance(2) == 0);
+            case AnswerType::question: {
+                const auto buttons = questionOf(form, c);
+                return chance(8) == 0 ? std::string("none of these") : valueWhenOn(*form.find(buttons[chance(buttons.size())]));
+            }
+            case AnswerType::picture:
+                return chance(2) ? onePixel : "";
+            case AnswerType::ink:
+                return chance(2) ? "M 10 10 L 500 700" : "";
+            default: {
+                static const std::vector<std::string> texts = {"Kittiwake", "FW-20417", "fw-204", "", "Łódź & Søn", "a \"quoted\" <b>", "one\ntwo", "%1 %2", "yes",
+                                                               "A rather long name that goes on and on, beyond what any field of a form takes"};
+                return texts[chance(texts.size())];
+            }
+        }
+    }
+    std::mt19937 random_;
+};
+
+/// The widget of a name; of a radio button that has a name as well.
+QWidget* widgetNamed(QWidget& window, const std::string& name) {
+    return window.findChild<QWidget*>(qt(name));
+}
+bool isUsable(const QWidget* widget, const QWidget& window) {
+    for (const QWidget* one = widget; one && one != &window; one = one->parentWidget()) {
+        auto* stack = qobject_cast<QStackedWidget*>(one->parentWidget());
+        auto* tabs = stack ? qobject_cast<QTabWidget*>(stack->parentWidget()) : nullptr;
+        if (tabs) {
+            const int at = tabs->indexOf(const_cast<QWidget*>(one));
+            if (!tabs->isTabVisible(at) || !tabs->isTabEnabled(at)) return false;
+            continue;
+        }
+        if (one->isHidden()) return false;
+    }
+    return true;
+}
+
+/// Everything that both say of the form as it is filled now.
+void expectSame(const FormSession& session, ClassWindow& form, const std::string& what) {
+    SCOPED_TRACE(what);
+    const Json values = jsonOf(form.toJson().value("values"));
+    Json mine = Json::parse(session.reply())["values"];
+    EXPECT_EQ(values, mine);
+    Json said = Json::array(), meant = Json::array();
+    for (const auto& [name, sentence] : form.complaints()) said.push_back({plain(name), plain(sentence)});
+    for (const Wrong& wrong : session.wrongs()) meant.push_back({session.form().index()->answerName(wrong.id), wrong.sentence});
+    EXPECT_EQ(said, meant);
+    session.form().controls.each([&](Id id, const Control& c) {
+        QWidget* widget = c.name.empty() || id == rootId || c.is().turned ? nullptr : widgetNamed(form.window(), c.name);
+        if (!widget) return;
+        bool seen = true;
+        for (const Control* at = &c; at; at = session.form().find(at->parent)) seen = seen && session.visible(at->id);
+        EXPECT_EQ(isUsable(widget, form.window()), seen) << c.name;
+    });
+}
+
+class EachClass : public testing::TestWithParam<std::string> {
+  protected:
+    Form form_ = readForm(textOf(std::string(CLASS_FORMS) + "/" + GetParam() + ".brindel")).value().form;
+    std::unique_ptr<ClassWindow> window() {
+        auto made = classWindows().at(GetParam())();
+        made->setNow(QDate(2026, 4, 1), QTime(9, 0));
+        return made;
+    }
+    FormSession session() const { return FormSession(form_, today, 9 * 60); }
+};
+
+TEST_P(EachClass, BeginsAsTheFormDoes) {
+    auto form = window();
+    expectSame(session(), *form, "at the beginning");
+}
+
+TEST_P(EachClass, TakesValuesAsASessionDoes) {
+    for (unsigned seed = 1; seed <= 10; ++seed) {
+        auto form = window();
+        FormSession filled = session();
+        Values values(seed);
+        const Json all = values.valuesFor(form_);
+        Json refused = Json::array(), meant = Json::array();
+        for (const QString& one : form->fromJson(QJsonDocument::fromJson(QByteArray::fromStdString(all.dump())).object())) refused.push_back(plain(one));
+        Reply reply;
+        reply.values = readAnswers(all.dump()).value();
+        for (const Problem& one : filled.take(reply)) meant.push_back(one.place + ": " + one.sentence.text());
+        std::sort(refused.begin(), refused.end());
+        std::sort(meant.begin(), meant.end());
+        EXPECT_EQ(refused, meant) << all.dump(1);
+        expectSame(filled, *form, all.dump(1));
+        // The struct holds all of it.
+        const QJsonObject before = form->toJson();
+        form->takesItsReply();
+        EXPECT_EQ(before.value("values"), form->toJson().value("values"));
+    }
+}
+
+TEST_P(EachClass, IsTypedIntoAsASessionIs) {
+    for (unsigned seed = 1; seed <= 10; ++seed) {
+        auto form = window();
+        FormSession filled = session();
+        Values values(seed * 77);
+        std::string typed;
+        for (Id id : form_.index()->fields()) {
+            const Control& c = *form_.find(id);
+            QWidget* widget = c.name.empty() ? nullptr : widgetNamed(form->window(), c.name);
+            if (!widget || values.chance(4) == 0) continue;
+            auto* line = qobject_cast<QLineEdit*>(widget);
+            if (auto* spin = qobject_cast<QAbstractSpinBox*>(widget)) line = spin->findChild<QLineEdit*>();
+            if (auto* box = qobject_cast<QComboBox*>(widget)) line = box->lineEdit();
+            auto* area = qobject_cast<QPlainTextEdit*>(widget);
+            auto* tick = qobject_cast<QCheckBox*>(widget);
+            if (!line && !area && !tick) continue;
+            if (!filled.open(id)) continue;
+            const std::string text = values.typedFor(c);
+            typed += c.name + " " + text + "; ";
+            if (tick) {
+                tick->click();
+                filled.tick(id, tick->isChecked());
+                continue;
+            }
+            if (line)
+                line->setText(qt(text));
+            else
+                area->setPlainText(qt(text));
+            const std::string held = filled.type(id, text);
+            EXPECT_EQ(plain(line ? line->text() : area->toPlainText()), held) << c.name;
+            // Left, it is written as the form writes it.
+            QFocusEvent out(QEvent::FocusOut, Qt::TabFocusReason);
+            QApplication::sendEvent(line ? static_cast<QWidget*>(line) : area, &out);
+            filled.leave(id);
+            EXPECT_EQ(plain(line ? line->text() : area->toPlainText()), filled.shown(id).text) << c.name << " was " << text;
+        }
+        expectSame(filled, *form, typed);
+    }
+}
+
+/// How far a widget of the class stands from where Try has it, and how much larger or smaller it is, px.
+TEST_P(EachClass, StandsWhereTryHasIt) {
+    auto made = window();
+    QWidget& form = made->window();
+    form.show();
+    QApplication::processEvents();
+    FormSession filled = session();
+    FormToFill tried(filled, fonts(), form_.isDialog() ? 1 : 96 / 25.4);
+    tried.show();
+    if (const char* to = std::getenv("PICTURES")) {
+        form.grab().save(QString("%1/%2-class.png").arg(to, qt(GetParam())));
+        tried.grab().save(QString("%1/%2-try.png").arg(to, qt(GetParam())));
+    }
+    if (!form_.isDialog()) return;
+    int worst = 0;
+    for (Id id : allIds(form_)) {
+        const Control& c = *form_.find(id);
+        QWidget *here = c.name.empty() ? nullptr : widgetNamed(form, c.name), *there = tried.widgetOf(id);
+        if (!here || !there) continue;
+        filled.show(id);
+        tried.refresh();
+        for (QWidget* one = here; one; one = one->parentWidget())
+            if (auto* tabs = one->parentWidget() && one->parentWidget()->parentWidget() ? qobject_cast<QTabWidget*>(one->parentWidget()->parentWidget()) : nullptr) tabs->setCurrentWidget(one);
+        QApplication::processEvents();
+        const QRect mine(here->mapTo(&form, QPoint()), here->size()), meant(there->mapTo(&tried, QPoint()), there->size());
+        const int off = std::max({std::abs(mine.left() - meant.left()), std::abs(mine.top() - meant.top()), std::abs(mine.right() - meant.right()), std::abs(mine.bottom() - meant.bottom())});
+        worst = std::max(worst, off);
+        EXPECT_LE(off, 6) << c.name << ": " << mine.left() << "," << mine.top() << " " << mine.width() << "x" << mine.height() << " and " << meant.left() << "," << meant.top() << " " << meant.width() << "x" << meant.height();
+    }
+    EXPECT_LE(std::abs(form.width() - tried.width()), 6) << form.width() << " and " << tried.width();
+    EXPECT_LE(std::abs(form.height() - tried.height()), 6) << form.height() << " and " << tried.height();
+}
+
+std::vector<std::string> allClasses() {
+    std::vector<std::string> names;
+    for (const auto& [name, maker] : classWindows()) names.push_back(name);
+    return names;
+}
+INSTANTIATE_TEST_SUITE_P(Classes, EachClass, testing::ValuesIn(allClasses()), [](const auto& one) {
+    std::string name = one.param;
+    std::erase(name, '-');
+    return name;
+});
+GTEST_ALLOW_UNINSTANTIATED_PARAMETERIZED_TEST(EachClass);
+
+}  // namespace
+}  // namespace brindel::test

@@ -1,0 +1,50 @@
+// The C++ classes of forms, as a program has them: compiled, and found by the name of their form.
+#pragma once
+
+#include <QDate>
+#include <QJsonObject>
+#include <QStringList>
+#include <QTime>
+#include <QWidget>
+#include <functional>
+#include <map>
+#include <memory>
+#include <string>
+
+namespace brindel::test {
+
+/// One window of a class; all that a test knows of it are the names of the form.
+class ClassWindow {
+  public:
+    virtual ~ClassWindow() = default;
+    virtual QWidget& window() = 0;
+    virtual QStringList fromJson(const QJsonObject& reply) = 0;
+    virtual QJsonObject toJson() = 0;
+    virtual QList<std::pair<QString, QString>> complaints() = 0;
+    virtual void setNow(QDate today, QTime now) = 0;
+    /// The reply as a struct, and back.
+    virtual bool takesItsReply() = 0;
+};
+
+template <class Form>
+class ClassWindowOf : public ClassWindow {
+  public:
+    QWidget& window() override { return form_; }
+    QStringList fromJson(const QJsonObject& reply) override { return form_.fromJson(reply); }
+    QJsonObject toJson() override { return form_.toJson(); }
+    QList<std::pair<QString, QString>> complaints() override { return form_.complaints(); }
+    void setNow(QDate today, QTime now) override { form_.setNow(today, now); }
+    bool takesItsReply() override { return form_.setReply(form_.reply()); }
+
+  private:
+    Form form_;
+};
+
+using Maker = std::function<std::unique_ptr<ClassWindow>()>;
+/// All classes that are linked, by the file name of their form.
+inline std::map<std::string, Maker>& classWindows() {
+    static std::map<std::string, Maker> all;
+    return all;
+}
+
+}  // namespace brindel::test
