@@ -227,7 +227,8 @@ TEST_P(EachClass, StandsWhereTryHasIt) {
     FormToFill tried(filled, fonts(), form_.isDialog() ? 1 : 96 / 25.4);
     tried.show();
     if (const char* to = std::getenv("PICTURES")) {
-        form.grab().save(QString("%1/%2-class.png").arg(to, qt(GetParam())));
+        QWidget* sheet = form.findChild<QScrollArea*>() ? form.findChild<QScrollArea*>()->widget() : &form;
+        sheet->grab().save(QString("%1/%2-class.png").arg(to, qt(GetParam())));
         tried.grab().save(QString("%1/%2-try.png").arg(to, qt(GetParam())));
     }
     if (!form_.isDialog()) return;
@@ -241,6 +242,7 @@ TEST_P(EachClass, StandsWhereTryHasIt) {
         for (QWidget* one = here; one; one = one->parentWidget())
             if (auto* tabs = one->parentWidget() && one->parentWidget()->parentWidget() ? qobject_cast<QTabWidget*>(one->parentWidget()->parentWidget()) : nullptr) tabs->setCurrentWidget(one);
         QApplication::processEvents();
+        if (!here->isVisible() || !there->isVisible()) continue;
         const QRect mine(here->mapTo(&form, QPoint()), here->size()), meant(there->mapTo(&tried, QPoint()), there->size());
         const int off = std::max({std::abs(mine.left() - meant.left()), std::abs(mine.top() - meant.top()), std::abs(mine.right() - meant.right()), std::abs(mine.bottom() - meant.bottom())});
         worst = std::max(worst, off);

@@ -155,8 +155,7 @@ Writer::Writer(const FormSession& opened, const FontBook& fonts, const ClassChoi
     base = name + "Form";
     file = fileWord(name);
     partsSpace = file + "_parts";
-    if (const Style* text = form_.style(style::text))
-        if (const Value* size = text->look.find(Prop::fontSize)) points_ = std::get<double>(*size);
+    points_ = textLook().size;
     nameAll();
     for (const char* part : {"Filling", "Marks", "Scale", "asJson"}) use(part);
     writeContainer(rootId);
@@ -194,6 +193,12 @@ void Writer::nameAll() {
                             isFilled(c);
         members_[id] = member ? word + "_" : word;
     });
+}
+
+Look Writer::textLook() const {
+    Control label;
+    label.kind = Kind::label;
+    return lookOf(form_, label);
 }
 
 string Writer::memberOf(Id id) {
@@ -256,7 +261,7 @@ void Writer::writeContainer(Id id) {
             body += fmt::format("{}->leadTo({}, {{{}}});\n", memberOf(label).ends_with('_') ? accessor(label) + "Box" : memberOf(label), leads,
                                 textLiteral(keyOfBearer(label)));
         }
-        if (c.is().holds || c.is().turns) {
+        if (c.is().holds || c.is().turns || c.is().paper) {
             const bool calls = c.is().turns || !c.children.empty();
             if (c.is().turns)
                 for (Id page : c.children) body += "make" + capital(accessors_.at(page)) + "();\n";
@@ -295,13 +300,31 @@ void Writer::writeContainer(Id id) {
         }
         write(*c);
         answer(*c);
-        if (c->is().turns || (c->is().holds && !c->children.empty())) writeContainer(c->id);
+        if (c->is().turns || ((c->is().holds || c->is().paper) && !c->children.empty())) writeContainer(c->id);
     }
     if (holder.is().grid)
         writeTable(holder, body);
+    else if (id == rootId && !form_.isDialog())
+        body = pagesOf(holder, body);
     else
         writeLayout(holder, body);
     made_[place].second = body;
+}
+
+/// The pages of a document below each other, in an area that scrolls.
+string Writer::pagesOf(const Control& document, const string& made) {
+    include("QScrollArea");
+    include("QVBoxLayout");
+    use("paper");
+    string out =
+        "auto *scroll = new QScrollArea(this);\nscroll->setWidgetResizable(true);\nscroll->setFrameShape(QFrame::NoFrame);\n"
+        "sheet_ = new QWidget(scroll);\n\n" +
+        made + "\nauto *pages = new QVBoxLayout(sheet_);\n" + fmt::format("pages->setSpacing({});\n", scaled(6));
+    for (Id page : document.children) {
+        const Extent size = surfaceSize(form_, page);
+        out += fmt::format("fx::paper({0}, {{{1}, {2}}});\npages->addWidget({0}, 0, Qt::AlignHCenter);\n", memberOf(page), scaled(size.width), scaled(size.height));
+    }
+    return out + "scroll->setWidget(sheet_);\nauto *whole = new QVBoxLayout(this);\nwhole->setContentsMargins(0, 0, 0, 0);\nwhole->addWidget(scroll);\n";
 }
 
 /// The cells of a table are filled by what lies in them.
@@ -379,6 +402,13 @@ string Writer::window() {
     line(fmt::format("setObjectName({});", textLiteral(root.name)));
     line(fmt::format("setWindowTitle({});", tr(root.text(Prop::title), "title of the window")));
     if (form_.index()->rightToLeft()) line("setLayoutDirection(Qt::RightToLeft);");
+    // A form with a font of its own has that; a document its size as well, so that a page keeps its lines.
+    if (const Look text = textLook(); !text.family.empty()) {
+        line("QFont own = font();");
+        line(fmt::format("own.setFamily({});", textLiteral(text.family)));
+        if (!form_.isDialog()) line(fmt::format("own.setPointSizeF({});", numberLiteral(text.size)));
+        line("setFont(own);");
+    }
     if (!form_.isDialog()) return out;
     if (root.yes(Prop::onTop)) line("setWindowFlag(Qt::WindowStaysOnTopHint);");
     if (root.yes(Prop::maximise) && root.yes(Prop::resizable)) line("setWindowFlag(Qt::WindowMaximizeButtonHint);");

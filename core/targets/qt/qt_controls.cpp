@@ -155,13 +155,14 @@ string Writer::dressed(const Control& c, const string& widget) {
     if (look.bold) put(list, "bold", "true");
     if (look.italic) put(list, "italic", "true");
     if (look.underline) put(list, "underline", "true");
-    const Style* text = form_.style(style::text);
-    const string usual = text ? std::get<string>(text->look.find(Prop::fontFamily) ? *text->look.find(Prop::fontFamily) : Value(string())) : "";
-    if (look.family != usual) put(list, "family", textLiteral(look.family));
-    if (look.text && look.textRole.empty()) put(list, "text", colour(*look.text));
+    const Look usual = textLook();
+    if (look.family != usual.family) put(list, "family", textLiteral(look.family));
+    if (look.text && look.textRole.empty() && look.text != usual.text) put(list, "text", colour(*look.text));
     if (look.fill && look.fillRole.empty()) put(list, "fill", colour(*look.fill));
     if (list.empty()) return "";
     use("Look");
+    // Of a frame the title alone: what lies in it would take after it.
+    if (c.kind == Kind::frame) return fmt::format("{0}->setTitleFont(fx::fontOf({0}, {{{1}}}));\n", widget, list);
     return fmt::format("fx::dress({}, {{{}}});\n", widget, list);
 }
 
@@ -180,6 +181,14 @@ string Writer::sized(const Control& c, const string& widget) {
                        : across       ? ", fx::Grows::across"
                        : down         ? ", fx::Grows::down"
                                       : "");
+}
+
+/// True for a label of several lines. One that has a line is as wide as its wording, in any language.
+bool Writer::wrapsInClass(const Control& c) const {
+    if (!c.is().speaks || !c.yes(Prop::wraps)) return false;
+    const Look look = lookOf(form_, c);
+    const double point = unitsPerPoint(form_);
+    return c.box.height > 1.7 * fonts_.lineHeight(look) * point;
 }
 
 /// The mark behind the wording of what must be filled in.
@@ -399,7 +408,7 @@ string Writer::make(const Control& c) {
     switch (c.kind) {
         case Kind::label: {
             made(tr(wordingOf, about()));
-            if (c.yes(Prop::wraps)) line(widget + "->setWordWrap(true);");
+            if (wrapsInClass(c)) line(widget + "->setWordWrap(true);");
             if (look.across != Across::start || look.down != Down::middle)
                 line(fmt::format("{}->setAlignment(Qt::{} | Qt::{});", widget,
                                  look.across == Across::centre ? "AlignHCenter" : look.across == Across::end ? "AlignRight" : "AlignLeft",
@@ -495,9 +504,7 @@ string Writer::make(const Control& c) {
                 case ButtonRole::back: role = fmt::format("filling_->turnBy({}, -1);", widget); break;
                 case ButtonRole::other: break;
             }
-            const bool local = isLocal && role.find(widget) != string::npos;
             line(fmt::format("connect({0}, &QPushButton::clicked, this, [this{3}] {{ filling_->press({2}, [this{3}] {{ {1} }}); }});", widget, role, widget, isLocal ? ", " + widget : string()));
-            (void)local;
             break;
         }
         case Kind::frame: {
@@ -563,13 +570,13 @@ string Writer::make(const Control& c) {
     if (!c.name.empty()) line(fmt::format("{}->setObjectName({});", widget, textLiteral(c.name)));
     if (!c.text(Prop::hint).empty()) line(fmt::format("{}->setToolTip({});", widget, tr(c.text(Prop::hint), "hint of " + about())));
     if (c.kind != Kind::line && c.kind != Kind::box && c.kind != Kind::tabs && c.kind != Kind::table)
-        if (const string look_ = dressed(c, c.kind == Kind::frame ? widget : widget); !look_.empty() && c.kind != Kind::frame) out += look_;
+        out += dressed(c, widget);
     // What belongs to a wording has that as its name; what has none is told what it is called.
     const Control* label = labelOf(form_, c.id);
     const bool carries = c.is().wording && !wordingOf.empty();
     if (isFilled(c) && !carries && !(label && label->parent == c.parent))
         line(fmt::format("{}->setAccessibleName({});", widget, tr(toldAs(form_, c), "what " + about() + " is called")));
-    if (c.is().speaks && c.yes(Prop::wraps))
+    if (wrapsInClass(c))
         line(fmt::format("{}->setMinimumHeight({});", widget, scaled(c.box.height)));
     else if (!c.is().speaks && !c.is().holds && c.kind != Kind::tabs)
         out += sized(c, widget);

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <span>
 
 #include "core/arrangement/arrangement.h"
 #include "core/targets/qt/qt_words.h"
@@ -49,23 +50,28 @@ void Writer::writeLayout(const Control& holder, string& out) {
                                             : Extent{boxOf(form_, holder).width, boxOf(form_, holder).height};
     std::vector<Item> items;
     Tracks columns, rows;
-    columns.starts = a.edges;
-    const auto columnAt = [&](double left) {
-        const auto at = std::ranges::upper_bound(a.edges, left + 0.01) - a.edges.begin();
-        return std::size_t(std::max<std::ptrdiff_t>(1, at)) - 1;
-    };
     for (const Piece& p : a.pieces) {
-        Item field{p.id, p.box, p.row, p.column, p.down, p.across, p.growsAcross, p.growsDown};
-        if (p.hasLabel()) {
-            Item label{p.label, p.labelBox, p.row, p.column, 1, 1};
-            field.column = std::max(p.column + 1, columnAt(p.box.left));
-            label.across = field.column - p.column;
-            field.across = std::max<std::size_t>(1, p.column + p.across > field.column ? p.column + p.across - field.column : 1);
-            items.push_back(label);
-        }
-        items.push_back(field);
+        if (p.hasLabel()) items.push_back({.id = p.label, .box = p.labelBox, .row = p.row});
+        items.push_back({.id = p.id, .box = p.box, .row = p.row, .down = p.down, .growsAcross = p.growsAcross, .growsDown = p.growsDown});
     }
     if (items.empty() && a.behind.empty()) return;
+    // Buttons that have a row for themselves are no part of the columns.
+    std::vector<bool> ofButtons(a.rows.size(), true);
+    for (const Item& item : items)
+        if (!form_.find(item.id)->is().pressed) ofButtons[item.row] = false;
+    auto trackAt = [](const std::vector<double>& starts, double at) {
+        const auto behind = std::ranges::upper_bound(starts, at + 0.01) - starts.begin();
+        return std::size_t(std::max<std::ptrdiff_t>(1, behind)) - 1;
+    };
+    std::set<std::size_t> kept;
+    for (const Item& item : items)
+        if (!ofButtons[item.row]) kept.insert(trackAt(a.edges, item.box.left));
+    for (std::size_t i : kept) columns.starts.push_back(a.edges[i]);
+    if (columns.starts.empty()) columns.starts = {items.empty() ? 0 : items[0].box.left};
+    for (Item& item : items) {
+        item.column = trackAt(columns.starts, item.box.left);
+        item.across = std::max(item.column, trackAt(columns.starts, item.box.right() - 1)) - item.column + 1;
+    }
     include("QGridLayout");
     const string member = memberOf(holder.id);
     const double none = 1e9;
@@ -80,7 +86,7 @@ void Writer::writeLayout(const Control& holder, string& out) {
         tops[item.row] = std::min(tops[item.row], item.box.top);
         if (item.down == 1) ends[item.row] = std::max(ends[item.row], item.box.bottom());
         if (holdsTo(c, "bottom") && !holdsTo(c, "top")) rows.moves[item.row] = true;
-        if (holdsTo(c, "right") && !holdsTo(c, "left")) columns.moves[item.column] = true;
+        if (!ofButtons[item.row] && holdsTo(c, "right") && !holdsTo(c, "left")) columns.moves[item.column] = true;
     }
     for (std::size_t r = 0; r < rowCount; ++r)
         if (tops[r] == none) tops[r] = r > 0 ? tops[r - 1] : all.top;
@@ -93,6 +99,10 @@ void Writer::writeLayout(const Control& holder, string& out) {
         if (ends[r] > 0) down = std::min(down, std::max(0.0, tops[r + 1] - ends[r]));
     if (down == none) down = measuresFor(form_).rowGap;
     across = std::min(across, measuresFor(form_).labelGap);
+    // The sign of what must be filled in stands in the gap between a label and its field.
+    const double sign = form_.isDialog() ? 8 : 2;
+    const bool marked = std::ranges::any_of(a.pieces, [](const Piece& p) { return p.hasLabel(); });
+    if (marked) across -= sign;
 
     auto line = [&](const string& text) { out += text + "\n"; };
     // A page of tabs stands two pixels within its tabs.
@@ -111,6 +121,8 @@ void Writer::writeLayout(const Control& holder, string& out) {
         line(fmt::format("fx::columns(grid, {{{}}});", widths));
     }
     if (const auto wide = columns.stretched()) line(fmt::format("grid->setColumnStretch({}, 1);", *wide));
+    for (const Piece& p : a.pieces)
+        if (p.hasLabel()) line(fmt::format("{}->setRoomForMark({});", memberOf(p.label), scaled(sign)));
     std::ranges::stable_sort(items, {}, [](const Item& item) { return std::pair(item.row, item.box.left); });
     const auto high = rows.stretched();
     line("int row = -1;");
@@ -120,6 +132,36 @@ void Writer::writeLayout(const Control& holder, string& out) {
         bool first = true;
         const bool taller = r + 1 < rowCount && extra > ends[r] - tops[r] + 0.5;
         const bool grows = high && *high == r && r + 1 < rowCount;
+        const auto last = std::ranges::find_if(items.begin() + long(next), items.end(), [&](const Item& item) { return item.row != r; });
+        const std::span<const Item> here(items.begin() + long(next), last);
+        if (!here.empty() && ofButtons[r]) {
+            include("QHBoxLayout");
+            double from = all.left, widest = 0;
+            std::vector<double> gaps;
+            for (const Item& item : here) {
+                gaps.push_back(item.box.left - from);
+                from = item.box.right();
+            }
+            gaps.push_back(all.right() - from);
+            widest = *std::ranges::max_element(gaps);
+            const string buttons = fmt::format("{}Line", accessors_.at(here.front().id));
+            line(fmt::format("auto *{} = new QHBoxLayout;", buttons));
+            line(fmt::format("{}->setSpacing(0);", buttons));
+            auto gap = [&](double wide) {
+                if (wide == widest)
+                    line(fmt::format("{}->addStretch();", buttons));
+                else if (wide > 0.5)
+                    line(fmt::format("{}->addSpacing({});", buttons, scaled(wide)));
+            };
+            for (std::size_t i = 0; i < here.size(); ++i) {
+                gap(gaps[i]);
+                line(fmt::format("{}->addWidget({});", buttons, memberOf(here[i].id)));
+            }
+            gap(gaps.back());
+            line(fmt::format("grid->addLayout({}, ++row, 0, 1, {}, Qt::AlignTop);", buttons, columns.starts.size()));
+            next += here.size();
+            first = false;
+        }
         for (; next < items.size() && items[next].row == r; ++next) {
             const Item& item = items[next];
             const Control& c = *form_.find(item.id);

@@ -6,6 +6,7 @@
 #include <unordered_map>
 
 #include "core/draw/draw_control.h"
+#include "core/model/looks.h"
 #include "core/rules/dependence.h"
 #include "core/rules/moved_controls.h"
 #include "core/session/form_session.h"
@@ -36,6 +37,8 @@ class Writer {
     void nameAll();
     void writeContainer(Id id);
     void writeLayout(const Control& holder, std::string& out);
+    std::string pagesOf(const Control& document, const std::string& made);
+    Look textLook() const;
     void writeTable(const Control& table, std::string& out);
     void writeWork();
     void writeRules();
@@ -49,6 +52,7 @@ class Writer {
     std::string dressed(const Control& c, const std::string& widget);
     std::string sized(const Control& c, const std::string& widget);
     std::string markOf(const Control& c);
+    bool wrapsInClass(const Control& c) const;
     bool comesAndGoes(Id id) const;
     std::string keyOfBearer(Id id) const;
     std::string askedOf(const Control& c);
