@@ -336,7 +336,7 @@ void Writer::writeTable(const Control& table, string& out) {
         if (const Control* cell = form_.find(table.children[i]); cell && !cell->children.empty())
             out += fmt::format("table->put({}, {}, {});\n", memberOf(cell->children.front()), i / wide, i % wide);
     if (grid.down.size() > 1)
-        out += fmt::format("table->setRowHeight({}, {});\n", grid.down.size() - 1, scaled(grid.down[1] - grid.down[0]));
+        out += fmt::format("table->setRowHeight({});\n", scaled(grid.down[1] - grid.down[0]));
 }
 
 string Writer::sentences() {
@@ -454,22 +454,23 @@ string Writer::header() const {
     out += opened(choice_.nameSpace);
     out += fmt::format("class {} : public {}\n{{\n    Q_OBJECT\n\npublic:\n", base, kind);
     out += "    /// What has been filled in. What is empty is an empty text, no number, no valid date or time.\n    struct Reply {\n" + reply + "    };\n\n";
-    out += fmt::format("    explicit {}(QWidget *parent = nullptr);\n    ~{}() override;\n    Q_DISABLE_COPY_MOVE({})\n\n", base, base, base);
+    out += fmt::format("    explicit {}(QWidget *parent = nullptr);\n    ~{}() override;\n\n", base, base);
     out += "    [[nodiscard]] auto reply() const -> Reply;\n    /// Fills all of it in; false when one is not taken.\n    auto setReply(const Reply &reply) -> bool;\n"
            "    /// The reply with the form's name and version, as it goes into a file.\n    [[nodiscard]] auto toJson() const -> QJsonObject;\n"
            "    /// Fills in a reply, or the values alone; what is refused is said, a sentence each.\n    auto fromJson(const QJsonObject &reply) -> QStringList;\n"
            "    /// What is wrong now: the name of the answer and a sentence, in the order of the form.\n    [[nodiscard]] auto complaints() const -> QList<std::pair<QString, QString>>;\n"
            "    /// The day and the time that the form reckons with; the machine's where none is set.\n    void setNow(QDate today, QTime now);\n\n";
     out += "    // Each answer by its name; set is false when what is given is not taken.\n" + accessorsDeclared();
-    out += "\npublic slots:\n";
+    out += "\n";
     out += form_.isDialog() ? "    void reject() override;\n" : "    /// Accepts the reply when nothing is wrong; else says what is.\n    void accept();\n    void reject();\n";
-    out += "\nsignals:\n    /// The reply is accepted.\n    void replied(const QJsonObject &reply);\n    /// The filler has gone without one.\n    void left();\n    /// An answer is another now.\n    void changed(const QString &name);\n    /// A rule tells the program something.\n    void told(const QString &name);\n";
-    for (const string& tell : tells_) out += "    void " + tell + "();\n";
     out += "\nprotected:\n    /// Says a sentence, asks a question, goes to an address that the form offers.\n    virtual void say(const QString &sentence);\n    [[nodiscard]] virtual auto ask(const QString &question) -> bool;\n    virtual void offer(const QString &address);\n\n";
     out += "    void showEvent(QShowEvent *event) override;\n    void resizeEvent(QResizeEvent *event) override;\n";
     if (form_.isDialog() && !form_.root().yes(Prop::escapeCloses)) out += "    void keyPressEvent(QKeyEvent *event) override;\n";
     if (!form_.isDialog()) out += "    QWidget *sheet_ = nullptr;\n";
-    out += "\n" + members + "\nprivate:\n";
+    out += "\n    // What the form shows, for a class of your own.\n" + members;
+    out += "\nsignals:\n    /// The reply is accepted.\n    void replied(const QJsonObject &reply);\n    /// The filler has gone without one.\n    void left();\n    /// An answer is another now.\n    void changed(const QString &name);\n    /// A rule tells the program something.\n    void told(const QString &name);\n";
+    for (const string& tell : tells_) out += "    void " + tell + "();\n";
+    out += "\nprivate:\n";
     for (const auto& [function, body] : made_) out += "    void " + function + "();\n";
     if (!works_.empty()) out += "    void addFormulas();\n";
     if (!rules_.empty()) out += "    void addRules();\n";
@@ -512,7 +513,7 @@ string Writer::source() const {
     if (!works_.empty()) out += "    addFormulas();\n";
     if (!rules_.empty()) out += "    addRules();\n";
     if (dialog) {
-        out += "    const fx::Scale px(this);\n";
+        out += "    const fx::Scale pixels(this);\n";
         if (root.yes(Prop::resizable)) {
             const Extent least = leastSize(form_);
             out += fmt::format("    setMinimumSize({}, {});\n    resize({}, {});\n", scaled(std::min(least.width, root.box.width)), scaled(std::min(least.height, root.box.height)), scaled(root.box.width), scaled(root.box.height));
@@ -523,8 +524,8 @@ string Writer::source() const {
     out += "    filling_->begin();\n}\n\n";
     out += fmt::format("{0}::~{0}() = default;\n\n", base);
     for (const auto& [function, body] : made_) {
-        const bool scales = body.find("px(") != string::npos;
-        out += fmt::format("void {}::{}()\n{{\n{}{}}}\n\n", base, function, scales ? "    const fx::Scale px(this);\n\n" : "", indented(body));
+        const bool scales = body.find("pixels(") != string::npos;
+        out += fmt::format("void {}::{}()\n{{\n{}{}}}\n\n", base, function, scales ? "    const fx::Scale pixels(this);\n\n" : "", indented(body));
     }
     if (!works_.empty()) out += fmt::format("void {}::addFormulas()\n{{\n{}}}\n\n", base, indented(works_));
     if (!rules_.empty()) out += fmt::format("void {}::addRules()\n{{\n{}}}\n\n", base, indented(rules_));
@@ -534,10 +535,10 @@ string Writer::source() const {
     for (Id id : form_.index()->fields()) {
         const string member = accessor(id);
         get += fmt::format("        .{0} = {0}(),\n", member);
-        set += fmt::format("    isTaken = set{}(reply.{}) && isTaken;\n", capital(member), member);
+        set += fmt::format("        set{}(reply.{}),\n", capital(member), member);
         dotted = dotted || form_.index()->answerName(id).find('.') != string::npos;
     }
-    out += fmt::format("auto {0}::reply() const -> Reply\n{{\n    return {{\n{1}    }};\n}}\n\nauto {0}::setReply({3}) -> bool\n{{\n    bool isTaken = true;\n{2}    return isTaken;\n}}\n\n", base, get, set, set.empty() ? "const Reply & /*reply*/" : "const Reply &reply");
+    out += fmt::format("auto {0}::reply() const -> Reply\n{{\n    return {{\n{1}    }};\n}}\n\nauto {0}::setReply({3}) -> bool\n{{\n    const QList<bool> taken = {{\n{2}    }};\n    return !taken.contains(false);\n}}\n\n", base, get, set, set.empty() ? "const Reply & /*reply*/" : "const Reply &reply");
     if (dotted) self.use("nested");
     out += fmt::format(
         "auto {0}::toJson() const -> QJsonObject\n{{\n    QJsonObject values;\n    for (const auto &answer : filling_->answers()) {{\n        {1}\n    }}\n"

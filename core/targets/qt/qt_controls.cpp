@@ -167,7 +167,7 @@ string Writer::dressed(const Control& c, const string& widget) {
 }
 
 string Writer::scaled(double length) const {
-    return fmt::format("px({})", numberLiteral(std::round(px(length) * 10) / 10));
+    return fmt::format("pixels({})", numberLiteral(std::round(px(length) * 10) / 10));
 }
 
 string Writer::sized(const Control& c, const string& widget) {
