@@ -252,6 +252,77 @@ TEST_P(EachClass, StandsWhereTryHasIt) {
     EXPECT_LE(std::abs(form.height() - tried.height()), 6) << form.height() << " and " << tried.height();
 }
 
+/// Wording as another language has it: a third longer, in words.
+class Longer : public QTranslator {
+  public:
+    QString translate(const char*, const char* source, const char*, int) const override {
+        const QString text = QString::fromUtf8(source);
+        QString more;
+        while (more.size() < std::ceil(text.size() * 0.35)) more += more.size() % 7 == 3 ? u' ' : u'n';
+        return text.trimmed().size() < 2 || text.contains('%') ? text : text + more;
+    }
+    bool isEmpty() const override { return false; }
+};
+
+/// Widgets of one container that lie over each other, and wording that is cut off.
+void expectRoom(QWidget& window, const QString& what) {
+    SCOPED_TRACE(plain(what));
+    QList<QTabWidget*> tabs = window.findChildren<QTabWidget*>();
+    const int pages = tabs.isEmpty() ? 1 : tabs.first()->count();
+    for (int page = 0; page < pages; ++page) {
+        if (!tabs.isEmpty()) tabs.first()->setCurrentIndex(page);
+        QApplication::processEvents();
+        QList<QWidget*> all = window.findChildren<QWidget*>();
+        all << &window;
+        for (QWidget* holder : all) {
+            if (!holder->isVisible() || !holder->layout() || holder->inherits("QCalendarWidget")) continue;
+            QList<QWidget*> within;
+            for (QWidget* one : holder->findChildren<QWidget*>(Qt::FindDirectChildrenOnly))
+                if (one->isVisible() && one->objectName() != "marks") within << one;
+            for (int i = 0; i < within.size(); ++i) {
+                EXPECT_TRUE(holder->rect().contains(within[i]->geometry())) << plain(within[i]->objectName()) << " sticks out of " << plain(holder->objectName());
+                for (int k = 0; k < i; ++k)
+                    EXPECT_FALSE(within[i]->geometry().adjusted(1, 1, -1, -1).intersects(within[k]->geometry())) << plain(within[i]->objectName() + " " + within[i]->accessibleName()) << " lies over " << plain(within[k]->objectName() + " " + within[k]->accessibleName());
+            }
+        }
+        for (QWidget* one : all) {
+            if (!one->isVisible()) continue;
+            if (auto* label = qobject_cast<QLabel*>(one); label && !label->text().isEmpty() && !qobject_cast<QLineEdit*>(label->parentWidget())) {
+                const bool fits = label->wordWrap() ? label->heightForWidth(label->width()) <= label->height() + 1 : label->width() >= label->sizeHint().width();
+                EXPECT_TRUE(fits) << plain(label->text()) << ": " << label->width() << "x" << label->height() << ", needs " << label->sizeHint().width() << " or " << label->heightForWidth(label->width());
+            }
+            if (auto* button = qobject_cast<QAbstractButton*>(one); button && !button->text().isEmpty())
+                EXPECT_GE(button->width(), button->minimumSizeHint().width()) << plain(button->text());
+        }
+    }
+}
+
+TEST_P(EachClass, HasRoomForLongerWordsAndLargerLetters) {
+    const QFont usual = QApplication::font();
+    auto looked = [&](const QString& what) {
+        auto made = window();
+        made->fromJson({{"chkDefect", true}});
+        made->window().show();
+        QApplication::processEvents();
+        made->window().resize(made->window().sizeHint().expandedTo(made->window().size()));
+        if (const char* to = std::getenv("PICTURES")) made->window().grab().save(QString("%1/%2-%3.png").arg(to, qt(GetParam()), what));
+        expectRoom(made->window(), what);
+    };
+    looked("as it is");
+    QFont larger = usual;
+    larger.setPointSize(12);
+    QApplication::setFont(larger);
+    looked("two points larger");
+    larger.setPointSize(15);
+    QApplication::setFont(larger);
+    looked("half as large again");
+    QApplication::setFont(usual);
+    Longer german;
+    QApplication::installTranslator(&german);
+    looked("a third longer");
+    QApplication::removeTranslator(&german);
+}
+
 std::vector<std::string> allClasses() {
     std::vector<std::string> names;
     for (const auto& [name, maker] : classWindows()) names.push_back(name);

@@ -315,15 +315,11 @@ void Writer::writeContainer(Id id) {
 string Writer::pagesOf(const Control& document, const string& made) {
     include("QScrollArea");
     include("QVBoxLayout");
-    use("paper");
     string out =
         "auto *scroll = new QScrollArea(this);\nscroll->setWidgetResizable(true);\nscroll->setFrameShape(QFrame::NoFrame);\n"
         "sheet_ = new QWidget(scroll);\n\n" +
         made + "\nauto *pages = new QVBoxLayout(sheet_);\n" + fmt::format("pages->setSpacing({});\n", scaled(6));
-    for (Id page : document.children) {
-        const Extent size = surfaceSize(form_, page);
-        out += fmt::format("fx::paper({0}, {{{1}, {2}}});\npages->addWidget({0}, 0, Qt::AlignHCenter);\n", memberOf(page), scaled(size.width), scaled(size.height));
-    }
+    for (Id page : document.children) out += fmt::format("pages->addWidget({}, 0, Qt::AlignHCenter);\n", memberOf(page));
     return out + "scroll->setWidget(sheet_);\nauto *whole = new QVBoxLayout(this);\nwhole->setContentsMargins(0, 0, 0, 0);\nwhole->addWidget(scroll);\n";
 }
 
@@ -516,7 +512,7 @@ string Writer::source() const {
         out += "    const fx::Scale pixels(this);\n";
         if (root.yes(Prop::resizable)) {
             const Extent least = leastSize(form_);
-            out += fmt::format("    setMinimumSize({}, {});\n    resize({}, {});\n", scaled(std::min(least.width, root.box.width)), scaled(std::min(least.height, root.box.height)), scaled(root.box.width), scaled(root.box.height));
+            out += fmt::format("    setMinimumSize(minimumSizeHint().expandedTo({{{}, {}}}));\n    resize({}, {});\n", scaled(std::min(least.width, root.box.width)), scaled(std::min(least.height, root.box.height)), scaled(root.box.width), scaled(root.box.height));
         } else {
             out += "    layout()->setSizeConstraint(QLayout::SetFixedSize);\n";
         }

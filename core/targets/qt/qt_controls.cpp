@@ -65,6 +65,8 @@ Widget widgetOf(const Control& c) {
             return {"fx::Frame", "QWidget", "Frame", "QWidget"};
         case Kind::tabs:
             return {"QTabWidget", "QTabWidget"};
+        case Kind::page:
+            return {"fx::Paper", "QWidget", "Paper", "QWidget"};
         case Kind::table:
             return {"fx::Table", "QWidget", "Table", "QWidget"};
         case Kind::picture:
@@ -175,6 +177,13 @@ string Writer::sized(const Control& c, const string& widget) {
     auto to = [&](const char* edge) { return holds.find(edge) != string::npos; };
     const bool across = to("left") && to("right"), down = to("top") && to("bottom");
     const Box box = boxOf(form_, c);
+    // The buttons of a group make its size.
+    if (c.is().spreads) return "";
+    // What carries wording is as wide as that needs, in any language.
+    if (c.is().wording && !across) {
+        use("atLeast");
+        return fmt::format("fx::atLeast({}, {{{}, {}}});\n", widget, scaled(box.width), scaled(box.height));
+    }
     use("size");
     return fmt::format("fx::size({}, {{{}, {}}}{});\n", widget, scaled(box.width), scaled(box.height),
                        across && down ? ", fx::Grows::both"
@@ -536,6 +545,11 @@ string Writer::make(const Control& c) {
             for (std::size_t i = 0; i + 1 < grid.across.size(); ++i)
                 widths += (widths.empty() ? "" : ", ") + scaled(grid.across[i + 1] - grid.across[i]);
             made(fmt::format("QList<int>{{{}}}, {}", widths, headings.empty() ? "QStringList()" : "QStringList{" + headings + "}"));
+            break;
+        }
+        case Kind::page: {
+            const Extent size = surfaceSize(form_, c.id);
+            made(fmt::format("QSize({}, {})", scaled(size.width), scaled(size.height)));
             break;
         }
         case Kind::picture:
