@@ -2,6 +2,7 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "app/passes/class_names_row.h"
 #include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
@@ -123,6 +124,15 @@ HandOverPanel::HandOverPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
         lost->setStyleSheet(QString("color: %1;").arg(tokens().ink2.name()));
         lost->hide();
         column->addWidget(lost);
+        if (target.several) {
+            classNames_ = new ClassNamesRow(inner);
+            column->addWidget(classNames_);
+            connect(classNames_, &ClassNamesRow::changed, this, [this](const ClassChoice& names) {
+                KitChoice next = choice();
+                next.classNames = names;
+                keep(next);
+            });
+        }
         targets_[key] = tick;
         losses_[key] = lost;
         connect(tick, &QCheckBox::clicked, this, [this, key](bool on) { this->tick(key, on); });
@@ -261,6 +271,10 @@ void HandOverPanel::refresh() {
         losses_.at(key)->setText(shortened(lines));
         losses_.at(key)->setToolTip(lines.join("\n"));
         losses_.at(key)->setVisible(!lost.empty());
+        if (target.several) {
+            classNames_->show(form, now.classNames);
+            classNames_->setVisible(ticked(key));
+        }
     }
     // Somebody receives it who gets all that is there for them.
     for (const auto& [receiver, tick] : receivers_)
@@ -311,7 +325,7 @@ void HandOverPanel::write(const QString& path, std::shared_ptr<const Secret> own
         };
         const auto files =
             kitOf(FormSession(form, todayHere(), minutesHere()), *fonts,
-                  {.targets = now.targets, .formFile = file, .owner = owner.get(), .sendTo = now.sendTo, .step = step});
+                  {.targets = now.targets, .formFile = file, .owner = owner.get(), .sendTo = now.sendTo, .classNames = now.classNames, .step = step});
         KitWritten came;
         auto done = files ? writeKit(*files, fromQt(path)) : Result<void>(tl::unexpected(files.error()));
         if (done) {

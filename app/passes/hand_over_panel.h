@@ -24,6 +24,8 @@ struct KitWritten {
     bool stopped = false;
 };
 
+class ClassNamesRow;
+
 class HandOverPanel : public QWidget {
     Q_OBJECT
   public:
@@ -55,6 +57,7 @@ class HandOverPanel : public QWidget {
     std::map<Receiver, QCheckBox*> receivers_;
     std::map<std::string, QCheckBox*> targets_;
     std::map<std::string, QLabel*> losses_;  // what each of them does not carry
+    ClassNamesRow* classNames_ = nullptr;
     QLineEdit* sendTo_;
     QLabel* sendWrong_;
     QCheckBox* zipped_;

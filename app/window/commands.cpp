@@ -37,6 +37,7 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
         {"writePdf", "Form", "Write a fillable PDF…", "Ctrl+Shift+P", [](W& w) { w.askExport(*targetFrom("pdf")); }},
         {"writePng", "Form", "Write a picture…", "", [](W& w) { w.askExport(*targetFrom("png")); }},
         {"writeSheet", "Form", "Write a control sheet…", "", [](W& w) { w.askExport(*targetFrom("sheet")); }},
+        {"writeClass", "Form", "Write a C++ class…", "", [](W& w) { w.askExportFolder(*targetFrom("qt")); }},
         {"", "Form", "", "", nullptr},
         {"seal", "Form", "Seal, or take the seal off…", "Ctrl+Alt+S", [](W& w) { w.askSeal(); }},
         {"shutSeal", "Form", "Shut the seal", "", [](W& w) { w.shutSeal(); },

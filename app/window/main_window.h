@@ -155,6 +155,7 @@ class MainWindow : public QMainWindow {
     bool askSave();
     bool askSaveAs();
     void askExport(const Target& target);
+    void askExportFolder(const Target& target);
     void askKit();
     void lookAt(const Target& target);
     /// Asks for the word that seals the PDF of a sealed form; null where it is not given.

@@ -204,6 +204,19 @@ void MainWindow::askExport(const Target& target) {
         desk_->say(QFileInfo(path).fileName() + ": " + Words::shown(written.error().sentence), true);
 }
 
+void MainWindow::askExportFolder(const Target& target) {
+    const QString folder = QFileDialog::getExistingDirectory(
+        this, Words::tr("Write %1 into a folder").arg(Words::shown(target.word)), desk_->path().isEmpty() ? QString() : QFileInfo(desk_->path()).path());
+    if (folder.isEmpty()) return;
+    auto files = target.several(FormSession(desk_->form(), todayHere(), minutesHere()), desk_->fonts(),
+                                {.classNames = handOverPanel_->choice().classNames});
+    auto written = files ? writeFiles(*files, fromQt(folder)) : Result<void>(tl::unexpected(files.error()));
+    if (written)
+        desk_->say(Words::tr("Written into the folder %1. What is yours there is as it was.").arg(QFileInfo(folder).fileName()));
+    else
+        desk_->say(Words::shown(written.error().sentence), true);
+}
+
 void MainWindow::askOwner(std::shared_ptr<const Secret>& owner) {
     if (sealState(desk_->form()) != SealState::whole) return;
     // The PDF of a sealed form is sealed with the same word, which is kept nowhere and so is asked for.
@@ -231,8 +244,17 @@ void MainWindow::askKit() {
 
 void MainWindow::lookAt(const Target& target) {
     static const QTemporaryDir folder;
-    const QString path = folder.filePath("look." + toQt(target.ending));
     const FormSession session(desk_->form(), todayHere(), minutesHere());
+    if (target.several) {
+        const QString inner = folder.filePath("look" + toQt(target.called));
+        auto files = target.several(session, desk_->fonts(), {.classNames = handOverPanel_->choice().classNames});
+        auto put = files ? writeFiles(*files, fromQt(inner)) : Result<void>(tl::unexpected(files.error()));
+        if (!put) return desk_->say(Words::shown(put.error().sentence), true);
+        if (!QDesktopServices::openUrl(QUrl::fromLocalFile(inner)))
+            desk_->say(Words::tr("No program here opens it. It is written to %1.").arg(inner), true);
+        return;
+    }
+    const QString path = folder.filePath("look." + toQt(target.ending));
     auto bytes = target.made(session, desk_->fonts(),
                              {.scale = 2, .owner = nullptr, .blank = true, .sendTo = handOverPanel_->choice().sendTo});
     auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));

@@ -141,9 +141,9 @@ void expectSame(const FormSession& session, ClassWindow& form, const std::string
 
 class EachClass : public testing::TestWithParam<std::string> {
   protected:
-    Form form_ = readForm(textOf(std::string(CLASS_FORMS) + "/" + GetParam() + ".brindel")).value().form;
+    Form form_ = readForm(textOf(knownClasses().at(GetParam()).formFile)).value().form;
     std::unique_ptr<ClassWindow> window() {
-        auto made = classWindows().at(GetParam())();
+        auto made = knownClasses().at(GetParam()).make();
         made->setNow(QDate(2026, 4, 1), QTime(9, 0));
         return made;
     }
@@ -217,39 +217,83 @@ TEST_P(EachClass, IsTypedIntoAsASessionIs) {
     }
 }
 
-/// How far a widget of the class stands from where Try has it, and how much larger or smaller it is, px.
-TEST_P(EachClass, StandsWhereTryHasIt) {
-    auto made = window();
-    QWidget& form = made->window();
-    form.show();
-    QApplication::processEvents();
-    FormSession filled = session();
-    FormToFill tried(filled, fonts(), form_.isDialog() ? 1 : 96 / 25.4);
-    tried.show();
-    if (const char* to = std::getenv("PICTURES")) {
-        QWidget* sheet = form.findChild<QScrollArea*>() ? form.findChild<QScrollArea*>()->widget() : &form;
-        sheet->grab().save(QString("%1/%2-class.png").arg(to, qt(GetParam())));
-        tried.grab().save(QString("%1/%2-try.png").arg(to, qt(GetParam())));
+/// Where a widget of the class stands, and where Try has it, px. A document's from its page.
+std::pair<QRect, QRect> placesOf(const Form& form, Id id, QWidget& window, QWidget* here, QWidget* there, QWidget& tried) {
+    const double reach = signReach(form, *form.find(id), fonts());
+    if (form.isDialog()) {
+        QRect meant(there->mapTo(&tried, QPoint()), there->size());
+        meant.setWidth(meant.width() - int(reach));
+        return {QRect(here->mapTo(&window, QPoint()), here->size()), meant};
     }
-    if (!form_.isDialog()) return;
-    int worst = 0;
+    QWidget* page = here;
+    QWidget* sheet = window.findChild<QScrollArea*>()->widget();
+    while (page->parentWidget() != sheet) page = page->parentWidget();
+    const double scale = 96 / 25.4;
+    const Box box = onSurface(form, id);
+    return {QRect(here->mapTo(page, QPoint()), here->size()),
+            QRectF(box.left * scale, box.top * scale, box.width * scale, box.height * scale).toRect()};
+}
+
+TEST_P(EachClass, StandsWhereTryHasIt) {
+    if (GetParam() == "hostile-words") return;  // its wording does not fit where it was placed
+    for (const bool filledIn : {false, true}) {
+        auto made = window();
+        QWidget& form = made->window();
+        FormSession filled = session();
+        if (filledIn) {
+            made->fromJson({{"chkDefect", true}});
+            filled.put("chkDefect", true);
+        }
+        form.show();
+        QApplication::processEvents();
+        FormToFill tried(filled, fonts(), form_.isDialog() ? 1 : 96 / 25.4);
+        tried.show();
+        for (Id id : allIds(form_)) {
+            const Control& c = *form_.find(id);
+            QWidget *here = c.name.empty() ? nullptr : widgetNamed(form, c.name), *there = tried.widgetOf(id);
+            if (!here || !there) continue;
+            filled.show(id);
+            tried.refresh();
+            for (QWidget* one = here; one; one = one->parentWidget())
+                if (auto* stack = qobject_cast<QStackedWidget*>(one->parentWidget()))
+                    if (auto* tabs = qobject_cast<QTabWidget*>(stack->parentWidget())) tabs->setCurrentWidget(one);
+            QApplication::processEvents();
+            if (!here->isVisible() || !there->isVisible()) continue;
+            const auto [mine, meant] = placesOf(form_, id, form, here, there, tried);
+            // A tick is as wide as its wording.
+            const bool worded = qobject_cast<QCheckBox*>(here) || qobject_cast<QRadioButton*>(here);
+            const int off = std::max({std::abs(mine.left() - meant.left()), std::abs(mine.top() - meant.top()),
+                                      worded ? 0 : std::abs(mine.right() - meant.right()),
+                                      std::abs(mine.bottom() - meant.bottom())});
+            EXPECT_LE(off, form_.isDialog() ? 6 : 12) << c.name << ": " << mine.left() << "," << mine.top() << " " << mine.width() << "x"
+                              << mine.height() << " and " << meant.left() << "," << meant.top() << " " << meant.width()
+                              << "x" << meant.height();
+        }
+        if (!form_.isDialog()) continue;
+        EXPECT_LE(std::abs(form.width() - tried.width()), 6) << form.width() << " and " << tried.width();
+        EXPECT_LE(std::abs(form.height() - tried.height()), 6) << form.height() << " and " << tried.height();
+    }
+}
+
+/// Every wording is shown, to the letter.
+TEST_P(EachClass, ShowsEveryWording) {
+    auto made = window();
+    QString shown;
+    for (QWidget* one : made->window().findChildren<QWidget*>()) {
+        if (auto* label = qobject_cast<QLabel*>(one)) shown += label->text() + "\n";
+        if (auto* button = qobject_cast<QAbstractButton*>(one)) shown += button->text() + "\n";
+        if (auto* edit = qobject_cast<QLineEdit*>(one)) shown += edit->placeholderText() + "\n";
+        shown += one->toolTip() + "\n" + one->accessibleName() + "\n";
+    }
+    shown.replace("&&", "&");
     for (Id id : allIds(form_)) {
         const Control& c = *form_.find(id);
-        QWidget *here = c.name.empty() ? nullptr : widgetNamed(form, c.name), *there = tried.widgetOf(id);
-        if (!here || !there) continue;
-        filled.show(id);
-        tried.refresh();
-        for (QWidget* one = here; one; one = one->parentWidget())
-            if (auto* tabs = one->parentWidget() && one->parentWidget()->parentWidget() ? qobject_cast<QTabWidget*>(one->parentWidget()->parentWidget()) : nullptr) tabs->setCurrentWidget(one);
-        QApplication::processEvents();
-        if (!here->isVisible() || !there->isVisible()) continue;
-        const QRect mine(here->mapTo(&form, QPoint()), here->size()), meant(there->mapTo(&tried, QPoint()), there->size());
-        const int off = std::max({std::abs(mine.left() - meant.left()), std::abs(mine.top() - meant.top()), std::abs(mine.right() - meant.right()), std::abs(mine.bottom() - meant.bottom())});
-        worst = std::max(worst, off);
-        EXPECT_LE(off, 6) << c.name << ": " << mine.left() << "," << mine.top() << " " << mine.width() << "x" << mine.height() << " and " << meant.left() << "," << meant.top() << " " << meant.width() << "x" << meant.height();
+        for (Prop prop : {Prop::text, Prop::title, Prop::hint}) {
+            // A tab has a key in its wording; tests of names look at those.
+            if (!has(c.kind, prop) || c.text(prop).empty() || c.is().turned || !c.text(Prop::accessKey).empty()) continue;
+            EXPECT_TRUE(shown.contains(qt(c.text(prop)))) << c.name << ": " << c.text(prop).substr(0, 200);
+        }
     }
-    EXPECT_LE(std::abs(form.width() - tried.width()), 6) << form.width() << " and " << tried.width();
-    EXPECT_LE(std::abs(form.height() - tried.height()), 6) << form.height() << " and " << tried.height();
 }
 
 /// Wording as another language has it: a third longer, in words.
@@ -325,7 +369,7 @@ TEST_P(EachClass, HasRoomForLongerWordsAndLargerLetters) {
 
 std::vector<std::string> allClasses() {
     std::vector<std::string> names;
-    for (const auto& [name, maker] : classWindows()) names.push_back(name);
+    for (const auto& [name, known] : knownClasses()) names.push_back(name);
     return names;
 }
 INSTANTIATE_TEST_SUITE_P(Classes, EachClass, testing::ValuesIn(allClasses()), [](const auto& one) {

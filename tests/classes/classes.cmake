@@ -5,8 +5,8 @@ set(CLASS_SOURCE ${CMAKE_CURRENT_SOURCE_DIR}/classes)
 function(class_of TARGET FORM_FILE)
   get_filename_component(FORM ${FORM_FILE} NAME_WE)
   string(REPLACE "-" "_" FILE ${FORM})
+  string(REPLACE "-" ";" WORDS ${FORM})
   set(CLASS "")
-  string(REPLACE "_" ";" WORDS ${FILE})
   foreach(WORD ${WORDS})
     string(SUBSTRING ${WORD} 0 1 FIRST)
     string(SUBSTRING ${WORD} 1 -1 REST)
@@ -19,12 +19,49 @@ function(class_of TARGET FORM_FILE)
     COMMAND brindel-cli export ${FORM_FILE} --to qt --class ${CLASS} -o ${OUT}
     COMMAND ${CMAKE_COMMAND} -E touch ${OUT}/written
     DEPENDS brindel-cli ${FORM_FILE} VERBATIM)
+  set(MADE ${OUT}/written)
   foreach(HEADER ${FILE}_form ${FILE})
     add_custom_command(OUTPUT ${OUT}/moc_${HEADER}.cpp COMMAND Qt6::moc ${OUT}/${HEADER}.h -o ${OUT}/moc_${HEADER}.cpp
       DEPENDS ${OUT}/written VERBATIM)
-    list(APPEND WRITTEN ${OUT}/moc_${HEADER}.cpp)
+    list(APPEND MADE ${OUT}/moc_${HEADER}.cpp)
   endforeach()
   configure_file(${CLASS_SOURCE}/one_class.cpp.in ${OUT}/one_class.cpp @ONLY)
-  target_sources(${TARGET} PRIVATE ${OUT}/written ${WRITTEN} ${OUT}/one_class.cpp)
-  target_include_directories(${TARGET} PRIVATE ${OUT})
+  target_sources(${TARGET} PRIVATE ${OUT}/one_class.cpp)
+  set_source_files_properties(${OUT}/one_class.cpp PROPERTIES OBJECT_DEPENDS "${MADE}" INCLUDE_DIRECTORIES ${OUT})
 endfunction()
+
+# A program that tests some classes.
+function(class_tests TARGET)
+  add_executable(${TARGET} classes/class_test.cpp qt_main.cpp)
+  target_link_libraries(${TARGET} PRIVATE brindel_filler GTest::gtest)
+  target_compile_definitions(${TARGET} PRIVATE ${BRINDEL_PATHS})
+  foreach(FORM ${ARGN})
+    class_of(${TARGET} ${FORM})
+  endforeach()
+  gtest_discover_tests(${TARGET} TEST_PREFIX ${TARGET}. DISCOVERY_TIMEOUT 60 PROPERTIES TIMEOUT 300 ENVIRONMENT "QT_QPA_PLATFORM=offscreen")
+endfunction()
+
+# Those of the demo forms, and of one with hostile wording.
+set(FORMS ${CMAKE_CURRENT_BINARY_DIR}/class-forms)
+file(MAKE_DIRECTORY ${FORMS})
+add_custom_command(OUTPUT ${FORMS}/hostile-words.brindel
+  COMMAND /usr/bin/python3 ${CLASS_SOURCE}/forms.py hostile ${CMAKE_SOURCE_DIR}/demo/yard-charges.brindel ${FORMS}/hostile-words.brindel
+  DEPENDS ${CLASS_SOURCE}/forms.py ${CMAKE_SOURCE_DIR}/demo/yard-charges.brindel VERBATIM)
+file(GLOB DEMO_CLASSES CONFIGURE_DEPENDS ${CMAKE_SOURCE_DIR}/demo/*.brindel)
+class_tests(class_tests ${DEMO_CLASSES} ${FORMS}/hostile-words.brindel)
+
+# Those of thirty that are jotted.
+set_property(DIRECTORY APPEND PROPERTY CMAKE_CONFIGURE_DEPENDS ${CLASS_SOURCE}/jotted.txt ${CLASS_SOURCE}/forms.py)
+execute_process(COMMAND /usr/bin/python3 ${CLASS_SOURCE}/forms.py jotted ${CLASS_SOURCE}/jotted.txt ${FORMS}/jotted COMMAND_ERROR_IS_FATAL ANY)
+file(GLOB JOTTINGS ${FORMS}/jotted/*.jot)
+foreach(JOTTING ${JOTTINGS})
+  get_filename_component(NAME ${JOTTING} NAME)
+  string(REGEX REPLACE "^(.*)\\.(.*)\\.jot$" "\\1" FORM ${NAME})
+  string(REGEX REPLACE "^(.*)\\.(.*)\\.jot$" "\\2" KIND ${NAME})
+  add_custom_command(OUTPUT ${FORMS}/${FORM}.brindel
+    COMMAND brindel-cli new ${JOTTING} --kind ${KIND} -o ${FORMS}/${FORM}.brindel DEPENDS brindel-cli ${JOTTING} VERBATIM)
+  list(APPEND JOTTED_CLASSES ${FORMS}/${FORM}.brindel)
+endforeach()
+class_tests(jotted_class_tests ${JOTTED_CLASSES})
+# The demo forms' show that they include what they need; these compile faster.
+target_precompile_headers(jotted_class_tests PRIVATE <QtWidgets/QtWidgets>)

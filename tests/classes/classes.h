@@ -40,10 +40,13 @@ class ClassWindowOf : public ClassWindow {
     Form form_;
 };
 
-using Maker = std::function<std::unique_ptr<ClassWindow>()>;
-/// All classes that are linked, by the file name of their form.
-inline std::map<std::string, Maker>& classWindows() {
-    static std::map<std::string, Maker> all;
+struct KnownClass {
+    std::string formFile;
+    std::function<std::unique_ptr<ClassWindow>()> make;
+};
+/// All classes that are linked, by the name of their form's file.
+inline std::map<std::string, KnownClass>& knownClasses() {
+    static std::map<std::string, KnownClass> all;
     return all;
 }
 

@@ -120,7 +120,13 @@ string howTaken(const KitFile& form, const KitFile* pdf, const std::vector<KitFi
                     ". What was filled in wrongly is said, by name.");
     all += item("On a Linux desktop, " + code("brindel-fill " + form.name + " --reply reply.json") +
                 " asks a person, and gives the same JSON.");
+    const Target* folder = nullptr;
     for (const KitFile& file : files) {
+        if (file.target && file.target->several && std::exchange(folder, file.target) != file.target) {
+            const string inner = file.name.substr(0, file.name.find('/'));
+            all += item("A program with Qt 6 shows the form itself: " + code("cmake -S " + inner + " -B build && cmake --build build") +
+                        " builds the class and a program that shows it and prints the reply.");
+        }
         if (file.target && file.target->key == "schema")
             all += item("Every accepted reply keeps to " + code(file.name) + " (JSON Schema 2020-12).");
         if (file.target && file.target->key == "sql")
@@ -159,7 +165,17 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
         "<h2>What is here</h2>\n<table>\n<thead><tr><th scope=\"col\">File</th><th scope=\"col\">What it is</th>"
         "<th scope=\"col\">For whom</th><th scope=\"col\">Size</th></tr></thead>\n<tbody>\n";
     const KitFile* pdf = nullptr;
+    const Target* folder = nullptr;
     for (const KitFile& file : files) {
+        if (file.target && file.target->several) {
+            // One line for all that lies in a folder.
+            if (std::exchange(folder, file.target) == file.target) continue;
+            std::size_t bytes = 0;
+            for (const KitFile& one : files)
+                if (one.target == folder) bytes += one.bytes.size();
+            page += fileRow(file.name.substr(0, file.name.find('/') + 1), folder->what, receiversOf(*folder), bytes);
+            continue;
+        }
         if (file.target)
             page += fileRow(file.name, file.target->what, receiversOf(*file.target), file.bytes.size());
         else
@@ -172,7 +188,7 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
     if (pdf) page += howToFill(form, *pdf, options);
     page += asked(form);
     const auto programs = [](const KitFile& file) {
-        return file.target && (file.target->key == "schema" || file.target->key == "sql" || file.target->key == "json");
+        return file.target && (file.target->key == "schema" || file.target->key == "sql" || file.target->key == "json" || file.target->several);
     };
     if (std::ranges::any_of(files, programs)) page += howTaken(files.back(), pdf, files);
     page += howProtected(pdf, options);

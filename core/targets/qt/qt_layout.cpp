@@ -101,8 +101,17 @@ void Writer::writeLayout(const Control& holder, string& out) {
     across = std::min(across, measuresFor(form_).labelGap);
     // The sign of what must be filled in stands in the gap between a label and its field.
     const double sign = form_.isDialog() ? 8 : 2;
-    const bool marked = std::ranges::any_of(a.pieces, [](const Piece& p) { return p.hasLabel(); });
-    if (marked) across -= sign;
+    const auto endsAtField = [&](const Piece& p) {
+        return p.hasLabel() && lookOf(form_, *form_.find(p.label)).across == Across::end;
+    };
+    if (std::ranges::any_of(a.pieces, endsAtField)) across -= sign;
+    // What reaches into the gap before a column that is free beside it reaches into that column.
+    std::set<std::pair<std::size_t, std::size_t>> begun;
+    for (const Item& item : items) begun.emplace(item.row, item.column);
+    for (Item& item : items)
+        if (const std::size_t next = item.column + item.across;
+            next < columns.starts.size() && item.box.right() > columns.starts[next] - across + 0.5 && !begun.contains({item.row, next}))
+            ++item.across;
 
     auto line = [&](const string& text) { out += text + "\n"; };
     // A page of tabs stands two pixels within its tabs.
@@ -122,7 +131,7 @@ void Writer::writeLayout(const Control& holder, string& out) {
     }
     if (const auto wide = columns.stretched()) line(fmt::format("grid->setColumnStretch({}, 1);", *wide));
     for (const Piece& p : a.pieces)
-        if (p.hasLabel()) line(fmt::format("{}->setRoomForMark({});", memberOf(p.label), scaled(sign)));
+        if (endsAtField(p)) line(fmt::format("{}->setRoomForMark({});", memberOf(p.label), scaled(sign)));
     std::ranges::stable_sort(items, {}, [](const Item& item) { return std::pair(item.row, item.box.left); });
     const auto high = rows.stretched();
     line("int row = -1;");
