@@ -8,6 +8,7 @@
 #include <nlohmann/json.hpp>
 #include <random>
 
+#include "core/layout/growing.h"
 #include "core/session/form_session.h"
 #include "filler/form_to_fill.h"
 #include "tests/classes/classes.h"
@@ -34,8 +35,12 @@ class Values {
   public:
     explicit Values(unsigned seed) : random_(seed) {}
 
-    Json valuesFor(const Form& form) {
+    Json valuesFor(const Form& designed) {
         Json all = Json::object();
+        // Now and then with rows that the filler has added.
+        Form form = designed;
+        for (Id id : allIds(designed))
+            for (std::size_t i = chance(4); i > 0 && designed.find(id)->is().grid; --i) form = rowAdded(form, id);
         for (Id id : form.index()->fields()) {
             if (chance(5) == 0) continue;
             const Json value = valueFor(form, *form.find(id));
@@ -365,6 +370,44 @@ TEST_P(EachClass, HasRoomForLongerWordsAndLargerLetters) {
     QApplication::installTranslator(&german);
     looked("a third longer");
     QApplication::removeTranslator(&german);
+}
+
+TEST(GrowingClass, AddsRowsAndTakesThemAway) {
+    const auto known = knownClasses().find("winter-storage-agreement");
+    if (known == knownClasses().end()) GTEST_SKIP() << "not among these classes";
+    auto made = known->second.make();
+    QWidget& form = made->window();
+    form.show();
+    QApplication::processEvents();
+    auto button = [&](const QString& text) -> QToolButton* {
+        for (auto* one : form.findChildren<QToolButton*>())
+            if (one->text() == text) return one;
+        return nullptr;
+    };
+    ASSERT_TRUE(button("Add a row") && button("Add a row")->isVisibleTo(&form));
+    EXPECT_FALSE(button("Take the last row away")->isVisibleTo(&form));
+    EXPECT_FALSE(made->toJson()["values"].toObject().contains("numPrice6"));
+    const int before = form.findChild<QScrollArea*>()->widget()->height();
+    const int below = form.findChild<QAbstractSpinBox*>("numTotal")->y();
+    button("Add a row")->click();
+    QApplication::processEvents();
+    auto* price = form.findChild<QAbstractSpinBox*>("numPrice6");
+    ASSERT_TRUE(price && price->isVisibleTo(&form));
+    EXPECT_GE(form.findChild<QScrollArea*>()->widget()->height(), before);
+    EXPECT_GT(form.findChild<QAbstractSpinBox*>("numTotal")->y(), below);  // what stands below makes room
+    price->findChild<QLineEdit*>()->setText("120");
+    EXPECT_EQ(made->toJson()["values"].toObject()["numTotal"], 120);
+    button("Take the last row away")->click();
+    EXPECT_FALSE(price->isVisibleTo(&form));
+    EXPECT_EQ(made->toJson()["values"].toObject()["numTotal"], 0);
+    EXPECT_FALSE(made->toJson()["values"].toObject().contains("numPrice6"));
+    // The form takes so many rows and no more.
+    for (int i = 0; i < 30; ++i) button("Add a row")->click();
+    EXPECT_FALSE(button("Add a row")->isVisibleTo(&form));
+    FormSession filled(readForm(textOf(known->second.formFile)).value().form, today);
+    const Id table = filled.form().named("tblWorkWantedOverWinter")->id;
+    while (filled.addRow(table)) {}
+    EXPECT_EQ(std::size_t(made->toJson()["values"].toObject().size()), filled.answers().size());
 }
 
 std::vector<std::string> allClasses() {

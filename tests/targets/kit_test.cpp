@@ -108,7 +108,7 @@ TEST(Kit, TakesThePlaceOfAnEarlierOneAndOfNothingElse) {
     write(path + "/mine.txt", "kept");
     EXPECT_EQ(
         writeKit(smallKit("other"), path).error().sentence.text(),
-        "The kit cannot be written: its folder holds “mine.txt”, which is no part of a kit. Choose another folder, "
+        "The kit cannot be written: its folder holds “mine.txt”, which is no part of a kit, or was changed since. Choose another folder, "
         "or an empty one.");
     EXPECT_EQ(filesIn(path).at("mine.txt"), "kept");
     EXPECT_EQ(filesIn(path).at("file0")[0], 'n');
@@ -188,4 +188,20 @@ TEST(Kit, SaysWhatCannotBeMadeAndStopsWhereItIsTold) {
     const auto wide = kitOf(FormSession(jotted(rows), isoDateRead("2026-04-01").value()), fonts(),
                             {.targets = {"csv", "sql"}, .formFile = ""});
     EXPECT_EQ(wide.error().place, "database tables for its replies");
+}
+
+TEST(Kit, HoldsAClassInAFolderAndLeavesAloneWhatWasChangedThere) {
+    Folder folder;
+    const auto kit = kitOfDemo("lift-out-booking", {"qt"});
+    ASSERT_TRUE(writeKit(kit, folder.file("kit")));
+    const std::string inner = folder.file("kit") + "/liftOutBooking-qt/";
+    EXPECT_NE(readWhole(inner + "lift_out_booking_form.cpp")->find("LiftOutBookingForm::toJson"), std::string::npos);
+    EXPECT_TRUE(writeKit(kit, folder.file("kit")));  // the same again
+    // Somebody has begun to work in it.
+    write(inner + "lift_out_booking.cpp", "// mine");
+    const auto refused = writeKit(kit, folder.file("kit"));
+    ASSERT_FALSE(refused);
+    EXPECT_NE(refused.error().sentence.text().find("liftOutBooking-qt/lift_out_booking.cpp"), std::string::npos);
+    EXPECT_EQ(*readWhole(inner + "lift_out_booking.cpp"), "// mine");
+    EXPECT_TRUE(zippedKit(kit, "kit"));
 }

@@ -33,14 +33,6 @@ string fileName(const string& name) {
     return safe.empty() ? "form" : safe;
 }
 
-string sumOf(const string& bytes) {
-    unsigned char sum[crypto_hash_sha256_BYTES];
-    crypto_hash_sha256(sum, reinterpret_cast<const unsigned char*>(bytes.data()), bytes.size());
-    string hex;
-    for (unsigned char byte : sum) hex += fmt::format("{:02x}", byte);
-    return hex;
-}
-
 string manifestOf(const Form& form, const std::vector<KitFile>& files) {
     Json list = Json::array();
     for (const KitFile& file : files) {
@@ -57,6 +49,14 @@ string manifestOf(const Form& form, const std::vector<KitFile>& files) {
 }
 
 }  // namespace
+
+string sumOf(const string& bytes) {
+    unsigned char sum[crypto_hash_sha256_BYTES];
+    crypto_hash_sha256(sum, reinterpret_cast<const unsigned char*>(bytes.data()), bytes.size());
+    string hex;
+    for (unsigned char byte : sum) hex += fmt::format("{:02x}", byte);
+    return hex;
+}
 
 string kitName(const Form& form) {
     return fmt::format("{}-{}", fileName(form.root().name), form.revision);

@@ -41,6 +41,9 @@ Result<std::string> zippedKit(const std::vector<KitFile>& files, const std::stri
 /// protected.
 std::string coveringPage(const Form& form, const std::vector<KitFile>& files, const KitOptions& options);
 
+/// The SHA-256 of bytes, as its 64 hexadecimal digits.
+std::string sumOf(const std::string& bytes);
+
 /// The name that a kit of the form has when nobody gives it one: "mooringPermit-3".
 std::string kitName(const Form& form);
 

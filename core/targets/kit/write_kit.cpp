@@ -9,6 +9,7 @@
 #include <cerrno>
 #include <cstdio>
 #include <filesystem>
+#include <map>
 #include <set>
 
 #include "core/file/json_text.h"
@@ -25,10 +26,12 @@ tl::unexpected<Problem> unwritten(int error) {
     return failure("", said("The kit cannot be written: {}.", reasonOf(error)));
 }
 
-/// What lies in a folder that no earlier kit has put there; empty when nothing does.
+/// What lies in a folder that no earlier kit has put there, or that somebody has changed since in a folder within it,
+/// where a receiver may work; empty when nothing does.
 Result<string> foreignIn(const fs::path& folder) {
     std::error_code wrong;
     std::set<string> known;
+    std::map<string, string> sums;
     const fs::path manifest = folder / "manifest.json";
     if (fs::is_regular_file(manifest, wrong)) {
         const auto text = readWhole(manifest.string(), 1u << 20);
@@ -38,14 +41,23 @@ Result<string> foreignIn(const fs::path& folder) {
             known = {"manifest.json", "SHA256SUMS"};
             for (const Json& file : (*json)["files"])
                 if (file.is_object() && file.contains("name") && file["name"].is_string()) {
-                    // Of what lies in a folder of the kit, the folder.
                     const string name = file["name"].get<string>();
+                    known.insert(name);
+                    if (name.find('/') == string::npos || !file.contains("sha256") || !file["sha256"].is_string())
+                        continue;
                     known.insert(name.substr(0, name.find('/')));
+                    sums[name] = file["sha256"].get<string>();
                 }
         }
     }
-    for (fs::directory_iterator at(folder, wrong), end; !wrong && at != end; at.increment(wrong))
-        if (const string name = at->path().filename().string(); !known.contains(name)) return name;
+    for (fs::recursive_directory_iterator at(folder, wrong), end; !wrong && at != end; at.increment(wrong)) {
+        const string name = fs::relative(at->path(), folder, wrong).string();
+        if (!known.contains(name)) return name;
+        if (const auto sum = sums.find(name); sum != sums.end()) {
+            const auto bytes = readWhole(at->path().string());
+            if (!bytes || sumOf(*bytes) != sum->second) return name;
+        }
+    }
     if (wrong) return unwritten(wrong.value());
     return "";
 }
@@ -120,8 +132,8 @@ Result<void> writeFolder(const std::vector<KitFile>& files, const string& path) 
         if (!foreign) return tl::unexpected(foreign.error());
         if (!foreign->empty())
             return failure("",
-                           said("The kit cannot be written: its folder holds “{}”, which is no part of a kit. Choose "
-                                "another folder, or an empty one.",
+                           said("The kit cannot be written: its folder holds “{}”, which is no part of a kit, or was "
+                                "changed since. Choose another folder, or an empty one.",
                                 *foreign));
         if (access(target.c_str(), W_OK) != 0) return unwritten(errno);
     }

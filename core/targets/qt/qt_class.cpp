@@ -8,6 +8,7 @@
 #include <sstream>
 
 #include "core/check/families.h"
+#include "core/layout/growing.h"
 #include "core/layout/resizing.h"
 #include "core/model/looks.h"
 #include "core/model/style_keys.h"
@@ -143,9 +144,26 @@ const std::vector<Said>& saidOfAnswers() {
 
 }  // namespace
 
+/// A form whose tables have all rows that fillers may add, with everything else where it was designed.
+Form withAllRows(const Form& designed) {
+    Form form = designed;
+    designed.controls.each([&](Id id, const Control& c) {
+        if (!c.is().grid) return;
+        for (int i = 0; i < mostAddedRows && takesRow(form, id); ++i) form = rowAdded(form, id);
+    });
+    designed.controls.each([&](Id id, const Control& c) {
+        if (const Control* now = form.find(id); now && now->box != c.box) {
+            auto placed = std::make_shared<Control>(*now);
+            placed->box = c.box;
+            form.controls.put(id, std::move(placed));
+        }
+    });
+    return form;
+}
+
 Writer::Writer(const FormSession& opened, const FontBook& fonts, const ClassChoice& choice)
     : opened_(opened),
-      form_(opened.designed()),
+      form_(withAllRows(opened.designed())),
       fonts_(fonts),
       choice_(choice),
       language_(form_.root().text(Prop::language)),
@@ -325,7 +343,7 @@ string Writer::pagesOf(const Control& document, const string& made) {
 
 /// The cells of a table are filled by what lies in them.
 void Writer::writeTable(const Control& table, string& out) {
-    const Grid grid = gridOf(table);
+    const Grid grid = gridOf(*opened_.designed().find(table.id));
     const auto wide = std::max<std::size_t>(1, grid.across.size() - 1);
     out += fmt::format("\nauto *table = dynamic_cast<fx::Table *>({});\n", memberOf(table.id));
     for (std::size_t i = 0; i < table.children.size(); ++i)
@@ -333,6 +351,25 @@ void Writer::writeTable(const Control& table, string& out) {
             out += fmt::format("table->put({}, {}, {});\n", memberOf(cell->children.front()), i / wide, i % wide);
     if (grid.down.size() > 1)
         out += fmt::format("table->setRowHeight({});\n", scaled(grid.down[1] - grid.down[0]));
+    writeRows(table, out);
+}
+
+/// The rows that fillers may add wait hidden.
+void Writer::writeRows(const Control& table, string& out) {
+    const Control& designed = *opened_.designed().find(table.id);
+    const auto wide = std::max<std::size_t>(1, gridOf(designed).across.size() - 1);
+    if (table.children.size() <= designed.children.size()) return;
+    use("RowButtons");
+    string rows;
+    for (std::size_t i = designed.children.size(); i < table.children.size(); i += wide) {
+        string row;
+        for (std::size_t k = i; k < std::min(i + wide, table.children.size()); ++k)
+            if (const Control* cell = form_.find(table.children[k]); cell && !cell->children.empty() && isFilled(*form_.find(cell->children.front())))
+                row += (row.empty() ? "" : ", ") + answerMember(cell->children.front());
+        rows += fmt::format("    {{{}}},\n", row);
+    }
+    out += fmt::format("auto *buttons = new fx::RowButtons(filling_, table, {{{}, {}}});\n", tr(phrase(Phrase::addRow, language_), "under a table"), tr(phrase(Phrase::removeRow, language_), "under a table"));
+    out += fmt::format("filling_->rows(table, {{\n{}}}, [buttons](int count) {{ buttons->showRows({} + count); }});\n", rows, std::size_t(designed.number(Prop::rows)));
 }
 
 string Writer::sentences() {
@@ -517,7 +554,9 @@ string Writer::source() const {
             out += "    layout()->setSizeConstraint(QLayout::SetFixedSize);\n";
         }
     }
-    out += "    filling_->begin();\n}\n\n";
+    out += "    filling_->begin();\n";
+    if (!dialog) out += "    sheet_->adjustSize();\n";
+    out += "}\n\n";
     out += fmt::format("{0}::~{0}() = default;\n\n", base);
     for (const auto& [function, body] : made_) {
         const bool scales = body.find("pixels(") != string::npos;
@@ -536,12 +575,13 @@ string Writer::source() const {
     }
     out += fmt::format("auto {0}::reply() const -> Reply\n{{\n    return {{\n{1}    }};\n}}\n\nauto {0}::setReply({3}) -> bool\n{{\n    const QList<bool> taken = {{\n{2}    }};\n    return !taken.contains(false);\n}}\n\n", base, get, set, set.empty() ? "const Reply & /*reply*/" : "const Reply &reply");
     if (dotted) self.use("nested");
+    const bool grows = uses_.contains("RowButtons");
     out += fmt::format(
-        "auto {0}::toJson() const -> QJsonObject\n{{\n    QJsonObject values;\n    for (const auto &answer : filling_->answers()) {{\n        {1}\n    }}\n"
+        "auto {0}::toJson() const -> QJsonObject\n{{\n    QJsonObject values;\n    for (const auto &answer : filling_->answers()) {{\n        {4}{1}{5}\n    }}\n"
         "    const QDateTime now = QDateTime::currentDateTime();\n    return {{\n        {{QStringLiteral(\"form\"), {2}}},\n        {{QStringLiteral(\"version\"), {3}}},\n"
         "        {{QStringLiteral(\"filled\"), now.toOffsetFromUtc(now.offsetFromUtc()).toString(Qt::ISODate)}},\n        {{QStringLiteral(\"values\"), values}},\n    }};\n}}\n\n",
         base, dotted ? "values = fx::nested(values, answer->asked().name.split(u'.'), answer->json());" : "values.insert(answer->asked().name, answer->json());",
-        textLiteral(root.name), "@VERSION@");
+        textLiteral(root.name), "@VERSION@", grows ? "if (!answer->isAbsent()) {\n            " : "", grows ? "\n        }" : "");
     out += fmt::format(
         "auto {0}::fromJson(const QJsonObject &reply) -> QStringList\n{{\n    const QString form = reply.value(QStringLiteral(\"form\")).toString();\n"
         "    const QJsonValue values = reply.value(QStringLiteral(\"values\"));\n    if (!values.isObject()) {{\n        return filling_->take({1});\n    }}\n"

@@ -537,7 +537,7 @@ string Writer::make(const Control& c) {
             }
             break;
         case Kind::table: {
-            const Grid grid = gridOf(c);
+            const Grid grid = gridOf(*opened_.designed().find(c.id));
             string headings, widths;
             if (c.yes(Prop::headRow))
                 for (const Choice& column : std::get<Choices>(c.get(Prop::columns)))

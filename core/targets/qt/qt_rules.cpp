@@ -209,8 +209,8 @@ string Writer::step(const Step& one, Id from) {
         case Does::acceptAndGoOn: return "if (!filling_->acceptAndGoOn()) {\n    return;\n}";
         case Does::leave: return "filling_->stop(fx::Then::left);\nreturn;";
         case Does::putAway: return "filling_->stop(fx::Then::putAway);\nreturn;";
-        case Does::addRow:
-        case Does::removeRow: return "";
+        case Does::addRow: return fmt::format("filling_->addRow({});", widget);
+        case Does::removeRow: return fmt::format("filling_->removeRow({});", widget);
         case Does::tell: {
             const auto tree = readFormula(one.with);
             const string name = tree && (*tree)->what == Node::What::text ? nameFrom((*tree)->text) : "";

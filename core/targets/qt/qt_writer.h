@@ -35,6 +35,7 @@ class Writer {
   private:
     // What each step writes; the text is put together at the end.
     void nameAll();
+    void writeRows(const Control& table, std::string& out);
     void writeContainer(Id id);
     void writeLayout(const Control& holder, std::string& out);
     std::string pagesOf(const Control& document, const std::string& made);
@@ -86,7 +87,8 @@ class Writer {
     std::string scaled(double length) const;
 
     const FormSession& opened_;
-    const Form& form_;
+    // As it was designed, with the rows that fillers may add; those have no place of their own.
+    const Form form_;
     const FontBook& fonts_;
     ClassChoice choice_;
     std::string language_;
