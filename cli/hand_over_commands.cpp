@@ -74,7 +74,8 @@ Command addExport(CLI::App& app) {
     command->add_option("-o,--out", given->out, "A file; for a C++ class its folder");
     return {command, [given](const FontBook& fonts) -> int {
                 return withForm(given->source, [&](const Form& form) {
-                    if (const Target& target = *targetFrom(given->to); target.several) return exportFolder(form, target, fonts, *given);
+                    if (const Target& target = *targetFrom(given->to); target.several)
+                        return exportFolder(form, target, fonts, *given);
                     // What an archive carries with it: the file as it is, its seal and all.
                     const string attached = given->archive ? readWhole(given->source).value_or("") : "";
                     FormSession session(form, todayHere(), minutesHere());

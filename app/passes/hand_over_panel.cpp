@@ -323,9 +323,13 @@ void HandOverPanel::write(const QString& path, std::shared_ptr<const Secret> own
             });
             return !stop_;
         };
-        const auto files =
-            kitOf(FormSession(form, todayHere(), minutesHere()), *fonts,
-                  {.targets = now.targets, .formFile = file, .owner = owner.get(), .sendTo = now.sendTo, .classNames = now.classNames, .step = step});
+        const auto files = kitOf(FormSession(form, todayHere(), minutesHere()), *fonts,
+                                 {.targets = now.targets,
+                                  .formFile = file,
+                                  .owner = owner.get(),
+                                  .sendTo = now.sendTo,
+                                  .classNames = now.classNames,
+                                  .step = step});
         KitWritten came;
         auto done = files ? writeKit(*files, fromQt(path)) : Result<void>(tl::unexpected(files.error()));
         if (done) {

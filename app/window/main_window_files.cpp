@@ -205,14 +205,16 @@ void MainWindow::askExport(const Target& target) {
 }
 
 void MainWindow::askExportFolder(const Target& target) {
-    const QString folder = QFileDialog::getExistingDirectory(
-        this, Words::tr("Write %1 into a folder").arg(Words::shown(target.word)), desk_->path().isEmpty() ? QString() : QFileInfo(desk_->path()).path());
+    const QString folder =
+        QFileDialog::getExistingDirectory(this, Words::tr("Write %1 into a folder").arg(Words::shown(target.word)),
+                                          desk_->path().isEmpty() ? QString() : QFileInfo(desk_->path()).path());
     if (folder.isEmpty()) return;
     auto files = target.several(FormSession(desk_->form(), todayHere(), minutesHere()), desk_->fonts(),
                                 {.classNames = handOverPanel_->choice().classNames});
     auto written = files ? writeFiles(*files, fromQt(folder)) : Result<void>(tl::unexpected(files.error()));
     if (written)
-        desk_->say(Words::tr("Written into the folder %1. What is yours there is as it was.").arg(QFileInfo(folder).fileName()));
+        desk_->say(Words::tr("Written into the folder %1. What is yours there is as it was.")
+                       .arg(QFileInfo(folder).fileName()));
     else
         desk_->say(Words::shown(written.error().sentence), true);
 }

@@ -7,6 +7,7 @@
 #include "core/rules/ecmascript.h"
 #include "core/rules/moved_controls.h"
 #include "core/targets/pdf/pdf_carries.h"
+#include "core/targets/qt/qt_class.h"
 
 namespace brindel {
 namespace {
@@ -90,6 +91,12 @@ void richPlain(const Checked& in, Findings& found) {
                 {nullptr, {c.id}, said("Bold, italic and underline cannot be typed in a PDF; plain text can.")});
     });
 }
+void richPlainInClass(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (has(c.kind, Prop::rich) && c.yes(Prop::rich))
+            found.push_back({nullptr, {c.id}, said("What is pasted keeps its format while it is filled; no keys make any.")});
+    });
+}
 void scriptsNeeded(const Checked& in, Findings& found) {
     bool any = !dependenceIn(in.form)->formulas().empty();
     eachRule(in.form, [&](Id, const Rule&) { any = true; });
@@ -109,6 +116,37 @@ void nothingFilled(const Checked& in, Findings& found) {
     if (fieldCount(in.form) > 0) found.push_back({nullptr, {rootId}, said("Nothing can be filled in a picture.")});
 }
 
+void namesKept(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (!c.name.empty() && isTakenInClass(c.name))
+            found.push_back({nullptr,
+                             {c.id},
+                             said("“{}” is a name that Qt's windows keep for themselves; the class calls it “{}Field”.",
+                                  c.name, c.name)});
+    });
+}
+void headAndFootLost(const Checked& in, Findings& found) {
+    const Control& root = in.form.root();
+    if (!in.form.isDialog() && (!root.text(Prop::head).empty() || !root.text(Prop::foot).empty()))
+        found.push_back({nullptr, {rootId}, said("Head, foot and page numbers are left out; a window has no sheets.")});
+}
+void classRows(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (c.is().grid && c.number(Prop::rowsMost) - c.number(Prop::rows) > mostAddedRows)
+            found.push_back({nullptr, {c.id}, said("Fillers can add {} rows to it, and no more.", std::size_t(mostAddedRows))});
+    });
+}
+void textScrolls(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (has(c.kind, Prop::tooMuch) && (c.as<TooMuch>() == TooMuch::shrink || c.as<TooMuch>() == TooMuch::grow))
+            found.push_back({nullptr, {c.id}, said("Too much text scrolls in it.")});
+    });
+}
+void placeForgotten(const Checked& in, Findings& found) {
+    if (in.form.isDialog() && in.form.root().as<OpensAt>() == OpensAt::remembered)
+        found.push_back({nullptr, {rootId}, said("Where it stood last is for the program to remember.")});
+}
+
 // The rows read best in long lines.
 // clang-format off
 constexpr TargetCheck rows[] = {
@@ -122,6 +160,12 @@ constexpr TargetCheck rows[] = {
     {"pdf", {"pdfRich", CheckFamily::targets, Gravity::know, "Formatted answers, in a PDF", "Few viewers let fillers format what they type.", "", richPlain}},
     {"pdf", {"pdfScripts", CheckFamily::targets, Gravity::know, "What needs scripts, in a PDF", "Not every viewer runs scripts.", "", scriptsNeeded}},
     {"pdf", {"pdfRows", CheckFamily::targets, Gravity::know, "Rows that fillers add, in a PDF", "A PDF has the rows that are there.", "", rowsFixed}},
+    {"qt", {"qtNames", CheckFamily::targets, Gravity::know, "Names that a C++ class cannot use", "Qt's windows have functions of these names.", "", namesKept}},
+    {"qt", {"qtRich", CheckFamily::targets, Gravity::know, "Formatted answers, in a C++ class", "The reply has the text alone, and no keys format it.", "", richPlainInClass}},
+    {"qt", {"qtHead", CheckFamily::targets, Gravity::know, "Head and foot, in a C++ class", "They belong to paper.", "", headAndFootLost}},
+    {"qt", {"qtRows", CheckFamily::targets, Gravity::should, "Many rows that fillers add, in a C++ class", "Each row that can be added waits in the window.", "", classRows}},
+    {"qt", {"qtGrow", CheckFamily::targets, Gravity::know, "Text that shrinks or grows, in a C++ class", "A field keeps its size and its letters.", "", textScrolls}},
+    {"qt", {"qtPlace", CheckFamily::targets, Gravity::know, "A remembered place, in a C++ class", "The program has its own way to keep settings.", "", placeForgotten}},
     {"png", {"pngFields", CheckFamily::targets, Gravity::know, "Fields, in a picture", "A picture shows them, to be printed and filled by hand.", "", nothingFilled}},
 };
 // clang-format on

@@ -12,7 +12,8 @@ Result<void> writeFiles(const std::vector<TargetFile>& files, const std::string&
     std::error_code wrong;
     fs::create_directories(folder, wrong);
     if (wrong || !fs::is_directory(folder, wrong))
-        return failure(folder, said("The folder cannot be made: {}.", wrong ? reasonOf(wrong.value()) : "there is a file of that name"));
+        return failure(folder, said("The folder cannot be made: {}.",
+                                    wrong ? reasonOf(wrong.value()) : "there is a file of that name"));
     for (const TargetFile& file : files) {
         const fs::path path = fs::path(folder) / file.name;
         if (fs::exists(path, wrong)) {

@@ -68,6 +68,7 @@ TEST(Checks, TargetsSayWhatTheyCannotCarry) {
     };
     EXPECT_EQ(found({}), std::set<std::string>());
     EXPECT_EQ(found({"png"}), std::set<std::string>{"pngFields"});
+    EXPECT_EQ(found({"qt"}), std::set<std::string>());
     EXPECT_EQ(found({"pdf"}), (std::set<std::string>{"pdfChoices", "pdfFormulas", "pdfScripts"}));
     for (const TargetCheck& one : targetChecks()) EXPECT_EQ(checkOf(one.check.key), nullptr) << "a key of its own";
 }
@@ -94,6 +95,12 @@ TEST(Checks, EveryTargetCheckHasItsPlanting) {
         {"pdfRich", withProperty(plain, {id("txtNote")}, Prop::rich, true)},
         {"pdfScripts", withFormula(plain, {id("txtBoat")}, Prop::required, "numMonth > 1")},
         {"pdfRows", withProperty(plain, {table}, Prop::rowsMost, 5.0)},
+        {"qtNames", changed(plain, id("cboDay"), [](Control& c) { c.name = "size"; })},
+        {"qtRich", withProperty(plain, {id("txtNote")}, Prop::rich, true)},
+        {"qtHead", withProperty(plain, {rootId}, Prop::foot, std::string("Fennick Wharf"))},
+        {"qtRows", withProperty(plain, {table}, Prop::rowsMost, 500.0)},
+        {"qtGrow", withProperty(plain, {id("txtNote")}, Prop::tooMuch, keyOf(TooMuch::grow))},
+        {"qtPlace", withProperty(jotted("Boat: text 20\n"), {rootId}, Prop::opensAt, keyOf(OpensAt::remembered))},
         {"pngFields", plain}};
     for (const TargetCheck& one : targetChecks()) {
         const std::string key(one.check.key);

@@ -50,8 +50,10 @@ class Values {
     }
     /// What might be typed into a field.
     std::string typedFor(const Control& c) {
-        static const std::vector<std::string> any = {"12", "3.5", "7,25", "-4", "1.234,5", "1,234.50", "0.1", "99999", "2026-05-02", "1 May 2026",
-                                                     "31.12.2026", "9:30", "0930", "14.15", "25:00", "abc", "Ærø ß", "  ", "FW-20417", "fw-204", "Timber", "x"};
+        static const std::vector<std::string> any = {
+            "12",         "3.5",        "7,25",       "-4",     "1.234,5", "1,234.50", "0.1",   "99999",
+            "2026-05-02", "1 May 2026", "31.12.2026", "9:30",   "0930",    "14.15",    "25:00", "abc",
+            "Ærø ß",      "  ",         "FW-20417",   "fw-204", "Timber",  "x"};
         (void)c;
         return any[chance(any.size())];
     }
@@ -67,16 +69,19 @@ class Values {
         };
         switch (c.is().answers) {
             case AnswerType::number: {
-                static const std::vector<double> numbers = {0, 1, 2, 3.5, 12.25, 24, 25, 26, 100, 365, 1.005, 12345.678, -1};
+                static const std::vector<double> numbers = {0,  1,   2,   3.5,   12.25,     24, 25,
+                                                            26, 100, 365, 1.005, 12345.678, -1};
                 if (chance(8) == 0) return typedFor(c);
                 return numbers[chance(numbers.size())];
             }
             case AnswerType::date: {
-                static const std::vector<std::string> days = {"2026-04-01", "2026-03-31", "2026-04-02", "2027-12-31", "2026-10-15", "1969-01-01", "no day", "2026-02-30"};
+                static const std::vector<std::string> days = {"2026-04-01", "2026-03-31", "2026-04-02", "2027-12-31",
+                                                              "2026-10-15", "1969-01-01", "no day",     "2026-02-30"};
                 return days[chance(days.size())];
             }
             case AnswerType::time: {
-                static const std::vector<std::string> times = {"08:30", "07:00", "19:00", "19:15", "00:00", "23:59", "later"};
+                static const std::vector<std::string> times = {"08:30", "07:00", "19:00", "19:15",
+                                                               "00:00", "23:59", "later"};
                 return times[chance(times.size())];
             }
             case AnswerType::choice:
@@ -91,15 +96,20 @@ class Values {
                 return chance(9) == 0 ? Json("yes") : Json(chance(2) == 0);
             case AnswerType::question: {
                 const auto buttons = questionOf(form, c);
-                return chance(8) == 0 ? std::string("none of these") : valueWhenOn(*form.find(buttons[chance(buttons.size())]));
+                return chance(8) == 0 ? std::string("none of these")
+                                      : valueWhenOn(*form.find(buttons[chance(buttons.size())]));
             }
             case AnswerType::picture:
                 return chance(2) ? onePixel : "";
             case AnswerType::ink:
                 return chance(2) ? "M 10 10 L 500 700" : "";
             default: {
-                static const std::vector<std::string> texts = {"Kittiwake", "FW-20417", "fw-204", "", "Łódź & Søn", "a \"quoted\" <b>", "one\ntwo", "%1 %2", "yes",
-                                                               "A rather long name that goes on and on, beyond what any field of a form takes"};
+                static const std::vector<std::string> texts = {
+                    "Kittiwake",  "FW-20417",
+                    "fw-204",     "",
+                    "Łódź & Søn", "a \"quoted\" <b>",
+                    "one\ntwo",   "%1 %2",
+                    "yes",        "A rather long name that goes on and on, beyond what any field of a form takes"};
                 return texts[chance(texts.size())];
             }
         }
@@ -133,10 +143,12 @@ void expectSame(const FormSession& session, ClassWindow& form, const std::string
     EXPECT_EQ(values, mine);
     Json said = Json::array(), meant = Json::array();
     for (const auto& [name, sentence] : form.complaints()) said.push_back({plain(name), plain(sentence)});
-    for (const Wrong& wrong : session.wrongs()) meant.push_back({session.form().index()->answerName(wrong.id), wrong.sentence});
+    for (const Wrong& wrong : session.wrongs())
+        meant.push_back({session.form().index()->answerName(wrong.id), wrong.sentence});
     EXPECT_EQ(said, meant);
     session.form().controls.each([&](Id id, const Control& c) {
-        QWidget* widget = c.name.empty() || id == rootId || c.is().turned ? nullptr : widgetNamed(form.window(), c.name);
+        QWidget* widget =
+            c.name.empty() || id == rootId || c.is().turned ? nullptr : widgetNamed(form.window(), c.name);
         if (!widget) return;
         bool seen = true;
         for (const Control* at = &c; at; at = session.form().find(at->parent)) seen = seen && session.visible(at->id);
@@ -167,7 +179,9 @@ TEST_P(EachClass, TakesValuesAsASessionDoes) {
         Values values(seed);
         const Json all = values.valuesFor(form_);
         Json refused = Json::array(), meant = Json::array();
-        for (const QString& one : form->fromJson(QJsonDocument::fromJson(QByteArray::fromStdString(all.dump())).object())) refused.push_back(plain(one));
+        for (const QString& one :
+             form->fromJson(QJsonDocument::fromJson(QByteArray::fromStdString(all.dump())).object()))
+            refused.push_back(plain(one));
         Reply reply;
         reply.values = readAnswers(all.dump()).value();
         for (const Problem& one : filled.take(reply)) meant.push_back(one.place + ": " + one.sentence.text());
@@ -216,14 +230,16 @@ TEST_P(EachClass, IsTypedIntoAsASessionIs) {
             QFocusEvent out(QEvent::FocusOut, Qt::TabFocusReason);
             QApplication::sendEvent(line ? static_cast<QWidget*>(line) : area, &out);
             filled.leave(id);
-            EXPECT_EQ(plain(line ? line->text() : area->toPlainText()), filled.shown(id).text) << c.name << " was " << text;
+            EXPECT_EQ(plain(line ? line->text() : area->toPlainText()), filled.shown(id).text)
+                << c.name << " was " << text;
         }
         expectSame(filled, *form, typed);
     }
 }
 
 /// Where a widget of the class stands, and where Try has it, px. A document's from its page.
-std::pair<QRect, QRect> placesOf(const Form& form, Id id, QWidget& window, QWidget* here, QWidget* there, QWidget& tried) {
+std::pair<QRect, QRect> placesOf(const Form& form, Id id, QWidget& window, QWidget* here, QWidget* there,
+                                 QWidget& tried) {
     const double reach = signReach(form, *form.find(id), fonts());
     if (form.isDialog()) {
         QRect meant(there->mapTo(&tried, QPoint()), there->size());
@@ -270,9 +286,9 @@ TEST_P(EachClass, StandsWhereTryHasIt) {
             const int off = std::max({std::abs(mine.left() - meant.left()), std::abs(mine.top() - meant.top()),
                                       worded ? 0 : std::abs(mine.right() - meant.right()),
                                       std::abs(mine.bottom() - meant.bottom())});
-            EXPECT_LE(off, form_.isDialog() ? 6 : 12) << c.name << ": " << mine.left() << "," << mine.top() << " " << mine.width() << "x"
-                              << mine.height() << " and " << meant.left() << "," << meant.top() << " " << meant.width()
-                              << "x" << meant.height();
+            EXPECT_LE(off, form_.isDialog() ? 6 : 12)
+                << c.name << ": " << mine.left() << "," << mine.top() << " " << mine.width() << "x" << mine.height()
+                << " and " << meant.left() << "," << meant.top() << " " << meant.width() << "x" << meant.height();
         }
         if (!form_.isDialog()) continue;
         EXPECT_LE(std::abs(form.width() - tried.width()), 6) << form.width() << " and " << tried.width();
@@ -295,7 +311,8 @@ TEST_P(EachClass, ShowsEveryWording) {
         const Control& c = *form_.find(id);
         for (Prop prop : {Prop::text, Prop::title, Prop::hint}) {
             // A tab has a key in its wording; tests of names look at those.
-            if (!has(c.kind, prop) || c.text(prop).empty() || c.is().turned || !c.text(Prop::accessKey).empty()) continue;
+            if (!has(c.kind, prop) || c.text(prop).empty() || c.is().turned || !c.text(Prop::accessKey).empty())
+                continue;
             EXPECT_TRUE(shown.contains(qt(c.text(prop)))) << c.name << ": " << c.text(prop).substr(0, 200);
         }
     }
@@ -329,16 +346,23 @@ void expectRoom(QWidget& window, const QString& what) {
             for (QWidget* one : holder->findChildren<QWidget*>(Qt::FindDirectChildrenOnly))
                 if (one->isVisible() && one->objectName() != "marks") within << one;
             for (int i = 0; i < within.size(); ++i) {
-                EXPECT_TRUE(holder->rect().contains(within[i]->geometry())) << plain(within[i]->objectName()) << " sticks out of " << plain(holder->objectName());
+                EXPECT_TRUE(holder->rect().contains(within[i]->geometry()))
+                    << plain(within[i]->objectName()) << " sticks out of " << plain(holder->objectName());
                 for (int k = 0; k < i; ++k)
-                    EXPECT_FALSE(within[i]->geometry().adjusted(1, 1, -1, -1).intersects(within[k]->geometry())) << plain(within[i]->objectName() + " " + within[i]->accessibleName()) << " lies over " << plain(within[k]->objectName() + " " + within[k]->accessibleName());
+                    EXPECT_FALSE(within[i]->geometry().adjusted(1, 1, -1, -1).intersects(within[k]->geometry()))
+                        << plain(within[i]->objectName() + " " + within[i]->accessibleName()) << " lies over "
+                        << plain(within[k]->objectName() + " " + within[k]->accessibleName());
             }
         }
         for (QWidget* one : all) {
             if (!one->isVisible()) continue;
-            if (auto* label = qobject_cast<QLabel*>(one); label && !label->text().isEmpty() && !qobject_cast<QLineEdit*>(label->parentWidget())) {
-                const bool fits = label->wordWrap() ? label->heightForWidth(label->width()) <= label->height() + 1 : label->width() >= label->sizeHint().width();
-                EXPECT_TRUE(fits) << plain(label->text()) << ": " << label->width() << "x" << label->height() << ", needs " << label->sizeHint().width() << " or " << label->heightForWidth(label->width());
+            if (auto* label = qobject_cast<QLabel*>(one);
+                label && !label->text().isEmpty() && !qobject_cast<QLineEdit*>(label->parentWidget())) {
+                const bool fits = label->wordWrap() ? label->heightForWidth(label->width()) <= label->height() + 1
+                                                    : label->width() >= label->sizeHint().width();
+                EXPECT_TRUE(fits) << plain(label->text()) << ": " << label->width() << "x" << label->height()
+                                  << ", needs " << label->sizeHint().width() << " or "
+                                  << label->heightForWidth(label->width());
             }
             if (auto* button = qobject_cast<QAbstractButton*>(one); button && !button->text().isEmpty())
                 EXPECT_GE(button->width(), button->minimumSizeHint().width()) << plain(button->text());
@@ -354,7 +378,8 @@ TEST_P(EachClass, HasRoomForLongerWordsAndLargerLetters) {
         made->window().show();
         QApplication::processEvents();
         made->window().resize(made->window().sizeHint().expandedTo(made->window().size()));
-        if (const char* to = std::getenv("PICTURES")) made->window().grab().save(QString("%1/%2-%3.png").arg(to, qt(GetParam()), what));
+        if (const char* to = std::getenv("PICTURES"))
+            made->window().grab().save(QString("%1/%2-%3.png").arg(to, qt(GetParam()), what));
         expectRoom(made->window(), what);
     };
     looked("as it is");
@@ -406,7 +431,8 @@ TEST(GrowingClass, AddsRowsAndTakesThemAway) {
     EXPECT_FALSE(button("Add a row")->isVisibleTo(&form));
     FormSession filled(readForm(textOf(known->second.formFile)).value().form, today);
     const Id table = filled.form().named("tblWorkWantedOverWinter")->id;
-    while (filled.addRow(table)) {}
+    while (filled.addRow(table)) {
+    }
     EXPECT_EQ(std::size_t(made->toJson()["values"].toObject().size()), filled.answers().size());
 }
 

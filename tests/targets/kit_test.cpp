@@ -106,10 +106,10 @@ TEST(Kit, TakesThePlaceOfAnEarlierOneAndOfNothingElse) {
     ASSERT_TRUE(writeKit(smallKit("new"), path + "/"));
     EXPECT_EQ(filesIn(path), asMap(smallKit("new")));
     write(path + "/mine.txt", "kept");
-    EXPECT_EQ(
-        writeKit(smallKit("other"), path).error().sentence.text(),
-        "The kit cannot be written: its folder holds “mine.txt”, which is no part of a kit, or was changed since. Choose another folder, "
-        "or an empty one.");
+    EXPECT_EQ(writeKit(smallKit("other"), path).error().sentence.text(),
+              "The kit cannot be written: its folder holds “mine.txt”, which is no part of a kit, or was changed "
+              "since. Choose another folder, "
+              "or an empty one.");
     EXPECT_EQ(filesIn(path).at("mine.txt"), "kept");
     EXPECT_EQ(filesIn(path).at("file0")[0], 'n');
     write(folder.file("plain"), "a file");

@@ -124,7 +124,8 @@ string howTaken(const KitFile& form, const KitFile* pdf, const std::vector<KitFi
     for (const KitFile& file : files) {
         if (file.target && file.target->several && std::exchange(folder, file.target) != file.target) {
             const string inner = file.name.substr(0, file.name.find('/'));
-            all += item("A program with Qt 6 shows the form itself: " + code("cmake -S " + inner + " -B build && cmake --build build") +
+            all += item("A program with Qt 6 shows the form itself: " +
+                        code("cmake -S " + inner + " -B build && cmake --build build") +
                         " builds the class and a program that shows it and prints the reply.");
         }
         if (file.target && file.target->key == "schema")
@@ -188,7 +189,8 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
     if (pdf) page += howToFill(form, *pdf, options);
     page += asked(form);
     const auto programs = [](const KitFile& file) {
-        return file.target && (file.target->key == "schema" || file.target->key == "sql" || file.target->key == "json" || file.target->several);
+        return file.target && (file.target->key == "schema" || file.target->key == "sql" ||
+                               file.target->key == "json" || file.target->several);
     };
     if (std::ranges::any_of(files, programs)) page += howTaken(files.back(), pdf, files);
     page += howProtected(pdf, options);

@@ -77,11 +77,14 @@ Result<std::vector<KitFile>> kitOf(const FormSession& opened, const FontBook& fo
     for (std::size_t i = 0; i < ticked.size(); ++i) {
         const Target& target = *ticked[i];
         if (options.step && !options.step(target.word, i, ticked.size())) return failure("", stopped());
-        const TargetOptions how{.owner = options.owner, .blank = true, .sendTo = options.sendTo, .classNames = options.classNames};
+        const TargetOptions how{
+            .owner = options.owner, .blank = true, .sendTo = options.sendTo, .classNames = options.classNames};
         if (target.several) {
             auto made = target.several(opened, fonts, how);
             if (!made) return failure(string(target.word), made.error().sentence);
-            for (TargetFile& file : *made) files.push_back({fmt::format("{}{}/{}", base, target.called, file.name), std::move(file.bytes), &target});
+            for (TargetFile& file : *made)
+                files.push_back(
+                    {fmt::format("{}{}/{}", base, target.called, file.name), std::move(file.bytes), &target});
             continue;
         }
         auto bytes = target.made(opened, fonts, how);

@@ -5,15 +5,14 @@
 #include <string>
 #include <vector>
 
-#include "core/targets/target_file.h"
 #include "core/session/form_session.h"
+#include "core/targets/target_file.h"
 
 namespace brindel {
 
-
 /// The class of a form, in order: the part that is written anew (header and source), the functions that it uses, the
-/// texts to be translated (Qt Linguist's TS 2.1), and as a start the programmer's own class, CMakeLists.txt and main.cpp.
-/// The same form and choice give the same bytes. A problem where a name is none that C++ takes.
+/// texts to be translated (Qt Linguist's TS 2.1), and as a start the programmer's own class, CMakeLists.txt and
+/// main.cpp. The same form and choice give the same bytes. A problem where a name is none that C++ takes.
 Result<std::vector<TargetFile>> classOf(const FormSession& opened, const FontBook& fonts, const ClassChoice& choice);
 
 /// A table of a class takes no more rows beyond those that it was designed with.

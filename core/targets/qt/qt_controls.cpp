@@ -1,15 +1,11 @@
-// How each kind of control is made in a class: its widget, its looks, and what is asked with it.
+// How each kind of control is made in a class: one row a kind, with its widget and what is said of it.
 #include <fmt/format.h>
 
 #include <cmath>
 
-#include "core/answers/choice_lists.h"
 #include "core/answers/required_marks.h"
 #include "core/layout/folding.h"
-#include "core/model/looks.h"
-#include "core/model/style_keys.h"
-#include "core/order/access_keys.h"
-#include "core/session/limits.h"
+#include "core/model/in_order.h"
 #include "core/targets/qt/qt_words.h"
 #include "core/targets/qt/qt_writer.h"
 
@@ -19,133 +15,319 @@ using std::string;
 
 namespace {
 
-bool readOnly(const Control& c) {
+string colour(Colour c) {
+    return fmt::format("QColor({}, {}, {})", c.red, c.green, c.blue);
+}
+
+/// A control being made: what it is called in the class, and the lines that make it.
+struct Made {
+    Writer& w;
+    const Control& c;
+    string type;    // "fx::NumberBox"
+    string widget;  // the name that it has where it is made
+    string member, parent;
+    string out = {};
+
+    void line(const string& text) { out += text + "\n"; }
+    void call(const string& what) { line(widget + "->" + what + ";"); }
+    string about() const { return c.name.empty() ? string(c.is().word) : string(c.is().word) + " " + c.name; }
+    /// "numLengthBox = new fx::NumberBox(…, parent)"; a widget of a class of our own is known by that where it is made.
+    void create(const string& arguments = {}) {
+        const string start = widget == member && member.ends_with('_') ? member : "auto *" + widget;
+        line(fmt::format("{} = new {}({}{}{});", start, type, arguments, arguments.empty() ? "" : ", ", parent));
+        if (widget != member) line(fmt::format("{} = {};", member, widget));
+    }
+    /// A call with a wording, where there is one.
+    void worded(const char* function, Prop prop, const string& on = {}) {
+        if (!c.text(prop).empty())
+            line(fmt::format("{}{}->{}({});", widget, on, function,
+                             w.tr(c.text(prop), string(row(prop).word) + " of " + about())));
+    }
+    void shut(const char* call_) {
+        if (isShut(c)) call(call_);
+    }
+    /// The wording of a tick or a button, with its key and its mark.
+    void labelled() {
+        string list = ".text = " + w.tr(c.text(*c.is().wording), about());
+        if (const string key = w.keyOfBearer(c.id); !key.empty()) put(list, "key", textLiteral(key));
+        if (const string mark = w.markOf(c); !mark.empty())
+            put(list, "mark", w.tr(mark, "mark of what must be filled in"));
+        w.use("word");
+        line(fmt::format("fx::word({}, {{{}}});", widget, list));
+    }
+    void marked() {
+        if (const string mark = w.markOf(c); !mark.empty())
+            call("setMark(" + w.tr(mark, "mark of what must be filled in") + ")");
+    }
+    void alignedAcross() {
+        const Across across = entryLookOf(w.form(), c).across;
+        if (across != Across::start)
+            call(fmt::format("setAlignment(Qt::{} | Qt::AlignVCenter)",
+                             across == Across::centre ? "AlignHCenter" : "AlignRight"));
+    }
+};
+
+void makePlain(Made& m) {
+    m.create();
+}
+
+void makeLabel(Made& m) {
+    m.create(m.w.tr(m.c.text(Prop::text), m.about()));
+    if (m.w.wrapsInClass(m.c)) m.call("setWordWrap(true)");
+    const Look look = lookOf(m.w.form(), m.c);
+    static constexpr const char* across[] = {"AlignLeft", "AlignHCenter", "AlignRight"};
+    static constexpr const char* down[] = {"AlignTop", "AlignVCenter", "AlignBottom"};
+    if (look.across != Across::start || look.down != Down::middle)
+        m.call(fmt::format("setAlignment(Qt::{} | Qt::{})", across[std::size_t(look.across)],
+                           down[std::size_t(look.down)]));
+    m.marked();
+}
+
+void makeText(Made& m) {
+    const auto boxes = letterBoxes(m.c);
+    m.create(boxes.empty() ? "" : std::to_string(boxes.size()));
+    if (isOneLine(m.c)) {
+        m.alignedAcross();
+        if (m.c.yes(Prop::secret)) m.call("setEchoMode(QLineEdit::Password)");
+    } else {
+        m.call("setTabChangesFocus(true)");
+        if (!m.c.yes(Prop::rich) && !m.c.yes(Prop::wraps)) m.call("setLineWrapMode(QPlainTextEdit::NoWrap)");
+        if (m.c.as<ScrollBars>() != ScrollBars::asNeeded)
+            m.call(fmt::format("setVerticalScrollBarPolicy(Qt::ScrollBarAlways{})",
+                               m.c.as<ScrollBars>() == ScrollBars::always ? "On" : "Off"));
+    }
+    m.worded("setPlaceholderText", Prop::placeholder);
+    m.shut("setReadOnly(true)");
+}
+
+/// A number or a time: typed, and stepped.
+void makeStepped(Made& m) {
+    m.create();
+    m.alignedAcross();
+    if (has(m.c.kind, Prop::unit)) m.worded("setUnit", Prop::unit);
+    m.worded("setPlaceholderText", Prop::placeholder, "->edit()");
+    m.shut("setReadOnly(true)");
+    m.shut("setButtonSymbols(QAbstractSpinBox::NoButtons)");
+}
+
+void makeDate(Made& m) {
+    m.create();
+    m.worded("setPlaceholderText", Prop::placeholder, isPicked(m.c) ? "->lineEdit()" : "");
+    m.shut("setReadOnly(true)");
+}
+
+void makeCombo(Made& m) {
+    m.create();
+    const bool editable = m.c.yes(Prop::otherAnswers) || m.c.yes(Prop::filters);
+    if (editable) {
+        m.call("setEditable(true)");
+        m.call("setInsertPolicy(QComboBox::NoInsert)");
+    }
+    if (m.c.yes(Prop::filters)) {
+        m.w.include("QCompleter");
+        m.call("completer()->setFilterMode(Qt::MatchContains)");
+        m.call("completer()->setCompletionMode(QCompleter::PopupCompletion)");
+    }
+    m.worded("setPlaceholderText", Prop::prompt, editable ? "->lineEdit()" : "");
+    m.shut("setEnabled(false)");
+}
+
+void makeList(Made& m) {
+    m.create(fmt::format("fx::ListBox::Picked::{}, {}",
+                         m.c.yes(Prop::tickMarks)             ? "ticks"
+                         : m.c.as<HowMany>() == HowMany::many ? "several"
+                                                              : "one",
+                         m.w.scaled(listRowHeight(m.w.form()))));
+    m.shut("setEnabled(false)");
+}
+
+void makeTick(Made& m) {
+    m.create();
+    m.labelled();
+    m.shut("setEnabled(false)");
+}
+
+void makeGroup(Made& m) {
+    const Control& c = m.c;
+    const ChoiceSpots spots = choiceSpotsOf(m.w.form(), c, m.w.fonts());
+    const auto across = std::max(1, int(c.number(Prop::acrossIn)));
+    string list;
+    if (!c.text(Prop::text).empty())
+        put(list, "question", m.w.tr(markedWording(m.w.form(), c), "question of " + m.about()));
+    if (takesSeveral(c)) put(list, "takesSeveral", "true");
+    put(list, "columns", std::to_string(across));
+    if (!spots.rows.empty()) put(list, "rowHeight", m.w.scaled(spots.rows[0].height));
+    if (!c.text(Prop::text).empty()) put(list, "questionGap", m.w.scaled(measuresFor(m.w.form()).labelDrop));
+    put(list, "columnWidth", m.w.scaled(c.box.width / across));
+    if (c.yes(Prop::otherAnswers)) put(list, "other", m.w.tr(c.text(Prop::otherText), "other answer of " + m.about()));
+    m.create("fx::ChoiceGroup::Layout{" + list + "}");
+    m.shut("setEnabled(false)");
+}
+
+void makeButton(Made& m) {
+    m.create();
+    m.labelled();
+    m.call("setAutoDefault(false)");
+    const auto role = m.c.as<ButtonRole>();
+    if (role == ButtonRole::accept && m.w.form().isDialog()) m.call("setDefault(true)");
+    if (!m.c.text(Prop::picture).empty()) {
+        m.w.use("icon");
+        m.call(fmt::format("setIcon(fx::icon(QByteArrayLiteral({})))", quotedText(m.c.text(Prop::picture))));
+    }
+    // What it does by its role, where no rule says otherwise; in the order of ButtonRole.
+    const string does[] = {"filling_->accept();",
+                           "filling_->close();",
+                           "filling_->clear();",
+                           "filling_->turnBy(" + m.widget + ", 1);",
+                           "filling_->turnBy(" + m.widget + ", -1);",
+                           ""};
+    const string caught = m.member.ends_with('_') ? "this" : "this, " + m.widget;
+    m.line(fmt::format("connect({0}, &QPushButton::clicked, this, [{1}] {{ filling_->press({0}, [{1}] {{ {2} }}); }});",
+                       m.widget, caught, does[std::size_t(role)]));
+}
+
+void makeFrame(Made& m) {
+    m.create(fmt::format("{}, fx::Frame::Border::{}", m.w.tr(m.c.text(Prop::title), "title of " + m.about()),
+                         keyOf(lookOf(m.w.form(), m.c).border)));
+    m.marked();
+}
+
+void makeTabs(Made& m) {
+    m.create();
+    static constexpr const char* sides[] = {"North", "South", "West", "East"};
+    if (const auto sit = m.c.as<TabsSit>(); sit != TabsSit::top)
+        m.call(fmt::format("setTabPosition(QTabWidget::{})", sides[std::size_t(sit)]));
+    m.w.use("keyed");
+    for (Id id : m.c.children) {
+        const Control& page = *m.w.form().find(id);
+        const string member = m.w.memberOf(id);
+        m.line(fmt::format("{} = new QWidget({});", member, m.widget));
+        if (!page.name.empty()) m.line(fmt::format("{}->setObjectName({});", member, textLiteral(page.name)));
+        m.call(fmt::format("addTab({}, fx::keyed({}, {{{}}}))", member,
+                           m.w.tr(page.text(Prop::text), "tab page " + page.name), textLiteral(m.w.keyOfBearer(id))));
+    }
+}
+
+void makeTable(Made& m) {
+    const Grid grid = gridOf(*m.w.designed().find(m.c.id));
+    string headings, widths;
+    if (m.c.yes(Prop::headRow))
+        for (const Choice& column : std::get<Choices>(m.c.get(Prop::columns)))
+            headings += (headings.empty() ? "" : ", ") + m.w.tr(column.text, "heading in " + m.about());
+    for (std::size_t i = 0; i + 1 < grid.across.size(); ++i)
+        widths += (widths.empty() ? "" : ", ") + m.w.scaled(grid.across[i + 1] - grid.across[i]);
+    m.create(fmt::format("QList<int>{{{}}}, {}", widths,
+                         headings.empty() ? "QStringList()" : "QStringList{" + headings + "}"));
+}
+
+void makePage(Made& m) {
+    const Extent size = surfaceSize(m.w.form(), m.c.id);
+    m.create(fmt::format("QSize({}, {})", m.w.scaled(size.width), m.w.scaled(size.height)));
+}
+
+void makePicture(Made& m) {
+    static constexpr const char* fits[] = {"KeepAspectRatio", "KeepAspectRatioByExpanding", "IgnoreAspectRatio"};
+    if (isFilled(m.c))
+        m.create(m.w.say(Phrase::pickPicture, "in an empty place for a picture"));
+    else
+        m.create(fmt::format("QByteArrayLiteral({}), Qt::{}", quotedText(m.c.text(Prop::picture)),
+                             fits[std::size_t(m.c.as<Fits>())]));
+}
+
+void makeSignature(Made& m) {
+    m.create("fx::Signature::Signs::" + keyOf(m.c.as<Signs>()));
+    m.shut("setEnabled(false)");
+}
+
+void makeStroke(Made& m) {
+    const Control& c = m.c;
+    auto colourAt = [&](Prop prop) {
+        const auto meant = colourMeant(c.text(prop));
+        return meant && !isDesktopColour(c.text(prop)) ? colour(*meant) : "";
+    };
+    string list;
+    put(list, "width", numberLiteral(std::max(0.5, c.number(Prop::lineWidth) * 96 / 72)));
+    put(list, "colour", colourAt(Prop::lineColour));
+    if (c.as<Dash>() != Dash::solid) put(list, "dash", c.as<Dash>() == Dash::dashed ? "Qt::DashLine" : "Qt::DotLine");
+    if (c.kind == Kind::box) {
+        put(list, "isBox", "true");
+        if (c.number(Prop::corners) > 0) put(list, "corners", m.w.scaled(c.number(Prop::corners)));
+        put(list, "fill", colourAt(Prop::fillColour));
+    }
+    m.create("fx::Line::Stroke{" + list + "}");
+}
+
+/// One row a kind: the widget that it becomes, the type that the class's header has for it, and what makes it.
+struct Maker {
+    Kind kind;
+    const char *type, *member;
+    void (*make)(Made&);
+};
+constexpr Maker makers[] = {
+    {Kind::dialog, "QDialog", "QDialog", makePlain},
+    {Kind::document, "QWidget", "QWidget", makePlain},
+    {Kind::page, "fx::Paper", "QWidget", makePage},
+    {Kind::tabPage, "QWidget", "QWidget", makePlain},
+    {Kind::label, "fx::Label", "QLabel", makeLabel},
+    {Kind::textBox, "QLineEdit", "QLineEdit", makeText},
+    {Kind::numberBox, "fx::NumberBox", "QAbstractSpinBox", makeStepped},
+    {Kind::dateBox, "fx::DateBox", "QComboBox", makeDate},
+    {Kind::timeBox, "fx::NumberBox", "QAbstractSpinBox", makeStepped},
+    {Kind::comboBox, "QComboBox", "QComboBox", makeCombo},
+    {Kind::listBox, "fx::ListBox", "QListWidget", makeList},
+    {Kind::checkBox, "QCheckBox", "QCheckBox", makeTick},
+    {Kind::radioButton, "QRadioButton", "QRadioButton", makeTick},
+    {Kind::choiceGroup, "fx::ChoiceGroup", "QWidget", makeGroup},
+    {Kind::button, "QPushButton", "QPushButton", makeButton},
+    {Kind::frame, "fx::Frame", "QWidget", makeFrame},
+    {Kind::tabs, "QTabWidget", "QTabWidget", makeTabs},
+    {Kind::table, "fx::Table", "QWidget", makeTable},
+    {Kind::cell, "QWidget", "QWidget", makePlain},
+    {Kind::picture, "fx::Picture", "QWidget", makePicture},
+    {Kind::signature, "fx::Signature", "QWidget", makeSignature},
+    {Kind::line, "fx::Line", "QWidget", makeStroke},
+    {Kind::box, "fx::Line", "QWidget", makeStroke},
+};
+static_assert(inOrder(makers, &Maker::kind), "the rows stand in the order of Kind");
+
+/// The row of a control, with the widget that it becomes by what it is.
+Maker makerOf(const Control& c) {
+    Maker maker = makers[std::size_t(c.kind)];
+    if (c.kind == Kind::textBox && !isOneLine(c))
+        maker.type = maker.member = c.yes(Prop::rich) ? "QTextEdit" : "QPlainTextEdit";
+    if (c.kind == Kind::textBox && !letterBoxes(c).empty()) maker.type = "fx::LetterBoxes";
+    if (c.kind == Kind::dateBox && !isPicked(c)) maker.type = maker.member = "QLineEdit";
+    if (c.kind == Kind::picture && isFilled(c)) {
+        maker.type = "fx::PictureBox";
+        maker.member = "QAbstractButton";
+    }
+    return maker;
+}
+
+}  // namespace
+
+bool isShut(const Control& c) {
     return c.as<Access>() != Access::open || !c.text(Prop::workedOut).empty();
 }
 bool isOneLine(const Control& c) {
     return c.as<Lines>() == Lines::one;
 }
-/// True for a date that is typed and picked; one that cannot be changed is a line of text.
 bool isPicked(const Control& c) {
-    return c.is().answers == AnswerType::date && !readOnly(c);
+    return c.is().answers == AnswerType::date && !isShut(c);
 }
-
-/// What a control becomes: the widget's class, the header that declares it where the class's own header speaks of it,
-/// and the part that it needs.
-struct Widget {
-    string type, header;
-    std::string_view part = {};
-    string member = {};  // its type in the class's header, where that is another
-};
-Widget widgetOf(const Control& c) {
-    switch (c.kind) {
-        case Kind::label:
-            return {"fx::Label", "QLabel", "Label", "QLabel"};
-        case Kind::textBox:
-            if (!isOneLine(c)) return c.yes(Prop::rich) ? Widget{"QTextEdit", "QTextEdit"} : Widget{"QPlainTextEdit", "QPlainTextEdit"};
-            return letterBoxes(c).empty() ? Widget{"QLineEdit", "QLineEdit"} : Widget{"fx::LetterBoxes", "QLineEdit", "LetterBoxes", "QLineEdit"};
-        case Kind::numberBox:
-        case Kind::timeBox:
-            return {"fx::NumberBox", "QAbstractSpinBox", "NumberBox", "QAbstractSpinBox"};
-        case Kind::dateBox:
-            return isPicked(c) ? Widget{"fx::DateBox", "QComboBox", "DateBox", "QComboBox"} : Widget{"QLineEdit", "QLineEdit"};
-        case Kind::comboBox:
-            return {"QComboBox", "QComboBox"};
-        case Kind::listBox:
-            return {"fx::ListBox", "QListWidget", "ListBox", "QListWidget"};
-        case Kind::checkBox:
-            return {"QCheckBox", "QCheckBox"};
-        case Kind::radioButton:
-            return {"QRadioButton", "QRadioButton"};
-        case Kind::choiceGroup:
-            return {"fx::ChoiceGroup", "QWidget", "ChoiceGroup", "QWidget"};
-        case Kind::button:
-            return {"QPushButton", "QPushButton"};
-        case Kind::frame:
-            return {"fx::Frame", "QWidget", "Frame", "QWidget"};
-        case Kind::tabs:
-            return {"QTabWidget", "QTabWidget"};
-        case Kind::page:
-            return {"fx::Paper", "QWidget", "Paper", "QWidget"};
-        case Kind::table:
-            return {"fx::Table", "QWidget", "Table", "QWidget"};
-        case Kind::picture:
-            return isFilled(c) ? Widget{"fx::PictureBox", "QAbstractButton", "PictureBox", "QAbstractButton"} : Widget{"fx::Picture", "QWidget", "Picture", "QWidget"};
-        case Kind::signature:
-            return {"fx::Signature", "QWidget", "Signature", "QWidget"};
-        case Kind::line:
-        case Kind::box:
-            return {"fx::Line", "QWidget", "Line", "QWidget"};
-        default:
-            return {"QWidget", "QWidget"};
-    }
-}
-
-/// The type of what is asked with a control, and the part that it needs.
-std::pair<string, std::string_view> answerTypeOf(const Control& c) {
-    switch (c.is().answers) {
-        case AnswerType::text:
-            return {"fx::TextAnswer<" + (widgetOf(c).type.starts_with("fx::") ? "QLineEdit" : widgetOf(c).type) + ">", "TextAnswer"};
-        case AnswerType::number:
-            return {"fx::NumberAnswer", "NumberAnswer"};
-        case AnswerType::date:
-            return {"fx::DateAnswer", "DateAnswer"};
-        case AnswerType::time:
-            return {"fx::TimeAnswer", "TimeAnswer"};
-        case AnswerType::choice:
-            return {"fx::ChoiceAnswer", "ChoiceAnswer"};
-        case AnswerType::picks:
-            return {"fx::PicksAnswer<" + widgetOf(c).type + ">", "PicksAnswer"};
-        case AnswerType::tick:
-            return {"fx::TickAnswer", "TickAnswer"};
-        case AnswerType::question:
-            return {"fx::QuestionAnswer", "QuestionAnswer"};
-        case AnswerType::picture:
-        case AnswerType::ink:
-            return {"fx::MadeAnswer<" + widgetOf(c).type + ">", "MadeAnswer"};
-        case AnswerType::none:
-            break;
-    }
-    return {};
-}
-
-string colour(Colour c) {
-    return fmt::format("QColor({}, {}, {})", c.red, c.green, c.blue);
-}
-string optionalNumber(std::optional<double> number) {
-    return number ? numberLiteral(*number) : "";
-}
-/// A field of an aggregate; nothing where its value is the usual one.
 void put(string& list, const string& field, const string& value) {
     if (value.empty()) return;
     list += (list.empty() ? "." : ", .") + field + " = " + value;
 }
 
-}  // namespace
-
 string Writer::typeOf(Id id) const {
-    const Widget w = widgetOf(*form_.find(id));
-    return w.member.empty() ? w.type : w.member;
+    return makerOf(*form_.find(id)).member;
 }
-string Writer::answerType(Id id) const {
-    return answerTypeOf(*form_.find(id)).first;
+string Writer::widgetType(const Control& c) const {
+    return makerOf(c).type;
 }
-
-string Writer::valueType(const Control& c) const {
-    switch (c.is().answers) {
-        case AnswerType::number:
-            return "std::optional<double>";
-        case AnswerType::date:
-            return "QDate";
-        case AnswerType::time:
-            return "QTime";
-        case AnswerType::picks:
-            return takesSeveral(c) ? "QStringList" : "QString";
-        case AnswerType::tick:
-            return "bool";
-        default:
-            return "QString";
-    }
+string Writer::boxOfAnswer(const Control& c) {
+    return widgetType(c).starts_with("fx::") ? bareAnswer(c.id) + "Box" : memberOf(c.id);
 }
 
 /// The looks of a control where they are not those of the form's text.
@@ -210,398 +392,40 @@ bool Writer::comesAndGoes(Id id) const {
     return !startsVisible(*form_.find(id)) || moved_.shown.contains(id);
 }
 
-string Writer::choicesOf(const Control& c) {
-    if (choicesFollowAnswers(form_, c.id)) return "{}";
-    const Control* now = opened_.form().find(c.id);
-    string list;
-    for (const Choice& choice : (now ? *now : c).choices())
-        list += fmt::format("{}{{{}, {}}}", list.empty() ? "" : ",\n ", textLiteral(choice.value),
-                            tr(choice.text, "choice of " + answerName(form_, c)));
-    return "{" + list + "}";
-}
-
-string Writer::askedOf(const Control& c) {
-    string list = ".name = " + textLiteral(answerName(form_, c));
-    bool required = false, open = false;
-    for (Id id : questionOf(form_, c)) {
-        required = required || form_.find(id)->yes(Prop::required);
-        open = open || form_.find(id)->as<Access>() == Access::open;
-    }
-    if (required) put(list, "required", "true");
-    if (!open) put(list, "isShut", "true");
-    if (!c.text(Prop::workedOut).empty()) put(list, "isWorkedOut", "true");
-    auto own = [&](Prop prop, const char* field) {
-        if (has(c.kind, prop) && !c.text(prop).empty())
-            put(list, field, tr(c.text(prop), string(row(prop).word) + " of " + answerName(form_, c)));
-    };
-    own(Prop::requiredMessage, "missing");
-    own(Prop::validMessage, "notRight");
-    own(Prop::rangeMessage, "range");
-    return "{" + list + "}";
-}
-
-string Writer::limitsOf(const Control& c) {
-    string list;
-    auto text = [&](Prop prop, const char* field) {
-        if (has(c.kind, prop) && !c.text(prop).empty()) put(list, field, textLiteral(c.text(prop)));
-    };
-    auto number = [&](Prop prop, const char* field) {
-        if (has(c.kind, prop)) put(list, field, optionalNumber(c.maybeNumber(prop)));
-    };
-    auto minutes = [&](Prop prop, const char* field) {
-        if (const auto time = timeRead(c.text(prop), "HH:mm", "en")) put(list, field, std::to_string(*time));
-    };
-    auto say = [&](Phrase which, const std::vector<PhrasePart>& parts) {
-        return tr(phrase(which, language_, parts), "said of an answer that is not right");
-    };
-    switch (c.is().answers) {
-        case AnswerType::text: {
-            if (!c.text(Prop::defaultText).empty())
-                put(list, "start", tr(c.text(Prop::defaultText), "what " + answerName(form_, c) + " starts with"));
-            if (c.as<LetterCase>() != LetterCase::asTyped) put(list, "letters", "fx::Letters::" + c.text(Prop::letters));
-            const auto most = std::int64_t(c.number(Prop::maxLength));
-            if (most > 0) put(list, "longest", std::to_string(most));
-            if (!isOneLine(c)) put(list, "isOneLine", "false");
-            text(Prop::pattern, "pattern");
-            if (has(c.kind, Prop::patternMessage) && !c.text(Prop::patternMessage).empty())
-                put(list, "notThePattern", tr(c.text(Prop::patternMessage), "pattern of " + answerName(form_, c)));
-            if (most > 0) put(list, "tooLong", say(Phrase::tooLong, {"%1", most, "%3"}));
-            break;
-        }
-        case AnswerType::number: {
-            if (const auto start = numberFrom(c.text(Prop::defaultText))) put(list, "start", numberLiteral(*start));
-            number(Prop::least, "least");
-            number(Prop::most, "most");
-            if (c.number(Prop::step) != 1) number(Prop::step, "step");
-            const auto places = std::int64_t(c.number(Prop::decimals));
-            if (places != 0) put(list, "decimals", std::to_string(places));
-            if (c.yes(Prop::thousands)) put(list, "grouped", "true");
-            if (!c.text(Prop::unit).empty()) put(list, "unit", tr(c.text(Prop::unit), "unit of " + answerName(form_, c)));
-            put(list, "tooPrecise", places == 0 ? say(Phrase::wholeNumber, {"%1", "%3"}) : say(Phrase::tooManyDecimals, {"%1", places, "%3"}));
-            break;
-        }
-        case AnswerType::date:
-            text(Prop::defaultText, "start");
-            text(Prop::datePattern, "pattern");
-            text(Prop::earliest, "earliest");
-            text(Prop::latest, "latest");
-            break;
-        case AnswerType::time:
-            minutes(Prop::defaultText, "start");
-            text(Prop::timePattern, "pattern");
-            minutes(Prop::earliestTime, "earliest");
-            minutes(Prop::latestTime, "latest");
-            put(list, "step", std::to_string(std::max(1, int(c.number(Prop::stepMinutes)))));
-            break;
-        case AnswerType::picks: {
-            text(Prop::defaultText, "start");
-            if (takesSeveral(c)) put(list, "takesSeveral", "true");
-            if (has(c.kind, Prop::otherAnswers) && c.yes(Prop::otherAnswers)) put(list, "takesOthers", "true");
-            if (c.number(Prop::atLeast) > 0) number(Prop::atLeast, "atLeast");
-            if (c.number(Prop::atMost) > 0) number(Prop::atMost, "atMost");
-            // Counted in the plural: more than the most are more than one.
-            const std::int64_t count = 987654;
-            string many = phrase(Phrase::atMostSoMany, language_, {"%2", "%1", count});
-            for (const char* form : {"987,654", "987.654", "987654", "987 654", "987\u00a0654", "987\u202f654"})
-                if (const auto at = many.find(form); at != string::npos) many.replace(at, string(form).size(), "%3");
-            if (takesSeveral(c)) put(list, "atMostSoMany", tr(many, "said of an answer that is not right"));
-            break;
-        }
-        default:
-            break;
-    }
-    return "{" + list + "}";
-}
-
-/// What is asked with a control, registered: "filling_->numLength = filling_->add<…>(…);".
-string Writer::answerOf(const Control& c) {
-    const auto [type, part] = answerTypeOf(c);
-    use(part);
-    const string member = memberOf(c.id), asked = askedOf(c);
-    string more;
-    switch (c.is().answers) {
-        case AnswerType::text:
-        case AnswerType::number:
-        case AnswerType::time:
-            more = fmt::format("{}, {}, {}", member == "" ? "" : widgetOf(c).type.starts_with("fx::") ? bareAnswer(c.id) + "Box" : member, asked, limitsOf(c));
-            break;
-        case AnswerType::date:
-            more = fmt::format("{}, {}, {}, {}", member, isPicked(c) ? member + "->lineEdit()" : member, asked, limitsOf(c));
-            break;
-        case AnswerType::choice:
-            more = fmt::format("{}, {}, {}, {}{}", member, asked, choicesOf(c), textLiteral(c.text(Prop::defaultText)),
-                               c.yes(Prop::otherAnswers) ? ", true" : "");
-            break;
-        case AnswerType::picks:
-            more = fmt::format("{}Box, {}, {}, {}", bareAnswer(c.id), asked, choicesOf(c), limitsOf(c));
-            break;
-        case AnswerType::tick:
-            more = fmt::format("{}, {}{}", member, asked, c.yes(Prop::startsTicked) ? ", true" : "");
-            break;
-        case AnswerType::question: {
-            string buttons;
-            for (Id id : questionOf(form_, c)) {
-                const Control& k = *form_.find(id);
-                string one = ".button = " + memberOf(id) + ", .value = " + textLiteral(valueWhenOn(k));
-                if (k.yes(Prop::startsTicked)) one += ", .starts = true";
-                if (k.as<Access>() != Access::open) one += ", .isShut = true";
-                buttons += (buttons.empty() ? "" : ",\n ") + ("{" + one + "}");
-            }
-            const Control* frame = form_.find(c.parent);
-            const bool titled = frame && frame->is().framed && !frame->text(Prop::title).empty();
-            more = fmt::format("QList<fx::QuestionAnswer::Button>{{{}}}, {}, {}", buttons, asked,
-                               titled ? memberOf(frame->id) + "->accessibleName()" : "QString()");
-            break;
-        }
-        case AnswerType::picture:
-        case AnswerType::ink:
-            more = fmt::format("{}Box, {}, &fx::Sentences::{}", bareAnswer(c.id), asked,
-                               c.is().answers == AnswerType::ink ? "mustBeSigned" : "needsPicture");
-            break;
-        case AnswerType::none:
-            return "";
-    }
-    filling_ += fmt::format("{} *{} = nullptr;\n", type, bareAnswer(c.id));
-    // Braced lists are aggregates of their own types.
-    const char* limits = nullptr;
-    switch (c.is().answers) {
-        case AnswerType::text: limits = "fx::TextLimits"; break;
-        case AnswerType::number: limits = "fx::NumberLimits"; break;
-        case AnswerType::date: limits = "fx::DateLimits"; break;
-        case AnswerType::time: limits = "fx::TimeLimits"; break;
-        case AnswerType::picks: limits = "fx::PicksLimits"; break;
-        default: break;
-    }
-    const string own = limitsOf(c);
-    if (limits)
-        if (const auto at = more.rfind(own); at != string::npos) more.replace(at, own.size(), limits + own);
-    if (const auto at = more.find(asked); at != string::npos) more.replace(at, asked.size(), "fx::Asked" + asked);
-    if (c.is().answers == AnswerType::choice || c.is().answers == AnswerType::picks)
-        if (const string all = choicesOf(c); true)
-            if (const auto at = more.find(", " + all); at != string::npos) more.replace(at, all.size() + 2, ",\n    fx::Choices" + all);
-    return fmt::format("{} = filling_->add<{}>({});\n", answerMember(c.id), type, more);
-}
-
-/// The label that speaks for a field and stands in the same container is made with it.
+/// The lines that make a control.
 string Writer::make(const Control& c) {
-    const Widget w = widgetOf(c);
-    if (!w.part.empty()) use(w.part);
-    include(w.header);
+    const Maker maker = makerOf(c);
+    const string type = maker.type;
+    if (type.starts_with("fx::")) use(type.substr(4));
+    include(maker.member);
     const Control& around = *form_.find(c.parent);
-    const string member = memberOf(c.id), parent = memberOf(around.is().inGrid ? around.parent : around.id);
-    const bool isLocal = !member.ends_with('_');
-    // A widget of a class of its own is known by that where it is made.
-    const bool special = w.type.starts_with("fx::") && !isLocal;
-    const string widget = special ? bareAnswer(c.id) + "Box" : member;
-    string out;
-    auto line = [&](const string& text) { out += text + "\n"; };
-    auto made = [&](const string& arguments) {
-        const string start = special || isLocal ? "auto *" + widget : member;
-        line(fmt::format("{} = new {}({}{}{});", start, w.type, arguments, arguments.empty() ? "" : ", ", parent));
-        if (special) line(fmt::format("{} = {};", member, widget));
-    };
-    auto about = [&] { return c.name.empty() ? string(c.is().word) : string(c.is().word) + " " + c.name; };
-    const string key = keyOfBearer(c.id);
-    const string wordingOf = c.is().wording ? c.text(*c.is().wording) : "";
-    auto worded = [&] {
-        use("word");
-        string list = ".text = " + tr(wordingOf, about());
-        if (!key.empty()) put(list, "key", textLiteral(key));
-        if (const string mark = markOf(c); !mark.empty()) put(list, "mark", tr(mark, "mark of what must be filled in"));
-        line(fmt::format("fx::word({}, {{{}}});", widget, list));
-    };
-    const Look look = lookOf(form_, c), entry = entryLookOf(form_, c);
-    auto aligned = [&](const string& to, Across across) {
-        if (across != Across::start) line(fmt::format("{}->setAlignment(Qt::{} | Qt::AlignVCenter);", to, across == Across::centre ? "AlignHCenter" : "AlignRight"));
-    };
-    switch (c.kind) {
-        case Kind::label: {
-            made(tr(wordingOf, about()));
-            if (wrapsInClass(c)) line(widget + "->setWordWrap(true);");
-            if (look.across != Across::start || look.down != Down::middle)
-                line(fmt::format("{}->setAlignment(Qt::{} | Qt::{});", widget,
-                                 look.across == Across::centre ? "AlignHCenter" : look.across == Across::end ? "AlignRight" : "AlignLeft",
-                                 look.down == Down::top ? "AlignTop" : look.down == Down::bottom ? "AlignBottom" : "AlignVCenter"));
-            if (const string mark = markOf(c); !mark.empty())
-                line(fmt::format("{}->setMark({});", widget, tr(mark, "mark of what must be filled in")));
-            break;
-        }
-        case Kind::textBox:
-            made(letterBoxes(c).empty() ? "" : std::to_string(letterBoxes(c).size()));
-            if (isOneLine(c)) aligned(widget, entry.across);
-            if (!isOneLine(c)) {
-                line(widget + "->setTabChangesFocus(true);");
-                if (!c.yes(Prop::rich) && !c.yes(Prop::wraps)) line(widget + "->setLineWrapMode(QPlainTextEdit::NoWrap);");
-                if (c.as<ScrollBars>() != ScrollBars::asNeeded)
-                    line(fmt::format("{}->setVerticalScrollBarPolicy(Qt::ScrollBarAlways{});", widget, c.as<ScrollBars>() == ScrollBars::always ? "On" : "Off"));
-            }
-            if (isOneLine(c) && c.yes(Prop::secret)) line(widget + "->setEchoMode(QLineEdit::Password);");
-            if (!c.text(Prop::placeholder).empty()) line(fmt::format("{}->setPlaceholderText({});", widget, tr(c.text(Prop::placeholder), "placeholder of " + about())));
-            if (readOnly(c)) line(widget + "->setReadOnly(true);");
-            break;
-        case Kind::numberBox:
-        case Kind::timeBox:
-            made("");
-            aligned(widget, entry.across);
-            if (has(c.kind, Prop::unit) && !c.text(Prop::unit).empty()) line(fmt::format("{}->setUnit({});", widget, tr(c.text(Prop::unit), "unit of " + answerName(form_, c))));
-            if (!c.text(Prop::placeholder).empty()) line(fmt::format("{}->edit()->setPlaceholderText({});", widget, tr(c.text(Prop::placeholder), "placeholder of " + about())));
-            if (readOnly(c)) {
-                line(widget + "->setReadOnly(true);");
-                line(widget + "->setButtonSymbols(QAbstractSpinBox::NoButtons);");
-            }
-            break;
-        case Kind::dateBox: {
-            made("");
-            const string edit = isPicked(c) ? widget + "->lineEdit()" : widget;
-            if (!c.text(Prop::placeholder).empty()) line(fmt::format("{}->setPlaceholderText({});", edit, tr(c.text(Prop::placeholder), "placeholder of " + about())));
-            if (readOnly(c)) line(widget + "->setReadOnly(true);");
-            break;
-        }
-        case Kind::comboBox: {
-            made("");
-            const bool editable = c.yes(Prop::otherAnswers) || c.yes(Prop::filters) || readOnly(c);
-            if (editable) {
-                line(widget + "->setEditable(true);");
-                line(widget + "->setInsertPolicy(QComboBox::NoInsert);");
-            }
-            if (c.yes(Prop::filters)) {
-                includes_.insert("QCompleter");
-                line(widget + "->completer()->setFilterMode(Qt::MatchContains);");
-                line(widget + "->completer()->setCompletionMode(QCompleter::PopupCompletion);");
-            }
-            if (!c.text(Prop::prompt).empty()) line(fmt::format("{}{}->setPlaceholderText({});", widget, editable ? "->lineEdit()" : "", tr(c.text(Prop::prompt), "prompt of " + about())));
-            if (readOnly(c)) line(widget + "->setEnabled(false);");
-            break;
-        }
-        case Kind::listBox:
-            made(fmt::format("fx::ListBox::Picked::{}, {}",
-                             c.yes(Prop::tickMarks) ? "ticks" : c.as<HowMany>() == HowMany::many ? "several" : "one", scaled(listRowHeight(form_))));
-            if (readOnly(c)) line(widget + "->setEnabled(false);");
-            break;
-        case Kind::checkBox:
-        case Kind::radioButton:
-            made("");
-            worded();
-            if (readOnly(c)) line(widget + "->setEnabled(false);");
-            break;
-        case Kind::choiceGroup: {
-            const ChoiceSpots spots = choiceSpotsOf(form_, c, fonts_);
-            const auto across = std::max(1, int(c.number(Prop::acrossIn)));
-            string list;
-            if (!c.text(Prop::text).empty()) put(list, "question", tr(markedWording(form_, c), "question of " + about()));
-            if (takesSeveral(c)) put(list, "takesSeveral", "true");
-            put(list, "columns", std::to_string(across));
-            if (!spots.rows.empty()) put(list, "rowHeight", scaled(spots.rows[0].height));
-            if (!c.text(Prop::text).empty()) put(list, "questionGap", scaled(form_.isDialog() ? 4 : 1));
-            put(list, "columnWidth", scaled(c.box.width / across));
-            if (c.yes(Prop::otherAnswers)) put(list, "other", tr(c.text(Prop::otherText), "other answer of " + about()));
-            made("fx::ChoiceGroup::Layout{" + list + "}");
-            if (readOnly(c)) line(widget + "->setEnabled(false);");
-            break;
-        }
-        case Kind::button: {
-            made("");
-            worded();
-            line(fmt::format("{}->setAutoDefault(false);", widget));
-            if (c.as<ButtonRole>() == ButtonRole::accept && form_.isDialog()) line(widget + "->setDefault(true);");
-            string role;
-            switch (c.as<ButtonRole>()) {
-                case ButtonRole::accept: role = "filling_->accept();"; break;
-                case ButtonRole::cancel: role = "filling_->close();"; break;
-                case ButtonRole::clear: role = "filling_->clear();"; break;
-                case ButtonRole::next: role = fmt::format("filling_->turnBy({}, 1);", widget); break;
-                case ButtonRole::back: role = fmt::format("filling_->turnBy({}, -1);", widget); break;
-                case ButtonRole::other: break;
-            }
-            line(fmt::format("connect({0}, &QPushButton::clicked, this, [this{3}] {{ filling_->press({2}, [this{3}] {{ {1} }}); }});", widget, role, widget, isLocal ? ", " + widget : string()));
-            break;
-        }
-        case Kind::frame: {
-            const Border border = look.border;
-            made(fmt::format("{}, fx::Frame::Border::{}", c.text(Prop::title).empty() ? "QString()" : tr(c.text(Prop::title), "title of " + about()), keyOf(border)));
-            if (const string mark = markOf(c); !mark.empty()) line(fmt::format("{}->setMark({});", widget, tr(mark, "mark of what must be filled in")));
-            break;
-        }
-        case Kind::tabs:
-            made("");
-            if (c.as<TabsSit>() != TabsSit::top)
-                line(fmt::format("{}->setTabPosition(QTabWidget::{});", widget, c.as<TabsSit>() == TabsSit::bottom ? "South" : c.as<TabsSit>() == TabsSit::left ? "West" : "East"));
-            for (Id pageId : c.children) {
-                const Control& page = *form_.find(pageId);
-                const string pageMember = memberOf(pageId);
-                line(fmt::format("{}{} = new QWidget({});", pageMember.ends_with('_') ? "" : "auto *", pageMember, widget));
-                if (!page.name.empty()) line(fmt::format("{}->setObjectName({});", pageMember, textLiteral(page.name)));
-                const string pageKey = keyOfBearer(pageId);
-                use("keyed");
-                line(fmt::format("{}->addTab({}, fx::keyed({}, {{{}}}));", widget, pageMember, tr(page.text(Prop::text), "tab page " + page.name), textLiteral(pageKey)));
-            }
-            break;
-        case Kind::table: {
-            const Grid grid = gridOf(*opened_.designed().find(c.id));
-            string headings, widths;
-            if (c.yes(Prop::headRow))
-                for (const Choice& column : std::get<Choices>(c.get(Prop::columns)))
-                    headings += (headings.empty() ? "" : ", ") + tr(column.text, "heading in " + about());
-            for (std::size_t i = 0; i + 1 < grid.across.size(); ++i)
-                widths += (widths.empty() ? "" : ", ") + scaled(grid.across[i + 1] - grid.across[i]);
-            made(fmt::format("QList<int>{{{}}}, {}", widths, headings.empty() ? "QStringList()" : "QStringList{" + headings + "}"));
-            break;
-        }
-        case Kind::page: {
-            const Extent size = surfaceSize(form_, c.id);
-            made(fmt::format("QSize({}, {})", scaled(size.width), scaled(size.height)));
-            break;
-        }
-        case Kind::picture:
-            if (isFilled(c)) {
-                made(tr(phrase(Phrase::pickPicture, language_), "in an empty place for a picture"));
-            } else {
-                made(fmt::format("QByteArrayLiteral({}), Qt::{}", quotedText(c.text(Prop::picture)),
-                                 c.as<Fits>() == Fits::fills ? "KeepAspectRatioByExpanding" : c.as<Fits>() == Fits::stretched ? "IgnoreAspectRatio" : "KeepAspectRatio"));
-            }
-            break;
-        case Kind::signature:
-            made(fmt::format("fx::Signature::Signs::{}", keyOf(c.as<Signs>())));
-            if (readOnly(c)) line(widget + "->setEnabled(false);");
-            break;
-        case Kind::line:
-        case Kind::box: {
-            string list;
-            put(list, "width", numberLiteral(std::max(0.5, c.number(Prop::lineWidth) * points_ / 10 * 96 / 72)));
-            if (const auto stroke = colourMeant(c.text(Prop::lineColour)); stroke && !isDesktopColour(c.text(Prop::lineColour))) put(list, "colour", colour(*stroke));
-            if (c.as<Dash>() != Dash::solid) put(list, "dash", c.as<Dash>() == Dash::dashed ? "Qt::DashLine" : "Qt::DotLine");
-            if (c.kind == Kind::box) {
-                put(list, "isBox", "true");
-                if (c.number(Prop::corners) > 0) put(list, "corners", scaled(c.number(Prop::corners)));
-                if (const auto fill = colourMeant(c.text(Prop::fillColour)); fill && !isDesktopColour(c.text(Prop::fillColour))) put(list, "fill", colour(*fill));
-            }
-            made("fx::Line::Stroke{" + list + "}");
-            break;
-        }
-        default:
-            made("");
-    }
-    if (!c.name.empty()) line(fmt::format("{}->setObjectName({});", widget, textLiteral(c.name)));
-    if (!c.text(Prop::hint).empty()) line(fmt::format("{}->setToolTip({});", widget, tr(c.text(Prop::hint), "hint of " + about())));
-    if (c.kind != Kind::line && c.kind != Kind::box && c.kind != Kind::tabs && c.kind != Kind::table)
-        out += dressed(c, widget);
+    const string member = memberOf(c.id);
+    // A widget of a class of our own is known by that where it is made; the header has what Qt calls it.
+    const bool special = type.starts_with("fx::") && member.ends_with('_');
+    Made m{*this,  c,
+           type,   special ? accessor(c.id) + "Box" : member,
+           member, memberOf(around.is().inGrid ? around.parent : around.id)};
+    maker.make(m);
+    if (!c.name.empty()) m.call("setObjectName(" + textLiteral(c.name) + ")");
+    m.worded("setToolTip", Prop::hint);
+    if (!c.is().behind && c.kind != Kind::line && !c.is().turns && !c.is().grid) m.out += dressed(c, m.widget);
     // What belongs to a wording has that as its name; what has none is told what it is called.
     const Control* label = labelOf(form_, c.id);
-    const bool carries = c.is().wording && !wordingOf.empty();
+    const bool carries = c.is().wording && !c.text(*c.is().wording).empty();
     if (isFilled(c) && !carries && !(label && label->parent == c.parent))
-        line(fmt::format("{}->setAccessibleName({});", widget, tr(toldAs(form_, c), "what " + about() + " is called")));
+        m.call("setAccessibleName(" + tr(toldAs(form_, c), "what " + m.about() + " is called") + ")");
     if (wrapsInClass(c))
-        line(fmt::format("{}->setMinimumHeight({});", widget, scaled(c.box.height)));
-    else if (!c.is().speaks && !c.is().holds && c.kind != Kind::tabs)
-        out += sized(c, widget);
-    if (c.is().tabbed && has(c.kind, Prop::tabStop) && !c.yes(Prop::tabStop)) line(widget + "->setFocusPolicy(Qt::ClickFocus);");
+        m.call("setMinimumHeight(" + scaled(c.box.height) + ")");
+    else if (!c.is().speaks && !c.is().holds && !c.is().turns && !c.is().paper)
+        m.out += sized(c, m.widget);
+    if (c.is().tabbed && has(c.kind, Prop::tabStop) && !c.yes(Prop::tabStop)) m.call("setFocusPolicy(Qt::ClickFocus)");
     if (comesAndGoes(c.id) && !folds(c)) {
-        line(fmt::format("fx::keepsRoom({});", widget));
+        m.line(fmt::format("fx::keepsRoom({});", m.widget));
         use("keepsRoom");
     }
-    if (!startsVisible(c)) line(fmt::format("filling_->show({}, false);", widget));
-    if (!startsEnabled(c)) line(fmt::format("filling_->enable({}, false);", widget));
-    return out;
+    if (!startsVisible(c)) m.line(fmt::format("filling_->show({}, false);", m.widget));
+    if (!startsEnabled(c)) m.line(fmt::format("filling_->enable({}, false);", m.widget));
+    return m.out;
 }
 
 }  // namespace brindel::qt

@@ -18,15 +18,14 @@ struct Operator {
     int rank;
     bool between;
 };
-constexpr Operator operators[] = {
-    {"^", "fx::raised", 9, false}, {"&", "fx::joined", 9, false}, {"*", "*", 5, true},  {"/", "/", 5, true},
-    {"+", "+", 4, true},           {"-", "-", 4, true},           {"=", "==", 2, true}, {"<>", "!=", 2, true},
-    {"<", "<", 3, true},           {">", ">", 3, true},           {"<=", "<=", 3, true}, {">=", ">=", 3, true}};
+constexpr Operator operators[] = {{"^", "fx::raised", 9, false}, {"&", "fx::joined", 9, false}, {"*", "*", 5, true},
+                                  {"/", "/", 5, true},           {"+", "+", 4, true},           {"-", "-", 4, true},
+                                  {"=", "==", 2, true},          {"<>", "!=", 2, true},         {"<", "<", 3, true},
+                                  {">", ">", 3, true},           {"<=", "<=", 3, true},         {">=", ">=", 3, true}};
 
 class Printer {
   public:
-    Printer(const std::function<string(const string&)>& named, const string& of,
-            std::set<string, std::less<>>& uses)
+    Printer(const std::function<string(const string&)>& named, const string& of, std::set<string, std::less<>>& uses)
         : named_(named), of_(of), uses_(uses) {}
 
     /// An expression that can stand beside an operator of that rank; of type fx::Value where `valued`.
@@ -62,8 +61,7 @@ class Printer {
         uses_.insert("operators");
         const Operator& op = *std::ranges::find(operators, node.text, &Operator::sign);
         const Node &left = *node.parts[0], &right = *node.parts[1];
-        if (!op.between)
-            return string(op.written) + "(" + print(left, 0, true) + ", " + print(right, 0, true) + ")";
+        if (!op.between) return string(op.written) + "(" + print(left, 0, true) + ", " + print(right, 0, true) + ")";
         // One side at least is a Value, so that the operator is that of values.
         const bool plain = left.what == What::number && right.what == What::number;
         const string text =
@@ -76,8 +74,8 @@ class Printer {
         // What the form knows by itself.
         if (name == "TODAY") return uses_.insert("serial"), "fx::Value(fx::serialOf(" + of_ + "today()))";
         if (name == "NOW")
-            return uses_.insert("serial"),
-                   "fx::Value(fx::serialOf(" + of_ + "today()) + " + of_ + "now().msecsSinceStartOfDay() / 60000 / 1440.0)";
+            return uses_.insert("serial"), "fx::Value(fx::serialOf(" + of_ + "today()) + " + of_ +
+                                               "now().msecsSinceStartOfDay() / 60000 / 1440.0)";
         uses_.insert(name);
         string out = "fx::" + functionName(name) + "({";
         for (std::size_t i = 0; i < node.parts.size(); ++i) out += (i ? ", " : "") + print(*node.parts[i], 0, false);

@@ -9,7 +9,8 @@
 
 namespace brindel::qt {
 
-/// A tree as an expression of type fx::Value; `named` gives that of a name, `of` stands before what the form itself knows
+/// A tree as an expression of type fx::Value; `named` gives that of a name, `of` stands before what the form itself
+/// knows
 /// ("filling_->", or nothing). The parts that it uses go into `uses`.
 std::string formulaExpression(const Node& formula, const std::function<std::string(const std::string& name)>& named,
                               const std::string& of, std::set<std::string, std::less<>>& uses);

@@ -52,7 +52,12 @@ void Writer::writeLayout(const Control& holder, string& out) {
     Tracks columns, rows;
     for (const Piece& p : a.pieces) {
         if (p.hasLabel()) items.push_back({.id = p.label, .box = p.labelBox, .row = p.row});
-        items.push_back({.id = p.id, .box = p.box, .row = p.row, .down = p.down, .growsAcross = p.growsAcross, .growsDown = p.growsDown});
+        items.push_back({.id = p.id,
+                         .box = p.box,
+                         .row = p.row,
+                         .down = p.down,
+                         .growsAcross = p.growsAcross,
+                         .growsDown = p.growsDown});
     }
     if (items.empty() && a.behind.empty()) return;
     // Buttons that have a row for themselves are no part of the columns.
@@ -110,7 +115,8 @@ void Writer::writeLayout(const Control& holder, string& out) {
     for (const Item& item : items) begun.emplace(item.row, item.column);
     for (Item& item : items)
         if (const std::size_t next = item.column + item.across;
-            next < columns.starts.size() && item.box.right() > columns.starts[next] - across + 0.5 && !begun.contains({item.row, next}))
+            next < columns.starts.size() && item.box.right() > columns.starts[next] - across + 0.5 &&
+            !begun.contains({item.row, next}))
             ++item.across;
 
     auto line = [&](const string& text) { out += text + "\n"; };
@@ -118,14 +124,16 @@ void Writer::writeLayout(const Control& holder, string& out) {
     const double frame = holder.is().turned ? 2 / pixels_ : 0;
     line("");
     line(fmt::format("auto *grid = new QGridLayout({});", holder.id == rootId && form_.isDialog() ? "this" : member));
-    line(fmt::format("grid->setContentsMargins({}, {}, {}, {});", scaled(std::max(0.0, all.left - frame)), scaled(std::max(0.0, all.top - frame)),
-                     scaled(std::max(0.0, room.width - all.right() - frame)), scaled(std::max(0.0, room.height - all.bottom() - frame))));
+    line(fmt::format("grid->setContentsMargins({}, {}, {}, {});", scaled(std::max(0.0, all.left - frame)),
+                     scaled(std::max(0.0, all.top - frame)), scaled(std::max(0.0, room.width - all.right() - frame)),
+                     scaled(std::max(0.0, room.height - all.bottom() - frame))));
     line(fmt::format("grid->setHorizontalSpacing({});", scaled(across)));
     line(fmt::format("grid->setVerticalSpacing({});", scaled(down)));
     if (columns.starts.size() > 1) {
         string widths;
         for (std::size_t i = 0; i < columns.starts.size(); ++i)
-            widths += (i ? ", " : "") + scaled(std::max(0.0, columns.width(i) - (i + 1 < columns.starts.size() ? across : 0)));
+            widths += (i ? ", " : "") +
+                      scaled(std::max(0.0, columns.width(i) - (i + 1 < columns.starts.size() ? across : 0)));
         use("columns");
         line(fmt::format("fx::columns(grid, {{{}}});", widths));
     }
@@ -141,7 +149,8 @@ void Writer::writeLayout(const Control& holder, string& out) {
         bool first = true;
         const bool taller = r + 1 < rowCount && extra > ends[r] - tops[r] + 0.5;
         const bool grows = high && *high == r && r + 1 < rowCount;
-        const auto last = std::ranges::find_if(items.begin() + long(next), items.end(), [&](const Item& item) { return item.row != r; });
+        const auto last = std::ranges::find_if(items.begin() + long(next), items.end(),
+                                               [&](const Item& item) { return item.row != r; });
         const std::span<const Item> here(items.begin() + long(next), last);
         if (!here.empty() && ofButtons[r]) {
             include("QHBoxLayout");
@@ -176,16 +185,20 @@ void Writer::writeLayout(const Control& holder, string& out) {
             const Control& c = *form_.find(item.id);
             const string widget = memberOf(item.id);
             const double lead = item.box.top - tops[r], high_ = ends[r] - tops[r];
-            const bool centred = std::abs(lead + item.box.height / 2 - high_ / 2) <= 1.6 / pixels_ && item.down == 1 && !taller && !grows;
+            const bool centred = std::abs(lead + item.box.height / 2 - high_ / 2) <= 1.6 / pixels_ && item.down == 1 &&
+                                 !taller && !grows;
             string how;
             const bool fills = c.is().speaks;
             if (!item.growsAcross && !fills) how = "Qt::AlignLeft";
             const double gap = px(lead);
-            if (!item.growsDown) how += (how.empty() ? "" : " | ") + string(centred ? "Qt::AlignVCenter" : "Qt::AlignTop");
+            if (!item.growsDown)
+                how += (how.empty() ? "" : " | ") + string(centred ? "Qt::AlignVCenter" : "Qt::AlignTop");
             if (!centred && gap > 1 && !item.growsDown) {
                 // It stands a little below the row's top.
                 use("lowered");
-                line(fmt::format("fx::lowered(grid, {}, {}, {{{}row, {}, {}, {}}}{});", widget, scaled(lead), first ? "++" : "", item.column, item.down, item.across, how.empty() ? "" : ", " + how));
+                line(fmt::format("fx::lowered(grid, {}, {}, {{{}row, {}, {}, {}}}{});", widget, scaled(lead),
+                                 first ? "++" : "", item.column, item.down, item.across,
+                                 how.empty() ? "" : ", " + how));
             } else {
                 const bool spans = item.down > 1 || item.across > 1;
                 line(fmt::format("grid->addWidget({}, {}row, {}{}{});", widget, first ? "++" : "", item.column,
@@ -205,7 +218,8 @@ void Writer::writeLayout(const Control& holder, string& out) {
     for (Id id : a.behind) {
         const Box box = boxOf(form_, *form_.find(id));
         use("behind");
-        line(fmt::format("fx::behind({}, {{{}, {}, {}, {}}});", memberOf(id), scaled(box.left), scaled(box.top), scaled(box.width), scaled(box.height)));
+        line(fmt::format("fx::behind({}, {{{}, {}, {}, {}}});", memberOf(id), scaled(box.left), scaled(box.top),
+                         scaled(box.width), scaled(box.height)));
     }
 }
 

@@ -1,5 +1,5 @@
-// What classes are built of where there is no Brindel: functions of formulas, what is asked, the few widgets that Qt has
-// no ready ones for. A class gets those that it uses, as one header of its own.
+// What classes are built of where there is no Brindel: functions of formulas, what is asked, the few widgets that Qt
+// has no ready ones for. A class gets those that it uses, as one header of its own.
 #pragma once
 
 #include <map>

@@ -5,7 +5,6 @@
 
 #include "core/answers/choice_lists.h"
 #include "core/rules/functions.h"
-#include "core/rules/telling.h"
 #include "core/targets/qt/qt_formula.h"
 #include "core/targets/qt/qt_words.h"
 #include "core/targets/qt/qt_writer.h"
@@ -17,7 +16,11 @@ using std::string;
 /// What a name in a formula stands for, as an expression.
 string Writer::worthOf(const Meaning& meaning) {
     if (!meaning.known) return "fx::Value(fx::Error::name)";
-    auto one = [&](Id id) { return within_ + bareAnswer(form_.index()->questionOf(id).empty() ? id : form_.index()->questionOf(id).front()) + "->worth()"; };
+    auto one = [&](Id id) {
+        return within_ +
+               bareAnswer(form_.index()->questionOf(id).empty() ? id : form_.index()->questionOf(id).front()) +
+               "->worth()";
+    };
     if (!meaning.column) return meaning.fields.empty() ? "fx::Value()" : one(meaning.fields.front());
     use("column");
     string all;
@@ -59,8 +62,10 @@ string Writer::runOf(Id id) {
     for (Prop prop : {Prop::runFrom, Prop::runTo, Prop::runStep}) {
         const bool worked = c.formulas.find(prop) != nullptr;
         const string plain = numberLiteral(c.number(prop));
-        list += (list.empty() ? "" : ", ") +
-                (worked ? fmt::format("fx::numberOr({}{}(), {}).value_or({})", bareAnswer(id), capital(string(row(prop).key)), plain, plain) : plain);
+        list +=
+            (list.empty() ? "" : ", ") + (worked ? fmt::format("fx::numberOr({}{}(), {}).value_or({})", bareAnswer(id),
+                                                               capital(string(row(prop).key)), plain, plain)
+                                                 : plain);
     }
     return "fx::numberRun({" + list + "})";
 }
@@ -68,13 +73,17 @@ string Writer::runOf(Id id) {
 /// What is done with what a formula is worth: the statement, over `value`.
 string Writer::givenTo(const Worked& worked, const string& value) {
     const Control& c = *form_.find(worked.on);
-    const string answer = isFilled(c) ? answerMember(form_.index()->questionOf(c.id).empty() ? c.id : form_.index()->questionOf(c.id).front()) : "";
+    const string answer =
+        isFilled(c)
+            ? answerMember(form_.index()->questionOf(c.id).empty() ? c.id : form_.index()->questionOf(c.id).front())
+            : "";
     const string widget = memberOf(c.id);
     auto number = [&](const char* setter, bool whole) {
         use("numberOr");
         const auto plain = c.maybeNumber(worked.prop);
         const string otherwise = plain ? numberLiteral(*plain) : "std::nullopt";
-        return whole ? fmt::format("{}->{}(int(fx::numberOr({}, {}).value_or(0)));", answer, setter, value, plain ? numberLiteral(*plain) : "0")
+        return whole ? fmt::format("{}->{}(int(fx::numberOr({}, {}).value_or(0)));", answer, setter, value,
+                                   plain ? numberLiteral(*plain) : "0")
                      : fmt::format("{}->{}(fx::numberOr({}, {}));", answer, setter, value, otherwise);
     };
     auto day = [&](const char* setter) {
@@ -84,7 +93,8 @@ string Writer::givenTo(const Worked& worked, const string& value) {
     auto minutes = [&](const char* setter) {
         use("minutesOr");
         const auto plain = timeRead(c.text(worked.prop), "HH:mm", "en");
-        return fmt::format("{}->{}(fx::minutesOr({}, {}));", answer, setter, value, plain ? std::to_string(*plain) : "std::nullopt");
+        return fmt::format("{}->{}(fx::minutesOr({}, {}));", answer, setter, value,
+                           plain ? std::to_string(*plain) : "std::nullopt");
     };
     auto truth = [&](bool plain) {
         use("truthOr");
@@ -93,37 +103,60 @@ string Writer::givenTo(const Worked& worked, const string& value) {
     auto words = [&](Prop prop) {
         use("wordsOr");
         const string& plain = c.text(prop);
-        return fmt::format("fx::wordsOr({}, {})", value, plain.empty() ? "QString()" : tr(plain, string(row(prop).word)));
+        return fmt::format("fx::wordsOr({}, {})", value,
+                           plain.empty() ? "QString()" : tr(plain, string(row(prop).word)));
     };
     switch (worked.prop) {
-        case Prop::workedOut: return fmt::format("{}->set({});", answer, value);
-        case Prop::visible: return fmt::format("filling_->show({}, {});", widget, truth(c.yes(Prop::visible)));
-        case Prop::enabled: return fmt::format("filling_->enable({}, {});", widget, truth(c.yes(Prop::enabled)));
-        case Prop::required: return fmt::format("{}->setRequired({});", answer, truth(c.yes(Prop::required)));
-        case Prop::valid: return fmt::format("{}->setRight({}, {});", answer, worked.on, value);
-        case Prop::least: return number("setLeast", false);
-        case Prop::most: return number("setMost", false);
-        case Prop::atLeast: return number("setAtLeast", true);
-        case Prop::atMost: return number("setAtMost", true);
-        case Prop::earliest: return day("setEarliest");
-        case Prop::latest: return day("setLatest");
-        case Prop::earliestTime: return minutes("setEarliest");
-        case Prop::latestTime: return minutes("setLatest");
+        case Prop::workedOut:
+            return fmt::format("{}->set({});", answer, value);
+        case Prop::visible:
+            return fmt::format("filling_->show({}, {});", widget, truth(c.yes(Prop::visible)));
+        case Prop::enabled:
+            return fmt::format("filling_->enable({}, {});", widget, truth(c.yes(Prop::enabled)));
+        case Prop::required:
+            return fmt::format("{}->setRequired({});", answer, truth(c.yes(Prop::required)));
+        case Prop::valid:
+            return fmt::format("{}->setRight({}, {});", answer, worked.on, value);
+        case Prop::least:
+            return number("setLeast", false);
+        case Prop::most:
+            return number("setMost", false);
+        case Prop::atLeast:
+            return number("setAtLeast", true);
+        case Prop::atMost:
+            return number("setAtMost", true);
+        case Prop::earliest:
+            return day("setEarliest");
+        case Prop::latest:
+            return day("setLatest");
+        case Prop::earliestTime:
+            return minutes("setEarliest");
+        case Prop::latestTime:
+            return minutes("setLatest");
         case Prop::runFrom:
         case Prop::runTo:
-        case Prop::runStep: return fmt::format("{}->offer(filling_->{}Run());", answer, bareAnswer(c.id));
+        case Prop::runStep:
+            return fmt::format("{}->offer(filling_->{}Run());", answer, bareAnswer(c.id));
         case Prop::text:
             if (c.is().speaks) return fmt::format("{}->setWording({});", widget, words(Prop::text));
             if (c.is().spreads) return "";
             return fmt::format("fx::word({}, {{.text = {}}});", widget, words(Prop::text));
         case Prop::prompt:
-            return fmt::format("{}{}->setPlaceholderText({});", widget, c.yes(Prop::otherAnswers) || c.yes(Prop::filters) ? "->lineEdit()" : "", words(Prop::prompt));
-        case Prop::unit: return fmt::format("{}->setUnit({});", answer, words(Prop::unit));
-        case Prop::patternMessage: return fmt::format("{}->setNotThePattern({});", answer, words(Prop::patternMessage));
-        case Prop::rangeMessage: return fmt::format("{}->setOwn(&fx::Asked::range, {});", answer, words(Prop::rangeMessage));
-        case Prop::validMessage: return fmt::format("{}->setOwn(&fx::Asked::notRight, {});", answer, words(Prop::validMessage));
-        case Prop::requiredMessage: return fmt::format("{}->setOwn(&fx::Asked::missing, {});", answer, words(Prop::requiredMessage));
-        default: return "";
+            return fmt::format("{}{}->setPlaceholderText({});", widget,
+                               c.yes(Prop::otherAnswers) || c.yes(Prop::filters) ? "->lineEdit()" : "",
+                               words(Prop::prompt));
+        case Prop::unit:
+            return fmt::format("{}->setUnit({});", answer, words(Prop::unit));
+        case Prop::patternMessage:
+            return fmt::format("{}->setNotThePattern({});", answer, words(Prop::patternMessage));
+        case Prop::rangeMessage:
+            return fmt::format("{}->setOwn(&fx::Asked::range, {});", answer, words(Prop::rangeMessage));
+        case Prop::validMessage:
+            return fmt::format("{}->setOwn(&fx::Asked::notRight, {});", answer, words(Prop::validMessage));
+        case Prop::requiredMessage:
+            return fmt::format("{}->setOwn(&fx::Asked::missing, {});", answer, words(Prop::requiredMessage));
+        default:
+            return "";
     }
 }
 
@@ -134,7 +167,8 @@ void Writer::writeWork() {
         const Control& c = *form_.find(worked.on);
         std::set<Id> of;
         for (const auto& [name, meaning] : worked.names)
-            for (Id id : meaning.fields) of.insert(form_.index()->questionOf(id).empty() ? id : form_.index()->questionOf(id).front());
+            for (Id id : meaning.fields)
+                of.insert(form_.index()->questionOf(id).empty() ? id : form_.index()->questionOf(id).front());
         string list;
         for (Id id : of) list += (list.empty() ? "" : ", ") + answerMember(id);
         string worth, gives;
@@ -145,12 +179,16 @@ void Writer::writeWork() {
             // Choices that follow another answer: all of them, by the answer that they go with.
             const Choices all = brindel::choicesOf(c, language_);
             string rows;
-            for (const Choice& choice : all) rows += fmt::format("{}{{{}, {}}}", rows.empty() ? "" : ",\n ", textLiteral(choice.value), tr(choice.text, "choice of " + answerName(form_, c)));
+            for (const Choice& choice : all)
+                rows += fmt::format("{}{{{}, {}}}", rows.empty() ? "" : ",\n ", textLiteral(choice.value),
+                                    tr(choice.text, "choice of " + answerName(form_, c)));
             use("choicesFor");
             use("wordsOr");
-            works_ += fmt::format("// The choices of {} follow another answer.\n", inComment(calledBy(form_, c)));
-            works_ += fmt::format("filling_->work([this] {{ return {}; }}, [this](const fx::Value &value) {{\n    {}->offer(fx::choicesFor({{{}}}, fx::wordsOr(value, QString())));\n}}, {{{}}});\n",
-                                  worth, answerMember(c.id), rows, list);
+            works_ += fmt::format("// The choices of {} follow another answer.\n", inComment(answerName(form_, c)));
+            works_ += fmt::format(
+                "filling_->work([this] {{ return {}; }}, [this](const fx::Value &value) {{\n    "
+                "{}->offer(fx::choicesFor({{{}}}, fx::wordsOr(value, QString())));\n}}, {{{}}});\n",
+                worth, answerMember(c.id), rows, list);
             continue;
         }
         const bool questioned = isFilled(c) && !form_.index()->questionOf(c.id).empty();
@@ -159,15 +197,19 @@ void Writer::writeWork() {
         function.erase(std::remove(function.begin(), function.end(), '_'), function.end());
         const string* written = worked.givesValue() ? &c.text(Prop::workedOut) : c.formulas.find(worked.prop);
         if (worked.prop == Prop::valid) written = &c.text(Prop::valid);
-        filling_ += fmt::format("/// {}\n[[nodiscard]] auto {}() const -> fx::Value {{ return {}; }}\n", inComment(written ? *written : ""), function,
+        filling_ += fmt::format("/// {}\n[[nodiscard]] auto {}() const -> fx::Value {{ return {}; }}\n",
+                                inComment(written ? *written : ""), function,
                                 formula(worked.tree, worked.names, worked.inCircle));
         const bool run = worked.prop == Prop::runFrom || worked.prop == Prop::runTo || worked.prop == Prop::runStep;
-        if (run && runs.insert(c.id).second) runs_ += fmt::format("[[nodiscard]] auto {}Run() const -> fx::Choices {{ return {}; }}\n", bareAnswer(c.id), runOf(c.id));
+        if (run && runs.insert(c.id).second)
+            runs_ += fmt::format("[[nodiscard]] auto {}Run() const -> fx::Choices {{ return {}; }}\n", bareAnswer(c.id),
+                                 runOf(c.id));
         const string given = givenTo(worked, "value");
         if (given.empty()) continue;
         const bool usesValue = given.find("value") != string::npos && !run;
-        works_ += fmt::format("filling_->work([this] {{ return filling_->{}(); }}, [this](const fx::Value &{}) {{ {} }}, {{{}}});\n", function,
-                              usesValue ? "value" : "/*value*/", given, list);
+        works_ += fmt::format(
+            "filling_->work([this] {{ return filling_->{}(); }}, [this](const fx::Value &{}) {{ {} }}, {{{}}});\n",
+            function, usesValue ? "value" : "/*value*/", given, list);
     }
     filling_ += runs_;
 }
@@ -187,30 +229,49 @@ string Writer::step(const Step& one, Id from) {
     };
     auto value = [&] { return formula(one.with, from); };
     switch (one.does) {
-        case Does::turn: return fmt::format("filling_->cursorTo({});", widget);
-        case Does::show: return fmt::format("filling_->show({}, true);", widget);
-        case Does::hide: return fmt::format("filling_->show({}, false);", widget);
-        case Does::turnOver: return fmt::format("filling_->show({0}, !filling_->isShown({0}));", widget);
-        case Does::enable: return fmt::format("filling_->enable({}, true);", widget);
-        case Does::disable: return fmt::format("filling_->enable({}, false);", widget);
+        case Does::turn:
+            return fmt::format("filling_->cursorTo({});", widget);
+        case Does::show:
+            return fmt::format("filling_->show({}, true);", widget);
+        case Does::hide:
+            return fmt::format("filling_->show({}, false);", widget);
+        case Does::turnOver:
+            return fmt::format("filling_->show({0}, !filling_->isShown({0}));", widget);
+        case Does::enable:
+            return fmt::format("filling_->enable({}, true);", widget);
+        case Does::disable:
+            return fmt::format("filling_->enable({}, false);", widget);
         case Does::set:
             if (!isFilled(*on)) return "";
-            return fmt::format("{}->set({});", answerMember(form_.index()->questionOf(on->id).empty() ? on->id : form_.index()->questionOf(on->id).front()), value());
-        case Does::clear: return on->id == rootId ? "filling_->clear();" : fmt::format("filling_->clear({});", widget);
-        case Does::cursor: return fmt::format("filling_->cursorTo({});", widget);
-        case Does::say: return fmt::format("filling_->tell({});", with());
+            return fmt::format(
+                "{}->set({});",
+                answerMember(form_.index()->questionOf(on->id).empty() ? on->id
+                                                                       : form_.index()->questionOf(on->id).front()),
+                value());
+        case Does::clear:
+            return on->id == rootId ? "filling_->clear();" : fmt::format("filling_->clear({});", widget);
+        case Does::cursor:
+            return fmt::format("filling_->cursorTo({});", widget);
+        case Does::say:
+            return fmt::format("filling_->tell({});", with());
         case Does::ask: {
             const string yes = steps(one.yes, from), no = steps(one.no, from);
             string text = fmt::format("if (filling_->ask({})) {{\n{}}}", with(), indented(yes));
             if (!no.empty()) text += fmt::format(" else {{\n{}}}", indented(no));
             return text;
         }
-        case Does::accept: return "filling_->accept();\nreturn;";
-        case Does::acceptAndGoOn: return "if (!filling_->acceptAndGoOn()) {\n    return;\n}";
-        case Does::leave: return "filling_->stop(fx::Then::left);\nreturn;";
-        case Does::putAway: return "filling_->stop(fx::Then::putAway);\nreturn;";
-        case Does::addRow: return fmt::format("filling_->addRow({});", widget);
-        case Does::removeRow: return fmt::format("filling_->removeRow({});", widget);
+        case Does::accept:
+            return "filling_->accept();\nreturn;";
+        case Does::acceptAndGoOn:
+            return "if (!filling_->acceptAndGoOn()) {\n    return;\n}";
+        case Does::leave:
+            return "filling_->stop(fx::Then::left);\nreturn;";
+        case Does::putAway:
+            return "filling_->stop(fx::Then::putAway);\nreturn;";
+        case Does::addRow:
+            return fmt::format("filling_->addRow({});", widget);
+        case Does::removeRow:
+            return fmt::format("filling_->removeRow({});", widget);
         case Does::tell: {
             const auto tree = readFormula(one.with);
             const string name = tree && (*tree)->what == Node::What::text ? nameFrom((*tree)->text) : "";
@@ -222,7 +283,8 @@ string Writer::step(const Step& one, Id from) {
         case Does::letter:
             include("QDesktopServices");
             include("QUrl");
-            return fmt::format("offer({}{});", one.does == Does::letter ? "QStringLiteral(\"mailto:\") + " : "", with());
+            return fmt::format("offer({}{});", one.does == Does::letter ? "QStringLiteral(\"mailto:\") + " : "",
+                               with());
     }
     return "";
 }
@@ -244,13 +306,23 @@ void Writer::writeRules() {
     form_.controls.each([&](Id id, const Control& c) {
         for (const Rule& rule : c.rules) {
             if (rule.off) continue;
+            // By names, which stay when a wording changes.
+            const string told =
+                fmt::format("When {} {}{}",
+                            id == rootId     ? ""
+                            : c.name.empty() ? "it"
+                                             : c.name,
+                            row(rule.when).word, rule.condition.empty() ? "" : ", if " + rule.condition);
             string body = steps(rule.steps, id);
             // The last thing that a function does needs no return behind it.
             if (body.ends_with("return;\n")) body.resize(body.size() - 8);
-            const string condition = rule.condition.empty() ? "{}" : fmt::format("[this] {{ return fx::holds({}); }}", formula(rule.condition, id));
-            rules_ += fmt::format("// {}\n", inComment(ruleTold(form_, c, rule)));
-            rules_ += fmt::format("filling_->rule(fx::When::{}, {}, {}, [this] {{\n{}}}{});\n", row(rule.when).key, id == rootId ? "this" : memberOf(id), condition,
-                                  indented(body), rule.key.empty() ? "" : ", " + textLiteral(rule.key));
+            const string condition =
+                rule.condition.empty() ? "{}"
+                                       : fmt::format("[this] {{ return fx::holds({}); }}", formula(rule.condition, id));
+            rules_ += fmt::format("// {}\n", inComment(told));
+            rules_ += fmt::format("filling_->rule(fx::When::{}, {}, {}, [this] {{\n{}}}{});\n", row(rule.when).key,
+                                  id == rootId ? "this" : memberOf(id), condition, indented(body),
+                                  rule.key.empty() ? "" : ", " + textLiteral(rule.key));
         }
     });
 }

@@ -6,8 +6,8 @@
 
 namespace brindel::qt {
 
-/// A text between quotes, as UTF-8. What cannot be seen, turns the direction of reading or would be taken for a trigraph
-/// is written by its number; a long one is parted into lines. Takes any bytes.
+/// A text between quotes, as UTF-8. What cannot be seen, turns the direction of reading or would be taken for a
+/// trigraph is written by its number; a long one is parted into lines. Takes any bytes.
 std::string quotedText(const std::string& text);
 /// QStringLiteral("…"); QString() for an empty one.
 std::string textLiteral(const std::string& text);

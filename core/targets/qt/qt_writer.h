@@ -20,17 +20,47 @@ struct Translated {
     std::string source, about;
 };
 
+/// True for what no filler can change.
+bool isShut(const Control& c);
+bool isOneLine(const Control& c);
+/// True for a date that is typed and picked; one that cannot be changed is a line of text.
+bool isPicked(const Control& c);
+/// Adds a field to the designated fields of an aggregate; nothing where its value is empty.
+void put(std::string& list, const std::string& field, const std::string& value);
+/// A form whose tables have all rows that fillers may add, as far as a class takes them, with everything else where it
+/// was designed.
+Form withAllRows(const Form& designed);
+
 class Writer {
   public:
     Writer(const FormSession& opened, const FontBook& fonts, const ClassChoice& choice);
 
-    std::string header() const;
-    std::string source() const;
+    /// A file of the class, by the name of its template.
+    std::string written(std::string_view which) const;
     std::string parts() const;
     std::string translation() const;
 
     // ---- names ----
     std::string name, base, file, partsSpace;  // "LiftOutBooking", "LiftOutBookingForm", "lift_out_booking", …
+    std::string memberOf(Id id);               // "txtBoat_", "label17_"; a widget of the class
+    std::string keyOfBearer(Id id) const;      // the access key that a wording bears; empty for none
+
+    // ---- what controls are made with ----
+    const Form& form() const { return form_; }
+    const Form& designed() const { return opened_.designed(); }
+    const FontBook& fonts() const { return fonts_; }
+    /// A wording as tr("…"), kept for the translations with a word on what it is.
+    std::string tr(const std::string& text, const std::string& about);
+    /// The same of a phrase for fillers, in the form's language.
+    std::string say(Phrase which, const std::string& about, const std::vector<PhrasePart>& parts = {}) {
+        return tr(phrase(which, language_, parts), about);
+    }
+    void use(std::string_view part) { uses_.insert(std::string(part)); }
+    void include(const std::string& header) { includes_.insert(header); }
+    /// A length of the form as "pixels(…)".
+    std::string scaled(double length) const;
+    std::string markOf(const Control& c);
+    bool wrapsInClass(const Control& c) const;
 
   private:
     // What each step writes; the text is put together at the end.
@@ -47,15 +77,16 @@ class Writer {
     std::string accessorsDefined() const;
     std::string sentences();
     std::string window();
+    void putTogether();
 
     // controls (qt_controls.cpp)
     std::string make(const Control& c);
+    bool comesAndGoes(Id id) const;
+    std::string widgetType(const Control& c) const;
+    std::string boxOfAnswer(const Control& c);
+    std::string buttonsOf(const Control& c);
     std::string dressed(const Control& c, const std::string& widget);
     std::string sized(const Control& c, const std::string& widget);
-    std::string markOf(const Control& c);
-    bool wrapsInClass(const Control& c) const;
-    bool comesAndGoes(Id id) const;
-    std::string keyOfBearer(Id id) const;
     std::string askedOf(const Control& c);
     std::string answerOf(const Control& c);
     std::string choicesOf(const Control& c);
@@ -71,20 +102,14 @@ class Writer {
     std::string runOf(Id id);
 
     // names
-    std::string memberOf(Id id);         // "txtBoat_", "label17_"; a widget of the class
-    std::string answerMember(Id id);     // "filling_->txtBoat"
-    std::string bareAnswer(Id id);       // "txtBoat"
-    std::string accessor(Id id) const;   // "txtBoat": the getter
-    std::string typeOf(Id id) const;     // of the widget's member: "QLineEdit"
-    std::string answerType(Id id) const;  // "fx::NumberAnswer"
+    std::string answerMember(Id id);                // "filling_->txtBoat"
+    std::string bareAnswer(Id id);                  // "txtBoat"
+    std::string accessor(Id id) const;              // "txtBoat": the getter
+    std::string typeOf(Id id) const;                // of the widget's member: "QLineEdit"
+    std::string answerType(Id id) const;            // "fx::NumberAnswer"
     std::string valueType(const Control& c) const;  // "std::optional<double>"
 
-    // texts
-    std::string tr(const std::string& text, const std::string& about);
-    void use(std::string_view part) { uses_.insert(std::string(part)); }
-    void include(const std::string& header) { includes_.insert(header); }
     double px(double length) const { return length * pixels_; }
-    std::string scaled(double length) const;
 
     const FormSession& opened_;
     // As it was designed, with the rows that fillers may add; those have no place of their own.
@@ -100,9 +125,11 @@ class Writer {
     std::set<std::string, std::less<>> uses_, includes_;
     std::vector<Translated> texts_;
     std::set<std::string> known_;
-    std::set<std::string> tells_;  // signals for the host
+    std::set<std::string> tells_;                            // signals for the host
     std::vector<std::pair<std::string, std::string>> made_;  // functions that make what containers hold: name, body
     std::string filling_, runs_, works_, rules_;
+    std::map<std::string, std::string> values_;
+    std::set<std::string, std::less<>> flags_;
     std::string within_;  // what stands before an answer where an expression is written
 };
 
