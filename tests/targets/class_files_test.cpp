@@ -116,7 +116,9 @@ TEST(ClassFiles, AreCalledAsIsWanted) {
 }
 
 TEST(ClassFiles, GiveOtherNamesToWhatQtKeeps) {
-    Form form = jotted("# Odd\nSize @size: number\nShow @show: check\nReply @reply: text 10\n");
+    Form form = jotted("# Odd\nWide: number\nLit: check\nBack: text 10\n");
+    for (const auto& [was, name] : {std::pair("numWide", "size"), std::pair("chkLit", "show"), std::pair("txtBack", "reply")})
+        form = changed(form, form.named(was)->id, [&](Control& c) { c.name = name; });
     const auto files = classFiles(form);
     const std::string& header = files.at("odd_form.h");
     EXPECT_NE(header.find("auto sizeField() const"), std::string::npos);
