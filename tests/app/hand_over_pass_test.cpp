@@ -111,7 +111,7 @@ TEST(HandOverPass, WhatIsTickedIsKeptWithTheFormAndIsNoOtherVersion) {
     const int version = hands.form().revision;
     hands.press(hands.part<QCheckBox>("target-sheet"));
     hands.press(hands.part<QCheckBox>("receiver2"));  // a programmer gets all that is for one
-    EXPECT_EQ(hands.panel().choice().targets, (std::vector<std::string>{"pdf", "sheet", "json", "schema", "sql"}));
+    EXPECT_EQ(hands.panel().choice().targets, (std::vector<std::string>{"pdf", "sheet", "json", "qt", "schema", "sql"}));
     EXPECT_FALSE(hands.part<QCheckBox>("target-csv")->isChecked());
     auto* to = hands.part<QLineEdit>("sendTo");
     to->setFocus();
@@ -189,4 +189,36 @@ TEST(HandOverPass, SaysWhatAPdfDoesNotCarryBeforeItIsWritten) {
     EXPECT_FALSE(hands.part<QLabel>("sealSaid")->isVisible());
     hands.press(hands.part<QCheckBox>("target-sheet"));
     EXPECT_FALSE(hands.part<QPushButton>("writeKit")->isEnabled()) << "nothing is ticked";
+}
+
+TEST(HandOverPass, AsksHowTheClassIsCalledAndWritesItIntoTheKit) {
+    const Folder folder;
+    InHandOver hands(demo("lift-out-booking"), {1024, 700});
+    auto* name = hands.part<QLineEdit>("className");
+    auto* space = hands.part<QLineEdit>("classNamespace");
+    EXPECT_FALSE(name->isVisible());
+    hands.press(hands.part<QCheckBox>("target-qt"));
+    EXPECT_TRUE(name->isVisible());
+    EXPECT_EQ(name->placeholderText(), "LiftOutBooking");
+    auto type = [&](QLineEdit* edit, const char* text) {
+        edit->setFocus();
+        edit->selectAll();
+        QTest::keyClicks(edit, text);
+        QTest::keyClick(edit, Qt::Key_Return);
+        hands.settle();
+    };
+    type(name, "9 lives");
+    EXPECT_TRUE(hands.part<QLabel>("classWrong")->text().contains("no name that C++ takes"));
+    EXPECT_EQ(hands.panel().choice().classNames, ClassChoice());
+    type(name, "Booking");
+    type(space, "wharf");
+    EXPECT_FALSE(hands.part<QLabel>("classWrong")->isVisible());
+    EXPECT_EQ(hands.panel().choice().classNames, (ClassChoice{"wharf", "Booking"}));
+    // It is kept with the form.
+    const Form again = readForm(formText(hands.form())).value().form;
+    EXPECT_EQ(again.kit->classNames, (ClassChoice{"wharf", "Booking"}));
+    const KitWritten came = hands.written(toQt(folder.file("kit")));
+    EXPECT_TRUE(came.problem.isEmpty()) << came.problem.toStdString();
+    EXPECT_NE(textOf(folder.file("kit/liftOutBooking-qt/booking_form.h")).find("namespace wharf {"), std::string::npos);
+    EXPECT_NE(textOf(folder.file("kit/read-me-first.html")).find("cmake -S liftOutBooking-qt"), std::string::npos);
 }

@@ -64,4 +64,13 @@ foreach(JOTTING ${JOTTINGS})
 endforeach()
 class_tests(jotted_class_tests ${JOTTED_CLASSES})
 # The demo forms' show that they include what they need; these compile faster.
-target_precompile_headers(jotted_class_tests PRIVATE <QtWidgets/QtWidgets>)
+target_precompile_headers(jotted_class_tests PRIVATE <QApplication> <QButtonGroup> <QCalendarWidget> <QCheckBox> <QComboBox>
+  <QDateTime> <QDesktopServices> <QDialog> <QFileDialog> <QGridLayout> <QJsonArray> <QJsonObject> <QLabel> <QLineEdit>
+  <QListWidget> <QMessageBox> <QPainter> <QPlainTextEdit> <QPushButton> <QRadioButton> <QRegularExpression> <QScrollArea>
+  <QShowEvent> <QStyleOptionFrame> <QTabWidget> <QTextEdit> <QToolButton> <QUrl> <functional> <map> <memory> <optional>
+  <set> <variant> <vector>)
+
+# As a programmer gets one, and as clang-tidy reads it.
+add_test(NAME Class.Built COMMAND ${CLASS_SOURCE}/built $<TARGET_FILE:brindel-cli> ${CMAKE_SOURCE_DIR}/demo/slip-inspection.brindel Inspection ${FORMS}/built)
+add_test(NAME Class.Tidy COMMAND ${CLASS_SOURCE}/tidy $<TARGET_FILE:brindel-cli> ${FORMS}/tidy ${CMAKE_SOURCE_DIR}/demo/pontoon-fault-note.brindel ${CMAKE_SOURCE_DIR}/demo/yard-charges.brindel)
+set_tests_properties(Class.Built Class.Tidy PROPERTIES TIMEOUT 600 COST 150)
