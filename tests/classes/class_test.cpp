@@ -397,6 +397,49 @@ TEST_P(EachClass, HasRoomForLongerWordsAndLargerLetters) {
     QApplication::removeTranslator(&german);
 }
 
+/// What an act of a session came to, each question answered with yes.
+void follow(FormSession& session, const Outcome& outcome, ClassWindow::Did& did) {
+    for (const std::string& one : outcome.says) did.said << qt(one);
+    did.accepted += outcome.then == Outcome::Then::accepted || outcome.then == Outcome::Then::goesOn;
+    did.left += outcome.then == Outcome::Then::left;
+    if (!outcome.asks) return;
+    did.said << qt(*outcome.asks);
+    follow(session, session.answered(true), did);
+}
+
+TEST_P(EachClass, DoesWhatItsRulesSayWhenButtonsArePressed) {
+    for (unsigned seed = 1; seed <= 6; ++seed) {
+        auto form = window();
+        FormSession filled = session();
+        Values values(seed * 31);
+        const Json all = seed == 1 ? Json::object() : values.valuesFor(form_);
+        form->fromJson(QJsonDocument::fromJson(QByteArray::fromStdString(all.dump())).object());
+        Reply reply;
+        reply.values = readAnswers(all.dump()).value();
+        filled.take(reply);
+        form->window().show();
+        QApplication::processEvents();
+        ClassWindow::Did meant;
+        follow(filled, filled.opened(), meant);
+        for (Id id : allIds(form_)) {
+            const Control& c = *form_.find(id);
+            auto* button =
+                c.is().pressed ? qobject_cast<QAbstractButton*>(widgetNamed(form->window(), c.name)) : nullptr;
+            if (!button || c.as<ButtonRole>() == ButtonRole::cancel) continue;
+            SCOPED_TRACE(c.name + " after " + all.dump());
+            button->click();
+            follow(filled, filled.press(id), meant);
+            const auto did = form->takeDone();
+            EXPECT_EQ(did.said.join("|").toStdString(), meant.said.join("|").toStdString());
+            EXPECT_EQ(did.accepted, meant.accepted);
+            EXPECT_EQ(did.left, meant.left);
+            expectSame(filled, *form, c.name);
+            meant = {};
+            if (did.accepted) form->window().show();
+        }
+    }
+}
+
 TEST(GrowingClass, AddsRowsAndTakesThemAway) {
     const auto known = knownClasses().find("winter-storage-agreement");
     if (known == knownClasses().end()) return;  // another program has it

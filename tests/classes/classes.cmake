@@ -41,14 +41,17 @@ function(class_tests TARGET)
   gtest_discover_tests(${TARGET} TEST_PREFIX ${TARGET}. DISCOVERY_TIMEOUT 60 PROPERTIES TIMEOUT 300 ENVIRONMENT "QT_QPA_PLATFORM=offscreen")
 endfunction()
 
-# Those of the demo forms, and of one with hostile wording.
+# Those of the demo forms, of one with hostile wording, and of one with every formula and step.
 set(FORMS ${CMAKE_CURRENT_BINARY_DIR}/class-forms)
 file(MAKE_DIRECTORY ${FORMS})
 add_custom_command(OUTPUT ${FORMS}/hostile-words.brindel
   COMMAND /usr/bin/python3 ${CLASS_SOURCE}/forms.py hostile ${CMAKE_SOURCE_DIR}/demo/yard-charges.brindel ${FORMS}/hostile-words.brindel
   DEPENDS ${CLASS_SOURCE}/forms.py ${CMAKE_SOURCE_DIR}/demo/yard-charges.brindel VERBATIM)
+add_custom_command(OUTPUT ${FORMS}/all-there-is.brindel
+  COMMAND /usr/bin/python3 ${CLASS_SOURCE}/forms.py everything $<TARGET_FILE:brindel-cli> ${FORMS}/all-there-is.brindel
+  DEPENDS ${CLASS_SOURCE}/forms.py brindel-cli VERBATIM)
 file(GLOB DEMO_CLASSES CONFIGURE_DEPENDS ${CMAKE_SOURCE_DIR}/demo/*.brindel)
-class_tests(class_tests ${DEMO_CLASSES} ${FORMS}/hostile-words.brindel)
+class_tests(class_tests ${DEMO_CLASSES} ${FORMS}/hostile-words.brindel ${FORMS}/all-there-is.brindel)
 
 # Those of thirty that are jotted.
 set_property(DIRECTORY APPEND PROPERTY CMAKE_CONFIGURE_DEPENDS ${CLASS_SOURCE}/jotted.txt ${CLASS_SOURCE}/forms.py)

@@ -22,13 +22,39 @@ class ClassWindow {
     virtual QJsonObject toJson() = 0;
     virtual QList<std::pair<QString, QString>> complaints() = 0;
     virtual void setNow(QDate today, QTime now) = 0;
+    /// What the form has said and asked, each question answered with yes, and how often it was accepted, since this was
+    /// last called.
+    struct Did {
+        QStringList said;
+        int accepted = 0, left = 0;
+    };
+    virtual Did takeDone() = 0;
     /// The reply as a struct, and back.
     virtual bool takesItsReply() = 0;
+};
+
+/// The class as a program's own may be: it says and asks in its own way.
+template <class Form>
+class Listening : public Form {
+  public:
+    ClassWindow::Did did;
+
+  protected:
+    void say(const QString& sentence) override { did.said << sentence; }
+    auto ask(const QString& question) -> bool override {
+        did.said << question;
+        return true;
+    }
 };
 
 template <class Form>
 class ClassWindowOf : public ClassWindow {
   public:
+    ClassWindowOf() {
+        QObject::connect(&form_, &Form::replied, &form_, [this] { ++form_.did.accepted; });
+        QObject::connect(&form_, &Form::left, &form_, [this] { ++form_.did.left; });
+    }
+    Did takeDone() override { return std::exchange(form_.did, {}); }
     QWidget& window() override { return form_; }
     QStringList fromJson(const QJsonObject& reply) override { return form_.fromJson(reply); }
     QJsonObject toJson() override { return form_.toJson(); }
@@ -37,7 +63,7 @@ class ClassWindowOf : public ClassWindow {
     bool takesItsReply() override { return form_.setReply(form_.reply()); }
 
   private:
-    Form form_;
+    Listening<Form> form_;
 };
 
 struct KnownClass {

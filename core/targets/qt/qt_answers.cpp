@@ -61,7 +61,7 @@ string Writer::choicesOf(const Control& c) {
     const Control* now = opened_.form().find(c.id);
     string list;
     for (const Choice& choice : (now ? *now : c).choices())
-        list += fmt::format("{}{{{}, {}}}", list.empty() ? "" : ",\n ", textLiteral(choice.value),
+        list += fmt::format("{}{{{}, {}}}", list.empty() ? "" : ",\n                ", textLiteral(choice.value),
                             tr(choice.text, "choice of " + answerName(form_, c)));
     return "{" + list + "}";
 }
@@ -182,12 +182,12 @@ string Writer::answerOf(const Control& c) {
     if (c.is().answers == AnswerType::question)
         arguments.push_back(buttonsOf(c));
     else
-        arguments.push_back(c.is().answers == AnswerType::date ? memberOf(c.id) : boxOfAnswer(c));
+        arguments.push_back(c.is().answers == AnswerType::date ? memberOf(c.id) : madeName(c));
     if (c.is().answers == AnswerType::date)
-        arguments.push_back(isPicked(c) ? boxOfAnswer(c) + "->lineEdit()" : memberOf(c.id));
+        arguments.push_back(isPicked(c) ? madeName(c) + "->lineEdit()" : memberOf(c.id));
     arguments.push_back("fx::Asked" + askedOf(c));
     if (c.is().answers == AnswerType::choice || c.is().answers == AnswerType::picks)
-        arguments.push_back("\n    fx::Choices" + choicesOf(c));
+        arguments.push_back("fx::Choices" + choicesOf(c));
     if (row.limits[0]) arguments.push_back(string("fx::") + row.limits + limitsOf(c));
     if (c.is().answers == AnswerType::choice) {
         arguments.push_back(textLiteral(c.text(Prop::defaultText)));
@@ -201,15 +201,20 @@ string Writer::answerOf(const Control& c) {
     }
     if (c.is().answers == AnswerType::ink) arguments.emplace_back("&fx::Sentences::mustBeSigned");
     if (c.is().answers == AnswerType::picture) arguments.emplace_back("&fx::Sentences::needsPicture");
-    string list;
-    for (const string& one : arguments) list += (list.empty() ? "" : one.starts_with('\n') ? "," : ", ") + one;
+    // On one line where it fits there, else an argument a line.
+    constexpr std::size_t widest = 60;
+    std::size_t wide = 0;
+    for (const string& one : arguments) wide += one.size();
+    const string between = wide > widest ? ",\n    " : ", ";
+    string list = wide > widest ? "\n    " : "";
+    for (std::size_t i = 0; i < arguments.size(); ++i) list += (i ? between : "") + arguments[i];
     const string type = answerType(c.id);
     filling_ += fmt::format("{} *{} = nullptr;\n", type, bareAnswer(c.id));
     string out = fmt::format("{} = filling_->add<{}>({});\n", answerMember(c.id), type, list);
     // A calendar picks into it.
     if (isPicked(c) && c.yes(Prop::calendar))
         out += fmt::format("{}->onCalendar([this] {{ return {}(); }}, [this](QDate day) {{ {}->pick(day); }});\n",
-                           boxOfAnswer(c), accessor(c.id), answerMember(c.id));
+                           madeName(c), accessor(c.id), answerMember(c.id));
     return out;
 }
 

@@ -47,13 +47,9 @@ void Writer::writeContainer(Id id) {
         body += make(c);
         // Its label leads to it.
         if (const Id label = index->labelOf(c.id); label != noControl && form_.find(label)->parent == id) {
-            const string leads = c.is().answers == AnswerType::date || c.is().answers == AnswerType::number ||
-                                         c.is().answers == AnswerType::time || !c.is().holds
-                                     ? memberOf(c.id)
-                                     : memberOf(c.id);
-            body += fmt::format("{}->leadTo({}, {{{}}});\n",
-                                memberOf(label).ends_with('_') ? accessor(label) + "Box" : memberOf(label), leads,
-                                textLiteral(keyOfBearer(label)));
+            const string key = keyOfBearer(label);
+            body += fmt::format("{}->leadTo({}{});\n", madeName(*form_.find(label)), memberOf(c.id),
+                                key.empty() ? "" : ", {" + textLiteral(key) + "}");
         }
         if (c.is().holds || c.is().turns || c.is().paper) {
             const bool calls = c.is().turns || !c.children.empty();

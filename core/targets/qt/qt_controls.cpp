@@ -203,8 +203,10 @@ void makeTabs(Made& m) {
         const string member = m.w.memberOf(id);
         m.line(fmt::format("{} = new QWidget({});", member, m.widget));
         if (!page.name.empty()) m.line(fmt::format("{}->setObjectName({});", member, textLiteral(page.name)));
-        m.call(fmt::format("addTab({}, fx::keyed({}, {{{}}}))", member,
-                           m.w.tr(page.text(Prop::text), "tab page " + page.name), textLiteral(m.w.keyOfBearer(id))));
+        const string key = m.w.keyOfBearer(id);
+        m.call(fmt::format("addTab({}, fx::keyed({}{}))", member,
+                           m.w.tr(page.text(Prop::text), "tab page " + page.name),
+                           key.empty() ? "" : ", {" + textLiteral(key) + "}"));
     }
 }
 
@@ -326,8 +328,9 @@ string Writer::typeOf(Id id) const {
 string Writer::widgetType(const Control& c) const {
     return makerOf(c).type;
 }
-string Writer::boxOfAnswer(const Control& c) {
-    return widgetType(c).starts_with("fx::") ? bareAnswer(c.id) + "Box" : memberOf(c.id);
+string Writer::madeName(const Control& c) {
+    const string member = memberOf(c.id);
+    return widgetType(c).starts_with("fx::") && member.ends_with('_') ? accessors_.at(c.id) + "Box" : member;
 }
 
 /// The looks of a control where they are not those of the form's text.
@@ -400,11 +403,7 @@ string Writer::make(const Control& c) {
     include(maker.member);
     const Control& around = *form_.find(c.parent);
     const string member = memberOf(c.id);
-    // A widget of a class of our own is known by that where it is made; the header has what Qt calls it.
-    const bool special = type.starts_with("fx::") && member.ends_with('_');
-    Made m{*this,  c,
-           type,   special ? accessor(c.id) + "Box" : member,
-           member, memberOf(around.is().inGrid ? around.parent : around.id)};
+    Made m{*this, c, type, madeName(c), member, memberOf(around.is().inGrid ? around.parent : around.id)};
     maker.make(m);
     if (!c.name.empty()) m.call("setObjectName(" + textLiteral(c.name) + ")");
     m.worded("setToolTip", Prop::hint);

@@ -6,6 +6,7 @@
 #include <span>
 
 #include "core/arrangement/arrangement.h"
+#include "core/layout/folding.h"
 #include "core/targets/qt/qt_words.h"
 #include "core/targets/qt/qt_writer.h"
 
@@ -84,11 +85,13 @@ void Writer::writeLayout(const Control& holder, string& out) {
     for (const Item& item : items) all = all.united(item.box);
     const std::size_t rowCount = a.rows.size();
     std::vector<double> tops(rowCount, none), ends(rowCount, 0);
+    std::vector<std::size_t> inRow(rowCount, 0);
     rows.moves.assign(rowCount, false);
     columns.moves.assign(columns.starts.size(), false);
     for (const Item& item : items) {
         const Control& c = *form_.find(item.id);
         tops[item.row] = std::min(tops[item.row], item.box.top);
+        ++inRow[item.row];
         if (item.down == 1) ends[item.row] = std::max(ends[item.row], item.box.bottom());
         if (holdsTo(c, "bottom") && !holdsTo(c, "top")) rows.moves[item.row] = true;
         if (!ofButtons[item.row] && holdsTo(c, "right") && !holdsTo(c, "left")) columns.moves[item.column] = true;
@@ -139,7 +142,7 @@ void Writer::writeLayout(const Control& holder, string& out) {
     }
     if (const auto wide = columns.stretched()) line(fmt::format("grid->setColumnStretch({}, 1);", *wide));
     for (const Piece& p : a.pieces)
-        if (endsAtField(p)) line(fmt::format("{}->setRoomForMark({});", memberOf(p.label), scaled(sign)));
+        if (endsAtField(p)) line(fmt::format("{}->setRoomForMark({});", madeName(*form_.find(p.label)), scaled(sign)));
     std::ranges::stable_sort(items, {}, [](const Item& item) { return std::pair(item.row, item.box.left); });
     const auto high = rows.stretched();
     line("int row = -1;");
@@ -208,7 +211,12 @@ void Writer::writeLayout(const Control& holder, string& out) {
             first = false;
         }
         if (first) line("++row;");
-        if (taller) line(fmt::format("grid->setRowMinimumHeight(row, {});", scaled(extra)));
+        // A frame that folds takes the height of its row with it.
+        const Control* alone = inRow[r] == 1 ? form_.find(items[next - 1].id) : nullptr;
+        if (taller && alone && folds(*alone))
+            line(fmt::format("filling_->folds({}, {{grid, row, {}}});", memberOf(alone->id), scaled(extra)));
+        else if (taller)
+            line(fmt::format("grid->setRowMinimumHeight(row, {});", scaled(extra)));
         if (grows) line("grid->setRowStretch(row, 1);");
     }
     if (high && *high + 1 == rowCount) {

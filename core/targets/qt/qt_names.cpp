@@ -102,7 +102,12 @@ void Writer::nameAll() {
     form_.controls.each([&](Id id, const Control& c) {
         if (id == rootId || c.is().inGrid) return;
         const bool named = !c.name.empty() && identifierMisfit(c.name).empty();
-        string word = named ? oneWord(c.name) : string(c.is().key) + std::to_string(id);
+        // A label is called after its field, anything else without a name after its kind.
+        const Control* field = c.is().speaks ? form_.find(c.reference(Prop::labels)) : nullptr;
+        const bool led = field && !field->name.empty() && identifierMisfit(field->name).empty();
+        string word = named ? oneWord(c.name)
+                      : led ? oneWord(field->name) + "Label"
+                            : string(c.is().key) + std::to_string(id);
         if (isTakenInClass(word) || word == name || word == base) word += "Field";
         word = fresh(word);
         accessors_[id] = word;

@@ -138,7 +138,8 @@ string Writer::givenTo(const Worked& worked, const string& value) {
         case Prop::runStep:
             return fmt::format("{}->offer(filling_->{}Run());", answer, bareAnswer(c.id));
         case Prop::text:
-            if (c.is().speaks) return fmt::format("{}->setWording({});", widget, words(Prop::text));
+            if (c.is().speaks)
+                return fmt::format("dynamic_cast<fx::Label *>({})->setWording({});", widget, words(Prop::text));
             if (c.is().spreads) return "";
             return fmt::format("fx::word({}, {{.text = {}}});", widget, words(Prop::text));
         case Prop::prompt:
@@ -197,18 +198,19 @@ void Writer::writeWork() {
         function.erase(std::remove(function.begin(), function.end(), '_'), function.end());
         const string* written = worked.givesValue() ? &c.text(Prop::workedOut) : c.formulas.find(worked.prop);
         if (worked.prop == Prop::valid) written = &c.text(Prop::valid);
-        filling_ += fmt::format("/// {}\n[[nodiscard]] auto {}() const -> fx::Value {{ return {}; }}\n",
+        filling_ += fmt::format("/// {}\n[[nodiscard]] auto {}() const -> fx::Value\n{{\n    return {};\n}}\n",
                                 inComment(written ? *written : ""), function,
                                 formula(worked.tree, worked.names, worked.inCircle));
         const bool run = worked.prop == Prop::runFrom || worked.prop == Prop::runTo || worked.prop == Prop::runStep;
         if (run && runs.insert(c.id).second)
-            runs_ += fmt::format("[[nodiscard]] auto {}Run() const -> fx::Choices {{ return {}; }}\n", bareAnswer(c.id),
-                                 runOf(c.id));
+            runs_ += fmt::format("[[nodiscard]] auto {}Run() const -> fx::Choices\n{{\n    return {};\n}}\n",
+                                 bareAnswer(c.id), runOf(c.id));
         const string given = givenTo(worked, "value");
         if (given.empty()) continue;
         const bool usesValue = given.find("value") != string::npos && !run;
         works_ += fmt::format(
-            "filling_->work([this] {{ return filling_->{}(); }}, [this](const fx::Value &{}) {{ {} }}, {{{}}});\n",
+            "filling_->work([this] {{ return filling_->{}(); }},\n               [this](const fx::Value &{}) {{ {} "
+            "}},\n               {{{}}});\n",
             function, usesValue ? "value" : "/*value*/", given, list);
     }
     filling_ += runs_;

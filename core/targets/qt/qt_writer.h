@@ -83,7 +83,9 @@ class Writer {
     std::string make(const Control& c);
     bool comesAndGoes(Id id) const;
     std::string widgetType(const Control& c) const;
-    std::string boxOfAnswer(const Control& c);
+    /// What a widget is called where it is made: one of a class of our own is known by that there, while the header has
+    /// what Qt calls it.
+    std::string madeName(const Control& c);
     std::string buttonsOf(const Control& c);
     std::string dressed(const Control& c, const std::string& widget);
     std::string sized(const Control& c, const std::string& widget);
