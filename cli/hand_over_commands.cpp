@@ -6,6 +6,7 @@
 #include "core/file/whole_file.h"
 #include "core/intake/pdf_reply.h"
 #include "core/targets/kit/kit.h"
+#include "core/targets/qt/qt_class.h"
 #include "core/text/clock.h"
 
 namespace brindel::calls {
@@ -47,6 +48,8 @@ struct Exported {
 int exportFolder(const Form& form, const Target& target, const FontBook& fonts, const Exported& given) {
     if (given.out.empty() || given.out == "-")
         return problem("-o", {"", said("A C++ class is several files: name a folder.")}, wrongCall);
+    if (const Sentence wrong = classMisfit(given.names); !wrong.empty())
+        return problem("--class or --namespace", {"", wrong}, wrongCall);
     ClassChoice names = form.kit ? form.kit->classNames : ClassChoice();
     if (!given.names.nameSpace.empty()) names.nameSpace = given.names.nameSpace;
     if (!given.names.className.empty()) names.className = given.names.className;

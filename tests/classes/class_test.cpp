@@ -400,6 +400,7 @@ TEST_P(EachClass, HasRoomForLongerWordsAndLargerLetters) {
 /// What an act of a session came to, each question answered with yes.
 void follow(FormSession& session, const Outcome& outcome, ClassWindow::Did& did) {
     for (const std::string& one : outcome.says) did.said << qt(one);
+    for (const Offer& one : outcome.offers) did.said << qt(one.to);
     did.accepted += outcome.then == Outcome::Then::accepted || outcome.then == Outcome::Then::goesOn;
     did.left += outcome.then == Outcome::Then::left;
     if (!outcome.asks) return;

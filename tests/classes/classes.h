@@ -45,6 +45,8 @@ class Listening : public Form {
         did.said << question;
         return true;
     }
+    /// There where a rule offers something.
+    virtual void offer(const QString& address) { did.said << address; }
 };
 
 template <class Form>

@@ -106,7 +106,7 @@ def everything(cli, out):
                            {"when": "changed", "if": f'{of["Plan"]["name"]} <> "Voll"', "do": [{"does": "show", "on": of["Von"]["id"]}]}]
     find["Sagen"]["rules"] = [{"when": "pressed", "do": [say("Guten Tag"), {"does": "say", "with": f'"Summe " & {of["Summe"]["name"]}'}, {"does": "turnOver", "on": of["Um"]["id"]}, {"does": "cursor", "on": of["Name"]["id"]}]}]
     find["Fragen"]["rules"] = [{"when": "pressed", "do": [{"does": "ask", "with": '"Wirklich?"', "yes": [{"does": "set", "on": of["Name"]["id"], "with": '"Ja"'}, say("Gut")], "no": [say("Nicht")]}, {"does": "set", "on": of["Zusatz"]["id"], "with": '"gefragt"'}]}]
-    find["Melden"]["rules"] = [{"when": "pressed", "if": f'{of["Betrag"]["name"]} > 5', "do": [{"does": "tell", "with": '"Betrag ist da"'}, say("Gemeldet")]}]
+    find["Melden"]["rules"] = [{"when": "pressed", "if": f'{of["Betrag"]["name"]} > 5', "do": [{"does": "tell", "with": '"Betrag ist da"'}, say("Gemeldet"), {"does": "address", "with": '"https://wharf.example"'}]}]
     form["rules"] = [{"when": "opens", "do": [say("Willkommen")]}]
     json.dump(form, open(out, "w", encoding="utf-8"), ensure_ascii=False, indent=2)
 

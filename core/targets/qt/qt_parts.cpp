@@ -17,7 +17,9 @@ std::map<string, Part, std::less<>> partsByName() {
     constexpr std::string_view begins = "//@ ", includes = "#include ";
     std::map<string, Part, std::less<>> parts;
     Part* part = nullptr;
-    std::istringstream in{string(allParts())};
+    string all;
+    for (const std::string_view file : allParts()) all += file;
+    std::istringstream in(all);
     for (string line; std::getline(in, line);) {
         if (line.starts_with(begins)) {
             std::istringstream words(line.substr(begins.size()));

@@ -4,14 +4,15 @@
 
 #include <map>
 #include <set>
+#include <span>
 #include <string>
 #include <string_view>
 
 namespace brindel::qt {
 
-/// All of them as C++ text. A line "//@ name: others" begins each, with the names of those that it needs; lines that
-/// include follow.
-std::string_view allParts();
+/// All of them as C++ text, a file a text. A line "//@ name: others" begins each, with the names of those that it
+/// needs; lines that include follow.
+std::span<const std::string_view> allParts();
 
 /// A header with those parts, and all that they need, in a namespace. In the text "@NAME@" stands for `settings`.
 /// Names that there are not are passed over.

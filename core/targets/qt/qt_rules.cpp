@@ -283,6 +283,7 @@ string Writer::step(const Step& one, Id from) {
         }
         case Does::address:
         case Does::letter:
+            offers_ = true;
             include("QDesktopServices");
             include("QUrl");
             return fmt::format("offer({}{});", one.does == Does::letter ? "QStringLiteral(\"mailto:\") + " : "",

@@ -118,8 +118,7 @@ void Writer::putTogether() {
     }
     if (!works_.empty()) made += fmt::format("void {}::addFormulas()\n{{\n{}}}\n\n", base, indented(works_));
     if (!rules_.empty()) made += fmt::format("void {}::addRules()\n{{\n{}}}\n\n", base, indented(rules_));
-    for (const char* one : {"QDateTime", "QDesktopServices", "QJsonObject", "QMessageBox", "QShowEvent", "QUrl"})
-        include(one);
+    for (const char* one : {"QDateTime", "QJsonObject", "QMessageBox", "QShowEvent"}) include(one);
     if (dialog && !root.yes(Prop::escapeCloses)) include("QKeyEvent");
     for (const string& one : includes_) includes += "#include <" + one + ">\n";
     string size;
@@ -136,11 +135,16 @@ void Writer::putTogether() {
     const Id first = firstStop(form_);
     flags_ = {dialog ? "dialog" : "document", grouped ? "grouped" : "flat"};
     if (grouped) use("nested");
+    if (offers_) flags_.insert("offers");
     if (!works_.empty()) flags_.insert("formulas");
     if (!rules_.empty()) flags_.insert("rules");
     if (dialog && !root.yes(Prop::escapeCloses)) flags_.insert("keepsEscape");
     const string whole = choice_.nameSpace.empty() ? name : choice_.nameSpace + "::" + name;
+    const string writeTo = offers_ ? say(Phrase::writeTo, "asked before a letter", {"%1"}) : "",
+                 goTo = offers_ ? say(Phrase::goToAddress, "asked before an address is gone to", {"%1"}) : "";
     values_ = {
+        {"WRITETO", writeTo},
+        {"GOTO", goTo},
         {"TITLE", inComment(calledBy(form_, root))},
         {"FILE", file},
         {"BASE", base},

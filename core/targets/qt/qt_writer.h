@@ -127,6 +127,7 @@ class Writer {
     std::set<std::string, std::less<>> uses_, includes_;
     std::vector<Translated> texts_;
     std::set<std::string> known_;
+    bool offers_ = false;                                    // a rule offers an address
     std::set<std::string> tells_;                            // signals for the host
     std::vector<std::pair<std::string, std::string>> made_;  // functions that make what containers hold: name, body
     std::string filling_, runs_, works_, rules_;
