@@ -29,7 +29,6 @@ const std::set<string, std::less<>>& takenNames() {
             "customEvent deleteLater depth destroy destroyed devType devicePixelRatio devicePixelRatioF "
             "devicePixelRatioFScale disconnect disconnectImpl disconnectNotify doSetObjectName done dragEnterEvent "
             "dragLeaveEvent dragMoveEvent dropEvent dumpObjectInfo dumpObjectTree dynamicMetaObject "
-            "dynamicPropertyNames "
             "effectiveWinId enable ensurePolished enterEvent event eventFilter exec filling find findChild "
             "findChildren "
             "finished fit focusInEvent focusNextChild focusNextPrevChild focusOutEvent focusPolicy focusPreviousChild "
@@ -101,10 +100,10 @@ void Writer::nameAll() {
     };
     form_.controls.each([&](Id id, const Control& c) {
         if (id == rootId || c.is().inGrid) return;
-        const bool named = !c.name.empty() && identifierMisfit(c.name).empty();
+        const bool named = isCppName(c.name);
         // A label is called after its field, anything else without a name after its kind.
         const Control* field = c.is().speaks ? form_.find(c.reference(Prop::labels)) : nullptr;
-        const bool led = field && !field->name.empty() && identifierMisfit(field->name).empty();
+        const bool led = field && isCppName(field->name);
         string word = named ? oneWord(c.name)
                       : led ? oneWord(field->name) + "Label"
                             : string(c.is().key) + std::to_string(id);
@@ -133,7 +132,7 @@ string Writer::accessor(Id id) const {
     if (!question.empty()) {
         const string& answer = form_.index()->answerName(question.front());
         const Control* named = form_.named(answer);
-        if (!named && identifierMisfit(answer).empty() && !isTakenInClass(oneWord(answer))) return oneWord(answer);
+        if (!named && isCppName(answer) && !isTakenInClass(oneWord(answer))) return oneWord(answer);
         return accessors_.at(question.front()) + (named ? "Answer" : "");
     }
     return accessors_.at(id);
@@ -148,7 +147,7 @@ bool isTakenInClass(const std::string& name) {
 std::string className(const Form& form, const ClassChoice& choice) {
     if (!choice.className.empty()) return choice.className;
     const std::string word = qt::capital(qt::oneWord(form.root().name));
-    return word.empty() || !identifierMisfit(form.root().name).empty() ? "FilledForm" : word;
+    return qt::isCppName(form.root().name) ? word : "FilledForm";
 }
 
 Sentence classMisfit(const ClassChoice& choice) {

@@ -2,6 +2,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cmath>
 
 #include "core/model/values.h"
@@ -81,6 +82,15 @@ string oneWord(const string& name) {
     for (char& c : out)
         if (c == '-') c = '_';
     return out;
+}
+
+bool isCppName(const string& name) {
+    const string word = oneWord(name);
+    const bool plain = std::ranges::all_of(word, [](char c) {
+        return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '_';
+    });
+    return plain && !word.empty() && word.size() <= 200 && !(word[0] >= '0' && word[0] <= '9') && word[0] != '_' &&
+           word.find("__") == string::npos && reservedBy(word).find("C++") == string::npos;
 }
 
 string capital(const string& name) {

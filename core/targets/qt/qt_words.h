@@ -18,6 +18,8 @@ std::string inComment(const std::string& text);
 
 /// "txtBoat" and "owner.txtName" as parts of one word: "txtBoat", "ownerTxtName".
 std::string oneWord(const std::string& name);
+/// True for a name that makes such a word that C++ takes; what other languages keep for themselves is no matter.
+bool isCppName(const std::string& name);
 /// With a capital first: "TxtBoat".
 std::string capital(const std::string& name);
 /// "LiftOutBooking" as the name of a file: "lift_out_booking".
