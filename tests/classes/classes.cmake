@@ -41,7 +41,7 @@ function(class_tests TARGET)
   gtest_discover_tests(${TARGET} TEST_PREFIX ${TARGET}. DISCOVERY_TIMEOUT 60 PROPERTIES TIMEOUT 300 ENVIRONMENT "QT_QPA_PLATFORM=offscreen")
 endfunction()
 
-# Those of the demo forms, of one with hostile wording, and of one with every formula and step.
+# Those of the demo forms, of one with hostile wording, and of one with many kinds of formulas, rules and steps.
 set(FORMS ${CMAKE_CURRENT_BINARY_DIR}/class-forms)
 file(MAKE_DIRECTORY ${FORMS})
 add_custom_command(OUTPUT ${FORMS}/hostile-words.brindel
