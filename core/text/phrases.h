@@ -96,6 +96,28 @@ enum class Phrase : std::uint8_t {
     notInOrder,
     readyToSend,
     staysOpen,
+    // a form as a web page
+    needsScript,
+    close,
+    pickDay,
+    typeYourName,
+    drawAgain,
+    takePictureAway,
+    noPicture,
+    leftWithout,
+    savedAsFile,
+    saveAsFile,
+    isSent,
+    wasSent,
+    wasNotSent,
+    tryAgain,
+    draftFound,
+    draftGoOn,
+    draftAnew,
+    stepBack,
+    stepNext,
+    stepOf,
+    lettersLeft,
     count_
 };
 
