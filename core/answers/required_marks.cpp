@@ -30,9 +30,18 @@ bool speaksForRequired(const Form& form, const Control& c) {
 
 }  // namespace
 
+bool isRequired(const Form& form, const Control& field) {
+    return field.yes(Prop::required) ||
+           std::ranges::any_of(questionOf(form, field), [&](Id one) { return form.find(one)->yes(Prop::required); });
+}
+
 std::string requiredMark(const Form& form, const Control& c) {
+    return speaksForRequired(form, c) ? requiredMarkOf(form) : "";
+}
+
+std::string requiredMarkOf(const Form& form) {
     const auto marks = form.root().as<RequiredMarks>();
-    if (marks == RequiredMarks::none || !speaksForRequired(form, c)) return "";
+    if (marks == RequiredMarks::none) return "";
     return " " + phrase(marks == RequiredMarks::sign ? Phrase::requiredSign : Phrase::requiredWord,
                         form.root().text(Prop::language));
 }

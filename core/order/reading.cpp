@@ -13,6 +13,21 @@ std::vector<Id> readInOrder(const Form& form, Id container) {
     return arrangementOf(form, container).readIds();
 }
 
+std::vector<Id> readOrRouted(const Form& form, Id container) {
+    const Control* holder = form.find(container);
+    if (!holder) return {};
+    const std::vector<Id> read = readInOrder(form, container);
+    if (read.size() != holder->children.size()) return holder->children;
+    auto stops = [&](const std::vector<Id>& ids) {
+        std::vector<Id> only;
+        for (Id id : ids)
+            if (const Control& c = *form.find(id); isFilled(c) || c.is().pressed || c.is().holds || c.is().turns)
+                only.push_back(id);
+        return only;
+    };
+    return stops(read) == stops(holder->children) ? read : holder->children;
+}
+
 std::size_t readingPlace(const Form& form, Id container, Kind kind, const Box& box) {
     const Control* holder = form.find(container);
     if (!holder) return 0;

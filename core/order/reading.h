@@ -11,6 +11,9 @@ namespace brindel {
 /// ticks or only buttons, or where a wide gap (48 px, 13 mm) parts at least three full rows. Cells and pages stay as
 /// they are. Takes about n log n for n children.
 std::vector<Id> readInOrder(const Form& form, Id container);
+/// The same, but as the designer's route goes where that is another way: for targets whose readers take the order in
+/// which they are given the controls for the way of the Tab key.
+std::vector<Id> readOrRouted(const Form& form, Id container);
 /// The place among a container's children at which a control of this kind and box is read: behind what is read before
 /// it
 /// (`readInOrder`), wherever a person has laid that.

@@ -2,34 +2,21 @@
 
 #include <algorithm>
 
+#include "core/targets/script/script_data.h"
+
 namespace brindel {
 namespace {
 
-struct Row {
-    Prop prop;
-    std::string_view word;
-};
-constexpr Row worked[] = {{Prop::workedOut, "value"},
-                          {Prop::visible, "visible"},
-                          {Prop::enabled, "enabled"},
-                          {Prop::required, "required"},
-                          {Prop::valid, "valid"},
-                          {Prop::least, "least"},
-                          {Prop::most, "most"},
-                          {Prop::earliest, "earliest"},
-                          {Prop::latest, "latest"},
-                          {Prop::earliestTime, "earliestTime"},
-                          {Prop::latestTime, "latestTime"},
-                          {Prop::atLeast, "atLeast"},
-                          {Prop::atMost, "atMost"}};
+constexpr Prop worked[] = {Prop::workedOut,  Prop::visible, Prop::enabled,  Prop::required, Prop::valid,
+                           Prop::least,      Prop::most,    Prop::earliest, Prop::latest,   Prop::earliestTime,
+                           Prop::latestTime, Prop::atLeast, Prop::atMost};
 constexpr Does notDone[] = {Does::leave, Does::putAway, Does::addRow, Does::removeRow, Does::tell};
 constexpr Event notAsked[] = {Event::doublePressed, Event::key};
 
 }  // namespace
 
 std::string_view workedOutInPdf(Prop prop) {
-    const auto at = std::ranges::find(worked, prop, &Row::prop);
-    return at == std::end(worked) ? std::string_view() : at->word;
+    return std::ranges::find(worked, prop) == std::end(worked) ? std::string_view() : workedOutWord(prop);
 }
 
 bool isDoneInPdf(Does step) {

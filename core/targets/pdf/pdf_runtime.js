@@ -9,6 +9,10 @@ function brindelForm(doc, F, around, form, work) {
   var shown = {}, usable = {};  // controls that formulas and rules show or enable, by "c12"
   var reacting = 0, busy = false, touched = [];
 
+  var I = brindelFilling(F, around, form.words);
+  var dayRead = I.dayRead, dayShown = I.dayShown, timeRead = I.timeRead, timeShown = I.timeShown, dayMeant = I.dayMeant;
+  var numberWritten = I.numberWritten, cased = I.cased, put = I.put, quoted = I.quoted;
+
   // ---- the fields of the document ----
 
   function field(name) { return doc.getField(name); }
@@ -27,124 +31,6 @@ function brindelForm(doc, F, around, form, work) {
   function isOn(a, i) {
     var said = text(a.fields[i] || a.fields[0]);
     return said === a.states[i] || (a.states.indexOf(said) < 0 && !!a.values && said === a.values[i]);
-  }
-
-  // ---- dates and times, by the letters of Unicode's patterns ----
-
-  function partsOf(pattern) {
-    var parts = [], i = 0;
-    while (i < pattern.length) {
-      var c = pattern.charAt(i);
-      if (c === "'") {
-        var end = pattern.indexOf("'", i + 1);
-        if (end === i + 1) parts.push({plain: "'"});
-        else parts.push({plain: pattern.slice(i + 1, end < 0 ? pattern.length : end)});
-        i = end < 0 ? pattern.length : end + 1;
-      } else if (/[A-Za-z]/.test(c)) {
-        var n = 1;
-        while (pattern.charAt(i + n) === c) ++n;
-        parts.push({letter: c, count: n});
-        i += n;
-      } else {
-        parts.push({plain: c});
-        ++i;
-      }
-    }
-    return parts;
-  }
-  function namesFor(part) {
-    if (part.letter === "M" || part.letter === "L")
-      return part.count === 3 ? around.monthsShort : part.count === 4 ? around.months : part.count > 4 ? around.monthsNarrow : null;
-    if (part.letter === "E") return part.count < 4 ? around.daysShort : around.days;
-    if (part.letter === "a") return around.halves;
-    return null;
-  }
-  function numberFor(part, at) {
-    switch (part.letter) {
-      case "d": return at.d;
-      case "M": case "L": return at.m;
-      case "y": case "u": return part.count === 2 ? at.y % 100 : at.y;
-      case "H": return Math.floor(at.minutes / 60);
-      case "k": return Math.floor(at.minutes / 60) || 24;
-      case "h": return Math.floor(at.minutes / 60) % 12 || 12;
-      case "K": return Math.floor(at.minutes / 60) % 12;
-      case "m": return at.minutes % 60;
-      case "E": return at.w % 7;
-      case "a": return at.minutes < 720 ? 0 : 1;
-    }
-    return 0;
-  }
-  function momentShown(at, pattern) {
-    return partsOf(pattern).map(function(part) {
-      if (part.plain !== undefined) return part.plain;
-      var names = namesFor(part), n = numberFor(part, at);
-      if (names) return names[part.letter === "M" || part.letter === "L" ? n - 1 : n];
-      return F.inDigits(F.padded(n, part.count));
-    }).join("");
-  }
-  // What a whole text says by a pattern, part by part; null when it says nothing.
-  function momentRead(said, pattern) {
-    var left = F.plainDigits(said), at = {y: 1970, m: 1, d: 1, hours: 0, minutes: 0}, half = -1, parts = partsOf(pattern);
-    for (var i = 0; i < parts.length; ++i) {
-      var part = parts[i];
-      if (part.plain !== undefined) {
-        if (left.slice(0, part.plain.length) !== part.plain) return null;
-        left = left.slice(part.plain.length);
-        continue;
-      }
-      var lists = namesFor(part) ? part.letter === "a" ? [around.halves] : part.letter === "E" ? [around.days, around.daysShort] : [around.months, around.monthsShort] : null;
-      if (lists) {
-        var best = -1, long = 0;
-        lists.forEach(function(list) {
-          list.forEach(function(name, k) {
-            if (name.length > long && left.slice(0, name.length).toLowerCase() === name.toLowerCase()) { best = k; long = name.length; }
-          });
-        });
-        if (best < 0) return null;
-        left = left.slice(long);
-        if (part.letter === "a") half = best;
-        else if (part.letter !== "E") at.m = best + 1;
-        continue;
-      }
-      var abut = i + 1 < parts.length && parts[i + 1].letter && !namesFor(parts[i + 1]);
-      var digit = (abut ? new RegExp("^\\d{1," + part.count + "}") : /^\d+/).exec(left);
-      if (!digit) return null;
-      var n = Number(digit[0]);
-      left = left.slice(digit[0].length);
-      switch (part.letter) {
-        case "d": at.d = n; break;
-        case "M": case "L": at.m = n; break;
-        case "y": case "u": at.y = n < 100 ? n + (n < 69 ? 2000 : 1900) : n; break;
-        case "H": case "k": case "h": case "K":
-          if (n > 24 || (part.letter === "H" && n > 23) || (part.letter === "h" && (n < 1 || n > 12)) || (part.letter === "K" && n > 11)) return null;
-          at.hours = part.letter === "k" || part.letter === "h" ? n % (part.letter === "k" ? 24 : 12) : n;
-          break;
-        case "m": if (n > 59) return null; at.minutes = n; break;
-      }
-    }
-    if (left) return null;
-    at.minutes += at.hours * 60 + (half > 0 && at.hours < 12 ? 720 : 0);
-    return at;
-  }
-  function dayRead(said, pattern) {
-    var iso = F.isoDay(said);
-    if (iso !== null) return iso;
-    var at = momentRead(said, pattern || "yyyy-MM-dd");
-    return at && at.y < 10000 ? F.isoDay(F.padded(at.y, 4) + "-" + F.padded(at.m, 2) + "-" + F.padded(at.d, 2)) : null;
-  }
-  function dayShown(serial, pattern) { return momentShown(F.dayOf(serial), pattern || "yyyy-MM-dd"); }
-  function timeRead(said, pattern) {
-    var at = momentRead(said, pattern || "HH:mm");
-    if (at) return at.minutes;
-    // As a clock shows it, and as it is typed in haste.
-    var m = /^(\d{1,2})[:.](\d\d)$/.exec(said) || /^(\d\d)(\d\d)$/.exec(said);
-    return m && Number(m[1]) < 24 && Number(m[2]) < 60 ? Number(m[1]) * 60 + Number(m[2]) : null;
-  }
-  function timeShown(minutes, pattern) { return momentShown({minutes: minutes}, pattern || "HH:mm"); }
-  // "today", "today+7", or a day of ISO 8601, as a serial number.
-  function dayMeant(said) {
-    var clean = String(said).replace(/ /g, ""), m = /^today([+-]\d+)?$/.exec(clean);
-    return m ? around.today + parseInt(m[1] || "0", 10) : F.isoDay(clean);
   }
 
   // ---- answers ----
@@ -223,8 +109,6 @@ function brindelForm(doc, F, around, form, work) {
     };
   }
 
-  // A number as the form writes it; half goes away from zero.
-  function numberWritten(x, places, grouped) { return F.numberShown(F.call("ROUND", [x, places]), places, grouped); }
   // What a field gets when a formula comes to `worth`.
   function fromWorth(a, worth) {
     if (F.isWrong(worth)) return worth.text;
@@ -249,63 +133,12 @@ function brindelForm(doc, F, around, form, work) {
     return v === undefined ? null : v;
   }
 
-  // Letters as a field wants them. Only whole words can be made to begin with a capital.
-  function cased(a, said, whole) {
-    if (a.letters === "upper") return said.toUpperCase();
-    if (a.letters === "lower") return said.toLowerCase();
-    if (whole && a.letters === "first") return said.charAt(0).toUpperCase() + said.slice(1);
-    if (whole && a.letters === "eachWord")
-      return said.replace(/(^|[\s\-(\/])([^\s\-(\/])/g, function(all, before, c) { return before + c.toUpperCase(); });
-    return said;
-  }
-
   // ---- what is wrong ----
 
   function limit(a, name, prop) {
     var l = limits[name];
     return l && l.hasOwnProperty(prop) ? l[prop] : a[prop];
   }
-  function put(sentence, what) { return sentence.replace(/[\u0001\u0002]/g, function(c) { return what[c.charCodeAt(0) - 1]; }); }
-  function quoted(said) {
-    var letters = F.lettersOf(said), most = 60;
-    return letters.length > most ? letters.slice(0, most).join("") + "…" : said;
-  }
-  function decimalsOf(x) {
-    var e = String(Math.abs(x)).split("e"), dot = e[0].indexOf(".");
-    return Math.max(0, (dot < 0 ? 0 : e[0].length - dot - 1) - parseInt(e[1] || "0", 10));
-  }
-  function rangeInWords(from, to) {
-    if (from !== "" && to !== "") return put(form.words.fromTo, [from, to]);
-    return from !== "" ? put(form.words.orMore, [from]) : put(form.words.atMost, [to]);
-  }
-  var judges = {
-    text: function(a, name, said) {
-      if (!a.matches) return "";
-      try { if (!new RegExp("^(?:" + a.matches + ")$").test(said)) return put(a.says.pattern, ["", quoted(said)]); } catch (e) {}
-      return "";
-    },
-    number: function(a, name, said, n) {
-      var least = limit(a, name, "least"), most = limit(a, name, "most");
-      function written(x) { return x === undefined || x === null ? "" : numberWritten(x, decimalsOf(x), a.thousands); }
-      var little = typeof least === "number" && n < least, much = typeof most === "number" && n > most;
-      var tidy = numberWritten(n, Math.max(a.decimals, decimalsOf(n)), a.thousands);
-      if (little || much)
-        return put(little ? a.says.little : a.says.much, [rangeInWords(written(least), written(most)) + (a.unitSaid ? " " + a.unitSaid : ""), tidy]);
-      return decimalsOf(n) > a.decimals ? put(a.says.decimals, ["", tidy]) : "";
-    },
-    date: function(a, name, said, day) {
-      var from = dayMeant(limit(a, name, "earliest") || ""), to = dayMeant(limit(a, name, "latest") || "");
-      if (from !== null && day < from) return put(a.says.early, [dayShown(from, a.pattern)]);
-      return to !== null && day > to ? put(a.says.late, [dayShown(to, a.pattern)]) : "";
-    },
-    time: function(a, name, said, part) {
-      var minutes = Math.round(part * 1440), from = limit(a, name, "earliestTime"), to = limit(a, name, "latestTime");
-      from = from ? timeRead(from) : null;
-      to = to ? timeRead(to) : null;
-      if (from !== null && minutes < from) return put(a.says.early, [timeShown(from, a.pattern)]);
-      return to !== null && minutes > to ? put(a.says.late, [timeShown(to, a.pattern)]) : "";
-    }
-  };
   function limitBroken(name) {
     var a = form.answers[name], h = held(name);
     if (a.type === "picks") {
@@ -317,7 +150,8 @@ function brindelForm(doc, F, around, form, work) {
     if (h.empty) return "";
     var said = a.fields ? text(a.fields[0]) : "";
     if (h.unread !== undefined) return put(a.says.unread, [a.type === "date" ? dayShown(around.today, a.pattern) : "", quoted(said)]);
-    return judges[a.type] ? judges[a.type](a, name, said, h.values[0]) : "";
+    if (a.type === "number") said = numberWritten(h.values[0], Math.max(a.decimals, I.decimalsOf(h.values[0])), a.thousands);
+    return I.judges[a.type] ? I.judges[a.type](a, function(prop) { return limit(a, name, prop); }, said, h.values[0]) : "";
   }
   // A control is there for a filler when it and all that it lies in are.
   function all(list, of) { return (of || []).every(function(key) { return list[key] !== false; }); }
@@ -342,16 +176,6 @@ function brindelForm(doc, F, around, form, work) {
 
   // ---- working out ----
 
-  function propertyFrom(prop, v) {
-    if (F.isWrong(v)) return undefined;
-    if (prop === "required") { var yes = F.asLogical(v); return yes === true || yes === false ? yes : undefined; }
-    if (v === null) return null;
-    var n = F.asNumber(v);
-    if (F.isWrong(n)) return undefined;
-    if (prop === "earliest" || prop === "latest") return F.dayOf(n) ? dayShown(n) : undefined;
-    if (prop === "earliestTime" || prop === "latestTime") return timeShown(Math.round((n - Math.floor(n)) * 1440) % 1440);
-    return n;
-  }
   function show(f, yes) { try { f.display = yes ? 0 : 1; } catch (e) {} }
   function enable(f, yes) { try { f.readonly = !yes; } catch (e) {} }
   // All formulas in their order: values into `worths`, all else where it belongs.
@@ -366,7 +190,7 @@ function brindelForm(doc, F, around, form, work) {
         return;
       }
       if (w.prop === "valid") return;
-      var p = propertyFrom(w.prop, v);
+      var p = I.propertyFrom(w.prop, v);
       if (p === undefined) return;
       (limits[w.on] = limits[w.on] || {})[w.prop] = p;
       if (w.prop === "required") form.answers[w.on].fields.forEach(function(name) { try { field(name).required = p; } catch (e) {} });

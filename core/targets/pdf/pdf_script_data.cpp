@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "core/answers/required_marks.h"
 #include "core/rules/ecmascript.h"
 #include "core/session/limits.h"
 #include "core/targets/pdf/pdf_carries.h"
@@ -21,46 +22,7 @@ string keyOf(Id id) {
     return fmt::format("c{}", id);
 }
 
-/// The runtime's words for what is answered; pictures and signatures, which scripts cannot see, have none.
-std::string_view typeWord(AnswerType type) {
-    static constexpr std::pair<AnswerType, std::string_view> words[] = {
-        {AnswerType::text, "text"}, {AnswerType::number, "number"},    {AnswerType::date, "date"},
-        {AnswerType::time, "time"}, {AnswerType::choice, "choice"},    {AnswerType::picks, "picks"},
-        {AnswerType::tick, "tick"}, {AnswerType::question, "question"}};
-    const auto at = std::ranges::find(words, type, [](const auto& row) { return row.first; });
-    return at == std::end(words) ? "none" : at->second;
-}
-
-/// A script without its comments and indents.
-string packed(std::string_view script) {
-    string out;
-    while (!script.empty()) {
-        std::string_view line = script.substr(0, script.find('\n'));
-        script.remove_prefix(std::min(script.size(), line.size() + 1));
-        line.remove_prefix(std::min(line.size(), line.find_first_not_of(' ')));
-        if (!line.empty() && !line.starts_with("//")) out.append(line) += '\n';
-    }
-    return out;
-}
-
-/// A script in ASCII alone: every other letter stands in a text or a pattern, where it can be written by its number.
-string asciiOf(std::string_view script) {
-    string out;
-    for (char16_t unit : utf16(lettersOf(script)))
-        if (unit < 0x80)
-            out += char(unit);
-        else
-            out += fmt::format("\\u{:04x}", unsigned(unit));
-    return out;
-}
-
 }  // namespace
-
-bool isTyped(const Control& c) {
-    const AnswerType type = c.is().answers;
-    return type == AnswerType::text || type == AnswerType::number || type == AnswerType::date ||
-           type == AnswerType::time || type == AnswerType::choice;
-}
 
 Json PdfScriptData::Named::json() const {
     Json object = Json::object();
@@ -71,7 +33,7 @@ Json PdfScriptData::Named::json() const {
 }
 
 PdfScriptData::PdfScriptData(const PdfBuild& build)
-    : build_(build), form_(build.designed), dependence_(dependenceIn(form_)) {
+    : build_(build), form_(build.designed), dependence_(dependenceIn(form_)), formulas_(form_) {
     for (const auto& [part, group] : build.parts.groupOf)
         if (isFilled(*build.form.find(part))) partsOf_[group].push_back(part);
     for (std::size_t i = 0; i < build.leaves.size(); ++i)
@@ -109,22 +71,8 @@ void PdfScriptData::addStarts() {
         if (const Control* c = form_.find(id); c && !startsEnabled(*c)) starts_[keyOf(id)]["enabled"] = false;
 }
 
-/// The keys of a control and of what it lies in, as far as they are shown or enabled by something.
 Json PdfScriptData::keysOf(const std::set<Id>& moved, Id id) const {
-    Json keys = Json::array();
-    for (const Control* c = form_.find(id); c; c = form_.find(c->parent))
-        if (moved.contains(c->id)) keys.push_back(keyOf(c->id));
-    return keys;
-}
-
-/// True for what no filler can change, whatever happens.
-bool PdfScriptData::isShut(const Control& c) const {
-    if (c.as<Access>() != Access::open) return true;
-    for (const Control* at = &c; at; at = form_.find(at->parent))
-        if ((!startsVisible(*at) && !moved_.shown.contains(at->id)) ||
-            (!startsEnabled(*at) && !moved_.enabled.contains(at->id)))
-            return true;
-    return false;
+    return keysAround(form_, moved, id, [](const Control& c) { return keyOf(c.id); });
 }
 
 std::optional<std::size_t> PdfScriptData::pageOf(Id id) const {
@@ -152,10 +100,9 @@ void PdfScriptData::addField(const Control& part, const string& answer) {
 Json PdfScriptData::answerOf(Id id, const std::vector<Id>& parts) const {
     const Control& c = *form_.find(id);
     const AnswerType type = c.is().answers;
-    Json a = {{"type", typeWord(type)}, {"fields", Json::array()}};
+    Json a = {{"type", answerTypeWord(type)}, {"fields", Json::array()}};
     const bool buttons = type == AnswerType::tick || type == AnswerType::question || c.is().spreads;
-    const bool required =
-        std::ranges::any_of(questionOf(form_, c), [&](Id one) { return form_.find(one)->yes(Prop::required); });
+    const bool required = isRequired(form_, c);
     for (Id part : parts) {
         const Control& one = *build_.form.find(part);
         const string name = answerName(build_.form, one);
@@ -178,71 +125,12 @@ Json PdfScriptData::answerOf(Id id, const std::vector<Id>& parts) const {
     }
     if (type == AnswerType::picks && takesSeveral(c)) a["several"] = true;
     if (const auto page = pageOf(id); page && build_.leaves.size() > 1) a["page"] = *page;
-    if (required && typeWord(type) != "none") a["required"] = true;
-    if (isShut(c)) a["shut"] = true;
+    if (required && answerTypeWord(type) != "none") a["required"] = true;
+    if (isShutForAll(form_, moved_, c)) a["shut"] = true;
     if (Json keys = keysOf(moved_.shown, id); !keys.empty()) a["seenBy"] = keys;
     if (Json keys = keysOf(moved_.enabled, id); !keys.empty()) a["usedBy"] = keys;
 
-    auto number = [&](Prop prop, const char* key) {
-        if (has(c.kind, prop))
-            if (const auto n = c.maybeNumber(prop); n && (*n != 0 || prop == Prop::least || prop == Prop::most))
-                a[key] = *n;
-    };
-    auto words = [&](Prop prop, const char* key) {
-        if (has(c.kind, prop) && !c.text(prop).empty()) a[key] = c.text(prop);
-    };
-    switch (type) {
-        case AnswerType::text:
-            if (c.as<LetterCase>() != LetterCase::asTyped) a["letters"] = c.text(Prop::letters);
-            if (isEcmascriptPattern(c.text(Prop::pattern))) words(Prop::pattern, "matches");
-            number(Prop::maxLength, "maxLength");
-            break;
-        case AnswerType::number:
-            number(Prop::least, "least");
-            number(Prop::most, "most");
-            a["decimals"] = int(c.number(Prop::decimals));
-            if (c.yes(Prop::thousands)) a["thousands"] = true;
-            words(Prop::unit, "unitSaid");
-            // On paper the unit is part of the page; on the screen it follows the number.
-            if (form_.isDialog()) words(Prop::unit, "unitShown");
-            break;
-        case AnswerType::date:
-            a["pattern"] = c.text(Prop::datePattern);
-            words(Prop::earliest, "earliest");
-            words(Prop::latest, "latest");
-            if (startsToday(c)) a["today"] = c.text(Prop::defaultText);
-            break;
-        case AnswerType::time:
-            a["pattern"] = c.text(Prop::timePattern);
-            words(Prop::earliestTime, "earliestTime");
-            words(Prop::latestTime, "latestTime");
-            break;
-        case AnswerType::picks:
-            number(Prop::atLeast, "atLeast");
-            number(Prop::atMost, "atMost");
-            break;
-        default:
-            break;
-    }
-    const bool mayBeRequired = required || std::ranges::any_of(questionOf(form_, c), [&](Id one) {
-                                   return form_.find(one)->formulas.find(Prop::required) != nullptr;
-                               });
-    const bool valid = has(c.kind, Prop::valid) && !c.text(Prop::valid).empty();
-    const bool plain = type == AnswerType::text || type == AnswerType::tick || type == AnswerType::question ||
-                       typeWord(type) == "none";
-    if (plain && !mayBeRequired && !valid && !a.contains("matches")) return a;
-    const LimitSentences all = limitSentences({form_, c});
-    const std::string none;
-    Json says = Json::object();
-    for (const auto& [key, sentence] :
-         {std::pair("missing", mayBeRequired ? &all.missing : &none), std::pair("valid", valid ? &all.notRight : &none),
-          std::pair("unread", &all.unread), std::pair("little", &all.little), std::pair("much", &all.much),
-          std::pair("decimals", &all.decimals), std::pair("early", &all.early), std::pair("late", &all.late),
-          std::pair("pattern", a.contains("matches") ? &all.pattern : &none), std::pair("few", &all.few),
-          std::pair("other", &all.other)})
-        if (!sentence->empty()) says[key] = *sentence;
-    if (!all.many.empty()) says["many"] = all.many;
-    if (!says.empty()) a["says"] = std::move(says);
+    addLimits(a, form_, c);
     return a;
 }
 
@@ -264,36 +152,6 @@ void PdfScriptData::addAnswers() {
         }
 }
 
-/// A formula for the runtime; gives its place.
-std::size_t PdfScriptData::addWork(const string& on, std::string_view prop, const NodePtr& tree,
-                                   const std::vector<std::pair<string, Meaning>>& names, bool inCircle) {
-    Json entry = Json::object();
-    if (!on.empty()) entry["on"] = on;
-    if (!prop.empty()) entry["prop"] = prop;
-    Json& meanings = entry["names"] = Json::object();
-    for (const auto& [name, meaning] : names) {
-        if (!meaning.known) continue;
-        Json of = Json::array();
-        for (Id id : meaning.fields) of.push_back(answerFor(id));
-        Json& one = meanings[name] = {{"of", of}};
-        if (meaning.column) one["column"] = true;
-    }
-    work_.push_back(std::move(entry));
-    functions_.push_back(inCircle ? "F.wrong.circle" : tree ? ecmascriptOf(*tree) : "F.wrong.name");
-    return work_.size() - 1;
-}
-
-std::size_t PdfScriptData::addFormula(const string& formula, Id from) {
-    const auto tree = readFormula(formula);
-    std::vector<std::pair<string, Meaning>> names;
-    if (tree)
-        for (string& name : namesOf(**tree)) {
-            Meaning meaning = meaningOf(form_, name, from);
-            names.emplace_back(std::move(name), std::move(meaning));
-        }
-    return addWork("", "", tree ? *tree : nullptr, names, false);
-}
-
 void PdfScriptData::addFormulas() {
     for (const Worked& worked : dependence_->formulas()) {
         const std::string_view prop = worked.gathers() ? "" : workedOutInPdf(worked.prop);
@@ -301,7 +159,7 @@ void PdfScriptData::addFormulas() {
         const bool shows = worked.prop == Prop::visible || worked.prop == Prop::enabled;
         if (prop.empty() || (!shows && !isFilled(c))) continue;
         const string on = shows ? keyOf(worked.on) : answerName(form_, c);
-        const std::size_t place = addWork(on, prop, worked.tree, worked.names, worked.inCircle);
+        const std::size_t place = formulas_.add(on, prop, worked);
         if (worked.givesValue()) {
             Json& answer = answers_[on];
             answer["worked"] = place + 1;
@@ -336,7 +194,7 @@ Json PdfScriptData::stepsOf(const std::vector<Step>& steps, Id from) {
                             one["fields"].push_back(name);
             }
         }
-        if (row(step.does).with) one["with"] = addFormula(step.with, from);
+        if (row(step.does).with) one["with"] = formulas_.add(step.with, from);
         if (step.does == Does::ask) {
             one["yes"] = stepsOf(step.yes, from);
             one["no"] = stepsOf(step.no, from);
@@ -355,7 +213,7 @@ void PdfScriptData::addRules() {
                                                      : answerFor(id);
             if (key.empty()) continue;
             Json one = {{"when", row(rule.when).key}};
-            if (!rule.condition.empty()) one["condition"] = addFormula(rule.condition, id);
+            if (!rule.condition.empty()) one["condition"] = formulas_.add(rule.condition, id);
             one["steps"] = stepsOf(rule.steps, id);
             rules_[key].push_back(std::move(one));
         }
@@ -408,30 +266,20 @@ string PdfScriptData::startsIn() const {
 
 string PdfScriptData::script(const string& sendTo) const {
     const string language = form_.root().text(Prop::language);
-    const RangeWords range = rangeWords(language);
-    Json data = {{"fields", fields_.json()},
-                 {"answers", answers_.json()},
-                 {"order", answers_.order},
-                 {"buttons", buttons_.json()},
-                 {"rules", rules_.json()},
-                 {"work", work_},
-                 {"filled", filled_},
-                 {"starts", starts_},
-                 {"sendTo", sendTo},
-                 {"words",
-                  {{"fromTo", range.fromTo},
-                   {"orMore", range.orMore},
-                   {"atMost", range.atMost},
-                   {"ready", phrase(Phrase::readyToSend, language)}}}};
-    static const string runtimes = asciiOf(packed(ecmascriptRuntime()) + packed(pdfRuntime()));
+    Json words = rangeWordsForScript(language);
+    words["ready"] = phrase(Phrase::readyToSend, language);
+    Json data = {{"fields", fields_.json()}, {"answers", answers_.json()},
+                 {"order", answers_.order},  {"buttons", buttons_.json()},
+                 {"rules", rules_.json()},   {"work", formulas_.entries()},
+                 {"filled", filled_},        {"starts", starts_},
+                 {"sendTo", sendTo},         {"words", words}};
+    static const string runtimes =
+        asciiOf(packed(ecmascriptRuntime()) + packed(fillingRuntime()) + packed(pdfRuntime()));
     string script = runtimes;
-    script +=
-        "var brindel = (function(doc) {\nvar day = new Date(), around = " + asciiOf(ecmascriptAround(language, 0, 0)) +
-        ";\naround.today = Math.round((Date.UTC(day.getFullYear(), day.getMonth(), day.getDate()) - "
-        "Date.UTC(1899, 11, 30)) / 86400000);\naround.minutes = day.getHours() * 60 + day.getMinutes();\nreturn "
-        "brindelForm(doc, brindelFormulas(around), around, " +
-        data.dump(-1, ' ', true, Json::error_handler_t::replace) + ", [\n";
-    for (const string& one : functions_) script += "function(F, $) { return " + one + "; },\n";
+    script += "var brindel = (function(doc) {\n" + aroundOnTheDay(language) +
+              "return brindelForm(doc, brindelFormulas(around), around, " +
+              data.dump(-1, ' ', true, Json::error_handler_t::replace) + ", [\n";
+    for (const string& one : formulas_.functions()) script += "function(F, $) { return " + one + "; },\n";
     script += "]);\n})(this);\nbrindel.opened();\n";
     return script;
 }

@@ -9,13 +9,12 @@
 #include "core/rules/dependence.h"
 #include "core/rules/moved_controls.h"
 #include "core/targets/pdf/pdf_build.h"
+#include "core/targets/script/script_data.h"
 
 namespace brindel {
 
-/// The runtime as text: one function, brindelForm.
+/// The runtime of PDFs as text: one function, brindelForm.
 std::string_view pdfRuntime();
-/// True for a field whose text is typed or chosen: viewers judge it, and work it out.
-bool isTyped(const Control& control);
 
 class PdfScriptData {
   public:
@@ -66,12 +65,8 @@ class PdfScriptData {
     void addRules();
     Json answerOf(Id id, const std::vector<Id>& parts) const;
     void addField(const Control& part, const std::string& answer);
-    std::size_t addWork(const std::string& on, std::string_view prop, const NodePtr& tree,
-                        const std::vector<std::pair<std::string, Meaning>>& names, bool inCircle);
-    std::size_t addFormula(const std::string& formula, Id from);
     Json stepsOf(const std::vector<Step>& steps, Id from);
     Json keysOf(const std::set<Id>& moved, Id id) const;
-    bool isShut(const Control& c) const;
     std::string answerFor(Id id) const;
     std::optional<std::size_t> pageOf(Id id) const;
 
@@ -83,8 +78,9 @@ class PdfScriptData {
     MovedControls moved_;
     bool needed_ = false;
     Named answers_, fields_, buttons_, rules_;
-    Json work_ = Json::array(), filled_ = Json::array(), starts_ = Json::object();
-    std::vector<std::string> functions_, order_;
+    Json filled_ = Json::array(), starts_ = Json::object();
+    std::vector<std::string> order_;
+    ScriptFormulas formulas_;
 };
 
 }  // namespace brindel

@@ -6,7 +6,7 @@
 #include <set>
 
 #include "core/answers/required_marks.h"
-#include "core/arrangement/arrangement.h"
+#include "core/order/reading.h"
 
 namespace brindel {
 namespace {
@@ -18,25 +18,6 @@ constexpr int deepestHeading = 6;  // the standard types go to H6 (ISO 32000-1, 
 int headingLevel(const Control& c) {
     const Role role = c.is().speaks ? c.as<Role>() : Role::text;
     return role == Role::heading1 ? 1 : role == Role::heading2 ? 2 : role == Role::heading3 ? 3 : 0;
-}
-
-bool isStop(const Control& c) {
-    return isFilled(c) || c.is().pressed;
-}
-
-/// What lies in a container as it is read. Where a designer has laid the route otherwise, the route counts, since
-/// viewers go along the structure when Tab is pressed.
-std::vector<Id> inOrder(const Form& form, const Control& container) {
-    if (container.is().keepsOrder) return container.children;
-    std::vector<Id> read = arrangementOf(form, container.id).readIds();
-    if (read.size() != container.children.size()) return container.children;
-    auto stops = [&](const std::vector<Id>& ids) {
-        std::vector<Id> only;
-        for (Id id : ids)
-            if (const Control& c = *form.find(id); isStop(c) || c.is().holds) only.push_back(id);
-        return only;
-    };
-    return stops(read) == stops(container.children) ? read : container.children;
 }
 
 }  // namespace
@@ -73,7 +54,7 @@ struct PdfTags::Walk {
     }
 
     void within(const Control& container, Object parent, int level) {
-        const std::vector<Id> order = inOrder(form(), container);
+        const std::vector<Id> order = readOrRouted(form(), container.id);
         // A label is read with the field that it speaks for, also where that stands in another row.
         const auto index = form().index();
         for (Id id : order)

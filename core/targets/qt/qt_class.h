@@ -15,9 +15,6 @@ namespace brindel {
 /// main.cpp. The same form and choice give the same bytes. A problem where a name is none that C++ takes.
 Result<std::vector<TargetFile>> classOf(const FormSession& opened, const FontBook& fonts, const ClassChoice& choice);
 
-/// A table of a class takes no more rows beyond those that it was designed with.
-inline constexpr int mostAddedRows = 40;
-
 /// The name that the class has: the chosen one, else the form's.
 std::string className(const Form& form, const ClassChoice& choice);
 /// What C++ does not take of a namespace or a class's name; empty when it takes them.

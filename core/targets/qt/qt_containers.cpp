@@ -1,30 +1,12 @@
 // The functions of a class that make what its containers hold.
 #include <fmt/format.h>
 
-#include "core/layout/growing.h"
 #include "core/targets/qt/qt_words.h"
 #include "core/targets/qt/qt_writer.h"
 
 namespace brindel::qt {
 
 using std::string;
-
-/// A form whose tables have all rows that fillers may add, with everything else where it was designed.
-Form withAllRows(const Form& designed) {
-    Form form = designed;
-    designed.controls.each([&](Id id, const Control& c) {
-        if (!c.is().grid) return;
-        for (int i = 0; i < mostAddedRows && takesRow(form, id); ++i) form = rowAdded(form, id);
-    });
-    designed.controls.each([&](Id id, const Control& c) {
-        if (const Control* now = form.find(id); now && now->box != c.box) {
-            auto placed = std::make_shared<Control>(*now);
-            placed->box = c.box;
-            form.controls.put(id, std::move(placed));
-        }
-    });
-    return form;
-}
 
 /// A function that makes what a container holds, and the functions of the containers in it.
 void Writer::writeContainer(Id id) {

@@ -7,6 +7,7 @@
 
 #include "core/arrangement/arrangement.h"
 #include "core/layout/folding.h"
+#include "core/targets/grid.h"
 #include "core/targets/qt/qt_words.h"
 #include "core/targets/qt/qt_writer.h"
 
@@ -15,14 +16,6 @@ namespace brindel::qt {
 using std::string;
 
 namespace {
-
-/// One widget in the grid.
-struct Item {
-    Id id = noControl;
-    Box box;
-    std::size_t row = 0, column = 0, down = 1, across = 1;
-    bool growsAcross = false, growsDown = false;
-};
 
 bool holdsTo(const Control& c, const char* edge) {
     return c.text(Prop::holdsTo).find(edge) != string::npos;
@@ -49,64 +42,26 @@ void Writer::writeLayout(const Control& holder, string& out) {
     const Arrangement a = arrangementOf(form_, holder.id);
     const Extent room = holder.id == rootId ? Extent{holder.box.width, holder.box.height}
                                             : Extent{boxOf(form_, holder).width, boxOf(form_, holder).height};
-    std::vector<Item> items;
-    Tracks columns, rows;
-    for (const Piece& p : a.pieces) {
-        if (p.hasLabel()) items.push_back({.id = p.label, .box = p.labelBox, .row = p.row});
-        items.push_back({.id = p.id,
-                         .box = p.box,
-                         .row = p.row,
-                         .down = p.down,
-                         .growsAcross = p.growsAcross,
-                         .growsDown = p.growsDown});
-    }
+    GridPlan plan = gridPlan(form_, a);
+    std::vector<GridItem>& items = plan.items;
     if (items.empty() && a.behind.empty()) return;
-    // Buttons that have a row for themselves are no part of the columns.
-    std::vector<bool> ofButtons(a.rows.size(), true);
-    for (const Item& item : items)
-        if (!form_.find(item.id)->is().pressed) ofButtons[item.row] = false;
-    auto trackAt = [](const std::vector<double>& starts, double at) {
-        const auto behind = std::ranges::upper_bound(starts, at + 0.01) - starts.begin();
-        return std::size_t(std::max<std::ptrdiff_t>(1, behind)) - 1;
-    };
-    std::set<std::size_t> kept;
-    for (const Item& item : items)
-        if (!ofButtons[item.row]) kept.insert(trackAt(a.edges, item.box.left));
-    for (std::size_t i : kept) columns.starts.push_back(a.edges[i]);
-    if (columns.starts.empty()) columns.starts = {items.empty() ? 0 : items[0].box.left};
-    for (Item& item : items) {
-        item.column = trackAt(columns.starts, item.box.left);
-        item.across = std::max(item.column, trackAt(columns.starts, item.box.right() - 1)) - item.column + 1;
-    }
     include("QGridLayout");
     const string member = memberOf(holder.id);
-    const double none = 1e9;
-    Box all = items.empty() ? Box{0, 0, room.width, room.height} : items[0].box;
-    for (const Item& item : items) all = all.united(item.box);
+    const Box all = items.empty() ? Box{0, 0, room.width, room.height} : plan.all;
     const std::size_t rowCount = a.rows.size();
-    std::vector<double> tops(rowCount, none), ends(rowCount, 0);
-    std::vector<std::size_t> inRow(rowCount, 0);
-    rows.moves.assign(rowCount, false);
-    columns.moves.assign(columns.starts.size(), false);
-    for (const Item& item : items) {
+    const std::vector<double>&tops = plan.tops, &ends = plan.ends;
+    const std::vector<bool>& ofButtons = plan.ofButtons;
+    if (plan.columns.empty()) plan.columns = {0};
+    Tracks columns{plan.columns, std::vector<bool>(plan.columns.size()), all.right()};
+    Tracks rows{tops, std::vector<bool>(rowCount), all.bottom()};
+    for (const GridItem& item : items) {
         const Control& c = *form_.find(item.id);
-        tops[item.row] = std::min(tops[item.row], item.box.top);
-        ++inRow[item.row];
-        if (item.down == 1) ends[item.row] = std::max(ends[item.row], item.box.bottom());
         if (holdsTo(c, "bottom") && !holdsTo(c, "top")) rows.moves[item.row] = true;
         if (!ofButtons[item.row] && holdsTo(c, "right") && !holdsTo(c, "left")) columns.moves[item.column] = true;
     }
-    for (std::size_t r = 0; r < rowCount; ++r)
-        if (tops[r] == none) tops[r] = r > 0 ? tops[r - 1] : all.top;
-    rows.starts = tops;
-    rows.end = all.bottom();
-    columns.end = all.right();
     // The gaps that most tracks have are the grid's own; what is more becomes a least width or height.
-    double down = none, across = measuresFor(form_).columnGap / 2;
-    for (std::size_t r = 0; r + 1 < rowCount; ++r)
-        if (ends[r] > 0) down = std::min(down, std::max(0.0, tops[r + 1] - ends[r]));
-    if (down == none) down = measuresFor(form_).rowGap;
-    across = std::min(across, measuresFor(form_).labelGap);
+    const double down = items.empty() ? measuresFor(form_).rowGap : plan.down;
+    double across = std::min(measuresFor(form_).columnGap / 2, measuresFor(form_).labelGap);
     // The sign of what must be filled in stands in the gap between a label and its field.
     const double sign = form_.isDialog() ? 8 : 2;
     const auto endsAtField = [&](const Piece& p) {
@@ -115,8 +70,8 @@ void Writer::writeLayout(const Control& holder, string& out) {
     if (std::ranges::any_of(a.pieces, endsAtField)) across -= sign;
     // What reaches into the gap before a column that is free beside it reaches into that column.
     std::set<std::pair<std::size_t, std::size_t>> begun;
-    for (const Item& item : items) begun.emplace(item.row, item.column);
-    for (Item& item : items)
+    for (const GridItem& item : items) begun.emplace(item.row, item.column);
+    for (GridItem& item : items)
         if (const std::size_t next = item.column + item.across;
             next < columns.starts.size() && item.box.right() > columns.starts[next] - across + 0.5 &&
             !begun.contains({item.row, next}))
@@ -143,7 +98,7 @@ void Writer::writeLayout(const Control& holder, string& out) {
     if (const auto wide = columns.stretched()) line(fmt::format("grid->setColumnStretch({}, 1);", *wide));
     for (const Piece& p : a.pieces)
         if (endsAtField(p)) line(fmt::format("{}->setRoomForMark({});", madeName(*form_.find(p.label)), scaled(sign)));
-    std::ranges::stable_sort(items, {}, [](const Item& item) { return std::pair(item.row, item.box.left); });
+    std::ranges::stable_sort(items, {}, [](const GridItem& item) { return std::pair(item.row, item.box.left); });
     const auto high = rows.stretched();
     line("int row = -1;");
     std::size_t next = 0;
@@ -153,13 +108,13 @@ void Writer::writeLayout(const Control& holder, string& out) {
         const bool taller = r + 1 < rowCount && extra > ends[r] - tops[r] + 0.5;
         const bool grows = high && *high == r && r + 1 < rowCount;
         const auto last = std::ranges::find_if(items.begin() + long(next), items.end(),
-                                               [&](const Item& item) { return item.row != r; });
-        const std::span<const Item> here(items.begin() + long(next), last);
+                                               [&](const GridItem& item) { return item.row != r; });
+        const std::span<const GridItem> here(items.begin() + long(next), last);
         if (!here.empty() && ofButtons[r]) {
             include("QHBoxLayout");
             double from = all.left, widest = 0;
             std::vector<double> gaps;
-            for (const Item& item : here) {
+            for (const GridItem& item : here) {
                 gaps.push_back(item.box.left - from);
                 from = item.box.right();
             }
@@ -184,7 +139,7 @@ void Writer::writeLayout(const Control& holder, string& out) {
             first = false;
         }
         for (; next < items.size() && items[next].row == r; ++next) {
-            const Item& item = items[next];
+            const GridItem& item = items[next];
             const Control& c = *form_.find(item.id);
             const string widget = memberOf(item.id);
             const double lead = item.box.top - tops[r], high_ = ends[r] - tops[r];
@@ -212,7 +167,7 @@ void Writer::writeLayout(const Control& holder, string& out) {
         }
         if (first) line("++row;");
         // A frame that folds takes the height of its row with it.
-        const Control* alone = inRow[r] == 1 ? form_.find(items[next - 1].id) : nullptr;
+        const Control* alone = plan.inRow[r] == 1 ? form_.find(items[next - 1].id) : nullptr;
         if (taller && alone && folds(*alone))
             line(fmt::format("filling_->folds({}, {{grid, row, {}}});", memberOf(alone->id), scaled(extra)));
         else if (taller)
@@ -220,7 +175,7 @@ void Writer::writeLayout(const Control& holder, string& out) {
         if (grows) line("grid->setRowStretch(row, 1);");
     }
     if (high && *high + 1 == rowCount) {
-        const bool grown = std::ranges::any_of(items, [&](const Item& item) { return item.growsDown; });
+        const bool grown = std::ranges::any_of(items, [&](const GridItem& item) { return item.growsDown; });
         line(fmt::format("grid->setRowStretch(row{}, 1);", grown ? "" : " + 1"));
     }
     for (Id id : a.behind) {

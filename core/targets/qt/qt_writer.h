@@ -10,6 +10,7 @@
 #include "core/rules/dependence.h"
 #include "core/rules/moved_controls.h"
 #include "core/session/form_session.h"
+#include "core/targets/added_rows.h"
 #include "core/targets/qt/qt_class.h"
 #include "core/text/phrases.h"
 
@@ -27,10 +28,6 @@ bool isOneLine(const Control& c);
 bool isPicked(const Control& c);
 /// Adds a field to the designated fields of an aggregate; nothing where its value is empty.
 void put(std::string& list, const std::string& field, const std::string& value);
-/// A form whose tables have all rows that fillers may add, as far as a class takes them, with everything else where it
-/// was designed.
-Form withAllRows(const Form& designed);
-
 class Writer {
   public:
     Writer(const FormSession& opened, const FontBook& fonts, const ClassChoice& choice);
