@@ -141,6 +141,7 @@ class Reader {
             form.scheme = std::make_shared<const Scheme>(std::move(*scheme));
         }
         if (const Json* kit = take("kit")) form.kit = kitAt(*kit);
+        if (const Json* all = take("translations")) form.translations = translationsAt(*all);
         if (const Json* seal = take("seal")) form.seal = sealAt(*seal);
         const string list(row(rootKind).children);
         const Json* children = take(list);
@@ -262,6 +263,29 @@ class Reader {
         }
     }
 
+    std::shared_ptr<const Translations> translationsAt(const Json& json) {
+        constexpr std::size_t mostTexts = 1000000;
+        std::size_t count = 0;
+        auto object = [](const Json& one, const string& place, std::size_t most) {
+            if (!one.is_object() || one.size() > most)
+                bad(place, said("An object of at most {} entries is expected here.", most));
+        };
+        Translations all;
+        object(json, "translations", mostLanguages);
+        for (const auto& [language, places] : json.items()) {
+            object(places, "translations." + language, mostTexts);
+            LanguageTexts& texts = all[language];
+            for (const auto& [place, said_] : places.items()) {
+                object(said_, "translations." + language + "." + place, mostTexts);
+                for (const auto& [source, target] : said_.items()) {
+                    if (++count > mostTexts) bad("translations", said("There are too many texts; {} are the most.", mostTexts));
+                    texts[place][source] = textAt(target, "translations." + language + "." + place);
+                }
+            }
+        }
+        return std::make_shared<const Translations>(std::move(all));
+    }
+
     std::shared_ptr<const KitChoice> kitAt(const Json& json) {
         if (!json.is_object()) bad("kit", said("An object is expected here."));
         KitChoice kit;
@@ -274,13 +298,15 @@ class Reader {
             for (const Json& one : targets) kit.targets.push_back(textAt(one, "kit.targets", 100));
         }
         if (json.contains("sendTo")) kit.sendTo = textAt(json["sendTo"], "kit.sendTo", 2000);
-        if (json.contains("zip")) {
-            if (!json["zip"].is_boolean()) bad("kit.zip", said("true or false is expected here."));
-            kit.zipped = json["zip"].get<bool>();
-        }
+        for (const auto& [key, yes] : {std::pair("zip", &kit.zipped), std::pair("keepDraft", &kit.page.keepDraft),
+                                       std::pair("steps", &kit.page.steps)})
+            if (json.contains(key)) {
+                if (!json[key].is_boolean()) bad(string("kit.") + key, said("true or false is expected here."));
+                *yes = json[key].get<bool>();
+            }
         if (json.contains("namespace")) kit.classNames.nameSpace = textAt(json["namespace"], "kit.namespace", 200);
         if (json.contains("class")) kit.classNames.className = textAt(json["class"], "kit.class", 64);
-        kit.kept = leftOver(json, {"targets", "sendTo", "zip", "namespace", "class"});
+        kit.kept = leftOver(json, {"targets", "sendTo", "zip", "namespace", "class", "keepDraft", "steps"});
         return std::make_shared<const KitChoice>(std::move(kit));
     }
 

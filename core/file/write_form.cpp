@@ -80,6 +80,8 @@ Json kitJson(const KitChoice& kit) {
     if (kit.zipped) out["zip"] = true;
     if (!kit.classNames.nameSpace.empty()) out["namespace"] = kit.classNames.nameSpace;
     if (!kit.classNames.className.empty()) out["class"] = kit.classNames.className;
+    if (kit.page.keepDraft) out["keepDraft"] = true;
+    if (kit.page.steps) out["steps"] = true;
     addKept(out, kit.kept);
     return out;
 }
@@ -147,6 +149,7 @@ string formText(const Form& form) {
     if (form.styles && *form.styles != startingStyles(root.kind)) out["styles"] = stylesJson(*form.styles);
     if (form.scheme) out["scheme"] = schemeJson(*form.scheme);
     if (form.kit) out["kit"] = kitJson(*form.kit);
+    if (form.translations && !form.translations->empty()) out["translations"] = *form.translations;
     if (form.seal) out["seal"] = sealJson(*form.seal);
     Json list = Json::array();
     for (Id id : root.children)

@@ -110,7 +110,8 @@ bool sameContent(const Form& a, const Form& b) {
     static const Scheme noScheme;
     static const Seal noSeal;
     static const KitChoice noKit;
-    return same && (a.kit ? *a.kit : noKit) == (b.kit ? *b.kit : noKit) &&
+    static const Translations noTranslations;
+    return same && (a.translations ? *a.translations : noTranslations) == (b.translations ? *b.translations : noTranslations) && (a.kit ? *a.kit : noKit) == (b.kit ? *b.kit : noKit) &&
            (a.seal ? *a.seal : noSeal) == (b.seal ? *b.seal : noSeal) && (a.styles ? *a.styles : noStyles) == (b.styles ? *b.styles : noStyles) &&
            (a.scheme == b.scheme || (a.scheme ? *a.scheme : noScheme) == (b.scheme ? *b.scheme : noScheme));
 }

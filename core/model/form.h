@@ -16,6 +16,7 @@
 #include "core/model/seal.h"
 #include "core/model/shared_map.h"
 #include "core/model/tokens.h"
+#include "core/model/translations.h"
 
 namespace brindel {
 
@@ -81,6 +82,7 @@ struct Form {
     std::shared_ptr<const Scheme> scheme;  // how names are made; null for the one that forms start with
     std::shared_ptr<const Seal> seal;      // null for a form that anybody may change
     std::shared_ptr<const KitChoice> kit;  // what it is handed over as; null for what forms start with
+    std::shared_ptr<const Translations> translations;  // its wording in other languages; null for none
     Id next = rootId + 1;                  // the id that the next control gets
     int revision = 1;                      // the designer's own count of versions, written into replies
     std::string kept;                      // unknown keys of the file, as in Control

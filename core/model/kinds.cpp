@@ -82,6 +82,10 @@ const std::vector<PropertyRow>& properties() {
         {Prop::secret, "secret", "Secret", yesNo, G::entry, false, "Shown as dots while it is typed."},
         {Prop::rich, "rich", "Rich text", yesNo, G::entry, false, "Bold, italic and underline may be used."},
         {Prop::placeholder, "placeholder", "Placeholder", text, G::entry, none, "Shown grey in the empty field; never an answer."},
+        {Prop::autofill, "autofill", "Browsers fill in", oneOf, G::entry, string("guessed"), "What a browser may offer to fill in by itself on a web page.",
+         {{"guessed", "as the label says"}, {"nothing", "nothing"}, {"name", "a name"}, {"forename", "a first name"}, {"surname", "a family name"},
+          {"firm", "a firm"}, {"address", "an address"}, {"street", "a street"}, {"postcode", "a postcode"}, {"town", "a town"},
+          {"country", "a country"}, {"phone", "a phone number"}, {"email", "an email address"}, {"birthday", "a birthday"}}},
         {Prop::comb, "comb", "A box a letter", yesNo, G::entry, false, "Each letter stands in a box of its own; as many as the most characters."},
         {Prop::least, "min", "From", number, G::entry, none, "The smallest number allowed."},
         {Prop::most, "max", "To", number, G::entry, none, "The largest number allowed."},
@@ -245,7 +249,7 @@ const std::vector<KindRow>& kinds() {
          .letter = 'T', .inDialog = {200, 26}, .inDocument = {60, 7}, .style = style::field,
          .answers = AnswerType::text, .tabbed = true, .placed = true, .labelled = true,
          .props = with({maxLength, letters, placeholder, defaultText, pattern, patternMessage, rangeMessage, lines, tooMuch, wraps, scrollBars,
-                   secret, rich, comb}, true, true)},
+                   secret, rich, comb, autofill}, true, true)},
         {.kind = Kind::numberBox, .key = "numberBox", .word = "number box", .prefix = "num", .suffix = "Number", .named = Named::always,
          .letter = 'N', .inDialog = {90, 26}, .inDocument = {30, 7}, .style = style::field,
          .answers = AnswerType::number, .tabbed = true, .placed = true, .labelled = true,
@@ -253,7 +257,7 @@ const std::vector<KindRow>& kinds() {
         {.kind = Kind::dateBox, .key = "dateBox", .word = "date box", .prefix = "dtm", .suffix = "Date", .named = Named::always,
          .letter = 'D', .inDialog = {130, 26}, .inDocument = {36, 7}, .style = style::field,
          .answers = AnswerType::date, .tabbed = true, .placed = true, .labelled = true,
-         .props = with({datePattern, earliest, latest, rangeMessage, defaultText, placeholder, calendar}, true, true)},
+         .props = with({datePattern, earliest, latest, rangeMessage, defaultText, placeholder, calendar, autofill}, true, true)},
         {.kind = Kind::timeBox, .key = "timeBox", .word = "time box", .prefix = "tim", .suffix = "Time", .named = Named::always,
          .letter = 'M', .inDialog = {90, 26}, .inDocument = {26, 7}, .style = style::field,
          .answers = AnswerType::time, .tabbed = true, .placed = true, .labelled = true,
@@ -262,7 +266,7 @@ const std::vector<KindRow>& kinds() {
          .letter = 'C', .inDialog = {150, 26}, .inDocument = {50, 7}, .style = style::field,
          .answers = AnswerType::choice, .tabbed = true, .placed = true, .labelled = true,
          .props = with({choicesFrom, choices, readyList, runFrom, runTo, runStep, listText, listFile, listColumn, listGroups, choicesBy, prompt, defaultText,
-                   otherAnswers, filters}, true, true)},
+                   otherAnswers, filters, autofill}, true, true)},
         {.kind = Kind::listBox, .key = "listBox", .word = "list box", .prefix = "lst", .suffix = "List", .named = Named::always,
          .letter = 'I', .inDialog = {180, 96}, .inDocument = {60, 24}, .style = style::field,
          .answers = AnswerType::picks, .tabbed = true, .placed = true, .labelled = true, .tall = true,
@@ -470,6 +474,14 @@ bool takesFormula(Prop prop) {
                                       Prop::prompt,   Prop::unit,     Prop::patternMessage, Prop::rangeMessage,
                                       Prop::validMessage, Prop::requiredMessage, Prop::runFrom, Prop::runTo, Prop::runStep};
     return std::ranges::find(worked, prop) != std::end(worked);
+}
+
+bool isWording(Prop prop) {
+    static constexpr Prop read[] = {Prop::title,           Prop::text,         Prop::hint,           Prop::placeholder,  Prop::prompt,
+                                    Prop::unit,            Prop::otherText,    Prop::requiredMessage, Prop::rangeMessage,
+                                    Prop::patternMessage,  Prop::validMessage, Prop::head,           Prop::foot,
+                                    Prop::choices,         Prop::columns};
+    return std::ranges::find(read, prop) != std::end(read);
 }
 
 const Applies* appliesWhen(Prop prop) {

@@ -65,6 +65,7 @@ enum class Prop : std::uint8_t {
     secret,
     rich,
     placeholder,
+    autofill,
     comb,
     least,
     most,
@@ -313,6 +314,8 @@ std::optional<Prop> propFrom(std::string_view key);
 bool has(Kind kind, Prop prop);
 /// True for a property that can be worked out by a formula as well as have a plain value.
 bool takesFormula(Prop prop);
+/// True for a property whose text fillers read: what is translated.
+bool isWording(Prop prop);
 /// A property that means something only while another one has a certain token: the run of numbers of a field whose
 /// choices are a run.
 struct Applies {

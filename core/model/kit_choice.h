@@ -13,12 +13,21 @@ struct ClassChoice {
     bool operator==(const ClassChoice&) const = default;
 };
 
+/// How the web page of a form behaves.
+struct PageChoice {
+    std::string post = {};   // where accepting sends the reply; empty for nowhere: it is saved as a file
+    bool keepDraft = false;  // what is filled is kept in the browser until it is handed in
+    bool steps = false;      // tab pages are shown as steps, one after the other
+    bool operator==(const PageChoice&) const = default;
+};
+
 struct KitChoice {
     std::vector<std::string> targets = {"pdf",
                                         "sheet"};  // their keys; those that nobody knows any more are passed over
     std::string sendTo = {};                       // where the answers go: https://… or mailto:…; empty for nowhere
     bool zipped = false;                           // one ZIP instead of a folder
     ClassChoice classNames = {};                   // of the C++ class
+    PageChoice page = {};                          // of the web page; it posts to `sendTo`
     std::string kept = {};                         // unknown keys of the file
     bool operator==(const KitChoice&) const = default;
 };

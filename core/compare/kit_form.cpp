@@ -1,0 +1,55 @@
+#include "core/compare/kit_form.h"
+
+#include <zip.h>
+
+#include <filesystem>
+#include <memory>
+
+#include "core/file/whole_file.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+constexpr zip_uint64_t longest = 100'000'000;
+
+Result<Opened> inFolder(const string& path) {
+    std::error_code error;
+    std::vector<string> forms;
+    for (const auto& entry : std::filesystem::directory_iterator(path, error))
+        if (entry.path().extension() == ".brindel") forms.push_back(entry.path().string());
+    if (forms.empty()) return failure("", said("This folder holds no form: it is no kit."));
+    std::ranges::sort(forms);
+    return openForm(forms.front());
+}
+
+Result<Opened> inZip(const string& path) {
+    int error = 0;
+    const std::unique_ptr<zip_t, void (*)(zip_t*)> zip(zip_open(path.c_str(), ZIP_RDONLY, &error), zip_discard);
+    if (!zip) return failure("", said("This is no ZIP that can be read."));
+    for (zip_int64_t i = 0; i < std::min<zip_int64_t>(10000, zip_get_num_entries(zip.get(), 0)); ++i) {
+        zip_stat_t about;
+        if (zip_stat_index(zip.get(), zip_uint64_t(i), 0, &about) != 0 || !(about.valid & ZIP_STAT_SIZE)) continue;
+        if (!std::string_view(about.name).ends_with(".brindel")) continue;
+        if (about.size > longest)
+            return failure("", said("The form in it is larger than {} bytes.", std::size_t(longest)));
+        const std::unique_ptr<zip_file_t, int (*)(zip_file_t*)> file(zip_fopen_index(zip.get(), zip_uint64_t(i), 0),
+                                                                     zip_fclose);
+        string bytes(about.size, '\0');
+        if (!file || zip_fread(file.get(), bytes.data(), about.size) != zip_int64_t(about.size))
+            return failure("", said("The form in it cannot be read."));
+        return readForm(bytes);
+    }
+    return failure("", said("This ZIP holds no form: it is no kit."));
+}
+
+}  // namespace
+
+Result<Opened> handedOverForm(const string& path) {
+    std::error_code error;
+    if (std::filesystem::is_directory(path, error)) return inFolder(path);
+    return path.ends_with(".zip") ? inZip(path) : openForm(path);
+}
+
+}  // namespace brindel
