@@ -7,6 +7,7 @@
 #include "core/rules/ecmascript.h"
 #include "core/rules/moved_controls.h"
 #include "core/targets/pdf/pdf_carries.h"
+#include "core/targets/added_rows.h"
 #include "core/targets/qt/qt_class.h"
 
 namespace brindel {
@@ -147,6 +148,25 @@ void placeForgotten(const Checked& in, Findings& found) {
         found.push_back({nullptr, {rootId}, said("Where it stood last is for the program to remember.")});
 }
 
+void patternsUnreadInPage(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (has(c.kind, Prop::pattern) && !c.text(Prop::pattern).empty() && !isEcmascriptPattern(c.text(Prop::pattern)))
+            found.push_back({nullptr, {c.id}, said("Its pattern is written with signs that browsers do not know; they do not check it.")});
+    });
+}
+void richPlainInPage(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (has(c.kind, Prop::rich) && c.yes(Prop::rich))
+            found.push_back({nullptr, {c.id}, said("Bold, italic and underline cannot be typed in it; plain text can.")});
+    });
+}
+void boxesLeftOut(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (c.is().behind || (c.kind == Kind::line && c.box.height > c.box.width))
+            found.push_back({nullptr, {c.id}, said("It is left out: a page that fits phones has no place for it.")});
+    });
+}
+
 // The rows read best in long lines.
 // clang-format off
 constexpr TargetCheck rows[] = {
@@ -166,6 +186,11 @@ constexpr TargetCheck rows[] = {
     {"qt", {"qtRows", CheckFamily::targets, Gravity::should, "Many rows that fillers add, in a C++ class", "Each row that can be added waits in the window.", "", classRows}},
     {"qt", {"qtGrow", CheckFamily::targets, Gravity::know, "Text that shrinks or grows, in a C++ class", "A field keeps its size and its letters.", "", textScrolls}},
     {"qt", {"qtPlace", CheckFamily::targets, Gravity::know, "A remembered place, in a C++ class", "The program has its own way to keep settings.", "", placeForgotten}},
+    {"html", {"htmlPattern", CheckFamily::targets, Gravity::should, "Patterns that a web page does not check", "Browsers know ECMAScript's patterns, which are fewer.", "", patternsUnreadInPage}},
+    {"html", {"htmlRich", CheckFamily::targets, Gravity::know, "Formatted answers, in a web page", "A browser's own fields take plain text.", "", richPlainInPage}},
+    {"html", {"htmlRows", CheckFamily::targets, Gravity::should, "Many rows that fillers add, in a web page", "Each row that can be added waits in the page.", "", classRows}},
+    {"html", {"htmlBoxes", CheckFamily::targets, Gravity::know, "Boxes and upright lines, in a web page", "What stands on them moves with the width of the window.", "", boxesLeftOut}},
+    {"html", {"htmlGrow", CheckFamily::targets, Gravity::know, "Text that shrinks or stops, in a web page", "Fields of several lines grow, those of one scroll.", "", textScrolls}},
     {"png", {"pngFields", CheckFamily::targets, Gravity::know, "Fields, in a picture", "A picture shows them, to be printed and filled by hand.", "", nothingFilled}},
 };
 // clang-format on

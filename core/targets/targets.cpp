@@ -3,6 +3,7 @@
 #include <algorithm>
 
 #include "core/targets/handed_out.h"
+#include "core/targets/html/html_page.h"
 #include "core/targets/pdf/pdf.h"
 #include "core/targets/png/png.h"
 #include "core/targets/qt/qt_class.h"
@@ -35,6 +36,16 @@ const Target targets[] = {
                        .archive = options.archive,
                        .formFile = options.formFile,
                        .reply = options.reply});
+     }},
+    {"html",
+     "a web page",
+     "Web page",
+     "html",
+     "-page",
+     "The form for any browser, on a desk or a phone; it needs no network.",
+     {onScreen},
+     [](const FormSession& session, const FontBook& fonts, const TargetOptions& options) {
+         return pageOf(session, fonts, options.page);
      }},
     {"png",
      "a picture",

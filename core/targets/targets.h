@@ -19,6 +19,7 @@ struct TargetOptions {
     bool archive = false;           // a PDF for keeping, with these attached
     std::string_view formFile = {}, reply = {};
     ClassChoice classNames = {};  // of the C++ class
+    PageChoice page = {};         // of the web page
 };
 
 /// Who a file of the kit is for.

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 
+#include "core/compare/compare.h"
 #include "core/seal/password.h"
 #include "core/targets/kit/kit.h"
 #include "core/text/markup.h"
@@ -110,6 +111,37 @@ string howToFill(const Form& form, const KitFile& pdf, const KitOptions& options
     return all;
 }
 
+/// What has become of the form since it was handed over last.
+string whatChanged(const Form& before, const Form& form) {
+    const std::vector<Difference> all = differencesOf(before, form);
+    string page = fmt::format("<h2>What has changed since version {}</h2>\n", before.revision);
+    if (all.empty()) return page + "<p>Nothing.</p>\n";
+    constexpr std::size_t most = 60;
+    page += "<ul>\n";
+    for (std::size_t i = 0; i < std::min(most, all.size()); ++i) page += item(markupText(differenceLine(all[i])));
+    page += "</ul>\n";
+    if (all.size() > most) page += fmt::format("<p>And {} more.</p>\n", all.size() - most);
+    return page;
+}
+
+string howToFillPage(const KitFile& page, bool withPdf, const KitOptions& options) {
+    const string name = "<code>" + markupText(page.name) + "</code>";
+    const bool sends = options.sendTo.starts_with("http");
+    const string to = markupText(options.sendTo.starts_with("mailto:") ? options.sendTo.substr(7) : options.sendTo);
+    string all = withPdf ? "<h2>How to fill it in with a browser</h2>\n<ol>\n"
+                         : "<h2>How to fill it in and send it back</h2>\n<ol>\n";
+    all += item("Open " + name + " in any browser, on a desk or a phone, and fill it in. It needs no network.");
+    if (sends)
+        all += item("Press its last button. It says what is still missing, and then sends the answers to " + to +
+                    ". When the line is down, nothing is lost: they can be sent again, or saved as a file.");
+    else
+        all += item(
+            "Press its last button. It says what is still missing, and then saves the answers as a file. Send that "
+            "file " +
+            (to.empty() ? string("back to whoever sent you the form.") : "to " + to + "."));
+    return all + "</ol>\n";
+}
+
 /// For whoever takes the replies with a program of theirs.
 string howTaken(const KitFile& form, const KitFile* pdf, const std::vector<KitFile>& files) {
     string all = "<h2>How a program takes the replies</h2>\n<ol>\n";
@@ -158,14 +190,15 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
     const string title = markupText(calledBy(form, form.root()));
     string page = fmt::format(
         "<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n<meta name=\"viewport\" "
-        "content=\"width=device-width\">\n<title>{}: read me first</title>\n<style>{}</style>\n</head>\n<body>\n"
+        "content=\"width=device-width\">\n<title>{}: read me "
+        "first</title>\n<style>{}</style>\n</head>\n<body>\n<main>\n"
         "<h1>{}</h1>\n<p class=\"under\">Version {}. This page says what is in this folder and what to do with "
         "it.</p>\n",
         title, look, title, form.revision);
     page +=
         "<h2>What is here</h2>\n<table>\n<thead><tr><th scope=\"col\">File</th><th scope=\"col\">What it is</th>"
         "<th scope=\"col\">For whom</th><th scope=\"col\">Size</th></tr></thead>\n<tbody>\n";
-    const KitFile* pdf = nullptr;
+    const KitFile *pdf = nullptr, *web = nullptr;
     const Target* folder = nullptr;
     for (const KitFile& file : files) {
         if (file.target && file.target->several) {
@@ -183,10 +216,14 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
             page += fileRow(file.name, "The form itself, to change it in Brindel.", "Whoever looks after the form",
                             file.bytes.size());
         if (file.target && file.target->key == "pdf") pdf = &file;
+        if (file.target && file.target->key == "html") web = &file;
     }
     page += "</tbody>\n</table>\n";
-    if (pdf) page += "<p>Fillers need nothing but <code>" + markupText(pdf->name) + "</code>.</p>\n";
+    if (const KitFile* one = pdf ? pdf : web)
+        page += "<p>Fillers need nothing but <code>" + markupText(one->name) + "</code>.</p>\n";
     if (pdf) page += howToFill(form, *pdf, options);
+    if (web) page += howToFillPage(*web, pdf != nullptr, options);
+    if (options.before) page += whatChanged(*options.before, form);
     page += asked(form);
     const auto programs = [](const KitFile& file) {
         return file.target && (file.target->key == "schema" || file.target->key == "sql" ||
@@ -198,7 +235,7 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
         "<h2>Is it whole?</h2>\n<p><code>manifest.json</code> says how large each file is. On Linux, <code>sha256sum "
         "-c "
         "SHA256SUMS</code> in this folder says whether every file is as it was written.</p>\n";
-    return page + "</body>\n</html>\n";
+    return page + "</main>\n</body>\n</html>\n";
 }
 
 }  // namespace brindel

@@ -77,8 +77,12 @@ Result<std::vector<KitFile>> kitOf(const FormSession& opened, const FontBook& fo
     for (std::size_t i = 0; i < ticked.size(); ++i) {
         const Target& target = *ticked[i];
         if (options.step && !options.step(target.word, i, ticked.size())) return failure("", stopped());
-        const TargetOptions how{
-            .owner = options.owner, .blank = true, .sendTo = options.sendTo, .classNames = options.classNames};
+        TargetOptions how{.owner = options.owner,
+                          .blank = true,
+                          .sendTo = options.sendTo,
+                          .classNames = options.classNames,
+                          .page = options.page};
+        how.page.post = options.sendTo;
         if (target.several) {
             auto made = target.several(opened, fonts, how);
             if (!made) return failure(string(target.word), made.error().sentence);

@@ -19,6 +19,8 @@ struct KitOptions {
     const Secret* owner = nullptr;     // seals the PDF; null for none
     std::string sendTo = {};           // as in TargetOptions
     ClassChoice classNames = {};       // as there
+    PageChoice page = {};              // as there; it posts to `sendTo`
+    const Form* before = nullptr;  // as it was handed over last; null for none
     /// Told before each file what is being made, how many are done, and of how many; false stops. May be empty.
     std::function<bool(std::string_view what, std::size_t done, std::size_t of)> step = {};
 };

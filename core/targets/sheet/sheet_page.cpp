@@ -31,7 +31,7 @@ constexpr std::string_view look = R"(
   .leaf { position: relative; display: inline-block; border: 1px solid #d5cec4; max-width: 100%; }
   .leaf img { display: block; max-width: 100%; height: auto; }
   .leaf b { position: absolute; transform: translate(-50%, -50%); min-width: 16px; padding: 0 3px; border-radius: 8px;
-    background: #b4632b; color: #fff; font-size: 11px; line-height: 16px; text-align: center; box-sizing: border-box; }
+    background: #9c5223; color: #fff; font-size: 11px; line-height: 16px; text-align: center; box-sizing: border-box; }
   table { border-collapse: collapse; width: 100%; }
   th, td { border: 1px solid #d5cec4; padding: 4px 7px; text-align: start; vertical-align: top; }
   td { overflow-wrap: break-word; }
@@ -106,7 +106,7 @@ Result<string> sheetPage(const Form& form, const FontBook& fonts) {
     string page = fmt::format(
         "<!DOCTYPE html>\n<html lang=\"{}\"{}>\n<head>\n<meta charset=\"utf-8\">\n<meta name=\"viewport\" "
         "content=\"width=device-width\">\n<title>{}: control "
-        "sheet</title>\n<style>{}</style>\n</head>\n<body>\n<h1>{}</h1>\n"
+        "sheet</title>\n<style>{}</style>\n</head>\n<body>\n<main>\n<h1>{}</h1>\n"
         "<p>Control sheet of version {}. {} controls, {} to fill.</p>\n",
         escaped(language.empty() ? "en" : language), form.index()->rightToLeft() ? " dir=\"rtl\"" : "", title, look,
         title, form.revision, rows.size(), fieldCount(form));
@@ -130,7 +130,7 @@ Result<string> sheetPage(const Form& form, const FontBook& fonts) {
         for (const PageColumn& column : pageColumns) page += "<td>" + linesOf(one, column) + "</td>";
         page += "</tr>\n";
     }
-    return page + "</tbody>\n</table>\n</body>\n</html>\n";
+    return page + "</tbody>\n</table>\n</main>\n</body>\n</html>\n";
 }
 
 }  // namespace brindel
