@@ -10,6 +10,7 @@
 #include "core/file/form_file.h"
 #include "core/seal/seal.h"
 #include "core/text/fonts.h"
+#include "core/wording/texts.h"
 
 namespace brindel::calls {
 
@@ -23,7 +24,7 @@ struct Command {
 };
 /// new, show, name, order, check; the pages of checks and formulas, and the schema.
 std::vector<Command> designCommands(CLI::App& app);
-/// export, kit, intake.
+/// export, kit, texts, compare, intake.
 std::vector<Command> handOverCommands(CLI::App& app);
 /// fill, worth.
 std::vector<Command> fillCommands(CLI::App& app);
@@ -46,6 +47,16 @@ int withForm(const std::string& path, Next next) {
     auto opened = openForm(path);
     if (!opened) return problem(path, opened.error(), opened.error().place.empty() ? noFile : notInOrder);
     return next(opened->form);
+}
+
+/// The same, as it reads in a language; in its own for an empty one.
+template <class Next>
+int withFormIn(const std::string& path, const std::string& language, Next next) {
+    return withForm(path, [&](const Form& form) {
+        if (language.empty()) return next(form);
+        auto turned = formIn(form, language);
+        return turned ? next(*turned) : problem(path, turned.error(), notInOrder);
+    });
 }
 
 /// A password as the call gives it.

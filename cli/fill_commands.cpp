@@ -41,6 +41,7 @@ Command addFill(CLI::App& app) {
         string out;
         string values;
         string today;
+        string language;
         string fillTo = "json";
         bool archive = false;
     };
@@ -53,6 +54,7 @@ Command addFill(CLI::App& app) {
         ->required();
     command->add_option("--to", given->fillTo)->check(CLI::IsMember({"json", "pdf"}));
     command->add_option("--today", given->today, "The day that today means, as 2026-04-01");
+    command->add_option("--language", given->language, "In which it is filled, where the form has several: de");
     command->add_flag(
         "--archive", given->archive,
         "A PDF for keeping (PDF/A-3): nothing runs in it, and the form's file and the reply are attached");
@@ -60,7 +62,7 @@ Command addFill(CLI::App& app) {
     return {command, [given](const FontBook& fonts) -> int {
                 const auto day = dayMeant(given->today);
                 if (!day) return wrongCall;
-                return withForm(given->source, [&](const Form& form) {
+                return withFormIn(given->source, given->language, [&](const Form& form) {
                     const string attached = given->archive ? readWhole(given->source).value_or("") : "";
                     FormSession session(form, *day);
                     int status = filledFrom(given->values, session, fonts);

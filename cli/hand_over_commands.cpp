@@ -3,6 +3,8 @@
 #include <unistd.h>
 
 #include "cli/calls.h"
+#include "core/compare/compare.h"
+#include "core/compare/kit_form.h"
 #include "core/file/whole_file.h"
 #include "core/intake/pdf_reply.h"
 #include "core/targets/kit/kit.h"
@@ -18,6 +20,11 @@ string targetWords() {
     string words;
     for (const Target& one : allTargets()) words += (words.empty() ? "" : " or ") + string(one.word);
     return words;
+}
+
+string pageAddressMisfit(const string& address) {
+    const bool web = address.starts_with("https://") || address.starts_with("http://");
+    return web && isSendable(address) ? "" : "An address that begins with https:// is expected here.";
 }
 
 string addressMisfit(const string& address) {
@@ -42,7 +49,19 @@ struct Exported {
     bool archive = false;
     PasswordFile owner;
     ClassChoice names;
+    PageChoice page;
+    string language;
 };
+
+/// How a page behaves: as the form says, and as the call adds to it.
+PageChoice pageChoice(const Form& form, const PageChoice& given) {
+    PageChoice page = form.kit ? form.kit->page : PageChoice();
+    if (form.kit) page.post = form.kit->sendTo;
+    if (!given.post.empty()) page.post = given.post;
+    page.keepDraft = page.keepDraft || given.keepDraft;
+    page.steps = page.steps || given.steps;
+    return page;
+}
 
 /// Writes a target that is several files into its folder.
 int exportFolder(const Form& form, const Target& target, const FontBook& fonts, const Exported& given) {
@@ -74,9 +93,17 @@ Command addExport(CLI::App& app) {
                       "A PDF for keeping (PDF/A-3): nothing runs in it, and the form's file is attached");
     command->add_option("--namespace", given->names.nameSpace, "Of the C++ class: wharf, or wharf::forms");
     command->add_option("--class", given->names.className, "The name of the C++ class")->default_str("the form's");
+    command
+        ->add_option("--post", given->page.post,
+                     "Where a web page sends the reply: https://…; else it is saved as a file")
+        ->check(pageAddressMisfit);
+    command->add_flag("--keep-draft", given->page.keepDraft,
+                      "A web page keeps what is filled in until it is handed in");
+    command->add_option("--language", given->language, "Of the wording, where the form has it in several: de");
+    command->add_flag("--steps", given->page.steps, "A web page shows tab pages as steps");
     command->add_option("-o,--out", given->out, "A file; for a C++ class its folder");
     return {command, [given](const FontBook& fonts) -> int {
-                return withForm(given->source, [&](const Form& form) {
+                return withFormIn(given->source, given->language, [&](const Form& form) {
                     if (const Target& target = *targetFrom(given->to); target.several)
                         return exportFolder(form, target, fonts, *given);
                     // What an archive carries with it: the file as it is, its seal and all.
@@ -94,7 +121,8 @@ Command addExport(CLI::App& app) {
                                                               .blank = true,
                                                               .sendTo = given->sendTo,
                                                               .archive = given->archive,
-                                                              .formFile = attached});
+                                                              .formFile = attached,
+                                                              .page = pageChoice(form, given->page)});
                     return bytes ? put(*bytes, given->out) : problem(given->source, bytes.error(), notInOrder);
                 });
             }};
@@ -105,6 +133,7 @@ Command addKit(CLI::App& app) {
         string source;
         string out;
         string sendTo;
+        string language;
         std::vector<string> with;
         PasswordFile owner;
     };
@@ -119,31 +148,109 @@ Command addKit(CLI::App& app) {
     command->add_option("--password-file", given->owner.file,
                         "A file whose first line is the password that the PDF is sealed with");
     command->add_option("--send-to", given->sendTo, "Where the PDF's button sends the answers")->check(addressMisfit);
+    command->add_option("--language", given->language, "Of the wording, where the form has it in several: de");
     return {command, [given](const FontBook& fonts) -> int {
                 if (given->out == "-")
                     return problem("-o", {"", said("A kit is a folder, or a file that ends in .zip: name one.")},
                                    wrongCall);
-                return withForm(given->source, [&](const Form& form) {
+                return withFormIn(given->source, given->language, [&](const Form& form) {
                     std::optional<Secret> word;
                     if (const int status = ownerGiven(given->owner, word); status != done) return status;
                     auto own = readWhole(given->source);
                     if (!own) return problem(given->source, own.error(), noFile);
                     const KitChoice ticked = form.kit ? *form.kit : KitChoice();
                     const bool talks = isatty(STDERR_FILENO);
-                    auto files = kitOf(FormSession(form, todayHere(), minutesHere()), fonts,
-                                       {.targets = given->with.empty() ? ticked.targets : given->with,
-                                        .formFile = *own,
-                                        .owner = word ? &*word : nullptr,
-                                        .sendTo = given->sendTo.empty() ? ticked.sendTo : given->sendTo,
-                                        .classNames = ticked.classNames,
-                                        .step = [&](std::string_view what, std::size_t at, std::size_t of) {
-                                            if (talks) std::cerr << fmt::format("{} of {}: {}\n", at + 1, of, what);
-                                            return true;
-                                        }});
+                    // What stands there already is what was handed over last.
+                    const auto last = handedOverForm(given->out);
+                    auto files =
+                        kitOf(FormSession(form, todayHere(), minutesHere()), fonts,
+                              {.targets = given->with.empty() ? ticked.targets : given->with,
+                               .formFile = *own,
+                               .owner = word ? &*word : nullptr,
+                               .sendTo = given->sendTo.empty() ? ticked.sendTo : given->sendTo,
+                               .classNames = ticked.classNames,
+                               .page = ticked.page,
+                               .before = last && last->form.root().name == form.root().name ? &last->form : nullptr,
+                               .step = [&](std::string_view what, std::size_t at, std::size_t of) {
+                                   if (talks) std::cerr << fmt::format("{} of {}: {}\n", at + 1, of, what);
+                                   return true;
+                               }});
                     if (!files) return problem(given->source, files.error(), notInOrder);
                     auto written = writeKit(*files, given->out);
                     return written ? done : problem(given->out, written.error(), noFile);
                 });
+            }};
+}
+
+Command addTexts(CLI::App& app) {
+    struct Given {
+        string source, out, language, from;
+        string to = "xliff";
+        PasswordFile password;
+    };
+    auto given = std::make_shared<Given>();
+    CLI::App* command = app.add_subcommand("texts", "Writes a form's wording out to be translated, and takes it back");
+    command->add_option("FORM", given->source)->required();
+    auto* from = command->add_option("--from", given->from, "XLIFF or CSV that was translated: takes it into the form");
+    command->add_option("--language", given->language, "The language that it is to be translated into: de")
+        ->excludes(from);
+    command->add_option("--to", given->to, "As what the texts are written")
+        ->check(CLI::IsMember({"xliff", "csv"}))
+        ->excludes(from);
+    command->add_option("-o,--out", given->out);
+    command->add_option("--seal-password-file", given->password.file,
+                        "A file with the password of a sealed form in its first line");
+    return {command, [given](const FontBook&) -> int {
+                if (given->from.empty())
+                    return withForm(given->source, [&](const Form& form) {
+                        if (!isLanguage(given->language))
+                            return problem("--language", {"", said("A language such as de or pt-BR is expected here.")},
+                                           wrongCall);
+                        return put(
+                            given->to == "csv" ? textTable(form, given->language) : xliffOf(form, given->language),
+                            given->out);
+                    });
+                return editForm(given->source, given->out, given->password,
+                                [&](const Form& form, const string& target, const SharedSealKey& key) {
+                                    const auto bytes = readWhole(given->from);
+                                    if (!bytes) return problem(given->from, bytes.error(), noFile);
+                                    const auto start = bytes->find_first_not_of(" \t\r\n\xEF\xBB\xBF");
+                                    const bool xml = start != string::npos && (*bytes)[start] == '<';
+                                    const auto read = xml ? readXliff(*bytes) : readTextTable(*bytes);
+                                    if (!read) return problem(given->from, read.error(), notInOrder);
+                                    const TextsTaken taken = withTexts(form, read->language, read->texts);
+                                    for (const FormText& one : taken.foreign)
+                                        std::cerr << given->from << ":" << one.place
+                                                  << ": The form has no such text any more: “" << one.source << "”.\n";
+                                    return putForm(given->out.empty() ? nextVersion(taken.form, form) : taken.form,
+                                                   target, key, given->password);
+                                });
+            }};
+}
+
+Command addCompare(CLI::App& app) {
+    struct Given {
+        string before, after;
+        bool json = false;
+    };
+    auto given = std::make_shared<Given>();
+    CLI::App* command =
+        app.add_subcommand("compare", "Says what is different between two forms, or two kits, in words");
+    command->add_option("A", given->before, "A form, or a kit: a folder or a ZIP")->required();
+    command->add_option("B", given->after, "What it has become")->required();
+    command->add_flag("--json", given->json, "As JSON, for programs");
+    return {command, [given](const FontBook&) -> int {
+                auto before = handedOverForm(given->before);
+                if (!before)
+                    return problem(given->before, before.error(), before.error().place.empty() ? noFile : notInOrder);
+                auto after = handedOverForm(given->after);
+                if (!after)
+                    return problem(given->after, after.error(), after.error().place.empty() ? noFile : notInOrder);
+                const std::vector<Difference> all = differencesOf(before->form, after->form);
+                if (given->json) return put(differencesJson(before->form, after->form, all), "");
+                string lines;
+                for (const Difference& one : all) lines += differenceLine(one) + "\n";
+                return put(lines.empty() ? "Nothing is different.\n" : lines, "");
             }};
 }
 
@@ -167,7 +274,7 @@ Command addIntake(CLI::App& app) {
 }  // namespace
 
 std::vector<Command> handOverCommands(CLI::App& app) {
-    return {addExport(app), addKit(app), addIntake(app)};
+    return {addExport(app), addKit(app), addTexts(app), addCompare(app), addIntake(app)};
 }
 
 }  // namespace brindel::calls

@@ -3,10 +3,12 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/passes/class_names_row.h"
+#include "app/passes/page_ways_row.h"
 #include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/check/check.h"
+#include "core/compare/kit_form.h"
 #include "core/file/form_file.h"
 #include "core/text/clock.h"
 #include "filler/drawing_painter.h"
@@ -130,6 +132,15 @@ HandOverPanel::HandOverPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
             connect(classNames_, &ClassNamesRow::changed, this, [this](const ClassChoice& names) {
                 KitChoice next = choice();
                 next.classNames = names;
+                keep(next);
+            });
+        }
+        if (key == "html") {
+            pageWays_ = new PageWaysRow(inner);
+            column->addWidget(pageWays_);
+            connect(pageWays_, &PageWaysRow::changed, this, [this](const PageChoice& ways) {
+                KitChoice next = choice();
+                next.page = ways;
                 keep(next);
             });
         }
@@ -275,6 +286,10 @@ void HandOverPanel::refresh() {
             classNames_->show(form, now.classNames);
             classNames_->setVisible(ticked(key));
         }
+        if (key == "html") {
+            pageWays_->show(form, now.page);
+            pageWays_->setVisible(ticked(key));
+        }
     }
     // Somebody receives it who gets all that is there for them.
     for (const auto& [receiver, tick] : receivers_)
@@ -323,12 +338,16 @@ void HandOverPanel::write(const QString& path, std::shared_ptr<const Secret> own
             });
             return !stop_;
         };
+        // What stands there already is what was handed over last.
+        const auto last = handedOverForm(fromQt(path));
         const auto files = kitOf(FormSession(form, todayHere(), minutesHere()), *fonts,
                                  {.targets = now.targets,
                                   .formFile = file,
                                   .owner = owner.get(),
                                   .sendTo = now.sendTo,
                                   .classNames = now.classNames,
+                                  .page = now.page,
+                                  .before = last && last->form.root().name == form.root().name ? &last->form : nullptr,
                                   .step = step});
         KitWritten came;
         auto done = files ? writeKit(*files, fromQt(path)) : Result<void>(tl::unexpected(files.error()));

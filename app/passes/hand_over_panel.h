@@ -25,6 +25,7 @@ struct KitWritten {
 };
 
 class ClassNamesRow;
+class PageWaysRow;
 
 class HandOverPanel : public QWidget {
     Q_OBJECT
@@ -34,6 +35,12 @@ class HandOverPanel : public QWidget {
 
     /// What is ticked now.
     KitChoice choice() const;
+    /// How a web page behaves, with where it sends the replies.
+    PageChoice pageChoice() const {
+        PageChoice page = choice().page;
+        page.post = choice().sendTo;
+        return page;
+    }
     void tick(const std::string& target, bool on);
     /// Where the kit goes when nobody says otherwise: beside the form's file.
     QString usualPath() const;
@@ -58,6 +65,7 @@ class HandOverPanel : public QWidget {
     std::map<std::string, QCheckBox*> targets_;
     std::map<std::string, QLabel*> losses_;  // what each of them does not carry
     ClassNamesRow* classNames_ = nullptr;
+    PageWaysRow* pageWays_ = nullptr;
     QLineEdit* sendTo_;
     QLabel* sendWrong_;
     QCheckBox* zipped_;

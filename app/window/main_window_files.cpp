@@ -195,7 +195,7 @@ void MainWindow::askExport(const Target& target) {
     const FormSession session(form, todayHere(), minutesHere());
     std::shared_ptr<const Secret> owner;
     if (target.key == "pdf") askOwner(owner);
-    auto bytes = target.made(session, desk_->fonts(), {.scale = 2, .owner = owner.get(), .blank = true});
+    auto bytes = target.made(session, desk_->fonts(), {.scale = 2, .owner = owner.get(), .blank = true, .page = handOverPanel_->pageChoice()});
     auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
     if (written)
         desk_->say(
@@ -258,7 +258,11 @@ void MainWindow::lookAt(const Target& target) {
     }
     const QString path = folder.filePath("look." + toQt(target.ending));
     auto bytes = target.made(session, desk_->fonts(),
-                             {.scale = 2, .owner = nullptr, .blank = true, .sendTo = handOverPanel_->choice().sendTo});
+                             {.scale = 2,
+                              .owner = nullptr,
+                              .blank = true,
+                              .sendTo = handOverPanel_->choice().sendTo,
+                              .page = handOverPanel_->pageChoice()});
     auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
     if (!written) return desk_->say(Words::shown(written.error().sentence), true);
     if (!QDesktopServices::openUrl(QUrl::fromLocalFile(path)))
