@@ -191,6 +191,35 @@ TEST(HandOverPass, SaysWhatAPdfDoesNotCarryBeforeItIsWritten) {
     EXPECT_FALSE(hands.part<QPushButton>("writeKit")->isEnabled()) << "nothing is ticked";
 }
 
+TEST(HandOverPass, AsksHowAWebPageBehavesAndWritesItIntoTheKit) {
+    const Folder folder;
+    InHandOver hands(demo("lift-out-booking"), {1024, 700});
+    auto* steps = hands.part<QCheckBox>("pageSteps");
+    auto* draft = hands.part<QCheckBox>("pageDraft");
+    EXPECT_FALSE(steps->isVisible());
+    hands.press(hands.part<QCheckBox>("target-html"));
+    EXPECT_TRUE(steps->isVisible());
+    EXPECT_TRUE(draft->isVisible());
+    hands.press(steps);
+    hands.press(draft);
+    EXPECT_EQ(hands.panel().choice().page, (PageChoice{"", true, true}));
+    // It is kept with the form.
+    EXPECT_EQ(readForm(formText(hands.form())).value().form.kit->page, (PageChoice{"", true, true}));
+    const KitWritten came = hands.written(toQt(folder.file("kit")));
+    EXPECT_TRUE(came.problem.isEmpty()) << came.problem.toStdString();
+    const std::string page = textOf(folder.file("kit/liftOutBooking-page.html"));
+    EXPECT_NE(page.find("\"steps\":true,\"keepDraft\":true"), std::string::npos);
+    // The same folder again: the covering page says what has changed since.
+    EXPECT_EQ(textOf(folder.file("kit/read-me-first.html")).find("What has changed"), std::string::npos);
+    const KitWritten again = hands.written(toQt(folder.file("kit")));
+    EXPECT_TRUE(again.problem.isEmpty()) << again.problem.toStdString();
+    EXPECT_NE(textOf(folder.file("kit/read-me-first.html")).find("What has changed since version"), std::string::npos);
+    // A form without tabs has no steps.
+    InHandOver plain(demo("slip-inspection"), {1024, 700});
+    plain.press(plain.part<QCheckBox>("target-html"));
+    EXPECT_FALSE(plain.part<QCheckBox>("pageSteps")->isVisible());
+}
+
 TEST(HandOverPass, AsksHowTheClassIsCalledAndWritesItIntoTheKit) {
     const Folder folder;
     InHandOver hands(demo("lift-out-booking"), {1024, 700});

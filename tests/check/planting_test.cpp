@@ -73,6 +73,13 @@ TEST(Checks, TargetsSayWhatTheyCannotCarry) {
     for (const TargetCheck& one : targetChecks()) EXPECT_EQ(checkOf(one.check.key), nullptr) << "a key of its own";
 }
 
+Control boxAt(Kind kind, const Box& box) {
+    Control c;
+    c.kind = kind;
+    c.box = box;
+    return c;
+}
+
 TEST(Checks, EveryTargetCheckHasItsPlanting) {
     const Form plain = jotted(
         "Boat: text 20 /[a-z]+/\nNote: text 40x3\nSigned: signature\nItems: table [Work] 2\nDay: combo [1, 2]\nMonth: "
@@ -101,6 +108,11 @@ TEST(Checks, EveryTargetCheckHasItsPlanting) {
         {"qtRows", withProperty(plain, {table}, Prop::rowsMost, 500.0)},
         {"qtGrow", withProperty(plain, {id("txtNote")}, Prop::tooMuch, keyOf(TooMuch::grow))},
         {"qtPlace", withProperty(jotted("Boat: text 20\n"), {rootId}, Prop::opensAt, keyOf(OpensAt::remembered))},
+        {"htmlPattern", withProperty(plain, {id("txtBoat")}, Prop::pattern, std::string("\\p{Lu}+"))},
+        {"htmlRich", withProperty(plain, {id("txtNote")}, Prop::rich, true)},
+        {"htmlRows", withProperty(plain, {table}, Prop::rowsMost, 500.0)},
+        {"htmlBoxes", placed(plain, plain.root().children[0], boxAt(Kind::box, {150, 200, 40, 30})).form},
+        {"htmlGrow", withProperty(plain, {id("txtNote")}, Prop::tooMuch, keyOf(TooMuch::shrink))},
         {"pngFields", plain}};
     for (const TargetCheck& one : targetChecks()) {
         const std::string key(one.check.key);

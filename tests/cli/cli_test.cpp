@@ -46,6 +46,65 @@ TEST(CommandLine, SameFormSameBytes) {
     EXPECT_TRUE(textOf(folder.file("a.pdf")) == textOf(folder.file("b.pdf")));
 }
 
+TEST(CommandLine, AWebPageIsWrittenAsTheCallSays) {
+    Folder folder;
+    const std::string form = demoFolder + "lift-out-booking.brindel";
+    EXPECT_EQ(run(folder, "export " + form + " --to html -o a.html").status, 0);
+    EXPECT_EQ(run(folder, "export " + form + " --to html -o b.html").status, 0);
+    EXPECT_EQ(textOf(folder.file("a.html")), textOf(folder.file("b.html")));
+    EXPECT_EQ(run(folder, "export " + form + " --to html --post https://wharf.example/take --steps -o c.html").status, 0);
+    EXPECT_NE(textOf(folder.file("c.html")).find("connect-src https://wharf.example;"), std::string::npos);
+    EXPECT_EQ(textOf(folder.file("a.html")).find("wharf.example"), std::string::npos);
+    EXPECT_EQ(run(folder, "export " + form + " --to html --post ftp://wharf.example -o d.html").status, 2);
+    EXPECT_FALSE(std::filesystem::exists(folder.file("d.html")));
+}
+
+TEST(CommandLine, TextsGoOutAndComeBack) {
+    Folder folder;
+    std::filesystem::copy_file(demoFolder + "yard-charges.brindel", folder.file("x.brindel"));
+    EXPECT_EQ(run(folder, "texts x.brindel --language pl --to csv -o t.csv").status, 0);
+    std::string table = textOf(folder.file("t.csv"));
+    const std::string row = "\"Boat name\",\"\"";
+    ASSERT_NE(table.find(row), std::string::npos);
+    table.replace(table.find(row), row.size(), "\"Boat name\",\"Nazwa łodzi\"");
+    write(folder.file("t.csv"), table + "c999.text,gone,Gone,Nie ma\r\n");
+    const Ended taken = run(folder, "texts x.brindel --from t.csv");
+    EXPECT_EQ(taken.status, 0);
+    EXPECT_EQ(taken.errors, "t.csv:c999.text: The form has no such text any more: “Gone”.\n");
+    EXPECT_EQ(brindel::openForm(folder.file("x.brindel"))->form.revision, 2) << "it is another version";
+    EXPECT_EQ(run(folder, "export x.brindel --language pl --to html -o pl.html").status, 0);
+    const std::string page = textOf(folder.file("pl.html"));
+    EXPECT_NE(page.find("Nazwa łodzi"), std::string::npos);
+    EXPECT_NE(page.find("<html lang=\"pl\">"), std::string::npos);
+    EXPECT_EQ(run(folder, "export x.brindel --language it --to pdf -o it.pdf").status, 1);
+    EXPECT_EQ(run(folder, "texts x.brindel --language nonsense! -o n.xlf").status, 2);
+    EXPECT_EQ(run(folder, "texts x.brindel --from gone.xlf").status, 3);
+}
+
+TEST(CommandLine, ComparesFormsAndKits) {
+    Folder folder;
+    const std::string form = demoFolder + "yard-charges.brindel";
+    std::string text = textOf(form);
+    text.replace(text.find("\"maxLength\": 30"), 15, "\"maxLength\": 20");
+    write(folder.file("new.brindel"), text);
+    const Ended told = run(folder, "compare " + form + " new.brindel");
+    EXPECT_EQ(told.status, 0);
+    EXPECT_EQ(told.out, "Boat name (txtBoatName) has 20 as “At most” now; it was 30. Replies filled before may be longer.\n");
+    EXPECT_EQ(run(folder, "compare " + form + " " + form).out, "Nothing is different.\n");
+    EXPECT_EQ(run(folder, "kit " + form + " --with csv -o old").status, 0);
+    EXPECT_EQ(run(folder, "kit new.brindel --with csv -o new.zip").status, 0);
+    EXPECT_EQ(run(folder, "compare old new.zip").out, told.out);
+    EXPECT_NE(run(folder, "compare old new.zip --json").out.find("\"property\": \"maxLength\""), std::string::npos);
+    EXPECT_EQ(run(folder, "compare " + form + " gone.brindel").status, 3);
+    std::filesystem::create_directory(folder.file("empty"));
+    EXPECT_NE(run(folder, "compare empty new.zip").errors.find("holds no form"), std::string::npos);
+    write(folder.file("broken.zip"), "PK no zip");
+    EXPECT_NE(run(folder, "compare broken.zip new.zip").errors.find("no ZIP"), std::string::npos);
+    // A kit over an earlier one says what has changed.
+    EXPECT_EQ(run(folder, "kit new.brindel --with csv -o old").status, 0);
+    EXPECT_NE(textOf(folder.file("old/read-me-first.html")).find("has 20 as “At most” now"), std::string::npos);
+}
+
 TEST(CommandLine, AKitHasWhatWasTickedUnlessTheCallSaysOtherwise) {
     Folder folder;
     const std::string form = demoFolder + "yard-charges.brindel";
@@ -238,8 +297,9 @@ TEST(CommandLine, ASealedFormIsChangedByItsPasswordAlone) {
     EXPECT_EQ(run(folder, "export x.brindel --to pdf -o x.pdf").status, 0);
     EXPECT_EQ(run(folder, "check x.brindel").status, 0);
     EXPECT_EQ(run(folder, "name x.brindel --scheme plainWords --dry-run").status, 0);
+    EXPECT_EQ(run(folder, "texts x.brindel --language pl --to csv -o texts.csv").status, 0);
     for (const char* call : {"name x.brindel --scheme plainWords", "order x.brindel --by reading",
-                             "check x.brindel --mend all", "name x.brindel --scheme plainWords -o y.brindel"}) {
+                             "check x.brindel --mend all", "texts x.brindel --from texts.csv", "name x.brindel --scheme plainWords -o y.brindel"}) {
         Ended none = run(folder, call), wrong = run(folder, std::string(call) + " --seal-password-file wrong.txt");
         EXPECT_EQ(none.status, 1) << call;
         EXPECT_NE(none.errors.find("--seal-password-file"), std::string::npos) << none.errors;

@@ -39,6 +39,7 @@ TEST(Readme, EveryCommandOfThePrograms) {
     const std::string demo = std::string(BRINDEL_SOURCE) + "/demo/", at = "cd '" + folder.path() + "' && ";
     for (const auto& [file, name] : {std::pair("lift-out-booking.brindel", "FORM"),
                                      {"lift-out-booking.brindel", "FORM.brindel"},
+                                     {"yard-charges.brindel", "NEWER"},
                                      {"lift-out-booking.jot", "ROWS.jot"},
                                      {"lift-out-booking.values.json", "V.json"}})
         std::filesystem::copy_file(demo + file, folder.file(name));

@@ -106,7 +106,7 @@ TEST(Lists, PapersAndTargetsAreThere) {
         const auto bytes = target.made(session, fonts(), {});
         ASSERT_TRUE(bytes) << target.key;
         const std::map<std::string_view, std::string_view> starts = {
-            {"pdf", "%PDF"}, {"png", "\x89PNG"}, {"sheet", "<!DOCTYPE html>"}, {"csv", "number,"},
+            {"pdf", "%PDF"}, {"html", "<!DOCTYPE html>"}, {"png", "\x89PNG"}, {"sheet", "<!DOCTYPE html>"}, {"csv", "number,"},
             {"json", "{"},   {"schema", "{"},    {"sql", "-- Tables"}};
         EXPECT_TRUE(bytes->starts_with(starts.at(target.key))) << target.key;
     }

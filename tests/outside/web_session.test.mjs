@@ -1,0 +1,69 @@
+// A page does what a session does: the same acts in Chromium and in core come to the same complaints, wordings, sums and
+// replies.
+import assert from "node:assert/strict";
+import {readFileSync} from "node:fs";
+import {join} from "node:path";
+import {after, before, test} from "node:test";
+import {demos, formOf, source} from "./reading.mjs";
+import {jotted, jottedForms, launched, opened, pageFileOf, sessions} from "./browser.mjs";
+import {accept, actsFor, askedIn, dice, doAct, standing} from "./acts.mjs";
+
+let browser, core;
+before(async () => { browser = await launched(); core = sessions(); });
+after(async () => { await browser.close(); core.end(); });
+
+async function compared(form, cases, seed, good = {}) {
+  const file = pageFileOf(form);
+  let accepted = 0, refused = 0;
+  for (let i = 0; i < cases; ++i) {
+    const page = await opened(browser, file), die = dice(seed * 1000 + i);
+    const acts = i === 0 ? actsFor(await askedIn(page), {next: () => 0.5, of: list => list[0], chance: part => part > 0.5}, good) : actsFor(await askedIn(page), die, good, i % 2 ? 0.55 : 1);
+    for (const act of acts) await doAct(page, act);
+    const before = await standing(page), {by, reply} = await accept(page);
+    const after = await standing(page);
+    const said = await core.say(form, [...acts, by === "brindel-hand-in" ? ["accept"] : ["press", by]]);
+    const what = `${form}, case ${i}: ${JSON.stringify(acts)}`;
+    assert.deepEqual(page.noise, [], what);
+    const outcome = said.outcomes.at(-1) || {};
+    if (outcome.then === "accepted" || outcome.then === "goesOn") {
+      ++accepted;
+      assert.ok(reply, "accepted by the session, not by the page: " + what);
+      const told = outcome.reply || said.reply;
+      assert.deepEqual(reply.values, told.values, what);
+      assert.equal(reply.form, told.form);
+      assert.equal(reply.version, told.version);
+    } else {
+      ++refused;
+      assert.equal(reply, null, "accepted by the page, not by the session: " + JSON.stringify(said.complaints) + what);
+      assert.deepEqual(after.complaints, said.complaints, what);
+      for (const [name, wording] of Object.entries(said.wordings))
+        if (after.wordings[name] !== undefined && !/^M \d/.test(wording)) assert.equal(after.wordings[name].replace(/\r/g, ""), wording, `${name} in ${what}`);
+    }
+    assert.ok(before);
+    await page.context().close();
+  }
+  return {accepted, refused};
+}
+
+test("sixty filled cases of the demo forms come to what a session says", async t => {
+  let accepted = 0, refused = 0;
+  for (const [i, name] of demos.entries()) {
+    const good = JSON.parse(readFileSync(join(source, `demo/${name}.values.json`), "utf8"));
+    const counts = await compared(formOf(name), 10, i + 1, good);
+    accepted += counts.accepted;
+    refused += counts.refused;
+  }
+  t.diagnostic(`${accepted} accepted, ${refused} refused`);
+  assert.equal(accepted + refused, 60);
+});
+
+test("so do jotted forms", async t => {
+  let accepted = 0, refused = 0;
+  for (const [i, form] of jottedForms().entries()) {
+    const counts = await compared(form, 3, 100 + i);
+    accepted += counts.accepted;
+    refused += counts.refused;
+  }
+  t.diagnostic(`${accepted} accepted, ${refused} refused`);
+  assert.ok(accepted > 5 && refused > 20);
+});
