@@ -133,8 +133,7 @@ Command addKit(CLI::App& app) {
         string source;
         string out;
         string sendTo;
-        string language;
-        std::vector<string> with;
+        std::vector<string> languages, with;
         PasswordFile owner;
     };
     auto given = std::make_shared<Given>();
@@ -148,20 +147,21 @@ Command addKit(CLI::App& app) {
     command->add_option("--password-file", given->owner.file,
                         "A file whose first line is the password that the PDF is sealed with");
     command->add_option("--send-to", given->sendTo, "Where the PDF's button sends the answers")->check(addressMisfit);
-    command->add_option("--language", given->language, "Of the wording, where the form has it in several: de");
+    command->add_option("--language", given->languages, "In which fillers get it, where the form has several: en,de")
+        ->delimiter(',')
+        ->default_str("what was ticked in the form, else its own");
     return {command, [given](const FontBook& fonts) -> int {
                 if (given->out == "-")
                     return problem("-o", {"", said("A kit is a folder, or a file that ends in .zip: name one.")},
                                    wrongCall);
-                return withFormIn(given->source, given->language, [&](const Form& form) {
+                return withForm(given->source, [&](const Form& form) {
                     std::optional<Secret> word;
                     if (const int status = ownerGiven(given->owner, word); status != done) return status;
                     auto own = readWhole(given->source);
                     if (!own) return problem(given->source, own.error(), noFile);
                     const KitChoice ticked = form.kit ? *form.kit : KitChoice();
                     const bool talks = isatty(STDERR_FILENO);
-                    // What stands there already is what was handed over last.
-                    const auto last = handedOverForm(given->out);
+                    const auto last = lastHandedOver(form, given->out);
                     auto files =
                         kitOf(FormSession(form, todayHere(), minutesHere()), fonts,
                               {.targets = given->with.empty() ? ticked.targets : given->with,
@@ -170,7 +170,8 @@ Command addKit(CLI::App& app) {
                                .sendTo = given->sendTo.empty() ? ticked.sendTo : given->sendTo,
                                .classNames = ticked.classNames,
                                .page = ticked.page,
-                               .before = last && last->form.root().name == form.root().name ? &last->form : nullptr,
+                               .languages = given->languages.empty() ? languagesTicked(form) : given->languages,
+                               .before = last ? &*last : nullptr,
                                .step = [&](std::string_view what, std::size_t at, std::size_t of) {
                                    if (talks) std::cerr << fmt::format("{} of {}: {}\n", at + 1, of, what);
                                    return true;
@@ -214,9 +215,7 @@ Command addTexts(CLI::App& app) {
                                 [&](const Form& form, const string& target, const SharedSealKey& key) {
                                     const auto bytes = readWhole(given->from);
                                     if (!bytes) return problem(given->from, bytes.error(), noFile);
-                                    const auto start = bytes->find_first_not_of(" \t\r\n\xEF\xBB\xBF");
-                                    const bool xml = start != string::npos && (*bytes)[start] == '<';
-                                    const auto read = xml ? readXliff(*bytes) : readTextTable(*bytes);
+                                    const auto read = readTexts(*bytes);
                                     if (!read) return problem(given->from, read.error(), notInOrder);
                                     const TextsTaken taken = withTexts(form, read->language, read->texts);
                                     for (const FormText& one : taken.foreign)

@@ -10,6 +10,7 @@
 #include "core/intake/reply_file.h"
 #include "core/text/clock.h"
 #include "core/text/phrases.h"
+#include "core/wording/texts.h"
 #include "filler/desktop_font.h"
 #include "filler/drawing_painter.h"
 #include "filler/form_to_fill.h"
@@ -55,11 +56,12 @@ class Closing : public QObject {
 int main(int argc, char** argv) {
     takeSignalsAsProblems();
     CLI::App app{"Opens a form for filling."};
-    std::string path, values, reply;
+    std::string path, values, reply, asked;
     app.add_option("FORM", path)->required();
     app.add_option("--values", values,
                    "What to start with: a JSON file of values, a reply, or a filled PDF, FDF or XFDF");
     app.add_option("--reply", reply, "Where the reply goes; - for standard output");
+    app.add_option("--language", asked, "In which it is filled, where the form has several: de");
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& error) {
@@ -67,11 +69,14 @@ int main(int argc, char** argv) {
     }
     auto opened = openForm(path);
     if (!opened) return problem(path, opened.error(), opened.error().place.empty() ? 3 : 1);
-    FormSession session(opened->form, todayHere(), minutesHere());
+    auto inLanguage = asked.empty() ? Result<Form>(opened->form) : formIn(opened->form, asked);
+    if (!inLanguage) return problem("--language", inLanguage.error(), 2);
+    const Form& form = *inLanguage;
+    FormSession session(form, todayHere(), minutesHere());
     if (!values.empty()) {
         auto text = readWhole(values);
         if (!text) return problem(values, text.error(), 3);
-        auto given = replyFromFile(opened->form, FontBook(), *text);
+        auto given = replyFromFile(form, FontBook(), *text);
         if (!given) return problem(values, given.error(), 1);
         std::vector<Problem> refused = std::move(given->refused);
         for (Problem& one : session.take(given->reply)) refused.push_back(std::move(one));
@@ -83,8 +88,8 @@ int main(int argc, char** argv) {
     useDesktopFont();
     FontBook fonts;
     fonts.desktopFamily = fromQt(QFontInfo(QApplication::font()).family());
-    const bool dialog = opened->form.isDialog();
-    const std::string& language = opened->form.root().text(Prop::language);
+    const bool dialog = form.isDialog();
+    const std::string& language = form.root().text(Prop::language);
     const double scale = dialog ? 1 : 96 / 25.4;
     int status = 1;
 
@@ -93,12 +98,12 @@ int main(int argc, char** argv) {
     window->setWidget(view);
     window->setFrameShape(QFrame::NoFrame);
     window->setAlignment(Qt::AlignHCenter | Qt::AlignTop);
-    setWindowBehaviour(*window, opened->form);
+    setWindowBehaviour(*window, form);
     if (dialog) {
         window->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
         window->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
         window->setWidgetResizable(true);
-        placeWindow(*window, opened->form);
+        placeWindow(*window, form);
     } else {
         window->setBackgroundRole(QPalette::Mid);
         window->resize(std::min(view->width() + 60, 1000), 760);
@@ -139,7 +144,7 @@ int main(int argc, char** argv) {
     });
     QObject::connect(view, &FormToFill::sized, window, [&, view, window] {
         if (!dialog) return;
-        if (!opened->form.root().yes(Prop::resizable)) window->setFixedSize(view->sizeHint());
+        if (!form.root().yes(Prop::resizable)) window->setFixedSize(view->sizeHint());
         window->resize(view->sizeHint());
     });
     QObject::connect(view, &FormToFill::left, &qt, [&] { qt.quit(); });
@@ -168,6 +173,6 @@ int main(int argc, char** argv) {
     view->begin();
     view->opened();
     qt.exec();
-    if (dialog) rememberWindow(*window, opened->form);
+    if (dialog) rememberWindow(*window, form);
     return status;
 }

@@ -4,6 +4,7 @@
 
 #include "app/findings/pins.h"
 #include "app/theme/panel_parts.h"
+#include "app/theme/said_line.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "filler/drawing_painter.h"
@@ -11,8 +12,8 @@
 namespace brindel {
 namespace {
 
-enum Role { finding = Qt::UserRole, gravity, whom, quiet, mend };
-constexpr int pinRoom = 24, lineGap = 2, aside = 6;
+enum Role { finding = SaidLine::of, gravity = SaidLine::firstOfList, mend };
+constexpr int pinRoom = 24;
 
 QString whomSaid(const Form& form, const Finding& f) {
     const Control* c = form.find(f.controls.front());
@@ -22,10 +23,10 @@ QString whomSaid(const Form& form, const Finding& f) {
     return words.isEmpty() ? Words::shown(c->is().word) : words;
 }
 
-/// A finding is its pin, whom it speaks of, and what is the matter; a heading is a line of its own.
-class FindingLine : public QStyledItemDelegate {
+/// A finding is its pin, whom it speaks of, and what is the matter.
+class FindingLine : public SaidLine {
   public:
-    FindingLine(bool onPage, QObject* parent) : QStyledItemDelegate(parent), onPage_(onPage) {}
+    FindingLine(bool onPage, QObject* parent) : SaidLine(parent), onPage_(onPage) {}
 
     /// Where the button of a line is, which puts it right; nothing where it has none.
     QRect buttonOf(const QRect& line, const QModelIndex& index) const {
@@ -35,56 +36,25 @@ class FindingLine : public QStyledItemDelegate {
         return {line.right() - wide - 12, line.center().y() - 13, wide, 26};
     }
 
-    QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override {
-        if (!index.data(finding).isValid()) return {10, 30};
-        const int width =
-            (option.widget ? static_cast<const QListView*>(option.widget)->viewport()->width() : 240) - beside(index);
-        return {10, QFontMetrics(bodyFont(12, true)).height() + lineGap + textHeight(index, width) + 2 * aside};
+  protected:
+    void paintHeading(QPainter& p, const QRect& line, const QString& words) const override {
+        if (!onPage_) return SaidLine::paintHeading(p, line, words);
+        p.fillRect(line, tokens().cream);
+        p.drawText(line.adjusted(14, 0, -4, 0), Qt::AlignLeft | Qt::AlignVCenter, words);
     }
-    void paint(QPainter* p, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
-        const QRect r = option.rect;
-        if (!index.data(finding).isValid()) {
-            p->setFont(bodyFont(12, true));
-            p->setPen(tokens().tawnyDark);
-            if (onPage_) p->fillRect(r, tokens().cream);
-            p->drawText(onPage_ ? r.adjusted(14, 0, -4, 0) : r.adjusted(8, 6, -4, 0), Qt::AlignLeft | Qt::AlignVCenter,
-                        index.data().toString());
-            return;
-        }
-        if (option.state & QStyle::State_Selected) {
-            p->fillRect(r, tokens().chosen);
-            p->fillRect(QRect(r.left(), r.top(), 3, r.height()), tokens().tawny);
-        }
-        if (onPage_) {
-            p->setPen(tokens().line);
-            p->drawLine(r.bottomLeft(), r.bottomRight());
-            paintButton(*p, buttonOf(r, index), index);
-        }
-        const bool silent = index.data(quiet).toBool();
-        const int room = r.width() - pinRoom - 12 - beside(index);
-        p->save();
-        if (silent) p->setOpacity(0.55);
-        paintPin(*p, QRectF(r.left() + 7, r.top() + aside + 1, 14, 14), Gravity(index.data(gravity).toInt()));
-        p->restore();
-        const QFontMetrics heading(bodyFont(12, true));
-        p->setFont(bodyFont(12, true));
-        p->setPen(silent ? tokens().ink2 : tokens().ink);
-        p->drawText(QRect(r.left() + pinRoom + 4, r.top() + aside, room, heading.height()),
-                    Qt::AlignLeft | Qt::AlignVCenter,
-                    heading.elidedText(index.data(whom).toString(), Qt::ElideRight, room));
-        p->setFont(bodyFont(12));
-        p->setPen(tokens().ink2);
-        p->drawText(r.adjusted(pinRoom + 4, aside + heading.height() + lineGap, -8 - beside(index), 0),
-                    Qt::TextWordWrap, index.data().toString());
+    void paintMark(QPainter& p, const QRectF& box, const QModelIndex& index) const override {
+        paintPin(p, box, Gravity(index.data(gravity).toInt()));
     }
-
-  private:
     /// The room that the button takes, with what is between.
-    int beside(const QModelIndex& index) const {
+    int beside(const QModelIndex& index) const override {
         const QRect button = buttonOf({0, 0, 1000, 40}, index);
         return button.isNull() ? 0 : button.width() + 24;
     }
-    static void paintButton(QPainter& p, const QRect& at, const QModelIndex& index) {
+    void paintBeside(QPainter& p, const QRect& line, const QModelIndex& index) const override {
+        if (!onPage_) return;
+        p.setPen(tokens().line);
+        p.drawLine(line.bottomLeft(), line.bottomRight());
+        const QRect at = buttonOf(line, index);
         if (at.isNull()) return;
         p.save();
         p.setRenderHint(QPainter::Antialiasing);
@@ -96,25 +66,10 @@ class FindingLine : public QStyledItemDelegate {
         p.drawText(at, Qt::AlignCenter, index.data(mend).toString());
         p.restore();
     }
+
+  private:
     const bool onPage_;
-
-    static int textHeight(const QModelIndex& index, int width) {
-        return QFontMetrics(bodyFont(12))
-            .boundingRect(QRect(0, 0, width - pinRoom - 12, 4000), Qt::TextWordWrap, index.data().toString())
-            .height();
-    }
 };
-
-QToolButton* link(const QString& word, const char* name, QWidget* parent) {
-    auto* button = new QToolButton(parent);
-    button->setObjectName("link");
-    button->setProperty("part", name);
-    button->setText(word);
-    button->setFont(bodyFont(12));
-    button->setCursor(Qt::PointingHandCursor);
-    button->setStyleSheet("padding: 2px 0px;");
-    return button;
-}
 
 /// "Names it by the scheme." as a button reads it.
 QString asWord(std::string_view does) {
@@ -148,7 +103,7 @@ FindingsPanel::FindingsPanel(Desk& desk, Stands stands, QWidget* parent)
     auto* head = new QHBoxLayout;
     auto* title = new QLabel(Words::tr("Findings"), this);
     title->setFont(bodyFont(15, true));
-    auto* close = link(Words::tr("Close"), "close", this);
+    auto* close = linkButton(Words::tr("Close"), "close", this);
     close->setToolTip(Words::tr("Back to what the pass shows here (Esc)."));
     head->addWidget(title, 1);
     head->addWidget(close);
@@ -202,8 +157,8 @@ FindingsPanel::FindingsPanel(Desk& desk, Stands stands, QWidget* parent)
     because_->installEventFilter(this);
     reason->addWidget(because_);
     auto* both = new QHBoxLayout;
-    auto* here = link(Words::tr("Leave it here"), "leaveHere", reason_);
-    auto* everywhere = link(Words::tr("Leave all of this sort"), "leaveAll", reason_);
+    auto* here = linkButton(Words::tr("Leave it here"), "leaveHere", reason_);
+    auto* everywhere = linkButton(Words::tr("Leave all of this sort"), "leaveAll", reason_);
     both->addWidget(here);
     both->addWidget(everywhere);
     both->addStretch(1);
@@ -289,8 +244,8 @@ void FindingsPanel::refresh() {
             auto* item = new QListWidgetItem(says);
             item->setData(finding, int(i));
             item->setData(gravity, int(f.check->gravity));
-            item->setData(whom, whomSaid(form, f));
-            item->setData(quiet, f.silenced.has_value());
+            item->setData(SaidLine::whom, whomSaid(form, f));
+            item->setData(SaidLine::quiet, f.silenced.has_value());
             if (stands_ == Stands::page && f.check->mended && !f.silenced) item->setData(mend, Words::tr("Put right"));
             item->setData(Qt::AccessibleTextRole, whomSaid(form, f) + ": " + says);
             list_->addItem(item);

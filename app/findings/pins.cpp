@@ -2,6 +2,7 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "app/compare/changes_watch.h"
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
@@ -14,6 +15,8 @@ constexpr double pinSide = 14;
 /// The gravest open finding of each control in view, with the place of its pin.
 template <class Visit>
 void eachPin(const Sheet& sheet, const Desk& desk, Visit visit) {
+    // While the form is compared, the marks of what has changed stand there.
+    if (desk.changes().on()) return;
     std::map<Id, Gravity> gravest;
     for (const Finding& f : desk.findings())
         if (isOpen(f) && f.controls.front() != rootId) {

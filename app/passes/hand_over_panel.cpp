@@ -3,12 +3,12 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/passes/class_names_row.h"
+#include "app/passes/languages_row.h"
 #include "app/passes/page_ways_row.h"
 #include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/check/check.h"
-#include "core/compare/kit_form.h"
 #include "core/file/form_file.h"
 #include "core/text/clock.h"
 #include "filler/drawing_painter.h"
@@ -153,6 +153,13 @@ HandOverPanel::HandOverPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
     always->setText(Words::tr("The form's own file, a covering page and a list with checksums are always in it."));
     column->addSpacing(2);
     column->addWidget(always);
+    languages_ = new LanguagesRow(inner);
+    column->addWidget(languages_);
+    connect(languages_, &LanguagesRow::changed, this, [this](const std::vector<std::string>& ticked) {
+        KitChoice next = choice();
+        next.languages = ticked;
+        keep(next);
+    });
 
     column->addSpacing(8);
     column->addWidget(groupTitle(Words::tr("Where answers go"), inner));
@@ -298,6 +305,7 @@ void HandOverPanel::refresh() {
         }));
     const QString address = toQt(now.sendTo);
     if (!sendTo_->hasFocus()) sendTo_->setText(address.startsWith("mailto:") ? address.mid(7) : address);
+    languages_->show(form, languagesTicked(form));
     zipped_->setChecked(now.zipped);
     const QString name = QFileInfo(usualPath()).fileName();
     where_->setText(now.zipped ? Words::tr("Version %1, as “%2”").arg(form.revision).arg(name)
@@ -338,8 +346,7 @@ void HandOverPanel::write(const QString& path, std::shared_ptr<const Secret> own
             });
             return !stop_;
         };
-        // What stands there already is what was handed over last.
-        const auto last = handedOverForm(fromQt(path));
+        const auto last = lastHandedOver(form, fromQt(path));
         const auto files = kitOf(FormSession(form, todayHere(), minutesHere()), *fonts,
                                  {.targets = now.targets,
                                   .formFile = file,
@@ -347,7 +354,8 @@ void HandOverPanel::write(const QString& path, std::shared_ptr<const Secret> own
                                   .sendTo = now.sendTo,
                                   .classNames = now.classNames,
                                   .page = now.page,
-                                  .before = last && last->form.root().name == form.root().name ? &last->form : nullptr,
+                                  .languages = languagesTicked(form),
+                                  .before = last ? &*last : nullptr,
                                   .step = step});
         KitWritten came;
         auto done = files ? writeKit(*files, fromQt(path)) : Result<void>(tl::unexpected(files.error()));

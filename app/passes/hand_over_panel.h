@@ -25,6 +25,7 @@ struct KitWritten {
 };
 
 class ClassNamesRow;
+class LanguagesRow;
 class PageWaysRow;
 
 class HandOverPanel : public QWidget {
@@ -66,6 +67,7 @@ class HandOverPanel : public QWidget {
     std::map<std::string, QLabel*> losses_;  // what each of them does not carry
     ClassNamesRow* classNames_ = nullptr;
     PageWaysRow* pageWays_ = nullptr;
+    LanguagesRow* languages_ = nullptr;
     QLineEdit* sendTo_;
     QLabel* sendWrong_;
     QCheckBox* zipped_;

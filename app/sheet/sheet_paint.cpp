@@ -1,6 +1,8 @@
 // What the sheet paints over the form: its edge, the selection, a change that is proposed, the gesture under way.
 #include <QtWidgets/QtWidgets>
 
+#include "app/compare/change_marks.h"
+#include "app/compare/changes_watch.h"
 #include "app/findings/pins.h"
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
@@ -57,7 +59,10 @@ void Sheet::paintEvent(QPaintEvent* event) {
     else if (canEdit_)
         paintSelection(p, form);
     if (layer_ && !canEdit_) layer_->paint(p, *this, form);
-    if (!desk_.proposal() && !dragging_ && !wordingOpen()) paintPins(p, *this, desk_);
+    if (!desk_.proposal() && !dragging_ && !wordingOpen()) {
+        paintPins(p, *this, desk_);
+        if (desk_.changes().on()) paintChangeMarks(p, *this, desk_);
+    }
     paintGhostGrip(p);
     if (!gesture_) return;
     gesture_->paint(p, SheetFrame{scale(), [this](Id surface, Point at) { return place(surface, at); }});

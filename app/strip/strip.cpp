@@ -107,9 +107,7 @@ void Strip::paintEvent(QPaintEvent*) {
         p.setPen(t.ink2);
         const QString more =
             desk_.isShut() ? Words::tr("The form is sealed: anybody may fill it, its password opens it for changes.")
-            : desk_.pass() == Pass::tryOut
-                ? Words::tr("This is how fillers see the form. Ctrl+T goes back to where you were.")
-                : Words::shown(r.does);
+                           : Words::shown(r.does);
         p.drawText(QRect(after, 0, width() - after - 12, height() - 1), Qt::AlignVCenter,
                    p.fontMetrics().elidedText(more, Qt::ElideRight, width() - after - 12));
         return;

@@ -59,4 +59,15 @@ QWidget* panelRow(const QString& word, QWidget* editor, const QString& help, QWi
     return line;
 }
 
+QToolButton* linkButton(const QString& word, const char* part, QWidget* parent) {
+    auto* button = new QToolButton(parent);
+    button->setObjectName("link");
+    button->setProperty("part", part);
+    button->setText(word);
+    button->setFont(bodyFont(12));
+    button->setCursor(Qt::PointingHandCursor);
+    button->setStyleSheet("padding: 2px 0px;");
+    return button;
+}
+
 }  // namespace brindel

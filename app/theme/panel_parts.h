@@ -8,6 +8,7 @@
 
 class QHBoxLayout;
 class QLabel;
+class QToolButton;
 class QWidget;
 
 namespace brindel {
@@ -18,6 +19,9 @@ QString capital(QString word);
 QLabel* groupTitle(const QString& text, QWidget* parent);
 /// A word and, beside it, its editor, which gets the word for its accessible name. `label` is given the word's label.
 QWidget* panelRow(const QString& word, QWidget* editor, const QString& help, QWidget* parent, QLabel** label = nullptr);
+
+/// A word to press, without a rim. `part` is its property of that name.
+QToolButton* linkButton(const QString& word, const char* part, QWidget* parent);
 
 /// Makes a widget the strip of a pass, above the sheet, and gives the line that its parts stand on. `more` is added to
 /// its style sheet.

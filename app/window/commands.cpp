@@ -42,6 +42,7 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
         {"seal", "Form", "Seal, or take the seal off…", "Ctrl+Alt+S", [](W& w) { w.askSeal(); }},
         {"shutSeal", "Form", "Shut the seal", "", [](W& w) { w.shutSeal(); },
          [](const W& w) { return w.desk_->form().seal && !w.desk_->isShut(); }},
+        {"languages", "Form", "Languages…", "Ctrl+Alt+L", [](W& w) { w.askLanguages(); }},
         {"", "Form", "", "", nullptr},
         {"quit", "Form", "Quit", "Ctrl+Q", [](W& w) { w.close(); }},
 
@@ -99,6 +100,7 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
              w.showFindings(true);
              w.findingsPanel_->putRightAll();
          }},
+        {"changes", "View", "What has changed", "F9", [](W& w) { w.showChanges(!w.changesShown_); }},
         {"outline", "View", "Outline", "Ctrl+L", [](W& w) { w.showOutline(!w.outlineShown()); }},
         {"", "View", "", "", nullptr},
         {"zoomIn", "View", "Zoom in", "Ctrl++",

@@ -2,6 +2,7 @@
 
 #include <QTime>
 
+#include "app/compare/changes_watch.h"
 #include "app/words.h"
 #include "core/layout/bounds.h"
 #include "core/text/clock.h"
@@ -25,10 +26,11 @@ const std::vector<PassRow>& passes() {
 }
 
 Desk::Desk(Form form, QObject* parent)
-    : QObject(parent), watch_(new FindingsWatch(fonts_, this)), history_(form), savedForm_(std::move(form)) {
+    : QObject(parent), watch_(new FindingsWatch(fonts_, this)), changes_(new ChangesWatch(this)), history_(form), savedForm_(std::move(form)) {
     connect(this, &Desk::formChanged, watch_, [this] { watch_->look(this->form()); });
     connect(watch_, &FindingsWatch::changed, this, &Desk::findingsChanged);
     watch_->look(this->form());
+    connect(this, &Desk::formChanged, changes_, [this] { changes_->look(this->form()); });
 }
 
 const std::map<Id, NameStanding>& Desk::names() const {
@@ -231,6 +233,7 @@ void Desk::open(Form form, const QString& path, const QString& readOnlyBecause, 
     // What was tried was tried of another form.
     tried_ = {};
     starting_.reset();
+    changes_->end();
     emit fileChanged();
     emit toolChanged();
     emit selectionChanged();

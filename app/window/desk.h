@@ -17,6 +17,8 @@
 
 namespace brindel {
 
+class ChangesWatch;
+
 enum class Pass { layOut, name, order, rules, protect, tryOut, handOver, replies };
 
 struct PassRow {
@@ -71,6 +73,9 @@ class Desk : public QObject {
     /// What the checks have found, as far as they have come; whom it speaks of may be gone by now.
     const Findings& findings() const { return watch_->found(); }
     FindingsWatch& watch() { return *watch_; }
+    /// What the form is compared with, if anything.
+    ChangesWatch& changes() { return *changes_; }
+    const ChangesWatch& changes() const { return *changes_; }
 
     /// Makes an edit one step of undo. Nothing happens when it changed nothing. `select` is the selection afterwards.
     /// False, with the reason said, for a form that would be larger than a form can be.
@@ -169,6 +174,7 @@ class Desk : public QObject {
 
     std::shared_ptr<FontBook> fonts_ = bookOfFonts();
     FindingsWatch* watch_;
+    ChangesWatch* changes_;
     History history_;
     Form savedForm_;
     mutable std::optional<std::map<Id, NameStanding>> names_;

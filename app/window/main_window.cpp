@@ -2,6 +2,8 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "app/compare/changes_panel.h"
+#include "app/compare/changes_watch.h"
 #include "app/details/details.h"
 #include "app/details/styles_panel.h"
 #include "app/findings/findings_panel.h"
@@ -20,6 +22,7 @@
 #include "app/passes/rules_layer.h"
 #include "app/passes/rules_panel.h"
 #include "app/passes/rules_strip.h"
+#include "app/passes/try_strip.h"
 #include "app/rail/rail.h"
 #include "app/sheet/sheet.h"
 #include "app/strip/strip.h"
@@ -135,10 +138,15 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     rulesStrip_ = new RulesStrip(*desk_, *rulesPanel_);
     handOverStrip_ = new HandOverStrip(*desk_);
     handOverPanel_ = new HandOverPanel(*desk_);
+    tryStrip_ = new TryStrip(*desk_);
+    connect(tryStrip_, &TryStrip::languageChosen, this, [this] {
+        const auto filled = readReply(tryPane_->session()->reply());
+        tryPane_->begin(sheet_->zoom(), tryStrip_->language(), filled ? *filled : Reply());
+    });
     strips_ = new QStackedWidget(middle);
     strips_->setFixedHeight(56);
     for (QWidget* strip :
-         std::initializer_list<QWidget*>{strip_, nameStrip_, orderStrip_, rulesStrip_, protectStrip_, handOverStrip_})
+         std::initializer_list<QWidget*>{strip_, nameStrip_, orderStrip_, rulesStrip_, protectStrip_, handOverStrip_, tryStrip_})
         strips_->addWidget(strip);
     middle_ = new QStackedWidget(middle);
     sheetArea_ = new QScrollArea;
@@ -202,6 +210,17 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     right_->addWidget(handOverPanel_);
     findingsPanel_ = new FindingsPanel(*desk_);
     right_->addWidget(findingsPanel_);
+    changesPanel_ = new ChangesPanel(*desk_);
+    right_->addWidget(changesPanel_);
+    connect(changesPanel_, &ChangesPanel::closeAsked, this, [this] { showChanges(false); });
+    connect(changesPanel_, &ChangesPanel::goAsked, this, [this](Id id, bool stays) {
+        desk_->select(id == rootId ? Ids{} : Ids{id});
+        stays ? changesPanel_->list().setFocus() : sheet_->setFocus();
+    });
+    connect(&desk_->changes(), &ChangesWatch::changed, sheet_, qOverload<>(&QWidget::update));
+    connect(desk_, &Desk::selectionChanged, changesPanel_, [this] {
+        if (changesShown_) changesPanel_->choose(desk_->lead());
+    });
     connect(findingsPanel_, &FindingsPanel::closeAsked, this, [this] { showFindings(false); });
     connect(findingsPanel_, &FindingsPanel::goAsked, this, [this](const Finding& finding, bool stays) {
         const Ids at = finding.controls;
@@ -385,7 +404,7 @@ void MainWindow::goToPass(Pass pass) {
     desk_->setPass(pass);
     if (pass == Pass::tryOut) {
         middle_->setCurrentWidget(tryPane_);
-        tryPane_->begin(sheet_->zoom());
+        tryPane_->begin(sheet_->zoom(), tryStrip_->language());
     } else {
         if (from == Pass::tryOut) {
             // Back to the page that the filler has turned to is wrong: the designer comes back to where they were.
@@ -393,6 +412,7 @@ void MainWindow::goToPass(Pass pass) {
         }
         if (pass == Pass::handOver) {
             findingsShown_ = false;
+            showChanges(false);
             middle_->setCurrentWidget(findingsPage_);
             findingsPage_->begin();
         } else {
@@ -413,6 +433,7 @@ void MainWindow::goToPass(Pass pass) {
                               : pass == Pass::rules    ? rulesStrip_
                               : pass == Pass::protect  ? protectStrip_
                               : pass == Pass::handOver ? static_cast<QWidget*>(handOverStrip_)
+                              : pass == Pass::tryOut   ? tryStrip_
                                                        : static_cast<QWidget*>(strip_));
     jotLine_->setVisible(pass == Pass::layOut);
     passLine_->setFixedHeight(jotLine_->height());

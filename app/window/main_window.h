@@ -17,6 +17,7 @@ class QStackedWidget;
 
 namespace brindel {
 
+class ChangesPanel;
 class Details;
 class FindBox;
 class FindingsPanel;
@@ -44,6 +45,7 @@ class Strip;
 class StylesPanel;
 class TryDetails;
 class TryPane;
+class TryStrip;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
@@ -80,6 +82,10 @@ class MainWindow : public QMainWindow {
     void showFindings(bool show);
     bool findingsShown() const { return findingsShown_; }
     FindingsPanel& findingsPanel() { return *findingsPanel_; }
+    /// The list of what has changed, in the same place.
+    void showChanges(bool show);
+    bool changesShown() const { return changesShown_; }
+    ChangesPanel& changesPanel() { return *changesPanel_; }
     void showStyles(bool show);
     Outline& outline() { return *outline_; }
     StylesPanel& styles() { return *styles_; }
@@ -175,6 +181,7 @@ class MainWindow : public QMainWindow {
     void tidy();
     void askRepeat();
     void askNewStyle();
+    void askLanguages();
     void find();
     void turnDark();
     void nextPanel();
@@ -201,6 +208,7 @@ class MainWindow : public QMainWindow {
     ProtectStrip* protectStrip_;
     HandOverPanel* handOverPanel_;
     HandOverStrip* handOverStrip_;
+    TryStrip* tryStrip_;
     FindingsPanel* findingsPage_;
     Sheet* sheet_;
     QScrollArea* sheetArea_;
@@ -226,10 +234,11 @@ class MainWindow : public QMainWindow {
     std::map<QString, QAction*> actions_;
     Pass before_ = Pass::layOut;
     int pastes_ = 0;
-    bool zoomByHand_ = false, stylesShown_ = false, findingsShown_ = false;
+    bool zoomByHand_ = false, stylesShown_ = false, findingsShown_ = false, changesShown_ = false;
     Outline* outline_;
     StylesPanel* styles_;
     FindingsPanel* findingsPanel_;
+    ChangesPanel* changesPanel_;
     FindBox* findBox_;
     QWidget* proposalBar_;
     QLabel* proposalSays_;

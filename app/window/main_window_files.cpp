@@ -4,6 +4,7 @@
 #include "app/passes/hand_over_panel.h"
 #include "app/passes/seal_dialog.h"
 #include "app/sheet/sheet.h"
+#include "app/window/languages_dialog.h"
 #include "app/window/main_window.h"
 #include "app/words.h"
 #include "core/file/form_file.h"
@@ -66,6 +67,13 @@ bool MainWindow::mayWriteOver(const QString& path) {
         Words::tr("%1 is sealed. Writing another form over it needs its password.").arg(QFileInfo(path).fileName()),
         this, Words::tr("Write over it"), Words::tr("Leave it"));
     return ask.exec() == QDialog::Accepted;
+}
+
+void MainWindow::askLanguages() {
+    if (!openSeal()) return;
+    LanguagesDialog dialog(desk_->form(), this);
+    if (dialog.exec() == QDialog::Accepted)
+        desk_->edit(dialog.form(), Words::tr("Say it in other languages"), desk_->selection());
 }
 
 bool MainWindow::openSeal() {
@@ -195,7 +203,8 @@ void MainWindow::askExport(const Target& target) {
     const FormSession session(form, todayHere(), minutesHere());
     std::shared_ptr<const Secret> owner;
     if (target.key == "pdf") askOwner(owner);
-    auto bytes = target.made(session, desk_->fonts(), {.scale = 2, .owner = owner.get(), .blank = true, .page = handOverPanel_->pageChoice()});
+    auto bytes = target.made(session, desk_->fonts(),
+                             {.scale = 2, .owner = owner.get(), .blank = true, .page = handOverPanel_->pageChoice()});
     auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
     if (written)
         desk_->say(

@@ -2,6 +2,8 @@
 // window.
 #include <QtWidgets/QtWidgets>
 
+#include "app/compare/changes_panel.h"
+#include "app/compare/changes_watch.h"
 #include "app/details/details.h"
 #include "app/details/styles_panel.h"
 #include "app/findings/findings_panel.h"
@@ -43,6 +45,7 @@ void MainWindow::showStyles(bool show) {
 
 void MainWindow::showFindings(bool show) {
     findingsShown_ = show;
+    if (show) showChanges(false);
     if (show && (desk_->pass() == Pass::tryOut || desk_->pass() == Pass::handOver)) setPass(before_);
     refreshRight();
     if (show)
@@ -51,10 +54,24 @@ void MainWindow::showFindings(bool show) {
         sheet_->setFocus();
 }
 
+void MainWindow::showChanges(bool show) {
+    if (changesShown_ == show && !show) return;
+    changesShown_ = show;
+    if (show) {
+        findingsShown_ = false;
+        if (desk_->pass() == Pass::tryOut || desk_->pass() == Pass::handOver) setPass(before_);
+    } else {
+        // The marks go with the list that explains them.
+        desk_->changes().end();
+    }
+    refreshRight();
+    show ? changesPanel_->begin() : sheet_->setFocus();
+}
+
 void MainWindow::refreshRight() {
     const Pass pass = desk_->pass();
-    if (findingsShown_ && pass != Pass::tryOut) {
-        right_->setCurrentWidget(findingsPanel_);
+    if ((findingsShown_ || changesShown_) && pass != Pass::tryOut) {
+        right_->setCurrentWidget(findingsShown_ ? static_cast<QWidget*>(findingsPanel_) : changesPanel_);
         const int wide = std::max(panelWidth_, width() >= 1200 ? 330 : 290);
         return right_->setFixedWidth(std::min(wide, std::max(268, width() - 640)));
     }

@@ -9,6 +9,7 @@
 #include "core/model/measures.h"
 #include "core/rules/telling.h"
 #include "core/text/clock.h"
+#include "core/wording/texts.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -117,13 +118,18 @@ TryPane::TryPane(Desk& desk, QWidget* parent) : QScrollArea(parent), desk_(desk)
         bar->setStyleSheet(panelSheet() + QString("QScrollBar { background: %1; }").arg(tokens().stone.name()));
 }
 
-void TryPane::begin(double zoom) {
+void TryPane::begin(double zoom, const std::string& language, const Reply& filled) {
+    const TurnedTo turned = session_ ? session_->turned() : desk_.turned();
     end();
-    session_ = std::make_unique<FormSession>(desk_.form(), todayHere(), minutesHere());
-    for (const auto& [tabs, page] : desk_.turned()) session_->turn(tabs, page);
-    const double scale = zoom * measuresFor(desk_.form()).pixels;
+    const auto there = language.empty() ? Result<Form>(desk_.form()) : formIn(desk_.form(), language);
+    const Form& form = there ? *there : desk_.form();
+    session_ = std::make_unique<FormSession>(form, todayHere(), minutesHere());
+    // What one language has taken another takes as well: replies are the same in all.
+    session_->take(filled);
+    for (const auto& [tabs, page] : turned) session_->turn(tabs, page);
+    const double scale = zoom * measuresFor(form).pixels;
     view_ = new FormToFill(*session_, desk_.fonts(), scale);
-    setWidget(new Stage(view_, desk_.form(), zoom));
+    setWidget(new Stage(view_, form, zoom));
     connect(view_, &FormToFill::changed, this, &TryPane::changed);
     connect(view_, &FormToFill::accepted, this, [this] { emit over(true); });
     connect(view_, &FormToFill::left, this, [this] { emit over(false); });

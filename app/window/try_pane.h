@@ -19,7 +19,8 @@ class TryPane : public QScrollArea {
   public:
     explicit TryPane(Desk& desk, QWidget* parent = nullptr);
     /// Begins anew with the form on the desk, on the pages that are turned to there.
-    void begin(double zoom);
+    /// In one of the form's languages; empty for its own. `filled` is what is filled in already.
+    void begin(double zoom, const std::string& language = {}, const Reply& filled = {});
     void end();
     FormToFill* view() const { return view_; }
     FormSession* session() const { return session_.get(); }

@@ -86,7 +86,8 @@ Far farOf(std::string_view key) {
         "offPaper",     "notLevel",        "labelFar",      "noChoices",      "choiceTwice",   "rangeUpsideDown",
         "wrongLetters", "startNotAllowed", "longList",      "promptAsChoice", "moreThanRoom",  "noLimit",
         "noRange",      "shortYear",       "sampleRefused", "countNotKept",   "maybePersonal", "secretInClear",
-        "secretKept",   "lowContrast",     "smallText",     "strangeFont",    "colourAlone",   "leftOut"};
+        "secretKept",   "lowContrast",     "smallText",     "strangeFont",    "colourAlone",   "leftOut",
+        "untranslated", "reworded",        "cutInLanguage"};
     static constexpr std::string_view inContainer[] = {"overlap", "edgesNear", "sizesNear", "unevenGaps"};
     if (std::ranges::find(near, key) != std::end(near)) return Far::control;
     return std::ranges::find(inContainer, key) != std::end(inContainer) ? Far::container : Far::form;
@@ -138,7 +139,7 @@ Change changeBetween(const Form& before, const Form& after) {
         for (Id one : after.index()->questionOf(id)) near.insert(one);
     });
     change.whole = change.whole || before.styles != after.styles || before.scheme != after.scheme ||
-                   before.seal != after.seal || near.size() > 20 * many;
+                   before.translations != after.translations || before.seal != after.seal || near.size() > 20 * many;
     near.erase(rootId);
     change.near.assign(near.begin(), near.end());
     change.holders.assign(holders.begin(), holders.end());
@@ -162,7 +163,7 @@ Findings foundAgain(const CheckRow& check, const Form& form, const FontBook& fon
     const std::set<Id> near(change.near.begin(), change.near.end()),
         holders(change.holders.begin(), change.holders.end());
     // One finding over all gathers what it had before by itself.
-    if (!now.empty() && now.front().controls.front() == rootId) return now;
+    if (!now.empty() && now.front().controls.front() == rootId && now.front().controls.size() > 1) return now;
     const auto again = [&](const Finding& f) {
         const Id first = f.controls.front();
         if (first == rootId) return true;

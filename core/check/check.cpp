@@ -82,8 +82,8 @@ const Ids& Checked::cut() const {
 std::span<const CheckRow> allChecks() {
     static const std::vector<CheckRow> all = [] {
         std::vector<CheckRow> rows;
-        for (auto family : {checks::names(), checks::wording(), checks::layout(), checks::order(), checks::entries(),
-                            checks::rules(), checks::protection(), checks::looks()})
+        for (auto family : {checks::names(), checks::wording(), checks::languages(), checks::layout(), checks::order(),
+                            checks::entries(), checks::rules(), checks::protection(), checks::looks()})
             rows.insert(rows.end(), family.begin(), family.end());
         return rows;
     }();

@@ -7,12 +7,19 @@ namespace brindel::checks {
 
 std::span<const CheckRow> names();
 std::span<const CheckRow> wording();
+std::span<const CheckRow> languages();
 std::span<const CheckRow> layout();
 std::span<const CheckRow> order();
 std::span<const CheckRow> entries();
 std::span<const CheckRow> rules();
 std::span<const CheckRow> protection();
 std::span<const CheckRow> looks();
+
+/// How far a control may reach in what it lies in: a page's margins, or the container's edges. Nothing where that lays
+/// it out by itself.
+std::optional<Box> roomIn(const Form& form, const Control& holder);
+/// True for one that reaches further.
+bool reachesOut(const Form& form, const Control& c);
 
 /// True for a control of which a formula or a rule cannot work: what follows from that is not told as well.
 bool cannotWork(const Form& form, Id id);

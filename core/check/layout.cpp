@@ -65,19 +65,6 @@ Form movedBeside(const Checked& in, const Finding& f) {
     return roomMade(boxed(in.form, c->id, box), c->id);
 }
 
-/// How far a control may reach in what it lies in: a page's margins, or the container's edges.
-std::optional<Box> roomIn(const Form& form, const Control& holder) {
-    if (holder.is().inGrid || holder.is().turns || holder.is().grid || !holder.is().holds) return std::nullopt;
-    if (holder.is().paper) return withinMargins(form);
-    if (holder.id == rootId && !form.isDialog()) return std::nullopt;
-    const Box area = boxOf(form, holder);
-    return Box{0, 0, area.width, area.height};
-}
-bool reachesOut(const Form& form, const Control& c) {
-    const Control* holder = form.find(c.parent);
-    const auto room = holder && c.is().boxed ? roomIn(form, *holder) : std::nullopt;
-    return room && !room->grown(lapping(form)).contains(c.box);
-}
 /// Beyond the paper itself, where nothing is printed at all.
 bool offThePaper(const Form& form, const Control& c) {
     const Control* holder = form.find(c.parent);
@@ -381,6 +368,19 @@ constexpr CheckRow layoutRows[] = {
 // clang-format on
 
 }  // namespace
+
+std::optional<Box> roomIn(const Form& form, const Control& holder) {
+    if (holder.is().inGrid || holder.is().turns || holder.is().grid || !holder.is().holds) return std::nullopt;
+    if (holder.is().paper) return withinMargins(form);
+    if (holder.id == rootId && !form.isDialog()) return std::nullopt;
+    const Box area = boxOf(form, holder);
+    return Box{0, 0, area.width, area.height};
+}
+bool reachesOut(const Form& form, const Control& c) {
+    const Control* holder = form.find(c.parent);
+    const auto room = holder && c.is().boxed ? roomIn(form, *holder) : std::nullopt;
+    return room && !room->grown(lapping(form)).contains(c.box);
+}
 
 std::span<const CheckRow> layout() {
     return layoutRows;

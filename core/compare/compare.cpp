@@ -10,6 +10,7 @@
 #include "core/model/looks.h"
 #include "core/rules/rule_text.h"
 #include "core/text/fonts.h"
+#include "core/text/languages.h"
 #include "core/text/words.h"
 
 namespace brindel {
@@ -316,14 +317,14 @@ struct Comparing {
         for (const auto& [language, texts] : says_)
             if (const auto at = said_.find(language); at == said_.end())
                 add(&before.root(), &after.root(), "translations " + language,
-                    said("has its wording in “{}” now", language));
+                    said("reads in {} as well now", languageCalled(language)));
             else if (at->second != texts)
                 add(&before.root(), &after.root(), "translations " + language,
-                    said("has other wording in “{}”", language));
+                    said("reads otherwise in {}", languageCalled(language)));
         for (const auto& [language, texts] : said_)
             if (!says_.contains(language))
                 add(&before.root(), &after.root(), "translations " + language,
-                    said("no longer has its wording in “{}”", language));
+                    said("no longer reads in {}", languageCalled(language)));
         if (bool(before.seal) != bool(after.seal))
             add(&before.root(), &after.root(), "seal",
                 after.seal ? said("is sealed now") : said("is no longer sealed"));

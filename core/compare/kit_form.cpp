@@ -2,6 +2,7 @@
 
 #include <zip.h>
 
+#include <charconv>
 #include <filesystem>
 #include <memory>
 
@@ -44,12 +45,40 @@ Result<Opened> inZip(const string& path) {
     return failure("", said("This ZIP holds no form: it is no kit."));
 }
 
+/// The number that a whole text is.
+std::optional<int> numberOf(std::string_view text) {
+    int number = 0;
+    const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), number);
+    return error == std::errc() && end == text.data() + text.size() ? std::optional(number) : std::nullopt;
+}
+
 }  // namespace
 
 Result<Opened> handedOverForm(const string& path) {
     std::error_code error;
     if (std::filesystem::is_directory(path, error)) return inFolder(path);
     return path.ends_with(".zip") ? inZip(path) : openForm(path);
+}
+
+std::optional<string> lastKitIn(const string& folder, const string& name) {
+    const auto dash = name.rfind('-');
+    if (dash == string::npos) return std::nullopt;
+    const string stem = name.substr(0, dash + 1);
+    const int newest = numberOf(name.substr(dash + 1)).value_or(0);
+    std::optional<std::pair<int, string>> last;
+    std::error_code error;
+    int seen = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(folder.empty() ? "." : folder, error)) {
+        if (++seen > 100'000) break;
+        string called = entry.path().filename().string();
+        const bool zip = called.ends_with(".zip");
+        if (zip) called.resize(called.size() - 4);
+        if (!called.starts_with(stem) || zip == entry.is_directory(error)) continue;
+        const auto number = numberOf(called.substr(stem.size()));
+        if (number && *number <= newest && (!last || *number > last->first))
+            last.emplace(*number, entry.path().string());
+    }
+    return last ? std::optional(last->second) : std::nullopt;
 }
 
 }  // namespace brindel

@@ -278,7 +278,8 @@ class Reader {
             for (const auto& [place, said_] : places.items()) {
                 object(said_, "translations." + language + "." + place, mostTexts);
                 for (const auto& [source, target] : said_.items()) {
-                    if (++count > mostTexts) bad("translations", said("There are too many texts; {} are the most.", mostTexts));
+                    if (++count > mostTexts)
+                        bad("translations", said("There are too many texts; {} are the most.", mostTexts));
                     texts[place][source] = textAt(target, "translations." + language + "." + place);
                 }
             }
@@ -297,6 +298,12 @@ class Reader {
             kit.targets.clear();
             for (const Json& one : targets) kit.targets.push_back(textAt(one, "kit.targets", 100));
         }
+        if (json.contains("languages")) {
+            const Json& languages = json["languages"];
+            if (!languages.is_array() || languages.size() > mostLanguages)
+                bad("kit.languages", said("A list of at most {} texts is expected here.", mostLanguages));
+            for (const Json& one : languages) kit.languages.push_back(textAt(one, "kit.languages", 35));
+        }
         if (json.contains("sendTo")) kit.sendTo = textAt(json["sendTo"], "kit.sendTo", 2000);
         for (const auto& [key, yes] : {std::pair("zip", &kit.zipped), std::pair("keepDraft", &kit.page.keepDraft),
                                        std::pair("steps", &kit.page.steps)})
@@ -306,7 +313,8 @@ class Reader {
             }
         if (json.contains("namespace")) kit.classNames.nameSpace = textAt(json["namespace"], "kit.namespace", 200);
         if (json.contains("class")) kit.classNames.className = textAt(json["class"], "kit.class", 64);
-        kit.kept = leftOver(json, {"targets", "sendTo", "zip", "namespace", "class", "keepDraft", "steps"});
+        kit.kept =
+            leftOver(json, {"targets", "sendTo", "zip", "namespace", "class", "keepDraft", "steps", "languages"});
         return std::make_shared<const KitChoice>(std::move(kit));
     }
 

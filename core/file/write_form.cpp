@@ -82,6 +82,7 @@ Json kitJson(const KitChoice& kit) {
     if (!kit.classNames.className.empty()) out["class"] = kit.classNames.className;
     if (kit.page.keepDraft) out["keepDraft"] = true;
     if (kit.page.steps) out["steps"] = true;
+    if (!kit.languages.empty()) out["languages"] = kit.languages;
     addKept(out, kit.kept);
     return out;
 }

@@ -28,6 +28,7 @@ struct KitChoice {
     bool zipped = false;                           // one ZIP instead of a folder
     ClassChoice classNames = {};                   // of the C++ class
     PageChoice page = {};                          // of the web page; it posts to `sendTo`
+    std::vector<std::string> languages = {};       // of what fillers get; none for the form's own alone
     std::string kept = {};                         // unknown keys of the file
     bool operator==(const KitChoice&) const = default;
 };

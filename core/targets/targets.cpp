@@ -128,6 +128,10 @@ std::span<const Target> allTargets() {
     return targets;
 }
 
+bool forFillers(const Target& target) {
+    return std::ranges::any_of(target.receivers, [](Receiver r) { return r == onPaper || r == onScreen; });
+}
+
 const Target* targetFrom(std::string_view key) {
     const auto at = std::ranges::find(targets, key, &Target::key);
     return at == std::end(targets) ? nullptr : at;

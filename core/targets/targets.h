@@ -45,6 +45,8 @@ struct Target {
 };
 
 std::span<const Target> allTargets();
+/// True for what fillers fill in, which is written in each of the form's languages.
+bool forFillers(const Target& target);
 /// The target of that key; null for none.
 const Target* targetFrom(std::string_view key);
 

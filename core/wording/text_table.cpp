@@ -48,4 +48,9 @@ Result<TextsRead> readTextTable(const string& text) {
     return read;
 }
 
+Result<TextsRead> readTexts(const string& bytes) {
+    const auto start = bytes.find_first_not_of(" \t\r\n\xEF\xBB\xBF");
+    return start != string::npos && bytes[start] == '<' ? readXliff(bytes) : readTextTable(bytes);
+}
+
 }  // namespace brindel

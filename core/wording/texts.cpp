@@ -5,36 +5,14 @@
 #include <algorithm>
 #include <set>
 
+#include "core/edit/edits.h"
+#include "core/wording/worded.h"
+
 namespace brindel {
 
 using std::string;
 
 namespace {
-
-string placeOf(const Control& c, Prop prop) {
-    return idText(c.id) + "." + string(row(prop).key);
-}
-
-/// Calls `visit(control, property, texts)` for all that has wording; of choices and columns the texts of each.
-template <class Visit>
-void eachWorded(const Form& form, Visit visit) {
-    auto one = [&](const Control& c) {
-        for (Prop prop : c.is().props) {
-            if (!isWording(prop)) continue;
-            const Value& value = c.get(prop);
-            std::vector<string> texts;
-            if (const auto* text = std::get_if<string>(&value)) {
-                if (!text->empty()) texts.push_back(*text);
-            } else if (const auto* choices = std::get_if<Choices>(&value)) {
-                for (const Choice& choice : *choices)
-                    if (!choice.text.empty()) texts.push_back(choice.text);
-            }
-            if (!texts.empty()) visit(c, prop, texts);
-        }
-    };
-    one(form.root());
-    for (Id id : allIds(form)) one(*form.find(id));
-}
 
 const LanguageTexts* textsIn(const Form& form, const string& language) {
     if (!form.translations) return nullptr;
@@ -52,21 +30,18 @@ string targetOf(const LanguageTexts* texts, const string& place, const string& s
 
 }  // namespace
 
-bool isLanguage(const string& word) {
-    return !word.empty() && word.size() <= 35 && std::isalpha(static_cast<unsigned char>(word[0])) &&
-           std::ranges::all_of(word, [](char c) { return std::isalnum(static_cast<unsigned char>(c)) || c == '-'; });
-}
-
 std::vector<FormText> textsOf(const Form& form, const string& language) {
     const LanguageTexts* known = textsIn(form, language);
     std::vector<FormText> all;
-    eachWorded(form, [&](const Control& c, Prop prop, const std::vector<string>& texts) {
-        std::set<string> said;
-        const string place = placeOf(c, prop);
-        for (const string& text : texts)
-            if (said.insert(text).second)
-                all.push_back({place, text, targetOf(known, place, text),
-                               fmt::format("{} of {} {}", row(prop).word, c.is().word, calledBy(form, c))});
+    walk(form, rootId, [&](const Control& c, int) {
+        eachWorded(c, [&](Prop prop, const std::vector<string>& texts) {
+            std::set<string> said;
+            const string place = placeOf(c, prop);
+            for (const string& text : texts)
+                if (said.insert(text).second)
+                    all.push_back({place, text, targetOf(known, place, text),
+                                   fmt::format("{} of {} {}", row(prop).word, c.is().word, calledBy(form, c))});
+        });
     });
     return all;
 }
@@ -78,6 +53,26 @@ std::vector<string> languagesOf(const Form& form) {
     return all;
 }
 
+Control controlIn(const Control& control, const LanguageTexts& texts) {
+    Control now = control;
+    eachWorded(control, [&](Prop prop, const std::vector<string>&) {
+        const string place = placeOf(control, prop);
+        if (!texts.contains(place)) return;
+        // What a button or a tick answers with stays what it was.
+        if (prop == Prop::text && has(control.kind, Prop::value)) now.set(Prop::value, valueWhenOn(control));
+        const Value& value = control.get(prop);
+        if (const auto* text = std::get_if<string>(&value)) {
+            if (const string target = targetOf(&texts, place, *text); !target.empty()) now.set(prop, target);
+            return;
+        }
+        Choices choices = std::get<Choices>(value);
+        for (Choice& choice : choices)
+            if (const string target = targetOf(&texts, place, choice.text); !target.empty()) choice.text = target;
+        now.set(prop, choices);
+    });
+    return now;
+}
+
 Result<Form> formIn(const Form& form, const string& language) {
     if (language == form.root().text(Prop::language)) return form;
     const LanguageTexts* known = textsIn(form, language);
@@ -85,29 +80,15 @@ Result<Form> formIn(const Form& form, const string& language) {
         return failure(language, said("The form has no wording in this language. Write its texts out, have them "
                                       "translated, and take them in."));
     Form next = form;
-    std::map<Id, std::shared_ptr<Control>> changed;
-    eachWorded(form, [&](const Control& c, Prop prop, const std::vector<string>&) {
-        const string place = placeOf(c, prop);
-        if (!known->contains(place)) return;
-        auto& now = changed[c.id];
-        if (!now) now = std::make_shared<Control>(c);
-        // What a button or a tick answers with stays what it was.
-        if (prop == Prop::text && has(c.kind, Prop::value)) now->set(Prop::value, valueWhenOn(c));
-        const Value& value = c.get(prop);
-        if (const auto* text = std::get_if<string>(&value)) {
-            if (const string target = targetOf(known, place, *text); !target.empty()) now->set(prop, target);
-            return;
-        }
-        Choices choices = std::get<Choices>(value);
-        for (Choice& choice : choices)
-            if (const string target = targetOf(known, place, choice.text); !target.empty()) choice.text = target;
-        now->set(prop, choices);
-    });
-    auto& root = changed[rootId];
-    if (!root) root = std::make_shared<Control>(form.root());
-    root->set(Prop::language, language);
-    for (auto& [id, control] : changed) next.controls.put(id, std::move(control));
-    return next;
+    for (Id id : allIds(form)) {
+        const Control& c = *form.find(id);
+        bool worded = false;
+        eachWorded(
+            c, [&](Prop prop, const std::vector<string>&) { worded = worded || known->contains(placeOf(c, prop)); });
+        if (worded) next.controls.put(id, std::make_shared<Control>(controlIn(c, *known)));
+    }
+    next.controls.put(rootId, std::make_shared<Control>(controlIn(form.root(), *known)));
+    return withProperty(next, {rootId}, Prop::language, language);
 }
 
 TextsTaken withTexts(const Form& form, const string& language, const std::vector<FormText>& texts) {
@@ -125,6 +106,37 @@ TextsTaken withTexts(const Form& form, const string& language, const std::vector
     all[language] = std::move(fresh);
     taken.form.translations = std::make_shared<const Translations>(std::move(all));
     return taken;
+}
+
+Form withLanguage(const Form& form, const string& language) {
+    Translations all = form.translations ? *form.translations : Translations();
+    all[language];
+    Form next = form;
+    next.translations = std::make_shared<const Translations>(std::move(all));
+    return next;
+}
+
+Form withoutLanguage(const Form& form, const string& language) {
+    if (!form.translations || !form.translations->contains(language)) return form;
+    Translations all = *form.translations;
+    all.erase(language);
+    Form next = form;
+    next.translations = all.empty() ? nullptr : std::make_shared<const Translations>(std::move(all));
+    return next;
+}
+
+Form withText(const Form& form, const string& language, const FormText& text) {
+    Translations all = form.translations ? *form.translations : Translations();
+    LanguageTexts& texts = all[language];
+    if (!text.target.empty()) {
+        texts[text.place][text.source] = text.target;
+    } else if (const auto at = texts.find(text.place); at != texts.end()) {
+        at->second.erase(text.source);
+        if (at->second.empty()) texts.erase(at);
+    }
+    Form next = form;
+    next.translations = std::make_shared<const Translations>(std::move(all));
+    return next;
 }
 
 }  // namespace brindel

@@ -3,6 +3,7 @@
 
 #include "core/model/form.h"
 #include "core/model/problem.h"
+#include "core/text/languages.h"
 
 namespace brindel {
 
@@ -19,8 +20,9 @@ struct FormText {
 /// `language`.
 std::vector<FormText> textsOf(const Form& form, const std::string& language);
 /// The form as it reads in one of its languages: texts with a translation in that, dates, numbers and the direction of
-/// its lines by it. Names, values and formulas stay, so that replies are the same. The form itself for its own
-/// language; a problem, with the language as place, for one that it does not have.
+/// its lines by it; from right to left its rows begin at the other side. Names, values and formulas stay, so that
+/// replies are the same. The form itself for its own language; a problem, with the language as place, for one that it
+/// does not have.
 Result<Form> formIn(const Form& form, const std::string& language);
 /// A form with these translations in place of what it had in that language. Those of texts that it does not have (any
 /// more) are left out, and given back.
@@ -29,11 +31,15 @@ struct TextsTaken {
     std::vector<FormText> foreign;
 };
 TextsTaken withTexts(const Form& form, const std::string& language, const std::vector<FormText>& texts);
+/// One control as it reads in one of them; itself where nothing of it is translated.
+Control controlIn(const Control& control, const LanguageTexts& texts);
+/// The form in which one text reads so in a language; an empty `target` takes what it had. A language that the form did
+/// not have is one of its languages then.
+Form withText(const Form& form, const std::string& language, const FormText& text);
+Form withLanguage(const Form& form, const std::string& language);
+Form withoutLanguage(const Form& form, const std::string& language);
 /// The languages that a form has beside its own.
 std::vector<std::string> languagesOf(const Form& form);
-
-/// True for a word that says a language: letters, digits and dashes, at most 35 (BCP 47, RFC 5646 2.1).
-bool isLanguage(const std::string& word);
 
 /// Texts as XLIFF 2.1 (OASIS), a unit a text, to be translated by programs of others; the same read back. A problem has
 /// a place. At most 64 MB, and 100,000 units.
@@ -47,5 +53,7 @@ Result<TextsRead> readXliff(const std::string& bytes);
 /// heading.
 std::string textTable(const Form& form, const std::string& language);
 Result<TextsRead> readTextTable(const std::string& text);
+/// Either of them, whichever the bytes are.
+Result<TextsRead> readTexts(const std::string& bytes);
 
 }  // namespace brindel

@@ -9,6 +9,7 @@
 #include "core/jot/personal_notice.h"
 #include "core/order/route.h"
 #include "core/seal/seal.h"
+#include "core/wording/texts.h"
 #include "tests/support.h"
 
 namespace brindel::test {
@@ -34,6 +35,12 @@ inline Form called(const Form& form, const char* name, const char* to) {
     return changed(form, named(form, name).id, [&](Control& c) { c.name = to, c.ownName = true; });
 }
 
+/// All of its wording in Polish: as it is, but for what is said otherwise.
+inline Form inPolish(const Form& form, const std::map<std::string, std::string>& otherwise = {}) {
+    std::vector<FormText> texts = textsOf(form, "pl");
+    for (FormText& one : texts) one.target = otherwise.contains(one.source) ? otherwise.at(one.source) : one.source;
+    return withTexts(form, "pl", texts).form;
+}
 /// With a field for a personal detail, and its usual purpose.
 inline Form withSkipper(const Form& form) {
     const Form g = with(form, "Skipper: text 9 @txtSkipper\n");
@@ -193,6 +200,22 @@ inline const Planting plantings[] = {
          const Form g = with(f, "Zebra: text 9 @txtZebra\n");
          return changed(g, g.index()->labelOf(named(g, "txtZebra").id),
                         [](Control& c) { c.set(Prop::text, std::string("Zebra:")); });
+     }},
+    {"untranslated",
+     [](const Form& f) { return with(inPolish(f), "Zebra: check @chkZebra\n"); }},
+    {"reworded",
+     [](const Form& f) {
+         const Form g = inPolish(with(f, "Zebra: check @chkZebra\n"));
+         return set(g, "chkZebra", Prop::text, std::string("Yak"));
+     }},
+    {"leftOver",
+     [](const Form& f) {
+         return without(inPolish(with(f, "Zebra: check @chkZebra\n")), "chkZebra");
+     }},
+    {"cutInLanguage",
+     [](const Form& f) {
+         const Form g = with(f, "Zebra: check @chkZebra\n");
+         return inPolish(g, {{"Zebra", "Zebra stepowa i kulan"}});
      }},
     {"translationCut",
      [](const Form& f) {

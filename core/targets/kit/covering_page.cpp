@@ -2,11 +2,13 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <map>
 
 #include "core/compare/compare.h"
 #include "core/seal/password.h"
 #include "core/targets/kit/kit.h"
 #include "core/text/markup.h"
+#include "core/wording/texts.h"
 
 namespace brindel {
 namespace {
@@ -124,6 +126,21 @@ string whatChanged(const Form& before, const Form& form) {
     return page;
 }
 
+/// Which file is for whom reads another language.
+string otherLanguages(const std::vector<KitFile>& files) {
+    std::map<string, string> names;
+    for (const KitFile& file : files)
+        if (!file.language.empty()) {
+            string& all = names[languageCalled(file.language)];
+            all += (all.empty() ? "<code>" : ", <code>") + markupText(file.name) + "</code>";
+        }
+    string list;
+    for (const auto& [language, all] : names) list += item(markupText(language) + ": " + all);
+    return list.empty() ? list
+                        : "<p>The same in other languages, with the same answers in their replies:</p>\n<ul>\n" + list +
+                              "</ul>\n";
+}
+
 string howToFillPage(const KitFile& page, bool withPdf, const KitOptions& options) {
     const string name = "<code>" + markupText(page.name) + "</code>";
     const bool sends = options.sendTo.starts_with("http");
@@ -211,16 +228,21 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
             continue;
         }
         if (file.target)
-            page += fileRow(file.name, file.target->what, receiversOf(*file.target), file.bytes.size());
+            page += fileRow(
+                file.name,
+                string(file.target->what) + (file.language.empty() ? "" : " In " + languageCalled(file.language) + "."),
+                receiversOf(*file.target), file.bytes.size());
         else
             page += fileRow(file.name, "The form itself, to change it in Brindel.", "Whoever looks after the form",
                             file.bytes.size());
-        if (file.target && file.target->key == "pdf") pdf = &file;
-        if (file.target && file.target->key == "html") web = &file;
+        // The first of several languages is spoken of.
+        if (file.target && file.target->key == "pdf" && !pdf) pdf = &file;
+        if (file.target && file.target->key == "html" && !web) web = &file;
     }
     page += "</tbody>\n</table>\n";
     if (const KitFile* one = pdf ? pdf : web)
         page += "<p>Fillers need nothing but <code>" + markupText(one->name) + "</code>.</p>\n";
+    page += otherLanguages(files);
     if (pdf) page += howToFill(form, *pdf, options);
     if (web) page += howToFillPage(*web, pdf != nullptr, options);
     if (options.before) page += whatChanged(*options.before, form);

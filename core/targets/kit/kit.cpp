@@ -5,11 +5,15 @@
 
 #include <algorithm>
 #include <ctime>
+#include <filesystem>
+#include <set>
 
 #include <zip.h>
 
+#include "core/compare/kit_form.h"
 #include "core/file/json_text.h"
 #include "core/text/fonts.h"
+#include "core/wording/texts.h"
 
 namespace brindel {
 namespace {
@@ -33,11 +37,32 @@ string fileName(const string& name) {
     return safe.empty() ? "form" : safe;
 }
 
+/// A form as it opens in another of its languages.
+struct Spoken {
+    string language;
+    FormSession session;
+};
+bool isAsked(const Form& form, const std::vector<string>& languages) {
+    return std::ranges::find(languages, form.root().text(Prop::language)) != languages.end();
+}
+Result<std::vector<Spoken>> inLanguages(const FormSession& opened, const std::vector<string>& languages) {
+    std::vector<Spoken> all;
+    std::set<string> given = {opened.designed().root().text(Prop::language)};
+    for (const string& language : languages) {
+        if (!given.insert(language).second) continue;
+        auto form = formIn(opened.designed(), language);
+        if (!form) return tl::unexpected(form.error());
+        all.push_back({language, FormSession(std::move(*form), opened.today(), opened.minutes())});
+    }
+    return all;
+}
+
 string manifestOf(const Form& form, const std::vector<KitFile>& files) {
     Json list = Json::array();
     for (const KitFile& file : files) {
         Json one = {{"name", file.name}, {"bytes", file.bytes.size()}, {"sha256", sumOf(file.bytes)}};
         if (file.target) one["target"] = file.target->key;
+        if (!file.language.empty()) one["language"] = file.language;
         list.push_back(std::move(one));
     }
     return jsonText({{"kit", 1},
@@ -62,6 +87,25 @@ string kitName(const Form& form) {
     return fmt::format("{}-{}", fileName(form.root().name), form.revision);
 }
 
+std::optional<Form> lastHandedOver(const Form& form, const string& path) {
+    auto last = handedOverForm(path);
+    if (!last) {
+        const auto beside = lastKitIn(std::filesystem::path(path).parent_path().string(), kitName(form));
+        if (beside) last = handedOverForm(*beside);
+    }
+    return last && last->form.root().name == form.root().name ? std::optional(last->form) : std::nullopt;
+}
+
+std::vector<string> languagesTicked(const Form& form) {
+    std::vector<string> all;
+    if (!form.kit) return all;
+    const auto own = languagesOf(form);
+    for (const string& language : form.kit->languages)
+        if (language == form.root().text(Prop::language) || std::ranges::find(own, language) != own.end())
+            all.push_back(language);
+    return all;
+}
+
 bool isStopped(const Problem& problem) {
     return problem.sentence.text() == stopped().text();
 }
@@ -73,10 +117,21 @@ Result<std::vector<KitFile>> kitOf(const FormSession& opened, const FontBook& fo
         if (std::ranges::find(options.targets, target.key) != options.targets.end()) ticked.push_back(&target);
     if (ticked.empty()) return failure("", said("Nothing is ticked: a kit holds at least one thing for its receiver."));
     const string base = fileName(form.root().name);
+    const auto others = inLanguages(opened, options.languages);
+    if (!others) return tl::unexpected(others.error());
+    // What each file is, and in which language it reads.
+    std::vector<std::pair<const Target*, const Spoken*>> wanted;
+    for (const Target* target : ticked) {
+        const bool own = options.languages.empty() || !forFillers(*target) || isAsked(form, options.languages);
+        if (own) wanted.emplace_back(target, nullptr);
+        if (forFillers(*target))
+            for (const Spoken& other : *others) wanted.emplace_back(target, &other);
+    }
     std::vector<KitFile> files;
-    for (std::size_t i = 0; i < ticked.size(); ++i) {
-        const Target& target = *ticked[i];
-        if (options.step && !options.step(target.word, i, ticked.size())) return failure("", stopped());
+    for (std::size_t i = 0; i < wanted.size(); ++i) {
+        const Target& target = *wanted[i].first;
+        const Spoken* other = wanted[i].second;
+        if (options.step && !options.step(target.word, i, wanted.size())) return failure("", stopped());
         TargetOptions how{.owner = options.owner,
                           .blank = true,
                           .sendTo = options.sendTo,
@@ -91,9 +146,11 @@ Result<std::vector<KitFile>> kitOf(const FormSession& opened, const FontBook& fo
                     {fmt::format("{}{}/{}", base, target.called, file.name), std::move(file.bytes), &target});
             continue;
         }
-        auto bytes = target.made(opened, fonts, how);
+        auto bytes = target.made(other ? other->session : opened, fonts, how);
         if (!bytes) return failure(string(target.word), bytes.error().sentence);
-        files.push_back({fmt::format("{}{}.{}", base, target.called, target.ending), std::move(*bytes), &target});
+        const string language = other ? other->language : "";
+        files.push_back({fmt::format("{}{}{}{}.{}", base, target.called, other ? "-" : "", language, target.ending),
+                         std::move(*bytes), &target, language});
     }
     files.push_back({base + ".brindel", string(options.formFile)});
     files.push_back({"read-me-first.html", coveringPage(form, files, options)});

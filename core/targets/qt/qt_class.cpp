@@ -11,6 +11,7 @@
 #include "core/targets/qt/qt_template.h"
 #include "core/targets/qt/qt_words.h"
 #include "core/targets/qt/qt_writer.h"
+#include "core/wording/texts.h"
 
 namespace brindel {
 namespace qt {
@@ -40,6 +41,7 @@ Writer::Writer(const FormSession& opened, const FontBook& fonts, const ClassChoi
 
 string Writer::tr(const string& text, const string& about) {
     if (text.empty()) return "QString()";
+    said_.push_back(text);
     if (known_.insert(text).second) texts_.push_back({text, about});
     return "tr(" + quotedText(text) + ")";
 }
@@ -63,36 +65,52 @@ string Writer::parts() const {
            partsHeader(uses_, partsSpace, {{"LANGUAGE", language_}, {"POINTS", numberLiteral(points_)}});
 }
 
-string Writer::translation() const {
+namespace {
+
+/// Text into an element. Signs that XML does not have stand by their number, as the format has it.
+void putText(pugi::xml_node element, const string& text) {
+    string run;
+    auto flush = [&] {
+        if (!run.empty()) element.append_child(pugi::node_pcdata).set_value(run.c_str());
+        run.clear();
+    };
+    for (const char c : text) {
+        const auto sign = static_cast<unsigned char>(c);
+        if (sign >= 0x20 || c == '\n' || c == '\t' || c == '\r') {
+            run += c;
+            continue;
+        }
+        flush();
+        element.append_child("byte").append_attribute("value") = fmt::format("x{:x}", unsigned(sign)).c_str();
+    }
+    flush();
+}
+
+}  // namespace
+
+string Writer::translation(const Writer* other) const {
+    // The same class says the same things one after the other, in any language.
+    std::map<string, string> known;
+    if (other && other->said_.size() == said_.size())
+        for (std::size_t i = 0; i < said_.size(); ++i) known.try_emplace(said_[i], other->said_[i]);
     pugi::xml_document document;
     document.append_child(pugi::node_doctype).set_value("TS");
     pugi::xml_node ts = document.append_child("TS");
     ts.append_attribute("version") = "2.1";
     ts.append_attribute("sourcelanguage") = language_.c_str();
+    if (other) ts.append_attribute("language") = other->language_.c_str();
     pugi::xml_node context = ts.append_child("context");
     const string whole = choice_.nameSpace.empty() ? base : choice_.nameSpace + "::" + base;
     context.append_child("name").text() = whole.c_str();
     for (const Translated& text : texts_) {
         pugi::xml_node message = context.append_child("message");
-        pugi::xml_node source = message.append_child("source");
-        // Signs that XML does not have stand by their number, as the format has it.
-        string run;
-        auto flush = [&] {
-            if (!run.empty()) source.append_child(pugi::node_pcdata).set_value(run.c_str());
-            run.clear();
-        };
-        for (const char c : text.source) {
-            const auto sign = static_cast<unsigned char>(c);
-            if (sign >= 0x20 || c == '\n' || c == '\t' || c == '\r') {
-                run += c;
-                continue;
-            }
-            flush();
-            source.append_child("byte").append_attribute("value") = fmt::format("x{:x}", unsigned(sign)).c_str();
-        }
-        flush();
+        putText(message.append_child("source"), text.source);
         message.append_child("extracomment").text() = text.about.c_str();
-        message.append_child("translation").append_attribute("type") = "unfinished";
+        pugi::xml_node translation = message.append_child("translation");
+        // What reads the same was perhaps not looked at yet.
+        const auto at = known.find(text.source);
+        if (at == known.end() || at->second == text.source) translation.append_attribute("type") = "unfinished";
+        if (at != known.end()) putText(translation, at->second);
     }
     std::ostringstream out;
     document.save(out, "    ", pugi::format_indent | pugi::format_save_file_text, pugi::encoding_utf8);
@@ -105,14 +123,24 @@ Result<std::vector<TargetFile>> classOf(const FormSession& opened, const FontBoo
     if (const Sentence wrong = classMisfit(choice); !wrong.empty()) return failure("", wrong);
     const qt::Writer writer(opened, fonts, choice);
     const std::string& file = writer.file;
-    return std::vector<TargetFile>{{file + "_form.h", writer.written("form.h")},
-                                   {file + "_form.cpp", writer.written("form.cpp")},
-                                   {file + "_parts.h", writer.parts()},
-                                   {file + ".ts", writer.translation()},
-                                   {file + ".h", writer.written("own.h"), true},
-                                   {file + ".cpp", writer.written("own.cpp"), true},
-                                   {"CMakeLists.txt", writer.written("CMakeLists.txt"), true},
-                                   {"main.cpp", writer.written("main.cpp"), true}};
+    std::vector<TargetFile> files = {{file + "_form.h", writer.written("form.h")},
+                                     {file + "_form.cpp", writer.written("form.cpp")},
+                                     {file + "_parts.h", writer.parts()},
+                                     {file + ".ts", writer.translation()},
+                                     {file + ".h", writer.written("own.h"), true},
+                                     {file + ".cpp", writer.written("own.cpp"), true},
+                                     {"CMakeLists.txt", writer.written("CMakeLists.txt"), true},
+                                     {"main.cpp", writer.written("main.cpp"), true}};
+    for (const std::string& language : languagesOf(opened.designed())) {
+        const auto there = formIn(opened.designed(), language);
+        if (!there || language == opened.designed().root().text(Prop::language)) continue;
+        const FormSession session(*there, opened.today(), opened.minutes());
+        const qt::Writer other(session, fonts, choice);
+        std::string word = language;
+        std::ranges::replace(word, '-', '_');  // as Qt writes languages
+        files.push_back({file + "_" + word + ".ts", writer.translation(&other)});
+    }
+    return files;
 }
 
 }  // namespace brindel

@@ -6,6 +6,7 @@
 #include "core/targets/qt/qt_template.h"
 #include "core/targets/qt/qt_words.h"
 #include "core/targets/qt/qt_writer.h"
+#include "core/wording/texts.h"
 
 namespace brindel::qt {
 
@@ -134,6 +135,7 @@ void Writer::putTogether() {
     }
     const Id first = firstStop(form_);
     flags_ = {dialog ? "dialog" : "document", grouped ? "grouped" : "flat"};
+    if (!languagesOf(designed()).empty()) flags_.insert("languages");
     if (grouped) use("nested");
     if (offers_) flags_.insert("offers");
     if (!works_.empty()) flags_.insert("formulas");

@@ -35,7 +35,8 @@ class Writer {
     /// A file of the class, by the name of its template.
     std::string written(std::string_view which) const;
     std::string parts() const;
-    std::string translation() const;
+    /// The texts to be translated; in the language of `other`, the same class over the form as it reads there.
+    std::string translation(const Writer* other = nullptr) const;
 
     // ---- names ----
     std::string name, base, file, partsSpace;  // "LiftOutBooking", "LiftOutBookingForm", "lift_out_booking", …
@@ -124,6 +125,7 @@ class Writer {
     std::set<std::string, std::less<>> uses_, includes_;
     std::vector<Translated> texts_;
     std::set<std::string> known_;
+    std::vector<std::string> said_;  // every time that one is said
     bool offers_ = false;                                    // a rule offers an address
     std::set<std::string> tells_;                            // signals for the host
     std::vector<std::pair<std::string, std::string>> made_;  // functions that make what containers hold: name, body

@@ -1,0 +1,25 @@
+#include "core/text/languages.h"
+
+#include <unicode/locid.h>
+
+#include <algorithm>
+#include <cctype>
+
+namespace brindel {
+
+using std::string;
+
+string languageCalled(const string& language) {
+    if (!isLanguage(language)) return language;
+    icu::UnicodeString name;
+    string called;
+    icu::Locale(language.c_str()).getDisplayName(icu::Locale::getEnglish(), name).toUTF8String(called);
+    return called.empty() ? language : called;
+}
+
+bool isLanguage(const string& word) {
+    return !word.empty() && word.size() <= 35 && std::isalpha(static_cast<unsigned char>(word[0])) &&
+           std::ranges::all_of(word, [](char c) { return std::isalnum(static_cast<unsigned char>(c)) || c == '-'; });
+}
+
+}  // namespace brindel

@@ -1,0 +1,141 @@
+// What has changed: the list beside the sheet, the marks on it, and what it is compared with.
+#include "app/compare/changes_panel.h"
+#include "app/compare/changes_watch.h"
+#include "core/compare/kit_form.h"
+#include "core/file/form_file.h"
+#include "core/targets/kit/kit.h"
+#include "tests/app/driver.h"
+
+using namespace brindel;
+using namespace brindel::test;
+
+namespace {
+
+/// A window over a form that was saved and handed over as version 1.
+struct HandedOver : Hands {
+    HandedOver() : Hands(newForm(Kind::dialog)) {
+        const Form form =
+            jotted("# Lift\nBoat: text 30\nHull: combo [GRP, Steel]\nFax: text 20\nLength: number 2..25 m\n[Book]*\n");
+        path = folder.filePath("lift.brindel");
+        write(fromQt(path), formText(form));
+        EXPECT_TRUE(writeKit(
+            kitOf(FormSession(form, today), fonts(), {.targets = {"sheet"}, .formFile = formText(form)}).value(),
+            fromQt(folder.filePath("lift-1"))));
+        EXPECT_TRUE(window.openFile(path));
+        settle();
+    }
+    void wait() {
+        EXPECT_TRUE(desk().changes().wait());
+        settle();
+    }
+    ChangesPanel& panel() { return window.changesPanel(); }
+    QStringList lines() {
+        QStringList all;
+        for (int i = 0; i < panel().list().count(); ++i)
+            if (const QString line = panel().list().item(i)->data(Qt::AccessibleTextRole).toString(); !line.isEmpty())
+                all += line.trimmed();
+        return all;
+    }
+    /// How the sheet looks at a place.
+    QColor sheetAt(QPoint at) { return sheet().grab().toImage().pixelColor(at); }
+    QTemporaryDir folder;
+    QString path;
+};
+
+}  // namespace
+
+TEST(Changes, AreListedAgainstTheLastHandOverAndFollowEachEdit) {
+    HandedOver hands;
+    const QPoint gone = hands.on("txtFax");
+    hands.key(Qt::Key_F9);
+    hands.wait();
+    EXPECT_TRUE(hands.panel().isVisible());
+    EXPECT_TRUE(hands.lines().isEmpty());
+    EXPECT_EQ(hands.panel().findChild<QLabel*>("changesEmpty")->text(), "Nothing is different.");
+    EXPECT_EQ(hands.panel().findChild<QComboBox*>("comparedWith")->currentText(), "lift-1, version 1");
+    const QColor before = hands.sheetAt(hands.on("txtBoat") - QPoint(0, 6));
+
+    Form next = withProperty(hands.form(), {hands.at("txtBoat").id}, Prop::required, true);
+    next = removed(next, {hands.at("txtFax").id});
+    hands.desk().edit(next, "Edit");
+    hands.wait();
+    const QStringList lines = hands.lines();
+    EXPECT_TRUE(lines.contains("Boat (txtBoat): Is now required. Replies filled before may lack it."))
+        << lines.join("\n").toStdString();
+    EXPECT_TRUE(lines.contains("Fax (txtFax): Is gone. Replies filled before answer it still; new ones do not."));
+    // What others feel comes first, and can be had alone.
+    EXPECT_EQ(hands.panel().list().item(0)->text(), "Replies and code notice (2)");
+    // On the sheet the field is marked, and what is gone stands where it stood.
+    EXPECT_NE(hands.sheetAt(hands.on("txtBoat") - QPoint(0, 6)), before);
+    bool red = false;
+    const QImage image = hands.sheet().grab().toImage();
+    for (int x = gone.x() - 100; x < gone.x() + 100; ++x)
+        for (int y = gone.y() - 16; y < gone.y() + 16; ++y)
+            if (image.rect().contains(x, y)) {
+                const QColor c = image.pixelColor(x, y);
+                red = red || (c.red() > 140 && c.green() < 80 && c.blue() < 80);
+            }
+    EXPECT_TRUE(red);
+
+    hands.command("undo");
+    hands.wait();
+    EXPECT_TRUE(hands.lines().isEmpty());
+}
+
+TEST(Changes, LeadToTheControlAndBack) {
+    HandedOver hands;
+    hands.desk().edit(withProperty(hands.form(), {hands.at("numLength").id}, Prop::most, 20.0), "Edit");
+    hands.key(Qt::Key_F9);
+    hands.wait();
+    ASSERT_EQ(hands.lines().size(), 1);
+    EXPECT_TRUE(hands.panel().list().hasFocus());
+    hands.key(Qt::Key_Down);
+    hands.key(Qt::Key_Space);
+    EXPECT_EQ(hands.desk().lead(), hands.at("numLength").id);
+    EXPECT_TRUE(hands.panel().list().hasFocus());
+    hands.key(Qt::Key_Return);
+    EXPECT_TRUE(hands.sheet().hasFocus());
+    // A control that is pressed on the sheet is shown in the list.
+    hands.click(hands.on("txtBoat"));
+    hands.click(hands.on("numLength"));
+    ASSERT_TRUE(hands.panel().current());
+    EXPECT_EQ(hands.panel().current()->control, "numLength");
+    hands.panel().list().setFocus();
+    hands.key(Qt::Key_Escape);
+    EXPECT_FALSE(hands.panel().isVisible());
+    EXPECT_FALSE(hands.desk().changes().on());
+    // The list of findings takes its place, and the marks go with it.
+    hands.key(Qt::Key_F9);
+    hands.key(Qt::Key_F8);
+    EXPECT_FALSE(hands.window.changesShown());
+    EXPECT_FALSE(hands.desk().changes().on());
+}
+
+TEST(Changes, AreThoseFromAnyFormOrKit) {
+    HandedOver hands;
+    hands.key(Qt::Key_F9);
+    const QString other = hands.folder.filePath("other.brindel");
+    write(fromQt(other), formText(jotted("# Lift\nBoat: text 30\n[Book]*\n")));
+    EXPECT_TRUE(hands.panel().with(other));
+    hands.wait();
+    EXPECT_GE(hands.lines().size(), 5);
+    EXPECT_FALSE(hands.panel().with(hands.folder.filePath("nothing.zip")));
+    EXPECT_GE(hands.lines().size(), 5) << "what stood there stays";
+    // What is compared is of the form that was open.
+    EXPECT_TRUE(hands.window.openFile(other));
+    EXPECT_FALSE(hands.desk().changes().on());
+}
+
+TEST(Changes, ThousandsHoldNothingUp) {
+    const Form form = newForm(Kind::document);
+    std::string rows = "# Many\n";
+    for (int i = 0; i < 1000; ++i) rows += "Field " + std::to_string(i) + ": text 30\n";
+    Hands hands(jotted(rows, Kind::document));
+    hands.key(Qt::Key_F9);
+    hands.desk().changes().begin(form, "an empty form", hands.form());
+    // An edit while it is worked out: what comes in the end is of the form as it is then.
+    ASSERT_TRUE(hands.desk().edit(removed(hands.form(), {hands.at("txtField7").id}), "Delete"));
+    EXPECT_TRUE(hands.desk().changes().wait());
+    for (const Difference& one : hands.desk().changes().differences()) EXPECT_NE(one.control, "txtField7");
+    EXPECT_GE(hands.desk().changes().differences().size(), 1998u);
+}
