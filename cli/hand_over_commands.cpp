@@ -221,6 +221,9 @@ Command addTexts(CLI::App& app) {
                                     for (const FormText& one : taken.foreign)
                                         std::cerr << given->from << ":" << one.place
                                                   << ": The form has no such text any more: “" << one.source << "”.\n";
+                                    for (const FormText& one : taken.twice)
+                                        std::cerr << given->from << ":" << one.place << ": It is translated twice; “"
+                                                  << one.target << "” is taken.\n";
                                     return putForm(given->out.empty() ? nextVersion(taken.form, form) : taken.form,
                                                    target, key, given->password);
                                 });

@@ -102,27 +102,43 @@ void cutInLanguage(const Checked& in, Findings& found) {
             found.push_back({nullptr, {c.id}, said("Its wording in {} does not fit in it.", listed(where))});
     });
 }
-/// As wide as the longest of its wordings.
-Form widenedForAll(const Checked& in, const Finding& f) {
+/// True where a control would lie over a neighbour that it leaves alone now.
+bool wouldLap(const Form& form, const Control& c, const Box& box) {
+    const Control* holder = form.find(c.parent);
+    return holder && std::ranges::any_of(holder->children, [&](Id id) {
+               const Control* other = id == c.id ? nullptr : form.find(id);
+               return other && !other->is().behind && other->box.touches(box) && !other->box.touches(c.box);
+           });
+}
+
+/// As wide as the longest of their wordings. What would lie in the window's edge, or over a neighbour, has to be worded
+/// or laid out otherwise.
+Form widenedForAll(const Checked& in, std::span<const Finding> findings) {
     Form next = in.form;
     if (!in.form.translations) return next;
     for (const auto& [language, texts] : *in.form.translations) {
         const auto there = formIn(next, language);
         if (!there) continue;
-        const Form fitted = fittedToText(*there, f.controls, in.fonts);
-        for (Id id : f.controls) {
-            const Control *c = next.find(id), *was = there->find(id), *wide = fitted.find(id);
-            if (!c || !was || !wide || (wide->box.width <= c->box.width && wide->box.height <= c->box.height)) continue;
-            // What grows to the left from right to left grows to the right here.
-            const bool turned = there->index()->rightToLeft() != next.index()->rightToLeft();
-            const double toLeft = turned ? wide->box.right() - was->box.right() : was->box.left - wide->box.left;
-            const Box box{c->box.left - toLeft, c->box.top, wide->box.width, wide->box.height};
-            // What would lie in the window's edge has to be worded, or laid out, otherwise.
-            const Form tried = boxed(next, id, box);
-            if (!reachesOut(tried, *tried.find(id))) next = tried;
+        // What grows to the left from right to left grows to the right here.
+        const bool turned = there->index()->rightToLeft() != next.index()->rightToLeft();
+        for (const Finding& f : findings) {
+            const Form fitted = fittedToText(*there, f.controls, in.fonts);
+            for (Id id : f.controls) {
+                const Control *c = next.find(id), *was = there->find(id), *wide = fitted.find(id);
+                if (!c || !was || !wide) continue;
+                if (wide->box.width <= c->box.width) continue;
+                const double toLeft = turned ? wide->box.right() - was->box.right() : was->box.left - wide->box.left;
+                const Box box{c->box.left - toLeft, c->box.top, wide->box.width, c->box.height};
+                if (wouldLap(next, *c, box)) continue;
+                const Form tried = boxed(next, id, box);
+                if (!reachesOut(tried, *tried.find(id))) next = tried;
+            }
         }
     }
     return next;
+}
+Form widenedFor(const Checked& in, const Finding& f) {
+    return widenedForAll(in, {&f, 1});
 }
 
 // The rows read best in long lines.
@@ -131,7 +147,7 @@ constexpr CheckRow languageRows[] = {
     {"untranslated", CheckFamily::wording, Gravity::should, "Wording that a language of the form lacks", "Whoever fills it in that language meets two languages in one form.", "", untranslated, nullptr, {{{"Reads the same in every language.", same}}}},
     {"reworded", CheckFamily::wording, Gravity::should, "Wording that was changed after it was translated", "The translation may say something else by now, and is not used.", "", reworded, nullptr, {{{"Keeps the translation: it says the same still.", kept}, {"Forgets the translation.", forgotten}}}},
     {"leftOver", CheckFamily::wording, Gravity::know, "Translations of what is gone", "Nobody reads them.", "", leftOver, nullptr, {{{"Forgets them.", forgotten}}}},
-    {"cutInLanguage", CheckFamily::wording, Gravity::should, "Wording that is cut off in a language of the form", "Part of it cannot be read by those who read that language.", "Makes it as large as its longest wording.", cutInLanguage, widenedForAll},
+    {"cutInLanguage", CheckFamily::wording, Gravity::should, "Wording that is cut off in a language of the form", "Part of it cannot be read by those who read that language.", "Makes it as wide as its longest wording.", cutInLanguage, widenedFor, {}, widenedForAll},
 };
 // clang-format on
 

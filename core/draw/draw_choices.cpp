@@ -33,7 +33,8 @@ void drawTickWithText(const Art& a) {
     Box b{side + a.unit(7, 2), 0, std::max(0.0, a.c.box.width - side - a.unit(7, 2)), a.c.box.height};
     b.width += signReach(a.form, a.c, a.options.fonts);
     l.across = Across::start;
-    a.lines(drawnLines(a.form, a.c, markedWording(a.form, a.c), l, b.width, a.options.fonts), l, b, Down::middle,
+    const double room = b.width + measuresFor(a.form).cutSlack;
+    a.lines(drawnLines(a.form, a.c, markedWording(a.form, a.c), l, room, a.options.fonts), l, b, Down::middle,
             a.textColour(l), false);
 }
 

@@ -23,7 +23,8 @@ void drawLabel(const Art& a) {
     Box b = a.whole();
     b.width += signReach(a.form, a.c, a.options.fonts);
     if (l.border != Border::none || l.fill) b = b.grown(-a.unit(4, 1));
-    auto text_ = drawnLines(a.form, a.c, text, l, b.width, a.options.fonts);
+    // What sticks out by less than counts as cut off stays on its line.
+    auto text_ = drawnLines(a.form, a.c, text, l, b.width + measuresFor(a.form).cutSlack, a.options.fonts);
     a.lines(text_, l, b, l.down, a.textColour(l), false);
 }
 

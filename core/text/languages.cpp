@@ -18,8 +18,13 @@ string languageCalled(const string& language) {
 }
 
 bool isLanguage(const string& word) {
-    return !word.empty() && word.size() <= 35 && std::isalpha(static_cast<unsigned char>(word[0])) &&
-           std::ranges::all_of(word, [](char c) { return std::isalnum(static_cast<unsigned char>(c)) || c == '-'; });
+    if (word.empty() || word.size() > 35 || !std::isalpha(static_cast<unsigned char>(word[0]))) return false;
+    std::size_t run = 0;
+    for (char c : word + "-") {
+        if (c == '-' ? run == 0 : !std::isalnum(static_cast<unsigned char>(c)) || run == 8) return false;
+        run = c == '-' ? 0 : run + 1;
+    }
+    return true;
 }
 
 }  // namespace brindel

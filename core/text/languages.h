@@ -9,7 +9,8 @@ namespace brindel {
 /// knows.
 std::string languageCalled(const std::string& language);
 
-/// True for a word that says a language: letters, digits and dashes, at most 35 (BCP 47, RFC 5646 2.1).
+/// True for a word that says a language: up to eight letters, and as many letters and digits behind each dash; at most
+/// 35 in all (BCP 47, RFC 5646 2.1).
 bool isLanguage(const std::string& word);
 
 }  // namespace brindel

@@ -94,13 +94,16 @@ Result<Form> formIn(const Form& form, const string& language) {
 TextsTaken withTexts(const Form& form, const string& language, const std::vector<FormText>& texts) {
     std::set<std::pair<string, string>> mine;
     for (const FormText& one : textsOf(form, language)) mine.emplace(one.place, one.source);
-    TextsTaken taken{form, {}};
+    TextsTaken taken{form, {}, {}};
     LanguageTexts fresh;
     for (const FormText& one : texts) {
         if (!mine.contains({one.place, one.source}))
             taken.foreign.push_back(one);
-        else if (!one.target.empty())
-            fresh[one.place][one.source] = one.target;
+        else if (!one.target.empty()) {
+            string& target = fresh[one.place][one.source];
+            if (!target.empty() && target != one.target) taken.twice.push_back(one);
+            target = one.target;
+        }
     }
     Translations all = form.translations ? *form.translations : Translations();
     all[language] = std::move(fresh);

@@ -29,6 +29,7 @@ Result<Form> formIn(const Form& form, const std::string& language);
 struct TextsTaken {
     Form form;
     std::vector<FormText> foreign;
+    std::vector<FormText> twice = {};  // those that were said otherwise before: the last one holds
 };
 TextsTaken withTexts(const Form& form, const std::string& language, const std::vector<FormText>& texts);
 /// One control as it reads in one of them; itself where nothing of it is translated.

@@ -1,6 +1,7 @@
 // Texts as XLIFF 2.1 (OASIS Standard, 13 February 2018): written and read with pugixml.
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <pugixml.hpp>
 #include <sstream>
 
@@ -76,7 +77,11 @@ string xliffOf(const Form& form, const string& language) {
         unit.append_attribute("id") = fmt::format("u{}", ++number).c_str();
         unit.append_attribute("name") = one.place.c_str();
         unit.append_attribute("xml:space") = "preserve";
-        putText(unit.append_child("notes").append_child("note"), one.about);
+        // A note is text alone (4.2.2.9).
+        string about = one.about;
+        std::ranges::replace_if(
+            about, [](char c) { return static_cast<unsigned char>(c) < 0x20; }, ' ');
+        putText(unit.append_child("notes").append_child("note"), about);
         auto segment = unit.append_child("segment");
         if (!one.target.empty()) segment.append_attribute("state") = "translated";
         putText(segment.append_child("source"), one.source);

@@ -1,5 +1,6 @@
 #include <QProcess>
 
+#include "core/file/form_file.h"
 #include "filler/special_widgets.h"
 #include "tests/filler/filling.h"
 
@@ -124,4 +125,7 @@ TEST(Filler, TheProgramsExitStatesSayWhatBecameOfIt) {
     EXPECT_EQ(run({toQt(folder.file("missing.brindel"))}), 3);
     write(folder.file("bad.brindel"), "{}");
     EXPECT_EQ(run({toQt(folder.file("bad.brindel"))}), 1);
+    // A language that the form does not have.
+    write(folder.file("one.brindel"), formText(demo("yard-charges")));
+    EXPECT_EQ(run({toQt(folder.file("one.brindel")), "--language", "pl"}), 2);
 }

@@ -25,9 +25,17 @@ function kitPagesOf(form) {
   return readdirSync(kit).filter(name => name.endsWith(".html")).map(name => join(kit, name));
 }
 const someForms = () => [...demos.map(formOf), ...jottedForms().slice(0, 10)];
+// Pages of a form in its other languages.
+function translatedPages() {
+  return [["lift-out-booking", "de"], ["lift-out-booking", "he"], ["pontoon-fault-note", "pl"]].map(([name, language]) => {
+    const form = join(folder, `${name}-${language}.brindel`);
+    execFileSync(cli, ["texts", formOf(name), "--from", join(source, `demo/${name}.${language}.csv`), "-o", form]);
+    return pageFileOf(form, ["--language", language]);
+  });
+}
 
 test("the Nu HTML checker says nothing of pages, control sheets and covering pages", () => {
-  const files = [...someForms().map(form => pageFileOf(form)), ...kitPagesOf(formOf(demos[0])), ...kitPagesOf(formOf(demos[1])),
+  const files = [...someForms().map(form => pageFileOf(form)), ...translatedPages(), ...kitPagesOf(formOf(demos[0])), ...kitPagesOf(formOf(demos[1])),
                  pageFileOf(formOf(demos[1]), ["--steps", "--keep-draft", "--post", "https://wharf.example/take?a=1&b=<2>"])];
   assert.ok(files.length >= 6 + 10 + 6);
   assert.deepEqual(checked(files), []);
@@ -46,8 +54,8 @@ async function accessible(page) {
   });
 }
 test("axe-core says nothing, light and dark, narrow and wide", async () => {
-  for (const form of someForms()) {
-    const page = await opened(browser, pageFileOf(form));
+  for (const form of [...someForms().map(one => pageFileOf(one)), ...translatedPages()]) {
+    const page = await opened(browser, form);
     for (const width of [360, 1280])
       for (const colorScheme of ["light", "dark"]) {
         await page.setViewportSize({width, height: 900});

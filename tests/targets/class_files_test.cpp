@@ -2,6 +2,8 @@
 // than what speaks of it. What the class does is in tests/classes.
 #include <gtest/gtest.h>
 
+#include <QtCore/QtCore>
+
 #include <algorithm>
 #include <pugixml.hpp>
 #include <sstream>
@@ -10,6 +12,7 @@
 #include "core/file/whole_file.h"
 #include "core/targets/qt/qt_class.h"
 #include "core/targets/qt/qt_words.h"
+#include "core/wording/texts.h"
 #include "tests/support.h"
 
 using namespace brindel;
@@ -150,6 +153,32 @@ TEST(ClassFiles, HaveEveryTextToTranslateInATranslationsFile) {
         }
         for (const std::string& text : said) EXPECT_TRUE(texts.contains(text)) << text;
     }
+}
+
+TEST(ClassFiles, HaveTheFormsLanguagesTranslated) {
+    const std::string source = std::string(BRINDEL_SOURCE) + "/demo/lift-out-booking.de.csv";
+    const Form form = withTexts(demo("lift-out-booking"), "de", readTextTable(textOf(source)).value().texts).form;
+    const auto files = classFiles(form);
+    EXPECT_NE(files.at("CMakeLists.txt").find("qt_add_translations(show_lift_out_booking"), std::string::npos);
+    EXPECT_NE(files.at("main.cpp").find("QTranslator"), std::string::npos);
+    EXPECT_EQ(classFiles(demo("lift-out-booking")).count("lift_out_booking_de.ts"), 0u);
+    EXPECT_EQ(classFiles(demo("lift-out-booking")).at("main.cpp").find("QTranslator"), std::string::npos);
+    // Read by Qt itself.
+    QTemporaryDir folder;
+    const std::string ts = folder.filePath("de.ts").toStdString(), qm = folder.filePath("de.qm").toStdString();
+    write(ts, files.at("lift_out_booking_de.ts"));
+    QProcess lrelease;
+    lrelease.start("/usr/lib/qt6/bin/lrelease", {"-silent", QString::fromStdString(ts), "-qm", QString::fromStdString(qm)});
+    ASSERT_TRUE(lrelease.waitForFinished());
+    EXPECT_EQ(lrelease.exitCode(), 0) << lrelease.readAllStandardError().toStdString();
+    QTranslator words;
+    ASSERT_TRUE(words.load(QString::fromStdString(qm)));
+    auto said = [&](const char* text) { return words.translate("LiftOutBookingForm", text).toStdString(); };
+    EXPECT_EQ(said("Boat name"), "Bootsname");
+    EXPECT_EQ(said("Timber"), "Holz");
+    EXPECT_EQ(said("Book lift"), "Bestellen");
+    // What Brindel itself says is there in that language as well.
+    EXPECT_EQ(said("%1 must be filled in."), "%1 muss ausgefüllt werden.");
 }
 
 TEST(ClassWords, LiteralsHoldAnything) {

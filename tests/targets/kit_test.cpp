@@ -12,8 +12,11 @@
 #include <nlohmann/json.hpp>
 #include <random>
 
+#include "core/compare/kit_form.h"
+#include "core/edit/edits.h"
 #include "core/file/form_file.h"
 #include "core/file/whole_file.h"
+#include "core/wording/texts.h"
 #include "tests/support.h"
 
 using namespace brindel;
@@ -204,4 +207,67 @@ TEST(Kit, HoldsAClassInAFolderAndLeavesAloneWhatWasChangedThere) {
     EXPECT_NE(refused.error().sentence.text().find("liftOutBooking-qt/lift_out_booking.cpp"), std::string::npos);
     EXPECT_EQ(*readWhole(inner + "lift_out_booking.cpp"), "// mine");
     EXPECT_TRUE(zippedKit(kit, "kit"));
+}
+
+TEST(Kit, GivesFillersEachLanguageThatIsAskedFor) {
+    const std::string source = std::string(BRINDEL_SOURCE) + "/demo/lift-out-booking.";
+    Form form = demo("lift-out-booking");
+    for (const char* language : {"de", "he"})
+        form = withTexts(form, language, readTextTable(textOf(source + language + ".csv")).value().texts).form;
+    const FormSession session(form, today);
+    auto names = [&](std::vector<std::string> languages) {
+        const auto kit =
+            kitOf(session, fonts(),
+                  {.targets = {"pdf", "html", "sheet"}, .formFile = "{}", .languages = std::move(languages)});
+        std::vector<std::string> all;
+        for (const KitFile& file : *kit)
+            if (file.target) all.push_back(file.name);
+        return all;
+    };
+    using Names = std::vector<std::string>;
+    EXPECT_EQ(names({}), (Names{"liftOutBooking.pdf", "liftOutBooking-page.html", "liftOutBooking-controls.html"}));
+    // Who receives replies gets theirs in the form's own language; a language that is given twice counts once.
+    EXPECT_EQ(names({"de", "he", "de"}),
+              (Names{"liftOutBooking-de.pdf", "liftOutBooking-he.pdf", "liftOutBooking-page-de.html",
+                     "liftOutBooking-page-he.html", "liftOutBooking-controls.html"}));
+    EXPECT_EQ(names({"he", "en"}).size(), 5u);
+    const auto kit =
+        asMap(kitOf(session, fonts(), {.targets = {"html"}, .formFile = "{}", .languages = {"en", "he"}}).value());
+    EXPECT_NE(kit.at("liftOutBooking-page-he.html").find("<html lang=\"he\" dir=\"rtl\""), std::string::npos);
+    EXPECT_NE(kit.at("liftOutBooking-page-he.html").find("שם הסירה"), std::string::npos);
+    EXPECT_NE(kit.at("read-me-first.html").find("Hebrew: <code>liftOutBooking-page-he.html</code>"), std::string::npos);
+    EXPECT_NE(kit.at("manifest.json").find("\"language\": \"he\""), std::string::npos);
+    const auto none = kitOf(session, fonts(), {.targets = {"pdf"}, .formFile = "{}", .languages = {"pl"}});
+    ASSERT_FALSE(none);
+    EXPECT_EQ(none.error().place, "pl");
+    // What is ticked and gone meanwhile is passed over.
+    form.kit = std::make_shared<const KitChoice>(KitChoice{.languages = {"en", "pl", "de"}});
+    EXPECT_EQ(languagesTicked(form), (Names{"en", "de"}));
+    EXPECT_EQ(readForm(formText(form)).value().form.kit->languages, form.kit->languages);
+}
+
+TEST(Kit, SaysWhatHasChangedSinceTheLastOneBesideIt) {
+    const fs::path folder = fs::path(testing::TempDir()) / "brindel-kits";
+    fs::remove_all(folder);
+    fs::create_directories(folder);
+    Form form = demo("pontoon-fault-note");
+    auto page = [&](int version, const char* name) {
+        form.revision = version;
+        const auto last = lastHandedOver(form, (folder / name).string());
+        const auto kit = kitOf(FormSession(form, today), fonts(),
+                               {.targets = {"sheet"}, .formFile = formText(form), .before = last ? &*last : nullptr})
+                             .value();
+        EXPECT_TRUE(writeKit(kit, (folder / name).string()));
+        return asMap(kit).at("read-me-first.html");
+    };
+    EXPECT_EQ(page(2, "pontoonFaultNote-2").find("What has changed"), std::string::npos);
+    form = withProperty(form, {form.named("txtBerth")->id}, Prop::required, true);
+    EXPECT_NE(page(3, "pontoonFaultNote-3.zip").find("What has changed since version 2"), std::string::npos);
+    // The ones after it, other forms' kits and what is none are left aside.
+    fs::create_directories(folder / "pontoonFaultNote-9");
+    fs::create_directories(folder / "pontoonFaultNote-x");
+    write((folder / "pontoonFaultNote-1").string(), "a file");
+    EXPECT_NE(page(5, "pontoonFaultNote-5").find("What has changed since version 3"), std::string::npos);
+    EXPECT_EQ(lastKitIn((folder / "nowhere").string(), "pontoonFaultNote-5"), std::nullopt);
+    fs::remove_all(folder);
 }

@@ -4,6 +4,7 @@
 #include <rapidcheck.h>
 
 #include "core/session/form_session.h"
+#include "core/wording/standing.h"
 #include "core/wording/texts.h"
 #include "tests/support.h"
 
@@ -131,4 +132,66 @@ TEST(Texts, WhatIsNoFileOfTextsIsSaid) {
     ASSERT_TRUE(cut && cut->texts.size() == 1);
     EXPECT_EQ(cut->texts[0].source, "Boat name");
     EXPECT_EQ(cut->texts[0].target, "Boots name");
+}
+
+TEST(Texts, FromRightToLeftTheRowsBeginAtTheOtherSide) {
+    const Form form = jotted("# Booking\nBoat: text 9\nHull: combo [GRP, Timber]\n");
+    const Form both = withTexts(form, "he", translated(textsOf(form, "he"), "עב")).form;
+    const Form hebrew = formIn(both, "he").value();
+    const Id field = named(form, "txtBoat").id, label = form.index()->labelOf(field);
+    EXPECT_LT(form.find(label)->box.left, form.find(field)->box.left);
+    EXPECT_GT(hebrew.find(label)->box.left, hebrew.find(field)->box.left);
+    EXPECT_TRUE(hebrew.index()->rightToLeft());
+    EXPECT_EQ(hebrew.find(label)->text(Prop::text), "עב Boat");
+}
+
+TEST(Texts, AWordingThatSaysTheSameKeepsItsTranslation) {
+    const Form form = jotted("# Booking\nBoat: text 9\nHull: combo [GRP, Timber, 12]\n");
+    Form later = withTexts(form, "fr", translated(textsOf(form, "fr"), "FR")).form;
+    const Id label = later.index()->labelOf(named(later, "txtBoat").id), hull = named(later, "cboHull").id;
+    auto reworded = [](const Form& in, Id id, Prop prop, Value value) {
+        Form next = in;
+        auto c = std::make_shared<Control>(*next.find(id));
+        c->set(prop, std::move(value));
+        next.controls.put(id, std::move(c));
+        return next;
+    };
+    later = reworded(later, label, Prop::text, std::string("Boats"));
+    later = reworded(later, hull, Prop::choices, Choices{{"GRP", "GRP"}, {"Timber", "Timber."}, {"14", "14"}});
+    const LanguageTexts& texts = later.translations->at("fr");
+    EXPECT_EQ(wordingStanding(*later.find(label), texts).reworded, std::vector{Prop::text});
+    EXPECT_EQ(wordingStanding(*later.find(hull), texts).reworded, std::vector{Prop::choices});
+    EXPECT_TRUE(wordingStanding(later.root(), texts).missing.empty());
+    const Form kept = translationsKept(later, {label, hull});
+    EXPECT_EQ(formIn(kept, "fr").value().find(label)->text(Prop::text), "FR Boat");
+    // Numbers are the same in every language, whatever else has changed.
+    EXPECT_TRUE(wordingStanding(*kept.find(label), kept.translations->at("fr")).reworded.empty());
+    const Form forgotten = translationsForgotten(later, {label});
+    EXPECT_EQ(wordingStanding(*forgotten.find(label), forgotten.translations->at("fr")).missing,
+              std::vector{Prop::text});
+    const Form same = readingTheSame(forgotten, {label});
+    EXPECT_TRUE(wordingStanding(*same.find(label), same.translations->at("fr")).missing.empty());
+    EXPECT_EQ(formIn(same, "fr").value().find(label)->text(Prop::text), "Boats");
+}
+
+TEST(Texts, WhatIsSaidTwiceIsTold) {
+    const Form form = jotted("# Booking\nBoat: text 9\n");
+    std::vector<FormText> texts = translated(textsOf(form, "de"), "DE");
+    texts.push_back(texts.back());
+    texts.push_back(texts.back());
+    texts.back().target = "Kahn";
+    const TextsTaken taken = withTexts(form, "de", texts);
+    ASSERT_EQ(taken.twice.size(), 1u);
+    EXPECT_EQ(taken.twice[0].target, "Kahn");
+    EXPECT_EQ(formIn(taken.form, "de").value().find(form.index()->labelOf(named(form, "txtBoat").id))->text(Prop::text),
+              "Kahn");
+}
+
+TEST(Texts, LanguagesAreThoseThatAreLanguages) {
+    for (const char* right : {"de", "pt-BR", "zh-Hant-TW", "x"}) EXPECT_TRUE(isLanguage(right)) << right;
+    for (const char* wrong : {"", "-", "de-", "de--at", "1de", "germanlanguage", "de_AT", "ä", "de AT",
+                              "de-aaaaaaaa-bbbbbbbb-cccccccc-dddddddd"})
+        EXPECT_FALSE(isLanguage(wrong)) << wrong;
+    EXPECT_EQ(languageCalled("pt-BR"), "Portuguese (Brazil)");
+    EXPECT_EQ(languageCalled("no language"), "no language");
 }

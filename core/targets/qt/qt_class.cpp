@@ -112,6 +112,14 @@ string Writer::translation(const Writer* other) const {
         if (at == known.end() || at->second == text.source) translation.append_attribute("type") = "unfinished";
         if (at != known.end()) putText(translation, at->second);
     }
+    // What Qt asks a translation for the direction of its windows.
+    if (other && other->form_.index()->rightToLeft() != form_.index()->rightToLeft()) {
+        pugi::xml_node window = ts.append_child("context");
+        window.append_child("name").text() = "QGuiApplication";
+        pugi::xml_node message = window.append_child("message");
+        message.append_child("source").text() = "QT_LAYOUT_DIRECTION";
+        message.append_child("translation").text() = other->form_.index()->rightToLeft() ? "RTL" : "LTR";
+    }
     std::ostringstream out;
     document.save(out, "    ", pugi::format_indent | pugi::format_save_file_text, pugi::encoding_utf8);
     return out.str();
