@@ -3,6 +3,8 @@
 #include <QtWidgets/QtWidgets>
 #include <iostream>
 
+#include "app/compare/changes_watch.h"
+#include "app/passes/try_strip.h"
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
 #include "app/window/main_window.h"
@@ -36,7 +38,8 @@ void offerLeftBehind(MainWindow& window) {
 }
 
 int paintPicture(MainWindow& window, const QString& out, const std::string& pass,
-                 const std::vector<std::string>& select, const std::vector<std::string>& commands, QSize size) {
+                 const std::vector<std::string>& select, const std::vector<std::string>& commands,
+                 const std::string& language, QSize size) {
     window.resize(size);
     window.show();
     QCoreApplication::processEvents();
@@ -60,6 +63,10 @@ int paintPicture(MainWindow& window, const QString& out, const std::string& pass
     }
     for (const PassRow& r : passes())
         if (pass == r.key) window.setPass(r.pass);
+    if (!language.empty() && !window.tryStrip().choose(language)) {
+        std::cerr << "--language: The form has no wording in “" << language << "”.\n";
+        return 2;
+    }
     for (const std::string& key : commands) {
         QAction* action = window.command(toQt(key));
         if (!action) {
@@ -71,6 +78,7 @@ int paintPicture(MainWindow& window, const QString& out, const std::string& pass
         QCoreApplication::processEvents();
     }
     window.desk().watch().wait();
+    window.desk().changes().wait();
     for (int i = 0; i < 10; ++i) QCoreApplication::processEvents(QEventLoop::AllEvents, 30);
     if (!window.grab().save(out)) {
         std::cerr << fromQt(out) << ": The picture cannot be written.\n";
@@ -97,6 +105,8 @@ int main(int argc, char** argv) {
     bool turnDark = false;
     app.add_option("--do", commands, "Commands to give before the picture is painted, by their keys")
         ->allow_extra_args(false);
+    std::string language;
+    app.add_option("--language", language, "In which of its languages the form is tried in the picture");
     bool writeKeys = false;
     app.add_flag("--keys", writeKeys, "Writes the page of keys as Markdown and ends");
     bool writeWords = false;
@@ -155,7 +165,7 @@ int main(int argc, char** argv) {
     }
     window->resize(window_size);
     if (path.empty() && commands.empty()) window->showStart(true);
-    if (!picture.empty()) return paintPicture(*window, toQt(picture), pass, select, commands, window_size);
+    if (!picture.empty()) return paintPicture(*window, toQt(picture), pass, select, commands, language, window_size);
     window->resize(window_size.boundedTo(QGuiApplication::primaryScreen()->availableSize()));
     window->show();
     window->zoomToFit();

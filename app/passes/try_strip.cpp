@@ -39,6 +39,14 @@ std::string TryStrip::language() const {
     return fromQt(languages_->currentData().toString());
 }
 
+bool TryStrip::choose(const std::string& language) {
+    const int at = languages_->findData(toQt(language));
+    if (at < 0) return false;
+    languages_->setCurrentIndex(at);
+    emit languageChosen();
+    return true;
+}
+
 void TryStrip::refresh() {
     says_->setText(desk_.isShut()
                        ? Words::tr("The form is sealed: anybody may fill it, its password opens it for changes.")

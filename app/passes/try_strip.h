@@ -16,6 +16,8 @@ class TryStrip : public QWidget {
     explicit TryStrip(Desk& desk, QWidget* parent = nullptr);
     /// The language that is chosen; empty for the form's own.
     std::string language() const;
+    /// Chooses one; false where the form does not have it.
+    bool choose(const std::string& language);
 
   signals:
     void languageChosen();

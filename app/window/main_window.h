@@ -61,6 +61,7 @@ class MainWindow : public QMainWindow {
     Rail& rail() { return *rail_; }
     TryPane& tryPane() { return *tryPane_; }
     TryDetails& tryDetails() { return *tryDetails_; }
+    TryStrip& tryStrip() { return *tryStrip_; }
     /// The action of a command in the table; null when there is none of that key.
     QAction* command(const QString& key) const;
 
