@@ -52,8 +52,9 @@ export function actsFor(asked, die, good = {}, right = 0.55) {
 }
 
 // Done in the page by its own events, as a browser raises them.
-export function doAct(page, act) {
-  return page.evaluate(([what, name, value]) => {
+export function doActs(page, acts) {
+  return page.evaluate(all => { for (const [what, name, value] of all) doAct(what, name, value);
+  function doAct(what, name, value) {
     const all = Array.from(document.getElementsByName(name)).filter(e => e.tagName !== "OUTPUT"), e = all[0];
     const raise = (target, type) => target.dispatchEvent(new Event(type, {bubbles: true}));
     if (!e || e.disabled) return;
@@ -80,7 +81,8 @@ export function doAct(page, act) {
       }
     }
     e.dispatchEvent(new FocusEvent("focusout", {bubbles: true}));
-  }, act);
+  }
+  }, acts);
 }
 
 // What the page says and holds now.

@@ -6,19 +6,21 @@ import {join} from "node:path";
 import {after, before, test} from "node:test";
 import {demos, formOf, source} from "./reading.mjs";
 import {jotted, jottedForms, launched, opened, pageFileOf, sessions} from "./browser.mjs";
-import {accept, actsFor, askedIn, dice, doAct, standing} from "./acts.mjs";
+import {accept, actsFor, askedIn, dice, doActs, standing} from "./acts.mjs";
 
 let browser, core;
 before(async () => { browser = await launched(); core = sessions(); });
 after(async () => { await browser.close(); core.end(); });
 
 async function compared(form, cases, seed, good = {}) {
-  const file = pageFileOf(form);
+  const page = await opened(browser, pageFileOf(form));
   let accepted = 0, refused = 0;
   for (let i = 0; i < cases; ++i) {
-    const page = await opened(browser, file), die = dice(seed * 1000 + i);
+    // A page that is read anew begins anew.
+    if (i > 0) await page.reload();
+    const die = dice(seed * 1000 + i);
     const acts = i === 0 ? actsFor(await askedIn(page), {next: () => 0.5, of: list => list[0], chance: part => part > 0.5}, good) : actsFor(await askedIn(page), die, good, i % 2 ? 0.55 : 1);
-    for (const act of acts) await doAct(page, act);
+    await doActs(page, acts);
     const before = await standing(page), {by, reply} = await accept(page);
     const after = await standing(page);
     const said = await core.say(form, [...acts, by === "brindel-hand-in" ? ["accept"] : ["press", by]]);
@@ -40,8 +42,8 @@ async function compared(form, cases, seed, good = {}) {
         if (after.wordings[name] !== undefined && !/^M \d/.test(wording)) assert.equal(after.wordings[name].replace(/\r/g, ""), wording, `${name} in ${what}`);
     }
     assert.ok(before);
-    await page.context().close();
   }
+  await page.context().close();
   return {accepted, refused};
 }
 
