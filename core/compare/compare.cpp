@@ -102,18 +102,22 @@ Sentence meaningOf(Prop prop, const Value& was, const Value& is) {
 // ---- choices ----
 
 Sentence choicesSay(const Choices& was, const Choices& is, Sentence& means) {
-    auto has = [](const Choices& all, const string& value) {
-        return std::ranges::find(all, value, &Choice::value) != all.end();
+    // A field may have thousands of them.
+    auto byValue = [](const Choices& all) {
+        std::unordered_map<std::string_view, const Choice*> known;
+        for (const Choice& c : all) known.try_emplace(c.value, &c);
+        return known;
     };
+    const auto then = byValue(was), now = byValue(is);
     std::vector<string> fresh, gone, reworded;
     for (const Choice& c : is)
-        if (!has(was, c.value)) fresh.push_back(c.text);
+        if (!then.contains(c.value)) fresh.push_back(c.text);
     for (const Choice& c : was) {
-        const auto now = std::ranges::find(is, c.value, &Choice::value);
-        if (now == is.end())
+        const auto at = now.find(c.value);
+        if (at == now.end())
             gone.push_back(c.text);
-        else if (now->text != c.text)
-            reworded.push_back(now->text);
+        else if (at->second->text != c.text)
+            reworded.push_back(at->second->text);
     }
     if (!gone.empty()) means = said("Replies that chose it hold what is no longer offered.");
     auto listed = [](const std::vector<string>& all) {

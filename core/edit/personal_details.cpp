@@ -6,6 +6,7 @@
 #include <algorithm>
 
 #include "core/model/form_index.h"
+#include "core/naming/telling_words.h"
 #include "core/text/icu_text.h"
 #include "core/text/words.h"
 
@@ -15,38 +16,22 @@ namespace {
 using std::string;
 
 constexpr PersonalSort sorts[] = {
-    {"name", "a name", Phrase::purposeName},       {"address", "an address", Phrase::purposeAddress},
-    {"phone", "a phone number", Phrase::purposeReach}, {"email", "an email address", Phrase::purposeReach},
-    {"birth", "a birthday", Phrase::purposeBirth}, {"bank", "a bank account", Phrase::purposeBank},
-    {"identity", "an identity number", Phrase::purposeIdentity}, {"health", "health", Phrase::purposeHealth},
+    {"name", "a name", Phrase::purposeName},
+    {"address", "an address", Phrase::purposeAddress},
+    {"phone", "a phone number", Phrase::purposeReach},
+    {"email", "an email address", Phrase::purposeReach},
+    {"birth", "a birthday", Phrase::purposeBirth},
+    {"bank", "a bank account", Phrase::purposeBank},
+    {"identity", "an identity number", Phrase::purposeIdentity},
+    {"health", "health", Phrase::purposeHealth},
     {"signature", "a signature", Phrase::purposeSignature},
 };
 
-/// A word of a label that tells the sort. One that says little alone counts only beside a person: "name" is a boat's
-/// as well.
-struct Telling {
-    std::string_view word;
-    std::string_view sort;
-    bool alone = true;
+/// The sort that a detail is of; parts of names and addresses are of these.
+constexpr std::pair<std::string_view, std::string_view> sortOfDetail[] = {
+    {"forename", "name"},    {"surname", "name"}, {"street", "address"},
+    {"postcode", "address"}, {"town", "address"}, {"birthday", "birth"},
 };
-constexpr Telling tellings[] = {
-    {"surname", "name"},     {"forename", "name"},      {"firstname", "name"},     {"lastname", "name"},
-    {"name", "name", false}, {"nachname", "name"},      {"vorname", "name"},       {"familienname", "name"},
-    {"prenom", "name"},      {"nom", "name", false},    {"owner", "name"},         {"skipper", "name"},
-    {"eigner", "name"},      {"applicant", "name"},     {"antragsteller", "name"}, {"proprietaire", "name"},
-    {"address", "address"},  {"street", "address"},     {"postcode", "address"},   {"anschrift", "address"},
-    {"adresse", "address"},  {"strasse", "address"},    {"plz", "address"},        {"wohnort", "address"},
-    {"phone", "phone"},      {"telephone", "phone"},    {"mobile", "phone"},       {"telefon", "phone"},
-    {"handy", "phone"},      {"portable", "phone"},     {"email", "email"},        {"mail", "email"},
-    {"courriel", "email"},   {"birth", "birth"},        {"birthday", "birth"},     {"born", "birth"},
-    {"geburtsdatum", "birth"}, {"geburtstag", "birth"}, {"geboren", "birth"},      {"naissance", "birth"},
-    {"iban", "bank"},        {"konto", "bank"},         {"kontonummer", "bank"},   {"passport", "identity"},
-    {"ausweis", "identity"}, {"ausweisnummer", "identity"}, {"passeport", "identity"}, {"allergies", "health"},
-    {"allergien", "health"}, {"medication", "health"},  {"disability", "health"},  {"signature", "signature"},
-    {"unterschrift", "signature"},
-};
-constexpr std::string_view persons[] = {"first",  "last",  "full",    "family", "given",    "your",  "ihr",
-                                        "owner",  "skipper", "person", "contact", "vollstaendiger", "votre", "master"};
 
 /// What fillers read at a field: its label, its own wording, or the heading of its column.
 string saidAt(const Form& form, const Control& c) {
@@ -69,17 +54,11 @@ const PersonalSort* guessedPersonal(const Form& form, const Control& c) {
         return nullptr;
     auto sort = [](std::string_view key) { return std::ranges::find(sorts, key, &PersonalSort::key); };
     if (c.is().answers == AnswerType::ink) return sort("signature");
-    std::vector<string> words = plainWords(saidAt(form, c));
-    for (string& word : words)
-        for (char& letter : word)
-            if (letter >= 'A' && letter <= 'Z') letter = char(letter - 'A' + 'a');
-    const bool person = std::ranges::any_of(
-        words, [](const string& w) { return std::ranges::find(persons, w) != std::end(persons); });
-    for (const Telling& telling : tellings)
-        if (std::ranges::find(words, telling.word) != words.end() &&
-            (telling.alone || person || words.size() == 1))
-            return sort(telling.sort);
-    return nullptr;
+    const auto told = toldBy(saidAt(form, c));
+    if (!told || !told->personal) return nullptr;
+    const auto part =
+        std::ranges::find(sortOfDetail, told->detail, &std::pair<std::string_view, std::string_view>::first);
+    return sort(part == std::end(sortOfDetail) ? told->detail : part->second);
 }
 
 string usualPurpose(const Form& form, const Control& c) {
@@ -146,8 +125,7 @@ string noticeText(const Form& form) {
     }
     if (const string& until = root.text(Prop::noticeUntil); !until.empty())
         add(phrase(Phrase::noticeKept, language, {until}));
-    if (const string& ask = root.text(Prop::noticeAsk); !ask.empty())
-        add(phrase(Phrase::noticeAsk, language, {ask}));
+    if (const string& ask = root.text(Prop::noticeAsk); !ask.empty()) add(phrase(Phrase::noticeAsk, language, {ask}));
     return all;
 }
 
