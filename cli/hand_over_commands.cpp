@@ -217,6 +217,8 @@ Command addTexts(CLI::App& app) {
                                     if (!bytes) return problem(given->from, bytes.error(), noFile);
                                     const auto read = readTexts(*bytes);
                                     if (!read) return problem(given->from, read.error(), notInOrder);
+                                    if (const auto wrong = textsMisfit(form, read->language, read->texts))
+                                        return problem(given->from, *wrong, notInOrder);
                                     const TextsTaken taken = withTexts(form, read->language, read->texts);
                                     for (const FormText& one : taken.foreign)
                                         std::cerr << given->from << ":" << one.place

@@ -49,7 +49,7 @@ class TextsModel : public QAbstractTableModel {
     bool setData(const QModelIndex& index, const QVariant& value, int role) override {
         FormText& one = texts_[shown_[std::size_t(index.row())]];
         const std::string target = fromQt(value.toString());
-        if (role != Qt::EditRole || target == one.target) return false;
+        if (role != Qt::EditRole || target == one.target || target.size() > longestTranslation) return false;
         one.target = target;
         form_ = withText(form_, language_, one);
         emit dataChanged(index, index);
@@ -272,16 +272,8 @@ void LanguagesDialog::askLanguage() {
 }
 
 bool LanguagesDialog::add(const std::string& language) {
-    if (!isLanguage(language)) {
-        say(Words::tr("“%1” says no language. German is de, Brazil's Portuguese pt-BR.").arg(toQt(language)), true);
-        return false;
-    }
-    if (language == form_.root().text(Prop::language)) {
-        say(Words::tr("%1 is the language that the form is designed in.").arg(toQt(languageCalled(language))), true);
-        return false;
-    }
-    if (languagesOf(form_).size() >= mostLanguages) {
-        say(Words::tr("A form has no more than %1 languages.").arg(mostLanguages), true);
+    if (const auto wrong = textsMisfit(form_, language, {})) {
+        say(Words::shown(wrong->sentence), true);
         return false;
     }
     form_ = withLanguage(form_, language);
@@ -308,16 +300,15 @@ bool LanguagesDialog::writeOut(const QString& path) {
 bool LanguagesDialog::takeIn(const QString& path) {
     const auto bytes = readWhole(fromQt(path));
     const auto read = bytes ? readTexts(*bytes) : Result<TextsRead>(tl::unexpected(bytes.error()));
-    if (!read) {
-        const Problem& p = read.error();
+    const auto wrong = read ? textsMisfit(form_, read->language, read->texts) : std::optional(read.error());
+    if (wrong) {
+        const Problem& p = *wrong;
         say((p.place.empty() ? QFileInfo(path).fileName()
                              : QString("%1, %2").arg(QFileInfo(path).fileName(), toQt(p.place))) +
                 ": " + Words::shown(p.sentence),
             true);
         return false;
     }
-    const auto mine = languagesOf(form_);
-    if (std::ranges::find(mine, read->language) == mine.end() && !add(read->language)) return false;
     const TextsTaken taken = withTexts(form_, read->language, read->texts);
     form_ = taken.form;
     fillLanguages(read->language);

@@ -280,7 +280,7 @@ class Reader {
                 for (const auto& [source, target] : said_.items()) {
                     if (++count > mostTexts)
                         bad("translations", said("There are too many texts; {} are the most.", mostTexts));
-                    texts[place][source] = textAt(target, "translations." + language + "." + place);
+                    texts[place][source] = textAt(target, "translations." + language + "." + place, longestTranslation);
                 }
             }
         }

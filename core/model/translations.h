@@ -11,7 +11,7 @@ namespace brindel {
 using LanguageTexts = std::map<std::string, std::map<std::string, std::string>>;
 using Translations = std::map<std::string, LanguageTexts>;
 
-/// A form has no more languages beside its own.
-inline constexpr std::size_t mostLanguages = 50;
+/// A form has no more languages beside its own, and no text of it more bytes.
+inline constexpr std::size_t mostLanguages = 50, longestTranslation = 100'000;
 
 }  // namespace brindel

@@ -91,6 +91,20 @@ Result<Form> formIn(const Form& form, const string& language) {
     return withProperty(next, {rootId}, Prop::language, language);
 }
 
+std::optional<Problem> textsMisfit(const Form& form, const string& language, const std::vector<FormText>& texts) {
+    if (!isLanguage(language))
+        return Problem{language, said("This says no language: German is de, Brazil's Portuguese pt-BR.")};
+    if (language == form.root().text(Prop::language))
+        return Problem{language, said("This is the language that the form is designed in.")};
+    if (!textsIn(form, language) && languagesOf(form).size() >= mostLanguages)
+        return Problem{language, said("A form has no more than {} languages.", mostLanguages)};
+    const auto long_ =
+        std::ranges::find_if(texts, [](const FormText& one) { return one.target.size() > longestTranslation; });
+    if (long_ != texts.end())
+        return Problem{long_->place, said("This translation is too long; {} bytes are the most.", longestTranslation)};
+    return std::nullopt;
+}
+
 TextsTaken withTexts(const Form& form, const string& language, const std::vector<FormText>& texts) {
     std::set<std::pair<string, string>> mine;
     for (const FormText& one : textsOf(form, language)) mine.emplace(one.place, one.source);

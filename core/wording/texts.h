@@ -1,6 +1,8 @@
 // A form's own wording in several languages: what of it is read by fillers, and a form that reads in another language.
 #pragma once
 
+#include <optional>
+
 #include "core/model/form.h"
 #include "core/model/problem.h"
 #include "core/text/languages.h"
@@ -32,6 +34,9 @@ struct TextsTaken {
     std::vector<FormText> twice = {};  // those that were said otherwise before: the last one holds
 };
 TextsTaken withTexts(const Form& form, const std::string& language, const std::vector<FormText>& texts);
+/// What of these texts cannot be taken, with its place: a translation that is longer than one can be, a language that
+/// is one too many or the form's own. Nothing where all can.
+std::optional<Problem> textsMisfit(const Form& form, const std::string& language, const std::vector<FormText>& texts);
 /// One control as it reads in one of them; itself where nothing of it is translated.
 Control controlIn(const Control& control, const LanguageTexts& texts);
 /// The form in which one text reads so in a language; an empty `target` takes what it had. A language that the form did

@@ -195,3 +195,21 @@ TEST(Texts, LanguagesAreThoseThatAreLanguages) {
     EXPECT_EQ(languageCalled("pt-BR"), "Portuguese (Brazil)");
     EXPECT_EQ(languageCalled("no language"), "no language");
 }
+
+TEST(Texts, WhatAFormCannotHoldIsSaidBeforeItIsTaken) {
+    Form form = jotted("# Booking\nBoat: text 9\n");
+    std::vector<FormText> texts = textsOf(form, "de");
+    EXPECT_EQ(textsMisfit(form, "de", texts), std::nullopt);
+    EXPECT_EQ(textsMisfit(form, "en", texts)->place, "en");
+    EXPECT_EQ(textsMisfit(form, "no language", texts)->place, "no language");
+    texts[1].target = std::string(longestTranslation, 'w');
+    EXPECT_EQ(textsMisfit(form, "de", texts), std::nullopt);
+    EXPECT_TRUE(readForm(formText(withTexts(form, "de", texts).form)));
+    texts[1].target += 'w';
+    EXPECT_EQ(textsMisfit(form, "de", texts)->place, texts[1].place);
+    for (std::size_t i = 0; i < mostLanguages; ++i)
+        form = withLanguage(form, std::string("a") + char('a' + i / 26) + char('a' + i % 26));
+    EXPECT_TRUE(readForm(formText(form)));
+    EXPECT_EQ(textsMisfit(form, "aaa", {}), std::nullopt) << "it has that one";
+    EXPECT_EQ(textsMisfit(form, "de", {})->place, "de");
+}
