@@ -43,14 +43,7 @@ ChangesPanel::ChangesPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(14, 12, 14, 12);
     column->setSpacing(6);
-    auto* head = new QHBoxLayout;
-    auto* title = new QLabel(Words::tr("What has changed"), this);
-    title->setFont(bodyFont(15, true));
-    auto* close = linkButton(Words::tr("Close"), "close", this);
-    close->setToolTip(Words::tr("Back to what the pass shows here (Esc)."));
-    head->addWidget(title, 1);
-    head->addWidget(close);
-    column->addLayout(head);
+    QToolButton* close = panelHead(Words::tr("What has changed"), column, this).close;
     column->addWidget(groupTitle(Words::tr("Compared with"), this));
     from_ = new CalmCombo(this);
     from_->setObjectName("comparedWith");
@@ -69,14 +62,7 @@ ChangesPanel::ChangesPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_
     onlyMeaning_->setObjectName("onlyMeaning");
     onlyMeaning_->setFont(bodyFont(12));
     column->addWidget(onlyMeaning_);
-    list_ = new QListWidget(this);
-    list_->setObjectName("changes");
-    list_->setAccessibleName(Words::tr("What has changed"));
-    list_->setItemDelegate(new ChangeLine(list_));
-    list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    list_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
-    list_->setResizeMode(QListView::Adjust);
-    list_->setWordWrap(true);
+    list_ = saidList(Words::tr("What has changed"), "changes", new ChangeLine, this);
     list_->installEventFilter(this);
     column->addWidget(list_, 1);
     empty_ = new QLabel(this);
@@ -222,8 +208,8 @@ void ChangesPanel::refresh() {
     list_->setVisible(!all.empty());
     empty_->setVisible(all.empty());
     empty_->setText(watch.on() ? Words::tr("Nothing is different.")
-                                    : Words::tr("Choose above what the form is compared with: a form as it was, or a "
-                                                "kit that was handed over."));
+                               : Words::tr("Choose above what the form is compared with: a form as it was, or a "
+                                           "kit that was handed over."));
     // The keys stay where there is something to do.
     if (all.empty() && list_->hasFocus()) from_->setFocus();
     if (!all.empty() && from_->hasFocus()) list_->setFocus();

@@ -100,14 +100,7 @@ FindingsPanel::FindingsPanel(Desk& desk, Stands stands, QWidget* parent)
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(14, 12, 14, 12);
     column->setSpacing(6);
-    auto* head = new QHBoxLayout;
-    auto* title = new QLabel(Words::tr("Findings"), this);
-    title->setFont(bodyFont(15, true));
-    auto* close = linkButton(Words::tr("Close"), "close", this);
-    close->setToolTip(Words::tr("Back to what the pass shows here (Esc)."));
-    head->addWidget(title, 1);
-    head->addWidget(close);
-    column->addLayout(head);
+    const auto [title, close] = panelHead(Words::tr("Findings"), column, this);
     // As a page, the strip above says the same.
     title->setVisible(stands_ == Stands::aside);
     close->setVisible(stands_ == Stands::aside);
@@ -122,14 +115,7 @@ FindingsPanel::FindingsPanel(Desk& desk, Stands stands, QWidget* parent)
     all_->setFont(bodyFont(13));
     all_->setToolTip(Words::tr("Shows on the sheet what it would be, before it is done."));
     column->addWidget(all_);
-    list_ = new QListWidget(this);
-    list_->setObjectName("findings");
-    list_->setAccessibleName(Words::tr("Findings"));
-    list_->setItemDelegate(new FindingLine(stands_ == Stands::page, list_));
-    list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    list_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
-    list_->setResizeMode(QListView::Adjust);
-    list_->setWordWrap(true);
+    list_ = saidList(Words::tr("Findings"), "findings", new FindingLine(stands_ == Stands::page, nullptr), this);
     list_->installEventFilter(this);
     list_->viewport()->installEventFilter(this);
     column->addWidget(list_, 1);

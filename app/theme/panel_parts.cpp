@@ -2,7 +2,9 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "app/theme/said_line.h"
 #include "app/theme/theme.h"
+#include "app/words.h"
 
 namespace brindel {
 
@@ -68,6 +70,31 @@ QToolButton* linkButton(const QString& word, const char* part, QWidget* parent) 
     button->setCursor(Qt::PointingHandCursor);
     button->setStyleSheet("padding: 2px 0px;");
     return button;
+}
+
+PanelHead panelHead(const QString& title, QVBoxLayout* column, QWidget* parent) {
+    auto* head = new QHBoxLayout;
+    auto* word = new QLabel(title, parent);
+    word->setFont(bodyFont(15, true));
+    auto* close = linkButton(Words::tr("Close"), "close", parent);
+    close->setToolTip(Words::tr("Back to what the pass shows here (Esc)."));
+    head->addWidget(word, 1);
+    head->addWidget(close);
+    column->addLayout(head);
+    return {word, close};
+}
+
+QListWidget* saidList(const QString& called, const char* name, SaidLine* line, QWidget* parent) {
+    auto* list = new QListWidget(parent);
+    list->setObjectName(name);
+    list->setAccessibleName(called);
+    line->setParent(list);
+    list->setItemDelegate(line);
+    list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    list->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    list->setResizeMode(QListView::Adjust);
+    list->setWordWrap(true);
+    return list;
 }
 
 }  // namespace brindel

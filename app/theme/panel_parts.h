@@ -8,10 +8,14 @@
 
 class QHBoxLayout;
 class QLabel;
+class QListWidget;
 class QToolButton;
+class QVBoxLayout;
 class QWidget;
 
 namespace brindel {
+
+class SaidLine;
 
 /// A word as a row or a title begins with it: the first letter large.
 QString capital(QString word);
@@ -19,6 +23,16 @@ QString capital(QString word);
 QLabel* groupTitle(const QString& text, QWidget* parent);
 /// A word and, beside it, its editor, which gets the word for its accessible name. `label` is given the word's label.
 QWidget* panelRow(const QString& word, QWidget* editor, const QString& help, QWidget* parent, QLabel** label = nullptr);
+
+/// The head of a panel that stands in for what the pass shows: its title, and on the other side the word that closes
+/// it.
+struct PanelHead {
+    QLabel* title;
+    QToolButton* close;
+};
+PanelHead panelHead(const QString& title, QVBoxLayout* column, QWidget* parent);
+/// A list of lines in which something is said of somebody; `line` paints them.
+QListWidget* saidList(const QString& called, const char* name, SaidLine* line, QWidget* parent);
 
 /// A word to press, without a rim. `part` is its property of that name.
 QToolButton* linkButton(const QString& word, const char* part, QWidget* parent);

@@ -20,10 +20,11 @@ template <class Change>
 Form translationsChanged(const Form& form, const std::vector<Id>& ids, Change change) {
     if (!form.translations) return form;
     Translations all = *form.translations;
-    for (auto& [language, texts] : all)
+    for (auto& language : all)
         for (Id id : ids)
             if (const Control* c = form.find(id))
                 eachWorded(*c, [&](Prop prop, const std::vector<string>& worded) {
+                    LanguageTexts& texts = language.second;
                     const string place = placeOf(*c, prop);
                     auto& known = texts[place];
                     change(worded, known);
