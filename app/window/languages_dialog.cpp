@@ -108,7 +108,7 @@ QString filters() {
 
 }  // namespace
 
-LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(parent), form_(form) {
+LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(parent), before_(form), form_(form) {
     setWindowTitle(Words::tr("Languages"));
     setStyleSheet(panelSheet() + QString("QDialog { background: %1; }").arg(tokens().cream.name()));
     resize(880, 560);
@@ -219,6 +219,20 @@ LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(pa
     });
     const auto own = languagesOf(form_);
     fillLanguages(own.empty() ? "" : own.front());
+}
+
+void LanguagesDialog::reject() {
+    if (!sameContent(before_, form_)) {
+        QMessageBox box(QMessageBox::Question, Words::tr("Languages"),
+                        Words::tr("What was translated here is not kept yet."), QMessageBox::NoButton, this);
+        auto* keep = box.addButton(Words::tr("Keep it"), QMessageBox::AcceptRole);
+        auto* drop = box.addButton(Words::tr("Throw it away"), QMessageBox::DestructiveRole);
+        box.setEscapeButton(box.addButton(Words::tr("Go on"), QMessageBox::RejectRole));
+        box.exec();
+        if (box.clickedButton() == keep) return accept();
+        if (box.clickedButton() != drop) return;
+    }
+    QDialog::reject();
 }
 
 std::string LanguagesDialog::language() const {

@@ -31,12 +31,15 @@ class LanguagesDialog : public QDialog {
     bool writeOut(const QString& path);
     bool takeIn(const QString& path);
     QTableView& table() { return *table_; }
+    /// Asks first where something would be lost.
+    void reject() override;
 
   private:
     void fillLanguages(const std::string& chosen);
     void refresh();
     void askLanguage();
     void say(const QString& words, bool wrong = false);
+    const Form before_;
     Form form_;
     QComboBox* languages_;
     QPushButton *remove_, *out_;

@@ -59,6 +59,30 @@ TEST(Languages, AreTypedOneTextAfterTheOtherAndKeptInOneStep) {
     EXPECT_TRUE(sameContent(hands.form(), before));
 }
 
+TEST(Languages, NothingThatWasTypedIsLostUnasked) {
+    const Form form = jotted("# Berth\nBoat: text 30\n");
+    // Nothing was done: nothing is asked.
+    LanguagesDialog untouched(form);
+    untouched.show();
+    untouched.reject();
+    EXPECT_FALSE(untouched.isVisible());
+    for (const auto& [answer, left, kept] :
+         {std::tuple("Go on", false, false), {"Throw it away", true, false}, {"Keep it", true, true}}) {
+        LanguagesDialog dialog(form);
+        dialog.show();
+        dialog.add("de");
+        QTimer::singleShot(0, [answer = QString(answer)] {
+            auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+            ASSERT_TRUE(box);
+            for (QAbstractButton* button : box->buttons())
+                if (button->text() == answer) button->click();
+        });
+        dialog.reject();
+        EXPECT_EQ(!dialog.isVisible(), left) << answer;
+        EXPECT_EQ(dialog.result() == QDialog::Accepted, kept) << answer;
+    }
+}
+
 TEST(Languages, AreWrittenOutAndTakenIn) {
     QTemporaryDir folder;
     const Form form = german(demo("lift-out-booking"));

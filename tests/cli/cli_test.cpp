@@ -77,6 +77,19 @@ TEST(CommandLine, TextsGoOutAndComeBack) {
     EXPECT_NE(page.find("Nazwa łodzi"), std::string::npos);
     EXPECT_NE(page.find("<html lang=\"pl\">"), std::string::npos);
     EXPECT_EQ(run(folder, "export x.brindel --language it --to pdf -o it.pdf").status, 1);
+    EXPECT_EQ(run(folder, "kit x.brindel --with html,sheet --language en,pl -o kit").status, 0);
+    EXPECT_EQ(textOf(folder.file("kit/yardCharges-page-pl.html")), page);
+    EXPECT_TRUE(std::filesystem::exists(folder.file("kit/yardCharges-page.html")));
+    EXPECT_EQ(run(folder, "kit x.brindel --with html --language it -o none").status, 1);
+    EXPECT_FALSE(std::filesystem::exists(folder.file("none")));
+    // What no form can hold is said before it is taken.
+    const std::string before = textOf(folder.file("x.brindel"));
+    const std::string own = "\"Boat name\",\"Nazwa łodzi\"";
+    table = textOf(folder.file("t.csv"));
+    table.replace(table.find(own), own.size(), "\"Boat name\",\"" + std::string(200000, 'w') + "\"");
+    write(folder.file("long.csv"), table);
+    EXPECT_EQ(run(folder, "texts x.brindel --from long.csv").status, 1);
+    EXPECT_EQ(textOf(folder.file("x.brindel")), before);
     EXPECT_EQ(run(folder, "texts x.brindel --language nonsense! -o n.xlf").status, 2);
     EXPECT_EQ(run(folder, "texts x.brindel --from gone.xlf").status, 3);
 }
