@@ -180,9 +180,18 @@ void ChangesPanel::refresh() {
                 (means ? Words::tr("Replies and code notice (%1)") : Words::tr("Everything else (%1)")).arg(count));
             heading->setFlags(Qt::NoItemFlags);
             list_->addItem(heading);
+            // Nobody reads thousands, and each edit would lay them out again.
+            constexpr int most = 200;
+            int listed = 0;
             for (std::size_t i = 0; i < all.size(); ++i) {
                 const Difference& one = all[i];
                 if (one.means.empty() == means) continue;
+                if (++listed > most) {
+                    auto* more = new QListWidgetItem(Words::tr("And %1 more").arg(count - most));
+                    more->setFlags(Qt::NoItemFlags);
+                    list_->addItem(more);
+                    break;
+                }
                 const QString says = capital(Words::shown(one.says)) + ".";
                 auto* item = new QListWidgetItem(says);
                 item->setData(SaidLine::of, int(i));

@@ -138,4 +138,8 @@ TEST(Changes, ThousandsHoldNothingUp) {
     EXPECT_TRUE(hands.desk().changes().wait());
     for (const Difference& one : hands.desk().changes().differences()) EXPECT_NE(one.control, "txtField7");
     EXPECT_GE(hands.desk().changes().differences().size(), 1998u);
+    // The list stays one that can be read, and says how many more there are.
+    QListWidget& list = hands.window.changesPanel().list();
+    EXPECT_LE(list.count(), 404);
+    EXPECT_TRUE(list.item(201)->text().startsWith("And ")) << list.item(201)->text().toStdString();
 }
