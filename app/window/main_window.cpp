@@ -145,8 +145,8 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     });
     strips_ = new QStackedWidget(middle);
     strips_->setFixedHeight(56);
-    for (QWidget* strip :
-         std::initializer_list<QWidget*>{strip_, nameStrip_, orderStrip_, rulesStrip_, protectStrip_, handOverStrip_, tryStrip_})
+    for (QWidget* strip : std::initializer_list<QWidget*>{strip_, nameStrip_, orderStrip_, rulesStrip_, protectStrip_,
+                                                          handOverStrip_, tryStrip_})
         strips_->addWidget(strip);
     middle_ = new QStackedWidget(middle);
     sheetArea_ = new QScrollArea;
@@ -198,7 +198,8 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     tryDetails_ = new TryDetails(*desk_, *tryPane_);
     right_->addWidget(details_);
     right_->addWidget(tryDetails_);
-    right_->addWidget(new PassNote(*desk_, right_));
+    auto* notBuilt = new PassNote(*desk_, right_);
+    right_->addWidget(notBuilt);
     styles_ = new StylesPanel(*desk_);
     right_->addWidget(styles_);
     namePanel_ = new NamePanel(*desk_);
@@ -208,56 +209,15 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     right_->addWidget(rulesPanel_);
     right_->addWidget(protectPanel_);
     right_->addWidget(handOverPanel_);
-    findingsPanel_ = new FindingsPanel(*desk_);
-    right_->addWidget(findingsPanel_);
-    changesPanel_ = new ChangesPanel(*desk_);
-    right_->addWidget(changesPanel_);
-    connect(changesPanel_, &ChangesPanel::closeAsked, this, [this] { showChanges(false); });
-    connect(changesPanel_, &ChangesPanel::goAsked, this, [this](Id id, bool stays) {
-        desk_->select(id == rootId ? Ids{} : Ids{id});
-        stays ? changesPanel_->list().setFocus() : sheet_->setFocus();
-    });
-    connect(&desk_->changes(), &ChangesWatch::changed, sheet_, qOverload<>(&QWidget::update));
-    connect(desk_, &Desk::selectionChanged, changesPanel_, [this] {
-        if (changesShown_) changesPanel_->choose(desk_->lead());
-    });
-    connect(findingsPanel_, &FindingsPanel::closeAsked, this, [this] { showFindings(false); });
-    connect(findingsPanel_, &FindingsPanel::goAsked, this, [this](const Finding& finding, bool stays) {
-        const Ids at = finding.controls;
-        setPass(passOf(finding.check->family));
-        desk_->select(at.front() == rootId ? Ids{} : Ids{at.front()});
-        // With the pointer one goes on to the next; with the keys one is there, and F8 comes back.
-        stays ? findingsPanel_->list().setFocus() : sheet_->setFocus();
-    });
-    connect(findingsPage_, &FindingsPanel::goAsked, this, [this](const Finding& finding, bool) {
-        const Ids at = finding.controls;
-        setPass(passOf(finding.check->family));
-        if (desk_->pass() == Pass::handOver) setPass(Pass::layOut);
-        desk_->select(at.front() == rootId ? Ids{} : Ids{at.front()});
-        sheet_->setFocus();
-    });
-    connect(handOverStrip_, &HandOverStrip::sheetAsked, this, [this] { setPass(before_); });
-    connect(findingsPage_, &FindingsPanel::closeAsked, this, [this] { setPass(before_); });
-    connect(handOverStrip_, &HandOverStrip::allAsked, this, [this] {
-        // What it would be is shown on the sheet.
-        setPass(Pass::layOut);
-        showFindings(true);
-        findingsPanel_->putRightAll();
-    });
-    connect(handOverPanel_, &HandOverPanel::writeAsked, this, &MainWindow::askKit);
-    connect(handOverPanel_, &HandOverPanel::lookAsked, this, &MainWindow::lookAt);
-    connect(handOverPanel_, &HandOverPanel::written, this, [this](const KitWritten& came) {
-        if (!came.path.isEmpty())
-            desk_->say(Words::tr("The kit is written: %1").arg(QDir::toNativeSeparators(came.path)));
-        else if (came.stopped)
-            desk_->say(Words::tr("Stopped. What was there before is as it was."));
-        else
-            QMessageBox::warning(this, Words::tr("Not written"), came.problem);
-    });
-    connect(sheet_, &Sheet::pinPressed, this, [this](Id id) {
-        showFindings(true);
-        findingsPanel_->choose(id);
-    });
+    buildAside();
+    views_ = {{Pass::layOut, {nullptr, strip_, details_, 0, 0}},
+              {Pass::name, {nameLayer_, nameStrip_, namePanel_, 420, 330}},
+              {Pass::order, {orderLayer_, orderStrip_, orderPanel_, 0, 0}},
+              {Pass::rules, {rulesLayer_, rulesStrip_, rulesPanel_, 350, 300}},
+              {Pass::protect, {protectLayer_, protectStrip_, protectPanel_, 290, 268}},
+              {Pass::tryOut, {nullptr, tryStrip_, tryDetails_, 0, 0}},
+              {Pass::handOver, {nullptr, handOverStrip_, handOverPanel_, 320, 290}},
+              {Pass::replies, {nullptr, strip_, notBuilt, 0, 0}}};
     connect(rulesLayer_, &RulesLayer::editAsked, rulesPanel_, [this] {
         rulesPanel_->setFocus(Qt::OtherFocusReason);
         rulesPanel_->focusFirst();
@@ -423,18 +383,9 @@ void MainWindow::goToPass(Pass pass) {
     sheet_->setCanEdit(pass == Pass::layOut);
     orderLayer_->setLaying(false);
     protectLayer_->takeInHand(std::nullopt);
-    sheet_->setLayer(pass == Pass::name      ? static_cast<SheetLayer*>(nameLayer_)
-                     : pass == Pass::order   ? static_cast<SheetLayer*>(orderLayer_)
-                     : pass == Pass::rules   ? static_cast<SheetLayer*>(rulesLayer_)
-                     : pass == Pass::protect ? static_cast<SheetLayer*>(protectLayer_)
-                                             : nullptr);
-    strips_->setCurrentWidget(pass == Pass::name       ? static_cast<QWidget*>(nameStrip_)
-                              : pass == Pass::order    ? orderStrip_
-                              : pass == Pass::rules    ? rulesStrip_
-                              : pass == Pass::protect  ? protectStrip_
-                              : pass == Pass::handOver ? static_cast<QWidget*>(handOverStrip_)
-                              : pass == Pass::tryOut   ? tryStrip_
-                                                       : static_cast<QWidget*>(strip_));
+    const PassView& view = views_.at(pass);
+    sheet_->setLayer(view.layer);
+    strips_->setCurrentWidget(view.strip);
     jotLine_->setVisible(pass == Pass::layOut);
     passLine_->setFixedHeight(jotLine_->height());
     passLine_->setVisible(pass != Pass::layOut);

@@ -40,6 +40,7 @@ class ProtectStrip;
 class Rail;
 class SelectionBar;
 class Sheet;
+class SheetLayer;
 class StartPage;
 class Strip;
 class StylesPanel;
@@ -153,6 +154,8 @@ class MainWindow : public QMainWindow {
     void refreshStatus();
     void refreshBar();
     void buildProposalBar();
+    /// The lists that stand aside of the sheet in place of what the pass shows, and what the hand-over leads to.
+    void buildAside();
     void remember(const QString& path);
     void fillRecent();
     bool mayLeaveForm();
@@ -233,6 +236,13 @@ class MainWindow : public QMainWindow {
     QMenuBar* menus_;
     class QMenu* recent_ = nullptr;
     std::map<QString, QAction*> actions_;
+    /// What a pass shows: over the sheet, above it and aside of it; and how wide that is in a wide and a narrow window.
+    struct PassView {
+        SheetLayer* layer;
+        QWidget *strip, *panel;
+        int wide, narrow;
+    };
+    std::map<Pass, PassView> views_;
     Pass before_ = Pass::layOut;
     int pastes_ = 0;
     bool zoomByHand_ = false, stylesShown_ = false, findingsShown_ = false, changesShown_ = false;

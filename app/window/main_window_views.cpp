@@ -9,6 +9,7 @@
 #include "app/findings/findings_panel.h"
 #include "app/outline/outline.h"
 #include "app/passes/hand_over_panel.h"
+#include "app/passes/hand_over_strip.h"
 #include "app/passes/name_strip.h"
 #include "app/passes/protect_panel.h"
 #include "app/passes/rules_strip.h"
@@ -75,23 +76,66 @@ void MainWindow::refreshRight() {
         const int wide = std::max(panelWidth_, width() >= 1200 ? 330 : 290);
         return right_->setFixedWidth(std::min(wide, std::max(268, width() - 640)));
     }
-    right_->setCurrentIndex(pass == Pass::layOut     ? (stylesShown_ ? 3 : 0)
-                            : pass == Pass::tryOut   ? 1
-                            : pass == Pass::name     ? 4
-                            : pass == Pass::order    ? 5
-                            : pass == Pass::rules    ? 6
-                            : pass == Pass::protect  ? right_->indexOf(protectPanel_)
-                            : pass == Pass::handOver ? right_->indexOf(handOverPanel_)
-                                                     : 2);
+    const PassView& view = views_.at(pass);
+    right_->setCurrentWidget(pass == Pass::layOut && stylesShown_ ? styles_ : view.panel);
     // The list of names needs more room than the details; a small window gives it less.
-    const int wanted = std::max(panelWidth_, pass == Pass::name       ? (width() >= 1200 ? 420 : 330)
-                                             : pass == Pass::rules    ? (width() >= 1200 ? 350 : 300)
-                                             : pass == Pass::protect  ? (width() >= 1200 ? 290 : 268)
-                                             : pass == Pass::handOver ? (width() >= 1200 ? 320 : 290)
-                                                                      : 0);
+    const int wanted = std::max(panelWidth_, width() >= 1200 ? view.wide : view.narrow);
     // However wide the panel was made, the sheet keeps room for a form.
     right_->setFixedWidth(std::min(wanted, std::max(268, width() - 640)));
     if (right_->currentWidget() == styles_) styles_->choose(styles_->chosen());
+}
+
+void MainWindow::buildAside() {
+    findingsPanel_ = new FindingsPanel(*desk_);
+    right_->addWidget(findingsPanel_);
+    changesPanel_ = new ChangesPanel(*desk_);
+    right_->addWidget(changesPanel_);
+    connect(changesPanel_, &ChangesPanel::closeAsked, this, [this] { showChanges(false); });
+    connect(changesPanel_, &ChangesPanel::goAsked, this, [this](Id id, bool stays) {
+        desk_->select(id == rootId ? Ids{} : Ids{id});
+        stays ? changesPanel_->list().setFocus() : sheet_->setFocus();
+    });
+    connect(&desk_->changes(), &ChangesWatch::changed, sheet_, qOverload<>(&QWidget::update));
+    connect(desk_, &Desk::selectionChanged, changesPanel_, [this] {
+        if (changesShown_) changesPanel_->choose(desk_->lead());
+    });
+    connect(findingsPanel_, &FindingsPanel::closeAsked, this, [this] { showFindings(false); });
+    connect(findingsPanel_, &FindingsPanel::goAsked, this, [this](const Finding& finding, bool stays) {
+        const Ids at = finding.controls;
+        setPass(passOf(finding.check->family));
+        desk_->select(at.front() == rootId ? Ids{} : Ids{at.front()});
+        // With the pointer one goes on to the next; with the keys one is there, and F8 comes back.
+        stays ? findingsPanel_->list().setFocus() : sheet_->setFocus();
+    });
+    connect(findingsPage_, &FindingsPanel::goAsked, this, [this](const Finding& finding, bool) {
+        const Ids at = finding.controls;
+        setPass(passOf(finding.check->family));
+        if (desk_->pass() == Pass::handOver) setPass(Pass::layOut);
+        desk_->select(at.front() == rootId ? Ids{} : Ids{at.front()});
+        sheet_->setFocus();
+    });
+    connect(handOverStrip_, &HandOverStrip::sheetAsked, this, [this] { setPass(before_); });
+    connect(findingsPage_, &FindingsPanel::closeAsked, this, [this] { setPass(before_); });
+    connect(handOverStrip_, &HandOverStrip::allAsked, this, [this] {
+        // What it would be is shown on the sheet.
+        setPass(Pass::layOut);
+        showFindings(true);
+        findingsPanel_->putRightAll();
+    });
+    connect(handOverPanel_, &HandOverPanel::writeAsked, this, &MainWindow::askKit);
+    connect(handOverPanel_, &HandOverPanel::lookAsked, this, &MainWindow::lookAt);
+    connect(handOverPanel_, &HandOverPanel::written, this, [this](const KitWritten& came) {
+        if (!came.path.isEmpty())
+            desk_->say(Words::tr("The kit is written: %1").arg(QDir::toNativeSeparators(came.path)));
+        else if (came.stopped)
+            desk_->say(Words::tr("Stopped. What was there before is as it was."));
+        else
+            QMessageBox::warning(this, Words::tr("Not written"), came.problem);
+    });
+    connect(sheet_, &Sheet::pinPressed, this, [this](Id id) {
+        showFindings(true);
+        findingsPanel_->choose(id);
+    });
 }
 
 void MainWindow::buildProposalBar() {
