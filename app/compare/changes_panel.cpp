@@ -158,10 +158,11 @@ void ChangesPanel::refresh() {
     from_->setItemText(0, called);
     from_->setCurrentIndex(0);
     from_->setToolTip(called);
-    const std::vector<Difference>& all = watch.differences();
     const Difference* was = current();
     const std::pair<std::string, std::string> before =
         was ? std::pair(was->control, was->property) : std::pair<std::string, std::string>();
+    shown_ = watch.differences();
+    const std::vector<Difference>& all = shown_;
     const int scrolled = list_->verticalScrollBar()->value();
     int fresh = 0, gone = 0, felt = 0;
     for (const Difference& one : all) {
@@ -228,13 +229,12 @@ const Difference* ChangesPanel::current() const {
     const QListWidgetItem* item = list_->currentItem();
     if (!item || !item->data(SaidLine::of).isValid()) return nullptr;
     const auto at = std::size_t(item->data(SaidLine::of).toInt());
-    const auto& all = desk_.changes().differences();
-    return at < all.size() ? &all[at] : nullptr;
+    return at < shown_.size() ? &shown_[at] : nullptr;
 }
 
 void ChangesPanel::choose(Id id) {
     if (const Difference* now = current(); now && now->after == id) return;
-    const auto& all = desk_.changes().differences();
+    const auto& all = shown_;
     for (int i = 0; i < list_->count(); ++i) {
         const QVariant at = list_->item(i)->data(SaidLine::of);
         if (!at.isValid() || std::size_t(at.toInt()) >= all.size() || all[std::size_t(at.toInt())].after != id)

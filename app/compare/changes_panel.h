@@ -43,6 +43,7 @@ class ChangesPanel : public QWidget {
     void chosenFrom(int row);
     void refresh();
     Desk& desk_;
+    std::vector<Difference> shown_;  // as they stand in the list
     QComboBox* from_;
     QLabel* says_;
     QCheckBox* onlyMeaning_;

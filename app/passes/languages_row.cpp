@@ -18,8 +18,7 @@ LanguagesRow::LanguagesRow(QWidget* parent) : QWidget(parent), column_(new QVBox
 
 void LanguagesRow::show(const Form& form, const std::vector<std::string>& ticked) {
     std::vector<std::string> all = {form.root().text(Prop::language)};
-    for (const std::string& one : languagesOf(form))
-        if (one != all.front()) all.push_back(one);
+    for (const std::string& one : languagesOf(form)) all.push_back(one);
     setVisible(all.size() > 1);
     if (all != all_) {
         for (QCheckBox* old : findChildren<QCheckBox*>()) delete old;

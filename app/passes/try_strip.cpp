@@ -56,8 +56,7 @@ void TryStrip::refresh() {
     const std::string own = form.root().text(Prop::language);
     languages_->clear();
     languages_->addItem(toQt(languageCalled(own)), QString());
-    for (const std::string& one : languagesOf(form))
-        if (one != own) languages_->addItem(toQt(languageCalled(one)), toQt(one));
+    for (const std::string& one : languagesOf(form)) languages_->addItem(toQt(languageCalled(one)), toQt(one));
     languages_->setCurrentIndex(std::max(0, languages_->findData(was)));
     const bool several = languages_->count() > 1;
     word_->setVisible(several);

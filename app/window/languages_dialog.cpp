@@ -241,8 +241,7 @@ std::string LanguagesDialog::language() const {
 
 void LanguagesDialog::fillLanguages(const std::string& chosen) {
     languages_->clear();
-    for (const std::string& one : languagesOf(form_))
-        if (one != form_.root().text(Prop::language)) languages_->addItem(toQt(languageCalled(one)), toQt(one));
+    for (const std::string& one : languagesOf(form_)) languages_->addItem(toQt(languageCalled(one)), toQt(one));
     languages_->setCurrentIndex(std::max(0, languages_->findData(toQt(chosen))));
     refresh();
 }

@@ -23,9 +23,8 @@ string listed(const std::vector<string>& words) {
 /// The languages beside the form's own, with what people call them.
 std::vector<std::pair<string, const LanguageTexts*>> languagesIn(const Form& form) {
     std::vector<std::pair<string, const LanguageTexts*>> all;
-    if (form.translations)
-        for (const auto& [language, texts] : *form.translations)
-            if (language != form.root().text(Prop::language)) all.emplace_back(languageCalled(language), &texts);
+    for (const string& language : languagesOf(form))
+        all.emplace_back(languageCalled(language), &form.translations->at(language));
     return all;
 }
 
@@ -115,8 +114,7 @@ bool wouldLap(const Form& form, const Control& c, const Box& box) {
 /// or laid out otherwise.
 Form widenedForAll(const Checked& in, std::span<const Finding> findings) {
     Form next = in.form;
-    if (!in.form.translations) return next;
-    for (const auto& [language, texts] : *in.form.translations) {
+    for (const string& language : languagesOf(in.form)) {
         const auto there = formIn(next, language);
         if (!there) continue;
         // What grows to the left from right to left grows to the right here.

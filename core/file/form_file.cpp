@@ -12,6 +12,7 @@
 #include "core/file/whole_file.h"
 #include "core/model/looks.h"
 #include "core/model/places.h"
+#include "core/text/languages.h"
 #include "core/text/words.h"
 
 namespace brindel {
@@ -273,6 +274,8 @@ class Reader {
         Translations all;
         object(json, "translations", mostLanguages);
         for (const auto& [language, places] : json.items()) {
+            // It becomes part of the names of files.
+            if (!isLanguage(language)) bad("translations", said("“{}” says no language.", language));
             object(places, "translations." + language, mostTexts);
             LanguageTexts& texts = all[language];
             for (const auto& [place, said_] : places.items()) {

@@ -75,14 +75,15 @@ std::size_t strayTexts(const Form& form, const LanguageTexts& texts) {
 
 Form translationsKept(const Form& form, const std::vector<Id>& ids) {
     return translationsChanged(form, ids, [](const std::vector<string>& worded, Said& known) {
-        // One by one, in the order in which they stand: mostly there is one text, reworded.
-        std::vector<string> before;
+        // Of several choices that were reworded nobody can tell which is which.
+        std::set<string> before, fresh;
         const auto now = asSet(worded);
         for (const auto& [source, target] : known)
-            if (!now.contains(source)) before.push_back(target);
-        std::size_t next = 0;
+            if (!now.contains(source) && hasLetters(source)) before.insert(target);
         for (const string& text : worded)
-            if (next < before.size() && hasLetters(text) && !known.contains(text)) known[text] = before[next++];
+            if (hasLetters(text) && !known.contains(text)) fresh.insert(text);
+        if (before.size() != 1 || fresh.size() != 1) return;
+        known[*fresh.begin()] = *before.begin();
         forget(worded, known);
     });
 }

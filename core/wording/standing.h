@@ -13,8 +13,9 @@ struct WordingStanding {
 WordingStanding wordingStanding(const Control& control, const LanguageTexts& texts);
 /// How many texts of a language are of controls that the form does not have any more.
 std::size_t strayTexts(const Form& form, const LanguageTexts& texts);
-/// The form in which these controls keep, in all languages, what was said for their wording before it was reworded; or
-/// have it forgotten. What speaks of nothing any more is forgotten where the root is among them.
+/// The form in which these controls keep, in all languages, what was said for their wording before it was reworded,
+/// where it is one text that was; or have it forgotten. What speaks of nothing any more is forgotten where the root is
+/// among them.
 Form translationsKept(const Form& form, const std::vector<Id>& ids);
 Form translationsForgotten(const Form& form, const std::vector<Id>& ids);
 /// The form in which these controls read the same in every language, where they have no wording there.

@@ -48,8 +48,10 @@ std::vector<FormText> textsOf(const Form& form, const string& language) {
 
 std::vector<string> languagesOf(const Form& form) {
     std::vector<string> all;
+    // A form that was turned into one of its languages may still have what it read there before.
     if (form.translations)
-        for (const auto& [language, texts] : *form.translations) all.push_back(language);
+        for (const auto& [language, texts] : *form.translations)
+            if (language != form.root().text(Prop::language)) all.push_back(language);
     return all;
 }
 
@@ -96,7 +98,7 @@ std::optional<Problem> textsMisfit(const Form& form, const string& language, con
         return Problem{language, said("This says no language: German is de, Brazil's Portuguese pt-BR.")};
     if (language == form.root().text(Prop::language))
         return Problem{language, said("This is the language that the form is designed in.")};
-    if (!textsIn(form, language) && languagesOf(form).size() >= mostLanguages)
+    if (!textsIn(form, language) && form.translations && form.translations->size() >= mostLanguages)
         return Problem{language, said("A form has no more than {} languages.", mostLanguages)};
     const auto long_ =
         std::ranges::find_if(texts, [](const FormText& one) { return one.target.size() > longestTranslation; });
@@ -109,18 +111,20 @@ TextsTaken withTexts(const Form& form, const string& language, const std::vector
     std::set<std::pair<string, string>> mine;
     for (const FormText& one : textsOf(form, language)) mine.emplace(one.place, one.source);
     TextsTaken taken{form, {}, {}};
-    LanguageTexts fresh;
+    const LanguageTexts* known = textsIn(form, language);
+    LanguageTexts next = known ? *known : LanguageTexts();
+    std::map<std::pair<string, string>, string> given;
     for (const FormText& one : texts) {
-        if (!mine.contains({one.place, one.source}))
+        if (!mine.contains({one.place, one.source})) {
             taken.foreign.push_back(one);
-        else if (!one.target.empty()) {
-            string& target = fresh[one.place][one.source];
-            if (!target.empty() && target != one.target) taken.twice.push_back(one);
-            target = one.target;
+        } else if (!one.target.empty()) {
+            const auto [before, first] = given.try_emplace({one.place, one.source}, one.target);
+            if (!first && before->second != one.target) taken.twice.push_back(one);
+            before->second = next[one.place][one.source] = one.target;
         }
     }
     Translations all = form.translations ? *form.translations : Translations();
-    all[language] = std::move(fresh);
+    all[language] = std::move(next);
     taken.form.translations = std::make_shared<const Translations>(std::move(all));
     return taken;
 }

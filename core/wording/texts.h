@@ -26,8 +26,8 @@ std::vector<FormText> textsOf(const Form& form, const std::string& language);
 /// replies are the same. The form itself for its own language; a problem, with the language as place, for one that it
 /// does not have.
 Result<Form> formIn(const Form& form, const std::string& language);
-/// A form with these translations in place of what it had in that language. Those of texts that it does not have (any
-/// more) are left out, and given back.
+/// A form with these translations; where there is none among them it keeps the one that it had. Those of texts that it
+/// does not have (any more) are left out, and given back.
 struct TextsTaken {
     Form form;
     std::vector<FormText> foreign;

@@ -100,6 +100,11 @@ TEST(Changes, LeadToTheControlAndBack) {
     hands.click(hands.on("numLength"));
     ASSERT_TRUE(hands.panel().current());
     EXPECT_EQ(hands.panel().current()->control, "numLength");
+    // It stays chosen when something above it changes.
+    hands.desk().edit(withProperty(hands.form(), {hands.at("txtBoat").id}, Prop::required, true), "Edit");
+    hands.wait();
+    ASSERT_TRUE(hands.panel().current());
+    EXPECT_EQ(hands.panel().current()->control, "numLength");
     hands.panel().list().setFocus();
     hands.key(Qt::Key_Escape);
     EXPECT_FALSE(hands.panel().isVisible());

@@ -187,6 +187,35 @@ TEST(Texts, WhatIsSaidTwiceIsTold) {
               "Kahn");
 }
 
+TEST(Texts, AFileWithAFewOfThemLeavesTheOthers) {
+    const Form form = jotted("# Booking\nBoat: text 9\nHull: combo [GRP, Timber]\n");
+    const Form all = withTexts(form, "de", translated(textsOf(form, "de"), "DE")).form;
+    std::vector<FormText> few = textsOf(all, "de");
+    few.resize(2);
+    few[1].target = "Kahn";
+    const LanguageTexts& texts = withTexts(all, "de", few).form.translations->at("de");
+    EXPECT_EQ(texts.size(), all.translations->at("de").size());
+    EXPECT_EQ(texts.at(few[1].place).at(few[1].source), "Kahn");
+}
+
+TEST(Texts, OfSeveralThatWereRewordedNobodyTellsWhichIsWhich) {
+    const Form form = jotted("# Booking\nHull: combo [GRP, Timber]\n");
+    Form later = withTexts(form, "fr", translated(textsOf(form, "fr"), "FR")).form;
+    const Id hull = named(later, "cboHull").id;
+    auto c = std::make_shared<Control>(*later.find(hull));
+    c->set(Prop::choices, Choices{{"Steel", "Steel"}, {"Oak", "Oak"}});
+    later.controls.put(hull, std::move(c));
+    EXPECT_TRUE(sameContent(translationsKept(later, {hull}), later));
+}
+
+TEST(Texts, ALanguageInAFileIsOne) {
+    std::string text = formText(withTexts(jotted("# A\nBoat: text 9\n"), "de", {}).form);
+    ASSERT_TRUE(readForm(text));
+    text.replace(text.find("\"de\""), 4, "\"../../x\"");
+    // It would be part of the names of files that are written.
+    EXPECT_EQ(readForm(text).error().place, "translations");
+}
+
 TEST(Texts, LanguagesAreThoseThatAreLanguages) {
     for (const char* right : {"de", "pt-BR", "zh-Hant-TW", "x"}) EXPECT_TRUE(isLanguage(right)) << right;
     for (const char* wrong : {"", "-", "de-", "de--at", "1de", "germanlanguage", "de_AT", "ä", "de AT",

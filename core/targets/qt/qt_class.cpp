@@ -141,7 +141,7 @@ Result<std::vector<TargetFile>> classOf(const FormSession& opened, const FontBoo
                                      {"main.cpp", writer.written("main.cpp"), true}};
     for (const std::string& language : languagesOf(opened.designed())) {
         const auto there = formIn(opened.designed(), language);
-        if (!there || language == opened.designed().root().text(Prop::language)) continue;
+        if (!there) continue;
         const FormSession session(*there, opened.today(), opened.minutes());
         const qt::Writer other(session, fonts, choice);
         std::string word = language;
