@@ -193,7 +193,7 @@ TEST(Texts, AFileWithAFewOfThemLeavesTheOthers) {
     std::vector<FormText> few = textsOf(all, "de");
     few.resize(2);
     few[1].target = "Kahn";
-    const LanguageTexts& texts = withTexts(all, "de", few).form.translations->at("de");
+    const LanguageTexts texts = withTexts(all, "de", few).form.translations->at("de");
     EXPECT_EQ(texts.size(), all.translations->at("de").size());
     EXPECT_EQ(texts.at(few[1].place).at(few[1].source), "Kahn");
 }
