@@ -4,7 +4,6 @@
 
 #include <filesystem>
 
-#include "core/file/whole_file.h"
 #include "core/text/words.h"
 
 namespace brindel::calls {
@@ -17,13 +16,51 @@ int problem(const string& file, const Problem& p, int status) {
     return status;
 }
 
-int put(const string& bytes, const string& path) {
-    if (path.empty() || path == "-") {
-        auto written = writeOut(bytes);
-        return written ? done : problem("standard output", written.error(), noFile);
+namespace {
+bool isStandard(const string& path) {
+    return path.empty() || path == "-";
+}
+int written(const string& bytes, const string& path) {
+    if (isStandard(path)) {
+        auto out = writeOut(bytes);
+        return out ? done : problem("standard output", out.error(), noFile);
     }
-    auto written = writeWhole(path, bytes);
-    return written ? done : problem(path, written.error(), noFile);
+    auto out = writeWhole(path, bytes);
+    return out ? done : problem(path, out.error(), noFile);
+}
+/// How a call ends that would have written over something: it is wrong where it names what it reads.
+int leftAlone(const string& path, const Problem& why, const std::vector<string>& readFrom) {
+    const bool own = std::ranges::any_of(readFrom, [&](const string& input) { return isSameFile(path, input); });
+    return problem(path, why, own ? wrongCall : noFile);
+}
+/// `done` where a form may be written to a place; else what is in the way was said.
+int mayPutForm(const string& target, const Form* open, const PasswordFile& password,
+               const std::vector<string>& readFrom) {
+    if (isStandard(target)) return done;
+    const FileStanding there = standingAt(target);
+    if (const auto why = formNotWrittenOver(target, there, readFrom)) return leftAlone(target, *why, readFrom);
+    int status = done;
+    // One whose seal was opened to make what is written needs no password again.
+    const bool opened = open && open->seal && there.form && there.form->seal && *open->seal == *there.form->seal;
+    if (there.what == FileStanding::What::sealed && !opened) password.keyOf(target, *there.form, status);
+    return status;
+}
+}  // namespace
+
+int put(const string& bytes, const string& path, const std::vector<string>& readFrom) {
+    if (!isStandard(path))
+        if (const auto why = notWrittenOver(path, readFrom)) return leftAlone(path, *why, readFrom);
+    return written(bytes, path);
+}
+
+Result<string> bytesOf(const string& path, std::size_t most) {
+    return readWhole(path == "-" ? "/dev/stdin" : path, most);
+}
+Result<string> textOf(const string& path, std::size_t most) {
+    return readText(path == "-" ? "/dev/stdin" : path, most);
+}
+Result<Opened> formOf(const string& path) {
+    return openForm(path == "-" ? "/dev/stdin" : path);
 }
 
 Result<Secret> PasswordFile::read() const {
@@ -53,22 +90,49 @@ SharedSealKey PasswordFile::keyOf(const string& path, const Form& form, int& sta
     return key ? *key : nullptr;
 }
 
-int putForm(const Form& form, const string& target, const SharedSealKey& key, const PasswordFile& password) {
-    // A pipe or a device holds no form, and waits for ever when it is read.
-    std::error_code unknown;
-    if (!target.empty() && target != "-" && std::filesystem::is_regular_file(target, unknown))
-        if (auto there = openForm(target);
-            there && there->form.seal && !(key && form.seal && *form.seal == *there->form.seal)) {
-            int status = done;
-            password.keyOf(target, there->form, status);
-            if (status != done) return status;
-        }
-    return put(form.seal && key ? sealedText(form, *key) : formText(form), target);
+void takesPassword(CLI::App* command, PasswordFile& password) {
+    command->add_option("--seal-password-file", password.file,
+                        "A file with the password of a sealed form in its first line");
+}
+
+int markSaid(const string& path, const Opened& opened, const PasswordFile& password) {
+    if (!opened.form.seal) return done;
+    auto say = [&](const Sentence& sentence) { problem(path, {"", sentence}, done); };
+    if (!hasMark(opened.form))
+        say(said("The mark of its seal is missing or damaged: the form may have been changed by hand."));
+    if (password.file.empty()) {
+        if (hasMark(opened.form))
+            say(said("The form is sealed. Whether it was changed by hand since, only its password tells: "
+                     "--seal-password-file names the file with it."));
+        return done;
+    }
+    int status = done;
+    const SharedSealKey key = password.keyOf(path, opened.form, status);
+    if (key && hasMark(opened.form) && !isAsItWasSealed(opened.form, opened.digest, *key))
+        say(said("The form was changed by hand since it was sealed."));
+    return status;
+}
+
+int putForm(const Form& form, const string& target, const SharedSealKey& key, const PasswordFile& password,
+            const std::vector<string>& readFrom) {
+    const int status = mayPutForm(target, key ? &form : nullptr, password, readFrom);
+    if (status != done) return status;
+    return written(form.seal && key ? sealedText(form, *key) : formText(form), target);
+}
+
+int putFormText(const string& text, const string& target, const PasswordFile& password,
+                const std::vector<string>& readFrom) {
+    const int status = mayPutForm(target, nullptr, password, readFrom);
+    return status == done ? written(text, target) : status;
 }
 
 int editForm(const string& path, const string& out, const PasswordFile& password, const FormEdit& edit, bool writes) {
-    auto opened = openForm(path);
+    auto opened = formOf(path);
     if (!opened) return problem(path, opened.error(), opened.error().place.empty() ? noFile : notInOrder);
+    if (path == "-" && out.empty() && writes)
+        return problem("-o", {"", said("A form that comes from standard input is not written back: name a file, or - "
+                                       "for standard output.")},
+                       wrongCall);
     if (out.empty() && !opened->readOnlyBecause.empty())
         return problem(path, {"", opened->readOnlyBecause}, notInOrder);
     int status = done;

@@ -8,6 +8,8 @@
 #include <vector>
 
 #include "core/file/form_file.h"
+#include "core/file/whole_file.h"
+#include "core/file/writing_over.h"
 #include "core/seal/seal.h"
 #include "core/text/fonts.h"
 #include "core/wording/texts.h"
@@ -29,10 +31,17 @@ std::vector<Command> handOverCommands(CLI::App& app);
 /// fill, worth.
 std::vector<Command> fillCommands(CLI::App& app);
 
+/// What is said of FORM in the help of each command.
+inline constexpr const char* formHelp = "A form file, or - for standard input";
+
 /// One line on standard error: file:place: sentence. Gives `status` back.
 int problem(const std::string& file, const Problem& p, int status);
-/// Writes to a file, or to standard output where the path is empty or -.
-int put(const std::string& bytes, const std::string& path);
+/// Writes what is no form to a file, or to standard output where the path is empty or -. A form that is there stays, and
+/// so does what the command has read (`readFrom`).
+int put(const std::string& bytes, const std::string& path, const std::vector<std::string>& readFrom = {});
+/// The bytes, or the text, of a file of the call; of standard input for -.
+Result<std::string> bytesOf(const std::string& path, std::size_t most = 64u << 20);
+Result<std::string> textOf(const std::string& path, std::size_t most = 64u << 20);
 
 /// The keys of a table's rows, as words that a call may take.
 std::vector<std::string> keysOf(const auto& table) {
@@ -41,10 +50,12 @@ std::vector<std::string> keysOf(const auto& table) {
     return keys;
 }
 
+/// A form file of the call; of standard input for -. A problem as of openForm.
+Result<Opened> formOf(const std::string& path);
 /// Reads a form and goes on with it.
 template <class Next>
 int withForm(const std::string& path, Next next) {
-    auto opened = openForm(path);
+    auto opened = formOf(path);
     if (!opened) return problem(path, opened.error(), opened.error().place.empty() ? noFile : notInOrder);
     return next(opened->form);
 }
@@ -69,8 +80,29 @@ struct PasswordFile {
     SharedSealKey keyOf(const std::string& path, const Form& form, int& status) const;
 };
 
-/// Writes a form, marked anew where it is sealed. A sealed form that another one is written over needs its password.
-int putForm(const Form& form, const std::string& target, const SharedSealKey& key, const PasswordFile& password);
+/// The option that names such a file.
+void takesPassword(CLI::App* command, PasswordFile& password);
+/// Says on standard error what a sealed form's mark is worth: that it is missing; with the password, that the form was
+/// changed by hand; without it, that nobody can tell. Not `done` for a password that is wrong or cannot be read.
+int markSaid(const std::string& path, const Opened& opened, const PasswordFile& password);
+/// The same as withFormIn, once that was said.
+template <class Next>
+int withMarkSaid(const std::string& path, const PasswordFile& password, const std::string& language, Next next) {
+    auto opened = formOf(path);
+    if (!opened) return problem(path, opened.error(), opened.error().place.empty() ? noFile : notInOrder);
+    if (const int status = markSaid(path, *opened, password); status != done) return status;
+    if (language.empty()) return next(opened->form);
+    auto turned = formIn(opened->form, language);
+    return turned ? next(*turned) : problem(path, turned.error(), notInOrder);
+}
+
+/// Writes a form, marked anew where it is sealed. A sealed form that another one is written over needs its password; one
+/// that cannot be read, or that a newer Brindel made, stays, and so does what the command has read.
+int putForm(const Form& form, const std::string& target, const SharedSealKey& key, const PasswordFile& password,
+            const std::vector<std::string>& readFrom = {});
+/// The same of a form that is a text of its file already.
+int putFormText(const std::string& text, const std::string& target, const PasswordFile& password,
+                const std::vector<std::string>& readFrom);
 /// Reads a form, and goes on with it, with where to write it (back where no `out` is given) and with the key of its
 /// seal: a form that only a newer version may write stays as it is, a sealed one needs its password.
 using FormEdit = std::function<int(const Form&, const std::string& target, const SharedSealKey&)>;

@@ -11,7 +11,6 @@
 #include "core/edit/renaming.h"
 #include "core/edit/routing.h"
 #include "core/file/scheme_file.h"
-#include "core/file/whole_file.h"
 #include "core/jot/lay_out.h"
 #include "core/layout/bounds.h"
 #include "core/model/measures.h"
@@ -74,11 +73,6 @@ string formAsText(const Form& form) {
     return text;
 }
 
-void takesPassword(CLI::App* command, PasswordFile& password) {
-    command->add_option("--seal-password-file", password.file,
-                        "A file with the password of a sealed form in its first line");
-}
-
 Command addNew(CLI::App& app) {
     struct Given {
         string source;
@@ -99,9 +93,9 @@ Command addNew(CLI::App& app) {
     command->add_option("-o,--out", given->out, "The form file; standard output when left out");
     takesPassword(command, given->password);
     return {command, [given](const FontBook& fonts) -> int {
-                auto text =
-                    given->source == "-" ? readWhole("/dev/stdin", 4u << 20) : readWhole(given->source, 4u << 20);
-                if (!text) return problem(given->source, text.error(), noFile);
+                auto text = textOf(given->source, 4u << 20);
+                if (!text)
+                    return problem(given->source, text.error(), text.error().place.empty() ? noFile : notInOrder);
                 auto rows = readJotting(*text, given->language);
                 if (!rows) return problem(given->source, asProblem(rows.error()), notInOrder);
                 Form start = newForm(given->kind == "document" ? Kind::document : Kind::dialog);
@@ -113,7 +107,7 @@ Command addNew(CLI::App& app) {
                 // A document has no pages of tabs to turn to: what is left out is said, and the form is made.
                 for (const Problem& left : rulesNotLaid(*rows, form))
                     std::cerr << given->source << ": Left out: " << left.place << " (" << left.sentence.text() << ")\n";
-                return putForm(form, given->out, nullptr, given->password);
+                return putForm(form, given->out, nullptr, given->password, {given->source});
             }};
 }
 
@@ -125,7 +119,7 @@ Command addShow(CLI::App& app) {
     auto given = std::make_shared<Given>();
     CLI::App* command =
         app.add_subcommand("show", "Shows a form as text, jotting, JSON or arrangement: rows and columns");
-    command->add_option("FORM", given->source)->required();
+    command->add_option("FORM", given->source, formHelp)->required();
     command->add_option("--as", given->as)->check(CLI::IsMember({"jot", "text", "json", "arrangement"}));
     return {command, [given](const FontBook&) -> int {
                 return withForm(given->source, [&](const Form& form) {
@@ -153,7 +147,7 @@ Command addName(CLI::App& app) {
     auto given = std::make_shared<Given>();
     CLI::App* command = app.add_subcommand("name", "Names all controls by a scheme");
     given->schemes = fmt::format("{}", fmt::join(keysOf(shippedSchemes()), ", "));
-    command->add_option("FORM", given->source)->required();
+    command->add_option("FORM", given->source, formHelp)->required();
     command->add_option("--scheme", given->scheme,
                         "One of " + given->schemes + ", or a scheme file; the form's own when left out");
     command->add_flag("--keep-own", given->keepOwn, "Leaves names alone that a person has set");
@@ -172,7 +166,7 @@ Command addName(CLI::App& app) {
                             if (std::filesystem::exists(given->scheme, unknown))
                                 return problem(given->scheme, chosen.error(), noFile);
                             return problem(
-                                "--given->scheme",
+                                "--scheme",
                                 {"", asSaid(fmt::format("“{}” is neither one of {} nor a file that can be read.",
                                                         given->scheme, given->schemes))},
                                 wrongCall);
@@ -190,7 +184,7 @@ Command addName(CLI::App& app) {
                             return put(lines, "-");
                         }
                         return putForm(given->out.empty() ? nextVersion(renamed, form) : renamed, target, key,
-                                       given->password);
+                                       given->password, {given->scheme});
                     },
                     !given->dryRun);
             }};
@@ -205,7 +199,7 @@ Command addOrder(CLI::App& app) {
     };
     auto given = std::make_shared<Given>();
     CLI::App* command = app.add_subcommand("order", "Lays the route of the Tab key");
-    command->add_option("FORM", given->source)->required();
+    command->add_option("FORM", given->source, formHelp)->required();
     command->add_option("--by", given->by, "reading, or a file of names in their order, one a line")->required();
     command->add_option("-o,--out", given->out, "Another file to write; the form itself when left out");
     takesPassword(command, given->password);
@@ -215,13 +209,14 @@ Command addOrder(CLI::App& app) {
                     [&](const Form& form, const string& target, const SharedSealKey& key) {
                         auto laid = [&](const Form& routed) {
                             return putForm(given->out.empty() ? nextVersion(routed, form) : routed, target, key,
-                                           given->password);
+                                           given->password, {given->by});
                         };
                         if (given->by == "reading") return laid(routedByReading(form));
-                        auto text = readWhole(given->by, 4u << 20);
-                        if (!text) return problem(given->by, text.error(), noFile);
+                        auto text = textOf(given->by, 4u << 20);
+                        if (!text)
+                            return problem(given->by, text.error(), text.error().place.empty() ? noFile : notInOrder);
                         Ids stops;
-                        std::istringstream lines(text->starts_with("\xEF\xBB\xBF") ? text->substr(3) : *text);
+                        std::istringstream lines(*text);
                         int number = 0;
                         for (string line; std::getline(lines, line);) {
                             ++number;
@@ -251,7 +246,7 @@ Command addCheck(CLI::App& app) {
     };
     auto given = std::make_shared<Given>();
     CLI::App* command = app.add_subcommand("check", "Says what will trouble fillers and receivers of a form");
-    command->add_option("FORM", given->source)->required();
+    command->add_option("FORM", given->source, formHelp)->required();
     command->add_flag("--json", given->asJson, "As JSON, for scripts");
     command->add_option("--mend", given->mends, "Puts right all, or these checks, and writes the form")->delimiter(',');
     command->add_option("--target", given->handedAs, "Also says what these targets cannot carry")
@@ -273,7 +268,7 @@ Command addCheck(CLI::App& app) {
                 const int written = put(given->asJson ? findingsJson(form, found) : findingsText(form, found), "-");
                 return written != done ? written : anyMust(found) ? notInOrder : done;
             };
-            if (given->mends.empty()) return withForm(given->source, report);
+            if (given->mends.empty()) return withMarkSaid(given->source, given->password, "", report);
             return editForm(given->source, given->out, given->password,
                             [&](const Form& form, const string& target, const SharedSealKey& key) {
                                 Form next = form;

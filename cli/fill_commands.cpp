@@ -2,7 +2,6 @@
 #include <fmt/format.h>
 
 #include "cli/calls.h"
-#include "core/file/whole_file.h"
 #include "core/intake/reply_file.h"
 #include "core/session/worth.h"
 #include "core/targets/targets.h"
@@ -23,16 +22,29 @@ std::optional<Day> dayMeant(const string& today) {
 }
 
 /// Fills a session with a values file, and says what it refuses.
-int filledFrom(const string& values, FormSession& session, const FontBook& fonts) {
+int filledFrom(const string& values, FormSession& session, const FontBook& fonts, string* filled = nullptr) {
     if (values.empty()) return done;
-    auto text = readWhole(values);
+    auto text = bytesOf(values);
     if (!text) return problem(values, text.error(), noFile);
     const auto given = replyFromFile(session.form(), fonts, *text);
     if (!given) return problem(values, given.error(), notInOrder);
+    if (const int version = given->reply.version; version > session.form().revision)
+        problem(values, {"version", said("It was filled in version {} of the form; this one is version {}.", version,
+                                         session.form().revision)},
+                done);
+    // The same reply again was filled in when it was filled in.
+    if (filled && given->reply.version == session.form().revision) *filled = given->reply.filled;
     int status = done;
     for (const Problem& refused : given->refused) status = problem(values, refused, notInOrder);
     for (const Problem& refused : session.take(given->reply)) status = problem(values, refused, notInOrder);
     return status;
+}
+
+/// True, and it was said, when the form and its values are both to come from standard input.
+bool bothStandard(const string& form, const string& values) {
+    if (form != "-" || values != "-") return false;
+    problem("--values", {"", said("Only one of form and values can come from standard input.")}, wrongCall);
+    return true;
 }
 
 Command addFill(CLI::App& app) {
@@ -47,10 +59,10 @@ Command addFill(CLI::App& app) {
     };
     auto given = std::make_shared<Given>();
     CLI::App* command = app.add_subcommand("fill", "Fills a form with values");
-    command->add_option("FORM", given->source)->required();
+    command->add_option("FORM", given->source, formHelp)->required();
     command
         ->add_option("--values", given->values,
-                     "A JSON file of names and values, or a reply; a filled PDF, FDF or XFDF")
+                     "A JSON file of names and values, or a reply; a filled PDF, FDF or XFDF; - for standard input")
         ->required();
     command->add_option("--to", given->fillTo)->check(CLI::IsMember({"json", "pdf"}));
     command->add_option("--today", given->today, "The day that today means, as 2026-04-01");
@@ -62,10 +74,12 @@ Command addFill(CLI::App& app) {
     return {command, [given](const FontBook& fonts) -> int {
                 const auto day = dayMeant(given->today);
                 if (!day) return wrongCall;
+                if (bothStandard(given->source, given->values)) return wrongCall;
                 return withFormIn(given->source, given->language, [&](const Form& form) {
-                    const string attached = given->archive ? readWhole(given->source).value_or("") : "";
-                    FormSession session(form, *day);
-                    int status = filledFrom(given->values, session, fonts);
+                    const string attached = given->archive ? bytesOf(given->source).value_or("") : "";
+                    FormSession session(form, *day, minutesHere());
+                    string filled;
+                    int status = filledFrom(given->values, session, fonts, &filled);
                     if (status == done)
                         for (const Wrong& wrong : session.wrongs())
                             status = problem(
@@ -73,12 +87,13 @@ Command addFill(CLI::App& app) {
                                 {answerName(session.form(), *session.form().find(wrong.id)), asSaid(wrong.sentence)},
                                 notInOrder);
                     if (status != done) return status;
-                    if (given->fillTo == "json") return put(session.reply(), given->out);
-                    const string reply = session.reply();
+                    const std::vector<string> read = {given->source, given->values};
+                    const string reply = session.reply(filled.empty() ? timeNow() : filled);
+                    if (given->fillTo == "json") return put(reply, given->out, read);
                     auto bytes =
                         targetFrom(given->fillTo)
-                            ->made(session, fonts, {.archive = given->archive, .formFile = attached, .reply = reply});
-                    return bytes ? put(*bytes, given->out) : problem(given->source, bytes.error(), notInOrder);
+                            ->made(session, fonts, {.archive = given->archive, .formFile = attached, .reply = reply, .filled = filled});
+                    return bytes ? put(*bytes, given->out, read) : problem(given->source, bytes.error(), notInOrder);
                 });
             }};
 }
@@ -93,7 +108,7 @@ Command addWorth(CLI::App& app) {
     auto given = std::make_shared<Given>();
     CLI::App* command =
         app.add_subcommand("worth", "Says what a formula is worth over a form, as it starts or as it is filled");
-    command->add_option("FORM", given->source)->required();
+    command->add_option("FORM", given->source, formHelp)->required();
     command->add_option("FORMULA", given->formula, "Such as 'ROUND(numLength * 12.5; 2)'")->required();
     command->add_option("--values", given->values,
                         "A JSON file of names and values, or a reply; a filled PDF, FDF or XFDF");
@@ -101,8 +116,9 @@ Command addWorth(CLI::App& app) {
     return {command, [given](const FontBook& fonts) -> int {
                 const auto day = dayMeant(given->today);
                 if (!day) return wrongCall;
+                if (bothStandard(given->source, given->values)) return wrongCall;
                 return withForm(given->source, [&](const Form& form) {
-                    FormSession session(form, *day);
+                    FormSession session(form, *day, minutesHere());
                     if (int status = filledFrom(given->values, session, fonts); status != done) return status;
                     // Broken bytes of the call become U+FFFD.
                     const auto tree = readFormula(utf8(lettersOf(given->formula)));

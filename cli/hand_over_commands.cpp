@@ -5,7 +5,6 @@
 #include "cli/calls.h"
 #include "core/compare/compare.h"
 #include "core/compare/kit_form.h"
-#include "core/file/whole_file.h"
 #include "core/intake/pdf_reply.h"
 #include "core/targets/kit/kit.h"
 #include "core/targets/qt/qt_class.h"
@@ -23,8 +22,7 @@ string targetWords() {
 }
 
 string pageAddressMisfit(const string& address) {
-    const bool web = address.starts_with("https://") || address.starts_with("http://");
-    return web && isSendable(address) ? "" : "An address that begins with https:// is expected here.";
+    return isPostable(address) ? "" : "An address that begins with https:// is expected here.";
 }
 
 string addressMisfit(const string& address) {
@@ -40,6 +38,13 @@ int ownerGiven(const PasswordFile& owner, std::optional<Secret>& word) {
     return done;
 }
 
+/// A call that gives a password for what has none is a mistake: it would be thought to be sealed.
+bool passwordMeansNothing(const PasswordFile& owner, const string& target) {
+    if (owner.file.empty() || target == "pdf") return false;
+    problem("--password-file", {"", said("Only a PDF can be sealed with a password; leave it out.")}, wrongCall);
+    return true;
+}
+
 struct Exported {
     string source;
     string out;
@@ -51,6 +56,7 @@ struct Exported {
     ClassChoice names;
     PageChoice page;
     string language;
+    PasswordFile password;
 };
 
 /// How a page behaves: as the form says, and as the call adds to it.
@@ -82,7 +88,7 @@ Command addExport(CLI::App& app) {
     using Given = Exported;
     auto given = std::make_shared<Given>();
     CLI::App* command = app.add_subcommand("export", "Writes a form as " + targetWords());
-    command->add_option("FORM", given->source)->required();
+    command->add_option("FORM", given->source, formHelp)->required();
     command->add_option("--to", given->to)->required()->check(CLI::IsMember(keysOf(allTargets())));
     command->add_option("--scale", given->scale, "Pixels of the picture per 1/96 inch")->check(CLI::Range(0.1, 8.0));
     command->add_option("--password-file", given->owner.file,
@@ -102,12 +108,14 @@ Command addExport(CLI::App& app) {
     command->add_option("--language", given->language, "Of the wording, where the form has it in several: de");
     command->add_flag("--steps", given->page.steps, "A web page shows tab pages as steps");
     command->add_option("-o,--out", given->out, "A file; for a C++ class its folder");
+    takesPassword(command, given->password);
     return {command, [given](const FontBook& fonts) -> int {
-                return withFormIn(given->source, given->language, [&](const Form& form) {
+                if (passwordMeansNothing(given->owner, given->to)) return wrongCall;
+                return withMarkSaid(given->source, given->password, given->language, [&](const Form& form) {
                     if (const Target& target = *targetFrom(given->to); target.several)
                         return exportFolder(form, target, fonts, *given);
                     // What an archive carries with it: the file as it is, its seal and all.
-                    const string attached = given->archive ? readWhole(given->source).value_or("") : "";
+                    const string attached = given->archive ? bytesOf(given->source).value_or("") : "";
                     FormSession session(form, todayHere(), minutesHere());
                     std::optional<Secret> word;
                     if (const int status = ownerGiven(given->owner, word); status != done) return status;
@@ -123,7 +131,8 @@ Command addExport(CLI::App& app) {
                                                               .archive = given->archive,
                                                               .formFile = attached,
                                                               .page = pageChoice(form, given->page)});
-                    return bytes ? put(*bytes, given->out) : problem(given->source, bytes.error(), notInOrder);
+                    return bytes ? put(*bytes, given->out, {given->source})
+                                 : problem(given->source, bytes.error(), notInOrder);
                 });
             }};
 }
@@ -134,11 +143,11 @@ Command addKit(CLI::App& app) {
         string out;
         string sendTo;
         std::vector<string> languages, with;
-        PasswordFile owner;
+        PasswordFile owner, password;
     };
     auto given = std::make_shared<Given>();
     CLI::App* command = app.add_subcommand("kit", "Writes the kit: a folder or a ZIP for whoever receives the form");
-    command->add_option("FORM", given->source)->required();
+    command->add_option("FORM", given->source, formHelp)->required();
     command->add_option("-o,--out", given->out, "The folder, or a file that ends in .zip")->required();
     command->add_option("--with", given->with, "What is in it, beside the form and a covering page")
         ->delimiter(',')
@@ -150,11 +159,16 @@ Command addKit(CLI::App& app) {
     command->add_option("--language", given->languages, "In which fillers get it, where the form has several: en,de")
         ->delimiter(',')
         ->default_str("what was ticked in the form, else its own");
+    takesPassword(command, given->password);
     return {command, [given](const FontBook& fonts) -> int {
                 if (given->out == "-")
                     return problem("-o", {"", said("A kit is a folder, or a file that ends in .zip: name one.")},
                                    wrongCall);
-                return withForm(given->source, [&](const Form& form) {
+                if (given->source == "-")
+                    return problem("FORM", {"", said("A kit holds the form's file: name it.")}, wrongCall);
+                if (const auto why = notWrittenOver(given->out, {given->source}))
+                    return problem(given->out, *why, isSameFile(given->out, given->source) ? wrongCall : noFile);
+                return withMarkSaid(given->source, given->password, "", [&](const Form& form) {
                     std::optional<Secret> word;
                     if (const int status = ownerGiven(given->owner, word); status != done) return status;
                     auto own = readWhole(given->source);
@@ -191,16 +205,15 @@ Command addTexts(CLI::App& app) {
     };
     auto given = std::make_shared<Given>();
     CLI::App* command = app.add_subcommand("texts", "Writes a form's wording out to be translated, and takes it back");
-    command->add_option("FORM", given->source)->required();
+    command->add_option("FORM", given->source, formHelp)->required();
     auto* from = command->add_option("--from", given->from, "XLIFF or CSV that was translated: takes it into the form");
     command->add_option("--language", given->language, "The language that it is to be translated into: de")
         ->excludes(from);
     command->add_option("--to", given->to, "As what the texts are written")
         ->check(CLI::IsMember({"xliff", "csv"}))
         ->excludes(from);
-    command->add_option("-o,--out", given->out);
-    command->add_option("--seal-password-file", given->password.file,
-                        "A file with the password of a sealed form in its first line");
+    command->add_option("-o,--out", given->out, "Another file; standard output, or the form itself, when left out");
+    takesPassword(command, given->password);
     return {command, [given](const FontBook&) -> int {
                 if (given->from.empty())
                     return withForm(given->source, [&](const Form& form) {
@@ -209,16 +222,21 @@ Command addTexts(CLI::App& app) {
                                            wrongCall);
                         return put(
                             given->to == "csv" ? textTable(form, given->language) : xliffOf(form, given->language),
-                            given->out);
+                            given->out, {given->source});
                     });
                 return editForm(given->source, given->out, given->password,
                                 [&](const Form& form, const string& target, const SharedSealKey& key) {
-                                    const auto bytes = readWhole(given->from);
+                                    const auto bytes = bytesOf(given->from);
                                     if (!bytes) return problem(given->from, bytes.error(), noFile);
                                     const auto read = readTexts(*bytes);
                                     if (!read) return problem(given->from, read.error(), notInOrder);
                                     if (const auto wrong = textsMisfit(form, read->language, read->texts))
                                         return problem(given->from, *wrong, notInOrder);
+                                    if (!read->form.empty() && read->form != form.root().name)
+                                        problem(given->from,
+                                                {"", said("The texts were written for the form “{}”; this is “{}”.",
+                                                          read->form, form.root().name)},
+                                                done);
                                     const TextsTaken taken = withTexts(form, read->language, read->texts);
                                     for (const FormText& one : taken.foreign)
                                         std::cerr << given->from << ":" << one.place
@@ -227,7 +245,7 @@ Command addTexts(CLI::App& app) {
                                         std::cerr << given->from << ":" << one.place << ": It is translated twice; “"
                                                   << one.target << "” is taken.\n";
                                     return putForm(given->out.empty() ? nextVersion(taken.form, form) : taken.form,
-                                                   target, key, given->password);
+                                                   target, key, given->password, {given->from});
                                 });
             }};
 }
@@ -236,21 +254,28 @@ Command addCompare(CLI::App& app) {
     struct Given {
         string before, after;
         bool json = false;
+        PasswordFile password;
     };
     auto given = std::make_shared<Given>();
     CLI::App* command =
         app.add_subcommand("compare", "Says what is different between two forms, or two kits, in words");
-    command->add_option("A", given->before, "A form, or a kit: a folder or a ZIP")->required();
+    command->add_option("A", given->before, "A form, or - for standard input; or a kit: a folder or a ZIP")->required();
     command->add_option("B", given->after, "What it has become")->required();
     command->add_flag("--json", given->json, "As JSON, for programs");
+    takesPassword(command, given->password);
     return {command, [given](const FontBook&) -> int {
-                auto before = handedOverForm(given->before);
-                if (!before)
-                    return problem(given->before, before.error(), before.error().place.empty() ? noFile : notInOrder);
-                auto after = handedOverForm(given->after);
-                if (!after)
-                    return problem(given->after, after.error(), after.error().place.empty() ? noFile : notInOrder);
-                const std::vector<Difference> all = differencesOf(before->form, after->form);
+                if (given->before == "-" && given->after == "-")
+                    return problem("B", {"", said("Only one of the two can come from standard input.")}, wrongCall);
+                std::vector<Opened> both;
+                for (const string& path : {given->before, given->after}) {
+                    auto opened = path == "-" ? formOf(path) : handedOverForm(path);
+                    if (!opened) return problem(path, opened.error(), opened.error().place.empty() ? noFile : notInOrder);
+                    if (const int status = markSaid(path, *opened, given->password); status != done) return status;
+                    both.push_back(std::move(*opened));
+                }
+                const Opened *before = &both[0], *after = &both[1];
+                std::vector<Difference> all = differencesOf(before->form, after->form);
+                for (Difference& one : markDifferences(*before, *after)) all.push_back(std::move(one));
                 if (given->json) return put(differencesJson(before->form, after->form, all), "");
                 string lines;
                 for (const Difference& one : all) lines += differenceLine(one) + "\n";
@@ -262,16 +287,24 @@ Command addIntake(CLI::App& app) {
     struct Given {
         string source;
         string out;
+        PasswordFile password;
     };
     auto given = std::make_shared<Given>();
     CLI::App* command = app.add_subcommand("intake", "Takes the form out of a PDF that was written for keeping");
-    command->add_option("PDF", given->source)->required();
-    command->add_option("-o,--out", given->out)->required();
+    command->add_option("PDF", given->source, "The PDF, or - for standard input")->required();
+    command->add_option("-o,--out", given->out, "The form file")->required();
+    takesPassword(command, given->password);
     return {command, [given](const FontBook&) -> int {
-                auto bytes = readWhole(given->source);
+                auto bytes = bytesOf(given->source);
                 if (!bytes) return problem(given->source, bytes.error(), noFile);
-                auto form = formFileIn(*bytes);
-                return form ? put(*form, given->out) : problem(given->source, form.error(), notInOrder);
+                auto text = formFileIn(*bytes);
+                if (!text) return problem(given->source, text.error(), notInOrder);
+                if (const auto form = readForm(*text); !form)
+                    return problem(given->source,
+                                   {form.error().place, said("The form that the PDF carries cannot be read: {}",
+                                                             form.error().sentence.text())},
+                                   notInOrder);
+                return putFormText(*text, given->out, given->password, {given->source});
             }};
 }
 

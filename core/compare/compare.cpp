@@ -9,6 +9,7 @@
 #include "core/file/json_text.h"
 #include "core/model/looks.h"
 #include "core/rules/rule_text.h"
+#include "core/seal/seal.h"
 #include "core/text/fonts.h"
 #include "core/text/languages.h"
 #include "core/text/words.h"
@@ -332,6 +333,8 @@ struct Comparing {
         if (bool(before.seal) != bool(after.seal))
             add(&before.root(), &after.root(), "seal",
                 after.seal ? said("is sealed now") : said("is no longer sealed"));
+        else if (after.seal && (before.seal->hash != after.seal->hash || before.seal->salt != after.seal->salt))
+            add(&before.root(), &after.root(), "seal", said("has another seal: it was sealed anew"));
     }
 };
 
@@ -356,6 +359,26 @@ std::vector<Difference> differencesOf(const Form& before, const Form& after) {
                   : was.is().pressed ? said("Code that waits for it waits in vain.")
                                      : Sentence{});
         }
+    return std::move(c.all);
+}
+
+std::vector<Difference> markDifferences(const Opened& before, const Opened& after) {
+    Comparing c{before.form, after.form};
+    auto add = [&](const Sentence& says, const Sentence& means) {
+        c.add(&before.form.root(), &after.form.root(), "seal mark", says, means);
+    };
+    const Sentence byHand = said("It may have been changed by hand.");
+    if (before.form.seal && (sealState(before.form) == SealState::damaged || !hasMark(before.form)))
+        add(said("had a seal that is damaged, or without its mark"), byHand);
+    if (after.form.seal && (sealState(after.form) == SealState::damaged || !hasMark(after.form)))
+        add(said("has a seal that is damaged, or without its mark"), byHand);
+    if (!c.all.empty() || !before.form.seal || !after.form.seal || before.form.seal->salt != after.form.seal->salt)
+        return std::move(c.all);
+    const bool sameMark = before.form.seal->mark == after.form.seal->mark, sameDesign = before.digest == after.digest;
+    if (sameDesign && !sameMark)
+        add(said("has another mark of its seal over the same design"), said("One of the two marks is not of its seal."));
+    if (sameMark && !sameDesign)
+        add(said("has the mark that its seal had over another design"), said("One of the two was changed by hand."));
     return std::move(c.all);
 }
 

@@ -5,7 +5,7 @@
 #include <string>
 #include <vector>
 
-#include "core/model/form.h"
+#include "core/file/form_file.h"
 #include "core/model/sentence.h"
 
 namespace brindel {
@@ -23,6 +23,9 @@ struct Difference {
 /// All differences, in the order in which the second form is read, what is gone last. Controls are the same when they
 /// have the same id and kind; else when they have the same name and kind. What a control holds is compared by itself.
 std::vector<Difference> differencesOf(const Form& before, const Form& after);
+/// What is different in the marks of their seals, which tell that a form was changed by hand: one that is missing or
+/// damaged, another one over the same design, the same one over another design.
+std::vector<Difference> markDifferences(const Opened& before, const Opened& after);
 /// One difference as a line: "Draught (numDraught) is now required. Replies filled before may lack it."
 std::string differenceLine(const Difference& one);
 /// All of them as JSON: the two versions, and a list of control, what it is called, property, sentence and meaning.

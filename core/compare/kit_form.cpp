@@ -19,9 +19,11 @@ Result<Opened> inFolder(const string& path) {
     std::error_code error;
     std::vector<string> forms;
     for (const auto& entry : std::filesystem::directory_iterator(path, error))
-        if (entry.path().extension() == ".brindel") forms.push_back(entry.path().string());
+        // A pipe would be waited for without end.
+        if (entry.path().extension() == ".brindel" && entry.is_regular_file(error))
+            forms.push_back(entry.path().string());
     if (forms.empty()) return failure("", said("This folder holds no form: it is no kit."));
-    std::ranges::sort(forms);
+    if (forms.size() > 1) return failure("", said("This folder holds {} forms: name one of them.", forms.size()));
     return openForm(forms.front());
 }
 
@@ -29,6 +31,7 @@ Result<Opened> inZip(const string& path) {
     int error = 0;
     const std::unique_ptr<zip_t, void (*)(zip_t*)> zip(zip_open(path.c_str(), ZIP_RDONLY, &error), zip_discard);
     if (!zip) return failure("", said("This is no ZIP that can be read."));
+    std::optional<string> form;
     for (zip_int64_t i = 0; i < std::min<zip_int64_t>(10000, zip_get_num_entries(zip.get(), 0)); ++i) {
         zip_stat_t about;
         if (zip_stat_index(zip.get(), zip_uint64_t(i), 0, &about) != 0 || !(about.valid & ZIP_STAT_SIZE)) continue;
@@ -38,11 +41,16 @@ Result<Opened> inZip(const string& path) {
         const std::unique_ptr<zip_file_t, int (*)(zip_file_t*)> file(zip_fopen_index(zip.get(), zip_uint64_t(i), 0),
                                                                      zip_fclose);
         string bytes(about.size, '\0');
-        if (!file || zip_fread(file.get(), bytes.data(), about.size) != zip_int64_t(about.size))
-            return failure("", said("The form in it cannot be read."));
-        return readForm(bytes);
+        // Reading on behind the last byte is what compares the checksum.
+        char behind = 0;
+        if (!file || zip_fread(file.get(), bytes.data(), about.size) != zip_int64_t(about.size) ||
+            zip_fread(file.get(), &behind, 1) != 0)
+            return failure("", said("The form in this ZIP is damaged. Ask for a new copy of it."));
+        if (form) return failure("", said("This ZIP holds more than one form: unpack it, and name one of them."));
+        form = std::move(bytes);
     }
-    return failure("", said("This ZIP holds no form: it is no kit."));
+    if (!form) return failure("", said("This ZIP holds no form: it is no kit."));
+    return readForm(*form);
 }
 
 /// The number that a whole text is.

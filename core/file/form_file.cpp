@@ -417,6 +417,13 @@ class Reader {
 
 }  // namespace
 
+string contentSum(const string& bytes) {
+    string sum(32, '\0');
+    crypto_generichash(reinterpret_cast<unsigned char*>(sum.data()), sum.size(),
+                       reinterpret_cast<const unsigned char*>(bytes.data()), bytes.size(), nullptr, 0);
+    return sum;
+}
+
 string designDigest(const string& text) {
     const auto json = jsonRead(text);
     return json ? digestOf(*json) : "";
@@ -455,6 +462,7 @@ Result<Opened> openForm(const string& path) {
     auto opened = readForm(*text);
     // An empty place is kept for files that cannot be read at all.
     if (!opened && opened.error().place.empty()) return failure("line 1", opened.error().sentence);
+    if (opened) opened->sum = contentSum(*text);
     return opened;
 }
 

@@ -20,6 +20,7 @@ struct Opened {
     Form form;
     Sentence readOnlyBecause;  // a sentence when the file may not be written back; empty otherwise
     std::string digest = {};   // designDigest of the file when the form is sealed; empty otherwise
+    std::string sum = {};      // contentSum of the file that it was read from; empty where it came from no file
 };
 
 /// Reads the text of a form file. A problem's place is "line 3, column 7" for text that is no JSON, and the path of the
@@ -29,6 +30,8 @@ Result<Opened> readForm(const std::string& text);
 
 /// The same from a file; a problem with an empty place means that the file itself could not be read.
 Result<Opened> openForm(const std::string& path);
+/// A sum over the bytes of a file (BLAKE2b, 32 bytes): another one for another content.
+std::string contentSum(const std::string& bytes);
 /// A digest of all that a form file says (BLAKE2b, 32 bytes), the mark of its seal left out: the same however its keys
 /// are ordered and its lines are broken. Empty for a text that is no JSON.
 std::string designDigest(const std::string& text);

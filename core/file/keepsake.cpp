@@ -1,15 +1,12 @@
 #include "core/file/keepsake.h"
 
-#include <signal.h>
-
-#include <cerrno>
 #include <charconv>
 #include <cstdlib>
 #include <filesystem>
-#include <sstream>
 
 #include "core/file/form_file.h"
 #include "core/file/json_text.h"
+#include "core/file/processes.h"
 #include "core/file/whole_file.h"
 
 namespace brindel {
@@ -19,23 +16,6 @@ namespace fs = std::filesystem;
 
 std::string recordOf(const std::string& folder, int pid) {
     return folder + "/unsaved-" + std::to_string(pid) + ".json";
-}
-
-/// When a process began, in the system's ticks since it was started (proc(5), stat, field 22); empty when it does not
-/// run. A number is used again, a number and a beginning are not.
-std::string beginning(int pid) {
-    auto stat = readWhole("/proc/" + std::to_string(pid) + "/stat", 4096);
-    if (!stat) return "";
-    // The name in brackets may hold anything, brackets too.
-    std::istringstream fields(stat->substr(stat->rfind(')') + 1));
-    std::string field;
-    for (int i = 3; i <= 22; ++i) fields >> field;
-    return field;
-}
-
-bool runs(int pid, const std::string& begun) {
-    if (pid <= 0 || (kill(pid, 0) != 0 && errno != EPERM)) return false;
-    return begun.empty() || begun == beginning(pid);
 }
 
 std::string textIn(const Json& object, const char* key) {
@@ -55,7 +35,7 @@ Result<void> keep(const std::string& folder, int pid, const Keepsake& what) {
     fs::create_directories(folder, error);
     fs::permissions(folder, fs::perms::owner_all, error);
     return writeWhole(recordOf(folder, pid), jsonText({{"path", what.path},
-                                                       {"begun", beginning(pid)},
+                                                       {"begun", beginningOf(pid)},
                                                        {"readOnlyBecause", what.readOnlyBecause},
                                                        {"form", formText(what.form)}}));
 }

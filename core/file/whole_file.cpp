@@ -11,6 +11,8 @@
 #include <filesystem>
 #include <fstream>
 
+#include "core/text/encodings.h"
+
 namespace brindel {
 namespace {
 
@@ -150,6 +152,19 @@ Result<void> writeWhole(const std::string& path, const std::string& bytes) {
     return {};
 }
 
+Result<void> canBeWritten(const std::string& path) {
+    struct stat there {};
+    if (stat(path.c_str(), &there) == 0) {
+        if (S_ISDIR(there.st_mode)) return unwritten(EISDIR);
+        return access(path.c_str(), W_OK) == 0 ? Result<void>() : unwritten(errno);
+    }
+    int error = 0;
+    const std::filesystem::path target = followed(path, error);
+    if (error) return unwritten(error);
+    const std::string folder = target.parent_path().empty() ? "." : target.parent_path().string();
+    return access(folder.c_str(), W_OK | X_OK) == 0 ? Result<void>() : unwritten(errno);
+}
+
 Result<void> writeOut(const std::string& bytes) {
     if (const int error = writeAll(STDOUT_FILENO, bytes)) return unwritten(error);
     return {};
@@ -174,6 +189,10 @@ Result<std::string> readWhole(const std::string& path, std::size_t most) {
     }
     if (in.bad()) return failure("", said("The file cannot be read to its end."));
     return bytes;
+}
+
+Result<std::string> readText(const std::string& path, std::size_t most) {
+    return readWhole(path, most).and_then(textFromBytes);
 }
 
 }  // namespace brindel

@@ -33,12 +33,24 @@ struct KitChoice {
     bool operator==(const KitChoice&) const = default;
 };
 
-/// True for an address that answers can be sent to: one that begins with https://, http:// or mailto:, of at most 2,000
-/// bytes.
+/// True for an address that a program can send answers to: one that begins with https://, or with http:// on this very
+/// machine (127.0.0.0/8, [::1], localhost), of at most 2,000 bytes. Elsewhere http:// would show them to everybody on
+/// the way.
+inline bool isPostable(const std::string& address) {
+    const std::string secure = "https://", open = "http://";
+    if (address.size() > 2000) return false;
+    if (address.starts_with(secure)) return address.size() > secure.size();
+    if (!address.starts_with(open)) return false;
+    const std::string rest = address.substr(open.size());
+    if (rest.starts_with("[::1]")) return rest.size() == 5 || rest[5] == ':' || rest[5] == '/';
+    const std::string host = rest.substr(0, rest.find_first_of(":/?#"));
+    return host == "localhost" ||
+           (host.starts_with("127.") && host.find_first_not_of("0123456789.") == std::string::npos);
+}
+
+/// True for an address that answers can be sent to: one that isPostable, or begins with mailto:.
 inline bool isSendable(const std::string& address) {
-    for (const char* way : {"https://", "http://", "mailto:"})
-        if (address.starts_with(way)) return address.size() > std::string(way).size() && address.size() <= 2000;
-    return false;
+    return isPostable(address) || (address.starts_with("mailto:") && address.size() > 7 && address.size() <= 2000);
 }
 
 }  // namespace brindel

@@ -138,6 +138,11 @@ string sealedText(const Form& form, const SealKey& key) {
     return formText(withMark(form, markFor(designDigest(formText(withMark(form, ""))), key)));
 }
 
+bool hasMark(const Form& form) {
+    std::array<unsigned char, 32> mark{};
+    return form.seal && fromBase64(form.seal->mark, mark);
+}
+
 bool isAsItWasSealed(const Form& form, const string& digest, const SealKey& key) {
     return form.seal && form.seal->mark == markFor(digest, key);
 }

@@ -47,6 +47,8 @@ Form unsealed(Form form);
 
 /// The form as the text of its file, marked anew.
 std::string sealedText(const Form& form, const SealKey& key);
+/// True when a sealed form has a mark that can be one; whether it is right, only the key tells.
+bool hasMark(const Form& form);
 /// True when a file was last saved by somebody who had the key: `digest` is what Opened says of it.
 bool isAsItWasSealed(const Form& form, const std::string& digest, const SealKey& key);
 

@@ -1,5 +1,6 @@
 // Texts as a table of comma-separated values (RFC 4180).
 #include "core/answers/choice_lists.h"
+#include "core/text/encodings.h"
 #include "core/wording/texts.h"
 
 namespace brindel {
@@ -49,8 +50,10 @@ Result<TextsRead> readTextTable(const string& text) {
 }
 
 Result<TextsRead> readTexts(const string& bytes) {
-    const auto start = bytes.find_first_not_of(" \t\r\n\xEF\xBB\xBF");
-    return start != string::npos && bytes[start] == '<' ? readXliff(bytes) : readTextTable(bytes);
+    const auto text = textFromBytes(bytes);
+    if (!text) return tl::unexpected(text.error());
+    const auto start = text->find_first_not_of(" \t\r\n");
+    return start != string::npos && (*text)[start] == '<' ? readXliff(bytes) : readTextTable(*text);
 }
 
 }  // namespace brindel

@@ -53,6 +53,7 @@ std::string xliffOf(const Form& form, const std::string& language);
 struct TextsRead {
     std::string language;
     std::vector<FormText> texts;
+    std::string form = {};  // the name of the form that they are of, where the file says it
 };
 Result<TextsRead> readXliff(const std::string& bytes);
 /// The same as a table (RFC 4180): place, what it is, source, target. Its language is that of the last column's

@@ -5,6 +5,7 @@
 #include <pugixml.hpp>
 #include <sstream>
 
+#include "core/text/encodings.h"
 #include "core/wording/texts.h"
 
 namespace brindel {
@@ -94,11 +95,14 @@ string xliffOf(const Form& form, const string& language) {
 
 Result<TextsRead> readXliff(const string& bytes) {
     if (bytes.size() > mostBytes) return failure("", said("The file is too large for texts of a form."));
+    const auto text = textFromBytes(bytes);
+    if (!text) return tl::unexpected(text.error());
     pugi::xml_document document;
-    const auto parsed = document.load_buffer(bytes.data(), bytes.size(), pugi::parse_default | pugi::parse_ws_pcdata);
+    const auto parsed = document.load_buffer(text->data(), text->size(), pugi::parse_default | pugi::parse_ws_pcdata,
+                                             pugi::encoding_utf8);
     if (!parsed) {
         const auto line =
-            1 + std::count(bytes.begin(), bytes.begin() + std::min(parsed.offset, std::ptrdiff_t(bytes.size())), '\n');
+            1 + std::count(text->begin(), text->begin() + std::min(parsed.offset, std::ptrdiff_t(text->size())), '\n');
         return failure(fmt::format("line {}", line), said("This is no XML that can be read."));
     }
     const auto xliff = document.child("xliff");
@@ -107,7 +111,10 @@ Result<TextsRead> readXliff(const string& bytes) {
     TextsRead read{xliff.attribute("trgLang").value(), {}};
     if (!isLanguage(read.language)) return failure("xliff", said("It does not say its language (trgLang)."));
     std::vector<pugi::xml_node> holders;
-    for (const auto& file : xliff.children("file")) holders.push_back(file);
+    for (const auto& file : xliff.children("file")) {
+        if (read.form.empty()) read.form = file.attribute("original").value();
+        holders.push_back(file);
+    }
     for (std::size_t i = 0; i < holders.size(); ++i) {
         for (const auto& group : holders[i].children("group")) holders.push_back(group);
         for (const auto& unit : holders[i].children("unit")) {

@@ -1,25 +1,9 @@
-#include <sys/wait.h>
-
 #include "core/check/check.h"
 #include "core/file/form_file.h"
 #include "core/seal/seal.h"
-#include "tests/support.h"
+#include "tests/cli/command.h"
 
 using namespace brindel::test;
-
-namespace {
-struct Ended {
-    int status;
-    std::string out, errors;
-};
-Ended run(const Folder& folder, const std::string& arguments) {
-    const std::string command = "cd '" + folder.path() + "' && '" + std::string(BRINDEL_BIN) + "/brindel-cli' " +
-                                arguments + " >out.txt 2>err.txt";
-    const int status = std::system(command.c_str());
-    return {WEXITSTATUS(status), textOf(folder.file("out.txt")), textOf(folder.file("err.txt"))};
-}
-const std::string demoFolder = std::string(BRINDEL_SOURCE) + "/demo/";
-}  // namespace
 
 TEST(CommandLine, FromRowsToAFilledPdf) {
     Folder folder;

@@ -24,16 +24,33 @@ Sentence stopped() {
     return said("It was stopped, and nothing was written.");
 }
 
+/// Letters that nobody sees or that turn what is beside them: marks of direction, joiners, controls.
+bool isUnseen(char32_t c) {
+    return (c >= 0x7F && c < 0xA0) || c == 0xAD || c == 0x61C || (c >= 0x200B && c <= 0x200F) ||
+           (c >= 0x2028 && c <= 0x202E) || (c >= 0x2060 && c <= 0x206F) || c == 0xFEFF;
+}
+
+/// True for names that some systems keep for devices, in any case and with any ending.
+bool isDevice(const string& name) {
+    string stem = name.substr(0, name.find('.'));
+    std::ranges::transform(stem, stem.begin(), [](char c) { return char(std::toupper(static_cast<unsigned char>(c))); });
+    for (const char* device : {"CON", "PRN", "AUX", "NUL"})
+        if (stem == device) return true;
+    return stem.size() == 4 && (stem.starts_with("COM") || stem.starts_with("LPT")) && stem[3] >= '0' && stem[3] <= '9';
+}
+
 /// A name that every file system takes, made of the form's.
 string fileName(const string& name) {
     constexpr std::size_t most = 40;
     string safe;
     for (char32_t c : lettersOf(firstCharacters(name, most))) {
         const bool plain = c > ' ' && std::u32string_view(U"/\\:*?\"<>|%").find(c) == std::u32string_view::npos &&
-                           c != 0x7F && c != U'\uFFFD';
+                           !isUnseen(c) && c != U'\uFFFD';
         safe += utf8(std::u32string(1, plain ? c : U'-'));
     }
     while (safe.starts_with('.') || safe.starts_with('-')) safe.erase(0, 1);
+    while (safe.ends_with('.')) safe.pop_back();
+    if (isDevice(safe)) safe.insert(0, "form-");
     return safe.empty() ? "form" : safe;
 }
 

@@ -6,6 +6,7 @@
 #include <sys/stat.h>
 #include <unistd.h>
 
+#include <algorithm>
 #include <cerrno>
 #include <cstdio>
 #include <filesystem>
@@ -14,6 +15,7 @@
 
 #include "core/file/json_text.h"
 #include "core/file/whole_file.h"
+#include "core/file/writing_over.h"
 #include "core/targets/kit/kit.h"
 
 namespace brindel {
@@ -26,9 +28,9 @@ tl::unexpected<Problem> unwritten(int error) {
     return failure("", said("The kit cannot be written: {}.", reasonOf(error)));
 }
 
-/// What lies in a folder that no earlier kit has put there, or that somebody has changed since in a folder within it,
-/// where a receiver may work; empty when nothing does.
-Result<string> foreignIn(const fs::path& folder) {
+/// What lies in a folder that no earlier kit has put there, or that somebody has changed since: in a folder within it,
+/// where a receiver may work, or the form, unless it is the one that is handed over now. Empty when nothing does.
+Result<string> foreignIn(const fs::path& folder, const std::vector<KitFile>& files) {
     std::error_code wrong;
     std::set<string> known;
     std::map<string, string> sums;
@@ -43,19 +45,25 @@ Result<string> foreignIn(const fs::path& folder) {
                 if (file.is_object() && file.contains("name") && file["name"].is_string()) {
                     const string name = file["name"].get<string>();
                     known.insert(name);
-                    if (name.find('/') == string::npos || !file.contains("sha256") || !file["sha256"].is_string())
+                    const bool inner = name.find('/') != string::npos;
+                    if (inner) known.insert(name.substr(0, name.find('/')));
+                    if ((!inner && !name.ends_with(".brindel")) || !file.contains("sha256") ||
+                        !file["sha256"].is_string())
                         continue;
-                    known.insert(name.substr(0, name.find('/')));
                     sums[name] = file["sha256"].get<string>();
                 }
         }
     }
     for (fs::recursive_directory_iterator at(folder, wrong), end; !wrong && at != end; at.increment(wrong)) {
         const string name = fs::relative(at->path(), folder, wrong).string();
-        if (!known.contains(name)) return name;
+        // What is no plain file, as a pipe, is nobody's kit, and would be waited for without end.
+        if (!known.contains(name) || !(at->is_regular_file(wrong) || at->is_directory(wrong)) || at->is_symlink(wrong))
+            return name;
         if (const auto sum = sums.find(name); sum != sums.end()) {
             const auto bytes = readWhole(at->path().string());
-            if (!bytes || sumOf(*bytes) != sum->second) return name;
+            const auto own = std::ranges::find(files, name, &KitFile::name);
+            const bool same = bytes && own != files.end() && own->bytes == *bytes;
+            if (!bytes || (!same && sumOf(*bytes) != sum->second)) return name;
         }
     }
     if (wrong) return unwritten(wrong.value());
@@ -128,7 +136,7 @@ Result<void> writeFolder(const std::vector<KitFile>& files, const string& path) 
     if (there && !fs::is_directory(target, wrong))
         return failure("", said("The kit cannot be written: there is a file of that name."));
     if (there) {
-        const auto foreign = foreignIn(target);
+        const auto foreign = foreignIn(target, files);
         if (!foreign) return tl::unexpected(foreign.error());
         if (!foreign->empty())
             return failure("",
@@ -161,7 +169,7 @@ Result<void> writeKit(const std::vector<KitFile>& files, const string& path) {
     if (!path.ends_with(".zip")) return writeFolder(files, path);
     auto zip = zippedKit(files, fs::path(path).stem().string());
     if (!zip) return tl::unexpected(zip.error());
-    return writeWhole(path, *zip);
+    return writtenBeside(path, *zip);
 }
 
 }  // namespace brindel
