@@ -2,6 +2,7 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "core/answers/answering.h"
 #include "core/text/key_letters.h"
 #include "filler/choice_field.h"
 #include "filler/drawing_painter.h"
@@ -130,11 +131,20 @@ QWidget* makeNumber(const Control& c, const Making& m, QWidget* parent) {
     return box;
 }
 
+/// What a date or a time shows while it is empty: how it is written. Paper shows nothing that could be taken for an
+/// answer; there it is said, to those who point and to those who do not see.
+void emptied(const Control& c, const Making& m, QLineEdit* edit) {
+    const QString shown = toQt(shownWhenEmpty({m.form, c, {}}));
+    edit->setPlaceholderText(onPaper(m) ? QString() : shown);
+    edit->setAccessibleDescription(shown);
+    if (onPaper(m) && c.text(Prop::hint).empty()) edit->setToolTip(shown);
+}
+
 QWidget* makeDate(const Control& c, const Making& m, QWidget* parent) {
     if (readOnly(c)) return makeText(c, m, parent);
     auto* box = new DateField(c.yes(Prop::calendar), parent);
     box->onPaper = onPaper(m);
-    box->lineEdit()->setPlaceholderText(onPaper(m) ? QString() : toQt(c.text(Prop::placeholder)));
+    emptied(c, m, box->lineEdit());
     if (onPaper(m)) box->lineEdit()->setFrame(false);
     return box;
 }
@@ -268,7 +278,7 @@ QWidget* makeTime(const Control& c, const Making& m, QWidget* parent) {
     box->setReadOnly(readOnly(c));
     if (readOnly(c)) box->setButtonSymbols(QAbstractSpinBox::NoButtons);
     box->setAlignment(alignment(m, entryLookOf(m.form, c)));
-    box->edit()->setPlaceholderText(toQt(c.text(Prop::placeholder)));
+    emptied(c, m, box->edit());
     return box;
 }
 

@@ -5,7 +5,7 @@
 
 #include "core/text/fonts.h"
 #include "core/text/measure.h"
-#include "core/text/words.h"
+#include "core/text/typed_moments.h"
 
 using namespace brindel;
 
@@ -16,9 +16,9 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
         if (const auto number = numberRead(text, language))
             if (numberRead(numberIn(*number, std::min(decimalsOf(*number), 20), true, language), language) != *number)
                 std::abort();
-        if (const auto day = dateRead(text, "d MMM yyyy", language))
+        if (const auto day = dateTyped(text, "d MMM yyyy", language))
             if (!day->ok() || int(day->year()) == 26) std::abort();
-        if (const auto time = timeRead(text, "HH:mm", language))
+        if (const auto time = timeTyped(text, "HH:mm", language))
             if (*time < 0 || *time > 1439) std::abort();
         (void)lettersAs(text, LetterCase::eachWord, language);
     }

@@ -62,7 +62,7 @@ Editor listEditor(const PropertyRow&, Desk& desk, Changed, QWidget* parent) {
     auto* line = new QHBoxLayout;
     line->setSpacing(4);
     auto take = [&desk](const QString& path) {
-        const auto text = readWhole(fromQt(path), 100000);
+        const auto text = readText(fromQt(path), 100000);
         if (!text) return desk.say(QFileInfo(path).fileName() + ": " + Words::shown(text.error().sentence), true);
         const auto table = readTable(*text);
         if (!table)

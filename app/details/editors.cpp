@@ -66,7 +66,7 @@ tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) 
             return Value(*number);
         }
         case Type::time: {
-            auto time = timeRead(plain, "HH:mm", "en");
+            auto time = clockRead(plain);
             if (!text.trimmed().isEmpty() && !time)
                 return tl::unexpected(
                     Words::tr("%1 takes a time like 08:30; “%2” is none.").arg(Words::shown(r.word), text.trimmed()));

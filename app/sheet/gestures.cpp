@@ -307,7 +307,7 @@ Edited placedByHand(const Desk& desk, const Form& form, Id surface, Box box, Too
     const Id container = containerAt(form, surface, {box.left + 0.01, box.centre().y}, desk.turned());
     if (container == noControl) return {form, {}};
     const Box holder = onSurface(form, container);
-    Control control = freshControl(kind);
+    Control control = freshControl(kind, form.root().text(Prop::language));
     if (tool.heading) {
         control.set(Prop::role, std::string("heading2"));
         control.set(Prop::text, std::string("Heading"));

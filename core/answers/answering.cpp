@@ -1,11 +1,15 @@
 #include "core/answers/answering.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <cmath>
 #include <unordered_map>
 
 #include "core/model/in_order.h"
+#include "core/text/fonts.h"
 #include "core/text/phrases.h"
+#include "core/text/typed_moments.h"
 
 namespace brindel {
 namespace {
@@ -23,8 +27,13 @@ struct Type {
     Answer (*reply)(const Field&, const Held&);
 };
 
-tl::unexpected<Problem> refused(const Field& f, Phrase which) {
-    return failure("", asSaid(phrase(which, f.language())));
+tl::unexpected<Problem> refused(const Field& f, Phrase which, const std::vector<PhrasePart>& parts = {}) {
+    return failure("", asSaid(phrase(which, f.language(), parts)));
+}
+/// A text as a sentence repeats it.
+string shortened(const string& text) {
+    constexpr std::size_t most = 60;
+    return characterCount(text) > most ? firstCharacters(text, most) + "…" : text;
 }
 template <class T>
 const T* as(const Held& held) {
@@ -39,11 +48,38 @@ Held readText(const Field&, const string& typed) {
 string writtenText(const Field&, const Held& held) {
     return as<string>(held) ? *as<string>(held) : "";
 }
+/// The text that a number in a values file is, where it says all of it: whole, and small enough to be exact.
+std::optional<string> wholeText(const Answer& answer) {
+    constexpr double exact = 9007199254740992.0;  // 2^53
+    const auto* number = std::get_if<double>(&answer);
+    if (!number || *number != std::floor(*number) || std::abs(*number) >= exact) return std::nullopt;
+    return exactText(*number);
+}
+/// The sign of a text that it cannot have, as U+0007; empty where there is none. A text of several lines has line feeds
+/// and tabs.
+string signRefused(const string& text, bool oneLine) {
+    for (const char32_t c : lettersOf(text)) {
+        const bool line = c == U'\n' || c == U'\t';
+        if ((c < 0x20 && !(line && !oneLine)) || (c >= 0x7F && c < 0xA0) || c == 0x2028 || c == 0x2029)
+            return fmt::format("U+{:04X}", unsigned(c));
+    }
+    return "";
+}
 Result<Entry> givenText(const Field& f, const Answer& answer) {
-    if (const auto* number = std::get_if<double>(&answer)) return Entry{exactText(*number)};
-    const auto* text = std::get_if<string>(&answer);
+    const auto whole = wholeText(answer);
+    const auto* text = whole ? &*whole : std::get_if<string>(&answer);
     if (!text && !std::holds_alternative<std::monostate>(answer)) return refused(f, Phrase::textExpected);
-    return Entry{text ? readText(f, lettersAs(*text, f.control.as<LetterCase>(), f.language())) : Held()};
+    if (!text) return Entry{};
+    const bool oneLine = f.control.as<Lines>() == Lines::one;
+    if (oneLine && text->find_first_of("\n\r") != string::npos) return refused(f, Phrase::lineExpected);
+    if (const string sign = signRefused(*text, oneLine); !sign.empty())
+        return refused(f, Phrase::plainExpected, std::vector<PhrasePart>{sign});
+    // That it is too long is said first, with all that is too much for the field.
+    const auto most = std::size_t(f.control.number(Prop::maxLength));
+    const bool tooLong = most > 0 && characterCount(*text) > most;
+    if (string meant = lettersAs(*text, f.control.as<LetterCase>(), f.language()); meant != *text && !tooLong)
+        return refused(f, Phrase::lettersExpected, std::vector<PhrasePart>{shortened(meant)});
+    return Entry{readText(f, *text)};
 }
 Answer replyText(const Field&, const Held& held) {
     return as<string>(held) ? Answer(*as<string>(held)) : Answer();
@@ -69,13 +105,18 @@ string writtenNumber(const Field& f, const Held& held) {
 }
 Result<Entry> givenNumber(const Field& f, const Answer& answer) {
     if (const auto* number = std::get_if<double>(&answer)) {
+        if (!(std::abs(*number) < 1e15)) return refused(f, Phrase::smallerExpected);
         // What was worked out in binary may be a hair beside the number that was meant: 0.1 + 0.2.
         const double factor = std::pow(10, std::clamp(f.control.number(Prop::decimals), 0.0, 15.0));
         const double near = std::round(*number * factor) / factor;
         return Entry{std::abs(near - *number) <= 1e-14 * std::abs(near) ? near : *number};
     }
+    // A text is a number in one writing, whatever the form's language: as JSON has it.
     const auto* text = std::get_if<string>(&answer);
-    if (text && !text->empty()) return typedEntry(f, *text);
+    if (text && !text->empty()) {
+        const auto plain = numberFrom(*text);
+        return plain ? givenNumber(f, *plain) : refused(f, Phrase::numberExpected);
+    }
     if (!text && !std::holds_alternative<std::monostate>(answer)) return refused(f, Phrase::numberExpected);
     return Entry{};
 }
@@ -89,8 +130,12 @@ Held startDate(const Field& f, const string& fallback) {
     const auto day = f.today ? dayMeant(fallback, *f.today) : isoDateRead(fallback);
     return day ? Held(*day) : Held();
 }
+DaysTaken daysTaken(const Field& f) {
+    if (!f.today) return {};
+    return {dayMeant(f.control.text(Prop::earliest), *f.today), dayMeant(f.control.text(Prop::latest), *f.today)};
+}
 Held readDate(const Field& f, const string& typed) {
-    const auto day = dateRead(typed, f.control.text(Prop::datePattern), f.language());
+    const auto day = dateTyped(typed, f.control.text(Prop::datePattern), f.language(), daysTaken(f));
     return day ? Held(*day) : Held();
 }
 string writtenDate(const Field& f, const Held& held) {
@@ -99,12 +144,12 @@ string writtenDate(const Field& f, const Held& held) {
 Answer replyDate(const Field&, const Held& held) {
     return as<Day>(held) ? Answer(isoDate(*as<Day>(held))) : Answer();
 }
-Held startTime(const Field& f, const string& fallback) {
-    const auto time = timeRead(fallback, "HH:mm", f.language());
+Held startTime(const Field&, const string& fallback) {
+    const auto time = clockRead(fallback);
     return time ? Held(TimeOfDay{*time}) : Held();
 }
 Held readTime(const Field& f, const string& typed) {
-    const auto time = timeRead(typed, f.control.text(Prop::timePattern), f.language());
+    const auto time = timeTyped(typed, f.control.text(Prop::timePattern), f.language());
     return time ? Held(TimeOfDay{*time}) : Held();
 }
 string writtenTime(const Field& f, const Held& held) {
@@ -114,11 +159,19 @@ string writtenTime(const Field& f, const Held& held) {
 Answer replyTime(const Field&, const Held& held) {
     return as<TimeOfDay>(held) ? Answer(timeIn(as<TimeOfDay>(held)->minutes, "HH:mm", "en")) : Answer();
 }
-template <Phrase expected>
-Result<Entry> givenMoment(const Field& f, const Answer& answer) {
+/// Files have dates and times in ISO 8601 alone.
+Result<Entry> givenDate(const Field& f, const Answer& answer) {
     const auto* text = std::get_if<string>(&answer);
-    if (!text && !std::holds_alternative<std::monostate>(answer)) return refused(f, expected);
-    return text ? typedEntry(f, *text) : Entry{};
+    if (std::holds_alternative<std::monostate>(answer) || (text && text->empty())) return Entry{};
+    const auto day = text ? isoDateRead(*text) : std::nullopt;
+    return day ? Result<Entry>(Entry{*day}) : refused(f, Phrase::dateExpected);
+}
+Result<Entry> givenTime(const Field& f, const Answer& answer) {
+    const auto* text = std::get_if<string>(&answer);
+    if (std::holds_alternative<std::monostate>(answer) || (text && text->empty())) return Entry{};
+    const bool written = text && text->size() == 5 && (*text)[2] == ':';
+    const auto minutes = written ? clockRead(*text) : std::nullopt;
+    return minutes ? Result<Entry>(Entry{TimeOfDay{*minutes}}) : refused(f, Phrase::timeExpected);
 }
 
 // ---- choices ----
@@ -158,7 +211,14 @@ Result<Entry> givenChoice(const Field& f, const Answer& answer) {
     if (!text && !number && !std::holds_alternative<std::monostate>(answer)) return refused(f, Phrase::textExpected);
     const string said = text ? *text : number ? exactText(*number) : "";
     if (const auto line = choiceNumber(f.control, said)) return Entry{Picks{{*line}, ""}};
-    return typedEntry(f, said);
+    // Another answer is a text of one line; a number is one where it is exact.
+    if (number && !wholeText(answer)) return refused(f, Phrase::textExpected);
+    if (said.find_first_of("\n\r") != string::npos) return refused(f, Phrase::lineExpected);
+    if (const string sign = signRefused(said, true); !sign.empty()) return refused(f, Phrase::plainExpected, std::vector<PhrasePart>{sign});
+    Entry typed = typedEntry(f, said);
+    if (!said.empty() && isEmpty(typed))
+        return failure("", asSaid(phrase(Phrase::notAChoice, f.language(), std::vector<PhrasePart>{said})));
+    return typed;
 }
 Texts repliesOf(const Field& f, const Held& held) {
     Texts values;
@@ -205,6 +265,10 @@ Result<Entry> givenPicks(const Field& f, const Answer& answer) {
             return failure("", asSaid(phrase(Phrase::notAChoice, f.language(), {one})));
         else if (!picks.other.empty())
             return refused(f, Phrase::onlyOne);
+        else if (one.find_first_of("\n\r") != string::npos)
+            return refused(f, Phrase::lineExpected);
+        else if (const string sign = signRefused(one, true); !sign.empty())
+            return refused(f, Phrase::plainExpected, std::vector<PhrasePart>{sign});
         else
             picks.other = one;
         picks.lines.push_back(line);
@@ -271,8 +335,8 @@ constexpr Type types[] = {
     {AnswerType::none, readNothing, readNothing, writtenNothing, givenText, replyText},
     {AnswerType::text, readText, readText, writtenText, givenText, replyText},
     {AnswerType::number, startNumber, readNumber, writtenNumber, givenNumber, replyNumber},
-    {AnswerType::date, startDate, readDate, writtenDate, givenMoment<Phrase::dateExpected>, replyDate},
-    {AnswerType::time, startTime, readTime, writtenTime, givenMoment<Phrase::timeExpected>, replyTime},
+    {AnswerType::date, startDate, readDate, writtenDate, givenDate, replyDate},
+    {AnswerType::time, startTime, readTime, writtenTime, givenTime, replyTime},
     {AnswerType::choice, startChoice, readChoice, writtenChoice, givenChoice, replyChoice},
     {AnswerType::picks, startPicks, readPicks, writtenPicks, givenPicks, replyPicks},
     {AnswerType::tick, startTick, readNothing, writtenNothing, givenTick, replyTick},
@@ -282,6 +346,46 @@ constexpr Type types[] = {
     {AnswerType::ink, readMade<Ink>, readMade<Ink>, writtenInk, givenMade<Ink>, replyMade<writtenInk>},
 };
 static_assert(inOrder(types, &Type::answers), "the rows stand in the order of AnswerType");
+
+/// The pattern in the letters of a language: a run of digits as so many letters; what is written in words, and wording,
+/// as the pattern has it.
+string inLetters(const string& pattern, const string& dateLetters, const string& timeLetters, const string& halves) {
+    auto letterOf = [&](char c) -> string {
+        const string &date = dateLetters, &time = timeLetters;
+        auto nth = [](const string& words, std::size_t n) {
+            std::size_t from = 0;
+            for (; n > 0; --n) from = words.find(' ', from) + 1;
+            return words.substr(from, words.find(' ', from) - from);
+        };
+        return c == 'd'               ? nth(date, 0)
+               : c == 'M' || c == 'L' ? nth(date, 1)
+               : c == 'y' || c == 'u' ? nth(date, 2)
+               : c == 'm'             ? nth(time, 1)
+               : c == 'H' || c == 'h' || c == 'k' || c == 'K' ? nth(time, 0)
+                                                              : "";
+    };
+    string out;
+    for (std::size_t i = 0; i < pattern.size();) {
+        if (pattern[i] == '\'') {
+            const std::size_t close = std::min(pattern.find('\'', i + 1), pattern.size());
+            out += close == i + 1 ? "'" : pattern.substr(i + 1, close - i - 1);
+            i = close + 1;
+            continue;
+        }
+        std::size_t end = i;
+        while (end < pattern.size() && pattern[end] == pattern[i]) ++end;
+        const string letter = letterOf(pattern[i]);
+        if (pattern[i] == 'a')
+            out += halves;
+        else if (letter.empty())
+            out += pattern.substr(i, end - i);
+        else
+            // A year of one letter has as many digits as it takes: four.
+            for (std::size_t k = 0; k < (pattern[i] == 'y' && end - i == 1 ? 4 : end - i); ++k) out += letter;
+        i = end;
+    }
+    return out;
+}
 
 const Type& typeOf(const Field& f) {
     return types[std::size_t(isFilled(f.control) ? row(f.control.kind).answers : AnswerType::none)];
@@ -316,6 +420,25 @@ Result<Entry> givenEntry(const Field& f, const Answer& answer) {
 
 Answer answerOf(const Field& f, const Entry& entry) {
     return entry.unread() ? Answer(entry.typed) : typeOf(f).reply(f, entry.held);
+}
+
+string shownWhenEmpty(const Field& f) {
+    const Control& c = f.control;
+    if (has(c.kind, Prop::placeholder) && !c.text(Prop::placeholder).empty()) return c.text(Prop::placeholder);
+    const AnswerType type = isFilled(c) ? c.is().answers : AnswerType::none;
+    if (type != AnswerType::date && type != AnswerType::time) return "";
+    const string& pattern = c.text(type == AnswerType::date ? Prop::datePattern : Prop::timePattern);
+    return inLetters(pattern, phrase(Phrase::dateLetters, f.language()), phrase(Phrase::timeLetters, f.language()),
+                     timeIn(9 * 60, "a", f.language()));
+}
+
+bool isWhole(const Field& f, const Entry& entry) {
+    if (entry.typed.empty()) return !isEmpty(entry);
+    if (std::holds_alternative<Day>(entry.held))
+        return isWholeDate(entry.typed, f.control.text(Prop::datePattern), f.language(), daysTaken(f));
+    if (std::holds_alternative<TimeOfDay>(entry.held))
+        return isWholeTime(entry.typed, f.control.text(Prop::timePattern), f.language());
+    return !isEmpty(entry) && !entry.unread();
 }
 
 bool isEmpty(const Entry& entry) {

@@ -12,6 +12,7 @@
 #include "core/naming/names.h"
 #include "core/order/reading.h"
 #include "core/text/fonts.h"
+#include "core/text/typed_moments.h"
 
 namespace brindel {
 namespace {
@@ -61,6 +62,13 @@ Ids asTheyFollow(const Form& form, const Ids& ids) {
 }
 
 }  // namespace
+
+Control freshControl(Kind kind, const std::string& language) {
+    Control c = freshControl(kind);
+    if (has(kind, Prop::datePattern) && usualDatePattern(language) != c.text(Prop::datePattern))
+        c.set(Prop::datePattern, usualDatePattern(language));
+    return c;
+}
 
 Control freshControl(Kind kind) {
     Control c;

@@ -30,6 +30,8 @@ struct Edited {
 
 /// A new control of a kind with its usual wording, not yet in any form: "Label", "Button", a frame's "Frame" …
 Control freshControl(Kind kind);
+/// The same for a form of a language: a date is written as is usual there.
+Control freshControl(Kind kind, const std::string& language);
 /// Puts `control` (its id and parent are set here, its name made free) into a container at `index` of its tab order,
 /// or where it is read when no index is given. Tabs come with two pages.
 Edited placed(const Form& form, Id container, Control control, std::optional<std::size_t> index = {});

@@ -8,6 +8,7 @@
 #include "core/model/measures.h"
 #include "core/rules/formula.h"
 #include "core/rules/rule_text.h"
+#include "core/text/typed_moments.h"
 
 namespace brindel {
 namespace {
@@ -127,6 +128,14 @@ class Teller {
         f.kind = c.kind;
         f.own = c.own;
         for (Prop prop : {Prop::text, Prop::holdsTo, Prop::lines, Prop::alignAcross, Prop::alignDown}) f.own.drop(prop);
+        // What is usual in the form's language is not said.
+        if (has(c.kind, Prop::datePattern)) {
+            const bool usual = c.text(Prop::datePattern) == usualDatePattern(form_.root().text(Prop::language));
+            if (usual)
+                f.own.drop(Prop::datePattern);
+            else
+                f.own.set(Prop::datePattern, c.text(Prop::datePattern));
+        }
         if (c.ownName) f.name = c.name;
         f.shownWhen = shownWhen(c);
         if (c.is().answers == AnswerType::text && c.as<Lines>() == Lines::many) {

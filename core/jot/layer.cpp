@@ -12,6 +12,7 @@
 #include "core/naming/names.h"
 #include "core/rules/meaning.h"
 #include "core/rules/rule_text.h"
+#include "core/text/typed_moments.h"
 
 namespace brindel {
 
@@ -199,6 +200,11 @@ Id Layer::addLabel(const std::string& text, Box box, bool endsAtField) {
 void Layer::addField(const JotField& f, Id label, Box box, bool broad) {
     Id field = add(f.kind, box, [&](Control& x) {
         x.own = f.own;
+        // A date is written as is usual in the form's language.
+        if (has(f.kind, Prop::datePattern) && !f.own.find(Prop::datePattern))
+            if (const std::string usual = usualDatePattern(form.root().text(Prop::language));
+                usual != x.text(Prop::datePattern))
+                x.set(Prop::datePattern, usual);
         x.formulas.set(Prop::visible, f.shownWhen);
         if (wordedItself(f)) x.set(Prop::text, f.label);
         x.name = f.name;

@@ -11,20 +11,31 @@ bool canStop(const Control& c) {
 
 }  // namespace
 
-std::string passedBecause(const Form& form, const Presence& presence, const Control& control) {
+namespace {
+/// The same for any way to tell what can be seen and used.
+template <class Visible, class Enabled>
+std::string because(const Form& form, const Control& control, Visible visible, Enabled enabled) {
     if (!canStop(control)) return "";
     if (!control.yes(Prop::tabStop)) return "skipped";
     if (isFilled(control) && control.as<Access>() == Access::locked) return "locked";
     for (const Control* c = &control; c; c = form.find(c->parent)) {
         const char* whose = c == &control ? "" : "in what is ";
-        if (!presence.visible(c->id)) return std::string(whose) + "hidden";
-        if (!presence.enabled(c->id)) return std::string(whose) + "disabled";
+        if (!visible(*c)) return std::string(whose) + "hidden";
+        if (!enabled(*c)) return std::string(whose) + "disabled";
     }
     return "";
 }
+}  // namespace
 
+std::string passedBecause(const Form& form, const Presence& presence, const Control& control) {
+    return because(
+        form, control, [&](const Control& c) { return presence.visible(c.id); },
+        [&](const Control& c) { return presence.enabled(c.id); });
+}
+
+/// Asked of one control after the other: nothing is made of all of them.
 std::string passedBecause(const Form& form, const Control& control) {
-    return passedBecause(form, Presence::atStart(form), control);
+    return because(form, control, startsVisible, startsEnabled);
 }
 
 std::vector<Id> tabRoute(const Form& form, const Presence& presence) {

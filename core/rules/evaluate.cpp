@@ -136,7 +136,7 @@ Scalar asNumber(const Scalar& value, const Surroundings& around) {
     if (const auto day = isoDateRead(trimmed(*text))) return serialOf(*day);
     if (const auto number = numberFrom(trimmed(*text))) return *number;
     if (const auto number = numberRead(*text, around.language)) return *number;
-    if (const auto minutes = timeRead(trimmed(*text), "HH:mm", "en")) return *minutes / 1440.0;
+    if (const auto minutes = clockRead(trimmed(*text))) return *minutes / 1440.0;
     return FormulaError::value;
 }
 

@@ -146,7 +146,7 @@ const FunctionRow dateRows[] = {
     {"DATEVALUE", F::date, 1, 1, "text", "The date that a text says.", "DATEVALUE(\"2026-04-01\") = DATE(2026; 4; 1)", "TRUE",
      [](A& a) -> Scalar { const auto day = isoDateRead(trimmed(a.text(0))); if (!day) throw FormulaError::value; return serialOf(*day); }},
     {"TIMEVALUE", F::date, 1, 1, "text", "The time that a text says.", "TIMEVALUE(\"12:00\")", "0.5",
-     [](A& a) -> Scalar { const auto minutes = timeRead(trimmed(a.text(0)), "HH:mm", "en"); if (!minutes) throw FormulaError::value; return *minutes / 1440.0; }},
+     [](A& a) -> Scalar { const auto minutes = clockRead(trimmed(a.text(0))); if (!minutes) throw FormulaError::value; return *minutes / 1440.0; }},
     {"YEAR", F::date, 1, 1, "date", "The year of a date.", "YEAR(DATE(2026; 4; 1))", "2026", [](A& a) -> Scalar { return double(int(a.day(0).year())); }},
     {"MONTH", F::date, 1, 1, "date", "The month of a date, 1 to 12.", "MONTH(DATE(2026; 4; 1))", "4", [](A& a) -> Scalar { return double(unsigned(a.day(0).month())); }},
     {"DAY", F::date, 1, 1, "date", "The day of the month.", "DAY(DATE(2026; 4; 1))", "1", [](A& a) -> Scalar { return double(unsigned(a.day(0).day())); }},

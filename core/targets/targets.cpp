@@ -35,7 +35,8 @@ const Target targets[] = {
                        .sendTo = options.sendTo,
                        .archive = options.archive,
                        .formFile = options.formFile,
-                       .reply = options.reply});
+                       .reply = options.reply,
+                       .filled = options.filled});
      }},
     {"html",
      "a web page",

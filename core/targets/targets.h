@@ -18,6 +18,7 @@ struct TargetOptions {
     std::string sendTo = {};        // where accepting sends the answers
     bool archive = false;           // a PDF for keeping, with these attached
     std::string_view formFile = {}, reply = {};
+    std::string filled = {};      // when a reply that is written into it was filled in
     ClassChoice classNames = {};  // of the C++ class
     PageChoice page = {};         // of the web page
 };

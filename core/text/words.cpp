@@ -26,9 +26,6 @@ namespace {
 
 using std::string;
 
-/// Years of two digits lie from 1969 to 2068 (POSIX.1, strptime, %y), whatever the machine's day. 1 January 1969 in ms.
-constexpr UDate firstTwoDigitYear = -365.0 * 86400000.0;
-
 /// Dates are Gregorian whatever calendar a country keeps beside it: a reply holds ISO 8601.
 icu::Locale localeOf(const string& language) {
     return icu::Locale((language + "@calendar=gregorian").c_str());
@@ -68,7 +65,6 @@ icu::SimpleDateFormat* dates(const string& pattern, const string& language) {
         // The same rule for dates before 1582, as ISO 8601 has it.
         gregorian->setGregorianChange(-1e18, error);
         format->adoptCalendar(gregorian.release());
-        format->set2DigitYearStart(firstTwoDigitYear, error);
         format->setLenient(false);
         return format;
     });
@@ -199,23 +195,6 @@ string dateIn(Day day, const string& pattern, const string& language) {
     return narrow(text);
 }
 
-std::optional<Day> dateRead(const string& text, const string& pattern, const string& language) {
-    string clean = trimmed(text);
-    if (clean.empty() || clean.size() > 100) return std::nullopt;
-    if (auto iso = isoDateRead(clean)) return iso;
-    icu::SimpleDateFormat* format = dates(pattern, language);
-    if (!format) return std::nullopt;
-    icu::UnicodeString w = wide(clean);
-    icu::ParsePosition at(0);
-    UDate moment = format->parse(w, at);
-    if (at.getErrorIndex() >= 0 || at.getIndex() != w.length()) return std::nullopt;
-    Day day(std::chrono::sys_days(std::chrono::days(std::int64_t(std::floor(moment / 86400000.0)))));
-    // "26" for a year of four digits is meant as one of two; nobody fills in the year 26.
-    if (const int year = int(day.year()); year >= 0 && year < 100)
-        day = Day(std::chrono::year(year + (year < 69 ? 2000 : 1900)), day.month(), day.day());
-    return day.ok() ? std::optional(day) : std::nullopt;
-}
-
 string timeIn(int minutes, const string& pattern, const string& language) {
     icu::SimpleDateFormat* format = dates(pattern.empty() ? "HH:mm" : pattern, language);
     if (!format) return fmt::format("{:02}:{:02}", minutes / 60, minutes % 60);
@@ -224,19 +203,8 @@ string timeIn(int minutes, const string& pattern, const string& language) {
     return narrow(text);
 }
 
-std::optional<int> timeRead(const string& text, const string& pattern, const string& language) {
+std::optional<int> clockRead(const string& text) {
     const string clean = trimmed(text);
-    if (clean.empty() || clean.size() > 100) return std::nullopt;
-    if (icu::SimpleDateFormat* format = dates(pattern, language)) {
-        const icu::UnicodeString w = wide(clean);
-        icu::ParsePosition at(0);
-        const UDate moment = format->parse(w, at);
-        if (at.getErrorIndex() < 0 && at.getIndex() == w.length()) {
-            const int minutes = int(std::fmod(moment / 60000.0, 1440));
-            if (minutes >= 0) return minutes;
-        }
-    }
-    // As a clock shows it, and as it is typed in haste: 9:30, 09.30, 0930.
     string digits;
     std::size_t colon = string::npos;
     for (char c : clean) {

@@ -27,13 +27,11 @@ int decimalsOf(double number);
 
 /// A date by a pattern of Unicode LDML date letters.
 std::string dateIn(Day day, const std::string& pattern, const std::string& language);
-/// The date that the whole text says by the pattern, or in ISO 8601, in the Gregorian calendar; nothing when it says
-/// none. A year of two digits lies from 1969 to 2068 (POSIX.1, strptime %y).
-std::optional<Day> dateRead(const std::string& text, const std::string& pattern, const std::string& language);
 /// A time of day in minutes from midnight, by a pattern of Unicode LDML time letters.
 std::string timeIn(int minutes, const std::string& pattern, const std::string& language);
-/// The time that the whole text says by the pattern, or as 08:30, in minutes from midnight; nothing when it says none.
-std::optional<int> timeRead(const std::string& text, const std::string& pattern, const std::string& language);
+/// The time that the whole text says as a clock shows it, in minutes from midnight: 08:30, 8.30, 0830. As files and
+/// formulas have it; what people type, core/text/typed_moments reads. Nothing when it says none.
+std::optional<int> clockRead(const std::string& text);
 /// 2026-04-01.
 std::string isoDate(Day day);
 std::optional<Day> isoDateRead(const std::string& text);

@@ -1,5 +1,5 @@
 #include "core/text/fonts.h"
-#include "core/text/words.h"
+#include "core/text/typed_moments.h"
 #include "tests/support.h"
 
 using namespace brindel;
@@ -62,10 +62,10 @@ TEST(Words, DatesByPattern) {
     const Day day{year(2026), month(4), std::chrono::day(1)};
     EXPECT_EQ(dateIn(day, "d MMM yyyy", "en"), "1 Apr 2026");
     EXPECT_EQ(dateIn(day, "d. MMMM yyyy", "de"), "1. April 2026");
-    EXPECT_EQ(dateRead("1 Apr 2026", "d MMM yyyy", "en"), day);
-    EXPECT_EQ(dateRead("2026-04-01", "d MMM yyyy", "en"), day) << "ISO 8601 is always understood";
-    EXPECT_FALSE(dateRead("31/02/2026", "dd/MM/yyyy", "en"));
-    EXPECT_FALSE(dateRead("1 Apr 2026 x", "d MMM yyyy", "en"));
+    EXPECT_EQ(dateTyped("1 Apr 2026", "d MMM yyyy", "en"), day);
+    EXPECT_EQ(dateTyped("2026-04-01", "d MMM yyyy", "en"), day) << "ISO 8601 is always understood";
+    EXPECT_FALSE(dateTyped("31/02/2026", "dd/MM/yyyy", "en"));
+    EXPECT_FALSE(dateTyped("1 Apr 2026 x", "d MMM yyyy", "en"));
     EXPECT_FALSE(isoDateRead("2026-02-30"));
     EXPECT_EQ(isoDate(*dayMeant("today + 30", day)), "2026-05-01");
     EXPECT_EQ(isoDate(*dayMeant("today-1", day)), "2026-03-31");

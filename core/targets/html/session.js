@@ -72,14 +72,14 @@ function brindelSession(F, I, around, form, work) {
     //@ end
     //@ if date
     date: {
-      read: (a, said) => said.length > 100 ? null : I.dayRead(F.trim(said), a.pattern),
+      read: (a, said) => said.length > 100 ? null : I.dayRead(said, a.pattern, I.dayMeant(limit(a.name, "earliest") || ""), I.dayMeant(limit(a.name, "latest") || "")),
       written: (a, held) => I.dayShown(held, a.pattern),
       reply: (a, held) => I.dayShown(held, "yyyy-MM-dd")
     },
     //@ end
     //@ if time
     time: {
-      read: (a, said) => said.length > 100 ? null : I.timeRead(F.trim(said), a.pattern),
+      read: (a, said) => said.length > 100 ? null : I.timeRead(said, a.pattern),
       written: (a, held) => I.timeShown(held, a.pattern),
       reply: (a, held) => F.padded(Math.floor(held / 60), 2) + ":" + F.padded(held % 60, 2)
     },
@@ -136,7 +136,7 @@ function brindelSession(F, I, around, form, work) {
       //@ end
       case "number": return typeof a.start === "number" ? {held: a.start, typed: ""} : {held: null, typed: from};  //@ number
       case "date": { const day = from ? I.dayMeant(from) : null; return {held: day, typed: day === null ? from : ""}; }  //@ date
-      case "time": { const at = from ? I.timeRead(from, "HH:mm") : null; return {held: at, typed: at === null ? from : ""}; }  //@ time
+      case "time": { const at = from ? I.clockRead(from) : null; return {held: at, typed: at === null ? from : ""}; }  //@ time
       default: return from ? {held: from, typed: ""} : empty;
     }
   };
@@ -184,7 +184,8 @@ function brindelSession(F, I, around, form, work) {
   const isRight = name => !(answers[name].valid || []).some(i => F.asLogical(worths[i] === undefined ? true : worths[i]) === false);
   function judge(name) {
     let sentence = "";
-    if (present(name) && open(name)) {
+    const a = answers[name], mayBreak = a.worked && seen(a) && every(usable, a.usedBy) && !unread(entry(name)) && !isEmpty(entry(name));
+    if (present(name) && (open(name) || mayBreak)) {
       const e = entry(name), empty = isEmpty(e);
       sentence = limit(name, "required") && empty ? says(name).missing : limitBroken(name, e);
       if (!sentence && !empty && !isRight(name)) sentence = says(name).valid;
@@ -379,7 +380,7 @@ function brindelSession(F, I, around, form, work) {
     if (a.type === "number" || a.type === "date" || a.type === "time") {
       const n = F.asNumber(v);
       if (F.isWrong(n)) return bad(a.type === "number" ? n : F.wrong.value);
-      if (a.type === "number") return {held: Number(n.toPrecision(15)), typed: ""};
+      if (a.type === "number") return {held: F.call("ROUND", [Number(n.toPrecision(15)), a.decimals]), typed: ""};
       if (a.type === "date") return F.dayOf(Math.floor(n)) ? {held: Math.floor(n), typed: ""} : bad(F.wrong.value);
       return Math.abs(n) > 1e9 ? bad(F.wrong.value) : {held: Math.round((n - Math.floor(n)) * 1440) % 1440, typed: ""};
     }
@@ -469,6 +470,8 @@ function brindelSession(F, I, around, form, work) {
   const complete = a => {
     const e = entry(a.name);
     if (isEmpty(e) || unread(e)) return false;
+    if (a.type === "date" && e.typed && !I.isWholeDay(e.typed, a.pattern, I.dayMeant(limit(a.name, "earliest") || ""), I.dayMeant(limit(a.name, "latest") || ""))) return false;  //@ date
+    if (a.type === "time" && e.typed && !I.isWholeTime(e.typed, a.pattern)) return false;  //@ time
     if (a.type === "text") return !!a.maxLength && F.lettersOf(e.held).length >= a.maxLength;
     if (a.type === "picks") { const most = a.several ? limit(a.name, "atMost") || 0 : 1; return most > 0 && e.held.lines.length >= most; }
     return ["choice", "date", "time", "tick", "question"].indexOf(a.type) >= 0;
@@ -613,7 +616,7 @@ function brindelSession(F, I, around, form, work) {
       return within(Math.abs(to) < 1e15 ? near : to, least, most);
     }
     if (a.type === "time") {
-      const size = Math.max(1, a.stepMinutes || 1), from = I.timeRead(limit(name, "earliestTime") || "00:00"), to = I.timeRead(limit(name, "latestTime") || "23:59");
+      const size = Math.max(1, a.stepMinutes || 1), from = I.clockRead(limit(name, "earliestTime") || "00:00"), to = I.clockRead(limit(name, "latestTime") || "23:59");
       let next = held === null ? from > 0 ? from : 480 : held + by * size;
       if (held !== null && held % size) next = (by > 0 ? Math.floor(held / size) + 1 : Math.floor(held / size)) * size;
       return within(Math.min(1439, Math.max(0, next)), from, to);
@@ -628,7 +631,7 @@ function brindelSession(F, I, around, form, work) {
     const a = answers[name], e = entry(name);
     if (a.worked && unread(e)) return null;
     if (unread(e)) return e.typed;
-    if (e.held === null) return null;
+    if (e.held === null) return a.several ? [] : null;
     return typeOf(name).reply(a, e.held, name);
   };
   const isoNow = () => {
@@ -642,10 +645,22 @@ function brindelSession(F, I, around, form, work) {
       const path = answers[name].path || [name];
       let group = values;
       path.slice(0, -1).forEach(part => group = group[part] = group[part] || map());
-      const value = answer(name);
-      group[path[path.length - 1]] = value;
+      group[path[path.length - 1]] = answer(name);
     });
-    return JSON.stringify({form: form.name, version: form.version, filled: isoNow(), values: values}, null, 2) + "\n";
+    return printed({form: form.name, version: form.version, filled: isoNow(), values: values}, "") + "\n";
+  }
+  function numberPrinted(x) {
+    if (x === Math.floor(x) && Math.abs(x) < 1e15) return String(x);
+    const parts = x.toExponential().split("e"), power = Number(parts[1]);
+    return power >= -4 && power < 16 ? String(x) : parts[0] + "e" + (power < 0 ? "-" : "+") + F.padded(Math.abs(power), 2);
+  }
+  // As Brindel prints it (core/file/json_text): lists of plain values on one line.
+  function printed(value, indent) {
+    if (Array.isArray(value)) return "[" + value.map(one => JSON.stringify(one)).join(", ") + "]";
+    if (typeof value === "number") return numberPrinted(value);
+    if (value === null || typeof value !== "object") return JSON.stringify(value);
+    const keys = Object.keys(value), inner = indent + "  ";
+    return keys.length ? "{\n" + keys.map(key => inner + JSON.stringify(key) + ": " + printed(value[key], inner)).join(",\n") + "\n" + indent + "}" : "{}";
   }
 
   return {
@@ -681,10 +696,14 @@ function brindelSession(F, I, around, form, work) {
     leave: name => act(() => {
       if (!present(name)) return;
       const e = entry(name);
+      let begun = false, any = false;
+      begun = form.rules[answers[name].key] && !complete(answers[name]);  //@ rules
       changes.answers.add(name);
       if (e.typed !== "" && !unread(e)) hold(name, {held: e.held, typed: ""});
       if (!isEmpty(entry(name))) blame(name);
-      if (!waiting && raises("left", answers[name].key)) react();
+      // More could have been typed: now it is whole.
+      any = begun && complete(answers[name]) && !waiting && raise("complete", answers[name].key);  //@ rules
+      if ((!waiting && raises("left", answers[name].key)) || any) react();
     }),
     //@ if rules
     event: (when, key, pressed) => {

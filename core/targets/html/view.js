@@ -325,8 +325,9 @@ function brindelView(session, form, I) {
   // ---- fields that need more than HTML has ----
 
   //@ if number date time
-  function toText(e) {
+  function toText(e, a) {
     e.type = "text";
+    if (a.empty) e.placeholder = a.empty;
     ["min", "max", "step", "maxlength", "pattern"].forEach(name => e.removeAttribute(name));
     e.setAttribute("autocomplete", e.getAttribute("autocomplete") || "off");
   }
@@ -600,7 +601,7 @@ function brindelView(session, form, I) {
   form.order.forEach(name => {
     const a = answers[name], e = $(a.key);
     if (!e) return;
-    if (e.tagName === "INPUT" && (a.type === "number" || a.type === "date" || a.type === "time")) toText(e);  //@ number date time
+    if (e.tagName === "INPUT" && (a.type === "number" || a.type === "date" || a.type === "time")) toText(e, a);  //@ number date time
     e.removeAttribute("maxlength");
     e.removeAttribute("pattern");
     if (e.tagName === "TEXTAREA") e.style.setProperty("field-sizing", "content");  // it grows with what is written

@@ -16,6 +16,7 @@ struct PdfOptions {
     // For keeping (ISO 19005-3, PDF/A-3): nothing runs in it, and the form's own file and the reply are attached.
     bool archive = false;
     std::string_view formFile = {}, reply = {};  // their bytes; empty for none
+    std::string filled = {};                     // when it was filled in, by RFC 3339; empty where nobody says
 };
 
 /// PDF bytes: the pages of a document; of a dialog, one page for each page of its tabs. `filled` is what the fields

@@ -251,6 +251,15 @@ void PdfFields::picture(Object widget, Object character, const Control& c, std::
     if (!build_.options.archive) widget.replaceKey("/A", pdfScript("event.target.buttonImportIcon();"));
 }
 
+/// A picture, or the strokes of a signature, as Brindel reads it again: viewers have no value for either. It holds as long
+/// as the field looks as it was written.
+void PdfFields::keepMade(Object field, const Control& c, Object look) {
+    const AnswerType type = c.is().answers;
+    if ((type != AnswerType::picture && type != AnswerType::ink) || shownOf(c).text.empty()) return;
+    field.replaceKey("/BrindelMade", pdfText(shownOf(c).text));
+    field.replaceKey("/BrindelLook", look);
+}
+
 /// A name that every field has, made once.
 Object PdfFields::named(const char* name) {
     auto [at, fresh] = commonNames_.try_emplace(name);
@@ -352,7 +361,9 @@ Object PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page
         string content =
             contentOf(drawnControl(build_.form, c, shown, options), build_.scale, local.height, build_.ink);
         if (kind.look == KindRow::Look::text) content = "/Tx BMC\nq\n" + content + "Q\nEMC\n";
-        widget.replaceKey("/AP", Object::newDictionary({{"/N", appearance(content, local)}}));
+        Object look = appearance(content, local);
+        widget.replaceKey("/AP", Object::newDictionary({{"/N", look}}));
+        keepMade(field, c, look);
         if (kind.act) {
             Object character = Object::newDictionary();
             (this->*kind.act)(widget, character, c, page);

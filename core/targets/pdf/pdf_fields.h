@@ -35,6 +35,7 @@ class PdfFields {
     QPDFObjectHandle named(const char* name);
     QPDFObjectHandle edge(double at);
     QPDFObjectHandle boxOf(const Box& box);
+    void keepMade(QPDFObjectHandle field, const Control& c, QPDFObjectHandle look);
     QPDFObjectHandle appearance(const std::string& content, const Box& box);
     QPDFObjectHandle tickAppearance(const Drawing& drawing, const Box& box);
     std::string appearanceString(const Control& c, const Look& look);

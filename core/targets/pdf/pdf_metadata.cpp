@@ -78,6 +78,7 @@ void addMetadata(PdfBuild& build) {
     // Which form it is, for what comes back filled.
     info.replaceKey("/BrindelForm", pdfText(form.name));
     info.replaceKey("/BrindelVersion", Object::newInteger(build.designed.revision));
+    if (!build.options.filled.empty()) info.replaceKey("/BrindelFilled", pdfText(build.options.filled));
     build.pdf.getTrailer().replaceKey("/Info", info);
 }
 

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <map>
 
+#include "core/answers/answering.h"
 #include "core/session/limits.h"
 #include "core/text/phrases.h"
 #include "core/text/words.h"
@@ -37,7 +38,9 @@ string spokenName(const Spread& parts, const Control& c, const string& question)
     const string& hint = c.text(Prop::hint);
     if (!hint.empty() && hint != question && hint != own) name += ": " + hint;
     // What a field shows while it is empty cannot be shown in a PDF; it is said.
-    if (has(c.kind, Prop::placeholder) && !c.text(Prop::placeholder).empty()) name += ": " + c.text(Prop::placeholder);
+    if (const string shown = isFilled(c) && c.text(Prop::workedOut).empty() ? shownWhenEmpty({parts.form, c, {}}) : "";
+        !shown.empty())
+        name += ": " + shown;
     if (isFilled(c) && !c.text(Prop::workedOut).empty())
         name += " (" + phrase(Phrase::byItself, parts.form.root().text(Prop::language)) + ")";
     else if (const string limits = limitsInWords(parts.form, c); !limits.empty())

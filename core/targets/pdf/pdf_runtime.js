@@ -8,6 +8,7 @@ function brindelForm(doc, F, around, form, work) {
   var limits = {};  // limits that are worked out, by answer and property
   var shown = {}, usable = {};  // controls that formulas and rules show or enable, by "c12"
   var reacting = 0, busy = false, touched = [];
+  Object.keys(form.answers).forEach(function(name) { form.answers[name].name = name; });
 
   var I = brindelFilling(F, around, form.words);
   var dayRead = I.dayRead, dayShown = I.dayShown, timeRead = I.timeRead, timeShown = I.timeShown, dayMeant = I.dayMeant;
@@ -47,8 +48,8 @@ function brindelForm(doc, F, around, form, work) {
       var n = F.numberTyped(said);
       return n === null ? {unread: said} : {values: [n]};
     },
-    date: function(a, said) { var day = dayRead(F.trim(said), a.pattern); return day === null ? {unread: said} : {values: [day]}; },
-    time: function(a, said) { var m = timeRead(F.trim(said), a.pattern); return m === null ? {unread: said} : {values: [m / 1440]}; },
+    date: function(a, said) { var day = dayRead(said, a.pattern, dayMeant(limit(a, a.name, "earliest") || ""), dayMeant(limit(a, a.name, "latest") || "")); return day === null ? {unread: said} : {values: [day]}; },
+    time: function(a, said) { var m = timeRead(said, a.pattern); return m === null ? {unread: said} : {values: [m / 1440]}; },
     choice: function(a, said) {
       var value = choiceOf(a, said);
       return value !== null ? {values: [value]} : a.others ? {values: [said]} : {unread: said};
@@ -157,9 +158,10 @@ function brindelForm(doc, F, around, form, work) {
   function all(list, of) { return (of || []).every(function(key) { return list[key] !== false; }); }
   function open(a) { return !a.shut && !a.worked && all(shown, a.seenBy) && all(usable, a.usedBy); }
   function wrong(name) {
-    var a = form.answers[name];
-    if (!open(a)) return "";
+    var a = form.answers[name], mayBreak = a.worked && all(shown, a.seenBy) && all(usable, a.usedBy);
+    if (!open(a) && !mayBreak) return "";
     var h = held(name), l = limits[name], required = l && l.hasOwnProperty("required") ? l.required : a.required;
+    if (!open(a) && (h.empty || h.unread !== undefined)) return "";
     if (required && h.empty && h.unread === undefined) return a.says.missing;
     var broken = limitBroken(name);
     if (broken || h.empty) return broken;

@@ -95,7 +95,7 @@ string Writer::limitsOf(const Control& c) {
         if (has(c.kind, prop)) put(list, field, optionalNumber(c.maybeNumber(prop)));
     };
     auto minutes = [&](Prop prop, const char* field) {
-        if (const auto time = timeRead(c.text(prop), "HH:mm", "en")) put(list, field, std::to_string(*time));
+        if (const auto time = clockRead(c.text(prop))) put(list, field, std::to_string(*time));
     };
     const char* what = "said of an answer that is not right";
     switch (c.is().answers) {

@@ -11,6 +11,7 @@
 #include "core/targets/qt/qt_template.h"
 #include "core/targets/qt/qt_words.h"
 #include "core/targets/qt/qt_writer.h"
+#include "core/text/typed_moments.h"
 #include "core/wording/texts.h"
 
 namespace brindel {
@@ -58,11 +59,30 @@ Look Writer::textLook() const {
 }
 
 string Writer::parts() const {
+    std::map<string, string> settings = {{"LANGUAGE", language_}, {"POINTS", numberLiteral(points_)}};
+    const MomentWords& words = momentWordsOf(language_);
+    auto lists = [](const auto& names, int first, int count) {
+        string all;
+        for (int i = first; i < first + count; ++i) {
+            string list;
+            for (const auto& [name, number] : names)
+                if (number == i && (" " + list + " ").find(" " + name + " ") == string::npos)
+                    list += (list.empty() ? "" : " ") + name;
+            all += (all.empty() ? "" : ", ") + textLiteral(list);
+        }
+        return all;
+    };
+    settings["DATE_ORDER"] = textLiteral(words.order);
+    settings["MONTHS"] = lists(words.months, 1, 12);
+    settings["DAYS"] = lists(words.days, 0, 7);
+    settings["HALVES"] = lists(words.halves, 0, 2);
+    settings["HOURS"] = textLiteral(fmt::format("{}", fmt::join(words.hours, " ")));
+    settings["PASSED"] = textLiteral(fmt::format("{}", fmt::join(words.passedOver, " ")));
     return fmt::format(
                "// What {}_form.cpp is built of: what is asked, what formulas use, and a few widgets. Written anew by "
                "Brindel.\n",
                file) +
-           partsHeader(uses_, partsSpace, {{"LANGUAGE", language_}, {"POINTS", numberLiteral(points_)}});
+           partsHeader(uses_, partsSpace, settings);
 }
 
 namespace {

@@ -3,6 +3,7 @@
 
 #include <cmath>
 
+#include "core/answers/answering.h"
 #include "core/answers/required_marks.h"
 #include "core/layout/folding.h"
 #include "core/model/in_order.h"
@@ -42,6 +43,13 @@ struct Made {
         if (!c.text(prop).empty())
             line(fmt::format("{}{}->{}({});", widget, on, function,
                              w.tr(c.text(prop), string(row(prop).word) + " of " + about())));
+    }
+    /// What it shows while it is empty: its own wording, or how a date or a time is written in the form's language.
+    void emptied(const string& on = {}) {
+        worded("setPlaceholderText", Prop::placeholder, on);
+        const string shown = shownWhenEmpty({w.form(), c, {}});
+        if (c.text(Prop::placeholder).empty() && !shown.empty())
+            line(fmt::format("{}{}->setPlaceholderText({});", widget, on, textLiteral(shown)));
     }
     void shut(const char* call_) {
         if (isShut(c)) call(call_);
@@ -105,14 +113,14 @@ void makeStepped(Made& m) {
     m.create();
     m.alignedAcross();
     if (has(m.c.kind, Prop::unit)) m.worded("setUnit", Prop::unit);
-    m.worded("setPlaceholderText", Prop::placeholder, "->edit()");
+    m.emptied("->edit()");
     m.shut("setReadOnly(true)");
     m.shut("setButtonSymbols(QAbstractSpinBox::NoButtons)");
 }
 
 void makeDate(Made& m) {
     m.create();
-    m.worded("setPlaceholderText", Prop::placeholder, isPicked(m.c) ? "->lineEdit()" : "");
+    m.emptied(isPicked(m.c) ? "->lineEdit()" : "");
     m.shut("setReadOnly(true)");
 }
 

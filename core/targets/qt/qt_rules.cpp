@@ -92,7 +92,7 @@ string Writer::givenTo(const Worked& worked, const string& value) {
     };
     auto minutes = [&](const char* setter) {
         use("minutesOr");
-        const auto plain = timeRead(c.text(worked.prop), "HH:mm", "en");
+        const auto plain = clockRead(c.text(worked.prop));
         return fmt::format("{}->{}(fx::minutesOr({}, {}));", answer, setter, value,
                            plain ? std::to_string(*plain) : "std::nullopt");
     };

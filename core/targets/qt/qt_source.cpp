@@ -137,6 +137,7 @@ void Writer::putTogether() {
     flags_ = {dialog ? "dialog" : "document", grouped ? "grouped" : "flat"};
     if (!languagesOf(designed()).empty()) flags_.insert("languages");
     if (grouped) use("nested");
+    use("replyText");
     if (offers_) flags_.insert("offers");
     if (!works_.empty()) flags_.insert("formulas");
     if (!rules_.empty()) flags_.insert("rules");

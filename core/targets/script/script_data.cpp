@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "core/answers/answering.h"
 #include "core/answers/required_marks.h"
 #include "core/model/presence.h"
 #include "core/rules/ecmascript.h"
@@ -11,6 +12,7 @@
 #include "core/text/fonts.h"
 #include "core/text/icu_text.h"
 #include "core/text/phrases.h"
+#include "core/text/typed_moments.h"
 
 namespace brindel {
 
@@ -37,8 +39,29 @@ string asciiOf(std::string_view script) {
     return out;
 }
 
+namespace {
+/// What dates and times are read by: the names of each number in one text, parted by blanks.
+ScriptJson momentsForScript(const string& language) {
+    const MomentWords& words = momentWordsOf(language);
+    auto byNumber = [](const auto& names, int first, std::size_t count) {
+        std::vector<string> lists(count);
+        for (const auto& [name, number] : names)
+            if (string& list = lists[std::size_t(number - first)]; (" " + list + " ").find(" " + name + " ") == string::npos)
+                list += (list.empty() ? "" : " ") + name;
+        return lists;
+    };
+    return {{"order", words.order},
+            {"months", byNumber(words.months, 1, 12)},
+            {"days", byNumber(words.days, 0, 7)},
+            {"halves", byNumber(words.halves, 0, 2)},
+            {"hours", fmt::format("{}", fmt::join(words.hours, " "))},
+            {"passed", fmt::format("{}", fmt::join(words.passedOver, " "))}};
+}
+}  // namespace
+
 string aroundOnTheDay(const string& language) {
     return "var day = new Date(), around = " + asciiOf(ecmascriptAround(language, 0, 0)) +
+           ";\naround.moments = " + asciiOf(momentsForScript(language).dump()) +
            ";\naround.today = Math.round((Date.UTC(day.getFullYear(), day.getMonth(), day.getDate()) - "
            "Date.UTC(1899, 11, 30)) / 86400000);\naround.minutes = day.getHours() * 60 + day.getMinutes();\n";
 }
@@ -113,12 +136,14 @@ void addLimits(ScriptJson& a, const Form& form, const Control& c) {
             break;
         case AnswerType::date:
             a["pattern"] = c.text(Prop::datePattern);
+            a["empty"] = shownWhenEmpty({form, c, {}});
             words(Prop::earliest, "earliest");
             words(Prop::latest, "latest");
             if (startsToday(c)) a["today"] = c.text(Prop::defaultText);
             break;
         case AnswerType::time:
             a["pattern"] = c.text(Prop::timePattern);
+            a["empty"] = shownWhenEmpty({form, c, {}});
             words(Prop::earliestTime, "earliestTime");
             words(Prop::latestTime, "latestTime");
             break;
