@@ -6,6 +6,9 @@
 #include <set>
 
 #include "core/answers/answering.h"
+#include "core/session/limits.h"
+#include "core/text/encodings.h"
+#include "core/layout/growing.h"
 #include "core/layout/spread.h"
 #include "core/targets/pdf/pdf_states.h"
 #include "core/targets/pdf/qpdf.h"
@@ -24,10 +27,15 @@ constexpr int deepestName = 100;
 struct Given {
     std::vector<string> texts;
     std::map<string, string> meanings = {};
+    string made = {};  // a picture or a signature as Brindel wrote it, where nobody has changed it since
 };
 using GivenAll = std::map<string, Given>;
 
 struct TooMuch {};
+/// A field that a file gives a value twice: nobody can tell which one is meant.
+struct GivenTwice {
+    string name;
+};
 
 /// The bytes of a stream, unpacked: at most so many, since a small file can hold a stream that grows without end. It
 /// counts and does not throw, since qpdf takes an exception from within a pipeline for a damaged stream.
@@ -71,13 +79,26 @@ std::map<string, string> meaningsOf(Object field) {
     return meanings;
 }
 
-void gather(Object field, const string& group, int depth, std::set<QPDFObjGen>& seen, GivenAll& all) {
+/// What Brindel has kept with a field for which viewers have no value.
+string madeIn(Object field) {
+    Object made = field.getKey("/BrindelMade"), look = field.getKey("/BrindelLook");
+    if (!made.isString()) return "";
+    Object shown = field.getKey("/AP").isDictionary() ? field.getKey("/AP").getKey("/N") : Object::newNull();
+    const bool signature = field.getKey("/FT").isName() && field.getKey("/FT").getName() == "/Sig";
+    const bool same = look.isIndirect() && shown.isIndirect() && look.getObjGen() == shown.getObjGen();
+    return signature || same ? made.getUTF8Value() : "";
+}
+
+void gather(Object field, const string& group, int depth, std::set<QPDFObjGen>& seen, GivenAll& all, bool once) {
     if (depth > deepestName || all.size() > mostFields) throw TooMuch();
     if (!field.isDictionary() || (field.isIndirect() && !seen.insert(field.getObjGen()).second)) return;
     const string own = field.getKey("/T").isString() ? field.getKey("/T").getUTF8Value() : "";
     const string name = group.empty() ? own : own.empty() ? group : group + "." + own;
+    if (string made = madeIn(field); !made.empty()) all[name].made = std::move(made);
+    if (!own.empty()) all.try_emplace(name);
     if (field.hasKey("/V")) {
         Given& given = all[name];
+        if (once && !given.texts.empty()) throw GivenTwice{name};
         Object value = field.getKey("/V");
         if (value.isArray())
             for (Object& one : value.getArrayAsVector()) given.texts.push_back(textIn(one));
@@ -89,15 +110,16 @@ void gather(Object field, const string& group, int depth, std::set<QPDFObjGen>& 
     }
     if (Object kids = field.getKey("/Kids"); kids.isArray())
         for (Object& kid : kids.getArrayAsVector())
-            if (kid.isDictionary() && kid.hasKey("/T")) gather(kid, name, depth + 1, seen, all);
+            if (kid.isDictionary() && kid.hasKey("/T")) gather(kid, name, depth + 1, seen, all, once);
 }
 
 void gather(const pugi::xml_node& node, const string& group, int depth, GivenAll& all) {
     if (depth > deepestName || all.size() > mostFields) throw TooMuch();
     for (const pugi::xml_node& field : node.children("field")) {
         const string own = field.attribute("name").as_string(), name = group.empty() ? own : group + "." + own;
+        Given& given = all[name];
         if (field.child("value")) {
-            Given& given = all[name];
+            if (!given.texts.empty()) throw GivenTwice{name};
             for (const pugi::xml_node& value : field.children("value"))
                 given.texts.emplace_back(value.text().as_string());
         }
@@ -105,19 +127,27 @@ void gather(const pugi::xml_node& node, const string& group, int depth, GivenAll
     }
 }
 
+bool isPdfOrFdf(std::string_view bytes) {
+    return bytes.starts_with("%PDF-") || bytes.starts_with("%FDF-");
+}
+
 /// The fields of a file, and the form that it says it is of.
 struct File {
-    GivenAll fields;
+    GivenAll fields;  // all that there are, with values or without
     string form;
     int version = 0;
+    string filled = {};
 };
 
 Result<File> fileFrom(const string& bytes) {
     File file;
     try {
-        if (bytes.starts_with("<") || bytes.starts_with("\xEF\xBB\xBF<")) {
+        if (!isPdfOrFdf(bytes)) {
+            const auto text = textFromBytes(bytes);
+            if (!text) return tl::unexpected(text.error());
             pugi::xml_document xml;
-            if (const auto read = xml.load_buffer(bytes.data(), bytes.size()); !read)
+            if (const auto read = xml.load_buffer(text->data(), text->size(), pugi::parse_default, pugi::encoding_utf8);
+                !read)
                 return failure(
                     "", said("The file is no XFDF that can be read: character {} is wrong.", int(read.offset) + 1));
             const pugi::xml_node fields = xml.child("xfdf").child("fields");
@@ -136,14 +166,17 @@ Result<File> fileFrom(const string& bytes) {
         if (!form.isDictionary() || !form.getKey("/Fields").isArray())
             return failure("", said("The file has no fields of a form."));
         std::set<QPDFObjGen> seen;
-        for (Object& field : form.getKey("/Fields").getArrayAsVector()) gather(field, "", 0, seen, file.fields);
+        for (Object& field : form.getKey("/Fields").getArrayAsVector()) gather(field, "", 0, seen, file.fields, fdf);
         if (Object info = pdf.getTrailer().getKey("/Info");
             info.isDictionary() && info.getKey("/BrindelForm").isString()) {
             file.form = info.getKey("/BrindelForm").getUTF8Value();
             file.version =
                 info.getKey("/BrindelVersion").isInteger() ? info.getKey("/BrindelVersion").getIntValueAsInt() : 0;
+            if (info.getKey("/BrindelFilled").isString()) file.filled = info.getKey("/BrindelFilled").getUTF8Value();
         }
         return file;
+    } catch (const GivenTwice& field) {
+        return failure(field.name, said("This field has two values in the file, and nobody can tell which one is meant."));
     } catch (const TooMuch&) {
         return failure("", said("The file has more than 100,000 fields, or names more than 100 deep."));
     } catch (const QPDFExc& error) {
@@ -155,8 +188,8 @@ Result<File> fileFrom(const string& bytes) {
     }
 }
 
-/// What is typed into a field of one line of text, as an answer.
-Answer readTyped(const Form& form, const Control& c, string text) {
+/// What is typed into a field of one line of text, as an answer; what says none as fillers are told.
+Result<Answer> readTyped(const Form& form, const Control& c, string text) {
     const string unit = c.is().answers == AnswerType::number ? c.text(Prop::unit) : "";
     if (!unit.empty() && text.ends_with(unit)) text = trimmed(text.substr(0, text.size() - unit.size()));
     // Line breaks are as the viewer's machine has them.
@@ -166,9 +199,13 @@ Answer readTyped(const Form& form, const Control& c, string text) {
             clean += i + 1 < text.size() && text[i + 1] == '\n' ? "" : "\n";
         else
             clean += text[i];
-    const Field field{form, c};
-    const Entry entry = typedEntry(field, clean);
-    return entry.unread() ? Answer(clean) : answerOf(field, entry);
+    const Field field{form, c, todayHere()};
+    const bool isText = c.is().answers == AnswerType::text;
+    const Entry entry = typedEntry(field, isText ? lettersAs(clean, c.as<LetterCase>(), field.language()) : clean);
+    // A choice may be said by its value as well.
+    if (entry.unread() && c.is().answers == AnswerType::choice) return Answer(clean);
+    if (entry.unread()) return failure(answerName(form, c), asSaid(limitBroken(field, entry)));
+    return answerOf(field, entry);
 }
 
 class Reading {
@@ -181,17 +218,21 @@ class Reading {
 
     Answers answers(std::vector<Problem>& refused) {
         Answers all;
+        said_ = &refused;
         for (Id id : form_.index()->fields()) {
             const Control& c = *form_.find(id);
             if (c.as<Access>() != Access::open || !c.text(Prop::workedOut).empty()) {
                 knows(id);
                 continue;
             }
-            if (Answer answer = answerTo(c); answer != Answer()) all[answerName(form_, c)] = std::move(answer);
+            // A field that is there and empty was left empty, or emptied, whatever the form starts with.
+            Answer answer = answerTo(c);
+            if (answer != Answer() || (isThere(c) && !refused_.contains(answerName(form_, c))))
+                all[answerName(form_, c)] = std::move(answer);
         }
         for (const auto& [name, value] : given_) {
             const Control* known = parts_.form.named(name);
-            if (known_.contains(name) || (known && known->is().pressed)) continue;
+            if (known_.contains(name) || (known && known->is().pressed) || value.texts.empty()) continue;
             refused.push_back({name, asSaid(phrase(Phrase::noSuchField, form_.root().text(Prop::language)))});
         }
         return all;
@@ -203,6 +244,8 @@ class Reading {
     const GivenAll& given_;
     std::map<Id, std::vector<Id>> partsOf_;
     std::set<string> known_;
+    std::set<string> refused_;
+    std::vector<Problem>* said_ = nullptr;
 
     void knows(Id id) {
         known_.insert(answerName(form_, *form_.find(id)));
@@ -212,6 +255,13 @@ class Reading {
         known_.insert(name);
         const auto at = given_.find(name);
         return at == given_.end() || at->second.texts.empty() ? nullptr : &at->second;
+    }
+    bool isThere(const Control& c) const {
+        const auto parts = partsOf_.find(c.id);
+        return given_.contains(answerName(form_, c)) ||
+               (parts != partsOf_.end() && std::ranges::any_of(parts->second, [&](Id part) {
+                    return given_.contains(answerName(parts_.form, *parts_.form.find(part)));
+                }));
     }
     /// The button of a question that is on: by its state, by what the state means in the file, by its value.
     std::optional<std::size_t> buttonOn(const string& name, const std::vector<Id>& buttons) {
@@ -246,13 +296,19 @@ class Reading {
             case AnswerType::picks:
                 return c.is().spreads ? groupAnswer(c, name) : listAnswer(c, name);
             case AnswerType::picture:
-            case AnswerType::ink:
+            case AnswerType::ink: {
                 givenTo(name);
-                return {};
+                const auto at = given_.find(name);
+                return at == given_.end() || at->second.made.empty() ? Answer() : Answer(at->second.made);
+            }
             default: {
                 const Given* given = givenTo(name);
                 if (!given || given->texts.front().empty()) return {};
-                return readTyped(form_, c, given->texts.front());
+                const auto answer = readTyped(form_, c, given->texts.front());
+                if (answer) return *answer;
+                refused_.insert(name);
+                said_->push_back(answer.error());
+                return {};
             }
         }
     }
@@ -290,6 +346,24 @@ class Reading {
     }
 };
 
+/// The form with the rows that the filler has added, as far as fields of a file are in them.
+Form grownFor(Form form, const GivenAll& given) {
+    std::vector<Id> tables;
+    form.controls.each([&](Id id, const Control& c) {
+        if (c.is().grid && c.number(Prop::rowsMost) > c.number(Prop::rows)) tables.push_back(id);
+    });
+    for (const auto& [name, value] : given) {
+        if (tables.empty()) break;
+        if (form.named(name)) continue;
+        for (Id table : tables) {
+            const int rows = rowsUntil(form, table, name);
+            for (int i = 0; i < rows && takesRow(form, table); ++i) form = rowAdded(form, table);
+            if (rows > 0) break;
+        }
+    }
+    return form;
+}
+
 }  // namespace
 
 Result<string> formFileIn(const string& bytes) {
@@ -315,7 +389,9 @@ Result<string> formFileIn(const string& bytes) {
 }
 
 bool looksLikePdfReply(std::string_view bytes) {
-    for (std::string_view start : {"%PDF-", "%FDF-", "<", "\xEF\xBB\xBF<"})
+    for (std::string_view start : {std::string_view("%PDF-"), std::string_view("%FDF-"), std::string_view("<"),
+                                   std::string_view("\xEF\xBB\xBF<"), std::string_view("\xFF\xFE<\0", 4),
+                                   std::string_view("\xFE\xFF\0<", 4), std::string_view("\0<", 2)})
         if (bytes.starts_with(start)) return true;
     return false;
 }
@@ -326,10 +402,12 @@ Result<ReadReply> replyFromPdf(const Form& form, const FontBook& fonts, const st
     ReadReply read;
     read.reply.form = file->form;
     read.reply.version = file->version;
+    read.reply.filled = file->filled;
     const string& mine = form.root().name;
     if (!file->form.empty() && file->form != mine)
         return failure("", asSaid(phrase(Phrase::otherForm, form.root().text(Prop::language), {file->form, mine})));
-    read.reply.values = Reading(form, fonts, file->fields).answers(read.refused);
+    const Form grown = grownFor(form, file->fields);
+    read.reply.values = Reading(grown, fonts, file->fields).answers(read.refused);
     return read;
 }
 

@@ -1,8 +1,10 @@
 #include "core/session/answers.h"
 
 #include <ctime>
+#include <regex>
 
 #include "core/file/json_text.h"
+#include "core/text/encodings.h"
 
 namespace brindel {
 namespace {
@@ -31,11 +33,18 @@ Result<void> gather(const Json& object, const std::string& group, int depth, Ans
             }
             out[name] = std::move(several);
         } else {
+            if (value.empty()) return failure(name, said("A value is expected here."));
             if (depth >= deepest) return failure(name, said("Groups lie too deep in each other."));
             if (auto inner = gather(value, name + ".", depth + 1, out); !inner) return inner;
         }
     }
     return {};
+}
+
+/// True for a time by RFC 3339, which a reply says.
+bool isTime(const std::string& text) {
+    static const std::regex form("\\d{4}-\\d\\d-\\d\\dT\\d\\d:\\d\\d:\\d\\d(\\.\\d{1,9})?(Z|[+-]\\d\\d:\\d\\d)");
+    return text.size() < 50 && std::regex_match(text, form);
 }
 
 Json answerJson(const Answer& answer) {
@@ -49,7 +58,7 @@ Json answerJson(const Answer& answer) {
 }  // namespace
 
 Result<Reply> readReply(const std::string& text) {
-    auto json = jsonRead(text);
+    auto json = textFromBytes(text).and_then(jsonRead);
     if (!json) return tl::unexpected(json.error());
     if (!json->is_object()) return failure("line 1, column 1", said("An object of names and values is expected here."));
     Reply reply;
@@ -58,6 +67,8 @@ Result<Reply> readReply(const std::string& text) {
     if (whole) reply.form = (*json)["form"].get<std::string>();
     if (whole && json->contains("version") && (*json)["version"].is_number_integer())
         reply.version = (*json)["version"].get<int>();
+    if (whole && json->contains("filled") && (*json)["filled"].is_string() && isTime((*json)["filled"]))
+        reply.filled = (*json)["filled"].get<std::string>();
     if (auto all = gather(whole ? (*json)["values"] : *json, "", 0, reply.values); !all)
         return tl::unexpected(all.error());
     return reply;

@@ -16,6 +16,7 @@ struct Reply {
     std::string form;  // the name of the form that a reply belongs to; empty for plain values
     int version = 0;
     Answers values;
+    std::string filled = {};  // when it was filled in, as it says itself
 };
 
 /// Reads a values file: an object of name and value, or a whole reply with its "values". Objects within it are groups

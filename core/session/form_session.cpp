@@ -137,6 +137,10 @@ void FormSession::judge(Id id) {
         }
         sentence = required && empty ? missing(field(c)) : limitBroken(field(c), entry(id));
         if (sentence.empty() && !empty && !isRight(id)) sentence = notRight(field(c));
+    } else if (!c.text(Prop::workedOut).empty() && usable(id) && !isEmpty(entry(id)) && !entry(id).unread()) {
+        // What is worked out has to be within the limits as well.
+        sentence = limitBroken(field(c), entry(id));
+        if (sentence.empty() && !isRight(id)) sentence = notRight(field(c));
     }
     if (sentence == wrongWith(id)) return;
     if (sentence.empty()) {
@@ -191,10 +195,13 @@ string FormSession::type(Id id, const string& text) {
 void FormSession::leave(Id id) {
     const Control* c = form_.find(id);
     if (!c || !entries_.contains(id)) return;
-    const Entry& held = entry(id);
+    const Entry held = entry(id);
     if (!held.typed.empty() && !held.unread()) hold(id, {held.held});
     if (!isEmpty(entry(id))) say(id);
-    if (!waiting_ && raise(Event::left, id)) react();
+    // More could have been typed: now it is whole.
+    const bool completed = hasRules(id) && !isComplete(id, held) && isComplete(id, entry(id));
+    const bool completes = !waiting_ && completed && raise(Event::complete, id);
+    if ((!waiting_ && raise(Event::left, id)) || completes) react();
 }
 
 void FormSession::step(Id id, int steps) {
@@ -229,7 +236,7 @@ std::optional<Held> FormSession::stepped(const Control& control, int steps) cons
         }
         case AnswerType::time: {
             auto limit = [&](Prop prop, int otherwise) {
-                return std::optional(timeRead(c->text(prop), "HH:mm", "en").value_or(otherwise));
+                return std::optional(clockRead(c->text(prop)).value_or(otherwise));
             };
             const int by = std::max(1, int(c->number(Prop::stepMinutes)));
             const auto earliest = limit(Prop::earliestTime, 0), latest = limit(Prop::latestTime, 1439);

@@ -63,12 +63,13 @@ class FormSession {
     /// Leaves a field: what was typed is written as the form writes it, and what is wrong is said from now on. A field
     /// left empty is no mistake yet; that is said when the form is to be accepted.
     void leave(Id id);
-    /// Gives a named field a value, as a values file does. Refuses, with the name as place, what fillers may not touch,
-    /// what is of another type, too long, not among the choices or out of range. Names of rows that fillers may
-    /// still add to a table add them.
+    /// Gives a named field a value, as a values file does. Refuses, with the name as place, what is of another type, too
+    /// long, not among the choices or out of range, and what fillers may not touch, unless it is that already. Names of
+    /// rows that fillers may still add to a table add them.
     Result<void> put(const std::string& name, const Answer& answer);
-    /// Gives all values of a reply or values file, in the order of the route; gives back what was refused. A reply to a
-    /// form of another name is refused whole.
+    /// Gives all values of a reply or values file, in the order of the route, and again as long as rules and formulas
+    /// open fields or change what was given; gives back what was refused, and what is another than was given in the end.
+    /// A reply to a form of another name is refused whole.
     std::vector<Problem> take(const Reply& reply);
     /// Adds a row to a table, or takes the last added one away, as far as the form lets fillers; false when it does
     /// not.
@@ -98,7 +99,7 @@ class FormSession {
     Answer answer(Id id) const;
     /// All answers in tab order, each under its own name.
     std::vector<std::pair<std::string, Answer>> answers() const;
-    /// The reply as JSON text.
+    /// The reply as JSON text; `filled` is when it was filled in, by RFC 3339.
     std::string reply(const std::string& filled = timeNow()) const;
 
     /// True when a control can be seen, or used, as far as it says itself; its containers say the same of themselves.
@@ -215,8 +216,11 @@ class FormSession {
     void doStep(const Pending& from, const Step& step);
     void note(Happened happened);
     Outcome taken();
+    bool holdsAlready(Id id, const Answer& answer) const;
+    tl::unexpected<Problem> anotherThan(Id id, const std::string& name, const Answer& answer) const;
     void writeOut() const;
     bool hasRules(Id id) const;
+    bool isComplete(Id id, const Entry& entry) const;
     bool madeRoomFor(const std::string& name);
     void reformed(Form form, Id table);
 

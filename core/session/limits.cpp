@@ -109,7 +109,7 @@ string timeBroken(const Field& f, const Entry& entry) {
     const auto* time = std::get_if<TimeOfDay>(&entry.held);
     if (!time) return said(f, Phrase::noTime, {called(f), written({14 * 60 + 30}), quoted(entry.typed)});
     auto limit = [&](Prop prop) -> std::optional<TimeOfDay> {
-        const auto minutes = timeRead(f.control.text(prop), "HH:mm", "en");
+        const auto minutes = clockRead(f.control.text(prop));
         return minutes ? std::optional(TimeOfDay{*minutes}) : std::nullopt;
     };
     return momentBroken<TimeOfDay>(f, *time, limit(Prop::earliestTime), limit(Prop::latestTime), written);

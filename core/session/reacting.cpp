@@ -14,9 +14,19 @@ using std::string;
 
 namespace {
 
+string textOf(const Scalar& value) {
+    const Scalar as = asText(value);
+    if (const auto* text = std::get_if<string>(&as)) return *text;
+    return string(errorText(std::get<FormulaError>(as)));
+}
+
+}  // namespace
+
 /// True when an answer can take no more: a text of the most characters, a choice that is made, a whole date or time.
-bool isComplete(const Control& c, const Entry& entry) {
-    if (isEmpty(entry) || entry.unread()) return false;
+bool FormSession::isComplete(Id id, const Entry& entry) const {
+    const Field f = field(*form_.find(id));
+    const Control& c = f.control;
+    if (isEmpty(entry) || entry.unread() || !isWhole(f, entry)) return false;
     switch (c.is().answers) {
         case AnswerType::text: {
             const auto most = std::size_t(c.number(Prop::maxLength));
@@ -38,14 +48,6 @@ bool isComplete(const Control& c, const Entry& entry) {
             return false;
     }
 }
-
-string textOf(const Scalar& value) {
-    const Scalar as = asText(value);
-    if (const auto* text = std::get_if<string>(&as)) return *text;
-    return string(errorText(std::get<FormulaError>(as)));
-}
-
-}  // namespace
 
 void FormSession::note(Happened happened) {
     happened_.push_back(std::move(happened));
@@ -113,7 +115,7 @@ void FormSession::react() {
                 raise(Event::changed, id);
                 const Entry held = entry(id);
                 if (const auto* on = std::get_if<bool>(&held.held)) raise(*on ? Event::ticked : Event::unticked, id);
-                if (isComplete(*c, held)) raise(Event::complete, id);
+                if (isComplete(id, held)) raise(Event::complete, id);
             }
         } else {
             break;

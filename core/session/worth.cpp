@@ -62,22 +62,25 @@ Entry entryFrom(const Field& f, const Scalar& value) {
     const AnswerType type = f.control.is().answers;
     if (const auto* error = std::get_if<FormulaError>(&value)) return wrong(*error);
     if (std::holds_alternative<std::monostate>(value)) return type == AnswerType::tick ? Entry{false} : Entry{};
-    auto number = [&]() { return asNumber(value, around); };
+    auto asNumberHere = [&]() { return asNumber(value, around); };
     switch (type) {
         case AnswerType::number: {
-            const Scalar as = number();
+            const Scalar as = asNumberHere();
             const auto* error = std::get_if<FormulaError>(&as);
-            // What was worked out in binary may be a hair beside the number that is meant.
-            return error ? wrong(*error) : Entry{tidied15(std::get<double>(as))};
+            if (error) return wrong(*error);
+            // A number has the places that its field has. What was worked out in binary may be a hair beside the number
+            // that is meant.
+            const double number = roundedAt(tidied15(std::get<double>(as)), int(f.control.number(Prop::decimals)));
+            return std::isfinite(number) ? Entry{number} : wrong(FormulaError::number);
         }
         case AnswerType::date: {
-            const Scalar as = number();
+            const Scalar as = asNumberHere();
             const auto* serial = std::get_if<double>(&as);
             const auto day = serial ? dayOf(std::floor(*serial)) : std::nullopt;
             return day ? Entry{*day} : wrong(FormulaError::value);
         }
         case AnswerType::time: {
-            const Scalar as = number();
+            const Scalar as = asNumberHere();
             const auto* serial = std::get_if<double>(&as);
             if (!serial || std::abs(*serial) > 1e9) return wrong(FormulaError::value);
             return {TimeOfDay{int(std::lround((*serial - std::floor(*serial)) * 1440)) % 1440}};

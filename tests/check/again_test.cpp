@@ -77,6 +77,7 @@ TEST(ChecksAgain, FindWhatAWholeLookFinds) {
             const int sorts[] = {*rc::gen::inRange(0, 19), *rc::gen::inRange(0, 19)};
             for (int i = 0; i < steps; ++i) {
                 const Ids all = allIds(form);
+                if (all.empty()) break;  // there is nothing left to edit
                 const Id id = all[std::size_t(from + *rc::gen::inRange(0, 8)) % all.size()];
                 const int which = sorts[*rc::gen::inRange(0, 2)], by = *rc::gen::inRange(0, 9);
                 form = edited(form, id, which, by);

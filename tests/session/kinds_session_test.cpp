@@ -1,6 +1,6 @@
 // Times, choice groups, signatures, pictures and tables while a form is filled.
 #include "core/draw/picture_data.h"
-#include "core/text/words.h"
+#include "core/text/typed_moments.h"
 #include "tests/session/session_support.h"
 
 using namespace brindel;
@@ -10,10 +10,10 @@ using namespace std::chrono;
 TEST(Times, AreReadAsPeopleTypeThem) {
     for (const auto& [typed, minutes] : std::vector<std::pair<std::string, int>>{
              {"08:30", 510}, {"8:30", 510}, {"8.30", 510}, {"0830", 510}, {" 23:59 ", 1439}, {"00:00", 0}})
-        EXPECT_EQ(timeRead(typed, "HH:mm", "en"), minutes) << typed;
-    EXPECT_EQ(timeRead("2:15 PM", "h:mm a", "en"), 14 * 60 + 15);
+        EXPECT_EQ(timeTyped(typed, "HH:mm", "en"), minutes) << typed;
+    EXPECT_EQ(timeTyped("2:15 PM", "h:mm a", "en"), 14 * 60 + 15);
     for (const char* typed : {"", "24:00", "8:75", "half past", "8", "08:30:10", "-1:00"})
-        EXPECT_FALSE(timeRead(typed, "HH:mm", "en")) << typed;
+        EXPECT_FALSE(timeTyped(typed, "HH:mm", "en")) << typed;
     EXPECT_EQ(timeIn(14 * 60 + 5, "HH:mm", "de"), "14:05");
 }
 

@@ -79,12 +79,14 @@ TEST(Session, ValuesAreTakenOrRefusedWithOneClearSentence) {
     EXPECT_EQ(refusal(s, "txtBoatName", true), "Text is expected.");
     EXPECT_EQ(refusal(s, "numLengthOverall", 25.04), "Length overall takes 2 to 25 m; 25.04 is too much.")
         << "rounding lets nothing in";
-    EXPECT_EQ(refusal(s, "numLengthOverall", std::string("9,4")), "");
+    EXPECT_EQ(refusal(s, "numLengthOverall", std::string("9,4")), "A number is expected, such as 1234.5.")
+        << "one writing in files, whatever the language";
+    EXPECT_EQ(refusal(s, "numLengthOverall", std::string("9.4")), "");
     EXPECT_EQ(refusal(s, "radLiftBy", std::string("Balloon")), "“Balloon” is not among the choices.");
     EXPECT_EQ(refusal(s, "radLiftBy", std::string("Crane")), "");
     EXPECT_EQ(refusal(s, "lstJobs", std::vector<std::string>{"Wash", "Paint"}), "“Paint” is not among the choices.");
     EXPECT_EQ(refusal(s, "dtmTo", std::string("2026-02-30")),
-              "To takes a date such as 1 Apr 2026; “2026-02-30” is none.");
+              "A date is expected, such as 2026-04-01.");
     EXPECT_EQ(refusal(s, "chkMastIsStepped", std::string("yes")), "true or false is expected.");
     EXPECT_EQ(refusal(s, "txtNoSuch", std::string("x")), "The form has no field of that name.");
     EXPECT_EQ(std::get<std::string>(s.answer(id(s, "txtBoatName"))), "Marigold") << "what was refused changed nothing";
