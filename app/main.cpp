@@ -14,6 +14,7 @@
 #include "core/file/whole_file.h"
 #include "core/naming/names.h"
 #include "filler/desktop_font.h"
+#include "filler/display.h"
 #include "filler/drawing_painter.h"
 
 using namespace brindel;
@@ -92,6 +93,7 @@ int paintPicture(MainWindow& window, const QString& out, const std::string& pass
 int main(int argc, char** argv) {
     takeSignalsAsProblems();
     CLI::App app{"Designs dialogs and fillable documents."};
+    app.set_version_flag("--version", "Brindel 0.1.0");
     std::string path, picture, pass = "lay-out", size = "1280x800";
     std::vector<std::string> select;
     app.add_option("FORM", path, "The form to open");
@@ -129,7 +131,9 @@ int main(int argc, char** argv) {
         qEnvironmentVariableIsEmpty("DISPLAY") && qEnvironmentVariableIsEmpty("WAYLAND_DISPLAY"))
         qputenv("QT_QPA_PLATFORM", "offscreen");
 
+    needDisplay("brindel");
     QApplication qt(argc, argv);
+    displayFound();
     QApplication::setApplicationName("brindel");
     useDesktopFont();
     Form form = newForm(Kind::dialog);
@@ -159,7 +163,9 @@ int main(int argc, char** argv) {
                       << fromQt(word.replace('\\', "\\\\").replace('"', "\\\"").replace('\n', "\\n")) << "\")\n";
         return 0;
     }
-    if (!path.empty()) {
+    if (!path.empty() && picture.empty()) {
+        if (!window->openFile(toQt(path))) return 1;
+    } else if (!path.empty()) {
         window->desk().open(form, toQt(path), toQt(readOnly), digest);
         if (window->desk().isShut()) window->setPass(Pass::tryOut);
     }

@@ -1,18 +1,23 @@
 // brindel-fill: opens a form for filling only. Exit 0 when the reply was accepted, 1 when the filler went away without
-// one, 2 when the call is wrong, 3 when a file cannot be read or written.
+// one, 2 when the call is wrong, 3 when a file cannot be read or written, 5 when there is no display.
 #include <CLI/CLI.hpp>
 #include <QtWidgets/QtWidgets>
 #include <cstdio>
 #include <iostream>
 
 #include "core/file/form_file.h"
+#include "core/file/keepsake.h"
 #include "core/file/whole_file.h"
+#include "core/file/writing_over.h"
 #include "core/intake/reply_file.h"
+#include "core/session/unfinished.h"
 #include "core/text/clock.h"
 #include "core/text/phrases.h"
 #include "core/wording/texts.h"
 #include "filler/desktop_font.h"
+#include "filler/display.h"
 #include "filler/drawing_painter.h"
+#include "filler/ended_outside.h"
 #include "filler/form_to_fill.h"
 #include "filler/window_behaviour.h"
 
@@ -26,8 +31,9 @@ int problem(const std::string& file, const Problem& p, int status) {
     return status;
 }
 
-bool deliver(const std::string& reply, const std::string& path, const std::string& language) {
-    auto written = path.empty() || path == "-" ? writeOut(reply) : writeWhole(path, reply);
+bool deliver(const std::string& reply, const std::string& path, const std::string& language,
+             const std::vector<std::string>& readFrom) {
+    auto written = path.empty() || path == "-" ? writeOut(reply) : writtenBeside(path, reply, readFrom);
     if (written) return true;
     QMessageBox::warning(nullptr, "Brindel",
                          toQt(written.error().sentence.text() + " " + phrase(Phrase::staysOpen, language)));
@@ -56,10 +62,12 @@ class Closing : public QObject {
 int main(int argc, char** argv) {
     takeSignalsAsProblems();
     CLI::App app{"Opens a form for filling."};
+    app.set_version_flag("--version", "Brindel 0.1.0");
     std::string path, values, reply, asked;
-    app.add_option("FORM", path)->required();
+    app.add_option("FORM", path, "A form file")->required();
     app.add_option("--values", values,
-                   "What to start with: a JSON file of values, a reply, or a filled PDF, FDF or XFDF");
+                   "What to start with: a JSON file of values, a reply, or a filled PDF, FDF or XFDF; - for standard "
+                   "input");
     app.add_option("--reply", reply, "Where the reply goes; - for standard output");
     app.add_option("--language", asked, "In which it is filled, where the form has several: de");
     try {
@@ -74,7 +82,7 @@ int main(int argc, char** argv) {
     const Form& form = *inLanguage;
     FormSession session(form, todayHere(), minutesHere());
     if (!values.empty()) {
-        auto text = readWhole(values);
+        auto text = readWhole(values == "-" ? "/dev/stdin" : values);
         if (!text) return problem(values, text.error(), 3);
         auto given = replyFromFile(form, FontBook(), *text);
         if (!given) return problem(values, given.error(), 1);
@@ -84,7 +92,16 @@ int main(int argc, char** argv) {
         if (!refused.empty()) return 1;
     }
 
+    // Where the reply goes is looked at before anybody begins to fill in.
+    const std::vector<std::string> readFrom = {path, values};
+    if (!reply.empty() && reply != "-") {
+        if (const auto why = notWrittenOver(reply, readFrom)) return problem(reply, *why, 3);
+        if (const auto can = canBeWritten(reply); !can) return problem(reply, can.error(), 3);
+    }
+
+    needDisplay("brindel-fill");
     QApplication qt(argc, argv);
+    displayFound();
     useDesktopFont();
     FontBook fonts;
     fonts.desktopFamily = fromQt(QFontInfo(QApplication::font()).family());
@@ -92,6 +109,8 @@ int main(int argc, char** argv) {
     const std::string& language = form.root().text(Prop::language);
     const double scale = dialog ? 1 : 96 / 25.4;
     int status = 1;
+    const std::string folder = keepsakeFolder();
+    const EndedOutside ended(qt, [&] { (void)keepUnfinished(folder, path, session); });
 
     auto* view = new FormToFill(session, fonts, scale);
     auto* window = new QScrollArea;
@@ -138,7 +157,8 @@ int main(int argc, char** argv) {
         frame->show();
     }
     QObject::connect(view, &FormToFill::accepted, &qt, [&] {
-        if (!deliver(session.reply(), reply, language)) return;
+        if (!deliver(session.reply(), reply, language, readFrom)) return;
+        forgetUnfinished(folder, path);
         status = 0;
         qt.quit();
     });
@@ -147,7 +167,10 @@ int main(int argc, char** argv) {
         if (!form.root().yes(Prop::resizable)) window->setFixedSize(view->sizeHint());
         window->resize(view->sizeHint());
     });
-    QObject::connect(view, &FormToFill::left, &qt, [&] { qt.quit(); });
+    QObject::connect(view, &FormToFill::left, &qt, [&] {
+        forgetUnfinished(folder, path);
+        qt.quit();
+    });
     // One reply after another: the second is reply-2.json, beside the first.
     int replies = 0;
     QObject::connect(view, &FormToFill::acceptedAndGoesOn, &qt, [&](const std::string& given) {
@@ -157,7 +180,7 @@ int main(int argc, char** argv) {
             const QString end = first.suffix().isEmpty() ? "" : "." + first.suffix();
             to = fromQt(first.dir().filePath(first.completeBaseName() + "-" + QString::number(replies) + end));
         }
-        if (deliver(given, to, language)) status = 0;
+        if (deliver(given, to, language, readFrom)) status = 0;
     });
     QWidget* const top = window->window();
     QObject::connect(view, &FormToFill::putAway, &qt, [top] { top->showMinimized(); });
@@ -172,6 +195,18 @@ int main(int argc, char** argv) {
     if (dialog) window->show();
     view->begin();
     view->opened();
+    // What was being filled in when the program was ended from outside is offered, once the window is there to see it.
+    if (const auto kept = values.empty() ? unfinished(folder, path, form) : std::nullopt) {
+        QMessageBox box(QMessageBox::Question, top->windowTitle(), toQt(phrase(Phrase::draftFound, language)),
+                        QMessageBox::NoButton, top);
+        auto* goOn = box.addButton(toQt(phrase(Phrase::draftGoOn, language)), QMessageBox::AcceptRole);
+        auto* anew = box.addButton(toQt(phrase(Phrase::draftAnew, language)), QMessageBox::DestructiveRole);
+        box.setDefaultButton(goOn);
+        box.exec();
+        if (box.clickedButton() == goOn) (void)session.take(*kept);
+        if (box.clickedButton() == anew) forgetUnfinished(folder, path);
+        view->refresh();
+    }
     qt.exec();
     if (dialog) rememberWindow(*window, form);
     return status;

@@ -6,6 +6,7 @@
 #include "app/words.h"
 #include "core/file/scheme_file.h"
 #include "core/file/whole_file.h"
+#include "core/file/writing_over.h"
 #include "core/naming/names.h"
 #include "filler/drawing_painter.h"
 
@@ -268,7 +269,7 @@ bool SchemeDialog::importFrom(const QString& path) {
 }
 
 bool SchemeDialog::exportTo(const QString& path) {
-    auto written = writeWhole(fromQt(path), schemeText(scheme_));
+    auto written = writtenBeside(fromQt(path), schemeText(scheme_));
     says_->setStyleSheet(QString("color: %1;").arg((written ? tokens().ink2 : tokens().brick).name()));
     says_->setText(written ? Words::tr("Exported to %1.").arg(QFileInfo(path).fileName())
                            : Words::shown(written.error().sentence));

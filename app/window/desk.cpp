@@ -213,7 +213,8 @@ std::string Desk::textOf(const Form& form) const {
     return form.seal && opens(*form.seal) ? sealedText(form, *key_) : formText(form);
 }
 
-void Desk::open(Form form, const QString& path, const QString& readOnlyBecause, std::string digest) {
+void Desk::open(Form form, const QString& path, const QString& readOnlyBecause, std::string digest, std::string sum) {
+    fileSum_ = std::move(sum);
     key_ = nullptr;
     keySalt_.clear();
     digest_ = std::move(digest);
@@ -253,12 +254,21 @@ void Desk::takeOver(const Desk& other) {
     key_ = other.key_;
     keySalt_ = other.keySalt_;
     digest_ = other.digest_;
+    fileSum_ = other.fileSum_;
     emit fileChanged();
     emit selectionChanged();
     emit formChanged();
 }
 
-void Desk::saved(const QString& path, int revision) {
+void Desk::takeFromFile(Form form, std::string sum) {
+    if (!edit(form, Words::tr("Take what is in the file"))) return;
+    savedForm_ = this->form();
+    fileSum_ = std::move(sum);
+    emit fileChanged();
+}
+
+void Desk::saved(const QString& path, int revision, std::string sum) {
+    fileSum_ = std::move(sum);
     history_.renumber(revision);
     path_ = path;
     readOnlyBecause_.clear();

@@ -120,12 +120,17 @@ class Desk : public QObject {
     void decide(bool take);
 
     /// A form from a file, or a new one where the path is empty.
-    /// `digest` is what Opened says of a sealed form.
-    void open(Form form, const QString& path, const QString& readOnlyBecause = {}, std::string digest = {});
+    /// `digest` and `sum` are what Opened says of it.
+    void open(Form form, const QString& path, const QString& readOnlyBecause = {}, std::string digest = {},
+              std::string sum = {});
     QString path() const { return path_; }
     QString readOnlyBecause() const { return readOnlyBecause_; }
     /// The form is in a file now, as this version of it.
-    void saved(const QString& path, int revision);
+    void saved(const QString& path, int revision, std::string sum = {});
+    /// Takes over what the file has become, one step of undo: what was on the desk is a step back.
+    void takeFromFile(Form form, std::string sum);
+    /// The sum of what the file held when it was read or saved here; empty for a form that is in none.
+    const std::string& fileSum() const { return fileSum_; }
     const Form& savedForm() const { return savedForm_; }
     /// What its file holds, where that is not what was opened: work that was left unsaved.
     void setSavedForm(Form form) { savedForm_ = std::move(form); }
@@ -192,7 +197,7 @@ class Desk : public QObject {
     std::function<void(Id)> picked_;
     std::optional<Proposal> proposal_;
     SharedSealKey key_;
-    std::string keySalt_, digest_;
+    std::string keySalt_, digest_, fileSum_;
     bool mayEdit();
 };
 

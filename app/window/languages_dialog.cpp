@@ -6,6 +6,7 @@
 #include "app/words.h"
 #include "core/answers/choice_lists.h"
 #include "core/file/whole_file.h"
+#include "core/file/writing_over.h"
 #include "core/wording/texts.h"
 #include "filler/drawing_painter.h"
 
@@ -304,7 +305,7 @@ void LanguagesDialog::removeLanguage() {
 
 bool LanguagesDialog::writeOut(const QString& path) {
     const bool table = path.endsWith(".csv", Qt::CaseInsensitive);
-    const auto done = writeWhole(fromQt(path), table ? textTable(form_, language()) : xliffOf(form_, language()));
+    const auto done = writtenBeside(fromQt(path), table ? textTable(form_, language()) : xliffOf(form_, language()));
     say(done ? Words::tr("Written: %1").arg(QDir::toNativeSeparators(path)) : Words::shown(done.error().sentence),
         !done);
     return done.has_value();
@@ -326,6 +327,11 @@ bool LanguagesDialog::takeIn(const QString& path) {
     form_ = taken.form;
     fillLanguages(read->language);
     const auto count = taken.foreign.size();
+    if (!read->form.empty() && read->form != form_.root().name) {
+        say(Words::tr("These texts were written for the form “%1”. What fits this one was taken.").arg(toQt(read->form)),
+            true);
+        return true;
+    }
     say(count == 0   ? Words::tr("Taken in: %1.").arg(toQt(languageCalled(read->language)))
         : count == 1 ? Words::tr("Taken in, but for one text that the form does not have any more.")
                      : Words::tr("Taken in, but for %1 texts that the form does not have any more.").arg(count));

@@ -169,6 +169,7 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     middle_->addWidget(findingsPage_);
     jotLine_ = new JotLine(*desk_, middle);
     column->addWidget(strips_);
+    buildFileBar(column);
     column->addWidget(middle_, 1);
     column->addWidget(jotLine_);
     // Other passes say there what the sheet shows; the sheet keeps its height, so that nothing jumps.

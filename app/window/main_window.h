@@ -19,6 +19,8 @@ namespace brindel {
 
 class ChangesPanel;
 class Details;
+class FileBar;
+class FileWatch;
 class FindBox;
 class FindingsPanel;
 class JotLine;
@@ -67,6 +69,7 @@ class MainWindow : public QMainWindow {
     QAction* command(const QString& key) const;
 
     /// Opens a file; says what is wrong in the status line and leaves the form as it was when it cannot.
+    /// One that another window has open is only looked at, unless the designer wants it otherwise.
     bool openFile(const QString& path);
     bool saveFile(const QString& path);
     /// Goes to a pass; a sealed form asks for its password first, but for Try.
@@ -106,6 +109,8 @@ class MainWindow : public QMainWindow {
     ProtectStrip& protectStrip() { return *protectStrip_; }
     HandOverPanel& handOverPanel() { return *handOverPanel_; }
     HandOverStrip& handOverStrip() { return *handOverStrip_; }
+    FileBar& fileBar() { return *fileBar_; }
+    FileWatch& fileWatch() { return *fileWatch_; }
     /// The list of findings in the middle, in Hand over.
     FindingsPanel& findingsPage() { return *findingsPage_; }
     /// Every key as Markdown, from the tables that the menus and the sheet are made of.
@@ -193,6 +198,12 @@ class MainWindow : public QMainWindow {
     void refreshPassLine();
     void goToPass(Pass pass);
     bool mayWriteOver(const QString& path);
+    // What somebody else has done to the form's file.
+    void buildFileBar(class QVBoxLayout* column);
+    void tellOfOther();
+    void compareWithFile();
+    bool takeFromFile();
+    bool decideOnOther();
 
     Desk* desk_;
     Rail* rail_;
@@ -252,6 +263,8 @@ class MainWindow : public QMainWindow {
     ChangesPanel* changesPanel_;
     FindBox* findBox_;
     QWidget* proposalBar_;
+    FileBar* fileBar_;
+    FileWatch* fileWatch_;
     QLabel* proposalSays_;
 };
 

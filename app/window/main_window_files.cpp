@@ -4,12 +4,16 @@
 #include "app/passes/hand_over_panel.h"
 #include "app/passes/seal_dialog.h"
 #include "app/sheet/sheet.h"
+#include "app/window/file_bar.h"
+#include "app/window/file_watch.h"
 #include "app/window/languages_dialog.h"
 #include "app/window/main_window.h"
 #include "app/words.h"
 #include "core/file/form_file.h"
 #include "core/file/keepsake.h"
+#include "core/file/open_mark.h"
 #include "core/file/whole_file.h"
+#include "core/file/writing_over.h"
 #include "core/session/form_session.h"
 #include "core/text/clock.h"
 #include "filler/drawing_painter.h"
@@ -25,11 +29,27 @@ bool MainWindow::openFile(const QString& path) {
         desk_->say(where + ": " + Words::shown(p.sentence), true);
         return false;
     }
+    QString because = Words::shown(opened->readOnlyBecause);
+    if (because.isEmpty() && isOpenElsewhere(keepsakeFolder(), int(QCoreApplication::applicationPid()), fromQt(path))) {
+        QMessageBox box(QMessageBox::Question, Words::tr("Open in another window"),
+                        Words::tr("%1 is open in another window. If both save it, one loses what the other has "
+                                  "changed.")
+                            .arg(QFileInfo(path).fileName()),
+                        QMessageBox::NoButton, this);
+        auto* look = box.addButton(Words::tr("Look only"), QMessageBox::AcceptRole);
+        auto* work = box.addButton(Words::tr("Work on it here too"), QMessageBox::DestructiveRole);
+        box.addButton(Words::tr("Cancel"), QMessageBox::RejectRole);
+        box.setDefaultButton(look);
+        box.exec();
+        if (box.clickedButton() != look && box.clickedButton() != work) return false;
+        if (box.clickedButton() == look)
+            because = Words::tr("It is open in another window. It can be looked at here, and saved under another name.");
+    }
     goToPass(Pass::layOut);
-    desk_->open(opened->form, path, Words::shown(opened->readOnlyBecause), opened->digest);
+    desk_->open(opened->form, path, because, opened->digest, opened->sum);
     // A sealed form is there to be filled.
     if (desk_->isShut()) goToPass(Pass::tryOut);
-    if (!opened->readOnlyBecause.empty()) desk_->say(Words::shown(opened->readOnlyBecause));
+    if (!because.isEmpty()) desk_->say(because);
     remember(path);
     zoomByHand_ = false;
     zoomToFit();
@@ -39,8 +59,11 @@ bool MainWindow::openFile(const QString& path) {
 bool MainWindow::saveFile(const QString& path) {
     // Others may hold what was saved before: what differs from it is another version.
     const Form form = desk_->path().isEmpty() ? desk_->form() : nextVersion(desk_->form(), desk_->savedForm());
+    const bool own = !desk_->path().isEmpty() && QFileInfo(path) == QFileInfo(desk_->path());
+    if (own && fileWatch_->isOther() && !decideOnOther()) return false;
     if (!mayWriteOver(path)) return false;
-    auto written = writeWhole(fromQt(path), desk_->textOf(form));
+    const std::string text = desk_->textOf(form);
+    auto written = writeWhole(fromQt(path), text);
     if (!written) {
         desk_->say(QFileInfo(path).fileName() + ": " + Words::shown(written.error().sentence), true);
         QMessageBox::warning(this, Words::tr("Not saved"),
@@ -48,7 +71,7 @@ bool MainWindow::saveFile(const QString& path) {
                                  .arg(Words::shown(written.error().sentence)));
         return false;
     }
-    desk_->saved(path, form.revision);
+    desk_->saved(path, form.revision, contentSum(text));
     forget(keepsakeFolder(), int(QCoreApplication::applicationPid()));
     remember(path);
     return true;
@@ -56,17 +79,87 @@ bool MainWindow::saveFile(const QString& path) {
 
 bool MainWindow::mayWriteOver(const QString& path) {
     // A pipe or a device holds no form, and waits for ever when it is read.
-    if (!QFileInfo(path).isFile()) return true;
-    const auto there = openForm(fromQt(path));
-    if (!there || !there->form.seal || desk_->opens(*there->form.seal)) return true;
+    const FileStanding there = standingAt(fromQt(path));
+    if (const auto why = formNotWrittenOver(fromQt(path), there, {})) {
+        QMessageBox::warning(this, Words::tr("Not saved"), Words::shown(why->sentence));
+        return false;
+    }
+    if (there.what != FileStanding::What::sealed || desk_->opens(*there.form->seal)) return true;
     // Nothing that was shut has changed: it is written as it was.
-    if (desk_->isShut() && sameContent(there->form, desk_->form())) return true;
-    if (sealState(there->form) == SealState::damaged) return true;
+    if (desk_->isShut() && sameContent(*there.form, desk_->form())) return true;
+    if (sealState(*there.form) == SealState::damaged) return true;
     SealAsk ask(
-        there->form,
+        *there.form,
         Words::tr("%1 is sealed. Writing another form over it needs its password.").arg(QFileInfo(path).fileName()),
         this, Words::tr("Write over it"), Words::tr("Leave it"));
     return ask.exec() == QDialog::Accepted;
+}
+
+void MainWindow::buildFileBar(QVBoxLayout* column) {
+    fileBar_ = new FileBar;
+    column->addWidget(fileBar_);
+    fileWatch_ = new FileWatch(this);
+    connect(desk_, &Desk::fileChanged, this, [this] {
+        fileBar_->hide();
+        fileWatch_->begin(desk_->path(), desk_->fileSum());
+        const bool mine = desk_->readOnlyBecause().isEmpty();
+        markOpen(keepsakeFolder(), int(QCoreApplication::applicationPid()), mine ? fromQt(desk_->path()) : "");
+    });
+    connect(fileWatch_, &FileWatch::changed, this, &MainWindow::tellOfOther);
+    connect(fileBar_->compare, &QPushButton::clicked, this, &MainWindow::compareWithFile);
+    connect(fileBar_->take, &QPushButton::clicked, this, &MainWindow::takeFromFile);
+    connect(fileBar_->keep, &QPushButton::clicked, this, [this] { askSaveAs(); });
+}
+
+void MainWindow::tellOfOther() {
+    const auto there = openForm(fromQt(desk_->path()));
+    const QString name = QFileInfo(desk_->path()).fileName();
+    fileBar_->say(there ? Words::tr("%1 was changed outside of this window since it was read here.").arg(name)
+                        : Words::tr("%1 was changed outside of this window, and cannot be read any more: %2")
+                              .arg(name, Words::shown(there.error().sentence)),
+                  there.has_value());
+}
+
+void MainWindow::compareWithFile() {
+    showChanges(true);
+    changesPanel_->with(desk_->path());
+}
+
+/// Takes over what the file has become. A form with a seal is opened anew, so that its password is asked for.
+bool MainWindow::takeFromFile() {
+    auto there = openForm(fromQt(desk_->path()));
+    if (!there) {
+        tellOfOther();
+        return false;
+    }
+    if (there->form.seal || desk_->form().seal) return mayLeaveForm() && openFile(desk_->path());
+    desk_->takeFromFile(there->form, there->sum);
+    desk_->say(Words::tr("Taken from the file. Undo brings back what was here."));
+    return true;
+}
+
+/// The file has become another one, and the form is to be saved: true when it may be written over.
+bool MainWindow::decideOnOther() {
+    tellOfOther();
+    QMessageBox box(QMessageBox::Warning, Words::tr("Changed outside"),
+                    Words::tr("%1 was changed outside of this window since it was read here. Saving now would lose that "
+                              "change.")
+                        .arg(QFileInfo(desk_->path()).fileName()),
+                    QMessageBox::NoButton, this);
+    auto* compare = box.addButton(Words::tr("Compare"), QMessageBox::ActionRole);
+    auto* take = box.addButton(Words::tr("Take theirs"), QMessageBox::ActionRole);
+    auto* keep = box.addButton(Words::tr("Keep mine under another name…"), QMessageBox::ActionRole);
+    auto* over = box.addButton(Words::tr("Replace theirs"), QMessageBox::DestructiveRole);
+    box.addButton(Words::tr("Cancel"), QMessageBox::RejectRole);
+    box.setDefaultButton(keep);
+    const bool readable = openForm(fromQt(desk_->path())).has_value();
+    compare->setVisible(readable);
+    take->setVisible(readable);
+    box.exec();
+    if (box.clickedButton() == compare) compareWithFile();
+    if (box.clickedButton() == take) takeFromFile();
+    if (box.clickedButton() == keep) askSaveAs();
+    return box.clickedButton() == over;
 }
 
 void MainWindow::askLanguages() {
@@ -205,7 +298,7 @@ void MainWindow::askExport(const Target& target) {
     if (target.key == "pdf") askOwner(owner);
     auto bytes = target.made(session, desk_->fonts(),
                              {.scale = 2, .owner = owner.get(), .blank = true, .page = handOverPanel_->pageChoice()});
-    auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
+    auto written = bytes ? writtenBeside(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
     if (written)
         desk_->say(
             (owner ? Words::tr("Written and sealed: %1.") : Words::tr("Written: %1.")).arg(QFileInfo(path).fileName()));
@@ -280,6 +373,7 @@ void MainWindow::lookAt(const Target& target) {
 
 void MainWindow::closeEvent(QCloseEvent* event) {
     if (!mayLeaveForm()) return event->ignore();
+    markOpen(keepsakeFolder(), int(QCoreApplication::applicationPid()), "");
     forget(keepsakeFolder(), int(QCoreApplication::applicationPid()));
     event->accept();
 }
