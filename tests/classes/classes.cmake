@@ -38,7 +38,7 @@ function(class_tests TARGET)
   foreach(FORM ${ARGN})
     class_of(${TARGET} ${FORM})
   endforeach()
-  gtest_discover_tests(${TARGET} TEST_PREFIX ${TARGET}. DISCOVERY_TIMEOUT 60 PROPERTIES TIMEOUT 300 ENVIRONMENT "QT_QPA_PLATFORM=offscreen")
+  sharded(${TARGET} 2 COST 30 ENVIRONMENT QT_QPA_PLATFORM=offscreen)
 endfunction()
 
 # Those of the demo forms, of one with hostile wording, and of one with many kinds of formulas, rules and steps.
@@ -75,5 +75,8 @@ target_precompile_headers(jotted_class_tests PRIVATE <QApplication> <QButtonGrou
 
 # As a programmer gets one, and as clang-tidy reads it.
 add_test(NAME Class.Built COMMAND ${CLASS_SOURCE}/built $<TARGET_FILE:brindel-cli> ${CMAKE_SOURCE_DIR}/demo/slip-inspection.brindel Inspection ${FORMS}/built)
-add_test(NAME Class.Tidy COMMAND ${CLASS_SOURCE}/tidy $<TARGET_FILE:brindel-cli> ${FORMS}/tidy ${CMAKE_SOURCE_DIR}/demo/pontoon-fault-note.brindel ${CMAKE_SOURCE_DIR}/demo/yard-charges.brindel)
-set_tests_properties(Class.Built Class.Tidy PROPERTIES TIMEOUT 600 COST 150)
+foreach(TIDY pontoon-fault-note yard-charges)
+  add_test(NAME Class.Tidy.${TIDY} COMMAND ${CLASS_SOURCE}/tidy $<TARGET_FILE:brindel-cli> ${FORMS}/tidy-${TIDY} ${CMAKE_SOURCE_DIR}/demo/${TIDY}.brindel)
+  set_tests_properties(Class.Tidy.${TIDY} PROPERTIES TIMEOUT 600 COST 300)
+endforeach()
+set_tests_properties(Class.Built PROPERTIES TIMEOUT 600 COST 150)

@@ -299,6 +299,7 @@ test("a reply is sent, and nothing is lost while the line is down", async () => 
   await page.getByRole("button", {name: "Try again"}).click();
   await page.getByText("have been sent").waitFor();
   assert.equal(JSON.parse(taken[0]).values.txtName, "Ines");
+  server.closeAllConnections();
   server.close();
   await page.getByRole("button", {name: "Close"}).click();
   await page.locator("[type=submit]").click();
@@ -342,6 +343,7 @@ test("hostile wording is shown as text: nothing runs, nothing is fetched", async
     await page.context().close();
   }
   assert.equal(asked, 0);
+  server.closeAllConnections();
   server.close();
 });
 test("a name that would lead out of the form's own names leads nowhere", async () => {
