@@ -136,23 +136,21 @@ int main(int argc, char** argv) {
     displayFound();
     QApplication::setApplicationName("brindel");
     useDesktopFont();
-    Form form = newForm(Kind::dialog);
-    std::string readOnly, digest;
+    std::optional<Opened> opened;
     if (!path.empty()) {
-        auto opened = openForm(path);
-        if (!opened) {
-            std::cerr << path << ':' << (opened.error().place.empty() ? "" : opened.error().place + ":") << ' '
-                      << opened.error().sentence << '\n';
-            return opened.error().place.empty() ? 3 : 1;
+        auto read = openForm(path);
+        if (read) opened = std::move(*read);
+        if (!read) {
+            const Problem& wrong = read.error();
+            std::cerr << path << ':' << (wrong.place.empty() ? "" : wrong.place + ":") << ' ' << wrong.sentence << '\n';
+            return wrong.place.empty() ? 3 : 1;
         }
-        form = opened->form;
-        readOnly = opened->readOnlyBecause.text();
-        digest = opened->digest;
     }
     if (const QVariant dark = QSettings("brindel", "brindel").value("dark"); dark.isValid() && picture.empty())
         setDark(dark.toBool());
     if (turnDark) setDark(true);
-    auto window = std::make_unique<MainWindow>(form);
+    // The window is made around a small form: one of twenty thousand controls is laid on its desk once.
+    auto window = std::make_unique<MainWindow>(newForm(Kind::dialog));
     if (writeKeys) {
         std::cout << fromQt(window->keysPage());
         return 0;
@@ -163,12 +161,13 @@ int main(int argc, char** argv) {
                       << fromQt(word.replace('\\', "\\\\").replace('"', "\\\"").replace('\n', "\\n")) << "\")\n";
         return 0;
     }
-    if (!path.empty() && picture.empty()) {
-        if (!window->openFile(toQt(path))) return 1;
-    } else if (!path.empty()) {
-        window->desk().open(form, toQt(path), toQt(readOnly), digest);
+    if (opened && picture.empty()) {
+        if (!window->openRead(toQt(path), *opened)) return 1;
+    } else if (opened) {
+        window->desk().open(opened->form, toQt(path), toQt(opened->readOnlyBecause.text()), opened->digest);
         if (window->desk().isShut()) window->setPass(Pass::tryOut);
     }
+    opened.reset();
     window->resize(window_size);
     if (path.empty() && commands.empty()) window->showStart(true);
     if (!picture.empty()) return paintPicture(*window, toQt(picture), pass, select, commands, language, window_size);

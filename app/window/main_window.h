@@ -17,6 +17,8 @@ class QStackedWidget;
 
 namespace brindel {
 
+struct Opened;
+
 class ChangesPanel;
 class Details;
 class FileBar;
@@ -71,6 +73,8 @@ class MainWindow : public QMainWindow {
     /// Opens a file; says what is wrong in the status line and leaves the form as it was when it cannot.
     /// One that another window has open is only looked at, unless the designer wants it otherwise.
     bool openFile(const QString& path);
+    /// The same with what was read of it already.
+    bool openRead(const QString& path, const Opened& opened);
     bool saveFile(const QString& path);
     /// Goes to a pass; a sealed form asks for its password first, but for Try.
     void setPass(Pass pass);

@@ -29,7 +29,11 @@ bool MainWindow::openFile(const QString& path) {
         desk_->say(where + ": " + Words::shown(p.sentence), true);
         return false;
     }
-    QString because = Words::shown(opened->readOnlyBecause);
+    return openRead(path, *opened);
+}
+
+bool MainWindow::openRead(const QString& path, const Opened& opened) {
+    QString because = Words::shown(opened.readOnlyBecause);
     if (because.isEmpty() && isOpenElsewhere(keepsakeFolder(), int(QCoreApplication::applicationPid()), fromQt(path))) {
         QMessageBox box(QMessageBox::Question, Words::tr("Open in another window"),
                         Words::tr("%1 is open in another window. If both save it, one loses what the other has "
@@ -46,7 +50,7 @@ bool MainWindow::openFile(const QString& path) {
             because = Words::tr("It is open in another window. It can be looked at here, and saved under another name.");
     }
     goToPass(Pass::layOut);
-    desk_->open(opened->form, path, because, opened->digest, opened->sum);
+    desk_->open(opened.form, path, because, opened.digest, opened.sum);
     // A sealed form is there to be filled.
     if (desk_->isShut()) goToPass(Pass::tryOut);
     if (!because.isEmpty()) desk_->say(because);

@@ -15,6 +15,10 @@ std::span<const CheckRow> rules();
 std::span<const CheckRow> protection();
 std::span<const CheckRow> looks();
 
+/// Worked-out numbers that can come to more, or less, than their own limits take; and their limits taken away.
+void limitsMissed(const Checked& in, Findings& found);
+Form limitsLifted(const Checked& in, const Finding& finding);
+
 /// How far a control may reach in what it lies in: a page's margins, or the container's edges. Nothing where that lays
 /// it out by itself.
 std::optional<Box> roomIn(const Form& form, const Control& holder);

@@ -175,6 +175,7 @@ constexpr CheckRow ruleRows[] = {
     {"ruleBroken", CheckFamily::rules, Gravity::must, "A rule that names what is gone", "It does not do what it should.", "Takes its step out, or switches it off.",
      [](const Checked& in, Findings& found) { broken(in, found, ofRule); }, [](const Checked& in, const Finding& f) { return rightAgain(in, f, ofRule); }},
     {"cannotBeGiven", CheckFamily::rules, Gravity::must, "Required, but hidden, disabled or locked", "The form can never be accepted.", "Opens it where it is locked; else lets it stay empty.", cannotBeGiven, givenOrNot},
+    {"limitsMissed", CheckFamily::rules, Gravity::should, "A worked-out number beyond its own limits", "The form cannot be accepted, and fillers cannot change that.", "Takes its limits away.", limitsMissed, limitsLifted},
     {"idleButton", CheckFamily::rules, Gravity::should, "A button that does nothing", "It is pressed, and nothing happens.", "", idleButton, nullptr, {{{"Lets it accept the form.", pressMeans<ButtonRole::accept>}, {"Lets it leave without a reply.", pressMeans<ButtonRole::cancel>}, {"Takes it out.", takenOut}}}},
     {"silentMessage", CheckFamily::rules, Gravity::should, "A message with no text", "An empty card covers the form.", "Takes the message out.", silentMessage, messagesOut},
     {"neverFires", CheckFamily::rules, Gravity::should, "A rule that never can fire", "Somebody relies on it.", "Switches it off.", neverFires, switchedOff},

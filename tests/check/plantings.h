@@ -141,6 +141,12 @@ inline const Planting plantings[] = {
          for (int i = 0; i < 16; ++i) all.push_back({std::to_string(i), std::to_string(i)});
          return set(with(f, "Zebra: combo [a, b] @cboZebra\n"), "cboZebra", Prop::choices, all);
      }},
+    {"limitsMissed",
+     [](const Form& f) {
+         const Form g = with(f, "Yak: number 0..30 @numYak\nZebra: number 1..90 @numZebra\n");
+         const Form h = set(g, "numZebra", Prop::workedOut, std::string("numYak * 4 + 1"));
+         return set(set(h, "numZebra", Prop::access, std::string("readOnly")), "numZebra", Prop::tabStop, false);
+     }},
     {"formulaBroken",
      [](const Form& f) {
          return set(with(f, "Zebra: number 1..9 @numZebra\n"), "numZebra", Prop::workedOut, std::string("numGnu + 1"));

@@ -12,6 +12,7 @@
 #include "core/session/form_session.h"
 #include "filler/form_to_fill.h"
 #include "tests/classes/classes.h"
+#include "tests/moments.h"
 #include "tests/support.h"
 
 namespace brindel::test {
@@ -439,6 +440,32 @@ TEST_P(EachClass, DoesWhatItsRulesSayWhenButtonsArePressed) {
             if (did.accepted) form->window().show();
         }
     }
+}
+
+/// Dates and times as people write them, typed into classes of forms in their languages.
+TEST(TypedMoments, AreReadByClassesAsBySessions) {
+    int typed = 0;
+    for (const TypedMoment& one : typedMoments()) {
+        const auto known = knownClasses().find("moments-" + plain(qt(one.language).toLower()));
+        const bool date = one.what == "date";
+        if (known == knownClasses().end() || (!date && one.what != "time")) continue;
+        const Form form = readForm(textOf(known->second.formFile)).value().form;
+        const Control& field = *form.named(date ? "dtmDay" : "timHour");
+        if (field.text(date ? Prop::datePattern : Prop::timePattern) != one.pattern) continue;
+        auto made = known->second.make();
+        QWidget* widget = widgetNamed(made->window(), field.name);
+        auto* line = qobject_cast<QLineEdit*>(widget);
+        if (auto* spin = qobject_cast<QAbstractSpinBox*>(widget)) line = spin->findChild<QLineEdit*>();
+        if (auto* box = qobject_cast<QComboBox*>(widget)) line = box->lineEdit();
+        ASSERT_NE(line, nullptr) << field.name;
+        EXPECT_FALSE(line->placeholderText().isEmpty()) << "how it is written is shown before the mistake";
+        line->setText(qt(one.typed));
+        const QString value = made->toJson().value("values").toObject().value(qt(field.name)).toString();
+        EXPECT_EQ(one.says == "-" ? plain(value) : one.says, plain(value)) << one.language << ": " << one.typed;
+        if (one.says == "-") EXPECT_FALSE(made->complaints().isEmpty()) << one.language << ": " << one.typed;
+        ++typed;
+    }
+    if (knownClasses().contains("moments-de")) EXPECT_GT(typed, 80);
 }
 
 TEST(GrowingClass, AddsRowsAndTakesThemAway) {

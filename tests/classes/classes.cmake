@@ -73,6 +73,17 @@ target_precompile_headers(jotted_class_tests PRIVATE <QApplication> <QButtonGrou
   <QShowEvent> <QStyleOptionFrame> <QTabWidget> <QTextEdit> <QToolButton> <QUrl> <functional> <map> <memory> <optional>
   <set> <variant> <vector>)
 
+# Those of a date and a time in languages that write them in their own ways.
+foreach(LANGUAGE de fr pl en-US en-GB he)
+  string(TOLOWER ${LANGUAGE} SMALL)
+  add_custom_command(OUTPUT ${FORMS}/moments-${SMALL}.brindel
+    COMMAND brindel-cli new ${CLASS_SOURCE}/moments.jot --language ${LANGUAGE} -o ${FORMS}/moments-${SMALL}.brindel
+    DEPENDS brindel-cli ${CLASS_SOURCE}/moments.jot VERBATIM)
+  list(APPEND MOMENT_CLASSES ${FORMS}/moments-${SMALL}.brindel)
+endforeach()
+class_tests(moment_class_tests ${MOMENT_CLASSES})
+target_precompile_headers(moment_class_tests REUSE_FROM jotted_class_tests)
+
 # As a programmer gets one, and as clang-tidy reads it.
 add_test(NAME Class.Built COMMAND ${CLASS_SOURCE}/built $<TARGET_FILE:brindel-cli> ${CMAKE_SOURCE_DIR}/demo/slip-inspection.brindel Inspection ${FORMS}/built)
 foreach(TIDY pontoon-fault-note yard-charges)

@@ -155,9 +155,9 @@ TEST(PdfFields, LimitsAreSaidInTheFormsOwnLanguage) {
     german = withProperty(german, {named(form, "dtmVon").id}, Prop::earliest, std::string("2026-04-01"));
     german = withProperty(german, {named(form, "dtmVon").id}, Prop::latest, std::string("2026-10-31"));
     const Viewed viewed(pdfOf(german, fonts()).value());
-    EXPECT_EQ(viewed.field("dtmVon")["label"], "Von (1. April 2026 bis 31. Oktober 2026)");
+    EXPECT_EQ(viewed.field("dtmVon")["label"], "Von: T. MMMM JJJJ (1. April 2026 bis 31. Oktober 2026)");
     EXPECT_EQ(viewed.field("numLaenge")["label"], "Länge (2 bis 12,5 m)");
-    EXPECT_EQ(viewed.field("dtmBis")["label"], "Bis (ab heute)");
+    EXPECT_EQ(viewed.field("dtmBis")["label"], "Bis: T MMM JJJJ (ab heute)");
 }
 
 TEST(PdfFields, HostileWordingAndLongLabelsAreWrittenAsText) {

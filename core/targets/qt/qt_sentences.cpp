@@ -25,12 +25,18 @@ const std::vector<Said>& saidOfAnswers() {
         {none, "notRight", Phrase::notRight, {"%1"}},
         {none, "noSuchField", Phrase::noSuchField},
         {none, "mayNotChange", Phrase::mayNotChange},
+        {none, "isAnother", Phrase::isAnother, {"%1", "%2"}},
+        {none, "isAnotherWorkedOut", Phrase::isAnotherWorkedOut, {"%1", "%2"}},
         {none, "otherForm", Phrase::otherForm, {"%1", "%2"}},
         {text, "mustBeFilled", Phrase::mustBeFilled, {"%1"}},
         {text, "textExpected", Phrase::textExpected},
+        {text, "lineExpected", Phrase::lineExpected},
+        {text, "plainExpected", Phrase::plainExpected, {"%1"}},
+        {text, "lettersExpected", Phrase::lettersExpected, {"%1"}},
         {text, "notThePattern", Phrase::notThePattern, {"%3", "%1"}},
         {number, "mustBeFilled", Phrase::mustBeFilled, {"%1"}},
         {number, "numberExpected", Phrase::numberExpected},
+        {number, "smallerExpected", Phrase::smallerExpected},
         {number, "noNumber", Phrase::noNumber, {"%1", "%3"}},
         {number, "tooLittle", Phrase::tooLittle, {"%1", "%2", "%3"}},
         {number, "tooMuch", Phrase::tooMuch, {"%1", "%2", "%3"}},
@@ -84,8 +90,8 @@ string Writer::sentences() {
         "chooseOneOfThese", "notRight",      "notThePattern",  "noNumber",     "tooLittle",     "tooMuch",
         "noDate",           "noTime",        "atTheEarliest",  "atTheLatest",  "notAChoice",    "notAChoiceOf",
         "atLeastSoMany",    "writeTheOther", "twice",          "fromTo",       "orMore",        "atMost",
-        "noSuchField",      "mayNotChange",  "yesNoExpected",  "textExpected", "textsExpected", "numberExpected",
-        "dateExpected",     "timeExpected",  "choiceExpected", "onlyOne",      "otherForm"};
+        "noSuchField",      "mayNotChange",  "yesNoExpected",  "textExpected", "textsExpected", "lineExpected", "plainExpected", "lettersExpected", "numberExpected", "smallerExpected",
+        "dateExpected",     "timeExpected",  "choiceExpected", "isAnother", "isAnotherWorkedOut", "onlyOne",      "otherForm"};
     for (const char* member : order)
         for (const Said& said : saidOfAnswers())
             if (said.member == string(member) && types.contains(said.of) && given.insert(member).second) {

@@ -1,0 +1,102 @@
+// The filler's program is ended from outside, or cannot begin: nothing that was filled in is lost, and a sentence says why.
+#include <gtest/gtest.h>
+#include <sys/wait.h>
+
+#include <QtTest/QtTest>
+
+#include "core/session/unfinished.h"
+#include "tests/support.h"
+
+using namespace brindel;
+using namespace brindel::test;
+
+namespace {
+const QString program = QString(BRINDEL_BIN) + "/brindel-fill";
+
+struct Ran {
+    int status;
+    std::string errors;
+};
+Ran ran(const QStringList& arguments, const QProcessEnvironment& environment = QProcessEnvironment::systemEnvironment()) {
+    QProcess process;
+    process.setProcessEnvironment(environment);
+    process.start(program, arguments);
+    process.waitForFinished(20000);
+    return {process.exitStatus() == QProcess::NormalExit ? process.exitCode() : -1, process.readAllStandardError().toStdString()};
+}
+}  // namespace
+
+TEST(Filling, WhatWasFilledInWhenItWasEndedFromOutsideIsKept) {
+    const Folder folder;
+    const std::string form = folder.file("f.brindel");
+    write(form, formText(jotted("# F\nName: text = start\nPin: text secret\nOther: text\nNever: text readonly = x\n[Go]*\n")));
+    const Form opened = openForm(form)->form;
+    for (const int signal : {SIGTERM, SIGHUP}) {
+        write(folder.file("v.json"), R"({"txtName": "Kittiwake", "txtPin": "20417"})");
+        QProcessEnvironment environment = QProcessEnvironment::systemEnvironment();
+        environment.insert("QT_QPA_PLATFORM", "offscreen");
+        environment.insert("XDG_STATE_HOME", QString::fromStdString(folder.path()));
+        QProcess process;
+        process.setProcessEnvironment(environment);
+        process.start(program, {QString::fromStdString(form), "--values", QString::fromStdString(folder.file("v.json"))});
+        ASSERT_TRUE(process.waitForStarted());
+        const std::string state = folder.path() + "/brindel";
+        // It listens for its end once its window is there.
+        ASSERT_TRUE(QTest::qWaitFor(
+            [&] {
+                const QString caught = QString::fromStdString(textOf("/proc/" + std::to_string(process.processId()) + "/status"));
+                const auto at = caught.indexOf("SigCgt:");
+                return at >= 0 && (caught.mid(at + 7, 17).trimmed().toULongLong(nullptr, 16) & (1ull << (signal - 1)));
+            },
+            20000));
+        kill(pid_t(process.processId()), signal);
+        ASSERT_TRUE(process.waitForFinished(20000));
+        const auto kept = unfinished(state, form, opened);
+        ASSERT_TRUE(kept) << signal;
+        EXPECT_EQ(kept->values.at("txtName"), Answer(std::string("Kittiwake")));
+        EXPECT_FALSE(kept->values.contains("txtPin")) << "what is secret is not kept";
+        EXPECT_FALSE(kept->values.contains("txtNever"));
+        forgetUnfinished(state, form);
+        EXPECT_FALSE(unfinished(state, form, opened));
+    }
+}
+
+TEST(Filling, AReplyIntoNowhereIsSaidBeforeTheWindowOpens) {
+    const Folder folder;
+    const std::string form = folder.file("f.brindel");
+    write(form, formText(jotted("# F\nName: text\n[Go]*\n")));
+    QProcessEnvironment none = QProcessEnvironment::systemEnvironment();
+    for (const char* name : {"QT_QPA_PLATFORM", "DISPLAY", "WAYLAND_DISPLAY"}) none.remove(name);
+    for (const std::string& to : {folder.file("nowhere/r.json"), folder.path(), form}) {
+        const Ran ended = ran({QString::fromStdString(form), "--reply", QString::fromStdString(to)}, none);
+        EXPECT_EQ(ended.status, 3) << to << ended.errors;
+    }
+    // Then that there is no display.
+    const Ran blind = ran({QString::fromStdString(form), "--reply", QString::fromStdString(folder.file("r.json"))}, none);
+    EXPECT_EQ(blind.status, 5);
+    EXPECT_NE(blind.errors.find("no display"), std::string::npos) << blind.errors;
+    none.insert("DISPLAY", ":4711");
+    EXPECT_EQ(ran({QString::fromStdString(form)}, none).status, 5);
+    EXPECT_EQ(ran({"--version"}, none).status, 0);
+    EXPECT_FALSE(std::filesystem::exists(folder.file("r.json")));
+}
+
+TEST(Filling, AFilledFormIsWholeOnlyWithAllItsDigits) {
+    // A rule that waits for a whole date is asked once, when no digit could follow.
+    const Form form = jotted("# F\nDay: date\nNext: text\nwhen dtmDay is complete: put the cursor in txtNext\n[Go]*\n");
+    FormSession session(form, today);
+    const Id day = named(form, "dtmDay").id;
+    std::string typed;
+    for (char c : std::string("1 Apr 202")) {
+        session.type(day, typed += c);
+        EXPECT_EQ(session.takeReaction().cursor, noControl) << typed;
+    }
+    session.type(day, "1 Apr 2026");
+    EXPECT_EQ(session.takeReaction().cursor, named(form, "txtNext").id);
+    // One of two digits is whole when it is left.
+    session.type(day, "1 Apr 25");
+    EXPECT_EQ(session.takeReaction().cursor, noControl);
+    session.leave(day);
+    EXPECT_EQ(session.takeReaction().cursor, named(form, "txtNext").id);
+    EXPECT_EQ(std::get<std::string>(session.answer(day)), "2025-04-01");
+}
