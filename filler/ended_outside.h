@@ -14,6 +14,7 @@ class EndedOutside : public QObject {
   public:
     EndedOutside(QGuiApplication& application, std::function<void()> keep);
     ~EndedOutside() override;
+    bool ended() const { return ended_; }
 
   private:
     void end();

@@ -110,7 +110,10 @@ int main(int argc, char** argv) {
     const double scale = dialog ? 1 : 96 / 25.4;
     int status = 1;
     const std::string folder = keepsakeFolder();
-    const EndedOutside ended(qt, [&] { (void)keepUnfinished(folder, path, session); });
+    bool undecided = false;  // what was kept is offered, and stays until that is answered
+    const EndedOutside outside(qt, [&] {
+        if (!undecided) (void)keepUnfinished(folder, path, session);
+    });
 
     auto* view = new FormToFill(session, fonts, scale);
     auto* window = new QScrollArea;
@@ -202,12 +205,14 @@ int main(int argc, char** argv) {
         auto* goOn = box.addButton(toQt(phrase(Phrase::draftGoOn, language)), QMessageBox::AcceptRole);
         auto* anew = box.addButton(toQt(phrase(Phrase::draftAnew, language)), QMessageBox::DestructiveRole);
         box.setDefaultButton(goOn);
+        undecided = true;
         box.exec();
+        undecided = box.clickedButton() == nullptr;
         if (box.clickedButton() == goOn) (void)session.take(*kept);
         if (box.clickedButton() == anew) forgetUnfinished(folder, path);
         view->refresh();
     }
-    qt.exec();
+    if (!outside.ended()) qt.exec();
     if (dialog) rememberWindow(*window, form);
     return status;
 }

@@ -118,8 +118,8 @@ void MainWindow::buildFileBar(QVBoxLayout* column) {
 void MainWindow::tellOfOther() {
     const auto there = openForm(fromQt(desk_->path()));
     const QString name = QFileInfo(desk_->path()).fileName();
-    fileBar_->say(there ? Words::tr("%1 was changed outside of this window since it was read here.").arg(name)
-                        : Words::tr("%1 was changed outside of this window, and cannot be read any more: %2")
+    fileBar_->say(there ? Words::tr("%1 was changed by another program or window.").arg(name)
+                        : Words::tr("%1 was changed by another program or window, and cannot be read any more: %2")
                               .arg(name, Words::shown(there.error().sentence)),
                   there.has_value());
 }
@@ -146,7 +146,7 @@ bool MainWindow::takeFromFile() {
 bool MainWindow::decideOnOther() {
     tellOfOther();
     QMessageBox box(QMessageBox::Warning, Words::tr("Changed outside"),
-                    Words::tr("%1 was changed outside of this window since it was read here. Saving now would lose that "
+                    Words::tr("%1 was changed by another program or window since it was read here. Saving now would lose that "
                               "change.")
                         .arg(QFileInfo(desk_->path()).fileName()),
                     QMessageBox::NoButton, this);
