@@ -73,7 +73,9 @@ bool isAsGiven(const Form& form, const Control& c, const nlohmann::json& given, 
 TEST(GivenValues, ComeBackAsTheyWereGivenOrAreRefused) {
     std::size_t tried = 0, taken = 0, refused = 0;
     std::vector<std::string> altered, silent;
-    for (const char* language : {"en", "de", "fr", "pl", "he"}) {
+    std::vector<const char*> languages = {"en", "de", "fr", "pl", "he"};
+    if (sanitized) languages = {"de"};
+    for (const char* language : languages) {
         Form form = newForm(Kind::dialog);
         form = withProperty(form, {rootId}, Prop::language, std::string(language));
         form = laidOut(readJotting(fields, language).value(), form, fonts());
@@ -102,9 +104,9 @@ TEST(GivenValues, ComeBackAsTheyWereGivenOrAreRefused) {
         }
     }
     RecordProperty("tried", int(tried));
-    EXPECT_GE(tried, 4000u * 3);
-    EXPECT_GT(taken, 1000u);
-    EXPECT_GT(refused, 4000u);
+    EXPECT_GE(tried, 3000u * languages.size());
+    EXPECT_GT(taken, 200u * languages.size());
+    EXPECT_GT(refused, 800u * languages.size());
     std::string list;
     for (const std::string& one : altered) list += one + "\n";
     EXPECT_TRUE(altered.empty()) << altered.size() << " of " << taken << " were altered:\n" << list;
