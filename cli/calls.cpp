@@ -102,7 +102,8 @@ int markSaid(const string& path, const Opened& opened, const PasswordFile& passw
         say(said("The mark of its seal is missing or damaged: the form may have been changed by hand."));
     if (password.file.empty()) {
         if (hasMark(opened.form))
-            say(said("The form is sealed. Whether it was changed by hand since, only its password tells: "
+            say(
+                said("The form is sealed. Whether it was changed by hand since, only its password tells: "
                      "--seal-password-file names the file with it."));
         return done;
     }
@@ -130,8 +131,9 @@ int editForm(const string& path, const string& out, const PasswordFile& password
     auto opened = formOf(path);
     if (!opened) return problem(path, opened.error(), opened.error().place.empty() ? noFile : notInOrder);
     if (path == "-" && out.empty() && writes)
-        return problem("-o", {"", said("A form that comes from standard input is not written back: name a file, or - "
-                                       "for standard output.")},
+        return problem("-o",
+                       {"", said("A form that comes from standard input is not written back: name a file, or - "
+                                 "for standard output.")},
                        wrongCall);
     if (out.empty() && !opened->readOnlyBecause.empty())
         return problem(path, {"", opened->readOnlyBecause}, notInOrder);

@@ -36,8 +36,8 @@ inline constexpr const char* formHelp = "A form file, or - for standard input";
 
 /// One line on standard error: file:place: sentence. Gives `status` back.
 int problem(const std::string& file, const Problem& p, int status);
-/// Writes what is no form to a file, or to standard output where the path is empty or -. A form that is there stays, and
-/// so does what the command has read (`readFrom`).
+/// Writes what is no form to a file, or to standard output where the path is empty or -. A form that is there stays,
+/// and so does what the command has read (`readFrom`).
 int put(const std::string& bytes, const std::string& path, const std::vector<std::string>& readFrom = {});
 /// The bytes, or the text, of a file of the call; of standard input for -.
 Result<std::string> bytesOf(const std::string& path, std::size_t most = 64u << 20);
@@ -96,8 +96,8 @@ int withMarkSaid(const std::string& path, const PasswordFile& password, const st
     return turned ? next(*turned) : problem(path, turned.error(), notInOrder);
 }
 
-/// Writes a form, marked anew where it is sealed. A sealed form that another one is written over needs its password; one
-/// that cannot be read, or that a newer Brindel made, stays, and so does what the command has read.
+/// Writes a form, marked anew where it is sealed. A sealed form that another one is written over needs its password;
+/// one that cannot be read, or that a newer Brindel made, stays, and so does what the command has read.
 int putForm(const Form& form, const std::string& target, const SharedSealKey& key, const PasswordFile& password,
             const std::vector<std::string>& readFrom = {});
 /// The same of a form that is a text of its file already.

@@ -29,8 +29,9 @@ int filledFrom(const string& values, FormSession& session, const FontBook& fonts
     const auto given = replyFromFile(session.form(), fonts, *text);
     if (!given) return problem(values, given.error(), notInOrder);
     if (const int version = given->reply.version; version > session.form().revision)
-        problem(values, {"version", said("It was filled in version {} of the form; this one is version {}.", version,
-                                         session.form().revision)},
+        problem(values,
+                {"version", said("It was filled in version {} of the form; this one is version {}.", version,
+                                 session.form().revision)},
                 done);
     // The same reply again was filled in when it was filled in.
     if (filled && given->reply.version == session.form().revision) *filled = given->reply.filled;
@@ -92,7 +93,8 @@ Command addFill(CLI::App& app) {
                     if (given->fillTo == "json") return put(reply, given->out, read);
                     auto bytes =
                         targetFrom(given->fillTo)
-                            ->made(session, fonts, {.archive = given->archive, .formFile = attached, .reply = reply, .filled = filled});
+                            ->made(session, fonts,
+                                   {.archive = given->archive, .formFile = attached, .reply = reply, .filled = filled});
                     return bytes ? put(*bytes, given->out, read) : problem(given->source, bytes.error(), notInOrder);
                 });
             }};

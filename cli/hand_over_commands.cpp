@@ -269,7 +269,8 @@ Command addCompare(CLI::App& app) {
                 std::vector<Opened> both;
                 for (const string& path : {given->before, given->after}) {
                     auto opened = path == "-" ? formOf(path) : handedOverForm(path);
-                    if (!opened) return problem(path, opened.error(), opened.error().place.empty() ? noFile : notInOrder);
+                    if (!opened)
+                        return problem(path, opened.error(), opened.error().place.empty() ? noFile : notInOrder);
                     if (const int status = markSaid(path, *opened, given->password); status != done) return status;
                     both.push_back(std::move(*opened));
                 }

@@ -10,7 +10,8 @@ namespace {
 const char* called = "";
 
 [[noreturn]] void endWithout() {
-    std::cerr << called << ": There is no display to open a window on. Start it in a desktop session, or set DISPLAY or "
+    std::cerr << called
+              << ": There is no display to open a window on. Start it in a desktop session, or set DISPLAY or "
               << "WAYLAND_DISPLAY.\n";
     std::cerr.flush();
     std::_Exit(noDisplay);

@@ -26,7 +26,11 @@ const std::vector<PassRow>& passes() {
 }
 
 Desk::Desk(Form form, QObject* parent)
-    : QObject(parent), watch_(new FindingsWatch(fonts_, this)), changes_(new ChangesWatch(this)), history_(form), savedForm_(std::move(form)) {
+    : QObject(parent),
+      watch_(new FindingsWatch(fonts_, this)),
+      changes_(new ChangesWatch(this)),
+      history_(form),
+      savedForm_(std::move(form)) {
     connect(this, &Desk::formChanged, watch_, [this] { watch_->look(this->form()); });
     connect(watch_, &FindingsWatch::changed, this, &Desk::findingsChanged);
     watch_->look(this->form());

@@ -328,7 +328,8 @@ bool LanguagesDialog::takeIn(const QString& path) {
     fillLanguages(read->language);
     const auto count = taken.foreign.size();
     if (!read->form.empty() && read->form != form_.root().name) {
-        say(Words::tr("These texts were written for the form “%1”. What fits this one was taken.").arg(toQt(read->form)),
+        say(Words::tr("These texts were written for the form “%1”. What fits this one was taken.")
+                .arg(toQt(read->form)),
             true);
         return true;
     }

@@ -47,7 +47,8 @@ bool MainWindow::openRead(const QString& path, const Opened& opened) {
         box.exec();
         if (box.clickedButton() != look && box.clickedButton() != work) return false;
         if (box.clickedButton() == look)
-            because = Words::tr("It is open in another window. It can be looked at here, and saved under another name.");
+            because =
+                Words::tr("It is open in another window. It can be looked at here, and saved under another name.");
     }
     goToPass(Pass::layOut);
     desk_->open(opened.form, path, because, opened.digest, opened.sum);
@@ -145,11 +146,12 @@ bool MainWindow::takeFromFile() {
 /// The file has become another one, and the form is to be saved: true when it may be written over.
 bool MainWindow::decideOnOther() {
     tellOfOther();
-    QMessageBox box(QMessageBox::Warning, Words::tr("Changed outside"),
-                    Words::tr("%1 was changed by another program or window since it was read here. Saving now would lose that "
-                              "change.")
-                        .arg(QFileInfo(desk_->path()).fileName()),
-                    QMessageBox::NoButton, this);
+    QMessageBox box(
+        QMessageBox::Warning, Words::tr("Changed outside"),
+        Words::tr("%1 was changed by another program or window since it was read here. Saving now would lose that "
+                  "change.")
+            .arg(QFileInfo(desk_->path()).fileName()),
+        QMessageBox::NoButton, this);
     auto* compare = box.addButton(Words::tr("Compare"), QMessageBox::ActionRole);
     auto* take = box.addButton(Words::tr("Take theirs"), QMessageBox::ActionRole);
     auto* keep = box.addButton(Words::tr("Keep mine under another name…"), QMessageBox::ActionRole);

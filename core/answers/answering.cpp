@@ -214,7 +214,8 @@ Result<Entry> givenChoice(const Field& f, const Answer& answer) {
     // Another answer is a text of one line; a number is one where it is exact.
     if (number && !wholeText(answer)) return refused(f, Phrase::textExpected);
     if (said.find_first_of("\n\r") != string::npos) return refused(f, Phrase::lineExpected);
-    if (const string sign = signRefused(said, true); !sign.empty()) return refused(f, Phrase::plainExpected, std::vector<PhrasePart>{sign});
+    if (const string sign = signRefused(said, true); !sign.empty())
+        return refused(f, Phrase::plainExpected, std::vector<PhrasePart>{sign});
     Entry typed = typedEntry(f, said);
     if (!said.empty() && isEmpty(typed))
         return failure("", asSaid(phrase(Phrase::notAChoice, f.language(), std::vector<PhrasePart>{said})));
@@ -357,10 +358,10 @@ string inLetters(const string& pattern, const string& dateLetters, const string&
             for (; n > 0; --n) from = words.find(' ', from) + 1;
             return words.substr(from, words.find(' ', from) - from);
         };
-        return c == 'd'               ? nth(date, 0)
-               : c == 'M' || c == 'L' ? nth(date, 1)
-               : c == 'y' || c == 'u' ? nth(date, 2)
-               : c == 'm'             ? nth(time, 1)
+        return c == 'd'                                       ? nth(date, 0)
+               : c == 'M' || c == 'L'                         ? nth(date, 1)
+               : c == 'y' || c == 'u'                         ? nth(date, 2)
+               : c == 'm'                                     ? nth(time, 1)
                : c == 'H' || c == 'h' || c == 'k' || c == 'K' ? nth(time, 0)
                                                               : "";
     };

@@ -21,9 +21,9 @@ Entry startingEntry(const Field& field);
 Entry typedEntry(const Field& field, const std::string& wording);
 /// What a field's entry reads as, for people: the wording being typed, else its value in the form's language.
 std::string wordingOf(const Field& field, const Entry& entry);
-/// What a values file gives, in the one writing that files have: numbers and texts of numbers as JSON writes them, dates
-/// and times in ISO 8601. A problem is one sentence without a place; what is no choice of the field, but text, is an unread
-/// entry. What is taken comes back from `answerOf` as it was given.
+/// What a values file gives, in the one writing that files have: numbers and texts of numbers as JSON writes them,
+/// dates and times in ISO 8601. A problem is one sentence without a place; what is no choice of the field, but text, is
+/// an unread entry. What is taken comes back from `answerOf` as it was given.
 Result<Entry> givenEntry(const Field& field, const Answer& answer);
 /// As it goes into a reply. An unread wording goes as text.
 Answer answerOf(const Field& field, const Entry& entry);

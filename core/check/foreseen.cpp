@@ -80,7 +80,8 @@ class Foreseeing {
         if (!meaning.known || meaning.column || meaning.fields.size() != 1) return anything;
         const Control& c = *form_.find(meaning.fields.front());
         if (c.is().answers == AnswerType::tick) return {0, 1};
-        if (c.is().answers != AnswerType::number || !c.text(Prop::workedOut).empty() || !c.formulas.empty()) return anything;
+        if (c.is().answers != AnswerType::number || !c.text(Prop::workedOut).empty() || !c.formulas.empty())
+            return anything;
         const auto least = c.maybeNumber(Prop::least), most = c.maybeNumber(Prop::most);
         return both({0, 0}, {least.value_or(-endless), most.value_or(endless)});
     }
@@ -92,7 +93,9 @@ class Foreseeing {
         if (name == "ROUND" || name == "ROUNDUP" || name == "ROUNDDOWN" || name == "INT" || name == "TRUNC")
             return {std::floor(all[0].low) - 1, std::ceil(all[0].high) + 1};
         if (name == "ABS")
-            return {all[0].low > 0 ? all[0].low : all[0].high < 0 ? -all[0].high : 0,
+            return {all[0].low > 0    ? all[0].low
+                    : all[0].high < 0 ? -all[0].high
+                                      : 0,
                     std::max(std::abs(all[0].low), std::abs(all[0].high))};
         if (name == "IF" && all.size() == 3) return both(all[1], all[2]);
         if (name == "SUM") {
@@ -122,7 +125,8 @@ void limitsMissed(const Checked& in, Findings& found) {
         const auto tree = readFormula(c.text(Prop::workedOut));
         if (!tree) return;
         const Span can = Foreseeing(in.form, c.id).of(**tree);
-        const bool over = most && can.high > *most && can.high < endless, under = least && can.low < *least && can.low > -endless;
+        const bool over = most && can.high > *most && can.high < endless,
+                   under = least && can.low < *least && can.low > -endless;
         if (!over && !under) return;
         found.push_back({nullptr,
                          {c.id},

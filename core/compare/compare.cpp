@@ -376,7 +376,8 @@ std::vector<Difference> markDifferences(const Opened& before, const Opened& afte
         return std::move(c.all);
     const bool sameMark = before.form.seal->mark == after.form.seal->mark, sameDesign = before.digest == after.digest;
     if (sameDesign && !sameMark)
-        add(said("has another mark of its seal over the same design"), said("One of the two marks is not of its seal."));
+        add(said("has another mark of its seal over the same design"),
+            said("One of the two marks is not of its seal."));
     if (sameMark && !sameDesign)
         add(said("has the mark that its seal had over another design"), said("One of the two was changed by hand."));
     return std::move(c.all);

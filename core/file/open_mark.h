@@ -6,8 +6,8 @@
 
 namespace brindel {
 
-/// Says that a process has a file open now, and no other one; an empty path, that it has none. What cannot be written is
-/// passed over: it warns of what seldom happens.
+/// Says that a process has a file open now, and no other one; an empty path, that it has none. What cannot be written
+/// is passed over: it warns of what seldom happens.
 void markOpen(const std::string& folder, int pid, const std::string& path);
 /// True when another process that runs has the file open, by whatever links and names.
 bool isOpenElsewhere(const std::string& folder, int pid, const std::string& path);

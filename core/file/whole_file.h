@@ -12,8 +12,8 @@ namespace brindel {
 /// file (a pipe, a device, /dev/stdout) is written into. A file that is not writable is left alone. On a problem the
 /// old file stands as it was and nothing is left beside it.
 Result<void> writeWhole(const std::string& path, const std::string& bytes);
-/// Why a file could not be written, as far as that can be told before: its folder is not there, it is a folder itself, or
-/// may not be changed. Nothing is made or changed. A file that says it can may fail still.
+/// Why a file could not be written, as far as that can be told before: its folder is not there, it is a folder itself,
+/// or may not be changed. Nothing is made or changed. A file that says it can may fail still.
 Result<void> canBeWritten(const std::string& path);
 /// Writes to standard output, to its last byte.
 Result<void> writeOut(const std::string& bytes);

@@ -14,7 +14,8 @@ using What = FileStanding::What;
 bool looksLikeForm(const string& text) {
     constexpr std::size_t within = 4096;
     const auto start = text.find_first_not_of(" \t\r\n\xEF\xBB\xBF");
-    return start != string::npos && text[start] == '{' && text.substr(start, within).find("\"brindel\"") != string::npos;
+    return start != string::npos && text[start] == '{' &&
+           text.substr(start, within).find("\"brindel\"") != string::npos;
 }
 
 std::optional<Problem> ownInput(const string& path, const std::vector<string>& readFrom) {
@@ -35,9 +36,7 @@ FileStanding standingAt(const string& path) {
     if (!text || !looksLikeForm(*text)) return {What::other};
     auto opened = readForm(*text);
     if (!opened) return {What::broken};
-    const What what = !opened->readOnlyBecause.empty() ? What::newer
-                      : opened->form.seal              ? What::sealed
-                                                       : What::form;
+    const What what = !opened->readOnlyBecause.empty() ? What::newer : opened->form.seal ? What::sealed : What::form;
     return {what, std::move(opened->form)};
 }
 
@@ -64,10 +63,12 @@ std::optional<Problem> formNotWrittenOver(const string& path, const FileStanding
                                           const std::vector<string>& readFrom) {
     if (auto own = ownInput(path, readFrom)) return own;
     if (there.what == What::newer)
-        return Problem{"", said("A newer Brindel made the form in this file, and it stays as it is. Name another file.")};
+        return Problem{"",
+                       said("A newer Brindel made the form in this file, and it stays as it is. Name another file.")};
     if (there.what == What::broken)
-        return Problem{"", said("The form in this file cannot be read, and stays as it is. Name another file, or move it "
-                                "away first.")};
+        return Problem{"",
+                       said("The form in this file cannot be read, and stays as it is. Name another file, or move it "
+                            "away first.")};
     return std::nullopt;
 }
 

@@ -6,12 +6,12 @@
 #include <set>
 
 #include "core/answers/answering.h"
-#include "core/session/limits.h"
-#include "core/text/encodings.h"
 #include "core/layout/growing.h"
 #include "core/layout/spread.h"
+#include "core/session/limits.h"
 #include "core/targets/pdf/pdf_states.h"
 #include "core/targets/pdf/qpdf.h"
+#include "core/text/encodings.h"
 #include "core/text/phrases.h"
 
 namespace brindel {
@@ -176,7 +176,8 @@ Result<File> fileFrom(const string& bytes) {
         }
         return file;
     } catch (const GivenTwice& field) {
-        return failure(field.name, said("This field has two values in the file, and nobody can tell which one is meant."));
+        return failure(field.name,
+                       said("This field has two values in the file, and nobody can tell which one is meant."));
     } catch (const TooMuch&) {
         return failure("", said("The file has more than 100,000 fields, or names more than 100 deep."));
     } catch (const QPDFExc& error) {

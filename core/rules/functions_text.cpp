@@ -70,8 +70,10 @@ std::u32string folded(const std::u32string& text) {
     for (char32_t c : text) out += char32_t(u_foldCase(UChar32(c), U_FOLD_CASE_DEFAULT));
     return out;
 }
-/// True when the pattern matches the beginning of a text: ? is any letter, * any number of them, ~ takes their meaning.
-bool begins(const std::u32string& text, std::size_t at, const std::u32string& pattern) {
+/// Whether a pattern matches the beginning of a text: ? is any letter, * any number of them, ~ takes their meaning.
+/// `never`: what stands behind a * is not found any more, and so is not from any later place on either.
+enum class Begins : std::uint8_t { no, yes, never };
+Begins begins(const std::u32string& text, std::size_t at, const std::u32string& pattern) {
     std::size_t p = 0, star = std::u32string::npos, again = 0;
     while (p < pattern.size()) {
         const bool escaped = pattern[p] == U'~' && p + 1 < pattern.size();
@@ -86,17 +88,21 @@ bool begins(const std::u32string& text, std::size_t at, const std::u32string& pa
             p += escaped ? 2 : 1;
             continue;
         }
-        if (star == std::u32string::npos || again >= text.size()) return false;
+        if (star == std::u32string::npos) return Begins::no;
+        if (again >= text.size()) return Begins::never;
         p = star + 1;
         at = ++again;
     }
-    return true;
+    return Begins::yes;
 }
 Scalar searched(A& a) {
     const std::u32string wanted = folded(letters(a, 0)), text = folded(letters(a, 1));
     if (double(wanted.size()) * double(text.size()) > 2e6) throw FormulaError::value;
     for (std::size_t at = counted(a.number(2, 1), 1) - 1; at <= text.size(); ++at)
-        if (begins(text, at, wanted)) return double(at + 1);
+        if (const Begins is = begins(text, at, wanted); is == Begins::yes)
+            return double(at + 1);
+        else if (is == Begins::never)
+            break;
     return FormulaError::value;
 }
 Scalar repeated(A& a) {

@@ -527,6 +527,7 @@ function brindelFormulas(around) {
     return Math.sqrt(
         sum(list.map(function(x) { return (x - middle) * (x - middle); })) / (list.length - (sample ? 1 : 0)));
   }
+  // 1 where it is there, 0 where it is not, -1 where what is behind a * is not found any more, from no later place either.
   function begins(text, at, pattern) {
     var p = 0, star = -1, again = 0;
     while (p < pattern.length) {
@@ -542,11 +543,12 @@ function brindelFormulas(around) {
         p += escaped ? 2 : 1;
         continue;
       }
-      if (star < 0 || again >= text.length) return false;
+      if (star < 0) return 0;
+      if (again >= text.length) return -1;
       p = star + 1;
       at = ++again;
     }
-    return true;
+    return 1;
   }
   var simpleFold = function(list) {
     return list.map(function(c) {
@@ -737,8 +739,10 @@ function brindelFormulas(around) {
     SEARCH: function(a) {
       var wanted = simpleFold(letters(a, 0)), t = simpleFold(letters(a, 1));
       if (wanted.length * t.length > 2e6) throw wrong.value;
-      for (var at = counted(num(a, 2, 1), 1) - 1; at <= t.length; ++at)
-        if (begins(t, at, wanted)) return at + 1;
+      for (var at = counted(num(a, 2, 1), 1) - 1, is = 0; at <= t.length && is >= 0; ++at) {
+        is = begins(t, at, wanted);
+        if (is > 0) return at + 1;
+      }
       return wrong.value;
     },
     EXACT: function(a) { return str(a, 0) === str(a, 1); },

@@ -63,13 +63,13 @@ class FormSession {
     /// Leaves a field: what was typed is written as the form writes it, and what is wrong is said from now on. A field
     /// left empty is no mistake yet; that is said when the form is to be accepted.
     void leave(Id id);
-    /// Gives a named field a value, as a values file does. Refuses, with the name as place, what is of another type, too
-    /// long, not among the choices or out of range, and what fillers may not touch, unless it is that already. Names of
-    /// rows that fillers may still add to a table add them.
+    /// Gives a named field a value, as a values file does. Refuses, with the name as place, what is of another type,
+    /// too long, not among the choices or out of range, and what fillers may not touch, unless it is that already.
+    /// Names of rows that fillers may still add to a table add them.
     Result<void> put(const std::string& name, const Answer& answer);
     /// Gives all values of a reply or values file, in the order of the route, and again as long as rules and formulas
-    /// open fields or change what was given; gives back what was refused, and what is another than was given in the end.
-    /// A reply to a form of another name is refused whole.
+    /// open fields or change what was given; gives back what was refused, and what is another than was given in the
+    /// end. A reply to a form of another name is refused whole.
     std::vector<Problem> take(const Reply& reply);
     /// Adds a row to a table, or takes the last added one away, as far as the form lets fillers; false when it does
     /// not.

@@ -49,10 +49,11 @@ Result<string> converted(const string& bytes, const string& encoding) {
         return failure("line 1", said("Its encoding, “{}”, is not known. Save the file as UTF-8.", spoken(encoding)));
     ucnv_setToUCallBack(from.get(), UCNV_TO_U_CALLBACK_STOP, nullptr, nullptr, nullptr, &error);
     std::u16string units(bytes.size() * 2 + 1, u'\0');
-    const int32_t length = ucnv_toUChars(from.get(), units.data(), int32_t(units.size()), bytes.data(),
-                                         int32_t(bytes.size()), &error);
+    const int32_t length =
+        ucnv_toUChars(from.get(), units.data(), int32_t(units.size()), bytes.data(), int32_t(bytes.size()), &error);
     if (U_FAILURE(error))
-        return failure("", said("Its bytes are not {}, as it says of itself. Save the file as UTF-8.", spoken(encoding)));
+        return failure("",
+                       said("Its bytes are not {}, as it says of itself. Save the file as UTF-8.", spoken(encoding)));
     string text = narrow(icu::UnicodeString(units.data(), length));
     if (text.starts_with("\xEF\xBB\xBF")) text.erase(0, 3);
     return text;

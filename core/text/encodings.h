@@ -7,9 +7,9 @@
 
 namespace brindel {
 
-/// The text that bytes are, in UTF-8 without a byte order mark: UTF-8; UTF-16 with its mark, or an XML file without one;
-/// the encoding that an XML declaration names (XML 1.0, 4.3.3). Nothing is guessed: bytes that are none of these are a
-/// problem, with the line as place.
+/// The text that bytes are, in UTF-8 without a byte order mark: UTF-8; UTF-16 with its mark, or an XML file without
+/// one; the encoding that an XML declaration names (XML 1.0, 4.3.3). Nothing is guessed: bytes that are none of these
+/// are a problem, with the line as place.
 Result<std::string> textFromBytes(const std::string& bytes);
 
 }  // namespace brindel

@@ -1,14 +1,10 @@
 #include "core/text/typed_moments.h"
 
-#include <unicode/dtfmtsym.h>
-#include <unicode/dtptngen.h>
-#include <unicode/normalizer2.h>
+#include <unicode/locid.h>
 #include <unicode/uchar.h>
 
 #include <algorithm>
 #include <array>
-#include <map>
-#include <memory>
 #include <set>
 
 #include "core/text/icu_text.h"
@@ -17,138 +13,6 @@ namespace brindel {
 namespace {
 
 using std::string;
-
-// ---- the words of a language ----
-
-struct SmallWords {
-    std::string_view language;
-    std::vector<string> hours, passedOver;
-    std::vector<std::pair<string, int>> halves = {};
-};
-const std::vector<SmallWords>& smallWords() {
-    static const std::vector<SmallWords> all = {
-        {"en", {"h", "hrs", "hours"}, {"the", "of", "on", "at", "st", "nd", "rd", "th", "o’clock", "oclock"}},
-        {"de", {"uhr", "h"}, {"den", "der", "am", "um", "dem"}},
-        {"fr", {"h", "heure", "heures"}, {"le", "de", "du", "à", "a", "er", "min"}},
-        {"es", {"h", "hs", "horas"}, {"de", "del", "el", "a", "la", "las", "º", "o"}},
-        {"it", {"h"}, {"il", "di", "del", "alle", "le", "ore", "º", "o"}},
-        {"nl", {"uur", "u", "h"}, {"de", "om", "van"}},
-        {"pl", {"godz", "godzina"}, {"r", "roku", "dnia", "o", "z"}},
-        {"pt", {"h", "horas"}, {"de", "do", "às", "as", "º"}},
-        {"he", {"שעה"}, {"ב", "בשעה", "ה", "יום"}, {{"בבוקר", 0}, {"בערב", 1}, {"אחה״צ", 1}, {"לפנה״צ", 0}}},
-        {"ja", {"時"}, {"年", "月", "日", "分"}},
-        {"zh", {"时", "時", "点"}, {"年", "月", "日", "分"}},
-        {"ko", {"시"}, {"년", "월", "일", "분"}},
-    };
-    return all;
-}
-
-/// Without what stands above and below letters, and Turkish ı as i: as it is typed on a keyboard of another country.
-icu::UnicodeString plainLetters(const icu::UnicodeString& text) {
-    UErrorCode error = U_ZERO_ERROR;
-    const icu::Normalizer2* apart = icu::Normalizer2::getNFDInstance(error);
-    icu::UnicodeString out;
-    const icu::UnicodeString all = U_SUCCESS(error) ? apart->normalize(text, error) : text;
-    for (int32_t i = 0; i < all.length(); i = all.moveIndex32(i, 1)) {
-        const UChar32 c = all.char32At(i);
-        if (u_charType(c) == U_NON_SPACING_MARK) continue;
-        out.append(c == 0x131 ? UChar32('i') : c);
-    }
-    return out;
-}
-
-/// A name as it is looked for: small letters, no points, no blanks.
-icu::UnicodeString lookedFor(icu::UnicodeString name, const icu::Locale& locale) {
-    name.toLower(locale);
-    icu::UnicodeString out;
-    for (int32_t i = 0; i < name.length(); i = name.moveIndex32(i, 1)) {
-        const UChar32 c = name.char32At(i);
-        if (c == '.' || u_isUWhiteSpace(c) || c == 0x307) continue;
-        out.append(c);
-    }
-    return out;
-}
-
-/// Adds names under their number, each with and without marks.
-void addNames(std::vector<std::pair<string, int>>& to, const icu::UnicodeString* names, int32_t count, int32_t skip,
-              int first, const icu::Locale& locale, const icu::UnicodeString& before = {}) {
-    for (int32_t i = skip; i < count; ++i) {
-        const icu::UnicodeString name = lookedFor(before + names[i], locale);
-        for (const icu::UnicodeString& one : {name, plainLetters(name)}) {
-            const std::pair<string, int> entry{narrow(one), first + (i - skip)};
-            if (!name.isEmpty() && std::ranges::find(to, entry) == to.end()) to.push_back(entry);
-        }
-    }
-}
-
-/// The order of day, month and year in a pattern; empty where one is missing.
-string orderIn(const string& pattern) {
-    string order;
-    bool quoted = false;
-    for (char c : pattern) {
-        if (c == '\'') quoted = !quoted;
-        const char part = c == 'L' ? 'm' : c == 'M' ? 'm' : c == 'u' ? 'y' : c;
-        if (!quoted && (part == 'd' || part == 'm' || part == 'y') && order.find(part) == string::npos) order += part;
-    }
-    return order.size() == 3 ? order : "";
-}
-
-/// True for a language that is written in several orders when nobody says where: English.
-bool hasSeveralOrders(const string& language) {
-    return language.empty() || language == "en";
-}
-
-string bestPattern(const string& language, const char* skeleton) {
-    UErrorCode error = U_ZERO_ERROR;
-    const icu::Locale locale((language + "@calendar=gregorian").c_str());
-    const std::unique_ptr<icu::DateTimePatternGenerator> made(
-        icu::DateTimePatternGenerator::createInstance(locale, error));
-    if (U_FAILURE(error)) return "yyyy-MM-dd";
-    return narrow(made->getBestPattern(icu::UnicodeString(skeleton), error));
-}
-
-MomentWords wordsMade(const string& language) {
-    MomentWords words;
-    const icu::Locale locale((language + "@calendar=gregorian").c_str());
-    if (!hasSeveralOrders(language)) words.order = orderIn(bestPattern(language, "yMMdd"));
-    UErrorCode error = U_ZERO_ERROR;
-    const icu::DateFormatSymbols names(locale, error);
-    using D = icu::DateFormatSymbols;
-    const bool hebrew = string(locale.getLanguage()) == "he" || string(locale.getLanguage()) == "iw";
-    for (const auto width : {D::WIDE, D::ABBREVIATED})
-        for (const auto where : {D::FORMAT, D::STANDALONE}) {
-            int32_t count = 0;
-            const auto* months = names.getMonths(count, where, width);
-            addNames(words.months, months, std::min(count, 12), 0, 1, locale);
-            // In Hebrew “in” is the first letter of the month.
-            if (hebrew) addNames(words.months, months, std::min(count, 12), 0, 1, locale, icu::UnicodeString(u"ב"));
-            const auto* days = names.getWeekdays(count, where, width);
-            addNames(words.days, days, std::min(count, 8), 1, 0, locale);
-            // And a weekday may be said without the word for day.
-            if (hebrew)
-                for (int32_t i = 1; i < std::min(count, 8); ++i)
-                    if (icu::UnicodeString rest = days[i]; rest.startsWith(u"יום ")) {
-                        rest.remove(0, 4);
-                        addNames(words.days, &rest, 1, 0, i - 1, locale);
-                    }
-        }
-    if (string(locale.getLanguage()) == "pl") {
-        static constexpr const char* roman[] = {"i", "ii", "iii", "iv", "v", "vi", "vii", "viii", "ix", "x", "xi", "xii"};
-        for (int i = 0; i < 12; ++i) words.months.emplace_back(roman[i], i + 1);
-    }
-    int32_t count = 0;
-    const auto* halves = names.getAmPmStrings(count);
-    addNames(words.halves, halves, std::min(count, 2), 0, 0, locale);
-    for (const auto& half : {std::pair<string, int>("am", 0), std::pair<string, int>("pm", 1)})
-        if (std::ranges::find(words.halves, half) == words.halves.end()) words.halves.push_back(half);
-    for (const SmallWords& small : smallWords())
-        if (small.language == locale.getLanguage() || (hebrew && small.language == "he")) {
-            words.hours = small.hours;
-            words.passedOver = small.passedOver;
-            words.halves.insert(words.halves.end(), small.halves.begin(), small.halves.end());
-        }
-    return words;
-}
 
 // ---- what is typed, in numbers and words ----
 
@@ -159,7 +23,8 @@ struct Said {
 };
 
 constexpr std::u32string_view turning = U"\u200E\u200F\u061C\u202A\u202B\u202C\u202D\u202E\u2066\u2067\u2068\u2069";
-constexpr std::u32string_view parting = U" \t\n\r.,/-:'\u00A0\u2007\u2009\u202F\u2010\u2011\u2012\u2013\u2019\u05BE\u3000";
+constexpr std::u32string_view parting =
+    U" \t\n\r.,/-:'\u00A0\u2007\u2009\u202F\u2010\u2011\u2012\u2013\u2019\u05BE\u3000";
 
 /// Numbers and words of a text, in small letters and digits 0 to 9; nothing where anything else is in it, or where they
 /// are more than three signs apart.
@@ -201,7 +66,8 @@ string narrowed(const std::u32string& said) {
 }
 int numberIn(const std::u32string& digits) {
     int number = 0;
-    for (std::size_t i = 0; i < std::min<std::size_t>(digits.size(), 6); ++i) number = number * 10 + int(digits[i] - U'0');
+    for (std::size_t i = 0; i < std::min<std::size_t>(digits.size(), 6); ++i)
+        number = number * 10 + int(digits[i] - U'0');
     return number;
 }
 
@@ -318,7 +184,9 @@ std::optional<Moment> readBy(const string& pattern, const string& text, const st
             continue;
         }
         if (isNamed(part)) {
-            const auto& names = part.letter == 'a' ? words.halves : part.letter == 'M' || part.letter == 'L' ? words.months : words.days;
+            const auto& names = part.letter == 'a'                         ? words.halves
+                                : part.letter == 'M' || part.letter == 'L' ? words.months
+                                                                           : words.days;
             // The longest name that it begins with, whatever points are in it.
             std::size_t longest = 0;
             int best = -1;
@@ -340,7 +208,8 @@ std::optional<Moment> readBy(const string& pattern, const string& text, const st
             if (best < 0) return std::nullopt;
             left.erase(0, longest);
             // A short form may have its point, or not.
-            const bool pointed = i + 1 < parts.size() && parts[i + 1].letter == 0 && parts[i + 1].wording.starts_with(U".");
+            const bool pointed =
+                i + 1 < parts.size() && parts[i + 1].letter == 0 && parts[i + 1].wording.starts_with(U".");
             if (left.starts_with(U".") && !pointed) left.erase(0, 1);
             (part.letter == 'a' ? at.half : part.letter == 'M' || part.letter == 'L' ? at.month : at.weekday) = best;
             continue;
@@ -419,14 +288,6 @@ std::optional<Day> inOrder(const std::array<std::u32string, 3>& said, const stri
 
 }  // namespace
 
-const MomentWords& momentWordsOf(const string& language) {
-    thread_local std::map<string, std::unique_ptr<const MomentWords>> made;
-    if (made.size() > 100) made.clear();
-    auto& one = made[language];
-    if (!one) one = std::make_unique<const MomentWords>(wordsMade(language));
-    return *one;
-}
-
 std::optional<Day> dateTyped(const string& text, const string& pattern, const string& language,
                              const DaysTaken& taken) {
     const string clean = trimmed(text);
@@ -472,8 +333,8 @@ std::optional<Day> dateTyped(const string& text, const string& pattern, const st
         if (said[0].size() > 2) {
             day = inOrder(said, "ymd", taken);
         } else {
-            // By the language's order; by another one where that alone is a date. A year in front that has two digits is
-            // read in no other language, but stands against a reading.
+            // By the language's order; by another one where that alone is a date. A year in front that has two digits
+            // is read in no other language, but stands against a reading.
             if (!order.empty()) day = inOrder(said, order, taken);
             std::set<std::chrono::sys_days> others;
             bool endsWithYear = false;
@@ -514,7 +375,8 @@ std::optional<int> timeTyped(const string& text, const string& pattern, const st
             return std::nullopt;
         if (token.number) {
             numbers.push_back(token.said);
-        } else if (const auto found = std::ranges::find(words.halves, narrowed(token.said), &std::pair<string, int>::first);
+        } else if (const auto found =
+                       std::ranges::find(words.halves, narrowed(token.said), &std::pair<string, int>::first);
                    found != words.halves.end()) {
             if (half >= 0) return std::nullopt;
             half = found->second;
@@ -564,22 +426,6 @@ bool isWholeTime(const string& text, const string& pattern, const string& langua
     const bool oneDigit = clean.size() > 1 && clean[0] >= '1' && clean[0] <= '9' && (clean[1] < '0' || clean[1] > '9');
     const bool halved = pattern.find('a') != string::npos;
     return !((halved || oneDigit) && reads(clean + " pm"));
-}
-
-string usualDatePattern(const string& language) {
-    if (hasSeveralOrders(language)) return "d MMM yyyy";
-    string pattern = bestPattern(language, "yMMdd"), out;
-    // A year of one letter is one of as many digits as it takes: four are meant.
-    for (std::size_t i = 0; i < pattern.size();) {
-        std::size_t end = i;
-        while (end < pattern.size() && pattern[end] == pattern[i]) ++end;
-        out += pattern[i] == 'y' ? "yyyy" : pattern.substr(i, end - i);
-        i = end;
-    }
-    // Marks of direction are no part of a pattern that people see and change.
-    for (const char* mark : {"\u200E", "\u200F", "\u061C"})
-        for (std::size_t at; (at = out.find(mark)) != string::npos;) out.erase(at, string(mark).size());
-    return out;
 }
 
 }  // namespace brindel

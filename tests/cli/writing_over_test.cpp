@@ -230,3 +230,15 @@ TEST(CommandLine, SmallThingsOfACall) {
     }
     EXPECT_NE(run(desk, "worth form.brindel 'NOW() - TODAY()'").out, "0\n") << "it has its time";
 }
+
+TEST(CommandLine, WildcardsInALongTextStayInTheirBound) {
+    const Folder folder;
+    write(folder.file("s.jot"), "# S\nLong: text\n[Go]*\n");
+    write(folder.file("v.json"), "{\"txtLong\": \"" + std::string(100000, 'a') + "\"}");
+    EXPECT_EQ(run(folder, "new s.jot -o s.brindel").status, 0);
+    for (const char* formula : {"SEARCH(\"a*a*a*b\"; txtLong)", "SEARCH(\"*a*a*b\"; txtLong)", "SEARCH(\"?*?*b\"; txtLong)"}) {
+        const Ended ended = run(folder, std::string("worth s.brindel '") + formula + "' --values v.json", "timeout 10 ");
+        EXPECT_EQ(ended.out, "#VALUE!\n") << formula << " ended with " << ended.status;
+    }
+    EXPECT_EQ(run(folder, "worth s.brindel 'SEARCH(\"a*aa\"; txtLong; 5)' --values v.json").out, "5\n");
+}

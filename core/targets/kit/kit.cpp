@@ -33,7 +33,8 @@ bool isUnseen(char32_t c) {
 /// True for names that some systems keep for devices, in any case and with any ending.
 bool isDevice(const string& name) {
     string stem = name.substr(0, name.find('.'));
-    std::ranges::transform(stem, stem.begin(), [](char c) { return char(std::toupper(static_cast<unsigned char>(c))); });
+    std::ranges::transform(stem, stem.begin(),
+                           [](char c) { return char(std::toupper(static_cast<unsigned char>(c))); });
     for (const char* device : {"CON", "PRN", "AUX", "NUL"})
         if (stem == device) return true;
     return stem.size() == 4 && (stem.starts_with("COM") || stem.starts_with("LPT")) && stem[3] >= '0' && stem[3] <= '9';

@@ -251,8 +251,8 @@ void PdfFields::picture(Object widget, Object character, const Control& c, std::
     if (!build_.options.archive) widget.replaceKey("/A", pdfScript("event.target.buttonImportIcon();"));
 }
 
-/// A picture, or the strokes of a signature, as Brindel reads it again: viewers have no value for either. It holds as long
-/// as the field looks as it was written.
+/// A picture, or the strokes of a signature, as Brindel reads it again: viewers have no value for either. It holds as
+/// long as the field looks as it was written.
 void PdfFields::keepMade(Object field, const Control& c, Object look) {
     const AnswerType type = c.is().answers;
     if ((type != AnswerType::picture && type != AnswerType::ink) || shownOf(c).text.empty()) return;

@@ -85,13 +85,20 @@ string Writer::sentences() {
     std::set<AnswerType> types = {AnswerType::none};
     for (Id id : form_.index()->fields()) types.insert(form_.find(id)->is().answers);
     // In the order of their type, which is that of designated members.
-    static const std::vector<const char*> order = {
-        "mustBeFilled",     "mustBeTicked",  "mustBeSigned",   "needsPicture", "chooseFor",     "chooseOneFor",
-        "chooseOneOfThese", "notRight",      "notThePattern",  "noNumber",     "tooLittle",     "tooMuch",
-        "noDate",           "noTime",        "atTheEarliest",  "atTheLatest",  "notAChoice",    "notAChoiceOf",
-        "atLeastSoMany",    "writeTheOther", "twice",          "fromTo",       "orMore",        "atMost",
-        "noSuchField",      "mayNotChange",  "yesNoExpected",  "textExpected", "textsExpected", "lineExpected", "plainExpected", "lettersExpected", "numberExpected", "smallerExpected",
-        "dateExpected",     "timeExpected",  "choiceExpected", "isAnother", "isAnotherWorkedOut", "onlyOne",      "otherForm"};
+    static const std::vector<const char*> order = {"mustBeFilled",     "mustBeTicked",    "mustBeSigned",
+                                                   "needsPicture",     "chooseFor",       "chooseOneFor",
+                                                   "chooseOneOfThese", "notRight",        "notThePattern",
+                                                   "noNumber",         "tooLittle",       "tooMuch",
+                                                   "noDate",           "noTime",          "atTheEarliest",
+                                                   "atTheLatest",      "notAChoice",      "notAChoiceOf",
+                                                   "atLeastSoMany",    "writeTheOther",   "twice",
+                                                   "fromTo",           "orMore",          "atMost",
+                                                   "noSuchField",      "mayNotChange",    "yesNoExpected",
+                                                   "textExpected",     "textsExpected",   "lineExpected",
+                                                   "plainExpected",    "lettersExpected", "numberExpected",
+                                                   "smallerExpected",  "dateExpected",    "timeExpected",
+                                                   "choiceExpected",   "isAnother",       "isAnotherWorkedOut",
+                                                   "onlyOne",          "otherForm"};
     for (const char* member : order)
         for (const Said& said : saidOfAnswers())
             if (said.member == string(member) && types.contains(said.of) && given.insert(member).second) {

@@ -46,7 +46,8 @@ ScriptJson momentsForScript(const string& language) {
     auto byNumber = [](const auto& names, int first, std::size_t count) {
         std::vector<string> lists(count);
         for (const auto& [name, number] : names)
-            if (string& list = lists[std::size_t(number - first)]; (" " + list + " ").find(" " + name + " ") == string::npos)
+            if (string& list = lists[std::size_t(number - first)];
+                (" " + list + " ").find(" " + name + " ") == string::npos)
                 list += (list.empty() ? "" : " ") + name;
         return lists;
     };
