@@ -201,7 +201,8 @@ class MainWindow : public QMainWindow {
     void refreshRight();
     void refreshPassLine();
     void goToPass(Pass pass);
-    bool mayWriteOver(const QString& path);
+    /// `knowingly`: the designer has said that what is there, and cannot be read, may go.
+    bool mayWriteOver(const QString& path, bool knowingly);
     // What somebody else has done to the form's file.
     void buildFileBar(class QVBoxLayout* column);
     void tellOfOther();

@@ -65,8 +65,9 @@ bool MainWindow::saveFile(const QString& path) {
     // Others may hold what was saved before: what differs from it is another version.
     const Form form = desk_->path().isEmpty() ? desk_->form() : nextVersion(desk_->form(), desk_->savedForm());
     const bool own = !desk_->path().isEmpty() && QFileInfo(path) == QFileInfo(desk_->path());
-    if (own && fileWatch_->isOther() && !decideOnOther()) return false;
-    if (!mayWriteOver(path)) return false;
+    const bool isOther = own && fileWatch_->isOther();
+    if (isOther && !decideOnOther()) return false;
+    if (!mayWriteOver(path, isOther)) return false;
     const std::string text = desk_->textOf(form);
     auto written = writeWhole(fromQt(path), text);
     if (!written) {
@@ -82,10 +83,11 @@ bool MainWindow::saveFile(const QString& path) {
     return true;
 }
 
-bool MainWindow::mayWriteOver(const QString& path) {
+bool MainWindow::mayWriteOver(const QString& path, bool knowingly) {
     // A pipe or a device holds no form, and waits for ever when it is read.
     const FileStanding there = standingAt(fromQt(path));
-    if (const auto why = formNotWrittenOver(fromQt(path), there, {})) {
+    const bool given = knowingly && there.what == FileStanding::What::broken;
+    if (const auto why = formNotWrittenOver(fromQt(path), there, {}); why && !given) {
         QMessageBox::warning(this, Words::tr("Not saved"), Words::shown(why->sentence));
         return false;
     }

@@ -109,6 +109,10 @@ TEST(FileWatch, AFileThatIsGoneOrBrokenLosesNothing) {
     EXPECT_FALSE(hands.window.saveFile(toQt(hands.path)));
     EXPECT_FALSE(hands.window.fileBar().take->isVisible()) << "what cannot be read is not taken";
     EXPECT_TRUE(hands.window.fileBar().keep->isVisible());
+    // It goes only when that is said.
+    hands.answerNext("Replace theirs");
+    EXPECT_TRUE(hands.window.saveFile(toQt(hands.path)));
+    EXPECT_NE(textOf(hands.path).find("\"Later\""), std::string::npos);
 }
 
 TEST(FileWatch, ASecondWindowOffersToLookOnly) {
