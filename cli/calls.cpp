@@ -59,6 +59,11 @@ Result<string> bytesOf(const string& path, std::size_t most) {
 Result<string> textOf(const string& path, std::size_t most) {
     return readText(path == "-" ? "/dev/stdin" : path, most);
 }
+bool archivesStandard(bool archive, const string& form) {
+    if (!archive || form != "-") return false;
+    problem("FORM", {"", said("An archive carries the form's file: name it.")}, wrongCall);
+    return true;
+}
 Result<Opened> formOf(const string& path) {
     return openForm(path == "-" ? "/dev/stdin" : path);
 }

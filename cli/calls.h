@@ -70,6 +70,9 @@ int withFormIn(const std::string& path, const std::string& language, Next next) 
     });
 }
 
+/// True, and it was said, when an archive is to carry a form's file that comes from standard input: that is read once.
+bool archivesStandard(bool archive, const std::string& form);
+
 /// A password as the call gives it.
 struct PasswordFile {
     std::string file;  // where it stands; empty when none is given

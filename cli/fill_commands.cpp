@@ -76,6 +76,7 @@ Command addFill(CLI::App& app) {
                 const auto day = dayMeant(given->today);
                 if (!day) return wrongCall;
                 if (bothStandard(given->source, given->values)) return wrongCall;
+                if (archivesStandard(given->archive, given->source)) return wrongCall;
                 return withFormIn(given->source, given->language, [&](const Form& form) {
                     const string attached = given->archive ? bytesOf(given->source).value_or("") : "";
                     FormSession session(form, *day, minutesHere());

@@ -111,6 +111,7 @@ Command addExport(CLI::App& app) {
     takesPassword(command, given->password);
     return {command, [given](const FontBook& fonts) -> int {
                 if (passwordMeansNothing(given->owner, given->to)) return wrongCall;
+                if (archivesStandard(given->archive, given->source)) return wrongCall;
                 return withMarkSaid(given->source, given->password, given->language, [&](const Form& form) {
                     if (const Target& target = *targetFrom(given->to); target.several)
                         return exportFolder(form, target, fonts, *given);

@@ -175,7 +175,9 @@ tl::unexpected<Problem> FormSession::anotherThan(Id id, const string& name, cons
     };
     const string mine = wording(this->answer(id));
     const bool worksOut = !c.text(Prop::workedOut).empty();
-    if (mine.empty() && !worksOut) return failure(name, asSaid(phrase(Phrase::mayNotChange, language)));
+    // What is secret is not told to whoever guesses at it.
+    const bool secret = has(c.kind, Prop::secret) && c.yes(Prop::secret);
+    if ((mine.empty() && !worksOut) || secret) return failure(name, asSaid(phrase(Phrase::mayNotChange, language)));
     const Phrase which = worksOut ? Phrase::isAnotherWorkedOut : Phrase::isAnother;
     return failure(name, asSaid(phrase(which, language, {mine, wording(answer)})));
 }

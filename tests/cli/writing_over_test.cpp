@@ -203,6 +203,9 @@ TEST(CommandLine, SmallThingsOfACall) {
     EXPECT_EQ(run(desk, "compare - - < form.brindel").status, 2);
     EXPECT_EQ(run(desk, "fill form.brindel --values - --today 2026-04-01 -o r.json < values.json").status, 0);
     EXPECT_EQ(run(desk, "fill - --values - < values.json").status, 2);
+    EXPECT_EQ(run(desk, "export - --to pdf --archive -o a.pdf < form.brindel").status, 2) << "it is read once";
+    EXPECT_EQ(run(desk, "fill - --values values.json --to pdf --archive -o a.pdf < form.brindel").status, 2);
+    EXPECT_FALSE(std::filesystem::exists(desk.file("a.pdf")));
     EXPECT_EQ(run(desk, "check form.brindel check form.brindel").status, 2);
     EXPECT_EQ(run(desk, "'' form.brindel").status, 2);
     EXPECT_EQ(run(desk, "").status, 2);

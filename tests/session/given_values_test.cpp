@@ -128,6 +128,13 @@ TEST(GivenValues, WhatIsWorkedOutIsTakenWhereItIsTheSame) {
     EXPECT_EQ(other[1].sentence.text(), "This cannot be changed: it is “as it is”, and “other” was given.");
 }
 
+TEST(GivenValues, WhatIsSecretIsNotToldToWhoeverGuesses) {
+    FormSession session(jotted("# F\nPin: text secret readonly = 20417\n"), today);
+    const auto refused = session.put("txtPin", std::string("1"));
+    ASSERT_FALSE(refused);
+    EXPECT_EQ(refused.error().sentence.text(), "Fillers may not change this field.");
+}
+
 TEST(GivenValues, WhatIsWorkedOutKeepsToItsPlacesAndLimits) {
     const Form form = jotted("# F\nK: number\nFive: number 1..5 = numK + 9\nThird: number .01 = 50000 / 3\n[Go]*\n");
     FormSession session(form, today);
