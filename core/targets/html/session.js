@@ -74,7 +74,7 @@ function brindelSession(F, I, around, form, work) {
     date: {
       read: (a, said) => said.length > 100 ? null : I.dayRead(said, a.pattern, I.dayMeant(limit(a.name, "earliest") || ""), I.dayMeant(limit(a.name, "latest") || "")),
       written: (a, held) => I.dayShown(held, a.pattern),
-      reply: (a, held) => I.dayShown(held, "yyyy-MM-dd")
+      reply: (a, held) => I.isoShown(held)
     },
     //@ end
     //@ if time

@@ -279,6 +279,11 @@ function brindelFilling(F, around, words) {
     var m = /^(\d{1,2})[:.](\d\d)$/.exec(said) || /^(\d\d)(\d\d)$/.exec(said);
     return m && Number(m[1]) < 24 && Number(m[2]) < 60 ? Number(m[1]) * 60 + Number(m[2]) : null;
   }
+  // A day as replies and limits say it, in the digits of ISO 8601 whatever the form's language writes with.
+  function isoShown(serial) {
+    var day = F.dayOf(serial);
+    return F.padded(day.y, 4) + "-" + F.padded(day.m, 2) + "-" + F.padded(day.d, 2);
+  }
   function dayShown(serial, pattern) { return momentShown(F.dayOf(serial), pattern || "yyyy-MM-dd"); }
   function timeShown(minutes, pattern) { return momentShown({minutes: minutes}, pattern || "HH:mm"); }
   // "today", "today+7", or a day of ISO 8601, as a serial number.
@@ -352,13 +357,13 @@ function brindelFilling(F, around, words) {
     if (v === null) return null;
     var n = F.asNumber(v);
     if (F.isWrong(n)) return undefined;
-    if (prop === "earliest" || prop === "latest") return F.dayOf(n) ? dayShown(n) : undefined;
+    if (prop === "earliest" || prop === "latest") return F.dayOf(n) ? isoShown(n) : undefined;
     if (prop === "earliestTime" || prop === "latestTime") return timeShown(Math.round((n - Math.floor(n)) * 1440) % 1440);
     return n;
   }
 
   return {
-    dayRead: dayRead, isWholeDay: isWholeDay, isWholeTime: isWholeTime, clockRead: clockRead, dayShown: dayShown, timeRead: timeRead, timeShown: timeShown, dayMeant: dayMeant,
+    dayRead: dayRead, isWholeDay: isWholeDay, isWholeTime: isWholeTime, clockRead: clockRead, dayShown: dayShown, isoShown: isoShown, timeRead: timeRead, timeShown: timeShown, dayMeant: dayMeant,
     numberWritten: numberWritten, decimalsOf: decimalsOf, cased: cased, put: put, quoted: quoted, judges: judges,
     propertyFrom: propertyFrom
   };
