@@ -468,6 +468,51 @@ TEST(TypedMoments, AreReadByClassesAsBySessions) {
     if (knownClasses().contains("moments-de")) EXPECT_GT(typed, 80);
 }
 
+/// A rule that waits for a whole date or time is asked at the same letter as in a session.
+TEST(TypedMoments, AreWholeInClassesWhereTheyAreInSessions) {
+    int compared = 0, whole = 0;
+    for (const char* language : {"de", "fr", "pl", "en-us", "en-gb", "he"}) {
+        const auto known = knownClasses().find("moments-" + std::string(language));
+        if (known == knownClasses().end()) continue;
+        const Form form = readForm(textOf(known->second.formFile)).value().form;
+        for (const auto& [name, texts] : std::map<std::string, std::vector<std::string>>{
+                 {"dtmDay", {"24.12.2026", "4/5/2026", "1 Apr 2026", "24. Dez. 26", "2026-12-24", "12/24/26", "31.2.2026"}},
+                 {"timHour", {"09:30", "9.30", "930", "9 Uhr 30", "9:30 pm", "21h30", "25:00"}}})
+            for (const std::string& text : texts) {
+                auto made = known->second.make();
+                FormSession session(form, today);
+                QWidget* widget = widgetNamed(made->window(), name);
+                auto* line = qobject_cast<QLineEdit*>(widget);
+                if (auto* spin = qobject_cast<QAbstractSpinBox*>(widget)) line = spin->findChild<QLineEdit*>();
+                if (auto* box = qobject_cast<QComboBox*>(widget)) line = box->lineEdit();
+                ASSERT_NE(line, nullptr) << name;
+                for (std::size_t length = 1; length <= text.size(); ++length) {
+                    line->setText(qt(text.substr(0, length)));
+                    session.type(form.named(name)->id, text.substr(0, length));
+                    (void)session.takeReaction();
+                    const double times = made->toJson().value("values").toObject().value("numTimes").toDouble();
+                    const Answer meant = session.answer(form.named("numTimes")->id);
+                    EXPECT_EQ(times, std::holds_alternative<double>(meant) ? std::get<double>(meant) : 0)
+                        << language << ": " << text.substr(0, length);
+                    ++compared;
+                    whole += times > 0;
+                }
+            }
+    }
+    if (!knownClasses().contains("moments-de")) return;  // another program has them
+    EXPECT_GT(compared, 600);
+    EXPECT_GT(whole, 30);
+}
+
+TEST(TypedMoments, WhatIsSecretIsNotToldToWhoeverGuesses) {
+    const auto known = knownClasses().find("moments-de");
+    if (known == knownClasses().end()) return;  // another program has it
+    const QStringList refused = known->second.make()->fromJson({{"txtPin", "1"}});
+    ASSERT_EQ(refused.size(), 1);
+    EXPECT_FALSE(refused[0].contains("20417")) << plain(refused[0]);
+    EXPECT_TRUE(known->second.make()->fromJson({{"txtPin", "20417"}}).isEmpty());
+}
+
 TEST(GrowingClass, AddsRowsAndTakesThemAway) {
     const auto known = knownClasses().find("winter-storage-agreement");
     if (known == knownClasses().end()) return;  // another program has it

@@ -76,6 +76,7 @@ string Writer::askedOf(const Control& c) {
     if (required) put(list, "required", "true");
     if (!open) put(list, "isShut", "true");
     if (!c.text(Prop::workedOut).empty()) put(list, "isWorkedOut", "true");
+    if (has(c.kind, Prop::secret) && c.yes(Prop::secret)) put(list, "isSecret", "true");
     auto own = [&](Prop prop, const char* field) {
         if (has(c.kind, prop) && !c.text(prop).empty())
             put(list, field, tr(c.text(prop), string(row(prop).word) + " of " + answerName(form_, c)));
