@@ -30,9 +30,8 @@ EndedOutside::EndedOutside(QGuiApplication& application, std::function<void()> k
         });
         for (int signal : {SIGTERM, SIGHUP, SIGINT}) std::signal(signal, heard);
     }
-    connect(&application, &QGuiApplication::commitDataRequest, this, [this] {
-        if (!std::exchange(ended_, true)) keep_();
-    });
+    // A desktop session that is asked to close may stay open after all: it is kept each time that it asks.
+    connect(&application, &QGuiApplication::commitDataRequest, this, [this] { keep_(); });
 }
 
 EndedOutside::~EndedOutside() {

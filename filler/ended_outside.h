@@ -8,7 +8,8 @@ class QGuiApplication;
 
 namespace brindel {
 
-/// Calls `keep` once when that happens, in the thread of the windows, and quits. Lives as long as the application.
+/// Calls `keep` when that happens, in the thread of the windows, and quits at a signal. Lives as long as the
+/// application.
 class EndedOutside : public QObject {
     Q_OBJECT
   public:

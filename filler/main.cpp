@@ -10,7 +10,6 @@
 #include "core/file/whole_file.h"
 #include "core/file/writing_over.h"
 #include "core/intake/reply_file.h"
-#include "core/session/unfinished.h"
 #include "core/text/clock.h"
 #include "core/text/phrases.h"
 #include "core/wording/texts.h"
@@ -19,6 +18,7 @@
 #include "filler/drawing_painter.h"
 #include "filler/ended_outside.h"
 #include "filler/form_to_fill.h"
+#include "filler/unfinished_offer.h"
 #include "filler/window_behaviour.h"
 
 using namespace brindel;
@@ -199,17 +199,9 @@ int main(int argc, char** argv) {
     view->begin();
     view->opened();
     // What was being filled in when the program was ended from outside is offered, once the window is there to see it.
-    if (const auto kept = values.empty() ? unfinished(folder, path, form) : std::nullopt) {
-        QMessageBox box(QMessageBox::Question, top->windowTitle(), toQt(phrase(Phrase::draftFound, language)),
-                        QMessageBox::NoButton, top);
-        auto* goOn = box.addButton(toQt(phrase(Phrase::draftGoOn, language)), QMessageBox::AcceptRole);
-        auto* anew = box.addButton(toQt(phrase(Phrase::draftAnew, language)), QMessageBox::DestructiveRole);
-        box.setDefaultButton(goOn);
+    if (values.empty()) {
         undecided = true;
-        box.exec();
-        undecided = box.clickedButton() == nullptr;
-        if (box.clickedButton() == goOn) (void)session.take(*kept);
-        if (box.clickedButton() == anew) forgetUnfinished(folder, path);
+        undecided = !offerUnfinished(session, folder, path, *top);
         view->refresh();
     }
     if (!outside.ended()) qt.exec();

@@ -4,7 +4,8 @@
 
 #include <QtTest/QtTest>
 
-#include "core/session/unfinished.h"
+#include "filler/ended_outside.h"
+#include "filler/unfinished_offer.h"
 #include "tests/support.h"
 
 using namespace brindel;
@@ -58,6 +59,60 @@ TEST(Filling, WhatWasFilledInWhenItWasEndedFromOutsideIsKept) {
         EXPECT_FALSE(kept->values.contains("txtNever"));
         forgetUnfinished(state, form);
         EXPECT_FALSE(unfinished(state, form, opened));
+    }
+}
+
+TEST(Filling, ADesktopSessionThatClosesAsksForWhatIsFilledIn) {
+    int kept = 0;
+    EndedOutside outside(*qGuiApp, [&kept] { ++kept; });
+    // What stands for the manager is not looked at.
+    alignas(QSessionManager) std::byte room[sizeof(QSessionManager)];
+    auto& manager = reinterpret_cast<QSessionManager&>(room);
+    emit qGuiApp->commitDataRequest(manager);
+    EXPECT_EQ(kept, 1);
+    EXPECT_FALSE(outside.ended()) << "somebody may have said no to closing it";
+    emit qGuiApp->commitDataRequest(manager);
+    EXPECT_EQ(kept, 2) << "what was filled in since is kept too";
+}
+
+TEST(Filling, WhatWasKeptIsOffered) {
+    const Folder folder;
+    const std::string path = folder.file("f.brindel"), state = folder.file("state");
+    const Form form = jotted("# F\nName: text\nPin: text secret\n[Go]*\n");
+    const Id name = named(form, "txtName").id;
+    FormSession session(form, today);
+    QWidget window;
+    window.show();
+    EXPECT_TRUE(offerUnfinished(session, state, path, window)) << "nothing was kept: nothing is asked";
+    session.type(name, "Kittiwake");
+    ASSERT_TRUE(keepUnfinished(state, path, session));
+    // How the question is answered, and what that leaves.
+    using Press = void (*)(QMessageBox&);
+    struct Case {
+        Press press;
+        bool answered;
+        Answer holds;
+        bool stays;
+    };
+    for (const auto& [press, answered, holds, stays] :
+         {Case{[](QMessageBox& box) { box.done(0); }, false, Answer(), true},  // as the end of the program does
+          Case{[](QMessageBox& box) { QTest::keyClick(&box, Qt::Key_Return); }, true, Answer(std::string("Kittiwake")), true},
+          Case{[](QMessageBox& box) { box.buttons().back()->click(); }, true, Answer(), false}}) {
+        FormSession anew(form, today);
+        QString asked;
+        QTimer soon;
+        QObject::connect(&soon, &QTimer::timeout, [&soon, &asked, press = press] {
+            auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+            if (!box) return;
+            soon.stop();
+            asked = box->text();
+            press(*box);
+        });
+        soon.start(5);
+        EXPECT_EQ(offerUnfinished(anew, state, path, window), answered);
+        EXPECT_FALSE(asked.isEmpty());
+        EXPECT_EQ(anew.answer(name), holds);
+        EXPECT_EQ(unfinished(state, path, form).has_value(), stays);
     }
 }
 
