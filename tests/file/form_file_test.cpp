@@ -10,6 +10,7 @@
 #include "core/naming/schemes.h"
 #include "core/rules/references.h"
 #include "core/session/form_session.h"
+#include "tests/kills.h"
 #include "tests/support.h"
 
 using namespace brindel;
@@ -166,27 +167,26 @@ TEST(WholeFile, AKillAtAnyMomentLeavesTheOldOrTheNewFile) {
     const std::string path = folder.file("form.brindel");
     Form old = jotted("# Old\nBoat name: text 30\n"), fresh = demo("mooring-permit");
     const std::string oldText = formText(old), freshText = formText(fresh);
-    std::mt19937 chance(7);
+    Kills kills;
     int olds = 0, news = 0;
-    for (int i = 0; i < 200; ++i) {
+    for (int i = 0; i < 2000 && (i < 200 || olds < 3 || news < 3); ++i) {
         ASSERT_TRUE(saveForm(old, path));
-        pid_t child = fork();
+        const pid_t child = fork();
         if (child == 0) {
             // Saves one and the other, again and again, until it is killed.
             for (;;) {
                 if (!writeWhole(path, freshText) || !writeWhole(path, oldText)) _exit(1);
             }
         }
-        usleep(chance() % 4000);
-        kill(child, SIGKILL);
-        waitpid(child, nullptr, 0);
+        kills.after(child);
         const std::string left = textOf(path);
         ASSERT_TRUE(left == oldText || left == freshText)
             << "a torn file of " << left.size() << " bytes after kill " << i;
         (left == oldText ? olds : news)++;
+        kills.came(left != oldText);
     }
-    EXPECT_GT(news, 0) << "the child never came to save";
-    EXPECT_GT(olds, 0);
+    EXPECT_GE(olds, 3);
+    EXPECT_GE(news, 3) << "the child never came to save";
 }
 
 TEST(WholeFile, ProblemsAreSaidAndNothingIsLeftBehind) {

@@ -103,7 +103,7 @@ export function standing(page) {
 
 // Accepts the form by its own button; gives the reply that is saved, or null.
 export async function accept(page) {
-  const saved = page.waitForEvent("download", {timeout: 5000}).catch(() => null);
+  const saved = page.waitForEvent("download", {timeout: 30000}).catch(() => null);
   const {by, refused} = await page.evaluate(() => {
     const button = document.querySelector("#brindel-form button[type=submit]");
     const dialog = document.getElementById("brindel-message");

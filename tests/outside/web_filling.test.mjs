@@ -64,7 +64,7 @@ for (const name of demos)
       }
       else if (at.type === "submit") {
         await page.keyboard.press("Enter");
-        const saved = await Promise.race([download, page.waitForTimeout(1500)]);
+        const saved = await download;
         accepted = saved ? JSON.parse(readFileSync(await saved.path(), "utf8")) : await standing(page);
         break;
       } else if (at.type !== "file") await typeInto(page, at, value);
@@ -333,7 +333,7 @@ test("hostile wording is shown as text: nothing runs, nothing is fetched", async
     page.on("dialog", dialog => { page.noise.push(dialog.message()); dialog.dismiss(); });
     await accept(page);
     for (const box of await page.locator("input[type=checkbox]:visible").all()) await box.check({force: true}).catch(() => {});
-    await page.waitForTimeout(50);
+    await page.evaluate(() => new Promise(done => requestAnimationFrame(() => requestAnimationFrame(done))));
     assert.equal(await page.evaluate(() => window.hacked), undefined, name);
     assert.equal(await page.locator("main img[src^=http]").count(), 0);
     assert.equal(await page.locator("script").count(), 1);

@@ -17,6 +17,7 @@
 #include "core/file/form_file.h"
 #include "core/file/whole_file.h"
 #include "core/wording/texts.h"
+#include "tests/kills.h"
 #include "tests/support.h"
 
 using namespace brindel;
@@ -127,24 +128,24 @@ TEST(Kit, KilledAtAnyMomentItIsTheOldOrTheNewOneWhole) {
     const std::string path = folder.file("kit");
     const auto a = smallKit("a"), b = smallKit("b");
     ASSERT_TRUE(writeKit(a, path));
-    std::mt19937 dice(7);
+    Kills kills;
     int olds = 0, news = 0;
-    bool old = true;  // what stands there: the other one is written over it, however slow the machine is
-    for (int i = 0; i < 200; ++i) {
+    bool old = true;  // what stands there: the other one is written over it
+    for (int i = 0; i < 2000 && (i < 200 || olds < 3 || news < 3); ++i) {
+        const bool was = old;
         const pid_t child = fork();
         if (child == 0) {
             for (bool turn = old;; turn = !turn) static_cast<void>(writeKit(turn ? b : a, path));
         }
-        usleep(200 + dice() % 20000);
-        kill(child, SIGKILL);
-        waitpid(child, nullptr, 0);
+        kills.after(child);
         const auto there = filesIn(path);
         ASSERT_TRUE(there == asMap(a) || there == asMap(b)) << i;
         old = there == asMap(a);
         ++(old ? olds : news);
+        kills.came(old != was);
     }
-    EXPECT_GT(olds, 2);
-    EXPECT_GT(news, 2);
+    EXPECT_GE(olds, 3);
+    EXPECT_GE(news, 3);
     ASSERT_TRUE(writeKit(a, path));
     EXPECT_EQ(countIn(folder.path()), 1u) << "what was begun is gone with the next";
 }
