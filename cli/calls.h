@@ -30,6 +30,8 @@ std::vector<Command> designCommands(CLI::App& app);
 std::vector<Command> handOverCommands(CLI::App& app);
 /// fill, worth.
 std::vector<Command> fillCommands(CLI::App& app);
+/// gather.
+std::vector<Command> replyCommands(CLI::App& app);
 
 /// What is said of FORM in the help of each command.
 inline constexpr const char* formHelp = "A form file, or - for standard input";

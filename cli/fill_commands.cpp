@@ -3,6 +3,7 @@
 
 #include "cli/calls.h"
 #include "core/intake/reply_file.h"
+#include "core/replies/store.h"
 #include "core/session/worth.h"
 #include "core/targets/targets.h"
 #include "core/text/clock.h"
@@ -48,6 +49,27 @@ bool bothStandard(const string& form, const string& values) {
     return true;
 }
 
+/// Keeps what a session holds in a store, and says its number.
+int keptIn(const string& address, const string& source, const FormSession& session, const string& filled,
+           const string& mark) {
+    if (!isServerAddress(address))
+        if (const auto why = notWrittenOver(address, {source})) return problem(address, *why, noFile);
+    const string spokenStore = spokenAddress(address);
+    auto opened = formOf(source);
+    if (!opened) return problem(source, opened.error(), noFile);
+    auto store = ReplyStore::open(address);
+    if (!store) return problem(spokenStore, store.error(), noFile);
+    auto changes = store->changesFor(opened->form);
+    if (!changes) return problem(spokenStore, changes.error(), notInOrder);
+    for (const Sentence& change : *changes) problem(spokenStore, {"", change}, done);
+    Reply reply{opened->form.root().name, opened->form.revision, {}, filled};
+    for (auto& [name, answer] : session.answers()) reply.values[name] = std::move(answer);
+    auto kept = store->append(opened->form, reply, {"call", "", mark});
+    if (!kept) return problem(spokenStore, kept.error(), noFile);
+    std::cerr << spokenStore << (kept->again ? ": was there already, reply " : ": saved as reply ") << kept->number << '\n';
+    return done;
+}
+
 Command addFill(CLI::App& app) {
     struct Given {
         string source;
@@ -56,6 +78,7 @@ Command addFill(CLI::App& app) {
         string today;
         string language;
         string fillTo = "json";
+        string store;
         bool archive = false;
     };
     auto given = std::make_shared<Given>();
@@ -71,6 +94,8 @@ Command addFill(CLI::App& app) {
     command->add_flag(
         "--archive", given->archive,
         "A PDF for keeping (PDF/A-3): nothing runs in it, and the form's file and the reply are attached");
+    command->add_option("--store", given->store,
+                        "Keeps the reply as well: in a file such as replies.db, or postgresql://…");
     command->add_option("-o,--out", given->out);
     return {command, [given](const FontBook& fonts) -> int {
                 const auto day = dayMeant(given->today);
@@ -90,7 +115,15 @@ Command addFill(CLI::App& app) {
                                 notInOrder);
                     if (status != done) return status;
                     const std::vector<string> read = {given->source, given->values};
-                    const string reply = session.reply(filled.empty() ? timeNow() : filled);
+                    // A reply that does not say when it was filled in is another one each time.
+                    const string mark = filled.empty() ? newMark() : "";
+                    const string when = filled.empty() ? timeNow() : filled;
+                    const string reply = session.reply(when);
+                    if (!given->store.empty()) {
+                        if (const int kept = keptIn(given->store, given->source, session, when, mark); kept != done)
+                            return kept;
+                        if (given->out.empty()) return done;
+                    }
                     if (given->fillTo == "json") return put(reply, given->out, read);
                     auto bytes =
                         targetFrom(given->fillTo)

@@ -131,7 +131,7 @@ TEST(Kit, KilledAtAnyMomentItIsTheOldOrTheNewOneWhole) {
     Kills kills;
     int olds = 0, news = 0;
     bool old = true;  // what stands there: the other one is written over it
-    for (int i = 0; i < 2000 && (i < 200 || olds < 3 || news < 3); ++i) {
+    for (int i = 0; i < 2000 && (i < 100 || olds < 3 || news < 3); ++i) {
         const bool was = old;
         const pid_t child = fork();
         if (child == 0) {

@@ -107,7 +107,7 @@ std::vector<ReplyPart> replyShape(const Form& form) {
                 part.letters = std::size_t(std::max(0.0, c.number(Prop::maxLength)));
         }
         placeInTable(form, c, part);
-        part.said = calledIn(form, c, part);
+        part.said = part.called = calledIn(form, c, part);
         if (const string limits = limitsInWords(form, c); !limits.empty()) part.said += ": " + limits;
         all.push_back(std::move(part));
     }

@@ -18,7 +18,8 @@ struct ReplyPart {
     std::size_t letters = 0;                      // the most; 0 for no limit
     std::string pattern = {};                     // that the whole text matches, as ECMAScript has it; empty for none
     std::vector<std::string> values = {};         // what it can be; none when it can be anything
-    std::string said = {};                        // what it is called, and what it takes, in words
+    std::string called = {};                      // what people call it
+    std::string said = {};                        // the same, and what it takes, in words
     Id table = noControl;                         // the table that fillers add rows to, where it stands in one
     std::string stem = {};                        // of its name there, before the number of the row
     int row = 0;                                  // that number

@@ -5,52 +5,13 @@
 #include <set>
 
 #include "core/targets/reply/reply_shape.h"
+#include "core/targets/reply/sql_words.h"
 #include "core/text/fonts.h"
 
 namespace brindel {
 namespace {
 
 using std::string;
-
-/// Names in one table or one database: none twice, whatever the case of their letters (SQLite tells no case apart), and
-/// none longer than PostgreSQL takes, which would cut it without a word.
-class SqlNames {
-  public:
-    string of(const string& wanted) {
-        constexpr std::size_t mostBytes = 63;
-        auto cut = [](const string& text, std::size_t bytes) {
-            std::size_t end = std::min(text.size(), bytes);
-            while (end > 0 && end < text.size() && (static_cast<unsigned char>(text[end]) & 0xC0) == 0x80) --end;
-            return text.substr(0, end);
-        };
-        string name = cut(wanted.empty() ? "answer" : wanted, mostBytes);
-        for (int i = 2; !taken_.insert(lowered(name)).second; ++i) {
-            const string number = fmt::format("_{}", i);
-            name = cut(wanted, mostBytes - number.size()) + number;
-        }
-        return name;
-    }
-
-  private:
-    static string lowered(string name) {
-        for (char& c : name)
-            if (c >= 'A' && c <= 'Z') c = char(c - 'A' + 'a');
-        return name;
-    }
-    std::set<string> taken_;
-};
-
-string quoted(const string& text, char mark) {
-    string all(1, mark);
-    for (char c : text) {
-        all += c;
-        if (c == mark) all += c;
-    }
-    return all + mark;
-}
-string named(const string& name) {
-    return quoted(name, '"');
-}
 
 string onOneLine(const string& words) {
     constexpr std::size_t most = 200;
@@ -63,21 +24,6 @@ string remark(const string& words) {
     return words.empty() ? "" : " -- " + onOneLine(words);
 }
 
-constexpr std::string_view typeOf(AnswerType type) {
-    switch (type) {
-        case AnswerType::number:
-            return "NUMERIC";
-        case AnswerType::tick:
-            return "BOOLEAN";
-        case AnswerType::date:
-            return "DATE";
-        case AnswerType::time:
-            return "TIME";
-        default:
-            return "TEXT";
-    }
-}
-
 /// A table while it is gathered.
 struct SqlTable {
     string name;
@@ -85,13 +31,13 @@ struct SqlTable {
     SqlNames names = {};
 
     string add(const string& wanted, std::string_view type, const string& more, const string& words) {
-        const string name = named(names.of(wanted));
+        const string name = sqlName(names.of(wanted));
         columns.push_back(fmt::format("{} {}{}", name, type, more));
         remarks.push_back(remark(words));
         return name;
     }
     string text() const {
-        string all = fmt::format("CREATE TABLE {} (\n", named(name));
+        string all = fmt::format("CREATE TABLE {} (\n", sqlName(name));
         const std::size_t lines = columns.size() + ends.size();
         for (std::size_t i = 0; i < lines; ++i) {
             const bool column = i < columns.size();
@@ -108,7 +54,7 @@ string checksOf(const ReplyPart& part, const string& column) {
     auto check = [&](const string& what) { all += " CHECK (" + what + ")"; };
     if (!part.values.empty()) {
         string list;
-        for (const string& value : part.values) list += (list.empty() ? "" : ", ") + quoted(value, '\'');
+        for (const string& value : part.values) list += (list.empty() ? "" : ", ") + sqlText(value);
         check(column + " IN (" + list + ")");
     }
     if (part.type == AnswerType::number && part.least) check(fmt::format("{} >= {}", column, numberText(*part.least)));
@@ -119,7 +65,7 @@ string checksOf(const ReplyPart& part, const string& column) {
 }
 
 void addAnswer(SqlTable& table, const ReplyPart& part, const string& wanted, bool rows) {
-    const string name = table.add(wanted, typeOf(part.type), part.asked && !rows ? " NOT NULL" : "", part.said);
+    const string name = table.add(wanted, sqlType(part.type), part.asked && !rows ? " NOT NULL" : "", part.said);
     table.columns.back() += checksOf(part, name);
 }
 
@@ -136,7 +82,7 @@ Result<string> replySql(const Form& form) {
     all[0].add("reply", "INTEGER", " PRIMARY KEY", "a number for each reply");
     all[0].add("version", "INTEGER", " NOT NULL", "of the form");
     all[0].add("filled", "TIMESTAMPTZ", " NOT NULL", "as 2026-04-01T08:30:00+01:00");
-    const string reply = fmt::format(" NOT NULL REFERENCES {} (\"reply\") ON DELETE CASCADE", named(all[0].name));
+    const string reply = fmt::format(" NOT NULL REFERENCES {} (\"reply\") ON DELETE CASCADE", sqlName(all[0].name));
     std::map<Id, std::size_t> grown;
     std::map<Id, std::set<string>> stems;
     for (const ReplyPart& part : parts) {

@@ -1,0 +1,122 @@
+// The command for replies that came back: read, judged, kept in a store, written out as a table.
+#include <fmt/format.h>
+
+#include <cstdio>
+#include <filesystem>
+
+#include "cli/calls.h"
+#include "core/replies/gather.h"
+#include "core/replies/written.h"
+#include "core/text/words.h"
+
+namespace brindel::calls {
+namespace {
+
+using std::string;
+
+struct Format {
+    std::string_view ending;
+    Result<void> (*written)(ReplyStore&, const string&, std::span<const long long>, const WriteOptions&, const Sink&);
+};
+constexpr Format formats[] = {
+    {".csv", repliesAsCsv},
+    {".json", [](ReplyStore& store, const string& form, std::span<const long long> numbers, const WriteOptions&,
+                 const Sink& sink) { return repliesAsJson(store, form, numbers, sink); }},
+};
+const Format* formatOf(const string& path) {
+    for (const Format& format : formats)
+        if (path.ends_with(format.ending)) return &format;
+    return nullptr;
+}
+
+/// Writes all replies of a form: beside what is there, which takes its place when the last is written.
+int writtenOut(ReplyStore& store, const string& form, const string& path, const WriteOptions& options,
+               const std::vector<string>& readFrom) {
+    auto numbers = store.numbers(form);
+    if (!numbers) return problem(path, numbers.error(), noFile);
+    string all;
+    auto done = formatOf(path)->written(store, form, *numbers, options, [&](std::string_view part) {
+        all += part;
+        return true;
+    });
+    return done ? put(all, path, readFrom) : problem(path, done.error(), noFile);
+}
+
+Command addGather(CLI::App& app) {
+    struct Given {
+        string source, store, out, today;
+        std::vector<string> files;
+        bool wrongToo = false, plain = false;
+    };
+    auto given = std::make_shared<Given>();
+    CLI::App* command = app.add_subcommand("gather", "Reads replies that came back, and keeps them or makes a table");
+    command->add_option("FORM", given->source, formHelp)->required();
+    command->add_option(
+        "FILES", given->files,
+        "Filled PDFs, FDF, XFDF, replies as JSON, ZIP files of these, and folders; none to write what a "
+        "store has");
+    command->add_option("--store", given->store, "Where they are kept: a file such as replies.db, or postgresql://…");
+    command->add_option("-o,--out", given->out, "The table to write: a file that ends in .csv or .json");
+    command->add_option("--today", given->today, "The day of replies that do not say when they were filled in");
+    command->add_flag("--wrong-too", given->wrongToo, "Keeps those that are not in order as well");
+    command->add_flag("--plain", given->plain, "In CSV, cells that a spreadsheet would run stay as they are");
+    return {command, [given](const FontBook& fonts) -> int {
+                if (given->store.empty() && given->out.empty())
+                    return problem("gather", {"", said("Name a store with --store, or a table to write with -o.")},
+                                   wrongCall);
+                if (given->store.empty() && given->files.empty())
+                    return problem("gather", {"", said("Name the files to read, or a store with --store.")}, wrongCall);
+                if (!given->out.empty() && !formatOf(given->out))
+                    return problem(given->out, {"", said("A table ends in .csv or .json.")}, wrongCall);
+                const auto day = given->today.empty() ? std::optional(todayHere()) : isoDateRead(given->today);
+                if (!day)
+                    return problem("--today", {"", said("A date such as 2026-04-01 is expected here.")}, wrongCall);
+                return withForm(given->source, [&](const Form& form) {
+                    auto files = filesUnder(given->files);
+                    if (!files) return problem(files.error().place, {"", files.error().sentence}, noFile);
+                    if (!given->store.empty())
+                        if (const auto why =
+                                notWrittenOver(isServerAddress(given->store) ? "" : given->store, {given->source}))
+                            return problem(given->store, *why, noFile);
+                    const string address = spokenAddress(given->store);
+                    auto store = ReplyStore::open(given->store, given->files.empty());
+                    if (!store) return problem(address, store.error(), noFile);
+                    if (!given->files.empty()) {
+                        auto changes = store->changesFor(form);
+                        if (!changes) return problem(address, changes.error(), notInOrder);
+                        if (!given->store.empty())
+                            for (const Sentence& change : *changes) problem(address, {"", change}, done);
+                    }
+                    int status = done;
+                    std::size_t kept = 0, again = 0, refused = 0;
+                    for (const string& file : *files) {
+                        auto all = gathered(*store, form, fonts, file, {*day, given->wrongToo});
+                        if (!all) return problem(address, all.error(), noFile);
+                        for (const Gathered& one : *all) {
+                            for (const Problem& wrong : one.wrong) problem(one.file, wrong, notInOrder);
+                            if (!one.wrong.empty()) status = notInOrder;
+                            ++(!one.kept ? refused : one.again ? again : kept);
+                        }
+                    }
+                    if (!given->files.empty())
+                        std::cerr << fmt::format("{} kept, {} there already, {} not in order\n", kept, again, refused);
+                    if (!given->out.empty()) {
+                        std::vector<string> read = *files;
+                        read.push_back(given->source);
+                        read.push_back(given->store);
+                        if (const int wrote = writtenOut(*store, form.root().name, given->out, {!given->plain}, read);
+                            wrote != done)
+                            return wrote;
+                    }
+                    return status;
+                });
+            }};
+}
+
+}  // namespace
+
+std::vector<Command> replyCommands(CLI::App& app) {
+    return {addGather(app)};
+}
+
+}  // namespace brindel::calls

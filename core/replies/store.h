@@ -1,0 +1,129 @@
+// Where replies are kept: one table a form, a row a reply, in a file or on a server. Every version of a form that has
+// replies lies with them, so that each can be read as it was filled in. Nothing that was kept goes when a form changes:
+// a new version adds columns, an answer that is called otherwise stays where its control's answers are, and one of
+// another type gets a column of its own.
+#pragma once
+
+#include <map>
+#include <memory>
+#include <set>
+#include <span>
+
+#include "core/model/form.h"
+#include "core/replies/database.h"
+#include "core/session/answers.h"
+
+namespace brindel {
+
+/// How a reply came.
+struct ReplyOrigin {
+    std::string way;        // "program", "call", "file", "page"
+    std::string name = {};  // of the file or of whoever filled it in; empty where nobody says
+    std::string mark = {};  // what tells it from others that say the same: of a filling, or of a file
+};
+
+/// What became of a reply.
+struct KeptAs {
+    long long number = 0;
+    bool again = false;  // it was there already
+};
+
+/// A reply as it is kept.
+struct KeptReply {
+    long long number = 0;
+    std::string sum;  // of the form that it was filled in
+    std::string came, way, name;
+    Reply reply;       // its answers under the names of its own version
+    Answers byColumn;  // the same under the keys of their columns
+};
+
+/// A column of all replies to a form, whatever their version.
+struct ReplyColumn {
+    std::string name;    // of the answer, in the newest version that has it
+    std::string called;  // what people call it
+    AnswerType type = AnswerType::none;
+    bool several = false;  // picks of several
+    bool rows = false;     // a column of a table that fillers add rows to
+    std::string table, column;
+    Id control = noControl;
+    std::string sum;     // of that version
+    std::string picked;  // the table of what is picked, where several can be
+
+    /// The column in KeptReply::byColumn; of a row that fillers add, its number behind it.
+    std::string key() const { return table + "/" + column; }
+    std::string key(long long row) const { return key() + "/" + std::to_string(row); }
+};
+
+/// What is asked of one column.
+struct ReplyFilter {
+    enum class How : std::uint8_t { is, least, most, nothing, something };
+    std::string column;
+    How how = How::is;
+    Cell value = {};
+};
+
+/// Which replies, and in which order.
+struct ReplyQuery {
+    std::string search = {};  // in any answer; empty for all
+    std::vector<ReplyFilter> filters = {};
+    std::string sortBy = {};  // a column; empty for the order in which they came
+    bool down = false;        // the last first
+};
+
+class ReplyStore {
+  public:
+    /// Opens a store by its address, and makes what it needs where it is empty; `only` to look at what is there. A
+    /// problem for what is no store, for one that a newer Brindel made, and where it is locked, full or away.
+    static Result<ReplyStore> open(const std::string& address, bool only = false);
+
+    /// The names of the forms that have replies here.
+    Result<std::vector<std::string>> forms();
+    /// What keeping a reply to a form would change first, a sentence a change; empty where nothing would.
+    Result<std::vector<Sentence>> changesFor(const Form& form);
+    /// Keeps a reply to a form; its values are what a session of that form has accepted. All of it or nothing. The same
+    /// reply again is the one that is there.
+    Result<KeptAs> append(const Form& form, const Reply& reply, const ReplyOrigin& origin);
+
+    /// The columns of a form's replies, in the order of the newest version, then those that only earlier ones have.
+    Result<std::vector<ReplyColumn>> columns(const std::string& form);
+    /// The numbers of the replies that a query speaks of, in its order. Columns that are not there are passed over.
+    Result<std::vector<long long>> numbers(const std::string& form, const ReplyQuery& query = {});
+    /// Replies by their numbers, in their order; those that are gone are left out.
+    Result<std::vector<KeptReply>> replies(const std::string& form, std::span<const long long> numbers);
+    /// The form that replies with this sum were filled in.
+    Result<Form> formBySum(const std::string& sum);
+    /// A form as it was in a version of its designer's count; nothing where the store does not have that.
+    Result<std::optional<Form>> formByVersion(const std::string& form, int version);
+    /// The newest version of a form that has replies.
+    Result<Form> newestForm(const std::string& form);
+    /// Takes a reply out, with all that belongs to it.
+    Result<void> remove(const std::string& form, std::span<const long long> numbers);
+
+    Database& database() { return *database_; }
+
+  private:
+    /// Where one answer of one version lies.
+    struct Place {
+        std::string name, called, kind, table, column, picked;
+        AnswerType type = AnswerType::none;
+        Id owner = noControl, control = noControl;
+    };
+    using Places = std::vector<Place>;
+
+    Result<void> begin(bool only);
+    Result<void> fit(const Form& form, const std::string& sum, std::vector<Sentence>* only);
+    Result<const Places*> placesOf(const std::string& sum);
+    Result<std::string> mainTable(const std::string& form);
+    Result<std::set<std::string>> tablesThere();
+
+    std::unique_ptr<Database> database_;
+    std::map<std::string, Places> places_;      // by the sum of the form
+    std::map<std::string, std::string> mains_;  // by its name
+};
+
+/// What tells a filling from all others: 32 signs that nobody can guess.
+std::string newMark();
+/// The sum of a form, by which the version is known that a reply was filled in.
+std::string formSum(const Form& form);
+
+}  // namespace brindel

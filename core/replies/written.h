@@ -1,0 +1,34 @@
+// Replies of a store written out: as a table for spreadsheets, or as they came.
+#pragma once
+
+#include "core/replies/store.h"
+
+namespace brindel {
+
+/// Takes what is written, part by part; false stops the writing.
+using Sink = std::function<bool(std::string_view)>;
+
+struct WriteOptions {
+    bool guarded = true;  // cells that a spreadsheet would run begin with an apostrophe
+};
+
+/// A table of replies as CSV (RFC 4180), in UTF-8: a row a reply, first when it was filled in and how it came, then an
+/// answer a column. Numbers have a point, days and times are ISO 8601, a tick is true or false; of several choices each
+/// has its own line within the cell; rows that fillers add have a column each, as many as the longest reply has.
+Result<void> repliesAsCsv(ReplyStore& store, const std::string& form, std::span<const long long> numbers,
+                          const WriteOptions& options, const Sink& sink);
+/// A list of replies as JSON, each as brindel-fill writes it, with its number and how it came.
+Result<void> repliesAsJson(ReplyStore& store, const std::string& form, std::span<const long long> numbers,
+                           const Sink& sink);
+
+/// One column of such a table.
+struct WrittenColumn {
+    std::string name;
+    std::string key;  // in KeptReply::byColumn
+    AnswerType type = AnswerType::none;
+    bool several = false;
+};
+/// The columns that those replies need, those of added rows spread out.
+Result<std::vector<WrittenColumn>> writtenColumns(ReplyStore& store, const std::string& form);
+
+}  // namespace brindel
