@@ -10,6 +10,7 @@
 #include "core/file/whole_file.h"
 #include "core/file/writing_over.h"
 #include "core/intake/reply_file.h"
+#include "core/replies/store.h"
 #include "core/text/clock.h"
 #include "core/text/phrases.h"
 #include "core/wording/texts.h"
@@ -31,9 +32,31 @@ int problem(const std::string& file, const Problem& p, int status) {
     return status;
 }
 
+/// Where replies are kept, when the call names a store.
+struct Keeping {
+    std::optional<ReplyStore> store;
+    std::string address;  // as it may be said
+    Form form;            // in its own language, as its file has it
+    std::string mark = newMark();
+
+    /// Keeps one reply, and says its number; the next filling is another one, whatever it says.
+    Result<void> keep(const std::string& reply) {
+        auto read = readReply(reply);
+        if (!read) return tl::unexpected(read.error());
+        auto kept = store->append(form, *read, {"program", "", mark});
+        if (!kept) return tl::unexpected(kept.error());
+        mark = newMark();
+        std::cerr << address << ": saved as reply " << kept->number << std::endl;
+        return {};
+    }
+};
+
 bool deliver(const std::string& reply, const std::string& path, const std::string& language,
-             const std::vector<std::string>& readFrom) {
-    auto written = path.empty() || path == "-" ? writeOut(reply) : writtenBeside(path, reply, readFrom);
+             const std::vector<std::string>& readFrom, Keeping& keeping) {
+    Result<void> written;
+    if (keeping.store) written = keeping.keep(reply);
+    if (written && !(keeping.store && path.empty()))
+        written = path.empty() || path == "-" ? writeOut(reply) : writtenBeside(path, reply, readFrom);
     if (written) return true;
     QMessageBox::warning(nullptr, "Brindel",
                          toQt(written.error().sentence.text() + " " + phrase(Phrase::staysOpen, language)));
@@ -63,12 +86,14 @@ int main(int argc, char** argv) {
     takeSignalsAsProblems();
     CLI::App app{"Opens a form for filling."};
     app.set_version_flag("--version", "Brindel 0.1.0");
-    std::string path, values, reply, asked;
+    std::string path, values, reply, asked, storeAddress;
     app.add_option("FORM", path, "A form file")->required();
     app.add_option("--values", values,
                    "What to start with: a JSON file of values, a reply, or a filled PDF, FDF or XFDF; - for standard "
                    "input");
     app.add_option("--reply", reply, "Where the reply goes; - for standard output");
+    app.add_option("--store", storeAddress,
+                   "Where the replies are kept: a file such as replies.db, or postgresql://…; each is a row there");
     app.add_option("--language", asked, "In which it is filled, where the form has several: de");
     try {
         app.parse(argc, argv);
@@ -99,6 +124,18 @@ int main(int argc, char** argv) {
         if (const auto can = canBeWritten(reply); !can) return problem(reply, can.error(), 3);
     }
 
+    Keeping keeping{{}, spokenAddress(storeAddress), opened->form};
+    if (!storeAddress.empty()) {
+        if (!isServerAddress(storeAddress))
+            if (const auto why = notWrittenOver(storeAddress, readFrom)) return problem(storeAddress, *why, 3);
+        auto store = ReplyStore::open(storeAddress);
+        if (!store) return problem(keeping.address, store.error(), 3);
+        auto changes = store->changesFor(opened->form);
+        if (!changes) return problem(keeping.address, changes.error(), 1);
+        for (const Sentence& change : *changes) problem(keeping.address, {"", change}, 0);
+        keeping.store = std::move(*store);
+    }
+
     needDisplay("brindel-fill");
     QApplication qt(argc, argv);
     displayFound();
@@ -109,6 +146,7 @@ int main(int argc, char** argv) {
     const std::string& language = form.root().text(Prop::language);
     const double scale = dialog ? 1 : 96 / 25.4;
     int status = 1;
+    bool over = false;  // a form may be accepted, or left, as soon as it opens
     const std::string folder = keepsakeFolder();
     bool undecided = false;  // what was kept is offered, and stays until that is answered
     const EndedOutside outside(qt, [&] {
@@ -160,9 +198,10 @@ int main(int argc, char** argv) {
         frame->show();
     }
     QObject::connect(view, &FormToFill::accepted, &qt, [&] {
-        if (!deliver(session.reply(), reply, language, readFrom)) return;
+        if (!deliver(session.reply(), reply, language, readFrom, keeping)) return;
         forgetUnfinished(folder, path);
         status = 0;
+        over = true;
         qt.quit();
     });
     QObject::connect(view, &FormToFill::sized, window, [&, view, window] {
@@ -172,6 +211,7 @@ int main(int argc, char** argv) {
     });
     QObject::connect(view, &FormToFill::left, &qt, [&] {
         forgetUnfinished(folder, path);
+        over = true;
         qt.quit();
     });
     // One reply after another: the second is reply-2.json, beside the first.
@@ -183,7 +223,7 @@ int main(int argc, char** argv) {
             const QString end = first.suffix().isEmpty() ? "" : "." + first.suffix();
             to = fromQt(first.dir().filePath(first.completeBaseName() + "-" + QString::number(replies) + end));
         }
-        if (deliver(given, to, language, readFrom)) status = 0;
+        if (deliver(given, to, language, readFrom, keeping)) status = 0;
     });
     QWidget* const top = window->window();
     QObject::connect(view, &FormToFill::putAway, &qt, [top] { top->showMinimized(); });
@@ -204,7 +244,7 @@ int main(int argc, char** argv) {
         undecided = !offerUnfinished(session, folder, path, *top);
         view->refresh();
     }
-    if (!outside.ended()) qt.exec();
+    if (!outside.ended() && !over) qt.exec();
     if (dialog) rememberWindow(*window, form);
     return status;
 }

@@ -20,7 +20,7 @@ const std::vector<PassRow>& passes() {
          true},
         {Pass::tryOut, "try", "Try", "Fills the form in as a filler would.", true},
         {Pass::handOver, "hand-over", "Hand over", "Checks the form and writes what its receiver needs.", true},
-        {Pass::replies, "replies", "Replies", "Gathers what was filled in, one row a reply.", false},
+        {Pass::replies, "replies", "Replies", "Gathers what was filled in, one row a reply.", true},
     };
     return rows;
 }

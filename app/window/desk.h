@@ -30,6 +30,10 @@ struct PassRow {
 };
 /// The eight passes in the order of the work.
 const std::vector<PassRow>& passes();
+/// True for passes that show something else in place of the sheet.
+constexpr bool standsInForSheet(Pass pass) {
+    return pass == Pass::tryOut || pass == Pass::handOver || pass == Pass::replies;
+}
 
 /// What the pointer places: a kind of control, or a label that is a heading.
 struct Tool {

@@ -24,6 +24,9 @@
 #include "app/passes/rules_strip.h"
 #include "app/passes/try_strip.h"
 #include "app/rail/rail.h"
+#include "app/replies/counts_panel.h"
+#include "app/replies/replies_page.h"
+#include "app/replies/replies_strip.h"
 #include "app/sheet/sheet.h"
 #include "app/strip/strip.h"
 #include "app/theme/theme.h"
@@ -43,32 +46,6 @@
 
 namespace brindel {
 namespace {
-
-/// What a pass that is not built yet shows in place of the details.
-class PassNote : public QWidget {
-  public:
-    explicit PassNote(Desk& desk, QWidget* parent) : QWidget(parent) {
-        setObjectName("panel");
-        setAttribute(Qt::WA_StyledBackground);
-        auto* column = new QVBoxLayout(this);
-        column->setContentsMargins(14, 12, 14, 12);
-        column->setSpacing(8);
-        auto* title = new QLabel(this);
-        title->setFont(bodyFont(15, true));
-        auto* text = new QLabel(this);
-        text->setWordWrap(true);
-        text->setFont(bodyFont(13));
-        column->addWidget(title);
-        column->addWidget(text);
-        column->addStretch(1);
-        connect(&desk, &Desk::passChanged, this, [&desk, title, text] {
-            const PassRow& r = passes()[std::size_t(desk.pass())];
-            title->setText(Words::shown(r.word));
-            QString words = Words::shown(r.does) + Words::tr(" This pass is not built yet.");
-            text->setText(words);
-        });
-    }
-};
 
 constexpr int leastPanel = 268, mostPanel = 520;
 
@@ -139,6 +116,7 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     handOverStrip_ = new HandOverStrip(*desk_);
     handOverPanel_ = new HandOverPanel(*desk_);
     tryStrip_ = new TryStrip(*desk_);
+    buildReplies();
     connect(tryStrip_, &TryStrip::languageChosen, this, [this] {
         const auto filled = readReply(tryPane_->session()->reply());
         tryPane_->begin(sheet_->zoom(), tryStrip_->language(), filled ? *filled : Reply());
@@ -146,7 +124,7 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     strips_ = new QStackedWidget(middle);
     strips_->setFixedHeight(56);
     for (QWidget* strip : std::initializer_list<QWidget*>{strip_, nameStrip_, orderStrip_, rulesStrip_, protectStrip_,
-                                                          handOverStrip_, tryStrip_})
+                                                          handOverStrip_, tryStrip_, repliesStrip_})
         strips_->addWidget(strip);
     middle_ = new QStackedWidget(middle);
     sheetArea_ = new QScrollArea;
@@ -167,6 +145,7 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     findingsPage_ = new FindingsPanel(*desk_, FindingsPanel::Stands::page);
     findingsPage_->setStyleSheet(panelSheet());
     middle_->addWidget(findingsPage_);
+    middle_->addWidget(repliesPage_);
     jotLine_ = new JotLine(*desk_, middle);
     column->addWidget(strips_);
     buildFileBar(column);
@@ -199,8 +178,6 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     tryDetails_ = new TryDetails(*desk_, *tryPane_);
     right_->addWidget(details_);
     right_->addWidget(tryDetails_);
-    auto* notBuilt = new PassNote(*desk_, right_);
-    right_->addWidget(notBuilt);
     styles_ = new StylesPanel(*desk_);
     right_->addWidget(styles_);
     namePanel_ = new NamePanel(*desk_);
@@ -210,6 +187,7 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
     right_->addWidget(rulesPanel_);
     right_->addWidget(protectPanel_);
     right_->addWidget(handOverPanel_);
+    right_->addWidget(countsPanel_);
     buildAside();
     views_ = {{Pass::layOut, {nullptr, strip_, details_, 0, 0}},
               {Pass::name, {nameLayer_, nameStrip_, namePanel_, 420, 330}},
@@ -218,7 +196,7 @@ MainWindow::MainWindow(Form form, QWidget* parent) : QMainWindow(parent) {
               {Pass::protect, {protectLayer_, protectStrip_, protectPanel_, 290, 268}},
               {Pass::tryOut, {nullptr, tryStrip_, tryDetails_, 0, 0}},
               {Pass::handOver, {nullptr, handOverStrip_, handOverPanel_, 320, 290}},
-              {Pass::replies, {nullptr, strip_, notBuilt, 0, 0}}};
+              {Pass::replies, {nullptr, repliesStrip_, countsPanel_, 330, 290}}};
     connect(rulesLayer_, &RulesLayer::editAsked, rulesPanel_, [this] {
         rulesPanel_->setFocus(Qt::OtherFocusReason);
         rulesPanel_->focusFirst();
@@ -357,8 +335,7 @@ void MainWindow::setPass(Pass pass) {
 void MainWindow::goToPass(Pass pass) {
     if (pass == desk_->pass()) return;
     const Pass from = desk_->pass();
-    if (pass == Pass::tryOut || pass == Pass::handOver)
-        if (from != Pass::tryOut && from != Pass::handOver) before_ = from;
+    if (standsInForSheet(pass) && !standsInForSheet(from)) before_ = from;
     desk_->setTool(std::nullopt);
     // A field of the details with the cursor in it takes its value before the pass is left.
     sheet_->setFocus();
@@ -376,11 +353,18 @@ void MainWindow::goToPass(Pass pass) {
             showChanges(false);
             middle_->setCurrentWidget(findingsPage_);
             findingsPage_->begin();
+        } else if (pass == Pass::replies) {
+            findingsShown_ = false;
+            showChanges(false);
+            middle_->setCurrentWidget(repliesPage_);
+            repliesPage_->begin();
         } else {
             middle_->setCurrentWidget(sheetArea_);
             sheet_->setFocus();
         }
     }
+    if (from == Pass::replies) replies_->end();
+    countsPanel_->setShown(pass == Pass::replies);
     sheet_->setCanEdit(pass == Pass::layOut);
     orderLayer_->setLaying(false);
     protectLayer_->takeInHand(std::nullopt);
@@ -405,6 +389,10 @@ void MainWindow::refreshPassLine() {
          QT_TRANSLATE_NOOP("Words",
                            "Space puts the chosen one right, Enter goes to it on the sheet, Escape goes "
                            "back to the sheet.")},
+        {Pass::replies,
+         QT_TRANSLATE_NOOP("Words",
+                           "Enter shows a reply on its form, Ctrl+C copies the selected ones. A click on a heading "
+                           "sorts; files that came back are dropped here.")},
         {Pass::name, QT_TRANSLATE_NOOP("Words",
                                        "Click a selected name, or press Enter, to type another one; Tab goes on to the "
                                        "next. Green is by the scheme, "

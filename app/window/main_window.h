@@ -40,6 +40,10 @@ class ProtectLayer;
 class ProtectPanel;
 class HandOverPanel;
 class HandOverStrip;
+class CountsPanel;
+class RepliesDesk;
+class RepliesPage;
+class RepliesStrip;
 class ProtectStrip;
 class Rail;
 class SelectionBar;
@@ -113,6 +117,9 @@ class MainWindow : public QMainWindow {
     ProtectStrip& protectStrip() { return *protectStrip_; }
     HandOverPanel& handOverPanel() { return *handOverPanel_; }
     HandOverStrip& handOverStrip() { return *handOverStrip_; }
+    RepliesDesk& replies() { return *replies_; }
+    RepliesPage& repliesPage() { return *repliesPage_; }
+    CountsPanel& countsPanel() { return *countsPanel_; }
     FileBar& fileBar() { return *fileBar_; }
     FileWatch& fileWatch() { return *fileWatch_; }
     /// The list of findings in the middle, in Hand over.
@@ -176,6 +183,10 @@ class MainWindow : public QMainWindow {
     void askExport(const Target& target);
     void askExportFolder(const Target& target);
     void askKit();
+    void buildReplies();
+    void askGather();
+    void askExportReplies();
+    void askStore();
     void lookAt(const Target& target);
     /// Asks for the word that seals the PDF of a sealed form; null where it is not given.
     void askOwner(std::shared_ptr<const Secret>& owner);
@@ -229,6 +240,10 @@ class MainWindow : public QMainWindow {
     HandOverPanel* handOverPanel_;
     HandOverStrip* handOverStrip_;
     TryStrip* tryStrip_;
+    RepliesDesk* replies_;
+    RepliesStrip* repliesStrip_;
+    RepliesPage* repliesPage_;
+    CountsPanel* countsPanel_;
     FindingsPanel* findingsPage_;
     Sheet* sheet_;
     QScrollArea* sheetArea_;

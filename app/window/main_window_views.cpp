@@ -47,7 +47,7 @@ void MainWindow::showStyles(bool show) {
 void MainWindow::showFindings(bool show) {
     findingsShown_ = show;
     if (show) showChanges(false);
-    if (show && (desk_->pass() == Pass::tryOut || desk_->pass() == Pass::handOver)) setPass(before_);
+    if (show && standsInForSheet(desk_->pass())) setPass(before_);
     refreshRight();
     if (show)
         findingsPanel_->begin();
@@ -60,7 +60,7 @@ void MainWindow::showChanges(bool show) {
     changesShown_ = show;
     if (show) {
         findingsShown_ = false;
-        if (desk_->pass() == Pass::tryOut || desk_->pass() == Pass::handOver) setPass(before_);
+        if (standsInForSheet(desk_->pass())) setPass(before_);
     } else {
         // The marks go with the list that explains them.
         desk_->changes().end();

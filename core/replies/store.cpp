@@ -443,22 +443,17 @@ Result<std::vector<ReplyColumn>> ReplyStore::columns(const string& form) {
     return all;
 }
 
-Result<std::vector<long long>> ReplyStore::numbers(const string& form, const ReplyQuery& query) {
-    auto main = mainTable(form);
-    if (!main) return tl::unexpected(main.error());
-    if (main->empty()) return std::vector<long long>();
-    auto there = columns(form);
-    if (!there) return tl::unexpected(there.error());
-    const string table = sqlName(*main);
-    Row given;
+Result<string> ReplyStore::whereOf(const string& main, const std::vector<ReplyColumn>& there, const ReplyQuery& query,
+                                   Row& given) const {
+    const string table = sqlName(main);
     auto next = [&](Cell cell) {
         given.push_back(std::move(cell));
         return fmt::format("${}", given.size());
     };
     auto picked = [&](const ReplyColumn& c) { return sqlName(c.picked); };
     auto column = [&](const string& name) -> const ReplyColumn* {
-        const auto at = std::ranges::find_if(*there, [&](const ReplyColumn& c) { return c.column == name && !c.rows; });
-        return at == there->end() ? nullptr : &*at;
+        const auto at = std::ranges::find_if(there, [&](const ReplyColumn& c) { return c.column == name && !c.rows; });
+        return at == there.end() ? nullptr : &*at;
     };
     std::vector<string> conditions;
     if (!query.search.empty()) {
@@ -470,7 +465,7 @@ Result<std::vector<long long>> ReplyStore::numbers(const string& form, const Rep
         const string like =
             fmt::format(" {} {} ESCAPE '\\'", database_->isServer() ? "ILIKE" : "LIKE", next(pattern + "%"));
         string any;
-        for (const ReplyColumn& c : *there) {
+        for (const ReplyColumn& c : there) {
             if (c.type == AnswerType::tick || c.type == AnswerType::picture || c.type == AnswerType::ink) continue;
             any += any.empty() ? "" : " OR ";
             if (c.several)
@@ -506,8 +501,26 @@ Result<std::vector<long long>> ReplyStore::numbers(const string& form, const Rep
                                                                         : "<=",
                                              next(filter.value)));
     }
-    string sql = fmt::format("SELECT {0}.\"reply\" FROM {0}", table);
-    for (std::size_t i = 0; i < conditions.size(); ++i) sql += (i ? " AND " : " WHERE ") + conditions[i];
+    string where;
+    for (std::size_t i = 0; i < conditions.size(); ++i) where += (i ? " AND " : " WHERE ") + conditions[i];
+    return where;
+}
+
+Result<std::vector<long long>> ReplyStore::numbers(const string& form, const ReplyQuery& query) {
+    auto main = mainTable(form);
+    if (!main) return tl::unexpected(main.error());
+    if (main->empty()) return std::vector<long long>();
+    auto there = columns(form);
+    if (!there) return tl::unexpected(there.error());
+    const string table = sqlName(*main);
+    auto column = [&](const string& name) -> const ReplyColumn* {
+        const auto at = std::ranges::find_if(*there, [&](const ReplyColumn& c) { return c.column == name && !c.rows; });
+        return at == there->end() ? nullptr : &*at;
+    };
+    Row given;
+    auto where = whereOf(*main, *there, query, given);
+    if (!where) return tl::unexpected(where.error());
+    string sql = fmt::format("SELECT {0}.\"reply\" FROM {0}", table) + *where;
     const char* way = query.down ? " DESC" : "";
     const std::set<string> own = {"version", "filled", "came", "way", "source"};
     sql += " ORDER BY ";
@@ -524,6 +537,41 @@ Result<std::vector<long long>> ReplyStore::numbers(const string& form, const Rep
     });
     if (!done) return tl::unexpected(done.error());
     return all;
+}
+
+Result<void> ReplyStore::eachAnswered(const string& form, const ReplyQuery& query, std::span<const ReplyColumn> wanted,
+                                      const std::function<bool(const Row&)>& each) {
+    auto main = mainTable(form);
+    if (!main) return tl::unexpected(main.error());
+    if (main->empty() || wanted.empty()) return {};
+    auto there = columns(form);
+    if (!there) return tl::unexpected(there.error());
+    Row given;
+    auto where = whereOf(*main, *there, query, given);
+    if (!where) return tl::unexpected(where.error());
+    string sql = "SELECT ";
+    for (std::size_t i = 0; i < wanted.size(); ++i)
+        sql += (i ? ", " : "") + sqlName(*main) + "." + sqlName(wanted[i].column);
+    return database_->each(sql + " FROM " + sqlName(*main) + *where, given, each);
+}
+
+Result<void> ReplyStore::eachPicked(const string& form, const ReplyQuery& query, const ReplyColumn& wanted,
+                                    const std::function<bool(const Row&)>& each) {
+    auto main = mainTable(form);
+    if (!main) return tl::unexpected(main.error());
+    if (main->empty()) return {};
+    auto there = columns(form);
+    if (!there) return tl::unexpected(there.error());
+    Row given;
+    auto where = whereOf(*main, *there, query, given);
+    if (!where) return tl::unexpected(where.error());
+    const string inner = sqlName(wanted.several ? wanted.picked : wanted.table);
+    return database_->each(
+        fmt::format("SELECT {}, COUNT(*) FROM {} WHERE \"reply\" IN (SELECT {}.\"reply\" FROM {}{}) GROUP "
+                    "BY 1",
+                    wanted.several ? "\"choice\"" : sqlName(wanted.column), inner, sqlName(*main), sqlName(*main),
+                    *where),
+        given, each);
 }
 
 Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span<const long long> numbers) {

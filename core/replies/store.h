@@ -4,6 +4,7 @@
 // another type gets a column of its own.
 #pragma once
 
+#include <functional>
 #include <map>
 #include <memory>
 #include <set>
@@ -88,6 +89,12 @@ class ReplyStore {
     Result<std::vector<ReplyColumn>> columns(const std::string& form);
     /// The numbers of the replies that a query speaks of, in its order. Columns that are not there are passed over.
     Result<std::vector<long long>> numbers(const std::string& form, const ReplyQuery& query = {});
+    /// What some columns hold in the replies that a query speaks of, a row a reply; none of them of added rows.
+    Result<void> eachAnswered(const std::string& form, const ReplyQuery& query, std::span<const ReplyColumn> columns,
+                              const std::function<bool(const Row&)>& each);
+    /// What is picked, or stands in added rows, in the replies that a query speaks of: each value and how often it is.
+    Result<void> eachPicked(const std::string& form, const ReplyQuery& query, const ReplyColumn& column,
+                            const std::function<bool(const Row&)>& each);
     /// Replies by their numbers, in their order; those that are gone are left out.
     Result<std::vector<KeptReply>> replies(const std::string& form, std::span<const long long> numbers);
     /// The form that replies with this sum were filled in.
@@ -115,6 +122,8 @@ class ReplyStore {
     Result<const Places*> placesOf(const std::string& sum);
     Result<std::string> mainTable(const std::string& form);
     Result<std::set<std::string>> tablesThere();
+    Result<std::string> whereOf(const std::string& main, const std::vector<ReplyColumn>& there, const ReplyQuery& query,
+                                Row& given) const;
 
     std::unique_ptr<Database> database_;
     std::map<std::string, Places> places_;      // by the sum of the form

@@ -4,6 +4,7 @@
 
 #include <QtTest/QtTest>
 
+#include "core/replies/store.h"
 #include "filler/ended_outside.h"
 #include "filler/unfinished_offer.h"
 #include "tests/support.h"
@@ -22,7 +23,11 @@ Ran ran(const QStringList& arguments, const QProcessEnvironment& environment = Q
     QProcess process;
     process.setProcessEnvironment(environment);
     process.start(program, arguments);
-    process.waitForFinished(20000);
+    if (!process.waitForFinished(60000)) {
+        process.kill();
+        process.waitForFinished();
+        return {-2, "it did not come to its end"};
+    }
     return {process.exitStatus() == QProcess::NormalExit ? process.exitCode() : -1, process.readAllStandardError().toStdString()};
 }
 }  // namespace
@@ -134,6 +139,34 @@ TEST(Filling, AReplyIntoNowhereIsSaidBeforeTheWindowOpens) {
     EXPECT_EQ(ran({QString::fromStdString(form)}, none).status, 5);
     EXPECT_EQ(ran({"--version"}, none).status, 0);
     EXPECT_FALSE(std::filesystem::exists(folder.file("r.json")));
+}
+
+TEST(Filling, AcceptedRepliesAreKeptInAStore) {
+    const Folder folder;
+    const std::string form = folder.file("f.brindel"), address = folder.file("r.db");
+    // It accepts itself as soon as it opens.
+    write(form, formText(jotted("# F\nName: text = Odo\n[Go]*\nwhen the form opens: accept the form\n")));
+    QProcessEnvironment blind = QProcessEnvironment::systemEnvironment();
+    blind.insert("QT_QPA_PLATFORM", "offscreen");
+    blind.insert("XDG_STATE_HOME", QString::fromStdString(folder.path()));
+    const QStringList call = {QString::fromStdString(form), "--store", QString::fromStdString(address)};
+    for (int i = 1; i <= 2; ++i) {
+        const Ran ended = ran(call, blind);
+        EXPECT_EQ(ended.status, 0) << ended.errors;
+        EXPECT_NE(ended.errors.find("saved as reply " + std::to_string(i)), std::string::npos) << ended.errors;
+    }
+    auto store = ReplyStore::open(address, true);
+    ASSERT_TRUE(store);
+    const auto numbers = store->numbers("f");
+    ASSERT_EQ(numbers->size(), 2u) << "two fillings that say the same are two";
+    const auto kept = store->replies("f", *numbers);
+    EXPECT_EQ((*kept)[1].reply.values.at("txtName"), Answer(std::string("Odo")));
+    EXPECT_EQ((*kept)[1].way, "program");
+    // What cannot be kept is said before anybody fills in.
+    const Ran nowhere = ran({QString::fromStdString(form), "--store", QString::fromStdString(folder.file("no/r.db"))}, blind);
+    EXPECT_EQ(nowhere.status, 3);
+    EXPECT_NE(nowhere.errors.find("its folder is not there"), std::string::npos) << nowhere.errors;
+    EXPECT_EQ(ran({QString::fromStdString(form), "--store", QString::fromStdString(form)}, blind).status, 3) << "a form is no store";
 }
 
 TEST(Filling, AFilledFormIsWholeOnlyWithAllItsDigits) {

@@ -1,0 +1,85 @@
+// What the Replies pass works on: the store of the form's replies, and what is asked of it. The table, the counts and
+// the strip show this.
+#pragma once
+
+#include <QObject>
+#include <QStringList>
+#include <memory>
+#include <optional>
+
+#include "app/window/desk.h"
+#include "core/replies/gather.h"
+#include "core/replies/store.h"
+
+class QTimer;
+
+namespace brindel {
+
+class RepliesDesk : public QObject {
+    Q_OBJECT
+  public:
+    explicit RepliesDesk(Desk& desk, QObject* parent = nullptr);
+
+    /// Where the replies are kept: as was chosen for this form, else in a file beside it. Empty while the form has no
+    /// file.
+    QString address() const;
+    /// The same in few words.
+    QString placeSaid() const;
+    void choose(const QString& address);
+
+    /// Looks at the store, while the pass is shown; sees by itself when others add to it.
+    void begin();
+    void end();
+    void refresh();
+
+    /// Null where there is no store yet, or it cannot be opened: `problem` says why.
+    ReplyStore* store() { return store_ ? &*store_ : nullptr; }
+    const QString& problem() const { return problem_; }
+    std::string formName() const { return desk_.form().root().name; }
+    const std::vector<ReplyColumn>& columns() const { return columns_; }
+    const std::vector<long long>& numbers() const { return numbers_; }
+    std::size_t all() const { return all_; }
+
+    const ReplyQuery& query() const { return query_; }
+    void ask(ReplyQuery query);
+    /// Adds what a bar stands for to the filters, or takes it away again.
+    void filterBy(const std::vector<ReplyFilter>& filters);
+    bool filtersBy(const std::vector<ReplyFilter>& filters) const;
+    /// The filters in words: "Hull: GRP".
+    QStringList filtersSaid() const;
+    void clearFilters();
+
+    /// Personal details are covered until they are asked for.
+    bool showsPersonal() const { return showsPersonal_; }
+    void showPersonal(bool show);
+    bool isPersonal(const ReplyColumn& column) const;
+    bool hasPersonal() const;
+
+    /// Reads files that came back; says what became of them.
+    std::vector<Gathered> gather(const QStringList& paths);
+    Desk& desk() { return desk_; }
+
+  signals:
+    /// There are other replies, others are asked for, or they are shown otherwise.
+    void changed();
+
+  private:
+    void look();
+    void lookAgain();
+    Desk& desk_;
+    std::optional<ReplyStore> store_;
+    QString problem_, opened_;
+    std::vector<ReplyColumn> columns_;
+    std::map<std::string, Form> forms_;  // by the sum of their version
+    std::vector<long long> numbers_;
+    std::size_t all_ = 0;
+    ReplyQuery query_;
+    bool showsPersonal_ = false, begun_ = false;
+    long long seen_ = -1;  // the store's own count of changes by others
+    QTimer* again_;
+};
+
+/// An answer as people read it.
+QString answerShown(const Answer& answer, AnswerType type);
+
+}  // namespace brindel

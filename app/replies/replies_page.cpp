@@ -1,0 +1,356 @@
+#include "app/replies/replies_page.h"
+
+#include <QtWidgets/QtWidgets>
+
+#include "app/replies/replies_table.h"
+#include "app/theme/panel_parts.h"
+#include "app/theme/theme.h"
+#include "app/words.h"
+#include "core/text/words.h"
+#include "filler/drawing_painter.h"
+#include "filler/form_to_fill.h"
+
+namespace brindel {
+
+RepliesPage::RepliesPage(RepliesDesk& replies, QWidget* parent) : QWidget(parent), replies_(replies) {
+    setObjectName("repliesPage");
+    setAcceptDrops(true);
+    setAttribute(Qt::WA_StyledBackground);
+    setStyleSheet(panelSheet() + QString("QWidget#repliesPage { background: %1; }").arg(tokens().paper.name()));
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    filterLine_ = new QWidget(this);
+    filterLine_->setObjectName("filterLine");
+    filterLine_->setStyleSheet(QString("QWidget#filterLine { background: %1; border-bottom: 1px solid %2; }")
+                                   .arg(tokens().note.name(), tokens().noteLine.name()));
+    auto* line = new QHBoxLayout(filterLine_);
+    line->setContentsMargins(12, 4, 12, 4);
+    filterSaid_ = new QLabel(filterLine_);
+    filterSaid_->setObjectName("filterSaid");
+    filterSaid_->setFont(bodyFont(12));
+    filterSaid_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    auto* all = linkButton(Words::tr("Show all"), "showAll", filterLine_);
+    line->addWidget(filterSaid_, 1);
+    line->addWidget(all);
+    connect(all, &QToolButton::clicked, &replies, &RepliesDesk::clearFilters);
+    column->addWidget(filterLine_);
+
+    stack_ = new QStackedWidget(this);
+    column->addWidget(stack_, 1);
+    stack_->addWidget(emptyPage());
+    model_ = new RepliesTable(replies, this);
+    view_ = new QTableView(this);
+    view_->setObjectName("replies");
+    view_->setAccessibleName(Words::tr("Replies"));
+    view_->setModel(model_);
+    view_->setFrameShape(QFrame::NoFrame);
+    view_->setFont(bodyFont(13));
+    view_->setShowGrid(false);
+    view_->setAlternatingRowColors(true);
+    view_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    view_->setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);
+    view_->setWordWrap(false);
+    view_->setTabKeyNavigation(false);
+    view_->verticalHeader()->hide();
+    view_->verticalHeader()->setDefaultSectionSize(26);
+    view_->horizontalHeader()->setFont(bodyFont(12, true));
+    view_->horizontalHeader()->setHighlightSections(false);
+    view_->horizontalHeader()->setSectionsMovable(true);
+    view_->horizontalHeader()->setMinimumHeight(28);
+    view_->horizontalHeader()->setSortIndicator(0, Qt::AscendingOrder);
+    view_->setSortingEnabled(true);
+    QPalette palette = view_->palette();
+    palette.setColor(QPalette::Base, tokens().paper);
+    palette.setColor(QPalette::AlternateBase, tokens().cream);
+    palette.setColor(QPalette::Text, tokens().ink);
+    palette.setColor(QPalette::Highlight, tokens().chosen);
+    palette.setColor(QPalette::HighlightedText, tokens().ink);
+    view_->setPalette(palette);
+    view_->setStyleSheet(QString("QTableView::item { padding: 0px 8px; border: none; } QTableView::item:selected { "
+                                 "background: %1; color: %2; }"
+                                 "QHeaderView::section { padding: 4px 18px 4px 8px; }"
+                                 "QHeaderView::up-arrow, QHeaderView::down-arrow { subcontrol-position: center right; "
+                                 "right: 4px; width: 8px; "
+                                 "height: 8px; }")
+                             .arg(tokens().chosen.name(), tokens().ink.name()));
+    stack_->addWidget(view_);
+    connect(view_, &QTableView::activated, this, [this](const QModelIndex& at) { openReply(at.row()); });
+    connect(&replies, &RepliesDesk::changed, this, &RepliesPage::refresh);
+    refresh();
+}
+
+QWidget* RepliesPage::emptyPage() {
+    auto* page = new QWidget(this);
+    auto* outer = new QVBoxLayout(page);
+    auto* column = new QVBoxLayout;
+    column->setSpacing(10);
+    auto* across = new QHBoxLayout;
+    across->addStretch(1);
+    across->addLayout(column, 3);
+    across->addStretch(1);
+    outer->addStretch(2);
+    outer->addLayout(across);
+    outer->addStretch(3);
+    emptyTitle_ = new QLabel(page);
+    emptyTitle_->setObjectName("repliesTitle");
+    emptyTitle_->setFont(bodyFont(18, true));
+    emptyText_ = new QLabel(page);
+    emptyText_->setObjectName("repliesText");
+    emptyText_->setFont(bodyFont(13));
+    emptyText_->setWordWrap(true);
+    call_ = new QLabel(page);
+    call_->setFont(monoFont(12));
+    call_->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
+    call_->setWordWrap(true);
+    call_->setStyleSheet(QString("background: %1; border: 1px solid %2; border-radius: 3px; padding: 6px;")
+                             .arg(tokens().cream.name(), tokens().line.name()));
+    auto* buttons = new QHBoxLayout;
+    gatherButton_ = new QPushButton(Words::tr("Gather files…"), page);
+    gatherButton_->setObjectName("gatherFirst");
+    chooseButton_ = new QPushButton(Words::tr("Choose another store…"), page);
+    saveButton_ = new QPushButton(Words::tr("Save the form…"), page);
+    saveButton_->setObjectName("saveFirst");
+    for (QPushButton* button : {saveButton_, gatherButton_, chooseButton_}) {
+        button->setFont(bodyFont(13));
+        buttons->addWidget(button);
+    }
+    buttons->addStretch(1);
+    said_ = new QLabel(page);
+    said_->setFont(bodyFont(12));
+    said_->setProperty("secondary", true);
+    said_->setWordWrap(true);
+    for (QWidget* widget : std::initializer_list<QWidget*>{emptyTitle_, emptyText_, call_}) column->addWidget(widget);
+    column->addLayout(buttons);
+    column->addWidget(said_);
+    connect(gatherButton_, &QPushButton::clicked, this, &RepliesPage::gatherAsked);
+    connect(chooseButton_, &QPushButton::clicked, this, &RepliesPage::chooseAsked);
+    connect(saveButton_, &QPushButton::clicked, this, &RepliesPage::saveAsked);
+    return page;
+}
+
+void RepliesPage::refresh() {
+    const bool saved = !replies_.desk().path().isEmpty();
+    const bool filtered = !replies_.query().filters.empty() || !replies_.query().search.empty();
+    const bool any = replies_.all() > 0;
+    stack_->setCurrentIndex(any ? 1 : 0);
+    filterLine_->setVisible(any && filtered);
+    QStringList parts = replies_.filtersSaid();
+    if (!replies_.query().search.empty()) parts += Words::tr("with “%1”").arg(toQt(replies_.query().search));
+    filterSaid_->setText(Words::tr("%1 of %2 replies").arg(replies_.numbers().size()).arg(replies_.all()) + " · " +
+                         parts.join(" · "));
+    filterSaid_->setToolTip(filterSaid_->text());
+    if (any && !sized_ && view_->model()->columnCount() > 0) {
+        sized_ = true;
+        view_->resizeColumnsToContents();
+        for (int i = 0; i < model_->columnCount(); ++i)
+            view_->setColumnWidth(i, std::clamp(view_->columnWidth(i) + 16, 64, 190));
+    }
+    if (any) return;
+    sized_ = false;
+    const bool broken = !replies_.problem().isEmpty();
+    emptyTitle_->setText(broken ? Words::tr("The replies cannot be shown") : Words::tr("No replies yet"));
+    if (broken)
+        emptyText_->setText(replies_.placeSaid() + ": " + replies_.problem());
+    else if (!saved)
+        emptyText_->setText(Words::tr("Save the form first: its replies are kept in a file beside it."));
+    else
+        emptyText_->setText(
+            Words::tr("Replies are kept in %1, one row a reply. Drop filled PDFs, replies as JSON, or ZIP files of "
+                      "these here. People who fill the form in on this computer add theirs with:")
+                .arg(replies_.placeSaid()));
+    call_->setVisible(saved && !broken);
+    call_->setText("brindel-fill '" + QFileInfo(replies_.desk().path()).fileName() + "' --store '" +
+                   replies_.placeSaid() + "'");
+    saveButton_->setVisible(!saved);
+    gatherButton_->setVisible(saved && !broken);
+    chooseButton_->setVisible(saved);
+    said_->setText(gathered_);
+}
+
+void RepliesPage::begin() {
+    replies_.begin();
+    if (replies_.all() > 0)
+        view_->setFocus();
+    else
+        (saveButton_->isVisibleTo(this) ? saveButton_ : gatherButton_)->setFocus();
+}
+
+void RepliesPage::gather(const QStringList& paths) {
+    if (replies_.desk().path().isEmpty()) return emit saveAsked();
+    QApplication::setOverrideCursor(Qt::WaitCursor);
+    const auto all = replies_.gather(paths);
+    QApplication::restoreOverrideCursor();
+    int kept = 0, again = 0;
+    QStringList wrong;
+    for (const Gathered& one : all) {
+        if (one.kept) ++(one.again ? again : kept);
+        if (one.kept) continue;
+        QStringList why;
+        for (const Problem& problem : one.wrong)
+            why += (problem.place.empty() ? QString() : toQt(problem.place) + ": ") + Words::shown(problem.sentence);
+        wrong += QFileInfo(toQt(one.file)).fileName() + "\n    " + why.mid(0, 3).join("\n    ");
+    }
+    QStringList parts = {Words::tr("%1 kept").arg(kept)};
+    if (again) parts += Words::tr("%1 there already").arg(again);
+    if (!wrong.isEmpty()) parts += Words::tr("%1 not in order").arg(wrong.size());
+    gathered_ = Words::tr("Gathered: %1.").arg(parts.join(", "));
+    replies_.desk().say(gathered_, !wrong.isEmpty());
+    refresh();
+    if (wrong.isEmpty()) return;
+    QMessageBox box(QMessageBox::Information, Words::tr("Not all were kept"), gathered_, QMessageBox::Close, this);
+    box.setInformativeText(wrong.mid(0, 5).join("\n") +
+                           (wrong.size() > 5 ? Words::tr("\nand %1 more.").arg(wrong.size() - 5) : QString()));
+    if (wrong.size() > 5) box.setDetailedText(wrong.join("\n"));
+    box.exec();
+}
+
+void RepliesPage::openReply(int row) {
+    if (row >= 0) showReply(replies_, *model_, row, this);
+}
+
+void RepliesPage::copySelected() {
+    QStringList lines, head;
+    const auto rows = view_->selectionModel()->selectedRows();
+    if (rows.isEmpty()) return;
+    const QHeaderView& header = *view_->horizontalHeader();
+    for (int i = 0; i < header.count(); ++i)
+        head += model_->headerData(header.logicalIndex(i), Qt::Horizontal).toString();
+    lines += head.join('\t');
+    std::vector<int> sorted;
+    for (const QModelIndex& row : rows) sorted.push_back(row.row());
+    std::ranges::sort(sorted);
+    for (int row : sorted) {
+        QStringList cells;
+        for (int i = 0; i < header.count(); ++i) cells += model_->shownAt(row, header.logicalIndex(i));
+        lines += cells.join('\t');
+    }
+    QGuiApplication::clipboard()->setText(lines.join('\n') + '\n');
+    replies_.desk().say(rows.size() == 1 ? Words::tr("1 reply copied")
+                                         : Words::tr("%1 replies copied").arg(rows.size()));
+}
+
+void RepliesPage::keyPressEvent(QKeyEvent* event) {
+    if (event->matches(QKeySequence::Copy)) return copySelected();
+    QWidget::keyPressEvent(event);
+}
+
+void RepliesPage::dragEnterEvent(QDragEnterEvent* event) {
+    if (event->mimeData()->hasUrls()) event->acceptProposedAction();
+}
+
+void RepliesPage::dropEvent(QDropEvent* event) {
+    QStringList paths;
+    for (const QUrl& url : event->mimeData()->urls())
+        if (url.isLocalFile()) paths += url.toLocalFile();
+    event->acceptProposedAction();
+    if (!paths.isEmpty())
+        QMetaObject::invokeMethod(
+            this, [this, paths] { gather(paths); }, Qt::QueuedConnection);
+}
+
+// ---- one reply ----
+
+class ReplyOnForm : public QDialog {
+  public:
+    ReplyOnForm(RepliesDesk& replies, const RepliesTable& table, int row, QWidget* parent)
+        : QDialog(parent), replies_(replies), table_(table), row_(row) {
+        setObjectName("replyOnForm");
+        auto* column = new QVBoxLayout(this);
+        column->setContentsMargins(0, 0, 0, 10);
+        head_ = new QLabel(this);
+        head_->setObjectName("replyHead");
+        head_->setFont(bodyFont(13));
+        head_->setContentsMargins(14, 10, 14, 2);
+        area_ = new QScrollArea(this);
+        area_->setFrameShape(QFrame::NoFrame);
+        area_->setAlignment(Qt::AlignCenter);
+        QPalette stone = area_->palette();
+        stone.setColor(QPalette::Window, tokens().stone);
+        area_->setPalette(stone);
+        auto* buttons = new QHBoxLayout;
+        buttons->setContentsMargins(14, 4, 14, 0);
+        before_ = new QPushButton(Words::tr("Previous"), this);
+        next_ = new QPushButton(Words::tr("Next"), this);
+        before_->setObjectName("previousReply");
+        next_->setObjectName("nextReply");
+        auto* close = new QPushButton(Words::tr("Close"), this);
+        buttons->addWidget(before_);
+        buttons->addWidget(next_);
+        buttons->addStretch(1);
+        buttons->addWidget(close);
+        column->addWidget(head_);
+        column->addWidget(area_, 1);
+        column->addLayout(buttons);
+        connect(before_, &QPushButton::clicked, this, [this] { go(row_ - 1); });
+        connect(next_, &QPushButton::clicked, this, [this] { go(row_ + 1); });
+        connect(close, &QPushButton::clicked, this, &QDialog::accept);
+        next_->setDefault(true);
+        go(row);
+    }
+
+  private:
+    void go(int row) {
+        const KeptReply* reply = table_.replyAt(row);
+        if (!reply) return;
+        row_ = row;
+        before_->setEnabled(row > 0);
+        next_->setEnabled(row + 1 < table_.rowCount());
+        setWindowTitle(Words::tr("Reply %1").arg(reply->number));
+        QStringList parts = {Words::tr("Reply %1").arg(reply->number), table_.shownAt(row, 1),
+                             Words::tr("version %1").arg(reply->reply.version)};
+        if (!reply->name.empty()) parts += QFileInfo(toQt(reply->name)).fileName();
+        head_->setText(parts.join(" · "));
+        auto form = replies_.store() ? replies_.store()->formBySum(reply->sum) : tl::unexpected(Problem{});
+        if (!form) return;
+        auto* old = area_->takeWidget();
+        delete old;
+        const QDate filled = QDate::fromString(toQt(reply->reply.filled).left(10), Qt::ISODate);
+        session_ = std::make_unique<FormSession>(
+            *form,
+            filled.isValid() ? Day(std::chrono::year(filled.year()) / filled.month() / filled.day()) : todayHere());
+        (void)session_->take(reply->reply);
+        view_ = new FormToFill(*session_, replies_.desk().fonts(), form->isDialog() ? 1 : 96 / 25.4);
+        // Its pages can be turned, its answers only read.
+        for (Id id : session_->fields())
+            for (Id one : session_->form().index()->questionOf(id).empty()
+                              ? std::vector<Id>{id}
+                              : std::vector<Id>(session_->form().index()->questionOf(id).begin(),
+                                                session_->form().index()->questionOf(id).end()))
+                shut(view_->widgetOf(one));
+        session_->form().controls.each([this](Id id, const Control& c) {
+            if (c.is().pressed) shut(view_->widgetOf(id));
+        });
+        area_->setWidget(view_);
+        view_->show();
+        const QSize wanted = view_->sizeHint() + QSize(40, 120);
+        if (!isVisible()) resize(wanted.boundedTo({1100, 720}).expandedTo({420, 320}));
+        next_->isEnabled() ? next_->setFocus() : before_->setFocus();
+    }
+    static void shut(QWidget* widget) {
+        if (!widget) return;
+        QList<QWidget*> all = widget->findChildren<QWidget*>();
+        all += widget;
+        for (QWidget* one : all) {
+            one->setAttribute(Qt::WA_TransparentForMouseEvents);
+            one->setFocusPolicy(Qt::NoFocus);
+        }
+    }
+
+    RepliesDesk& replies_;
+    const RepliesTable& table_;
+    int row_;
+    QLabel* head_;
+    QScrollArea* area_;
+    QPushButton *before_, *next_;
+    std::unique_ptr<FormSession> session_;
+    FormToFill* view_ = nullptr;
+};
+
+void showReply(RepliesDesk& replies, const RepliesTable& table, int row, QWidget* parent) {
+    ReplyOnForm dialog(replies, table, row, parent);
+    dialog.setStyleSheet({});
+    dialog.exec();
+}
+
+}  // namespace brindel

@@ -1,0 +1,62 @@
+// The Replies pass in place of the sheet: the table of replies, or what to do where there are none yet. Files that came
+// back are dropped on it.
+#pragma once
+
+#include <QWidget>
+
+#include "app/replies/replies_desk.h"
+
+class QLabel;
+class QPushButton;
+class QStackedWidget;
+class QTableView;
+
+namespace brindel {
+
+class RepliesTable;
+
+class RepliesPage : public QWidget {
+    Q_OBJECT
+  public:
+    explicit RepliesPage(RepliesDesk& replies, QWidget* parent = nullptr);
+    QTableView& table() { return *view_; }
+    RepliesTable& model() { return *model_; }
+    /// What was gathered last, in words.
+    const QString& gatheredSaid() const { return gathered_; }
+    /// Reads files that came back, and says what became of them.
+    void gather(const QStringList& paths);
+    /// Shows the reply of a row on its form.
+    void openReply(int row);
+    void begin();
+    void copySelected();
+
+  signals:
+    void gatherAsked();
+    void chooseAsked();
+    void saveAsked();
+
+  protected:
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+  private:
+    void refresh();
+    QWidget* emptyPage();
+    RepliesDesk& replies_;
+    RepliesTable* model_;
+    QStackedWidget* stack_;
+    QTableView* view_;
+    QLabel *emptyTitle_, *emptyText_, *call_, *said_;
+    QPushButton *gatherButton_, *chooseButton_, *saveButton_;
+    QWidget* filterLine_;
+    QLabel* filterSaid_;
+    QString gathered_;
+    bool sized_ = false;
+};
+
+/// One reply, as it was filled in, with the way to the next.
+class ReplyOnForm;
+void showReply(RepliesDesk& replies, const RepliesTable& table, int row, QWidget* parent);
+
+}  // namespace brindel

@@ -1,0 +1,272 @@
+#include "core/replies/counts.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <chrono>
+#include <cmath>
+#include <unordered_map>
+
+#include "core/answers/answering.h"
+#include "core/rules/evaluate.h"
+#include "core/text/fonts.h"
+#include "core/text/words.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+using How = ReplyFilter::How;
+
+constexpr std::size_t mostBars = 12, mostTexts = 8;
+constexpr std::size_t mostDistinct = 100000;  // texts that are told apart in one question
+
+/// What is gathered of one question while the replies pass by.
+struct Gathering {
+    QuestionCount count;
+    std::unordered_map<string, std::size_t> texts = {};
+    std::vector<double> numbers = {};
+    std::size_t on = 0, off = 0;
+    bool secret = false;
+
+    void add(const Cell& cell, std::size_t times = 1) {
+        if (std::holds_alternative<std::monostate>(cell)) {
+            count.empty += times;
+            return;
+        }
+        count.answered += times;
+        const AnswerType type = count.column.type;
+        if (type == AnswerType::tick) {
+            const auto* whole = std::get_if<long long>(&cell);
+            (whole && *whole ? on : off) += times;
+        } else if (type == AnswerType::number) {
+            const double number = std::holds_alternative<double>(cell)      ? std::get<double>(cell)
+                                  : std::holds_alternative<long long>(cell) ? double(std::get<long long>(cell))
+                                                                            : 0;
+            numbers.insert(numbers.end(), times, number);
+        } else if (const auto* text = std::get_if<string>(&cell)) {
+            if (secret || type == AnswerType::picture || type == AnswerType::ink) return;
+            if (characterCount(*text) > characterCount(count.longest)) count.longest = *text;
+            if (count.first.empty() || *text < count.first) count.first = *text;
+            if (*text > count.last) count.last = *text;
+            if (texts.size() < mostDistinct || texts.contains(*text)) texts[*text] += times;
+        }
+    }
+};
+
+/// A width of bars that people count by: 1, 2 or 5 of some power of ten.
+double niceWidth(double span, std::size_t bars, double smallest) {
+    const double wanted = std::max(span / double(bars), smallest);
+    const double power = std::pow(10, std::floor(std::log10(wanted)));
+    for (double step : {1.0, 2.0, 5.0, 10.0})
+        if (step * power >= wanted * (1 - 1e-9)) return std::max(step * power, smallest);
+    return 10 * power;
+}
+
+void numberBars(Gathering& g) {
+    if (g.numbers.empty()) return;
+    std::ranges::sort(g.numbers);
+    QuestionCount& c = g.count;
+    const std::size_t size = g.numbers.size();
+    c.least = g.numbers.front();
+    c.most = g.numbers.back();
+    c.middle = size % 2 ? g.numbers[size / 2] : (g.numbers[size / 2 - 1] + g.numbers[size / 2]) / 2;
+    double sum = 0;
+    for (double number : g.numbers) sum += number;
+    c.sum = roundedAt(sum, 9);
+    const string& column = c.column.column;
+    if (*c.least == *c.most) {
+        c.bars.push_back({exactText(*c.least), size, {{column, How::is, *c.least}}});
+        return;
+    }
+    // A few different numbers stand for themselves.
+    std::map<double, std::size_t> different;
+    for (double number : g.numbers)
+        if (different.size() <= mostTexts) ++different[number];
+    if (different.size() <= mostTexts) {
+        for (const auto& [number, times] : different)
+            c.bars.push_back({exactText(number), times, {{column, How::is, number}}});
+        return;
+    }
+    const bool whole = std::ranges::all_of(g.numbers, [](double n) { return n == std::floor(n); });
+    const double width = niceWidth(*c.most - *c.least, mostBars, whole ? 1 : 0);
+    const double from = std::floor(*c.least / width + 1e-9) * width;
+    std::size_t at = 0;
+    for (int i = 0; at < size && i < int(mostBars) + 3; ++i) {
+        const double low = roundedAt(from + width * i, 9);
+        const double high = roundedAt(from + width * (i + 1), 9);
+        CountBar bar{whole && width == 1 ? exactText(low)
+                     : whole             ? exactText(low) + " – " + exactText(high - 1)
+                                         : exactText(low) + " – " + exactText(high),
+                     0,
+                     {{column, How::least, low}, {column, How::most, whole ? high - 1 : std::nextafter(high, low)}}};
+        for (; at < size && g.numbers[at] < high; ++at) ++bar.count;
+        c.bars.push_back(std::move(bar));
+    }
+}
+
+/// Days, or the months or years that they are in, as many as fit into the bars.
+void dayBars(Gathering& g) {
+    if (g.texts.empty()) return;
+    QuestionCount& c = g.count;
+    for (std::size_t letters : {10u, 7u, 4u}) {  // 2026-04-01, 2026-04, 2026
+        std::map<string, std::size_t> by;
+        for (const auto& [day, times] : g.texts) by[day.substr(0, letters)] += times;
+        if (by.size() > mostBars && letters > 4) continue;
+        for (const auto& [called, times] : by) {
+            if (c.bars.size() == mostBars) {
+                c.others += times;
+                continue;
+            }
+            const string end = letters == 10 ? called : letters == 7 ? called + "-31" : called + "-12-31";
+            const string begin = letters == 10 ? called : letters == 7 ? called + "-01" : called + "-01-01";
+            c.bars.push_back(
+                {called, times, {{c.column.column, How::least, begin}, {c.column.column, How::most, end}}});
+        }
+        return;
+    }
+}
+
+void timeBars(Gathering& g) {
+    std::map<string, std::size_t> by;
+    for (const auto& [time, times] : g.texts) by[time.substr(0, 2)] += times;
+    for (const auto& [hour, times] : by)
+        g.count.bars.push_back(
+            {hour + ":00",
+             times,
+             {{g.count.column.column, How::least, hour + ":00"}, {g.count.column.column, How::most, hour + ":59"}}});
+}
+
+void textBars(Gathering& g) {
+    std::vector<std::pair<string, std::size_t>> all(g.texts.begin(), g.texts.end());
+    std::ranges::sort(all, [](const auto& a, const auto& b) {
+        return a.second != b.second ? a.second > b.second : a.first < b.first;
+    });
+    for (const auto& [text, times] : all)
+        if (g.count.bars.size() < mostTexts && times > 1)
+            g.count.bars.push_back({text, times, {{g.count.column.column, How::is, text}}});
+        else
+            g.count.others += times;
+}
+
+/// Bars of choices: those of the form first, then what else was answered, the commonest first.
+void choiceBars(Gathering& g, const std::vector<std::pair<string, string>>& choices) {
+    for (const auto& [value, called] : choices) {
+        const auto at = g.texts.find(value);
+        g.count.bars.push_back(
+            {called, at == g.texts.end() ? 0 : at->second, {{g.count.column.column, How::is, value}}});
+        if (at != g.texts.end()) g.texts.erase(at);
+    }
+    std::vector<std::pair<string, std::size_t>> all(g.texts.begin(), g.texts.end());
+    std::ranges::sort(all, [](const auto& a, const auto& b) {
+        return a.second != b.second ? a.second > b.second : a.first < b.first;
+    });
+    for (const auto& [text, times] : all)
+        if (g.count.bars.size() < std::max(mostBars, choices.size()))
+            g.count.bars.push_back({text, times, {{g.count.column.column, How::is, text}}});
+        else
+            g.count.others += times;
+}
+
+std::vector<std::pair<string, string>> choicesOf(const Form& form, Id id) {
+    std::vector<std::pair<string, string>> all;
+    const Control* c = form.find(id);
+    if (!c) return all;
+    constexpr std::size_t most = 40;
+    for (Id button : form.index()->questionOf(id))
+        all.emplace_back(valueWhenOn(*form.find(button)), calledBy(form, *form.find(button)));
+    if (all.empty() && has(c->kind, Prop::choices))
+        for (const Choice& choice : c->choices())
+            if (all.size() < most) all.emplace_back(choice.value, choice.text);
+    return all;
+}
+
+}  // namespace
+
+Result<std::vector<QuestionCount>> countsOf(ReplyStore& store, const string& form, const ReplyQuery& query,
+                                            const std::function<bool()>& goOn) {
+    auto columns = store.columns(form);
+    if (!columns) return tl::unexpected(columns.error());
+    std::map<string, Form> forms;
+    std::vector<Gathering> all;
+    std::vector<ReplyColumn> single;
+    std::vector<std::size_t> singleAt;
+    for (const ReplyColumn& c : *columns) {
+        if (!forms.contains(c.sum)) {
+            auto then = store.formBySum(c.sum);
+            if (!then) return tl::unexpected(then.error());
+            forms.emplace(c.sum, std::move(*then));
+        }
+        Gathering g{{c}};
+        const Control* control = forms.at(c.sum).find(c.control);
+        g.secret = control && has(control->kind, Prop::secret) && control->yes(Prop::secret);
+        if (!c.rows) {
+            single.push_back(c);
+            singleAt.push_back(all.size());
+        }
+        all.push_back(std::move(g));
+    }
+    std::size_t passed = 0;
+    bool stopped = false;
+    auto done = store.eachAnswered(form, query, single, [&](const Row& row) {
+        for (std::size_t i = 0; i < row.size(); ++i) {
+            Gathering& g = all[singleAt[i]];
+            if (!g.count.column.several) {
+                g.add(row[i]);
+                continue;
+            }
+            const auto* whole = std::get_if<long long>(&row[i]);
+            ++(whole && *whole > 0 ? g.count.answered : g.count.empty);
+        }
+        stopped = ++passed % 1000 == 0 && !goOn();
+        return !stopped;
+    });
+    if (!done) return tl::unexpected(done.error());
+    for (Gathering& g : all) {
+        if (stopped || !goOn()) return failure("", said("The counting was stopped."));
+        const ReplyColumn& c = g.count.column;
+        if (c.several || c.rows) {
+            const std::size_t answered = g.count.answered;
+            auto picked = store.eachPicked(form, query, c, [&](const Row& row) {
+                const auto* times = std::get_if<long long>(&row[1]);
+                g.add(row[0], times ? std::size_t(*times) : 0);
+                return true;
+            });
+            if (!picked) return tl::unexpected(picked.error());
+            if (c.several) g.count.answered = answered;
+        }
+        if (g.secret) continue;
+        const Form& then = forms.at(c.sum);
+        switch (c.type) {
+            case AnswerType::number:
+                numberBars(g);
+                break;
+            case AnswerType::date:
+                dayBars(g);
+                break;
+            case AnswerType::time:
+                timeBars(g);
+                break;
+            case AnswerType::choice:
+            case AnswerType::picks:
+                choiceBars(g, choicesOf(then, c.control));
+                break;
+            case AnswerType::tick:
+                g.count.bars = {{"yes", g.on, {{c.column, How::is, 1LL}}}, {"no", g.off, {{c.column, How::is, 0LL}}}};
+                break;
+            case AnswerType::text:
+                textBars(g);
+                break;
+            default:
+                break;
+        }
+        // Rows that fillers add are no columns of a reply: nothing filters by them.
+        if (c.rows)
+            for (CountBar& bar : g.count.bars) bar.filters.clear();
+    }
+    std::vector<QuestionCount> counts;
+    for (Gathering& g : all) counts.push_back(std::move(g.count));
+    return counts;
+}
+
+}  // namespace brindel

@@ -1,0 +1,243 @@
+// The Replies pass: files are dropped, replies are found, filtered by a bar, sorted, shown on their form and copied.
+#include "app/replies/counts_panel.h"
+#include "app/replies/replies_page.h"
+#include "app/replies/replies_table.h"
+#include "core/session/form_session.h"
+#include "tests/app/driver.h"
+
+using namespace brindel;
+using namespace brindel::test;
+
+namespace {
+
+struct Replies : Hands {
+    Folder folder;
+    std::string path = folder.file("boats.brindel");
+    Replies()
+        : Hands(newForm(Kind::dialog)) {
+        write(path, formText(jotted("# Boats\nBoat: text\nOwner: text\nLength: number .1\nHull: combo [GRP, Timber, Steel]\n"
+                                    "Jobs: list [Wash, Scrape, Anodes] 1..2\nMast up?: check\n[Go]*\n")));
+        EXPECT_TRUE(window.openFile(toQt(path)));
+        settle();
+    }
+    std::string reply(const char* boat, const char* owner, double length, const char* hull, std::vector<std::string> jobs, bool mast) {
+        FormSession session(form(), today);
+        for (const auto& [name, answer] : std::map<std::string, Answer>{
+                 {"txtBoat", std::string(boat)}, {"txtOwner", std::string(owner)}, {"numLength", length}, {"cboHull", std::string(hull)}, {"lstJobs", jobs}, {"chkMastUp", mast}})
+            EXPECT_TRUE(session.put(name, answer)) << name;
+        const std::string file = folder.file(std::string(boat) + ".json");
+        write(file, session.reply("2026-04-01T10:00:00+00:00"));
+        return file;
+    }
+    QStringList three() {
+        return {toQt(reply("Kittiwake", "Ines Halloran", 9.4, "GRP", {"Wash"}, true)), toQt(reply("Marigold", "Odo Farrant", 12.1, "Timber", {"Wash", "Scrape"}, false)),
+                toQt(reply("Tern", "Wim Vane", 7, "GRP", {"Anodes"}, false))};
+    }
+    void drop(const QStringList& paths) {
+        QMimeData data;
+        QList<QUrl> urls;
+        for (const QString& one : paths) urls += QUrl::fromLocalFile(one);
+        data.setUrls(urls);
+        RepliesPage& page = window.repliesPage();
+        QDragEnterEvent enter(page.rect().center(), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+        QCoreApplication::sendEvent(&page, &enter);
+        EXPECT_TRUE(enter.isAccepted());
+        QDropEvent drop(page.rect().center(), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
+        QCoreApplication::sendEvent(&page, &drop);
+        settle();
+    }
+    QString cell(int row, const char* heading) {
+        RepliesTable& table = window.repliesPage().model();
+        for (int i = 0; i < table.columnCount(); ++i)
+            if (table.headerData(i, Qt::Horizontal).toString() == heading) return table.shownAt(row, i);
+        ADD_FAILURE() << "no column " << heading;
+        return {};
+    }
+    CountCard* card(const char* column) {
+        EXPECT_TRUE(window.countsPanel().wait());
+        settle();
+        return window.countsPanel().findChild<CountCard*>(QString("count-") + column);
+    }
+    void shot(const char* name) {
+        if (const char* out = std::getenv("BRINDEL_SHOTS")) window.grab().save(QString(out) + "/" + name + ".png");
+    }
+};
+
+}  // namespace
+
+TEST(RepliesPass, SaysWhatToDoWhereThereAreNone) {
+    Replies h;
+    h.window.setPass(Pass::replies);
+    h.settle();
+    EXPECT_EQ(h.window.repliesPage().findChild<QLabel*>("repliesTitle")->text(), "No replies yet");
+    EXPECT_TRUE(h.window.repliesPage().findChild<QLabel*>("repliesText")->text().contains("boats-replies.db"));
+    EXPECT_FALSE(std::filesystem::exists(h.folder.file("boats-replies.db"))) << "looking makes nothing";
+    h.shot("replies-none");
+    // The first reply that somebody adds is seen by itself.
+    {
+        auto store = ReplyStore::open(h.folder.file("boats-replies.db"));
+        ASSERT_TRUE(store);
+        Reply one{h.form().root().name, 1, {{"txtBoat", std::string("Tern")}}, "2026-04-01T10:00:00Z"};
+        ASSERT_TRUE(store->append(h.form(), one, {"program"}));
+    }
+    EXPECT_TRUE(QTest::qWaitFor([&] { return h.window.repliesPage().model().rowCount() == 1; }, 20000));
+    // A form without a file is saved first.
+    h.window.setPass(Pass::layOut);
+    h.desk().open(jotted("# New\nA: text\n"), {});
+    h.window.setPass(Pass::replies);
+    h.settle();
+    EXPECT_TRUE(h.window.repliesPage().findChild<QPushButton*>("saveFirst")->isVisible());
+}
+
+TEST(RepliesPass, FilesThatAreDroppedBecomeRows) {
+    Replies h;
+    h.window.setPass(Pass::replies);
+    h.settle();
+    h.drop(h.three());
+    EXPECT_EQ(h.window.repliesPage().gatheredSaid(), "Gathered: 3 kept.");
+    ASSERT_EQ(h.window.repliesPage().model().rowCount(), 3);
+    EXPECT_EQ(h.cell(1, "Boat"), "Marigold");
+    EXPECT_EQ(h.cell(1, "Jobs"), "Wash, Scrape");
+    EXPECT_EQ(h.cell(0, "Mast up?"), "Yes");
+    h.shot("replies-table");
+    // The same again is nothing new; what is no reply is said.
+    QString said;
+    QTimer::singleShot(0, &h.window, [&] {
+        if (auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget())) {
+            said = box->text() + box->informativeText();
+            box->accept();
+        }
+    });
+    QStringList again = h.three();
+    again += toQt(h.path);
+    QMetaObject::invokeMethod(&h.window, [&] {
+        QTimer* look = new QTimer(&h.window);
+        QObject::connect(look, &QTimer::timeout, &h.window, [&said, look] {
+            if (auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget())) {
+                said = box->text() + box->informativeText();
+                look->stop();
+                box->accept();
+            }
+        });
+        look->start(10);
+    });
+    h.drop(again);
+    EXPECT_TRUE(said.contains("0 kept, 3 there already, 1 not in order")) << said.toStdString();
+    EXPECT_TRUE(said.contains("boats.brindel")) << said.toStdString();
+    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 3);
+}
+
+TEST(RepliesPass, ABarShowsItsRepliesAlone) {
+    Replies h;
+    h.window.setPass(Pass::replies);
+    h.drop(h.three());
+    CountCard* hull = h.card("cboHull");
+    ASSERT_NE(hull, nullptr);
+    ASSERT_EQ(hull->count().bars.size(), 3u) << "Steel, which nobody has, among them";
+    EXPECT_EQ(hull->count().bars[0].count, 2u);
+    EXPECT_EQ(hull->count().bars[2].count, 0u);
+    CountCard* length = h.card("numLength");
+    EXPECT_DOUBLE_EQ(*length->count().middle, 9.4);
+    EXPECT_DOUBLE_EQ(*length->count().sum, 28.5);
+    EXPECT_EQ(h.card("lstJobs")->count().bars[0].count, 2u);
+    QTest::mouseClick(hull, Qt::LeftButton, {}, hull->barAt(0).center());
+    h.settle();
+    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 2);
+    EXPECT_TRUE(h.window.repliesPage().findChild<QLabel*>("filterSaid")->text().contains("2 of 3 replies · Hull: GRP"));
+    EXPECT_EQ(h.card("chkMastUp")->count().bars[0].count, 1u);
+    h.shot("replies-filtered");
+    // The same by the keys, and back.
+    hull = h.card("cboHull");
+    hull->setFocus();
+    QTest::keyClick(hull, Qt::Key_Return);
+    h.settle();
+    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 3);
+    // Every bar of every question shows as many as it says.
+    EXPECT_TRUE(h.window.countsPanel().wait());
+    const std::size_t cards = h.window.countsPanel().cards().size();
+    for (std::size_t i = 0; i < cards; ++i) {
+        const QuestionCount count = h.window.countsPanel().cards()[i]->count();
+        for (const CountBar& bar : count.bars) {
+            const auto numbers = h.window.replies().store()->numbers(h.window.replies().formName(), {.filters = bar.filters});
+            ASSERT_TRUE(numbers);
+            EXPECT_EQ(numbers->size(), bar.count) << count.column.name << " " << bar.called;
+        }
+    }
+}
+
+TEST(RepliesPass, SearchesSortsAndCopies) {
+    Replies h;
+    h.window.setPass(Pass::replies);
+    h.drop(h.three());
+    auto* search = h.window.findChild<QLineEdit*>("searchReplies");
+    search->setFocus();
+    QTest::keyClicks(search, "fARR");
+    h.settle();
+    ASSERT_EQ(h.window.repliesPage().model().rowCount(), 1);
+    EXPECT_EQ(h.cell(0, "Owner"), "Odo Farrant");
+    search->clear();
+    QTest::keyClick(search, Qt::Key_Space);
+    h.settle();
+    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 3);
+    QTableView& view = h.window.repliesPage().table();
+    for (int i = 0; i < view.model()->columnCount(); ++i)
+        if (view.model()->headerData(i, Qt::Horizontal).toString() == "Length") view.sortByColumn(i, Qt::DescendingOrder);
+    h.settle();
+    EXPECT_EQ(h.cell(0, "Boat"), "Marigold");
+    EXPECT_EQ(h.cell(2, "Boat"), "Tern");
+    view.selectRow(1);
+    h.window.repliesPage().copySelected();
+    const QString copied = QGuiApplication::clipboard()->text();
+    EXPECT_TRUE(copied.startsWith("No.\tFilled in\tBoat\tOwner")) << copied.toStdString();
+    EXPECT_TRUE(copied.contains("Kittiwake\tInes Halloran\t9.4\tGRP\tWash\tYes\n")) << copied.toStdString();
+}
+
+TEST(RepliesPass, PersonalDetailsAreCoveredUntilTheyAreAskedFor) {
+    Replies h;
+    Form form = openForm(h.path)->form;
+    form = withProperty(form, {named(form, "txtOwner").id}, Prop::personal, true);
+    write(h.path, formText(form));
+    ASSERT_TRUE(h.window.openFile(toQt(h.path)));
+    h.window.setPass(Pass::replies);
+    h.drop(h.three());
+    EXPECT_EQ(h.cell(0, "Owner"), "•••");
+    EXPECT_EQ(h.cell(0, "Boat"), "Kittiwake");
+    auto* show = h.window.findChild<QCheckBox*>("showPersonal");
+    ASSERT_TRUE(show && show->isVisible());
+    show->click();
+    h.settle();
+    EXPECT_EQ(h.cell(0, "Owner"), "Ines Halloran");
+}
+
+TEST(RepliesPass, AReplyIsShownOnItsForm) {
+    Replies h;
+    h.window.setPass(Pass::replies);
+    h.drop(h.three());
+    QString head, boat, next, typed;
+    QTimer look;
+    QObject::connect(&look, &QTimer::timeout, [&] {
+        auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget());
+        if (!dialog || dialog->objectName() != "replyOnForm") return;
+        look.stop();
+        if (const char* out = std::getenv("BRINDEL_SHOTS")) dialog->grab().save(QString(out) + "/reply-on-form.png");
+        auto lineOf = [&] {
+            for (QLineEdit* line : dialog->findChildren<QLineEdit*>())
+                if (line->accessibleName().contains("Boat") || line->objectName() == "txtBoat") return line;
+            return dialog->findChild<QLineEdit*>();
+        };
+        head = dialog->findChild<QLabel*>("replyHead")->text();
+        boat = lineOf()->text();
+        // It is there to be read.
+        QTest::keyClicks(lineOf(), "x");
+        QTest::mouseClick(lineOf(), Qt::LeftButton);
+        typed = lineOf()->text();
+        dialog->findChild<QPushButton*>("nextReply")->click();
+        next = lineOf()->text();
+        dialog->accept();
+    });
+    look.start(10);
+    h.window.repliesPage().openReply(0);
+    EXPECT_TRUE(head.startsWith("Reply 1 · ")) << head.toStdString();
+    EXPECT_EQ(boat, "Kittiwake");
+    EXPECT_EQ(next, "Marigold");
+}
