@@ -56,7 +56,14 @@ class Postgres : public Database {
         }
         return {};
     }
-    Result<void> begin() override { return run("BEGIN"); }
+    Result<void> begin() override {
+        auto begun = run("BEGIN");
+        if (!begun) return begun;
+        // One writes at a time: two that bring the tables up at once would be in each other's way.
+        auto locked = run("SELECT pg_advisory_xact_lock(hashtext('brindel ' || current_schema()))");
+        if (!locked) takeBack();
+        return locked;
+    }
     Result<void> commit() override { return run("COMMIT"); }
     void takeBack() override { (void)run("ROLLBACK"); }
     bool isServer() const override { return true; }

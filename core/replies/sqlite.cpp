@@ -1,5 +1,6 @@
 // Replies in a file of their own, by SQLite.
 #include <sqlite3.h>
+#include <unicode/unistr.h>
 
 #include <filesystem>
 #include <map>
@@ -34,6 +35,18 @@ Sentence sentenceFor(int code, const char* words) {
         default:
             return said("The store refuses this: {}", string(words));
     }
+}
+
+/// brindel_holds(text, sought): whether a text holds another one, whatever the case of their letters in any script.
+void holds(sqlite3_context* context, int, sqlite3_value** given) {
+    auto folded = [](sqlite3_value* value) {
+        const auto* text = reinterpret_cast<const char*>(sqlite3_value_text(value));
+        auto all =
+            icu::UnicodeString::fromUTF8(icu::StringPiece(text ? text : "", text ? sqlite3_value_bytes(value) : 0));
+        return all.foldCase();
+    };
+    if (sqlite3_value_type(given[0]) == SQLITE_NULL) return sqlite3_result_null(context);
+    sqlite3_result_int(context, folded(given[0]).indexOf(folded(given[1])) >= 0);
 }
 
 class Sqlite : public Database {
@@ -136,6 +149,8 @@ Result<std::unique_ptr<Database>> openSqlite(const string& path, bool only) {
     if (code != SQLITE_OK) return failure("", sentenceFor(code, at ? sqlite3_errmsg(at) : ""));
     sqlite3_extended_result_codes(at, 1);
     sqlite3_busy_timeout(at, longestWait);
+    sqlite3_create_function_v2(at, "brindel_holds", 2, SQLITE_UTF8 | SQLITE_DETERMINISTIC, nullptr, holds, nullptr,
+                               nullptr, nullptr);
     // What is deleted is overwritten in the file, and each commit is on the disk before it is told.
     const char* const settings[] = {"PRAGMA foreign_keys = ON", "PRAGMA secure_delete = ON",
                                     "PRAGMA synchronous = FULL", "PRAGMA trusted_schema = OFF"};

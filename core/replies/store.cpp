@@ -462,21 +462,27 @@ Result<string> ReplyStore::whereOf(const string& main, const std::vector<ReplyCo
             if (c == '%' || c == '_' || c == '\\') pattern += '\\';
             pattern += c;
         }
-        const string like =
-            fmt::format(" {} {} ESCAPE '\\'", database_->isServer() ? "ILIKE" : "LIKE", next(pattern + "%"));
+        // SQLite's own LIKE tells the case of letters beyond ASCII apart.
+        const bool folds = !database_->isServer() && std::ranges::any_of(query.search, [](char c) { return c & 0x80; });
+        const string sought = next(folds ? query.search : pattern + "%");
+        auto holds = [&](const string& place) {
+            if (folds) return fmt::format("brindel_holds({}, {})", place, sought);
+            return fmt::format("{} {} {} ESCAPE '\\'", place, database_->isServer() ? "ILIKE" : "LIKE", sought);
+        };
         string any;
         for (const ReplyColumn& c : there) {
             if (c.type == AnswerType::tick || c.type == AnswerType::picture || c.type == AnswerType::ink) continue;
             any += any.empty() ? "" : " OR ";
+            auto within = [&](const string& inner, const string& place) {
+                return fmt::format("EXISTS (SELECT 1 FROM {} p WHERE p.\"reply\" = {}.\"reply\" AND {})", inner, table,
+                                   holds(place));
+            };
             if (c.several)
-                any += fmt::format("EXISTS (SELECT 1 FROM {} p WHERE p.\"reply\" = {}.\"reply\" AND p.\"choice\"{})",
-                                   picked(c), table, like);
+                any += within(picked(c), "p.\"choice\"");
             else if (c.rows)
-                any +=
-                    fmt::format("EXISTS (SELECT 1 FROM {} p WHERE p.\"reply\" = {}.\"reply\" AND CAST(p.{} AS TEXT){})",
-                                sqlName(c.table), table, sqlName(c.column), like);
+                any += within(sqlName(c.table), fmt::format("CAST(p.{} AS TEXT)", sqlName(c.column)));
             else
-                any += fmt::format("CAST({}.{} AS TEXT){}", table, sqlName(c.column), like);
+                any += holds(fmt::format("CAST({}.{} AS TEXT)", table, sqlName(c.column)));
         }
         conditions.push_back(any.empty() ? "1 = 0" : "(" + any + ")");
     }

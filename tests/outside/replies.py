@@ -3,6 +3,7 @@
 python3-jsonschema and goes into its tables in SQLite and in PostgreSQL, and what is wrong is refused by all three."""
 import glob, json, os, random, sqlite3, subprocess, sys, tempfile
 from jsonschema import Draft202012Validator, FormatChecker
+from postgres import Postgres
 
 cli, root = sys.argv[1], sys.argv[2]
 today = "2026-04-01"
@@ -17,38 +18,6 @@ def expect(true, what):
 
 def brindel(*call):
     return subprocess.run([cli, *call], capture_output=True, text=True)
-
-
-class Postgres:
-    """A server of its own, on a socket in a folder of its own."""
-
-    def __init__(self, folder):
-        self.folder, self.data = folder, os.path.join(folder, "data")
-        found = sorted(glob.glob("/usr/lib/postgresql/*/bin"))
-        if not found:
-            sys.exit("PostgreSQL is missing: apt-get install postgresql")
-        self.bin = found[-1]
-        # It does not run for root.
-        self.as_user = ["setpriv", "--reuid=postgres", "--regid=postgres", "--clear-groups"] if os.geteuid() == 0 else []
-        if self.as_user:
-            os.chmod(folder, 0o777)
-        self.run("initdb", "-D", self.data, "-A", "trust", "-U", "tester", "-E", "UTF8", "--locale=C", "-N")
-        self.run("pg_ctl", "-D", self.data, "-w", "-l", os.path.join(folder, "log"), "-o",
-                 f"-k {folder} -c listen_addresses='' -c fsync=off", "start")
-
-    def run(self, program, *call):
-        subprocess.run([*self.as_user, os.path.join(self.bin, program), *call], check=True, stdout=subprocess.DEVNULL,
-                       cwd=self.folder)
-
-    def sql(self, text):
-        """What the server says is wrong; nothing when all is well. Each call has a database as empty as the first."""
-        return subprocess.run([*self.as_user, os.path.join(self.bin, "psql"), "-h", self.folder, "-U", "tester", "-X", "-q",
-                               "-v", "ON_ERROR_STOP=1", "-t", "-A", "postgres"],
-                              input="BEGIN; CREATE SCHEMA fresh; SET search_path = fresh;\n" + text + "\nROLLBACK;", capture_output=True,
-                              text=True, cwd=self.folder)
-
-    def stop(self):
-        self.run("pg_ctl", "-D", self.data, "-m", "immediate", "stop")
 
 
 def literal(value):
