@@ -66,7 +66,8 @@ int keptIn(const string& address, const string& source, const FormSession& sessi
     for (auto& [name, answer] : session.answers()) reply.values[name] = std::move(answer);
     auto kept = store->append(opened->form, reply, {"call", "", mark});
     if (!kept) return problem(spokenStore, kept.error(), noFile);
-    std::cerr << spokenStore << (kept->again ? ": was there already, reply " : ": saved as reply ") << kept->number << '\n';
+    std::cerr << spokenStore << (kept->again ? ": was there already, reply " : ": saved as reply ") << kept->number
+              << '\n';
     return done;
 }
 

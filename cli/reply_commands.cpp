@@ -18,11 +18,7 @@ struct Format {
     std::string_view ending;
     Result<void> (*written)(ReplyStore&, const string&, std::span<const long long>, const WriteOptions&, const Sink&);
 };
-constexpr Format formats[] = {
-    {".csv", repliesAsCsv},
-    {".json", [](ReplyStore& store, const string& form, std::span<const long long> numbers, const WriteOptions&,
-                 const Sink& sink) { return repliesAsJson(store, form, numbers, sink); }},
-};
+constexpr Format formats[] = {{".csv", repliesAsCsv}, {".json", repliesAsJson}};
 const Format* formatOf(const string& path) {
     for (const Format& format : formats)
         if (path.ends_with(format.ending)) return &format;
@@ -89,15 +85,20 @@ Command addGather(CLI::App& app) {
                     }
                     int status = done;
                     std::size_t kept = 0, again = 0, refused = 0;
-                    for (const string& file : *files) {
-                        auto all = gathered(*store, form, fonts, file, {*day, given->wrongToo});
-                        if (!all) return problem(address, all.error(), noFile);
-                        for (const Gathered& one : *all) {
+                    Gathering gathering(*store, form, fonts, {*day, given->wrongToo});
+                    auto tell = [&] {
+                        for (const Gathered& one : gathering.came()) {
                             for (const Problem& wrong : one.wrong) problem(one.file, wrong, notInOrder);
                             if (!one.wrong.empty()) status = notInOrder;
                             ++(!one.kept ? refused : one.again ? again : kept);
                         }
+                    };
+                    for (const string& file : *files) {
+                        if (auto went = gathering.read(file); !went) return problem(address, went.error(), noFile);
+                        tell();
                     }
+                    if (auto ended = gathering.finish(); !ended) return problem(address, ended.error(), noFile);
+                    tell();
                     if (!given->files.empty())
                         std::cerr << fmt::format("{} kept, {} there already, {} not in order\n", kept, again, refused);
                     if (!given->out.empty()) {

@@ -225,14 +225,13 @@ std::vector<Gathered> RepliesDesk::gather(const QStringList& paths) {
         store_ = std::move(*made);
         opened_ = address();
     }
-    for (const std::string& file : *files) {
-        auto some = gathered(*store_, desk_.form(), desk_.fonts(), file, {todayHere(), false});
-        if (!some) {
-            all.push_back({file, false, 0, false, {some.error()}});
-            break;
-        }
-        all.insert(all.end(), some->begin(), some->end());
-    }
+    Gathering gathering(*store_, desk_.form(), desk_.fonts(), {todayHere(), false});
+    Result<void> went;
+    for (const std::string& file : *files)
+        if (went) went = gathering.read(file);
+    if (went) went = gathering.finish();
+    all = gathering.came();
+    if (!went) all.push_back({fromQt(placeSaid()), false, 0, false, {went.error()}});
     look();
     return all;
 }

@@ -75,6 +75,18 @@ RepliesPage::RepliesPage(RepliesDesk& replies, QWidget* parent) : QWidget(parent
                                  "height: 8px; }")
                              .arg(tokens().chosen.name(), tokens().ink.name()));
     stack_->addWidget(view_);
+    view_->setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(view_, &QTableView::customContextMenuRequested, this, [this](const QPoint& at) {
+        const int row = view_->rowAt(at.y());
+        if (row < 0) return;
+        QMenu menu;
+        menu.setStyleSheet(panelSheet());
+        menu.addAction(Words::tr("Show on its form"), this, [this, row] { openReply(row); });
+        menu.addAction(Words::tr("Copy"), this, &RepliesPage::copySelected);
+        menu.addSeparator();
+        menu.addAction(Words::tr("Delete…"), this, &RepliesPage::deleteSelected);
+        menu.exec(view_->viewport()->mapToGlobal(at));
+    });
     connect(view_, &QTableView::activated, this, [this](const QModelIndex& at) { openReply(at.row()); });
     connect(&replies, &RepliesDesk::changed, this, &RepliesPage::refresh);
     refresh();
@@ -230,7 +242,29 @@ void RepliesPage::copySelected() {
                                          : Words::tr("%1 replies copied").arg(rows.size()));
 }
 
+void RepliesPage::deleteSelected() {
+    std::vector<long long> numbers;
+    for (const QModelIndex& row : view_->selectionModel()->selectedRows())
+        if (const KeptReply* reply = model_->replyAt(row.row())) numbers.push_back(reply->number);
+    if (numbers.empty() || !replies_.store()) return;
+    const QString many = numbers.size() == 1 ? Words::tr("Delete reply %1").arg(numbers[0])
+                                             : Words::tr("Delete %1 replies").arg(numbers.size());
+    QMessageBox box(QMessageBox::Question, many, many + "?", QMessageBox::Cancel, this);
+    box.setInformativeText(Words::tr("Their answers are erased from %1 for good.").arg(replies_.placeSaid()));
+    auto* yes = box.addButton(many, QMessageBox::DestructiveRole);
+    yes->setObjectName("deleteThem");
+    box.setDefaultButton(QMessageBox::Cancel);
+    box.exec();
+    if (box.clickedButton() != yes) return;
+    const auto gone = replies_.store()->remove(replies_.formName(), numbers);
+    if (!gone) return replies_.desk().say(Words::shown(gone.error().sentence), true);
+    replies_.desk().say(numbers.size() == 1 ? Words::tr("1 reply deleted")
+                                            : Words::tr("%1 replies deleted").arg(numbers.size()));
+    replies_.refresh();
+}
+
 void RepliesPage::keyPressEvent(QKeyEvent* event) {
+    if (event->matches(QKeySequence::Delete)) return deleteSelected();
     if (event->matches(QKeySequence::Copy)) return copySelected();
     QWidget::keyPressEvent(event);
 }

@@ -29,6 +29,8 @@ class RepliesPage : public QWidget {
     void openReply(int row);
     void begin();
     void copySelected();
+    /// Asks, and takes the selected replies out of the store.
+    void deleteSelected();
 
   signals:
     void gatherAsked();

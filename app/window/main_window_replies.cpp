@@ -44,18 +44,24 @@ void MainWindow::askExportReplies() {
     if (path.isEmpty()) return;
     if (!path.endsWith(".csv") && !path.endsWith(".json")) path += ".csv";
     // Personal details go out when they are shown.
+    WriteOptions options;
+    if (!replies_->showsPersonal())
+        for (const ReplyColumn& c : replies_->columns())
+            if (replies_->isPersonal(c)) options.without.insert(c.key());
     std::string all;
     const Sink sink = [&all](std::string_view part) {
         all += part;
         return true;
     };
     ReplyStore& store = *replies_->store();
-    const auto done = path.endsWith(".json") ? repliesAsJson(store, replies_->formName(), replies_->numbers(), sink)
-                                             : repliesAsCsv(store, replies_->formName(), replies_->numbers(), {}, sink);
+    const auto written = path.endsWith(".json") ? repliesAsJson : repliesAsCsv;
+    const auto done = written(store, replies_->formName(), replies_->numbers(), options, sink);
     const auto wrote =
         done ? writtenBeside(fromQt(path), all, {fromQt(desk_->path()), fromQt(replies_->address())}) : done;
     if (wrote)
-        desk_->say(Words::tr("Exported: %1").arg(QDir::toNativeSeparators(path)));
+        desk_->say(
+            (options.without.empty() ? Words::tr("Exported: %1") : Words::tr("Exported without personal details: %1"))
+                .arg(QDir::toNativeSeparators(path)));
     else
         QMessageBox::warning(this, Words::tr("Not exported"), Words::shown(wrote.error().sentence));
 }

@@ -19,45 +19,11 @@ using std::string;
 
 constexpr std::size_t mostBytes = 64u << 20;
 constexpr std::size_t mostFiles = 100000;
+constexpr std::size_t keptAtOnce = 200;  // replies kept in one go
 
 /// The day that a time by RFC 3339 speaks of.
 std::optional<Day> dayOf(const string& filled) {
     return filled.size() < 10 ? std::nullopt : isoDateRead(filled.substr(0, 10));
-}
-
-Result<Gathered> one(ReplyStore& store, const Form& form, const FontBook& fonts, const string& name,
-                     const string& bytes, const GatherWish& wish) {
-    Gathered result{name};
-    auto read = replyFromFile(form, fonts, bytes);
-    if (!read) {
-        result.wrong.push_back(read.error());
-        return result;
-    }
-    // Read once more by the version that it was filled in, where that is another and is known.
-    Form then = form;
-    if (const int version = read->reply.version; version > 0 && version != form.revision) {
-        auto earlier = store.formByVersion(form.root().name, version);
-        if (!earlier) return tl::unexpected(earlier.error());
-        if (*earlier) {
-            then = std::move(**earlier);
-            read = replyFromFile(then, fonts, bytes);
-            if (!read) {
-                result.wrong.push_back(read.error());
-                return result;
-            }
-        }
-    }
-    Judged judgement = judged(then, read->reply, wish.today);
-    result.wrong = std::move(read->refused);
-    std::ranges::move(judgement.wrong, std::back_inserter(result.wrong));
-    if (!result.wrong.empty() && !wish.wrongToo) return result;
-    auto kept = store.append(then, judgement.reply,
-                             {"file", name, judgement.reply.filled.empty() ? contentSum(bytes) : string()});
-    if (!kept) return tl::unexpected(kept.error());
-    result.kept = true;
-    result.number = kept->number;
-    result.again = kept->again;
-    return result;
 }
 
 struct Discarded {
@@ -71,34 +37,89 @@ Judged judged(const Form& form, const Reply& reply, Day today) {
     FormSession session(form, dayOf(reply.filled).value_or(today));
     Judged result;
     result.wrong = session.take(reply);
-    for (const Wrong& wrong : session.wrongs())
-        result.wrong.push_back({answerName(session.form(), *session.form().find(wrong.id)), asSaid(wrong.sentence)});
+    // What was refused is missing as well, and a reply to another form is all that there is to say of it.
+    const auto refused = result.wrong;
+    const bool other = !reply.form.empty() && reply.form != form.root().name;
+    for (const Wrong& wrong : session.wrongs()) {
+        string name = answerName(session.form(), *session.form().find(wrong.id));
+        if (!other && std::ranges::find(refused, name, &Problem::place) == refused.end())
+            result.wrong.push_back({std::move(name), asSaid(wrong.sentence)});
+    }
     result.reply = {form.root().name, form.revision, {}, reply.filled};
     for (auto& [name, answer] : session.answers()) result.reply.values[name] = std::move(answer);
     return result;
 }
 
-Result<std::vector<Gathered>> gathered(ReplyStore& store, const Form& form, const FontBook& fonts, const string& path,
-                                       const GatherWish& wish) {
-    std::vector<Gathered> all;
+Result<void> Gathering::readBytes(const string& name, const string& bytes) {
+    Gathered result{name};
+    auto refused = [&](Problem problem) -> Result<void> {
+        result.wrong.push_back(std::move(problem));
+        waiting_.push_back(std::move(result));
+        return {};
+    };
+    auto read = replyFromFile(form_, fonts_, bytes);
+    if (!read) return refused(read.error());
+    // Read once more by the version that it was filled in, where that is another and is known.
+    std::shared_ptr<const Form> then(std::shared_ptr<void>(), &form_);
+    if (const int version = read->reply.version; version > 0 && version != form_.revision) {
+        auto [at, fresh] = versions_.try_emplace(version);
+        if (fresh) {
+            auto earlier = store_.formByVersion(form_.root().name, version);
+            if (!earlier) return tl::unexpected(earlier.error());
+            if (*earlier) at->second = std::make_shared<const Form>(std::move(**earlier));
+        }
+        if (at->second) {
+            then = at->second;
+            read = replyFromFile(*then, fonts_, bytes);
+            if (!read) return refused(read.error());
+        }
+    }
+    Judged judgement = judged(*then, read->reply, wish_.today);
+    result.wrong = std::move(read->refused);
+    std::ranges::move(judgement.wrong, std::back_inserter(result.wrong));
+    result.kept = result.wrong.empty() || wish_.wrongToo;
+    if (result.kept) {
+        const string mark = judgement.reply.filled.empty() ? contentSum(bytes) : string();
+        incoming_.push_back({then.get(), std::move(judgement.reply), {"file", name, mark}});
+        forms_.push_back(std::move(then));
+    }
+    waiting_.push_back(std::move(result));
+    return incoming_.size() < keptAtOnce ? Result<void>() : finish();
+}
+
+Result<void> Gathering::finish() {
+    auto kept = store_.appendAll(incoming_);
+    if (!kept) return tl::unexpected(kept.error());
+    std::size_t at = 0;
+    for (Gathered& one : waiting_) {
+        if (one.kept) {
+            one.number = (*kept)[at].number;
+            one.again = (*kept)[at++].again;
+        }
+        came_.push_back(std::move(one));
+    }
+    waiting_.clear();
+    incoming_.clear();
+    forms_.clear();
+    return {};
+}
+
+Result<void> Gathering::read(const string& path) {
+    auto said = [this](const string& name, Problem problem) {
+        waiting_.push_back({name, false, 0, false, {std::move(problem)}});
+    };
     auto bytes = readWhole(path, mostBytes);
     if (!bytes) {
-        all.push_back({path, false, 0, false, {bytes.error()}});
-        return all;
+        said(path, bytes.error());
+        return {};
     }
-    if (!bytes->starts_with("PK\x03\x04")) {
-        auto result = one(store, form, fonts, path, *bytes, wish);
-        if (!result) return tl::unexpected(result.error());
-        all.push_back(std::move(*result));
-        return all;
-    }
+    if (!bytes->starts_with("PK\x03\x04")) return readBytes(path, *bytes);
     int error = 0;
     const std::unique_ptr<zip_t, Discarded> zip(zip_open(path.c_str(), ZIP_RDONLY | ZIP_CHECKCONS, &error));
     const zip_int64_t count = zip ? zip_get_num_entries(zip.get(), 0) : -1;
     if (count < 0 || std::size_t(count) > mostFiles) {
-        all.push_back(
-            {path, false, 0, false, {{"", said("The ZIP file is damaged, or holds more than 100,000 files.")}}});
-        return all;
+        said(path, {"", brindel::said("The ZIP file is damaged, or holds more than 100,000 files.")});
+        return {};
     }
     for (zip_int64_t i = 0; i < count; ++i) {
         zip_stat_t about;
@@ -106,21 +127,18 @@ Result<std::vector<Gathered>> gathered(ReplyStore& store, const Form& form, cons
         const string name = path + "/" + (about.valid & ZIP_STAT_NAME ? about.name : "?");
         if (name.ends_with('/')) continue;
         if (about.size > mostBytes) {
-            all.push_back({name, false, 0, false, {{"", said("The file is too large.")}}});
+            said(name, {"", brindel::said("The file is too large.")});
             continue;
         }
         string inner(about.size, '\0');
         const std::unique_ptr<zip_file_t, Discarded> file(zip_fopen_index(zip.get(), zip_uint64_t(i), 0));
         if (!file || zip_fread(file.get(), inner.data(), inner.size()) != zip_int64_t(inner.size())) {
-            all.push_back(
-                {name, false, 0, false, {{"", said("This part of the ZIP file is damaged, or has a password.")}}});
+            said(name, {"", brindel::said("This part of the ZIP file is damaged, or has a password.")});
             continue;
         }
-        auto result = one(store, form, fonts, name, inner, wish);
-        if (!result) return tl::unexpected(result.error());
-        all.push_back(std::move(*result));
+        if (auto went = readBytes(name, inner); !went) return went;
     }
-    return all;
+    return {};
 }
 
 Result<std::vector<string>> filesUnder(const std::vector<string>& paths) {

@@ -2,6 +2,8 @@
 // in, and what fits is kept.
 #pragma once
 
+#include <utility>
+
 #include "core/replies/store.h"
 #include "core/text/fonts.h"
 
@@ -30,12 +32,33 @@ struct Judged {
 /// Judges a reply to a form: what was given, worked out again, by the limits of the day that it was filled in.
 Judged judged(const Form& form, const Reply& reply, Day today);
 
-/// Reads a file: a reply as JSON, a filled PDF, FDF or XFDF, or a ZIP of these (at most 100,000 files, 64 MiB each),
-/// and keeps what fits in a store. Replies to an earlier version that the store has are read by that one. Files that
-/// are none of these are said. Gives what became of each; a problem, at which nothing more is read, when the store
-/// refuses.
-Result<std::vector<Gathered>> gathered(ReplyStore& store, const Form& form, const FontBook& fonts,
-                                       const std::string& path, const GatherWish& wish);
+/// Reads files that came back, and keeps what fits in a store, some hundred at a time.
+class Gathering {
+  public:
+    /// Store, form and fonts outlive it.
+    Gathering(ReplyStore& store, const Form& form, const FontBook& fonts, const GatherWish& wish)
+        : store_(store), form_(form), fonts_(fonts), wish_(wish) {}
+
+    /// Reads a file: a reply as JSON, a filled PDF, FDF or XFDF, or a ZIP of these (at most 100,000 files, 64 MiB
+    /// each). Replies to an earlier version that the store has are read by that one. A file that is none of these is
+    /// said among `came`. A problem, at which nothing more is read, when the store refuses.
+    Result<void> read(const std::string& path);
+    /// Keeps what was read and is not kept yet; call at the end.
+    Result<void> finish();
+    /// What has become of each file since this was last asked, in their order.
+    std::vector<Gathered> came() { return std::exchange(came_, {}); }
+
+  private:
+    Result<void> readBytes(const std::string& name, const std::string& bytes);
+    ReplyStore& store_;
+    const Form& form_;
+    const FontBook& fonts_;
+    GatherWish wish_;
+    std::map<int, std::shared_ptr<const Form>> versions_;  // null for those that the store does not have
+    std::vector<Gathered> came_, waiting_;
+    std::vector<std::shared_ptr<const Form>> forms_;  // of what waits to be kept
+    std::vector<Incoming> incoming_;
+};
 
 /// All files under what a call names, folders looked into, in the order of their names; links are not followed.
 Result<std::vector<std::string>> filesUnder(const std::vector<std::string>& paths);

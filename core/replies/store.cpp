@@ -340,21 +340,39 @@ Result<void> ReplyStore::fit(const Form& form, const string& sum, std::vector<Se
 }
 
 Result<KeptAs> ReplyStore::append(const Form& form, const Reply& reply, const ReplyOrigin& origin) {
-    const string sum = formSum(form);
-    Transaction step(*database_);
-    if (!step.begun()) return tl::unexpected(step.begun().error());
-    // Another program may have brought the tables up since they were last looked at.
-    const bool knew = places_.contains(sum);
+    const Incoming one{&form, reply, origin};
+    return appendAll(std::span(&one, 1)).map([](const std::vector<KeptAs>& kept) { return kept.front(); });
+}
+
+Result<std::vector<KeptAs>> ReplyStore::appendAll(std::span<const Incoming> some) {
+    std::vector<KeptAs> all;
+    const auto knew = places_;
+    const auto mains = mains_;
+    // What was made and is taken back is not known any more.
     auto undone = [&](const Problem& problem) {
-        if (!knew) places_.erase(sum);
-        mains_.erase(form.root().name);
+        places_ = knew;
+        mains_ = mains;
         return tl::unexpected(problem);
     };
-    if (auto fits = fit(form, sum, nullptr); !fits) return undone(fits.error());
+    Transaction step(*database_);
+    if (!step.begun()) return tl::unexpected(step.begun().error());
+    for (const Incoming& one : some) {
+        auto kept = appendOne(*one.form, one.reply, one.origin);
+        if (!kept) return undone(kept.error());
+        all.push_back(*kept);
+    }
+    if (auto ended = step.commit(); !ended) return undone(ended.error());
+    return all;
+}
+
+Result<KeptAs> ReplyStore::appendOne(const Form& form, const Reply& reply, const ReplyOrigin& origin) {
+    auto refused = [](const Problem& problem) { return tl::unexpected(problem); };
+    const string sum = formSum(form);
+    if (auto fits = fit(form, sum, nullptr); !fits) return refused(fits.error());
     const auto places = placesOf(sum);
-    if (!places) return undone(places.error());
+    if (!places) return refused(places.error());
     const auto main = mainTable(form.root().name);
-    if (!main) return undone(main.error());
+    if (!main) return refused(main.error());
 
     std::map<string, const Place*> single, stems;
     for (const Place& place : **places) (place.kind == "rows" ? stems : single)[place.name] = &place;
@@ -381,20 +399,19 @@ Result<KeptAs> ReplyStore::append(const Form& form, const Reply& reply, const Re
             const Place& place = *stems.at(row->first);
             rows[place.table][row->second].emplace_back(place.column, cellOf(answer));
         } else {
-            return undone({name, said("The form has no such field.")});
+            return refused({name, said("The form has no such field.")});
         }
     }
     auto made =
         database_->rows(fmt::format("INSERT INTO {} ({}) VALUES ({}) ON CONFLICT DO NOTHING RETURNING \"reply\"",
                                     sqlName(*main), columns, list(1, given.size())),
                         given);
-    if (!made) return undone(made.error());
+    if (!made) return refused(made.error());
     if (made->empty()) {
         auto there =
             database_->rows(fmt::format("SELECT \"reply\" FROM {} WHERE \"digest\" = $1", sqlName(*main)), {digest});
         if (!there || there->empty())
-            return undone(there ? Problem{"", said("The reply cannot be kept.")} : there.error());
-        if (auto ended = step.commit(); !ended) return undone(ended.error());
+            return refused(there ? Problem{"", said("The reply cannot be kept.")} : there.error());
         return KeptAs{wholeIn((*there)[0][0]), true};
     }
     const long long number = wholeIn((*made)[0][0]);
@@ -404,7 +421,7 @@ Result<KeptAs> ReplyStore::append(const Form& form, const Reply& reply, const Re
             if (auto kept = database_->run(fmt::format("INSERT INTO {} VALUES ($1, $2, $3)", sqlName(place->picked)),
                                            {number, ++at, choice});
                 !kept)
-                return undone(kept.error());
+                return refused(kept.error());
     }
     for (const auto& [table, all] : rows)
         for (const auto& [row, cells] : all) {
@@ -418,9 +435,8 @@ Result<KeptAs> ReplyStore::append(const Form& form, const Reply& reply, const Re
                     fmt::format("INSERT INTO {} ({}) VALUES ({})", sqlName(table), names, list(1, cellsGiven.size())),
                     cellsGiven);
                 !kept)
-                return undone(kept.error());
+                return refused(kept.error());
         }
-    if (auto ended = step.commit(); !ended) return undone(ended.error());
     return KeptAs{number, false};
 }
 
@@ -580,7 +596,8 @@ Result<void> ReplyStore::eachPicked(const string& form, const ReplyQuery& query,
         given, each);
 }
 
-Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span<const long long> numbers) {
+Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span<const long long> numbers,
+                                                   const std::set<string>& without) {
     constexpr std::size_t atOnce = 500;  // numbers in one statement
     std::vector<KeptReply> all;
     auto main = mainTable(form);
@@ -588,6 +605,7 @@ Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span
     if (main->empty()) return all;
     auto there = columns(form);
     if (!there) return tl::unexpected(there.error());
+    std::erase_if(*there, [&](const ReplyColumn& c) { return without.contains(c.key()); });
     for (std::size_t from = 0; from < numbers.size(); from += atOnce) {
         const auto some = numbers.subspan(from, std::min(atOnce, numbers.size() - from));
         Row given;

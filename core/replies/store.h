@@ -29,6 +29,13 @@ struct KeptAs {
     bool again = false;  // it was there already
 };
 
+/// A reply on its way into a store.
+struct Incoming {
+    const Form* form;
+    Reply reply;
+    ReplyOrigin origin;
+};
+
 /// A reply as it is kept.
 struct KeptReply {
     long long number = 0;
@@ -84,6 +91,8 @@ class ReplyStore {
     /// Keeps a reply to a form; its values are what a session of that form has accepted. All of it or nothing. The same
     /// reply again is the one that is there.
     Result<KeptAs> append(const Form& form, const Reply& reply, const ReplyOrigin& origin);
+    /// The same of several at once: all of them or none.
+    Result<std::vector<KeptAs>> appendAll(std::span<const Incoming> some);
 
     /// The columns of a form's replies, in the order of the newest version, then those that only earlier ones have.
     Result<std::vector<ReplyColumn>> columns(const std::string& form);
@@ -95,8 +104,10 @@ class ReplyStore {
     /// What is picked, or stands in added rows, in the replies that a query speaks of: each value and how often it is.
     Result<void> eachPicked(const std::string& form, const ReplyQuery& query, const ReplyColumn& column,
                             const std::function<bool(const Row&)>& each);
-    /// Replies by their numbers, in their order; those that are gone are left out.
-    Result<std::vector<KeptReply>> replies(const std::string& form, std::span<const long long> numbers);
+    /// Replies by their numbers, in their order; those that are gone are left out, and so are the answers of some
+    /// columns, by their keys.
+    Result<std::vector<KeptReply>> replies(const std::string& form, std::span<const long long> numbers,
+                                           const std::set<std::string>& without = {});
     /// The form that replies with this sum were filled in.
     Result<Form> formBySum(const std::string& sum);
     /// A form as it was in a version of its designer's count; nothing where the store does not have that.
@@ -118,6 +129,7 @@ class ReplyStore {
     using Places = std::vector<Place>;
 
     Result<void> begin(bool only);
+    Result<KeptAs> appendOne(const Form& form, const Reply& reply, const ReplyOrigin& origin);
     Result<void> fit(const Form& form, const std::string& sum, std::vector<Sentence>* only);
     Result<const Places*> placesOf(const std::string& sum);
     Result<std::string> mainTable(const std::string& form);

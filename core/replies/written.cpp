@@ -11,7 +11,7 @@ namespace {
 
 using std::string;
 
-constexpr std::size_t atOnce = 500;  // replies in memory
+constexpr std::size_t inHand = 500;  // replies in memory
 
 /// A cell as CSV has it; what a spreadsheet would take for a formula is kept a text.
 string csvCell(const string& text, bool guarded) {
@@ -40,9 +40,11 @@ string csvText(const Answer& answer, bool guarded) {
 }
 
 template <class Each>
-Result<void> inParts(ReplyStore& store, const string& form, std::span<const long long> numbers, Each each) {
-    for (std::size_t from = 0; from < numbers.size(); from += atOnce) {
-        auto some = store.replies(form, numbers.subspan(from, std::min(atOnce, numbers.size() - from)));
+Result<void> inParts(ReplyStore& store, const string& form, std::span<const long long> numbers,
+                     const WriteOptions& options, Each each) {
+    for (std::size_t from = 0; from < numbers.size(); from += inHand) {
+        auto some =
+            store.replies(form, numbers.subspan(from, std::min(inHand, numbers.size() - from)), options.without);
         if (!some) return tl::unexpected(some.error());
         for (const KeptReply& kept : *some)
             if (!each(kept)) return failure("", said("The file cannot be written any further."));
@@ -52,9 +54,11 @@ Result<void> inParts(ReplyStore& store, const string& form, std::span<const long
 
 }  // namespace
 
-Result<std::vector<WrittenColumn>> writtenColumns(ReplyStore& store, const string& form) {
+Result<std::vector<WrittenColumn>> writtenColumns(ReplyStore& store, const string& form,
+                                                  const std::set<string>& without) {
     auto columns = store.columns(form);
     if (!columns) return tl::unexpected(columns.error());
+    std::erase_if(*columns, [&](const ReplyColumn& c) { return without.contains(c.key()); });
     std::vector<WrittenColumn> all;
     std::set<string> taken, tables;
     auto add = [&](string name, const ReplyColumn& c, string key) {
@@ -82,12 +86,12 @@ Result<std::vector<WrittenColumn>> writtenColumns(ReplyStore& store, const strin
 
 Result<void> repliesAsCsv(ReplyStore& store, const string& form, std::span<const long long> numbers,
                           const WriteOptions& options, const Sink& sink) {
-    const auto columns = writtenColumns(store, form);
+    const auto columns = writtenColumns(store, form, options.without);
     if (!columns) return tl::unexpected(columns.error());
     string head = "reply,version,filled,came,way,source";
     for (const WrittenColumn& c : *columns) head += "," + csvCell(c.name, options.guarded);
     if (!sink(head + "\r\n")) return failure("", said("The file cannot be written."));
-    return inParts(store, form, numbers, [&](const KeptReply& kept) {
+    return inParts(store, form, numbers, options, [&](const KeptReply& kept) {
         string line = fmt::format("{},{},{},{},{},{}", kept.number, kept.reply.version, kept.reply.filled, kept.came,
                                   kept.way, csvCell(kept.name, options.guarded));
         for (const WrittenColumn& c : *columns) {
@@ -100,10 +104,10 @@ Result<void> repliesAsCsv(ReplyStore& store, const string& form, std::span<const
 }
 
 Result<void> repliesAsJson(ReplyStore& store, const string& form, std::span<const long long> numbers,
-                           const Sink& sink) {
+                           const WriteOptions& options, const Sink& sink) {
     bool first = true;
     if (!sink("[")) return failure("", said("The file cannot be written."));
-    auto done = inParts(store, form, numbers, [&](const KeptReply& kept) {
+    auto done = inParts(store, form, numbers, options, [&](const KeptReply& kept) {
         const std::vector<std::pair<string, Answer>> values(kept.reply.values.begin(), kept.reply.values.end());
         auto reply = jsonRead(replyText(form, kept.reply.version, kept.reply.filled, values));
         Json one = {{"reply", kept.number}, {"came", kept.came}, {"way", kept.way}, {"source", kept.name}};

@@ -9,7 +9,8 @@ namespace brindel {
 using Sink = std::function<bool(std::string_view)>;
 
 struct WriteOptions {
-    bool guarded = true;  // cells that a spreadsheet would run begin with an apostrophe
+    bool guarded = true;                 // cells that a spreadsheet would run begin with an apostrophe
+    std::set<std::string> without = {};  // columns that are left out, by their keys
 };
 
 /// A table of replies as CSV (RFC 4180), in UTF-8: a row a reply, first when it was filled in and how it came, then an
@@ -19,7 +20,7 @@ Result<void> repliesAsCsv(ReplyStore& store, const std::string& form, std::span<
                           const WriteOptions& options, const Sink& sink);
 /// A list of replies as JSON, each as brindel-fill writes it, with its number and how it came.
 Result<void> repliesAsJson(ReplyStore& store, const std::string& form, std::span<const long long> numbers,
-                           const Sink& sink);
+                           const WriteOptions& options, const Sink& sink);
 
 /// One column of such a table.
 struct WrittenColumn {
@@ -29,6 +30,7 @@ struct WrittenColumn {
     bool several = false;
 };
 /// The columns that those replies need, those of added rows spread out.
-Result<std::vector<WrittenColumn>> writtenColumns(ReplyStore& store, const std::string& form);
+Result<std::vector<WrittenColumn>> writtenColumns(ReplyStore& store, const std::string& form,
+                                                  const std::set<std::string>& without = {});
 
 }  // namespace brindel

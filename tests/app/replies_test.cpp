@@ -192,6 +192,31 @@ TEST(RepliesPass, SearchesSortsAndCopies) {
     EXPECT_TRUE(copied.contains("Kittiwake\tInes Halloran\t9.4\tGRP\tWash\tYes\n")) << copied.toStdString();
 }
 
+TEST(RepliesPass, WhatIsDeletedIsGoneOnceThatIsConfirmed) {
+    Replies h;
+    h.window.setPass(Pass::replies);
+    h.drop(h.three());
+    for (const bool really : {false, true}) {
+        h.window.repliesPage().table().selectRow(1);
+        QString asked;
+        QTimer look;
+        QObject::connect(&look, &QTimer::timeout, [&] {
+            auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+            if (!box) return;
+            look.stop();
+            asked = box->text() + " " + box->informativeText();
+            really ? box->findChild<QPushButton*>("deleteThem")->click() : box->button(QMessageBox::Cancel)->click();
+        });
+        look.start(10);
+        h.window.repliesPage().table().setFocus();
+        QTest::keyClick(&h.window.repliesPage().table(), Qt::Key_Delete);
+        h.settle();
+        EXPECT_EQ(asked, "Delete reply 2? Their answers are erased from boats-replies.db for good.");
+        EXPECT_EQ(h.window.repliesPage().model().rowCount(), really ? 2 : 3);
+    }
+    EXPECT_EQ(h.cell(1, "Boat"), "Tern");
+}
+
 TEST(RepliesPass, PersonalDetailsAreCoveredUntilTheyAreAskedFor) {
     Replies h;
     Form form = openForm(h.path)->form;

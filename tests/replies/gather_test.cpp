@@ -1,0 +1,179 @@
+// Replies that came back as files: each is judged by the version that it was filled in, the same is kept once, and what does
+// not fit is said.
+#include "core/replies/gather.h"
+
+#include "core/file/form_file.h"
+#include "core/replies/counts.h"
+#include "core/replies/written.h"
+#include "core/targets/targets.h"
+#include "tests/random_filler.h"
+#include "tests/support.h"
+
+using namespace brindel;
+using namespace brindel::test;
+
+namespace {
+
+std::vector<Gathered> gathered(ReplyStore& store, const Form& form, const std::vector<std::string>& files) {
+    Gathering gathering(store, form, fonts(), {today, false});
+    for (const std::string& file : files) EXPECT_TRUE(gathering.read(file));
+    EXPECT_TRUE(gathering.finish());
+    return gathering.came();
+}
+
+std::string csvOf(ReplyStore& store, const std::string& form, const WriteOptions& options = {}) {
+    std::string all;
+    const auto numbers = store.numbers(form);
+    EXPECT_TRUE(repliesAsCsv(store, form, *numbers, options, [&](std::string_view part) {
+        all += part;
+        return true;
+    }));
+    return all;
+}
+
+}  // namespace
+
+TEST(Gathering, PdfsJsonAndZipsAreKeptOnce) {
+    Folder folder;
+    const Form form = demo("winter-storage-agreement");
+    std::vector<std::string> files;
+    std::vector<Answers> given;
+    const auto right = readReply(textOf(std::string(BRINDEL_SOURCE) + "/demo/winter-storage-agreement.values.json"));
+    for (unsigned seed = 1; given.size() < 6 && seed < 60; ++seed) {
+        FormSession session(form, today);
+        RandomFiller(seed).fill(session);
+        // What must be filled in and was passed over.
+        for (const auto& [name, answer] : right->values)
+            if (!session.wrongWith(form.index()->answering(name)).empty()) (void)session.put(name, answer);
+        const std::string filled = "2026-04-01T10:00:0" + std::to_string(given.size()) + "+00:00", reply = session.reply(filled);
+        if (!judged(form, *readReply(reply), today).wrong.empty()) continue;
+        Answers answers;
+        for (auto& [name, answer] : session.answers()) answers[name] = answer;
+        const bool pdf = given.size() % 2;
+        const std::string file = folder.file("r" + std::to_string(given.size()) + (pdf ? ".pdf" : ".json"));
+        write(file, pdf ? *targetFrom("pdf")->made(session, fonts(), {.filled = filled}) : reply);
+        files.push_back(file);
+        given.push_back(answers);
+    }
+    ASSERT_EQ(given.size(), 6u);
+    ReplyStore store = *ReplyStore::open("");
+    for (const bool again : {false, true}) {
+        const auto came = gathered(store, form, files);
+        ASSERT_EQ(came.size(), files.size());
+        for (std::size_t i = 0; i < came.size(); ++i) {
+            EXPECT_TRUE(came[i].kept) << came[i].file << (came[i].wrong.empty() ? "" : came[i].wrong[0].place + came[i].wrong[0].sentence.text());
+            EXPECT_EQ(came[i].again, again);
+            EXPECT_EQ(came[i].number, static_cast<long long>(i + 1));
+        }
+    }
+    const auto kept = store.replies(form.root().name, *store.numbers(form.root().name));
+    ASSERT_TRUE(kept);
+    for (std::size_t i = 0; i < given.size(); ++i) EXPECT_EQ((*kept)[i].reply.values, given[i]) << files[i];
+    // The same in a ZIP file, by others' hands.
+    ASSERT_EQ(std::system(("cd '" + folder.path() + "' && /usr/bin/python3 -m zipfile -c all.zip r0.json r1.pdf r2.json").c_str()), 0);
+    for (const Gathered& one : gathered(store, form, {folder.file("all.zip")})) EXPECT_TRUE(one.again) << one.file;
+}
+
+TEST(Gathering, WhatDoesNotFitIsSaidByFile) {
+    Folder folder;
+    const Form form = jotted("# F\nLength: number 0..20 !\nWhen: date >= today\n[Go]*\n");
+    auto file = [&](const std::string& name, const std::string& text) {
+        write(folder.file(name), text);
+        return folder.file(name);
+    };
+    const auto reply = [&](const std::string& filled, const std::string& values) {
+        return "{\"form\": \"f\", \"version\": 1, \"filled\": \"" + filled + "\", \"values\": {" + values + "}}";
+    };
+    ReplyStore store = *ReplyStore::open("");
+    const auto came = gathered(
+        store, form,
+        {file("good.json", reply("2026-04-01T10:00:00Z", R"("numLength": 5, "dtmWhen": "2026-04-02")")),
+         // By the day that it was filled in, not by today.
+         file("old.json", reply("2020-01-01T10:00:00Z", R"("numLength": 6, "dtmWhen": "2020-01-02")")),
+         file("long.json", reply("2026-04-01T10:00:00Z", R"("numLength": 50)")), file("none.json", reply("2026-04-01T10:00:00Z", "")),
+         file("other.json", R"({"form": "other", "version": 1, "filled": "2026-04-01T10:00:00Z", "values": {}})"), file("cut.pdf", "%PDF-1.7\n1 0"),
+         file("bad.zip", std::string("PK\x03\x04 and so on")), file("empty", ""), folder.file("missing.json")});
+    std::string said;
+    for (const Gathered& one : came) {
+        said += one.file.substr(one.file.rfind('/') + 1) + (one.kept ? " kept" : "");
+        for (const Problem& wrong : one.wrong) said += " " + wrong.place;
+        said += "\n";
+        EXPECT_EQ(one.kept, one.wrong.empty());
+    }
+    EXPECT_EQ(came.size(), 9u);
+    EXPECT_TRUE(said.starts_with("good.json kept\nold.json kept\nlong.json numLength\nnone.json numLength\nother.json form\n")) << said;
+    EXPECT_EQ(store.numbers("f")->size(), 2u);
+}
+
+TEST(Gathering, TablesAreReadAgainByOthers) {
+    Folder folder;
+    const Form form = jotted("# F\nName: text\nNote: text 40x4\nLength: number .1\nJobs: list [Wash, Scrape] 1..2\nMast: check\n[Go]*\n");
+    ReplyStore store = *ReplyStore::open("");
+    auto add = [&](const char* name, const char* note, double length, std::vector<std::string> jobs) {
+        FormSession session(form, today);
+        for (const auto& [key, answer] : std::map<std::string, Answer>{{"txtName", std::string(name)}, {"txtNote", std::string(note)}, {"numLength", length}, {"lstJobs", jobs}})
+            ASSERT_TRUE(session.put(key, answer));
+        Reply reply{form.root().name, 1, {}, "2026-04-01T10:00:00Z"};
+        for (auto& [key, answer] : session.answers()) reply.values[key] = answer;
+        ASSERT_TRUE(store.append(form, reply, {"file", "=evil.pdf", ""}));
+    };
+    add("=1+1", "one\ntwo, \"three\"", 9.4, {"Wash", "Scrape"});
+    add("שלום Łódź", " blanks ", -3, {"Wash"});
+    const std::string csv = csvOf(store, "f");
+    write(folder.file("t.csv"), csv);
+    const std::string read = "import csv,json;print(json.dumps([dict(r) for r in csv.DictReader(open('" + folder.file("t.csv") + "',newline='',encoding='utf-8'))]))";
+    ASSERT_EQ(std::system(("/usr/bin/python3 -c \"" + read + "\" > '" + folder.file("out.json") + "'").c_str()), 0);
+    const auto rows = nlohmann::json::parse(textOf(folder.file("out.json")));
+    ASSERT_EQ(rows.size(), 2u);
+    EXPECT_EQ(rows[0]["txtName"], "'=1+1") << "no spreadsheet runs it";
+    EXPECT_EQ(rows[0]["source"], "'=evil.pdf");
+    EXPECT_EQ(rows[0]["txtNote"], "one\ntwo, \"three\"");
+    EXPECT_EQ(rows[0]["lstJobs"], "Wash\nScrape");
+    EXPECT_EQ(rows[0]["numLength"], "9.4");
+    EXPECT_EQ(rows[1]["txtName"], "שלום Łódź");
+    EXPECT_EQ(rows[1]["txtNote"], " blanks ");
+    EXPECT_EQ(rows[1]["numLength"], "-3") << "a number below zero is no formula";
+    EXPECT_NE(csvOf(store, "f", {.guarded = false}).find(",=1+1,"), std::string::npos);
+    const auto columns = store.columns("f");
+    const std::string without = csvOf(store, "f", {.without = {columns->front().key()}});
+    EXPECT_EQ(without.find("txtName"), std::string::npos);
+    EXPECT_EQ(without.find("1+1"), std::string::npos);
+    std::string json;
+    ASSERT_TRUE(repliesAsJson(store, "f", *store.numbers("f"), {}, [&](std::string_view part) {
+        json += part;
+        return true;
+    }));
+    const auto all = nlohmann::json::parse(json);
+    EXPECT_EQ(all[0]["values"]["txtName"], "=1+1");
+    EXPECT_EQ(all[0]["values"]["lstJobs"], (nlohmann::json{"Wash", "Scrape"}));
+    EXPECT_EQ(all[1]["values"]["numLength"], -3);
+}
+
+TEST(Counts, AddUpToTheReplies) {
+    const Form form = demo("lift-out-booking");
+    ReplyStore store = *ReplyStore::open("");
+    std::vector<Incoming> some;
+    for (unsigned i = 0; i < 200; ++i) {
+        FormSession session(form, today);
+        RandomFiller(i).fill(session);
+        Reply reply{form.root().name, 1, {}, "2026-04-01T10:00:00Z"};
+        for (auto& [name, answer] : session.answers()) reply.values[name] = answer;
+        some.push_back({&form, std::move(reply), {"call", "", std::to_string(i)}});
+    }
+    ASSERT_TRUE(store.appendAll(some));
+    const auto counts = countsOf(store, form.root().name, {});
+    ASSERT_TRUE(counts);
+    EXPECT_EQ(counts->size(), store.columns(form.root().name)->size());
+    for (const QuestionCount& count : *counts) {
+        EXPECT_EQ(count.answered + count.empty, 200u) << count.column.name;
+        std::size_t bars = count.others;
+        for (const CountBar& bar : count.bars) {
+            bars += bar.count;
+            // As many as a filter by the bar gives.
+            EXPECT_EQ(store.numbers(form.root().name, {.filters = bar.filters})->size(), bar.count) << count.column.name << " " << bar.called;
+        }
+        if (!count.column.several && count.column.type != AnswerType::text && !count.bars.empty()) EXPECT_EQ(bars, count.answered) << count.column.name;
+    }
+    // It is given up when nobody waits for it any more.
+    EXPECT_FALSE(countsOf(store, form.root().name, {}, [] { return false; }));
+}
