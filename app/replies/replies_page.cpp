@@ -20,6 +20,32 @@ RepliesPage::RepliesPage(RepliesDesk& replies, QWidget* parent) : QWidget(parent
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
+    toolLine_ = new QWidget(this);
+    toolLine_->setObjectName("replyTools");
+    toolLine_->setStyleSheet(QString("QWidget#replyTools { background: %1; border-bottom: 1px solid %2; }")
+                                 .arg(tokens().cream.name(), tokens().line.name()));
+    search_ = new QLineEdit(toolLine_);
+    search_->setObjectName("searchReplies");
+    search_->setFont(bodyFont(13));
+    search_->setPlaceholderText(Words::tr("Search in all answers"));
+    search_->setAccessibleName(Words::tr("Search in all answers"));
+    search_->setClearButtonEnabled(true);
+    personal_ = new QCheckBox(Words::tr("Personal details"), toolLine_);
+    personal_->setObjectName("showPersonal");
+    personal_->setFont(bodyFont(13));
+    personal_->setToolTip(Words::tr("Shows the answers that are marked as personal."));
+    auto* tools = new QHBoxLayout(toolLine_);
+    tools->setContentsMargins(12, 6, 12, 6);
+    tools->setSpacing(12);
+    tools->addWidget(search_, 1);
+    tools->addWidget(personal_);
+    connect(personal_, &QCheckBox::toggled, &replies, &RepliesDesk::showPersonal);
+    connect(search_, &QLineEdit::textEdited, this, [this](const QString& text) {
+        ReplyQuery query = replies_.query();
+        query.search = fromQt(text.trimmed());
+        replies_.ask(std::move(query));
+    });
+    column->addWidget(toolLine_);
     filterLine_ = new QWidget(this);
     filterLine_->setObjectName("filterLine");
     filterLine_->setStyleSheet(QString("QWidget#filterLine { background: %1; border-bottom: 1px solid %2; }")
@@ -146,7 +172,10 @@ void RepliesPage::refresh() {
     const bool filtered = !replies_.query().filters.empty() || !replies_.query().search.empty();
     const bool any = replies_.all() > 0;
     stack_->setCurrentIndex(any ? 1 : 0);
+    toolLine_->setVisible(any);
     filterLine_->setVisible(any && filtered);
+    personal_->setVisible(replies_.hasPersonal());
+    if (fromQt(search_->text().trimmed()) != replies_.query().search) search_->setText(toQt(replies_.query().search));
     QStringList parts = replies_.filtersSaid();
     if (!replies_.query().search.empty()) parts += Words::tr("with “%1”").arg(toQt(replies_.query().search));
     filterSaid_->setText(Words::tr("%1 of %2 replies").arg(replies_.numbers().size()).arg(replies_.all()) + " · " +

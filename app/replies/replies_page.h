@@ -6,7 +6,9 @@
 
 #include "app/replies/replies_desk.h"
 
+class QCheckBox;
 class QLabel;
+class QLineEdit;
 class QPushButton;
 class QStackedWidget;
 class QTableView;
@@ -51,7 +53,9 @@ class RepliesPage : public QWidget {
     QTableView* view_;
     QLabel *emptyTitle_, *emptyText_, *call_, *said_;
     QPushButton *gatherButton_, *chooseButton_, *saveButton_;
-    QWidget* filterLine_;
+    QWidget *toolLine_, *filterLine_;
+    QLineEdit* search_;
+    QCheckBox* personal_;
     QLabel* filterSaid_;
     QString gathered_;
     bool sized_ = false;

@@ -14,17 +14,12 @@ RepliesStrip::RepliesStrip(RepliesDesk& replies, QWidget* parent) : QWidget(pare
     count_ = new QLabel(this);
     count_->setObjectName("replyCount");
     count_->setFont(bodyFont(13, true));
-    search_ = new QLineEdit(this);
-    search_->setObjectName("searchReplies");
-    search_->setFont(bodyFont(13));
-    search_->setPlaceholderText(Words::tr("Search in all answers"));
-    search_->setAccessibleName(Words::tr("Search in all answers"));
-    search_->setClearButtonEnabled(true);
-    search_->setFixedWidth(190);
-    personal_ = new QCheckBox(Words::tr("Personal details"), this);
-    personal_->setObjectName("showPersonal");
-    personal_->setFont(bodyFont(13));
-    personal_->setToolTip(Words::tr("Shows the answers that are marked as personal."));
+    place_ = new QLabel(this);
+    place_->setObjectName("replyPlace");
+    place_->setFont(bodyFont(12));
+    place_->setProperty("secondary", true);
+    // A long name never widens the window.
+    place_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     auto button = [&](const QString& word, const char* name, const QString& help) {
         auto* made = new QPushButton(word, this);
         made->setObjectName(name);
@@ -39,11 +34,10 @@ RepliesStrip::RepliesStrip(RepliesDesk& replies, QWidget* parent) : QWidget(pare
     auto* sheet = button(Words::tr("Show the sheet"), "showSheet",
                          Words::tr("Back to the sheet, in the pass that you came from."));
     store_ = linkButton(Words::tr("Store…"), "chooseStore", this);
+    store_->setToolTip(Words::tr("Where the replies are kept: a file, or a PostgreSQL server."));
     line->addWidget(count_);
+    line->addWidget(place_, 1);
     line->addWidget(store_);
-    line->addStretch(1);
-    line->addWidget(personal_);
-    line->addWidget(search_);
     line->addWidget(gather);
     line->addWidget(export_);
     line->addWidget(sheet);
@@ -51,12 +45,6 @@ RepliesStrip::RepliesStrip(RepliesDesk& replies, QWidget* parent) : QWidget(pare
     connect(export_, &QPushButton::clicked, this, &RepliesStrip::exportAsked);
     connect(sheet, &QPushButton::clicked, this, &RepliesStrip::sheetAsked);
     connect(store_, &QToolButton::clicked, this, &RepliesStrip::chooseAsked);
-    connect(personal_, &QCheckBox::toggled, &replies, &RepliesDesk::showPersonal);
-    connect(search_, &QLineEdit::textEdited, this, [this](const QString& text) {
-        ReplyQuery query = replies_.query();
-        query.search = fromQt(text.trimmed());
-        replies_.ask(std::move(query));
-    });
     connect(&replies, &RepliesDesk::changed, this, &RepliesStrip::refresh);
     refresh();
 }
@@ -66,10 +54,20 @@ void RepliesStrip::refresh() {
     count_->setText(all == 0   ? Words::tr("No replies")
                     : all == 1 ? Words::tr("1 reply")
                                : Words::tr("%1 replies").arg(all));
-    store_->setToolTip(Words::tr("Where the replies are kept: %1").arg(replies_.placeSaid()));
-    if (fromQt(search_->text().trimmed()) != replies_.query().search) search_->setText(toQt(replies_.query().search));
-    for (QWidget* widget : std::initializer_list<QWidget*>{search_, export_}) widget->setEnabled(all > 0);
-    personal_->setVisible(replies_.hasPersonal());
+    said_ = all ? Words::tr("in %1").arg(replies_.placeSaid()) : QString();
+    place_->setToolTip(isServerAddress(fromQt(replies_.address())) ? replies_.placeSaid()
+                                                                   : QDir::toNativeSeparators(replies_.address()));
+    export_->setEnabled(all > 0);
+    showPlace();
+}
+
+void RepliesStrip::showPlace() {
+    layout()->activate();
+    place_->setText(QFontMetrics(place_->font()).elidedText(said_, Qt::ElideMiddle, place_->width()));
+}
+
+void RepliesStrip::resizeEvent(QResizeEvent*) {
+    showPlace();
 }
 
 }  // namespace brindel

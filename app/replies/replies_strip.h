@@ -5,9 +5,7 @@
 
 #include "app/replies/replies_desk.h"
 
-class QCheckBox;
 class QLabel;
-class QLineEdit;
 class QPushButton;
 class QToolButton;
 
@@ -24,13 +22,16 @@ class RepliesStrip : public QWidget {
     void exportAsked();
     void chooseAsked();
 
+  protected:
+    void resizeEvent(QResizeEvent* event) override;
+
   private:
     void refresh();
     RepliesDesk& replies_;
-    QLabel* count_;
+    void showPlace();
+    QString said_;
+    QLabel *count_, *place_;
     QToolButton* store_;
-    QLineEdit* search_;
-    QCheckBox* personal_;
     QPushButton* export_;
 };
 

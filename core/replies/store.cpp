@@ -657,7 +657,9 @@ Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span
                 });
             if (!picked) return tl::unexpected(picked.error());
         }
-        for (const auto& [table, inIt] : grown) {
+        for (const auto& one : grown) {
+            const string& table = one.first;
+            const std::vector<const ReplyColumn*>& inIt = one.second;
             string columns = "\"reply\", \"row\"";
             for (const ReplyColumn* c : inIt) columns += ", " + sqlName(c->column);
             auto got = database_->each("SELECT " + columns + " FROM " + sqlName(table) + in, given, [&](const Row& r) {
