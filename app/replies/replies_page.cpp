@@ -201,8 +201,11 @@ void RepliesPage::refresh() {
                       "these here. People who fill the form in on this computer add theirs with:")
                 .arg(replies_.placeSaid()));
     call_->setVisible(saved && !broken);
-    call_->setText("brindel-fill '" + QFileInfo(replies_.desk().path()).fileName() + "' --store '" +
-                   replies_.placeSaid() + "'");
+    // A call as a shell reads it, and no words.
+    auto quoted = [](QString word) { return "'" + word.replace("'", "'\\''") + "'"; };
+    call_->setText(saved ? "brindel-fill " + quoted(QFileInfo(replies_.desk().path()).fileName()) + " --store " +
+                               quoted(replies_.placeSaid())
+                         : QString());
     saveButton_->setVisible(!saved);
     gatherButton_->setVisible(saved && !broken);
     chooseButton_->setVisible(saved);
