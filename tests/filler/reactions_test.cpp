@@ -30,6 +30,7 @@ struct Filled {
         view.show();
         (void)QTest::qWaitForWindowExposed(&view);
         view.activateWindow();
+        (void)QTest::qWaitForWindowActive(&view);  // whoever is not active yet is not left either
         view.begin();
         view.opened();
         settle();
