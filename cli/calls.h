@@ -62,16 +62,6 @@ int withForm(const std::string& path, Next next) {
     return next(opened->form);
 }
 
-/// The same, as it reads in a language; in its own for an empty one.
-template <class Next>
-int withFormIn(const std::string& path, const std::string& language, Next next) {
-    return withForm(path, [&](const Form& form) {
-        if (language.empty()) return next(form);
-        auto turned = formIn(form, language);
-        return turned ? next(*turned) : problem(path, turned.error(), notInOrder);
-    });
-}
-
 /// True, and it was said, when an archive is to carry a form's file that comes from standard input: that is read once.
 bool archivesStandard(bool archive, const std::string& form);
 
@@ -90,7 +80,7 @@ void takesPassword(CLI::App* command, PasswordFile& password);
 /// Says on standard error what a sealed form's mark is worth: that it is missing; with the password, that the form was
 /// changed by hand; without it, that nobody can tell. Not `done` for a password that is wrong or cannot be read.
 int markSaid(const std::string& path, const Opened& opened, const PasswordFile& password);
-/// The same as withFormIn, once that was said.
+/// Reads a form, says that of it, and goes on with it as it reads in a language; in its own for an empty one.
 template <class Next>
 int withMarkSaid(const std::string& path, const PasswordFile& password, const std::string& language, Next next) {
     auto opened = formOf(path);

@@ -49,25 +49,20 @@ bool bothStandard(const string& form, const string& values) {
     return true;
 }
 
-/// Keeps what a session holds in a store, and says its number.
-int keptIn(const string& address, const string& source, const FormSession& session, const string& filled,
+/// Saves what a session holds in a store, and says its number. `form` is that of the file, in its own language.
+int keptIn(const string& address, const Form& form, const FormSession& session, const string& filled,
            const string& mark) {
-    if (!isServerAddress(address))
-        if (const auto why = notWrittenOver(address, {source})) return problem(address, *why, noFile);
-    const string spokenStore = spokenAddress(address);
-    auto opened = formOf(source);
-    if (!opened) return problem(source, opened.error(), noFile);
+    const string place = spokenAddress(address);
     auto store = ReplyStore::open(address);
-    if (!store) return problem(spokenStore, store.error(), noFile);
-    auto changes = store->changesFor(opened->form);
-    if (!changes) return problem(spokenStore, changes.error(), notInOrder);
-    for (const Sentence& change : *changes) problem(spokenStore, {"", change}, done);
-    Reply reply{opened->form.root().name, opened->form.revision, {}, filled};
+    if (!store) return problem(place, store.error(), noFile);
+    auto changes = store->changesFor(form);
+    if (!changes) return problem(place, changes.error(), notInOrder);
+    for (const Sentence& change : *changes) problem(place, {"", change}, done);
+    Reply reply{form.root().name, form.revision, {}, filled};
     for (auto& [name, answer] : session.answers()) reply.values[name] = std::move(answer);
-    auto kept = store->append(opened->form, reply, {"call", "", mark});
-    if (!kept) return problem(spokenStore, kept.error(), noFile);
-    std::cerr << spokenStore << (kept->again ? ": was there already, reply " : ": saved as reply ") << kept->number
-              << '\n';
+    auto kept = store->append(form, reply, {"call", "", mark});
+    if (!kept) return problem(place, kept.error(), noFile);
+    std::cerr << place << (kept->again ? ": already there, reply " : ": saved as reply ") << kept->number << '\n';
     return done;
 }
 
@@ -96,43 +91,48 @@ Command addFill(CLI::App& app) {
         "--archive", given->archive,
         "A PDF for keeping (PDF/A-3): nothing runs in it, and the form's file and the reply are attached");
     command->add_option("--store", given->store,
-                        "Keeps the reply as well: in a file such as replies.db, or postgresql://…");
+                        "Saves the reply in a store: a file such as replies.db, or postgresql://…");
     command->add_option("-o,--out", given->out);
-    return {command, [given](const FontBook& fonts) -> int {
-                const auto day = dayMeant(given->today);
-                if (!day) return wrongCall;
-                if (bothStandard(given->source, given->values)) return wrongCall;
-                if (archivesStandard(given->archive, given->source)) return wrongCall;
-                return withFormIn(given->source, given->language, [&](const Form& form) {
-                    const string attached = given->archive ? bytesOf(given->source).value_or("") : "";
-                    FormSession session(form, *day, minutesHere());
-                    string filled;
-                    int status = filledFrom(given->values, session, fonts, &filled);
-                    if (status == done)
-                        for (const Wrong& wrong : session.wrongs())
-                            status = problem(
-                                given->values,
-                                {answerName(session.form(), *session.form().find(wrong.id)), asSaid(wrong.sentence)},
-                                notInOrder);
-                    if (status != done) return status;
-                    const std::vector<string> read = {given->source, given->values};
-                    // A reply that does not say when it was filled in is another one each time.
-                    const string mark = filled.empty() ? newMark() : "";
-                    const string when = filled.empty() ? timeNow() : filled;
-                    const string reply = session.reply(when);
-                    if (!given->store.empty()) {
-                        if (const int kept = keptIn(given->store, given->source, session, when, mark); kept != done)
-                            return kept;
-                        if (given->out.empty()) return done;
-                    }
+    return {
+        command, [given](const FontBook& fonts) -> int {
+            const auto day = dayMeant(given->today);
+            if (!day) return wrongCall;
+            if (bothStandard(given->source, given->values)) return wrongCall;
+            if (archivesStandard(given->archive, given->source)) return wrongCall;
+            return withForm(given->source, [&](const Form& own) {
+                const auto inLanguage = given->language.empty() ? Result<Form>(own) : formIn(own, given->language);
+                if (!inLanguage) return problem(given->source, inLanguage.error(), notInOrder);
+                const Form& form = *inLanguage;
+                const string attached = given->archive ? bytesOf(given->source).value_or("") : "";
+                FormSession session(form, *day, minutesHere());
+                string filled;
+                int status = filledFrom(given->values, session, fonts, &filled);
+                if (status == done)
+                    for (const Wrong& wrong : session.wrongs())
+                        status = problem(
+                            given->values,
+                            {answerName(session.form(), *session.form().find(wrong.id)), asSaid(wrong.sentence)},
+                            notInOrder);
+                if (status != done) return status;
+                const std::vector<string> read = {given->source, given->values};
+                // A reply that does not say when it was filled in is another one each time.
+                const string mark = filled.empty() ? newMark() : "";
+                const string when = filled.empty() ? timeNow() : filled;
+                const string reply = session.reply(when);
+                auto written = [&] {
+                    if (!given->store.empty() && given->out.empty()) return int(done);
                     if (given->fillTo == "json") return put(reply, given->out, read);
                     auto bytes =
                         targetFrom(given->fillTo)
                             ->made(session, fonts,
                                    {.archive = given->archive, .formFile = attached, .reply = reply, .filled = filled});
                     return bytes ? put(*bytes, given->out, read) : problem(given->source, bytes.error(), notInOrder);
-                });
-            }};
+                };
+                // What cannot be written is not saved either: called again, it would be there twice.
+                if (const int wrote = written(); wrote != done || given->store.empty()) return wrote;
+                return keptIn(given->store, own, session, when, mark);
+            });
+        }};
 }
 
 Command addWorth(CLI::App& app) {

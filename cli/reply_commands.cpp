@@ -45,16 +45,16 @@ Command addGather(CLI::App& app) {
         bool wrongToo = false, plain = false;
     };
     auto given = std::make_shared<Given>();
-    CLI::App* command = app.add_subcommand("gather", "Reads replies that came back, and keeps them or makes a table");
+    CLI::App* command = app.add_subcommand("gather", "Reads returned replies, and saves them in a store or as a table");
     command->add_option("FORM", given->source, formHelp)->required();
     command->add_option(
         "FILES", given->files,
         "Filled PDFs, FDF, XFDF, replies as JSON, ZIP files of these, and folders; none to write what a "
         "store has");
-    command->add_option("--store", given->store, "Where they are kept: a file such as replies.db, or postgresql://…");
+    command->add_option("--store", given->store, "Where they are saved: a file such as replies.db, or postgresql://…");
     command->add_option("-o,--out", given->out, "The table to write: a file that ends in .csv or .json");
     command->add_option("--today", given->today, "The day of replies that do not say when they were filled in");
-    command->add_flag("--wrong-too", given->wrongToo, "Keeps those that are not in order as well");
+    command->add_flag("--wrong-too", given->wrongToo, "Saves those with errors as well");
     command->add_flag("--plain", given->plain, "In CSV, cells that a spreadsheet would run stay as they are");
     return {command, [given](const FontBook& fonts) -> int {
                 if (given->store.empty() && given->out.empty())
@@ -70,10 +70,6 @@ Command addGather(CLI::App& app) {
                 return withForm(given->source, [&](const Form& form) {
                     auto files = filesUnder(given->files);
                     if (!files) return problem(files.error().place, {"", files.error().sentence}, noFile);
-                    if (!given->store.empty())
-                        if (const auto why =
-                                notWrittenOver(isServerAddress(given->store) ? "" : given->store, {given->source}))
-                            return problem(given->store, *why, noFile);
                     const string address = spokenAddress(given->store);
                     auto store = ReplyStore::open(given->store, given->files.empty());
                     if (!store) return problem(address, store.error(), noFile);
@@ -100,7 +96,7 @@ Command addGather(CLI::App& app) {
                     if (auto ended = gathering.finish(); !ended) return problem(address, ended.error(), noFile);
                     tell();
                     if (!given->files.empty())
-                        std::cerr << fmt::format("{} kept, {} there already, {} not in order\n", kept, again, refused);
+                        std::cerr << fmt::format("{} saved, {} already there, {} with errors\n", kept, again, refused);
                     if (!given->out.empty()) {
                         std::vector<string> read = *files;
                         read.push_back(given->source);

@@ -32,31 +32,33 @@ int problem(const std::string& file, const Problem& p, int status) {
     return status;
 }
 
-/// Where replies are kept, when the call names a store.
+/// The store of the call, when it names one.
 struct Keeping {
     std::optional<ReplyStore> store;
     std::string address;  // as it may be said
     Form form;            // in its own language, as its file has it
     std::string mark = newMark();
 
-    /// Keeps one reply, and says its number; the next filling is another one, whatever it says.
+    /// Saves one reply, and says its number. Sent again because something else failed, it is the same one.
     Result<void> keep(const std::string& reply) {
         auto read = readReply(reply);
         if (!read) return tl::unexpected(read.error());
         auto kept = store->append(form, *read, {"program", "", mark});
         if (!kept) return tl::unexpected(kept.error());
-        mark = newMark();
         std::cerr << address << ": saved as reply " << kept->number << std::endl;
         return {};
     }
 };
 
+/// Gives a reply where the call wants it; says why not, and gives false, where that fails.
 bool deliver(const std::string& reply, const std::string& path, const std::string& language,
              const std::vector<std::string>& readFrom, Keeping& keeping) {
+    const bool out = path == "-" || (path.empty() && !keeping.store);
     Result<void> written;
-    if (keeping.store) written = keeping.keep(reply);
-    if (written && !(keeping.store && path.empty()))
-        written = path.empty() || path == "-" ? writeOut(reply) : writtenBeside(path, reply, readFrom);
+    if (!out && !path.empty()) written = writtenBeside(path, reply, readFrom);
+    if (written && keeping.store) written = keeping.keep(reply);
+    if (written && out) written = writeOut(reply);
+    if (written) keeping.mark = newMark();  // the next filling is another one, whatever it says
     if (written) return true;
     QMessageBox::warning(nullptr, "Brindel",
                          toQt(written.error().sentence.text() + " " + phrase(Phrase::staysOpen, language)));
@@ -93,7 +95,7 @@ int main(int argc, char** argv) {
                    "input");
     app.add_option("--reply", reply, "Where the reply goes; - for standard output");
     app.add_option("--store", storeAddress,
-                   "Where the replies are kept: a file such as replies.db, or postgresql://…; each is a row there");
+                   "Where the replies are saved: a file such as replies.db, or postgresql://…; each is a row there");
     app.add_option("--language", asked, "In which it is filled, where the form has several: de");
     try {
         app.parse(argc, argv);
@@ -126,8 +128,6 @@ int main(int argc, char** argv) {
 
     Keeping keeping{{}, spokenAddress(storeAddress), opened->form};
     if (!storeAddress.empty()) {
-        if (!isServerAddress(storeAddress))
-            if (const auto why = notWrittenOver(storeAddress, readFrom)) return problem(storeAddress, *why, 3);
         auto store = ReplyStore::open(storeAddress);
         if (!store) return problem(keeping.address, store.error(), 3);
         auto changes = store->changesFor(opened->form);

@@ -96,17 +96,13 @@ void Rail::paintEvent(QPaintEvent*) {
                        r.pass == Pass::replies ? stop.center().y() : stop.bottom());
         }
         if (here) p.fillRect(QRect(0, stop.top(), 4, high), QColor("#D98A46"));
-        // A ring for a stop to come, filled where one stands; what is not built yet is dimmer.
+        // A ring for a stop to come, filled where one stands.
         const Count counted = countOf(r.pass);
         const QColor passed("#7FA66A");
-        p.setPen(QPen(here             ? QColor("#D98A46")
-                      : counted.passed ? passed
-                      : r.built        ? QColor(0xA8, 0x9B, 0x8E)
-                                       : QColor(0x7C, 0x6F, 0x63),
-                      2));
+        p.setPen(QPen(here ? QColor("#D98A46") : counted.passed ? passed : QColor(0xA8, 0x9B, 0x8E), 2));
         p.setBrush(here ? QColor("#D98A46") : counted.passed ? passed : t.umber);
         p.drawEllipse(QPoint(dotX, stop.center().y()), 8, 8);
-        p.setPen(here ? Qt::white : r.built ? t.onDark : t.onDark2);
+        p.setPen(here ? Qt::white : t.onDark);
         p.setFont(bodyFont(14, here));
         p.drawText(stop.adjusted(40, 0, 0, 0), Qt::AlignVCenter | Qt::AlignLeft, Words::shown(r.word));
         const QString count = counted.text;
@@ -169,11 +165,7 @@ bool Rail::event(QEvent* event) {
         for (const PassRow& r : passes())
             if (stopRect(r.pass).contains(help->pos()))
                 QToolTip::showText(help->globalPos(),
-                                   QString("%1 (Ctrl+%2)%3")
-                                       .arg(Words::shown(r.does))
-                                       .arg(int(r.pass) + 1)
-                                       .arg(r.built ? "" : Words::tr(" Not built yet.")),
-                                   this);
+                                   QString("%1 (Ctrl+%2)").arg(Words::shown(r.does)).arg(int(r.pass) + 1), this);
         return true;
     }
     return QWidget::event(event);

@@ -24,7 +24,7 @@ CountCard::CountCard(RepliesDesk& replies, QWidget* parent) : QWidget(parent), r
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
 }
 
-void CountCard::show(const QuestionCount& count, bool covered) {
+void CountCard::setCount(const QuestionCount& count, bool covered) {
     count_ = count;
     covered_ = covered;
     over_ = -1;
@@ -242,7 +242,7 @@ void CountsPanel::recount() {
     thread_ = {};  // what is being counted is given up
     if (!replies_.store() || replies_.numbers().empty()) {
         done_ = asked_;
-        show({});
+        setCounts({});
         return;
     }
     thread_ = std::jthread([this, number = asked_, address = fromQt(replies_.address()), form = replies_.formName(),
@@ -257,7 +257,7 @@ void CountsPanel::recount() {
             [this, number, counts = std::move(counts)] {
                 if (number != asked_) return;
                 done_ = number;
-                show(counts);
+                setCounts(counts);
             },
             Qt::QueuedConnection);
     });
@@ -271,7 +271,7 @@ bool CountsPanel::wait(int milliseconds) {
     return done_ == asked_;
 }
 
-void CountsPanel::show(const std::vector<QuestionCount>& counts) {
+void CountsPanel::setCounts(const std::vector<QuestionCount>& counts) {
     note_->setText(counts.empty() ? Words::tr("Each question is counted here once there are replies.")
                                   : Words::tr("Click a bar to see only those replies."));
     while (cards_.size() > counts.size()) {
@@ -285,7 +285,7 @@ void CountsPanel::show(const std::vector<QuestionCount>& counts) {
         cards_.push_back(card);
     }
     for (std::size_t i = 0; i < counts.size(); ++i)
-        cards_[i]->show(counts[i], replies_.isPersonal(counts[i].column) && !replies_.showsPersonal());
+        cards_[i]->setCount(counts[i], replies_.isPersonal(counts[i].column) && !replies_.showsPersonal());
     emit counted();
 }
 

@@ -20,7 +20,7 @@ class CountCard : public QWidget {
     Q_OBJECT
   public:
     CountCard(RepliesDesk& replies, QWidget* parent);
-    void show(const QuestionCount& count, bool covered);
+    void setCount(const QuestionCount& count, bool covered);
     const QuestionCount& count() const { return count_; }
     QSize sizeHint() const override;
     QSize minimumSizeHint() const override { return {160, sizeHint().height()}; }
@@ -66,7 +66,7 @@ class CountsPanel : public QWidget {
 
   private:
     void recount();
-    void show(const std::vector<QuestionCount>& counts);
+    void setCounts(const std::vector<QuestionCount>& counts);
     RepliesDesk& replies_;
     QLabel* note_;
     QScrollArea* area_;

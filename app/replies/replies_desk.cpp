@@ -93,7 +93,10 @@ void RepliesDesk::refresh() {
         opened_ = at;
         const bool there = !at.isEmpty() && (isServerAddress(fromQt(at)) || QFileInfo::exists(at));
         if (there) {
+            // One that may only be read can be looked at.
             auto opened = ReplyStore::open(fromQt(at));
+            if (!opened)
+                if (auto looked = ReplyStore::open(fromQt(at), true)) opened = std::move(looked);
             if (opened)
                 store_ = std::move(*opened);
             else
@@ -135,6 +138,12 @@ void RepliesDesk::lookAgain() {
         // The first reply makes the store.
         if (problem_.isEmpty() && !address().isEmpty() && QFileInfo::exists(address())) refresh();
         return;
+    }
+    // One that was taken away, or replaced, is not the one that is open.
+    const bool server = store_->database().isServer();
+    if (!server && !QFileInfo::exists(opened_)) {
+        store_.reset();
+        return refresh();
     }
     const auto rows = store_->database().rows(
         store_->database().isServer() ? "SELECT COALESCE(SUM(n_tup_ins + n_tup_upd + n_tup_del), 0)::bigint "
@@ -225,7 +234,8 @@ std::vector<Gathered> RepliesDesk::gather(const QStringList& paths) {
         store_ = std::move(*made);
         opened_ = address();
     }
-    Gathering gathering(*store_, desk_.form(), desk_.fonts(), {todayHere(), false});
+    // By the form as it was saved: what is being worked on has been handed to nobody.
+    Gathering gathering(*store_, desk_.savedForm(), desk_.fonts(), {todayHere(), false});
     Result<void> went;
     for (const std::string& file : *files)
         if (went) went = gathering.read(file);

@@ -35,7 +35,8 @@ class RepliesDesk : public QObject {
     /// Null where there is no store yet, or it cannot be opened: `problem` says why.
     ReplyStore* store() { return store_ ? &*store_ : nullptr; }
     const QString& problem() const { return problem_; }
-    std::string formName() const { return desk_.form().root().name; }
+    /// The form's name as it was saved: replies are stored under that.
+    std::string formName() const { return desk_.savedForm().root().name; }
     const std::vector<ReplyColumn>& columns() const { return columns_; }
     const std::vector<long long>& numbers() const { return numbers_; }
     std::size_t all() const { return all_; }

@@ -11,6 +11,100 @@
 #include "filler/form_to_fill.h"
 
 namespace brindel {
+namespace {
+
+/// One reply, as it was filled in, with the way to the next.
+class ReplyOnForm : public QDialog {
+  public:
+    ReplyOnForm(RepliesDesk& replies, const RepliesTable& table, int row, QWidget* parent)
+        : QDialog(parent), replies_(replies), table_(table), row_(row) {
+        setObjectName("replyOnForm");
+        auto* column = new QVBoxLayout(this);
+        column->setContentsMargins(0, 0, 0, 10);
+        head_ = new QLabel(this);
+        head_->setObjectName("replyHead");
+        head_->setFont(bodyFont(13));
+        head_->setContentsMargins(14, 10, 14, 2);
+        area_ = new QScrollArea(this);
+        area_->setFrameShape(QFrame::NoFrame);
+        area_->setAlignment(Qt::AlignCenter);
+        QPalette stone = area_->palette();
+        stone.setColor(QPalette::Window, tokens().stone);
+        area_->setPalette(stone);
+        auto* buttons = new QHBoxLayout;
+        buttons->setContentsMargins(14, 4, 14, 0);
+        before_ = new QPushButton(Words::tr("Previous"), this);
+        next_ = new QPushButton(Words::tr("Next"), this);
+        before_->setObjectName("previousReply");
+        next_->setObjectName("nextReply");
+        auto* close = new QPushButton(Words::tr("Close"), this);
+        buttons->addWidget(before_);
+        buttons->addWidget(next_);
+        buttons->addStretch(1);
+        buttons->addWidget(close);
+        column->addWidget(head_);
+        column->addWidget(area_, 1);
+        column->addLayout(buttons);
+        connect(before_, &QPushButton::clicked, this, [this] { go(row_ - 1); });
+        connect(next_, &QPushButton::clicked, this, [this] { go(row_ + 1); });
+        connect(close, &QPushButton::clicked, this, &QDialog::accept);
+        next_->setDefault(true);
+        go(row);
+    }
+
+  private:
+    void go(int row) {
+        const KeptReply* reply = table_.replyAt(row);
+        if (!reply) return;
+        row_ = row;
+        before_->setEnabled(row > 0);
+        next_->setEnabled(row + 1 < table_.rowCount());
+        setWindowTitle(Words::tr("Reply %1").arg(reply->number));
+        QStringList parts = {Words::tr("Reply %1").arg(reply->number), table_.shownAt(row, 1),
+                             Words::tr("version %1").arg(reply->reply.version)};
+        if (!reply->name.empty()) parts += QFileInfo(toQt(reply->name)).fileName();
+        head_->setText(parts.join(" · "));
+        auto form = replies_.store() ? replies_.store()->formBySum(reply->sum) : tl::unexpected(Problem{});
+        if (!form) return;
+        auto* old = area_->takeWidget();
+        delete old;
+        const QDate filled = QDate::fromString(toQt(reply->reply.filled).left(10), Qt::ISODate);
+        session_ = std::make_unique<FormSession>(
+            *form,
+            filled.isValid() ? Day(std::chrono::year(filled.year()) / filled.month() / filled.day()) : todayHere());
+        (void)session_->take(reply->reply);
+        view_ = new FormToFill(*session_, replies_.desk().fonts(), form->isDialog() ? 1 : 96 / 25.4);
+        // Its pages can be turned, its answers only read.
+        session_->form().controls.each([this](Id id, const Control& c) {
+            if (isFilled(c) || c.is().pressed) shut(view_->widgetOf(id));
+        });
+        area_->setWidget(view_);
+        view_->show();
+        const QSize wanted = view_->sizeHint() + QSize(40, 120);
+        if (!isVisible()) resize(wanted.boundedTo({1100, 720}).expandedTo({420, 320}));
+        next_->isEnabled() ? next_->setFocus() : before_->setFocus();
+    }
+    static void shut(QWidget* widget) {
+        if (!widget) return;
+        QList<QWidget*> all = widget->findChildren<QWidget*>();
+        all += widget;
+        for (QWidget* one : all) {
+            one->setAttribute(Qt::WA_TransparentForMouseEvents);
+            one->setFocusPolicy(Qt::NoFocus);
+        }
+    }
+
+    RepliesDesk& replies_;
+    const RepliesTable& table_;
+    int row_;
+    QLabel* head_;
+    QScrollArea* area_;
+    QPushButton *before_, *next_;
+    std::unique_ptr<FormSession> session_;
+    FormToFill* view_ = nullptr;
+};
+
+}  // namespace
 
 RepliesPage::RepliesPage(RepliesDesk& replies, QWidget* parent) : QWidget(parent), replies_(replies) {
     setObjectName("repliesPage");
@@ -194,11 +288,12 @@ void RepliesPage::refresh() {
     if (broken)
         emptyText_->setText(replies_.placeSaid() + ": " + replies_.problem());
     else if (!saved)
-        emptyText_->setText(Words::tr("Save the form first: its replies are kept in a file beside it."));
+        emptyText_->setText(Words::tr("Save the form first: its replies go into a file beside it."));
     else
         emptyText_->setText(
-            Words::tr("Replies are kept in %1, one row a reply. Drop filled PDFs, replies as JSON, or ZIP files of "
-                      "these here. People who fill the form in on this computer add theirs with:")
+            Words::tr(
+                "Replies are saved in %1, one row per reply. Drop filled PDFs, replies as JSON, or ZIP files of these "
+                "here. People at this computer fill the form in, and add their reply, with:")
                 .arg(replies_.placeSaid()));
     call_->setVisible(saved && !broken);
     // A call as a shell reads it, and no words.
@@ -235,14 +330,14 @@ void RepliesPage::gather(const QStringList& paths) {
             why += (problem.place.empty() ? QString() : toQt(problem.place) + ": ") + Words::shown(problem.sentence);
         wrong += QFileInfo(toQt(one.file)).fileName() + "\n    " + why.mid(0, 3).join("\n    ");
     }
-    QStringList parts = {Words::tr("%1 kept").arg(kept)};
-    if (again) parts += Words::tr("%1 there already").arg(again);
-    if (!wrong.isEmpty()) parts += Words::tr("%1 not in order").arg(wrong.size());
+    QStringList parts = {Words::tr("%1 saved").arg(kept)};
+    if (again) parts += Words::tr("%1 already there").arg(again);
+    if (!wrong.isEmpty()) parts += Words::tr("%1 with errors").arg(wrong.size());
     gathered_ = Words::tr("Gathered: %1.").arg(parts.join(", "));
     replies_.desk().say(gathered_, !wrong.isEmpty());
     refresh();
     if (wrong.isEmpty()) return;
-    QMessageBox box(QMessageBox::Information, Words::tr("Not all were kept"), gathered_, QMessageBox::Close, this);
+    QMessageBox box(QMessageBox::Information, Words::tr("Not all were saved"), gathered_, QMessageBox::Close, this);
     box.setInformativeText(wrong.mid(0, 5).join("\n") +
                            (wrong.size() > 5 ? Words::tr("\nand %1 more.").arg(wrong.size() - 5) : QString()));
     if (wrong.size() > 5) box.setDetailedText(wrong.join("\n"));
@@ -250,7 +345,7 @@ void RepliesPage::gather(const QStringList& paths) {
 }
 
 void RepliesPage::openReply(int row) {
-    if (row >= 0) showReply(replies_, *model_, row, this);
+    if (row >= 0) ReplyOnForm(replies_, *model_, row, this).exec();
 }
 
 void RepliesPage::copySelected() {
@@ -282,7 +377,8 @@ void RepliesPage::deleteSelected() {
     const QString many = numbers.size() == 1 ? Words::tr("Delete reply %1").arg(numbers[0])
                                              : Words::tr("Delete %1 replies").arg(numbers.size());
     QMessageBox box(QMessageBox::Question, many, many + "?", QMessageBox::Cancel, this);
-    box.setInformativeText(Words::tr("Their answers are erased from %1 for good.").arg(replies_.placeSaid()));
+    box.setInformativeText(
+        Words::tr("The answers are erased from %1 and cannot be restored.").arg(replies_.placeSaid()));
     auto* yes = box.addButton(many, QMessageBox::DestructiveRole);
     yes->setObjectName("deleteThem");
     box.setDefaultButton(QMessageBox::Cancel);
@@ -313,110 +409,6 @@ void RepliesPage::dropEvent(QDropEvent* event) {
     if (!paths.isEmpty())
         QMetaObject::invokeMethod(
             this, [this, paths] { gather(paths); }, Qt::QueuedConnection);
-}
-
-// ---- one reply ----
-
-class ReplyOnForm : public QDialog {
-  public:
-    ReplyOnForm(RepliesDesk& replies, const RepliesTable& table, int row, QWidget* parent)
-        : QDialog(parent), replies_(replies), table_(table), row_(row) {
-        setObjectName("replyOnForm");
-        auto* column = new QVBoxLayout(this);
-        column->setContentsMargins(0, 0, 0, 10);
-        head_ = new QLabel(this);
-        head_->setObjectName("replyHead");
-        head_->setFont(bodyFont(13));
-        head_->setContentsMargins(14, 10, 14, 2);
-        area_ = new QScrollArea(this);
-        area_->setFrameShape(QFrame::NoFrame);
-        area_->setAlignment(Qt::AlignCenter);
-        QPalette stone = area_->palette();
-        stone.setColor(QPalette::Window, tokens().stone);
-        area_->setPalette(stone);
-        auto* buttons = new QHBoxLayout;
-        buttons->setContentsMargins(14, 4, 14, 0);
-        before_ = new QPushButton(Words::tr("Previous"), this);
-        next_ = new QPushButton(Words::tr("Next"), this);
-        before_->setObjectName("previousReply");
-        next_->setObjectName("nextReply");
-        auto* close = new QPushButton(Words::tr("Close"), this);
-        buttons->addWidget(before_);
-        buttons->addWidget(next_);
-        buttons->addStretch(1);
-        buttons->addWidget(close);
-        column->addWidget(head_);
-        column->addWidget(area_, 1);
-        column->addLayout(buttons);
-        connect(before_, &QPushButton::clicked, this, [this] { go(row_ - 1); });
-        connect(next_, &QPushButton::clicked, this, [this] { go(row_ + 1); });
-        connect(close, &QPushButton::clicked, this, &QDialog::accept);
-        next_->setDefault(true);
-        go(row);
-    }
-
-  private:
-    void go(int row) {
-        const KeptReply* reply = table_.replyAt(row);
-        if (!reply) return;
-        row_ = row;
-        before_->setEnabled(row > 0);
-        next_->setEnabled(row + 1 < table_.rowCount());
-        setWindowTitle(Words::tr("Reply %1").arg(reply->number));
-        QStringList parts = {Words::tr("Reply %1").arg(reply->number), table_.shownAt(row, 1),
-                             Words::tr("version %1").arg(reply->reply.version)};
-        if (!reply->name.empty()) parts += QFileInfo(toQt(reply->name)).fileName();
-        head_->setText(parts.join(" · "));
-        auto form = replies_.store() ? replies_.store()->formBySum(reply->sum) : tl::unexpected(Problem{});
-        if (!form) return;
-        auto* old = area_->takeWidget();
-        delete old;
-        const QDate filled = QDate::fromString(toQt(reply->reply.filled).left(10), Qt::ISODate);
-        session_ = std::make_unique<FormSession>(
-            *form,
-            filled.isValid() ? Day(std::chrono::year(filled.year()) / filled.month() / filled.day()) : todayHere());
-        (void)session_->take(reply->reply);
-        view_ = new FormToFill(*session_, replies_.desk().fonts(), form->isDialog() ? 1 : 96 / 25.4);
-        // Its pages can be turned, its answers only read.
-        for (Id id : session_->fields())
-            for (Id one : session_->form().index()->questionOf(id).empty()
-                              ? std::vector<Id>{id}
-                              : std::vector<Id>(session_->form().index()->questionOf(id).begin(),
-                                                session_->form().index()->questionOf(id).end()))
-                shut(view_->widgetOf(one));
-        session_->form().controls.each([this](Id id, const Control& c) {
-            if (c.is().pressed) shut(view_->widgetOf(id));
-        });
-        area_->setWidget(view_);
-        view_->show();
-        const QSize wanted = view_->sizeHint() + QSize(40, 120);
-        if (!isVisible()) resize(wanted.boundedTo({1100, 720}).expandedTo({420, 320}));
-        next_->isEnabled() ? next_->setFocus() : before_->setFocus();
-    }
-    static void shut(QWidget* widget) {
-        if (!widget) return;
-        QList<QWidget*> all = widget->findChildren<QWidget*>();
-        all += widget;
-        for (QWidget* one : all) {
-            one->setAttribute(Qt::WA_TransparentForMouseEvents);
-            one->setFocusPolicy(Qt::NoFocus);
-        }
-    }
-
-    RepliesDesk& replies_;
-    const RepliesTable& table_;
-    int row_;
-    QLabel* head_;
-    QScrollArea* area_;
-    QPushButton *before_, *next_;
-    std::unique_ptr<FormSession> session_;
-    FormToFill* view_ = nullptr;
-};
-
-void showReply(RepliesDesk& replies, const RepliesTable& table, int row, QWidget* parent) {
-    ReplyOnForm dialog(replies, table, row, parent);
-    dialog.setStyleSheet({});
-    dialog.exec();
 }
 
 }  // namespace brindel

@@ -61,8 +61,4 @@ class RepliesPage : public QWidget {
     bool sized_ = false;
 };
 
-/// One reply, as it was filled in, with the way to the next.
-class ReplyOnForm;
-void showReply(RepliesDesk& replies, const RepliesTable& table, int row, QWidget* parent);
-
 }  // namespace brindel

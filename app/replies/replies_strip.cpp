@@ -28,13 +28,13 @@ RepliesStrip::RepliesStrip(RepliesDesk& replies, QWidget* parent) : QWidget(pare
         return made;
     };
     auto* gather = button(Words::tr("Gather…"), "gatherReplies",
-                          Words::tr("Reads files that came back: filled PDFs, replies as JSON, ZIP files."));
-    export_ = button(Words::tr("Export…"), "exportReplies",
-                     Words::tr("Writes the replies that are shown as a table: CSV or JSON."));
+                          Words::tr("Reads returned files: filled PDFs, replies as JSON, ZIP files."));
+    export_ =
+        button(Words::tr("Export…"), "exportReplies", Words::tr("Exports the replies that are shown, as CSV or JSON."));
     auto* sheet = button(Words::tr("Show the sheet"), "showSheet",
                          Words::tr("Back to the sheet, in the pass that you came from."));
     store_ = linkButton(Words::tr("Store…"), "chooseStore", this);
-    store_->setToolTip(Words::tr("Where the replies are kept: a file, or a PostgreSQL server."));
+    store_->setToolTip(Words::tr("Where the replies are saved: a file, or a PostgreSQL server."));
     line->addWidget(count_);
     line->addWidget(place_, 1);
     line->addWidget(store_);

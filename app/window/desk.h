@@ -26,7 +26,6 @@ struct PassRow {
     const char* key;   // for the command line
     const char* word;  // on the rail
     const char* does;  // one sentence
-    bool built;
 };
 /// The eight passes in the order of the work.
 const std::vector<PassRow>& passes();

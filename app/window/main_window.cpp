@@ -390,9 +390,10 @@ void MainWindow::refreshPassLine() {
                            "Space puts the chosen one right, Enter goes to it on the sheet, Escape goes "
                            "back to the sheet.")},
         {Pass::replies,
-         QT_TRANSLATE_NOOP("Words",
-                           "Enter shows a reply on its form, Ctrl+C copies the selected ones. A click on a heading "
-                           "sorts; files that came back are dropped here.")},
+         QT_TRANSLATE_NOOP(
+             "Words",
+             "Enter shows a reply on its form, Ctrl+C copies the selected ones, Delete deletes them. A click on "
+             "a heading sorts. Drop returned files here.")},
         {Pass::name, QT_TRANSLATE_NOOP("Words",
                                        "Click a selected name, or press Enter, to type another one; Tab goes on to the "
                                        "next. Green is by the scheme, "

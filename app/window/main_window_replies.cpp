@@ -30,7 +30,7 @@ void MainWindow::buildReplies() {
 void MainWindow::askGather() {
     if (desk_->path().isEmpty() && !askSave()) return;
     const QStringList files =
-        QFileDialog::getOpenFileNames(this, Words::tr("Files that came back"), QFileInfo(desk_->path()).path(),
+        QFileDialog::getOpenFileNames(this, Words::tr("Returned files"), QFileInfo(desk_->path()).path(),
                                       Words::tr("Replies (*.pdf *.fdf *.xfdf *.json *.zip);;All files (*)"));
     if (!files.isEmpty()) repliesPage_->gather(files);
 }
@@ -69,7 +69,7 @@ void MainWindow::askExportReplies() {
 void MainWindow::askStore() {
     QDialog dialog(this);
     dialog.setObjectName("storeDialog");
-    dialog.setWindowTitle(Words::tr("Where replies are kept"));
+    dialog.setWindowTitle(Words::tr("Where replies are saved"));
     dialog.setStyleSheet(panelSheet());
     auto* column = new QVBoxLayout(&dialog);
     column->setContentsMargins(16, 14, 16, 12);
@@ -110,7 +110,7 @@ void MainWindow::askStore() {
     const QString chosen = address->text().trimmed();
     if (isServerAddress(fromQt(chosen)) && spokenAddress(fromQt(chosen)) != fromQt(chosen)) {
         QMessageBox::warning(
-            this, Words::tr("Not stored"),
+            this, Words::tr("Address not saved"),
             Words::tr("The address holds a password or settings. Leave them out: Brindel stores addresses, "
                       "and reads passwords from PGPASSWORD or the password file."));
         return;

@@ -7,6 +7,7 @@
 
 #include "core/check/silence.h"
 #include "core/file/form_file.h"
+#include "core/text/encodings.h"
 
 namespace brindel {
 namespace {
@@ -71,11 +72,10 @@ string markOf(const Form& form, const Finding& finding) {
             eachStep(rule.steps, step);
         }
     }
-    unsigned char hash[crypto_generichash_BYTES_MIN];
-    crypto_generichash(hash, sizeof hash, reinterpret_cast<const unsigned char*>(all.data()), all.size(), nullptr, 0);
-    string mark;
-    for (unsigned char byte : hash) mark += fmt::format("{:02x}", byte);
-    return mark.substr(0, 16);
+    string hash(crypto_generichash_BYTES_MIN, '\0');
+    crypto_generichash(reinterpret_cast<unsigned char*>(hash.data()), hash.size(),
+                       reinterpret_cast<const unsigned char*>(all.data()), all.size(), nullptr, 0);
+    return hexText(hash).substr(0, 16);
 }
 
 std::optional<string> silenceOf(const Form& form, const Finding& finding) {

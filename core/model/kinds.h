@@ -263,6 +263,17 @@ enum class AnswerType : std::uint8_t {
     picture,
     ink,  // a signature, drawn or typed
 };
+/// What scripts and stores call them.
+inline constexpr std::pair<AnswerType, std::string_view> answerWords[] = {
+    {AnswerType::none, "none"},       {AnswerType::text, "text"}, {AnswerType::number, "number"},
+    {AnswerType::date, "date"},       {AnswerType::time, "time"}, {AnswerType::choice, "choice"},
+    {AnswerType::picks, "picks"},     {AnswerType::tick, "tick"}, {AnswerType::question, "question"},
+    {AnswerType::picture, "picture"}, {AnswerType::ink, "ink"}};
+constexpr std::string_view answerWord(AnswerType type) {
+    for (const auto& [its, word] : answerWords)
+        if (its == type) return word;
+    return "none";
+}
 
 struct KindRow {
     Kind kind;

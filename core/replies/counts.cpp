@@ -22,7 +22,7 @@ constexpr std::size_t mostBars = 12, mostTexts = 8;
 constexpr std::size_t mostDistinct = 100000;  // texts that are told apart in one question
 
 /// What is gathered of one question while the replies pass by.
-struct Passing {
+struct Tally {
     QuestionCount count;
     std::unordered_map<string, std::size_t> texts = {};
     std::vector<double> numbers = {};
@@ -63,7 +63,7 @@ double niceWidth(double span, std::size_t bars, double smallest) {
     return 10 * power;
 }
 
-void numberBars(Passing& g) {
+void numberBars(Tally& g) {
     if (g.numbers.empty()) return;
     std::ranges::sort(g.numbers);
     QuestionCount& c = g.count;
@@ -106,7 +106,7 @@ void numberBars(Passing& g) {
 }
 
 /// Days, or the months or years that they are in, as many as fit into the bars.
-void dayBars(Passing& g) {
+void dayBars(Tally& g) {
     if (g.texts.empty()) return;
     QuestionCount& c = g.count;
     for (std::size_t letters : {10u, 7u, 4u}) {  // 2026-04-01, 2026-04, 2026
@@ -127,7 +127,7 @@ void dayBars(Passing& g) {
     }
 }
 
-void timeBars(Passing& g) {
+void timeBars(Tally& g) {
     std::map<string, std::size_t> by;
     for (const auto& [time, times] : g.texts) by[time.substr(0, 2)] += times;
     for (const auto& [hour, times] : by)
@@ -137,7 +137,7 @@ void timeBars(Passing& g) {
              {{g.count.column.column, How::least, hour + ":00"}, {g.count.column.column, How::most, hour + ":59"}}});
 }
 
-void textBars(Passing& g) {
+void textBars(Tally& g) {
     std::vector<std::pair<string, std::size_t>> all(g.texts.begin(), g.texts.end());
     std::ranges::sort(all, [](const auto& a, const auto& b) {
         return a.second != b.second ? a.second > b.second : a.first < b.first;
@@ -150,7 +150,7 @@ void textBars(Passing& g) {
 }
 
 /// Bars of choices: those of the form first, then what else was answered, the commonest first.
-void choiceBars(Passing& g, const std::vector<std::pair<string, string>>& choices) {
+void choiceBars(Tally& g, const std::vector<std::pair<string, string>>& choices) {
     for (const auto& [value, called] : choices) {
         const auto at = g.texts.find(value);
         g.count.bars.push_back(
@@ -188,7 +188,7 @@ Result<std::vector<QuestionCount>> countsOf(ReplyStore& store, const string& for
     auto columns = store.columns(form);
     if (!columns) return tl::unexpected(columns.error());
     std::map<string, Form> forms;
-    std::vector<Passing> all;
+    std::vector<Tally> all;
     std::vector<ReplyColumn> single;
     std::vector<std::size_t> singleAt;
     for (const ReplyColumn& c : *columns) {
@@ -197,7 +197,7 @@ Result<std::vector<QuestionCount>> countsOf(ReplyStore& store, const string& for
             if (!then) return tl::unexpected(then.error());
             forms.emplace(c.sum, std::move(*then));
         }
-        Passing g{{c}};
+        Tally g{{c}};
         const Control* control = forms.at(c.sum).find(c.control);
         g.secret = control && has(control->kind, Prop::secret) && control->yes(Prop::secret);
         if (!c.rows) {
@@ -210,7 +210,7 @@ Result<std::vector<QuestionCount>> countsOf(ReplyStore& store, const string& for
     bool stopped = false;
     auto done = store.eachAnswered(form, query, single, [&](const Row& row) {
         for (std::size_t i = 0; i < row.size(); ++i) {
-            Passing& g = all[singleAt[i]];
+            Tally& g = all[singleAt[i]];
             if (!g.count.column.several) {
                 g.add(row[i]);
                 continue;
@@ -222,7 +222,7 @@ Result<std::vector<QuestionCount>> countsOf(ReplyStore& store, const string& for
         return !stopped;
     });
     if (!done) return tl::unexpected(done.error());
-    for (Passing& g : all) {
+    for (Tally& g : all) {
         if (stopped || !goOn()) return failure("", said("The counting was stopped."));
         const ReplyColumn& c = g.count.column;
         if (c.several || c.rows) {
@@ -265,7 +265,7 @@ Result<std::vector<QuestionCount>> countsOf(ReplyStore& store, const string& for
             for (CountBar& bar : g.count.bars) bar.filters.clear();
     }
     std::vector<QuestionCount> counts;
-    for (Passing& g : all) counts.push_back(std::move(g.count));
+    for (Tally& g : all) counts.push_back(std::move(g.count));
     return counts;
 }
 

@@ -17,7 +17,7 @@ Sentence sentenceFor(const std::exception& error) {
     if (dynamic_cast<const pqxx::disk_full*>(&error))
         return said("The store cannot be written: the server's disk is full.");
     if (dynamic_cast<const pqxx::insufficient_privilege*>(&error))
-        return said("The store cannot be written: the database does not let this user.");
+        return said("The store cannot be written: this user has no permission. Ask the administrator of the database.");
     // The first line is the reason; what follows quotes the statement.
     const string words = error.what();
     return said("The database server refuses this: {}", words.substr(0, words.find('\n')));
@@ -26,6 +26,11 @@ Sentence sentenceFor(const std::exception& error) {
 class Postgres : public Database {
   public:
     explicit Postgres(const string& address) : connection_(address) {
+        // A connection that breaks within a transaction must not come back without it.
+#pragma GCC diagnostic push
+#pragma GCC diagnostic ignored "-Wdeprecated-declarations"
+        connection_.inhibit_reactivation(true);
+#pragma GCC diagnostic pop
         for (const char* setting :
              {"SET client_encoding = 'UTF8'", "SET datestyle = 'ISO, YMD'", "SET lock_timeout = '60s'",
               "SET extra_float_digits = 3", "SET client_min_messages = 'warning'"})
@@ -64,9 +69,15 @@ class Postgres : public Database {
         if (!locked) takeBack();
         return locked;
     }
-    Result<void> commit() override { return run("COMMIT"); }
-    void takeBack() override { (void)run("ROLLBACK"); }
-    bool isServer() const override { return true; }
+    Result<void> commit() override {
+        return run("COMMIT");
+    }
+    void takeBack() override {
+        (void)run("ROLLBACK");
+    }
+    bool isServer() const override {
+        return true;
+    }
 
   private:
     static Cell cellOf(const pqxx::field& field) {

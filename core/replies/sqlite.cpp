@@ -19,19 +19,19 @@ Sentence sentenceFor(int code, const char* words) {
     switch (code & 0xFF) {
         case SQLITE_BUSY:
         case SQLITE_LOCKED:
-            return said("The store is locked by another program. Try again when that is done.");
+            return said("Another program is using the store. Try again when it has finished.");
         case SQLITE_FULL:
-            return said("The store cannot be written: the disk is full.");
+            return said("The store cannot be written: the disk is full. Make room and try again.");
         case SQLITE_READONLY:
-            return said("The store cannot be written: it may only be read.");
+            return said("The store cannot be changed: you may only read it.");
         case SQLITE_CANTOPEN:
-            return said("The store cannot be opened: its folder is not there, or may not be written.");
+            return said("The store cannot be opened: its folder is missing, or you may not write to it.");
         case SQLITE_NOTADB:
-            return said("This file is no store of replies.");
+            return said("This file is not a store of replies. Choose another one.");
         case SQLITE_CORRUPT:
-            return said("The store is damaged. Put a copy of it in its place.");
+            return said("The store is damaged. Replace it with a copy.");
         case SQLITE_IOERR:
-            return said("The store cannot be read or written: the disk does not answer.");
+            return said("The store cannot be read or written. Check the disk.");
         default:
             return said("The store refuses this: {}", string(words));
     }

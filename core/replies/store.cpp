@@ -8,6 +8,7 @@
 #include "core/file/form_file.h"
 #include "core/targets/reply/reply_shape.h"
 #include "core/targets/reply/sql_words.h"
+#include "core/text/encodings.h"
 #include "core/text/fonts.h"
 
 namespace brindel {
@@ -16,31 +17,16 @@ namespace {
 using std::string;
 
 constexpr int layout = 1;  // of the store's own tables
-// PostgreSQL takes 1,600 columns, SQLite 2,000.
-constexpr std::size_t widestTable = 1500;
-
-struct TypeRow {
-    AnswerType type;
-    std::string_view word;
-};
-constexpr TypeRow types[] = {{AnswerType::text, "text"}, {AnswerType::number, "number"},   {AnswerType::date, "date"},
-                             {AnswerType::time, "time"}, {AnswerType::choice, "choice"},   {AnswerType::picks, "picks"},
-                             {AnswerType::tick, "tick"}, {AnswerType::picture, "picture"}, {AnswerType::ink, "ink"}};
-string wordOf(AnswerType type) {
-    for (const TypeRow& row : types)
-        if (row.type == type) return string(row.word);
-    return "text";
-}
+/// What a word in the store's own tables stands for.
 AnswerType typeOf(const string& word) {
-    for (const TypeRow& row : types)
-        if (row.word == word) return row.type;
+    for (const auto& [type, its] : answerWords)
+        if (its == word) return type;
     return AnswerType::text;
 }
-
-string hexOf(const string& bytes) {
-    string hex;
-    for (const char byte : bytes) hex += fmt::format("{:02x}", static_cast<unsigned char>(byte));
-    return hex;
+AnswerLies liesOf(const string& word) {
+    for (AnswerLies lies : {AnswerLies::picks, AnswerLies::rows})
+        if (lieWord(lies) == word) return lies;
+    return AnswerLies::alone;
 }
 
 string textIn(const Cell& cell) {
@@ -76,14 +62,6 @@ Answer answerOf(const Cell& cell, AnswerType type) {
     return text;
 }
 
-/// The number of a row and the stem before it: "txtWork2" is the second of txtWork.
-std::optional<std::pair<string, int>> inRow(const string& name) {
-    std::size_t stem = name.size();
-    while (stem > 0 && name[stem - 1] >= '0' && name[stem - 1] <= '9') --stem;
-    if (stem == 0 || stem == name.size() || name.size() - stem > 6 || name[stem] == '0') return std::nullopt;
-    return std::pair(name.substr(0, stem), std::stoi(name.substr(stem)));
-}
-
 string list(std::size_t from, std::size_t count) {
     string all;
     for (std::size_t i = 0; i < count; ++i) all += fmt::format("{}${}", i ? ", " : "", from + i);
@@ -93,13 +71,13 @@ string list(std::size_t from, std::size_t count) {
 }  // namespace
 
 string formSum(const Form& form) {
-    return hexOf(contentSum(formText(form))).substr(0, 32);
+    return hexText(contentSum(formText(form))).substr(0, 32);
 }
 
 string newMark() {
     string bytes(16, '\0');
     randombytes_buf(bytes.data(), bytes.size());
-    return hexOf(bytes);
+    return hexText(bytes);
 }
 
 Result<ReplyStore> ReplyStore::open(const string& address, bool only) {
@@ -129,10 +107,10 @@ Result<void> ReplyStore::begin(bool only) {
         auto rows = database_->rows("SELECT value FROM brindel_store WHERE key = 'layout'");
         if (!rows) return tl::unexpected(rows.error());
         if (rows->empty() || wholeIn((*rows)[0][0]) > layout)
-            return failure("", said("A newer Brindel made this store. Open it with that one."));
+            return failure("", said("A newer Brindel made this store. Open it with that version."));
         return {};
     }
-    if (only) return failure("", said("This database holds no replies."));
+    if (only) return failure("", said("This database has no replies."));
     Transaction step(*database_);
     if (!step.begun()) return step.begun();
     for (const char* sql : {"CREATE TABLE IF NOT EXISTS brindel_store (key TEXT PRIMARY KEY, value INTEGER NOT NULL)",
@@ -164,178 +142,88 @@ Result<string> ReplyStore::mainTable(const string& form) {
     return mains_[form] = textIn((*rows)[0][0]);
 }
 
-Result<const ReplyStore::Places*> ReplyStore::placesOf(const string& sum) {
-    if (const auto known = places_.find(sum); known != places_.end()) return &known->second;
+Result<AnswerPlaces> ReplyStore::placesWhere(const string& condition, const string& value) {
     auto rows = database_->rows(
-        "SELECT name, called, kind, type, owner, control, tab, col, picked FROM brindel_answers WHERE sum = $1 ORDER "
-        "BY place",
-        {sum});
+        "SELECT a.name, a.called, a.kind, a.type, a.owner, a.control, a.tab, a.col, a.picked FROM brindel_answers a "
+        "JOIN "
+        "brindel_versions v ON v.sum = a.sum WHERE " +
+            condition + " = $1 ORDER BY v.place DESC, a.place",
+        {value});
     if (!rows) return tl::unexpected(rows.error());
-    if (rows->empty()) return nullptr;
-    Places all;
+    AnswerPlaces all;
     for (const Row& r : *rows)
-        all.push_back({textIn(r[0]), textIn(r[1]), textIn(r[2]), textIn(r[6]), textIn(r[7]), textIn(r[8]),
-                       typeOf(textIn(r[3])), Id(wholeIn(r[4])), Id(wholeIn(r[5]))});
-    return &(places_[sum] = std::move(all));
+        all.push_back({.name = textIn(r[0]),
+                       .called = textIn(r[1]),
+                       .lies = liesOf(textIn(r[2])),
+                       .type = typeOf(textIn(r[3])),
+                       .owner = Id(wholeIn(r[4])),
+                       .control = Id(wholeIn(r[5])),
+                       .table = textIn(r[6]),
+                       .column = textIn(r[7]),
+                       .picked = textIn(r[8])});
+    return all;
+}
+
+Result<const AnswerPlaces*> ReplyStore::placesOf(const string& sum) {
+    if (const auto known = places_.find(sum); known != places_.end()) return &known->second;
+    auto all = placesWhere("a.sum", sum);
+    if (!all) return tl::unexpected(all.error());
+    if (all->empty()) return nullptr;
+    return &(places_[sum] = std::move(*all));
+}
+
+Result<StoreFit> ReplyStore::fitFor(const Form& form) {
+    StoreSoFar soFar;
+    soFar.onServer = database_->isServer();
+    auto table = mainTable(form.root().name);
+    auto tables = table ? tablesThere() : tl::unexpected(table.error());
+    auto places = tables ? placesWhere("v.form", form.root().name) : tl::unexpected(tables.error());
+    if (!places) return tl::unexpected(places.error());
+    soFar.table = std::move(*table);
+    soFar.tables = std::move(*tables);
+    soFar.places = std::move(*places);
+    return storeFit(form, soFar);
 }
 
 Result<std::vector<Sentence>> ReplyStore::changesFor(const Form& form) {
-    std::vector<Sentence> changes;
-    if (auto done = fit(form, formSum(form), &changes); !done) return tl::unexpected(done.error());
-    return changes;
+    const auto known = placesOf(formSum(form));
+    if (!known) return tl::unexpected(known.error());
+    if (*known) return std::vector<Sentence>();
+    return fitFor(form).map([](StoreFit fit) { return std::move(fit.changes); });
 }
 
-Result<void> ReplyStore::fit(const Form& form, const string& sum, std::vector<Sentence>* only) {
+Result<void> ReplyStore::bringUp(const Form& form, const string& sum) {
     const auto known = placesOf(sum);
     if (!known) return tl::unexpected(known.error());
-    if (*known) return {};
-    const string& formName = form.root().name;
-    if (formName.empty())
-        return failure("name", said("The form has no name. Replies are kept under it: name the form."));
-    const std::vector<ReplyPart> parts = replyShape(form);
-    auto tables = tablesThere();
-    if (!tables) return tl::unexpected(tables.error());
-    SqlNames tableNames(*tables);
-
-    // Where answers of earlier versions lie, the newest first.
-    auto earlier = database_->rows(
-        "SELECT a.name, a.kind, a.type, a.owner, a.control, a.tab, a.col, a.picked FROM brindel_answers a JOIN "
-        "brindel_versions v "
-        "ON v.sum = a.sum WHERE v.form = $1 ORDER BY v.place DESC, a.place",
-        {formName});
-    if (!earlier) return tl::unexpected(earlier.error());
-    std::map<string, std::set<string>> columnsOf;  // of each table
-    for (const Row& r : *earlier) columnsOf[textIn(r[5])].insert(textIn(r[6]));
-
-    std::vector<string> statements;
-    auto main = mainTable(formName);
-    if (!main) return tl::unexpected(main.error());
-    string mainName = *main;
-    const bool fresh = mainName.empty();
-    const string number = database_->isServer() ? "BIGINT GENERATED BY DEFAULT AS IDENTITY PRIMARY KEY"
-                                                : "INTEGER PRIMARY KEY AUTOINCREMENT";
-    const std::set<string> own = {"reply", "form", "version", "filled", "came", "way", "source", "digest"};
-    if (fresh) {
-        mainName = tableNames.of(formName);
-        statements.push_back(fmt::format(
-            "CREATE TABLE {} (\"reply\" {}, \"form\" TEXT NOT NULL REFERENCES brindel_versions (sum), \"version\" "
-            "INTEGER NOT NULL, \"filled\" TEXT, \"came\" TEXT NOT NULL, \"way\" TEXT NOT NULL, \"source\" TEXT NOT "
-            "NULL, "
-            "\"digest\" TEXT NOT NULL UNIQUE)",
-            sqlName(mainName), number));
-        if (only) only->push_back(said("A table for replies to “{}” is made.", formName));
-    }
-    columnsOf[mainName].insert(own.begin(), own.end());
-    const string reply = fmt::format("\"reply\" {} NOT NULL REFERENCES {} (\"reply\") ON DELETE CASCADE",
-                                     database_->isServer() ? "BIGINT" : "INTEGER", sqlName(mainName));
-
-    Places places;
-    std::set<Id> controls;
-    for (const ReplyPart& part : parts) controls.insert(part.id);
-    std::set<std::pair<Id, string>> stems;
-    std::map<Id, string> grown;  // the table of rows that belongs to a table of the form
-    std::set<std::pair<string, string>> given;
-    for (const ReplyPart& part : parts) {
-        const bool rows = part.table != noControl;
-        if (rows && !stems.insert({part.table, part.stem}).second) continue;
-        Place place{rows ? part.stem : part.name,
-                    part.called,
-                    rows           ? "rows"
-                    : part.several ? "picks"
-                                   : "one",
-                    "",
-                    "",
-                    "",
-                    part.type,
-                    part.table,
-                    part.id};
-        auto same = [&](const Row& r) {
-            return textIn(r[1]) == place.kind && textIn(r[2]) == wordOf(place.type) &&
-                   !given.contains({textIn(r[5]), textIn(r[6])});
-        };
-        // The same control, under whatever name; else the same name, of a control that is gone.
-        const Row* before = nullptr;
-        for (const Row& r : *earlier)
-            if (!before && same(r) && Id(wholeIn(r[4])) == place.control) before = &r;
-        for (const Row& r : *earlier)
-            if (!before && same(r) && textIn(r[0]) == place.name && !controls.contains(Id(wholeIn(r[4])))) before = &r;
-        if (before) {
-            place.table = textIn((*before)[5]);
-            place.column = textIn((*before)[6]);
-            place.picked = textIn((*before)[7]);
-            if (rows) grown.try_emplace(part.table, place.table);
-            if (only && textIn((*before)[0]) != place.name)
-                only->push_back(said("“{}” is called “{}” now; its column stays “{}”.", textIn((*before)[0]),
-                                     place.name, place.column));
-        } else {
-            place.table = mainName;
-            string type(sqlType(place.type));
-            if (rows) {
-                auto [at, first] = grown.try_emplace(part.table, "");
-                if (first)
-                    for (const Row& r : *earlier)
-                        if (at->second.empty() && textIn(r[1]) == "rows" && Id(wholeIn(r[3])) == part.table)
-                            at->second = textIn(r[5]);
-                if (at->second.empty()) {
-                    const Control* table = form.find(part.table);
-                    at->second = tableNames.of(formName + "_" + (!table || table->name.empty() ? "rows" : table->name));
-                    statements.push_back(
-                        fmt::format("CREATE TABLE {} ({}, \"row\" INTEGER NOT NULL, PRIMARY KEY "
-                                    "(\"reply\", \"row\"))",
-                                    sqlName(at->second), reply));
-                    columnsOf[at->second] = {"reply", "row"};
-                }
-                place.table = at->second;
-            }
-            std::set<string>& there = columnsOf[place.table];
-            place.column = SqlNames(there).of(place.name);
-            there.insert(place.column);
-            if (there.size() > widestTable)
-                return failure("",
-                               said("A reply of this form has more than {} answers, more than a table of a database "
-                                    "has columns. Its replies can be kept as JSON.",
-                                    widestTable - own.size()));
-            // How many are picked stands with the reply, which are in a table of their own.
-            if (part.several) {
-                type = "INTEGER";
-                place.picked = tableNames.of(formName + "_" + part.name);
-                statements.push_back(
-                    fmt::format("CREATE TABLE {} ({}, \"place\" INTEGER NOT NULL, \"choice\" TEXT NOT "
-                                "NULL, PRIMARY KEY (\"reply\", \"place\"))",
-                                sqlName(place.picked), reply));
-            }
-            statements.push_back(
-                fmt::format("ALTER TABLE {} ADD COLUMN {} {}", sqlName(place.table), sqlName(place.column), type));
-            if (only && !fresh) only->push_back(said("“{}” gets a column, “{}”.", place.called, place.column));
-        }
-        given.insert({place.table, place.column});
-        places.push_back(std::move(place));
-    }
-    if (only) return {};
-
-    if (fresh)
-        statements.push_back(
-            fmt::format("INSERT INTO brindel_forms VALUES ({}, {})", sqlText(formName), sqlText(mainName)));
-    for (const string& sql : statements)
+    // Another program may have done it, and the table is found all the same.
+    if (*known) return mainTable(form.root().name).map([](const string&) {});
+    const string& name = form.root().name;
+    auto fit = fitFor(form);
+    if (!fit) return tl::unexpected(fit.error());
+    for (const string& sql : fit->statements)
         if (auto ran = database_->run(sql); !ran) return ran;
+    if (mains_[name].empty())
+        if (auto ran =
+                database_->run("INSERT INTO brindel_forms VALUES ($1, $2) ON CONFLICT DO NOTHING", {name, fit->table});
+            !ran)
+            return ran;
     auto version = database_->run(
         "INSERT INTO brindel_versions (sum, form, place, version, came, file) VALUES ($1, $2, (SELECT "
         "COALESCE(MAX(place), 0) + 1 FROM brindel_versions WHERE form = $3), $4, $5, $6)",
-        {sum, formName, formName, static_cast<long long>(form.revision), timeNow(), formText(form)});
+        {sum, name, name, static_cast<long long>(form.revision), timeNow(), formText(form)});
     if (!version) return version;
     long long at = 0;
-    for (const Place& place : places) {
+    for (const AnswerPlace& place : fit->places) {
         auto kept = database_->run(
             "INSERT INTO brindel_answers (sum, place, name, called, kind, type, owner, control, tab, col, picked) "
-            "VALUES ($1, "
-            "$2, $3, $4, $5, $6, $7, $8, $9, $10, $11)",
-            {sum, ++at, place.name, firstCharacters(place.called, 200), place.kind, wordOf(place.type),
-             static_cast<long long>(place.owner), static_cast<long long>(place.control), place.table, place.column,
-             place.picked});
+            "VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)",
+            {sum, ++at, place.name, firstCharacters(place.called, 200), string(lieWord(place.lies)),
+             string(answerWord(place.type)), static_cast<long long>(place.owner), static_cast<long long>(place.control),
+             place.table, place.column, place.picked});
         if (!kept) return kept;
     }
-    mains_[formName] = mainName;
-    places_[sum] = std::move(places);
+    mains_[name] = fit->table;
+    places_[sum] = std::move(fit->places);
     return {};
 }
 
@@ -356,8 +244,14 @@ Result<std::vector<KeptAs>> ReplyStore::appendAll(std::span<const Incoming> some
     };
     Transaction step(*database_);
     if (!step.begun()) return tl::unexpected(step.begun().error());
+    std::map<const Form*, string> sums;  // the sum of a form is that of its whole file
     for (const Incoming& one : some) {
-        auto kept = appendOne(*one.form, one.reply, one.origin);
+        auto [sum, fresh] = sums.try_emplace(one.form);
+        if (fresh) {
+            sum->second = formSum(*one.form);
+            if (auto up = bringUp(*one.form, sum->second); !up) return undone(up.error());
+        }
+        auto kept = appendOne(one, sum->second);
         if (!kept) return undone(kept.error());
         all.push_back(*kept);
     }
@@ -365,20 +259,18 @@ Result<std::vector<KeptAs>> ReplyStore::appendAll(std::span<const Incoming> some
     return all;
 }
 
-Result<KeptAs> ReplyStore::appendOne(const Form& form, const Reply& reply, const ReplyOrigin& origin) {
-    auto refused = [](const Problem& problem) { return tl::unexpected(problem); };
-    const string sum = formSum(form);
-    if (auto fits = fit(form, sum, nullptr); !fits) return refused(fits.error());
-    const auto places = placesOf(sum);
-    if (!places) return refused(places.error());
-    const auto main = mainTable(form.root().name);
-    if (!main) return refused(main.error());
+Result<KeptAs> ReplyStore::appendOne(const Incoming& one, const string& sum) {
+    const auto& [formOfIt, reply, origin] = one;
+    const Form& form = *formOfIt;
+    const AnswerPlaces& places = places_.at(sum);
+    const string& main = mains_.at(form.root().name);
 
-    std::map<string, const Place*> single, stems;
-    for (const Place& place : **places) (place.kind == "rows" ? stems : single)[place.name] = &place;
+    std::map<string, const AnswerPlace*> single, stems;
+    for (const AnswerPlace& place : places) (place.lies == AnswerLies::rows ? stems : single)[place.name] = &place;
+    // A filling that has a mark of its own is the same when it is sent again a moment later.
     const std::vector<std::pair<string, Answer>> values(reply.values.begin(), reply.values.end());
-    const string whole = replyText(form.root().name, reply.version, reply.filled, values);
-    const string digest = hexOf(contentSum(whole + origin.mark)).substr(0, 32);
+    const string whole = replyText(form.root().name, reply.version, origin.mark.empty() ? reply.filled : "", values);
+    const string digest = hexText(contentSum(whole + origin.mark)).substr(0, 32);
     string columns = "\"form\", \"version\", \"filled\", \"came\", \"way\", \"source\", \"digest\"";
     Row given = {sum,
                  static_cast<long long>(reply.version ? reply.version : form.revision),
@@ -388,30 +280,30 @@ Result<KeptAs> ReplyStore::appendOne(const Form& form, const Reply& reply, const
                  firstCharacters(origin.name, 400),
                  digest};
     std::map<string, std::map<int, std::vector<std::pair<string, Cell>>>> rows;  // of each table
-    std::vector<std::pair<const Place*, const std::vector<string>*>> picks;
+    std::vector<std::pair<const AnswerPlace*, const std::vector<string>*>> picks;
     for (const auto& [name, answer] : reply.values) {
-        if (const auto one = single.find(name); one != single.end()) {
-            columns += ", " + sqlName(one->second->column);
+        if (const auto alone = single.find(name); alone != single.end()) {
+            columns += ", " + sqlName(alone->second->column);
             given.push_back(cellOf(answer));
             const auto* several = std::get_if<std::vector<string>>(&answer);
-            if (several && !several->empty()) picks.emplace_back(one->second, several);
-        } else if (const auto row = inRow(name); row && stems.contains(row->first)) {
-            const Place& place = *stems.at(row->first);
+            if (several && !several->empty()) picks.emplace_back(alone->second, several);
+        } else if (const auto row = rowOfName(name); row && stems.contains(row->first)) {
+            const AnswerPlace& place = *stems.at(row->first);
             rows[place.table][row->second].emplace_back(place.column, cellOf(answer));
         } else {
-            return refused({name, said("The form has no such field.")});
+            return failure(name, said("The form has no such field."));
         }
     }
     auto made =
         database_->rows(fmt::format("INSERT INTO {} ({}) VALUES ({}) ON CONFLICT DO NOTHING RETURNING \"reply\"",
-                                    sqlName(*main), columns, list(1, given.size())),
+                                    sqlName(main), columns, list(1, given.size())),
                         given);
-    if (!made) return refused(made.error());
+    if (!made) return tl::unexpected(made.error());
     if (made->empty()) {
         auto there =
-            database_->rows(fmt::format("SELECT \"reply\" FROM {} WHERE \"digest\" = $1", sqlName(*main)), {digest});
+            database_->rows(fmt::format("SELECT \"reply\" FROM {} WHERE \"digest\" = $1", sqlName(main)), {digest});
         if (!there || there->empty())
-            return refused(there ? Problem{"", said("The reply cannot be kept.")} : there.error());
+            return tl::unexpected(there ? Problem{"", said("The reply cannot be stored.")} : there.error());
         return KeptAs{wholeIn((*there)[0][0]), true};
     }
     const long long number = wholeIn((*made)[0][0]);
@@ -421,7 +313,7 @@ Result<KeptAs> ReplyStore::appendOne(const Form& form, const Reply& reply, const
             if (auto kept = database_->run(fmt::format("INSERT INTO {} VALUES ($1, $2, $3)", sqlName(place->picked)),
                                            {number, ++at, choice});
                 !kept)
-                return refused(kept.error());
+                return tl::unexpected(kept.error());
     }
     for (const auto& [table, all] : rows)
         for (const auto& [row, cells] : all) {
@@ -435,7 +327,7 @@ Result<KeptAs> ReplyStore::appendOne(const Form& form, const Reply& reply, const
                     fmt::format("INSERT INTO {} ({}) VALUES ({})", sqlName(table), names, list(1, cellsGiven.size())),
                     cellsGiven);
                 !kept)
-                return refused(kept.error());
+                return tl::unexpected(kept.error());
         }
     return KeptAs{number, false};
 }
@@ -452,148 +344,12 @@ Result<std::vector<ReplyColumn>> ReplyStore::columns(const string& form) {
     std::set<std::pair<string, string>> seen;
     for (const Row& r : *rows) {
         if (!seen.insert({textIn(r[4]), textIn(r[5])}).second) continue;
-        const string kind = textIn(r[2]);
-        all.push_back({textIn(r[0]), textIn(r[1]), typeOf(textIn(r[3])), kind == "picks", kind == "rows", textIn(r[4]),
-                       textIn(r[5]), Id(wholeIn(r[6])), textIn(r[7]), textIn(r[8])});
+        const AnswerLies lies = liesOf(textIn(r[2]));
+        all.push_back({textIn(r[0]), textIn(r[1]), typeOf(textIn(r[3])), lies == AnswerLies::picks,
+                       lies == AnswerLies::rows, textIn(r[4]), textIn(r[5]), Id(wholeIn(r[6])), textIn(r[7]),
+                       textIn(r[8])});
     }
     return all;
-}
-
-Result<string> ReplyStore::whereOf(const string& main, const std::vector<ReplyColumn>& there, const ReplyQuery& query,
-                                   Row& given) const {
-    const string table = sqlName(main);
-    auto next = [&](Cell cell) {
-        given.push_back(std::move(cell));
-        return fmt::format("${}", given.size());
-    };
-    auto picked = [&](const ReplyColumn& c) { return sqlName(c.picked); };
-    auto column = [&](const string& name) -> const ReplyColumn* {
-        const auto at = std::ranges::find_if(there, [&](const ReplyColumn& c) { return c.column == name && !c.rows; });
-        return at == there.end() ? nullptr : &*at;
-    };
-    std::vector<string> conditions;
-    if (!query.search.empty()) {
-        string pattern = "%";
-        for (char c : query.search) {
-            if (c == '%' || c == '_' || c == '\\') pattern += '\\';
-            pattern += c;
-        }
-        // SQLite's own LIKE tells the case of letters beyond ASCII apart.
-        const bool folds = !database_->isServer() && std::ranges::any_of(query.search, [](char c) { return c & 0x80; });
-        const string sought = next(folds ? query.search : pattern + "%");
-        auto holds = [&](const string& place) {
-            if (folds) return fmt::format("brindel_holds({}, {})", place, sought);
-            return fmt::format("{} {} {} ESCAPE '\\'", place, database_->isServer() ? "ILIKE" : "LIKE", sought);
-        };
-        string any;
-        for (const ReplyColumn& c : there) {
-            if (c.type == AnswerType::tick || c.type == AnswerType::picture || c.type == AnswerType::ink) continue;
-            any += any.empty() ? "" : " OR ";
-            auto within = [&](const string& inner, const string& place) {
-                return fmt::format("EXISTS (SELECT 1 FROM {} p WHERE p.\"reply\" = {}.\"reply\" AND {})", inner, table,
-                                   holds(place));
-            };
-            if (c.several)
-                any += within(picked(c), "p.\"choice\"");
-            else if (c.rows)
-                any += within(sqlName(c.table), fmt::format("CAST(p.{} AS TEXT)", sqlName(c.column)));
-            else
-                any += holds(fmt::format("CAST({}.{} AS TEXT)", table, sqlName(c.column)));
-        }
-        conditions.push_back(any.empty() ? "1 = 0" : "(" + any + ")");
-    }
-    for (const ReplyFilter& filter : query.filters) {
-        const ReplyColumn* c = column(filter.column);
-        if (!c) continue;
-        const string name = table + "." + sqlName(c->column);
-        using How = ReplyFilter::How;
-        if (filter.how == How::nothing)
-            conditions.push_back(c->several ? fmt::format("COALESCE({}, 0) = 0", name) : name + " IS NULL");
-        else if (filter.how == How::something)
-            conditions.push_back(c->several ? name + " > 0" : name + " IS NOT NULL");
-        else if (c->several)
-            conditions.push_back(
-                fmt::format("EXISTS (SELECT 1 FROM {} p WHERE p.\"reply\" = {}.\"reply\" AND p.\"choice\" "
-                            "= {})",
-                            picked(*c), table, next(filter.value)));
-        else
-            conditions.push_back(fmt::format("{} {} {}", name,
-                                             filter.how == How::is      ? "="
-                                             : filter.how == How::least ? ">="
-                                                                        : "<=",
-                                             next(filter.value)));
-    }
-    string where;
-    for (std::size_t i = 0; i < conditions.size(); ++i) where += (i ? " AND " : " WHERE ") + conditions[i];
-    return where;
-}
-
-Result<std::vector<long long>> ReplyStore::numbers(const string& form, const ReplyQuery& query) {
-    auto main = mainTable(form);
-    if (!main) return tl::unexpected(main.error());
-    if (main->empty()) return std::vector<long long>();
-    auto there = columns(form);
-    if (!there) return tl::unexpected(there.error());
-    const string table = sqlName(*main);
-    auto column = [&](const string& name) -> const ReplyColumn* {
-        const auto at = std::ranges::find_if(*there, [&](const ReplyColumn& c) { return c.column == name && !c.rows; });
-        return at == there->end() ? nullptr : &*at;
-    };
-    Row given;
-    auto where = whereOf(*main, *there, query, given);
-    if (!where) return tl::unexpected(where.error());
-    string sql = fmt::format("SELECT {0}.\"reply\" FROM {0}", table) + *where;
-    const char* way = query.down ? " DESC" : "";
-    const std::set<string> own = {"version", "filled", "came", "way", "source"};
-    sql += " ORDER BY ";
-    if (const ReplyColumn* c = column(query.sortBy))
-        // What is empty stands last, either way.
-        sql += fmt::format("{0}.{1} IS NULL, {0}.{1}{2}, ", table, sqlName(c->column), way);
-    else if (own.contains(query.sortBy))
-        sql += fmt::format("{}.{}{}, ", table, sqlName(query.sortBy), way);
-    sql += fmt::format("{}.\"reply\"{}", table, way);
-    std::vector<long long> all;
-    auto done = database_->each(sql, given, [&](const Row& row) {
-        all.push_back(wholeIn(row[0]));
-        return true;
-    });
-    if (!done) return tl::unexpected(done.error());
-    return all;
-}
-
-Result<void> ReplyStore::eachAnswered(const string& form, const ReplyQuery& query, std::span<const ReplyColumn> wanted,
-                                      const std::function<bool(const Row&)>& each) {
-    auto main = mainTable(form);
-    if (!main) return tl::unexpected(main.error());
-    if (main->empty() || wanted.empty()) return {};
-    auto there = columns(form);
-    if (!there) return tl::unexpected(there.error());
-    Row given;
-    auto where = whereOf(*main, *there, query, given);
-    if (!where) return tl::unexpected(where.error());
-    string sql = "SELECT ";
-    for (std::size_t i = 0; i < wanted.size(); ++i)
-        sql += (i ? ", " : "") + sqlName(*main) + "." + sqlName(wanted[i].column);
-    return database_->each(sql + " FROM " + sqlName(*main) + *where, given, each);
-}
-
-Result<void> ReplyStore::eachPicked(const string& form, const ReplyQuery& query, const ReplyColumn& wanted,
-                                    const std::function<bool(const Row&)>& each) {
-    auto main = mainTable(form);
-    if (!main) return tl::unexpected(main.error());
-    if (main->empty()) return {};
-    auto there = columns(form);
-    if (!there) return tl::unexpected(there.error());
-    Row given;
-    auto where = whereOf(*main, *there, query, given);
-    if (!where) return tl::unexpected(where.error());
-    const string inner = sqlName(wanted.several ? wanted.picked : wanted.table);
-    return database_->each(
-        fmt::format("SELECT {}, COUNT(*) FROM {} WHERE \"reply\" IN (SELECT {}.\"reply\" FROM {}{}) GROUP "
-                    "BY 1",
-                    wanted.several ? "\"choice\"" : sqlName(wanted.column), inner, sqlName(*main), sqlName(*main),
-                    *where),
-        given, each);
 }
 
 Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span<const long long> numbers,
@@ -675,8 +431,8 @@ Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span
             const auto places = placesOf(kept.sum);
             if (!places) return tl::unexpected(places.error());
             if (!*places) continue;
-            std::map<string, const Place*> named;
-            for (const Place& place : **places) named[place.table + "/" + place.column] = &place;
+            std::map<string, const AnswerPlace*> named;
+            for (const AnswerPlace& place : **places) named[place.table + "/" + place.column] = &place;
             for (const auto& [key, answer] : kept.byColumn)
                 if (const auto at = named.find(key); at != named.end()) {
                     kept.reply.values[at->second->name] = answer;

@@ -12,6 +12,7 @@
 
 #include "core/model/form.h"
 #include "core/replies/database.h"
+#include "core/replies/store_shape.h"
 #include "core/session/answers.h"
 
 namespace brindel {
@@ -120,26 +121,27 @@ class ReplyStore {
     Database& database() { return *database_; }
 
   private:
-    /// Where one answer of one version lies.
-    struct Place {
-        std::string name, called, kind, table, column, picked;
-        AnswerType type = AnswerType::none;
-        Id owner = noControl, control = noControl;
+    /// What a query comes to in SQL: the form's table, its columns, the condition with what stands for its places.
+    /// Without a table where the form has no replies.
+    struct Asked {
+        std::string table, where;
+        std::vector<ReplyColumn> columns;
+        Row given;
     };
-    using Places = std::vector<Place>;
 
     Result<void> begin(bool only);
-    Result<KeptAs> appendOne(const Form& form, const Reply& reply, const ReplyOrigin& origin);
-    Result<void> fit(const Form& form, const std::string& sum, std::vector<Sentence>* only);
-    Result<const Places*> placesOf(const std::string& sum);
     Result<std::string> mainTable(const std::string& form);
     Result<std::set<std::string>> tablesThere();
-    Result<std::string> whereOf(const std::string& main, const std::vector<ReplyColumn>& there, const ReplyQuery& query,
-                                Row& given) const;
+    Result<AnswerPlaces> placesWhere(const std::string& condition, const std::string& value);
+    Result<const AnswerPlaces*> placesOf(const std::string& sum);
+    Result<StoreFit> fitFor(const Form& form);
+    Result<void> bringUp(const Form& form, const std::string& sum);
+    Result<KeptAs> appendOne(const Incoming& one, const std::string& sum);
+    Result<Asked> asked(const std::string& form, const ReplyQuery& query);
 
     std::unique_ptr<Database> database_;
-    std::map<std::string, Places> places_;      // by the sum of the form
-    std::map<std::string, std::string> mains_;  // by its name
+    std::map<std::string, AnswerPlaces> places_;  // by the sum of the form
+    std::map<std::string, std::string> mains_;    // by its name
 };
 
 /// What tells a filling from all others: 32 signs that nobody can guess.

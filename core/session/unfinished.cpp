@@ -1,12 +1,11 @@
 #include "core/session/unfinished.h"
 
-#include <fmt/format.h>
-
 #include <filesystem>
 
 #include "core/file/form_file.h"
 #include "core/file/json_text.h"
 #include "core/file/whole_file.h"
+#include "core/text/encodings.h"
 
 namespace brindel {
 namespace {
@@ -21,10 +20,7 @@ string fullPath(const string& path) {
 }
 
 string recordOf(const string& folder, const string& formPath) {
-    string hex;
-    for (const char byte : contentSum(fullPath(formPath)).substr(0, 16))
-        hex += fmt::format("{:02x}", static_cast<unsigned char>(byte));
-    return folder + "/filling-" + hex + ".json";
+    return folder + "/filling-" + hexText(contentSum(fullPath(formPath)).substr(0, 16)) + ".json";
 }
 
 }  // namespace

@@ -1,5 +1,7 @@
 #include "core/text/encodings.h"
 
+#include <fmt/format.h>
+
 #include <unicode/ucnv.h>
 #include <unicode/utf8.h>
 
@@ -75,6 +77,12 @@ Result<string> textFromBytes(const string& bytes) {
         return failure(lineOf(text, foreign),
                        said("Here is a character that is not in UTF-8. Save the file as UTF-8, and read it again."));
     return text;
+}
+
+std::string hexText(const std::string& bytes) {
+    std::string hex;
+    for (const char byte : bytes) hex += fmt::format("{:02x}", static_cast<unsigned char>(byte));
+    return hex;
 }
 
 }  // namespace brindel

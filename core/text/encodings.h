@@ -12,4 +12,7 @@ namespace brindel {
 /// are a problem, with the line as place.
 Result<std::string> textFromBytes(const std::string& bytes);
 
+/// Bytes in hexadecimal digits, two small ones each.
+std::string hexText(const std::string& bytes);
+
 }  // namespace brindel

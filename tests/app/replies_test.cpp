@@ -2,6 +2,7 @@
 #include "app/replies/counts_panel.h"
 #include "app/replies/replies_page.h"
 #include "app/replies/replies_table.h"
+#include "core/edit/edits.h"
 #include "core/session/form_session.h"
 #include "tests/app/driver.h"
 
@@ -94,7 +95,7 @@ TEST(RepliesPass, FilesThatAreDroppedBecomeRows) {
     h.window.setPass(Pass::replies);
     h.settle();
     h.drop(h.three());
-    EXPECT_EQ(h.window.repliesPage().gatheredSaid(), "Gathered: 3 kept.");
+    EXPECT_EQ(h.window.repliesPage().gatheredSaid(), "Gathered: 3 saved.");
     ASSERT_EQ(h.window.repliesPage().model().rowCount(), 3);
     EXPECT_EQ(h.cell(1, "Boat"), "Marigold");
     EXPECT_EQ(h.cell(1, "Jobs"), "Wash, Scrape");
@@ -122,9 +123,22 @@ TEST(RepliesPass, FilesThatAreDroppedBecomeRows) {
         look->start(10);
     });
     h.drop(again);
-    EXPECT_TRUE(said.contains("0 kept, 3 there already, 1 not in order")) << said.toStdString();
+    EXPECT_TRUE(said.contains("0 saved, 3 already there, 1 with errors")) << said.toStdString();
     EXPECT_TRUE(said.contains("boats.brindel")) << said.toStdString();
     EXPECT_EQ(h.window.repliesPage().model().rowCount(), 3);
+}
+
+TEST(RepliesPass, WorkThatIsNotSavedJudgesNobody) {
+    Replies h;
+    const QStringList files = h.three();
+    // The designer goes on with the form: what was handed out is as it was saved.
+    ASSERT_TRUE(h.desk().edit(withProperty(h.form(), {h.at("numLength").id}, Prop::most, 8.0), "Limit"));
+    h.window.setPass(Pass::replies);
+    h.drop(files);
+    EXPECT_EQ(h.window.repliesPage().gatheredSaid(), "Gathered: 3 saved.");
+    // A store that is taken away is not shown any more.
+    for (const char* end : {"", "-wal", "-shm"}) std::filesystem::remove(h.folder.file("boats-replies.db" + std::string(end)));
+    EXPECT_TRUE(QTest::qWaitFor([&] { return h.window.repliesPage().model().rowCount() == 0; }, 20000));
 }
 
 TEST(RepliesPass, ABarShowsItsRepliesAlone) {
@@ -211,7 +225,7 @@ TEST(RepliesPass, WhatIsDeletedIsGoneOnceThatIsConfirmed) {
         h.window.repliesPage().table().setFocus();
         QTest::keyClick(&h.window.repliesPage().table(), Qt::Key_Delete);
         h.settle();
-        EXPECT_EQ(asked, "Delete reply 2? Their answers are erased from boats-replies.db for good.");
+        EXPECT_EQ(asked, "Delete reply 2? The answers are erased from boats-replies.db and cannot be restored.");
         EXPECT_EQ(h.window.repliesPage().model().rowCount(), really ? 2 : 3);
     }
     EXPECT_EQ(h.cell(1, "Boat"), "Tern");

@@ -165,7 +165,7 @@ TEST(Filling, AcceptedRepliesAreKeptInAStore) {
     // What cannot be kept is said before anybody fills in.
     const Ran nowhere = ran({QString::fromStdString(form), "--store", QString::fromStdString(folder.file("no/r.db"))}, blind);
     EXPECT_EQ(nowhere.status, 3);
-    EXPECT_NE(nowhere.errors.find("its folder is not there"), std::string::npos) << nowhere.errors;
+    EXPECT_NE(nowhere.errors.find("its folder is missing"), std::string::npos) << nowhere.errors;
     EXPECT_EQ(ran({QString::fromStdString(form), "--store", QString::fromStdString(form)}, blind).status, 3) << "a form is no store";
 }
 

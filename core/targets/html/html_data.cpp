@@ -145,10 +145,7 @@ struct Writer {
             const Control& c = *form.find(id);
             const AnswerType type = c.is().answers;
             const string name = index->answerName(id);
-            static constexpr std::pair<AnswerType, const char*> made[] = {{AnswerType::picture, "picture"},
-                                                                          {AnswerType::ink, "ink"}};
-            const auto own = std::ranges::find(made, type, &std::pair<AnswerType, const char*>::first);
-            Json a = {{"type", own == std::end(made) ? answerTypeWord(type) : own->second}};
+            Json a = {{"type", answerWord(type)}};
             if (page.idOf(c) != name) a["key"] = page.idOf(c);
             if (isRequired(form, c)) a["required"] = true;
             places(a, id);

@@ -39,16 +39,10 @@ Words typesIn(const Words& features) {
 
 /// What the form needs of the page's scripts.
 Words Page::features() const {
-    static constexpr std::pair<AnswerType, const char*> words[] = {
-        {AnswerType::number, "number"},   {AnswerType::date, "date"},   {AnswerType::time, "time"},
-        {AnswerType::choice, "choice"},   {AnswerType::picks, "picks"}, {AnswerType::tick, "tick"},
-        {AnswerType::picture, "picture"}, {AnswerType::ink, "ink"},     {AnswerType::question, "question"}};
     Words all;
     form_.controls.each([&](Id id, const Control& c) {
-        if (isFilled(c))
-            if (const auto at = std::ranges::find(words, c.is().answers, &std::pair<AnswerType, const char*>::first);
-                at != std::end(words))
-                all.insert(at->second);
+        // Texts are part of every page.
+        if (isFilled(c) && c.is().answers != AnswerType::text) all.insert(string(answerWord(c.is().answers)));
         if (isFilled(c) && c.is().answers == AnswerType::date && c.yes(Prop::calendar)) all.insert("calendar");
         if (has(c.kind, Prop::maxLength) && c.as<Lines>() == Lines::many && c.number(Prop::maxLength) > 0)
             all.insert("letters");

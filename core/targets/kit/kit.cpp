@@ -12,6 +12,7 @@
 
 #include "core/compare/kit_form.h"
 #include "core/file/json_text.h"
+#include "core/text/encodings.h"
 #include "core/text/fonts.h"
 #include "core/wording/texts.h"
 
@@ -94,11 +95,10 @@ string manifestOf(const Form& form, const std::vector<KitFile>& files) {
 }  // namespace
 
 string sumOf(const string& bytes) {
-    unsigned char sum[crypto_hash_sha256_BYTES];
-    crypto_hash_sha256(sum, reinterpret_cast<const unsigned char*>(bytes.data()), bytes.size());
-    string hex;
-    for (unsigned char byte : sum) hex += fmt::format("{:02x}", byte);
-    return hex;
+    string sum(crypto_hash_sha256_BYTES, '\0');
+    crypto_hash_sha256(reinterpret_cast<unsigned char*>(sum.data()),
+                       reinterpret_cast<const unsigned char*>(bytes.data()), bytes.size());
+    return hexText(sum);
 }
 
 string kitName(const Form& form) {

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <charconv>
 #include <set>
+#include <tuple>
 
 #include "core/answers/answering.h"
 #include "core/rules/dependence.h"
@@ -57,15 +58,22 @@ void placeInTable(const Form& form, const Control& c, ReplyPart& part) {
     const Control* cell = form.find(c.parent);
     const Control* table = cell ? form.find(cell->parent) : nullptr;
     if (!table || !table->is().grid || table->number(Prop::rowsMost) <= table->number(Prop::rows)) return;
-    std::size_t stem = part.name.size();
-    while (stem > 0 && part.name[stem - 1] >= '0' && part.name[stem - 1] <= '9') --stem;
-    if (stem == part.name.size() || stem == 0) return;
-    std::from_chars(part.name.data() + stem, part.name.data() + part.name.size(), part.row);
+    auto row = rowOfName(part.name);
+    if (!row) return;
     part.table = table->id;
-    part.stem = part.name.substr(0, stem);
+    std::tie(part.stem, part.row) = std::move(*row);
 }
 
 }  // namespace
+
+std::optional<std::pair<string, int>> rowOfName(const string& name) {
+    constexpr std::size_t mostDigits = 6;
+    const std::size_t stem = name.find_last_not_of("0123456789") + 1;
+    if (stem == 0 || stem == name.size() || name.size() - stem > mostDigits) return std::nullopt;
+    int row = 0;
+    std::from_chars(name.data() + stem, name.data() + name.size(), row);
+    return std::pair(name.substr(0, stem), row);
+}
 
 std::vector<ReplyPart> replyShape(const Form& form) {
     const MovedControls moved = movedControls(form);

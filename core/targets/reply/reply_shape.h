@@ -27,6 +27,10 @@ struct ReplyPart {
 /// The answers of a form as it was designed, in the order of a reply.
 std::vector<ReplyPart> replyShape(const Form& form);
 
+/// The number of a row and the name before it: "txtWork2" is the second of txtWork. Nothing for a name without a
+/// number.
+std::optional<std::pair<std::string, int>> rowOfName(const std::string& name);
+
 /// The JSON Schema (2020-12) of an accepted reply as brindel-fill writes it. Rows that fillers add are allowed as far
 /// as their table goes.
 std::string replySchema(const Form& form);

@@ -34,10 +34,12 @@ string SqlNames::of(const string& wanted) {
         while (end > 0 && end < text.size() && (static_cast<unsigned char>(text[end]) & 0xC0) == 0x80) --end;
         return text.substr(0, end);
     };
-    string name = cut(wanted.empty() ? "answer" : wanted, mostBytes);
+    // SQLite keeps names that begin so to itself.
+    const string free = lowered(wanted).starts_with("sqlite_") ? "_" + wanted : wanted;
+    string name = cut(free.empty() ? "answer" : free, mostBytes);
     for (int i = 2; !taken_.insert(lowered(name)).second; ++i) {
         const string number = fmt::format("_{}", i);
-        name = cut(wanted, mostBytes - number.size()) + number;
+        name = cut(free, mostBytes - number.size()) + number;
     }
     return name;
 }

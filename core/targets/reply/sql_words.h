@@ -10,7 +10,7 @@
 namespace brindel {
 
 /// Names in one table or one database: none twice, whatever the case of their letters (SQLite tells no case apart), and
-/// none longer than PostgreSQL takes, which would cut it without a word.
+/// none longer than PostgreSQL takes, which would cut it without a word, and none that either keeps to itself.
 class SqlNames {
   public:
     SqlNames() = default;
@@ -19,7 +19,8 @@ class SqlNames {
     std::string of(const std::string& wanted);
 
   private:
-    std::set<std::string> taken_;
+    // Columns that every table of PostgreSQL has.
+    std::set<std::string> taken_ = {"tableoid", "xmin", "cmin", "xmax", "cmax", "ctid"};
 };
 
 /// A name as it stands in a statement, whatever letters it has.

@@ -73,12 +73,7 @@ ScriptJson rangeWordsForScript(const string& language) {
 }
 
 std::string_view answerTypeWord(AnswerType type) {
-    static constexpr std::pair<AnswerType, std::string_view> words[] = {
-        {AnswerType::text, "text"}, {AnswerType::number, "number"},    {AnswerType::date, "date"},
-        {AnswerType::time, "time"}, {AnswerType::choice, "choice"},    {AnswerType::picks, "picks"},
-        {AnswerType::tick, "tick"}, {AnswerType::question, "question"}};
-    const auto at = std::ranges::find(words, type, [](const auto& row) { return row.first; });
-    return at == std::end(words) ? "none" : at->second;
+    return type == AnswerType::picture || type == AnswerType::ink ? "none" : answerWord(type);
 }
 
 bool isTyped(const Control& c) {
