@@ -336,18 +336,12 @@ TEST(Details, TheFormsOwnPropertiesShowWhenNothingIsSelected) {
     EXPECT_NE(hands.window.windowTitle().indexOf("Berth change *"), -1) << "not saved yet";
 }
 
-TEST(Passes, ThoseNotBuiltSayWhatTheyWillDo) {
+TEST(Passes, EachIsReachedByItsStop) {
     Hands hands(demo("lift-out-booking"));
     for (const PassRow& pass : passes()) {
         QTest::mouseClick(&hands.window.rail(), Qt::LeftButton, {}, hands.window.rail().stopRect(pass.pass).center());
         Hands::settle();
         EXPECT_EQ(hands.desk().pass(), pass.pass);
-        if (pass.built) continue;
-        bool said = false;
-        for (QLabel* label : hands.window.findChildren<QLabel*>())
-            said = said || (label->isVisible() && label->text().startsWith(QString::fromUtf8(pass.does)));
-        EXPECT_TRUE(said) << pass.word;
-        EXPECT_FALSE(hands.window.command("undo")->isEnabled());
     }
 }
 
