@@ -147,6 +147,9 @@ Result<std::vector<string>> filesUnder(const std::vector<string>& paths) {
         std::error_code error;
         const auto there = fs::status(path, error);
         if (!fs::exists(there)) return failure(path, said("There is no such file or folder."));
+        // A pipe is waited for without an end.
+        if (!fs::is_directory(there) && !fs::is_regular_file(there))
+            return failure(path, said("This is neither a file nor a folder."));
         if (!fs::is_directory(there)) {
             all.push_back(path);
             continue;

@@ -2,6 +2,8 @@
 // not fit is said.
 #include "core/replies/gather.h"
 
+#include <sys/stat.h>
+
 #include "core/file/form_file.h"
 #include "core/replies/counts.h"
 #include "core/replies/written.h"
@@ -100,6 +102,9 @@ TEST(Gathering, WhatDoesNotFitIsSaidByFile) {
         said += "\n";
         EXPECT_EQ(one.kept, one.wrong.empty());
     }
+    ASSERT_EQ(mkfifo(folder.file("pipe").c_str(), 0600), 0);
+    EXPECT_FALSE(filesUnder({folder.file("pipe")}));
+    EXPECT_EQ(filesUnder({folder.path()})->size(), 8u) << "what is no file in a folder is passed over";
     EXPECT_EQ(came.size(), 9u);
     EXPECT_TRUE(said.starts_with("good.json kept\nold.json kept\nlong.json numLength\nnone.json numLength\nother.json form\n")) << said;
     EXPECT_EQ(store.numbers("f")->size(), 2u);
