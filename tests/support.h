@@ -1,6 +1,8 @@
 // What the tests share.
 #pragma once
 
+#include <unistd.h>
+
 #include <cstdlib>
 #include <filesystem>
 #include <fstream>
@@ -20,8 +22,9 @@ inline const std::string onePixel =
 /// A folder of its own for a test, gone when the test is over.
 class Folder {
   public:
-    Folder() {
-        std::string pattern = (std::filesystem::temp_directory_path() / "brindel-test-XXXXXX").string();
+    Folder() : Folder(std::filesystem::temp_directory_path()) {}
+    explicit Folder(const std::filesystem::path& where) {
+        std::string pattern = (where / "brindel-test-XXXXXX").string();
         path_ = mkdtemp(pattern.data());
     }
     ~Folder() {
@@ -34,6 +37,16 @@ class Folder {
   private:
     std::string path_;
 };
+
+/// Where files lie in memory, as far as the machine has such a place: what is killed there is killed in the write
+/// itself, not in the wait for a disk.
+inline std::filesystem::path inMemory() {
+    std::error_code error;
+    const std::filesystem::path shared = "/dev/shm";
+    return std::filesystem::is_directory(shared, error) && access(shared.c_str(), W_OK) == 0
+               ? shared
+               : std::filesystem::temp_directory_path();
+}
 
 inline std::string textOf(const std::string& path) {
     std::ifstream in(path, std::ios::binary);

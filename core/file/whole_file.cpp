@@ -53,6 +53,11 @@ std::filesystem::path followed(std::filesystem::path path, int& error) {
     return path;
 }
 
+/// A path such as /dev/stdout: what is open there already is written into, whatever it is.
+bool standsForWhatIsOpen(const std::string& path) {
+    return path.starts_with("/dev/std") || path.starts_with("/dev/fd/") || path.starts_with("/proc/");
+}
+
 /// A file beside `target` that nobody sees yet: without a name where the disk can do that, so that nothing is left of
 /// it when the program is killed. `named` is its name, where it has one.
 int openedBeside(const std::filesystem::path& target, std::string& named) {
@@ -112,9 +117,7 @@ Result<void> writeWhole(const std::string& path, const std::string& bytes) {
     struct stat old {};
     const bool there = stat(path.c_str(), &old) == 0;
     if (there && S_ISDIR(old.st_mode)) return unwritten(EISDIR);
-    // A path below /dev or /proc stands for what is open already: it is written into, whatever it is.
-    if (there && (!S_ISREG(old.st_mode) || path.starts_with("/dev/") || path.starts_with("/proc/")))
-        return writtenInto(path, bytes, O_APPEND);
+    if (there && (!S_ISREG(old.st_mode) || standsForWhatIsOpen(path))) return writtenInto(path, bytes, O_APPEND);
     if (there && ((old.st_mode & 0222) == 0 || access(path.c_str(), W_OK) != 0)) return unwritten(EACCES);
     if (there && old.st_nlink > 1) return writtenInto(path, bytes, O_TRUNC);
     int error = 0;
