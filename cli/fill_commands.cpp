@@ -23,7 +23,7 @@ std::optional<Day> dayMeant(const string& today) {
 }
 
 /// Fills a session with a values file, and says what it refuses.
-int filledFrom(const string& values, FormSession& session, const FontBook& fonts, string* filled = nullptr) {
+int filledFrom(const string& values, FormSession& session, const FontBook& fonts, Reply* from = nullptr) {
     if (values.empty()) return done;
     auto text = bytesOf(values);
     if (!text) return problem(values, text.error(), noFile);
@@ -35,7 +35,8 @@ int filledFrom(const string& values, FormSession& session, const FontBook& fonts
                                  session.form().revision)},
                 done);
     // The same reply again was filled in when it was filled in.
-    if (filled && given->reply.version == session.form().revision) *filled = given->reply.filled;
+    if (from && given->reply.version == session.form().revision)
+        *from = {.filled = given->reply.filled, .id = given->reply.id};
     int status = done;
     for (const Problem& refused : given->refused) status = problem(values, refused, notInOrder);
     for (const Problem& refused : session.take(given->reply)) status = problem(values, refused, notInOrder);
@@ -49,18 +50,18 @@ bool bothStandard(const string& form, const string& values) {
     return true;
 }
 
-/// Saves what a session holds in a store, and says its number. `form` is that of the file, in its own language.
-int keptIn(const string& address, const Form& form, const FormSession& session, const string& filled,
-           const string& mark) {
+/// Saves what a session holds in a store, and says its number. `form` is that of the file, in its own language; `from`
+/// says when it was filled in, and which filling it is.
+int keptIn(const string& address, const Form& form, const FormSession& session, const Reply& from) {
     const string place = spokenAddress(address);
     auto store = ReplyStore::open(address);
     if (!store) return problem(place, store.error(), noFile);
     auto changes = store->changesFor(form);
     if (!changes) return problem(place, changes.error(), notInOrder);
     for (const Sentence& change : *changes) problem(place, {"", change}, done);
-    Reply reply{form.root().name, form.revision, {}, filled};
+    Reply reply{form.root().name, form.revision, {}, from.filled, from.id};
     for (auto& [name, answer] : session.answers()) reply.values[name] = std::move(answer);
-    auto kept = store->append(form, reply, {"call", "", mark});
+    auto kept = store->append(form, reply, {"call"});
     if (!kept) return problem(place, kept.error(), noFile);
     std::cerr << place << (kept->again ? ": already there, reply " : ": saved as reply ") << kept->number << '\n';
     return done;
@@ -93,46 +94,48 @@ Command addFill(CLI::App& app) {
     command->add_option("--store", given->store,
                         "Saves the reply in a store: a file such as replies.db, or postgresql://…");
     command->add_option("-o,--out", given->out);
-    return {
-        command, [given](const FontBook& fonts) -> int {
-            const auto day = dayMeant(given->today);
-            if (!day) return wrongCall;
-            if (bothStandard(given->source, given->values)) return wrongCall;
-            if (archivesStandard(given->archive, given->source)) return wrongCall;
-            return withForm(given->source, [&](const Form& own) {
-                const auto inLanguage = given->language.empty() ? Result<Form>(own) : formIn(own, given->language);
-                if (!inLanguage) return problem(given->source, inLanguage.error(), notInOrder);
-                const Form& form = *inLanguage;
-                const string attached = given->archive ? bytesOf(given->source).value_or("") : "";
-                FormSession session(form, *day, minutesHere());
-                string filled;
-                int status = filledFrom(given->values, session, fonts, &filled);
-                if (status == done)
-                    for (const Wrong& wrong : session.wrongs())
-                        status = problem(
-                            given->values,
-                            {answerName(session.form(), *session.form().find(wrong.id)), asSaid(wrong.sentence)},
-                            notInOrder);
-                if (status != done) return status;
-                const std::vector<string> read = {given->source, given->values};
-                // A reply that does not say when it was filled in is another one each time.
-                const string mark = filled.empty() ? newMark() : "";
-                const string when = filled.empty() ? timeNow() : filled;
-                const string reply = session.reply(when);
-                auto written = [&] {
-                    if (!given->store.empty() && given->out.empty()) return int(done);
-                    if (given->fillTo == "json") return put(reply, given->out, read);
-                    auto bytes =
-                        targetFrom(given->fillTo)
-                            ->made(session, fonts,
-                                   {.archive = given->archive, .formFile = attached, .reply = reply, .filled = filled});
-                    return bytes ? put(*bytes, given->out, read) : problem(given->source, bytes.error(), notInOrder);
-                };
-                // What cannot be written is not saved either: called again, it would be there twice.
-                if (const int wrote = written(); wrote != done || given->store.empty()) return wrote;
-                return keptIn(given->store, own, session, when, mark);
-            });
-        }};
+    return {command, [given](const FontBook& fonts) -> int {
+                const auto day = dayMeant(given->today);
+                if (!day) return wrongCall;
+                if (bothStandard(given->source, given->values)) return wrongCall;
+                if (archivesStandard(given->archive, given->source)) return wrongCall;
+                return withForm(given->source, [&](const Form& own) {
+                    const auto inLanguage = given->language.empty() ? Result<Form>(own) : formIn(own, given->language);
+                    if (!inLanguage) return problem(given->source, inLanguage.error(), notInOrder);
+                    const Form& form = *inLanguage;
+                    const string attached = given->archive ? bytesOf(given->source).value_or("") : "";
+                    FormSession session(form, *day, minutesHere());
+                    Reply from;  // when it was filled in, and which filling it is, as it says itself
+                    int status = filledFrom(given->values, session, fonts, &from);
+                    if (status == done)
+                        for (const Wrong& wrong : session.wrongs())
+                            status = problem(
+                                given->values,
+                                {answerName(session.form(), *session.form().find(wrong.id)), asSaid(wrong.sentence)},
+                                notInOrder);
+                    if (status != done) return status;
+                    const std::vector<string> read = {given->source, given->values};
+                    const string when = from.filled.empty() ? timeNow() : from.filled;
+                    const string reply = withId(session.reply(when), from.id);
+                    auto written = [&] {
+                        if (!given->store.empty() && given->out.empty()) return int(done);
+                        if (given->fillTo == "json") return put(reply, given->out, read);
+                        auto bytes = targetFrom(given->fillTo)
+                                         ->made(session, fonts,
+                                                {.archive = given->archive,
+                                                 .formFile = attached,
+                                                 .reply = reply,
+                                                 .filled = from.filled});
+                        return bytes ? put(*bytes, given->out, read)
+                                     : problem(given->source, bytes.error(), notInOrder);
+                    };
+                    // What cannot be written is not saved either: called again, it would be there twice.
+                    if (const int wrote = written(); wrote != done || given->store.empty()) return wrote;
+                    // A reply that does not say when it was filled in is another one each time.
+                    if (from.id.empty() && from.filled.empty()) from.id = newId();
+                    return keptIn(given->store, own, session, {.filled = when, .id = from.id});
+                });
+            }};
 }
 
 Command addWorth(CLI::App& app) {

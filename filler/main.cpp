@@ -35,15 +35,15 @@ int problem(const std::string& file, const Problem& p, int status) {
 /// The store of the call, when it names one.
 struct Keeping {
     std::optional<ReplyStore> store;
-    std::string address;  // as it may be said
-    Form form;            // in its own language, as its file has it
-    std::string mark = newMark();
+    std::string address;       // as it may be said
+    Form form;                 // in its own language, as its file has it
+    std::string id = newId();  // of the filling
 
-    /// Saves one reply, and says its number. Sent again because something else failed, it is the same one.
+    /// Saves one reply, and says its number. Given again because something else failed, it is the same one.
     Result<void> keep(const std::string& reply) {
         auto read = readReply(reply);
         if (!read) return tl::unexpected(read.error());
-        auto kept = store->append(form, *read, {"program", "", mark});
+        auto kept = store->append(form, *read, {"program"});
         if (!kept) return tl::unexpected(kept.error());
         std::cerr << address << ": saved as reply " << kept->number << std::endl;
         return {};
@@ -53,12 +53,13 @@ struct Keeping {
 /// Gives a reply where the call wants it; says why not, and gives false, where that fails.
 bool deliver(const std::string& reply, const std::string& path, const std::string& language,
              const std::vector<std::string>& readFrom, Keeping& keeping) {
+    const std::string whole = withId(reply, keeping.id);
     const bool out = path == "-" || (path.empty() && !keeping.store);
     Result<void> written;
-    if (!out && !path.empty()) written = writtenBeside(path, reply, readFrom);
-    if (written && keeping.store) written = keeping.keep(reply);
-    if (written && out) written = writeOut(reply);
-    if (written) keeping.mark = newMark();  // the next filling is another one, whatever it says
+    if (!out && !path.empty()) written = writtenBeside(path, whole, readFrom);
+    if (written && keeping.store) written = keeping.keep(whole);
+    if (written && out) written = writeOut(whole);
+    if (written) keeping.id = newId();  // the next filling is another one, whatever it says
     if (written) return true;
     QMessageBox::warning(nullptr, "Brindel",
                          toQt(written.error().sentence.text() + " " + phrase(Phrase::staysOpen, language)));

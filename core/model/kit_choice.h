@@ -15,7 +15,8 @@ struct ClassChoice {
 
 /// How the web page of a form behaves.
 struct PageChoice {
-    std::string post = {};   // where accepting sends the reply; empty for nowhere: it is saved as a file
+    std::string post = {};   // where accepting sends the reply: an address, or a path of whoever serves the page; empty
+                             // for nowhere: it is saved as a file
     bool keepDraft = false;  // what is filled is kept in the browser until it is handed in
     bool steps = false;      // tab pages are shown as steps, one after the other
     bool operator==(const PageChoice&) const = default;

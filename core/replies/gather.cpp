@@ -21,17 +21,16 @@ constexpr std::size_t mostBytes = 64u << 20;
 constexpr std::size_t mostFiles = 100000;
 constexpr std::size_t keptAtOnce = 200;  // replies kept in one go
 
-/// The day that a time by RFC 3339 speaks of.
-std::optional<Day> dayOf(const string& filled) {
-    return filled.size() < 10 ? std::nullopt : isoDateRead(filled.substr(0, 10));
-}
-
 struct Discarded {
     void operator()(zip_t* zip) const { zip_discard(zip); }
     void operator()(zip_file_t* file) const { zip_fclose(file); }
 };
 
 }  // namespace
+
+std::optional<Day> dayOf(const string& filled) {
+    return filled.size() < 10 ? std::nullopt : isoDateRead(filled.substr(0, 10));
+}
 
 Judged judged(const Form& form, const Reply& reply, Day today) {
     FormSession session(form, dayOf(reply.filled).value_or(today));
@@ -45,7 +44,7 @@ Judged judged(const Form& form, const Reply& reply, Day today) {
         if (!other && std::ranges::find(refused, name, &Problem::place) == refused.end())
             result.wrong.push_back({std::move(name), asSaid(wrong.sentence)});
     }
-    result.reply = {form.root().name, form.revision, {}, reply.filled};
+    result.reply = {form.root().name, form.revision, {}, reply.filled, reply.id};
     for (auto& [name, answer] : session.answers()) result.reply.values[name] = std::move(answer);
     return result;
 }

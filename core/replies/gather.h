@@ -31,6 +31,8 @@ struct Judged {
 };
 /// Judges a reply to a form: what was given, worked out again, by the limits of the day that it was filled in.
 Judged judged(const Form& form, const Reply& reply, Day today);
+/// The day that a time by RFC 3339 speaks of.
+std::optional<Day> dayOf(const std::string& filled);
 
 /// Reads files that came back, and keeps what fits in a store, some hundred at a time.
 class Gathering {

@@ -1,7 +1,6 @@
 #include "core/replies/store.h"
 
 #include <fmt/format.h>
-#include <sodium.h>
 
 #include <algorithm>
 
@@ -16,7 +15,7 @@ namespace {
 
 using std::string;
 
-constexpr int layout = 1;  // of the store's own tables
+constexpr int layout = 2;  // of the tables of a store; the first had no ids
 /// What a word in the store's own tables stands for.
 AnswerType typeOf(const string& word) {
     for (const auto& [type, its] : answerWords)
@@ -74,12 +73,6 @@ string formSum(const Form& form) {
     return hexText(contentSum(formText(form))).substr(0, 32);
 }
 
-string newMark() {
-    string bytes(16, '\0');
-    randombytes_buf(bytes.data(), bytes.size());
-    return hexText(bytes);
-}
-
 Result<ReplyStore> ReplyStore::open(const string& address, bool only) {
     auto database = openDatabase(address, only);
     if (!database) return tl::unexpected(database.error());
@@ -108,13 +101,14 @@ Result<void> ReplyStore::begin(bool only) {
         if (!rows) return tl::unexpected(rows.error());
         if (rows->empty() || wholeIn((*rows)[0][0]) > layout)
             return failure("", said("A newer Brindel made this store. Open it with that version."));
-        return {};
+        hasIds_ = wholeIn((*rows)[0][0]) >= 2;
+        return only || hasIds_ ? Result<void>() : giveIds();
     }
     if (only) return failure("", said("This database has no replies."));
     Transaction step(*database_);
     if (!step.begun()) return step.begun();
     for (const char* sql : {"CREATE TABLE IF NOT EXISTS brindel_store (key TEXT PRIMARY KEY, value INTEGER NOT NULL)",
-                            "INSERT INTO brindel_store VALUES ('layout', 1) ON CONFLICT DO NOTHING",
+                            "INSERT INTO brindel_store VALUES ('layout', 2) ON CONFLICT DO NOTHING",
                             "CREATE TABLE IF NOT EXISTS brindel_forms (form TEXT PRIMARY KEY, tab TEXT NOT NULL)",
                             "CREATE TABLE IF NOT EXISTS brindel_versions (sum TEXT PRIMARY KEY, form TEXT NOT NULL, "
                             "place INTEGER NOT NULL, version INTEGER NOT NULL, came TEXT NOT NULL, file TEXT NOT NULL)",
@@ -123,6 +117,25 @@ Result<void> ReplyStore::begin(bool only) {
                             "owner INTEGER NOT NULL, control INTEGER NOT NULL, tab TEXT NOT NULL, col TEXT NOT NULL, "
                             "picked TEXT NOT NULL, PRIMARY KEY (sum, place))"})
         if (auto ran = database_->run(sql); !ran) return ran;
+    return step.commit();
+}
+
+Result<void> ReplyStore::giveIds() {
+    Transaction step(*database_);
+    if (!step.begun()) return step.begun();
+    // Another program may have done it meanwhile.
+    auto now = database_->rows("SELECT value FROM brindel_store WHERE key = 'layout'");
+    auto tables = database_->rows("SELECT tab FROM brindel_forms");
+    if (!now || !tables) return tl::unexpected(now ? tables.error() : now.error());
+    if (wholeIn((*now)[0][0]) < 2) {
+        for (const Row& table : *tables)
+            if (auto ran =
+                    database_->run("ALTER TABLE " + sqlName(textIn(table[0])) + " ADD COLUMN \"brindel_id\" TEXT");
+                !ran)
+                return ran;
+        if (auto ran = database_->run("UPDATE brindel_store SET value = 2 WHERE key = 'layout'"); !ran) return ran;
+    }
+    hasIds_ = true;
     return step.commit();
 }
 
@@ -267,18 +280,20 @@ Result<KeptAs> ReplyStore::appendOne(const Incoming& one, const string& sum) {
 
     std::map<string, const AnswerPlace*> single, stems;
     for (const AnswerPlace& place : places) (place.lies == AnswerLies::rows ? stems : single)[place.name] = &place;
-    // A filling that has a mark of its own is the same when it is sent again a moment later.
+    // A filling that has an id of its own is the same when it is sent again a moment later.
+    const string& mark = reply.id.empty() ? origin.mark : reply.id;
     const std::vector<std::pair<string, Answer>> values(reply.values.begin(), reply.values.end());
-    const string whole = replyText(form.root().name, reply.version, origin.mark.empty() ? reply.filled : "", values);
-    const string digest = hexText(contentSum(whole + origin.mark)).substr(0, 32);
-    string columns = "\"form\", \"version\", \"filled\", \"came\", \"way\", \"source\", \"digest\"";
+    const string whole = replyText(form.root().name, reply.version, mark.empty() ? reply.filled : "", values);
+    const string digest = hexText(contentSum(whole + mark)).substr(0, 32);
+    string columns = "\"form\", \"version\", \"filled\", \"came\", \"way\", \"source\", \"digest\", \"brindel_id\"";
     Row given = {sum,
                  static_cast<long long>(reply.version ? reply.version : form.revision),
                  reply.filled.empty() ? Cell() : Cell(reply.filled),
                  timeNow(),
                  origin.way,
                  firstCharacters(origin.name, 400),
-                 digest};
+                 digest,
+                 reply.id.empty() ? Cell() : Cell(reply.id)};
     std::map<string, std::map<int, std::vector<std::pair<string, Cell>>>> rows;  // of each table
     std::vector<std::pair<const AnswerPlace*, const std::vector<string>*>> picks;
     for (const auto& [name, answer] : reply.values) {
@@ -368,7 +383,8 @@ Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span
         for (long long number : some) given.emplace_back(number);
         const string in = " WHERE \"reply\" IN (" + list(1, given.size()) + ")";
         std::map<long long, KeptReply> found;
-        string names = "\"reply\", \"form\", \"version\", \"filled\", \"came\", \"way\", \"source\"";
+        string names = "\"reply\", \"form\", \"version\", \"filled\", \"came\", \"way\", \"source\", ";
+        names += hasIds_ ? "\"brindel_id\"" : "NULL";
         std::vector<const ReplyColumn*> mine;
         for (const ReplyColumn& c : *there)
             if (c.table == *main) {
@@ -386,6 +402,7 @@ Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span
             kept.came = textIn(r[4]);
             kept.way = textIn(r[5]);
             kept.name = textIn(r[6]);
+            kept.reply.id = textIn(r[7]);
             found[kept.number] = std::move(kept);
             rows[wholeIn(r[0])] = r;
             return true;
@@ -393,7 +410,7 @@ Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span
         if (!done) return tl::unexpected(done.error());
         for (std::size_t i = 0; i < mine.size(); ++i)
             for (auto& [number, kept] : found) {
-                const Cell& cell = rows[number][i + 7];
+                const Cell& cell = rows[number][i + 8];
                 Answer& answer = kept.byColumn[mine[i]->key()];
                 if (!mine[i]->several)
                     answer = answerOf(cell, mine[i]->type);

@@ -21,7 +21,7 @@ namespace brindel {
 struct ReplyOrigin {
     std::string way;        // "program", "call", "file", "page"
     std::string name = {};  // of the file or of whoever filled it in; empty where nobody says
-    std::string mark = {};  // what tells it from others that say the same: of a filling, or of a file
+    std::string mark = {};  // what tells it from others that say the same, where the reply itself has no id
 };
 
 /// What became of a reply.
@@ -130,6 +130,7 @@ class ReplyStore {
     };
 
     Result<void> begin(bool only);
+    Result<void> giveIds();
     Result<std::string> mainTable(const std::string& form);
     Result<std::set<std::string>> tablesThere();
     Result<AnswerPlaces> placesWhere(const std::string& condition, const std::string& value);
@@ -140,12 +141,11 @@ class ReplyStore {
     Result<Asked> asked(const std::string& form, const ReplyQuery& query);
 
     std::unique_ptr<Database> database_;
+    bool hasIds_ = true;
     std::map<std::string, AnswerPlaces> places_;  // by the sum of the form
     std::map<std::string, std::string> mains_;    // by its name
 };
 
-/// What tells a filling from all others: 32 signs that nobody can guess.
-std::string newMark();
 /// The sum of a form, by which the version is known that a reply was filled in.
 std::string formSum(const Form& form);
 

@@ -66,7 +66,8 @@ std::string_view lieWord(AnswerLies lies) {
 }
 
 const std::set<string>& ownColumns() {
-    static const std::set<string> own = {"reply", "form", "version", "filled", "came", "way", "source", "digest"};
+    static const std::set<string> own = {"reply", "form",   "version", "filled",    "came",
+                                         "way",   "source", "digest",  "brindel_id"};
     return own;
 }
 
@@ -105,7 +106,8 @@ Result<StoreFit> storeFit(const Form& form, const StoreSoFar& soFar) {
                       "\"came\" TEXT NOT NULL",
                       "\"way\" TEXT NOT NULL",
                       "\"source\" TEXT NOT NULL",
-                      "\"digest\" TEXT NOT NULL UNIQUE"};
+                      "\"digest\" TEXT NOT NULL UNIQUE",
+                      "\"brindel_id\" TEXT"};
         fit.changes.push_back(said("A table for replies to “{}” is added.", name));
     }
     std::vector<string> picked;  // tables of what is picked; they speak of the form's, which is made first

@@ -109,7 +109,7 @@ Result<void> repliesAsJson(ReplyStore& store, const string& form, std::span<cons
     if (!sink("[")) return failure("", said("The file cannot be written."));
     auto done = inParts(store, form, numbers, options, [&](const KeptReply& kept) {
         const std::vector<std::pair<string, Answer>> values(kept.reply.values.begin(), kept.reply.values.end());
-        auto reply = jsonRead(replyText(form, kept.reply.version, kept.reply.filled, values));
+        auto reply = jsonRead(replyText(form, kept.reply.version, kept.reply.filled, values, kept.reply.id));
         Json one = {{"reply", kept.number}, {"came", kept.came}, {"way", kept.way}, {"source", kept.name}};
         if (reply)
             for (auto& [key, value] : reply->items()) one[key] = value;

@@ -1,5 +1,8 @@
 #include "core/session/answers.h"
 
+#include <sodium.h>
+
+#include <algorithm>
 #include <ctime>
 #include <regex>
 
@@ -69,6 +72,12 @@ Result<Reply> readReply(const std::string& text) {
         reply.version = (*json)["version"].get<int>();
     if (whole && json->contains("filled") && (*json)["filled"].is_string() && isTime((*json)["filled"]))
         reply.filled = (*json)["filled"].get<std::string>();
+    if (whole && json->contains("id")) {
+        const Json& id = (*json)["id"];
+        if (!id.is_string() || !isId(id.get<std::string>()))
+            return failure("id", said("The id of a reply is 8 to 100 letters, digits, - and _."));
+        reply.id = id.get<std::string>();
+    }
     if (auto all = gather(whole ? (*json)["values"] : *json, "", 0, reply.values); !all)
         return tl::unexpected(all.error());
     return reply;
@@ -93,7 +102,7 @@ std::vector<std::string> replyPath(const std::string& name, const std::set<std::
 }
 
 std::string replyText(const std::string& form, int version, const std::string& filled,
-                      const std::vector<std::pair<std::string, Answer>>& values) {
+                      const std::vector<std::pair<std::string, Answer>>& values, const std::string& id) {
     Json list = Json::object();
     std::set<std::string_view> names;
     for (const auto& [name, answer] : values) names.insert(name);
@@ -109,7 +118,36 @@ std::string replyText(const std::string& form, int version, const std::string& f
         }
         (*group)[key] = answerJson(answer);
     }
-    return jsonText({{"form", form}, {"version", version}, {"filled", filled}, {"values", list}});
+    Json reply = {{"form", form}, {"version", version}};
+    if (!id.empty()) reply["id"] = id;
+    reply["filled"] = filled;
+    reply["values"] = std::move(list);
+    return jsonText(reply);
+}
+
+std::string withId(const std::string& reply, const std::string& id) {
+    const auto read = jsonRead(reply);
+    if (!read || !read->is_object()) return reply;
+    Json whole = Json::object();
+    for (const auto& [key, value] : read->items()) {
+        if (key == "id") continue;
+        if (key == "filled" && !id.empty()) whole["id"] = id;
+        whole[key] = value;
+    }
+    return jsonText(whole);
+}
+
+std::string newId() {
+    std::string bytes(16, '\0');
+    randombytes_buf(bytes.data(), bytes.size());
+    return hexText(bytes);
+}
+
+bool isId(const std::string& text) {
+    return text.size() >= 8 && text.size() <= 100 && std::ranges::all_of(text, [](char c) {
+               return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '-' ||
+                      c == '_';
+           });
 }
 
 std::string timeNow() {

@@ -57,6 +57,7 @@ string hashOf(std::string_view text) {
 
 /// The part of an address that a policy names: "https://wharf.example".
 string originOf(const string& address) {
+    if (address.starts_with('/')) return "'self'";
     const auto host = address.find("://");
     if (host == string::npos) return {};
     string origin = address.substr(0, std::min(address.size(), address.find_first_of("/?#", host + 3)));
@@ -95,7 +96,8 @@ Page::Page(const FormSession& opened, const FontBook& fonts, const PageChoice& c
     form_.controls.each([&](Id id, const Control& c) {
         if (!c.formulas.empty() || !c.rules.empty()) spoken_.insert(id);
     });
-    choice_.post = isHttp(choice_.post) ? asAddress(choice_.post) : string();
+    // A path is one of whoever serves the page.
+    choice_.post = isHttp(choice_.post) || choice_.post.starts_with('/') ? asAddress(choice_.post) : string();
     if (language_.empty()) language_ = "en";
     // A rem is the letters of a dialog; a document is as large as its paper where a rem has its usual 16 px.
     unit_ = form_.isDialog() ? 1 / (look_.basePoints() * 96 / 72) : 96 / 25.4 / 16;

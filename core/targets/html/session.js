@@ -10,8 +10,10 @@ function brindelSession(F, I, around, form, work) {
   const entries = map(), wrong = map(), limits = map(), rows = map();
   const shown = map(), usable = map();
   const said = new Set();
+  const told = map();  //@ post
   const worths = work.map(() => undefined);
   const due = work.map(() => false), dependents = map(), underKey = map(), ofTable = map();
+  let id = "";  // of the filling: by it the same reply is known again
   let choices = map(), changes, outcome, touched = new Set(), later = [], pending = [], waiting = null;
   let dueCount = 0, firstDue = 0, reacting = false, quiet = false, beginning = false, reactions = 0;
 
@@ -204,7 +206,10 @@ function brindelSession(F, I, around, form, work) {
       changes.complaints.add(name);
     }
   }
-  const complaint = name => said.has(name) ? wrong[name] || "" : "";
+  const complaint = name => {
+    if (told[name]) return told[name];  //@ post
+    return said.has(name) ? wrong[name] || "" : "";
+  };
   const wrongs = () => here().filter(name => wrong[name]).map(name => ({name: name, sentence: wrong[name]}));
 
   // ---- holding ----
@@ -219,13 +224,16 @@ function brindelSession(F, I, around, form, work) {
     changes.answers.add(name);
     judge(name);
     if (!other) return;
+    if (told[name]) { delete told[name]; changes.complaints.add(name); }  //@ post
     keysOf(name, before && before.held, next.held).forEach(key => touched.add(key));
     (dependents[name] || []).forEach(makeDue);
   }
   function begin() {
     form.order.forEach(name => delete entries[name]);
     [wrong, limits].forEach(one => Object.keys(one).forEach(key => delete one[key]));
+    Object.keys(told).forEach(name => delete told[name]);  //@ post
     said.clear();
+    id = Array.from(window.crypto.getRandomValues(new Uint8Array(16)), n => (n + 256).toString(16).slice(1)).join("");
     choices = map();
     Object.keys(form.tables).forEach(key => rows[key] = form.tables[key].least);
     Object.keys(form.starts).forEach(key => {
@@ -647,7 +655,7 @@ function brindelSession(F, I, around, form, work) {
       path.slice(0, -1).forEach(part => group = group[part] = group[part] || map());
       group[path[path.length - 1]] = answer(name);
     });
-    return printed({form: form.name, version: form.version, filled: isoNow(), values: values}, "") + "\n";
+    return printed({form: form.name, version: form.version, id: id, filled: isoNow(), values: values}, "") + "\n";
   }
   function numberPrinted(x) {
     if (x === Math.floor(x) && Math.abs(x) < 1e15) return String(x);
@@ -744,6 +752,14 @@ function brindelSession(F, I, around, form, work) {
       if (list.length) notAccepted(list);
       else outcome.then = "accepted";
     }),
+    // What whoever took the answers finds wrong is said until they are changed.
+    //@ if post
+    refused: list => act(() => list.forEach(([name, sentence]) => {
+      if (!answers[name] || !present(name)) return;
+      told[name] = sentence;
+      changes.complaints.add(name);
+    })),
+    //@ end
     changeRows: (key, by) => act(() => { if (changeRows(key, by)) done(); }),  //@ rows
     //@ if draft
     // All values of a draft, in the order of the route.
@@ -767,7 +783,7 @@ function brindelSession(F, I, around, form, work) {
       pending = [];
     }),
     //@ end
-    entry: entry, wording: wording, answer: answer, choicesOf: listOf, complaint: complaint, wrongs: wrongs, reply: reply,
+    id: () => id, entry: entry, wording: wording, answer: answer, choicesOf: listOf, complaint: complaint, wrongs: wrongs, reply: reply,
     open: open, openButton: openButton, seen: key => shown[key] !== false, usable: keys => every(usable, keys),
     required: name => !!limit(name, "required"), least: (name, prop) => limit(name, prop),
     rowCount: key => rows[key], present: present, order: here, asking: () => waiting !== null,

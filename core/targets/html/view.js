@@ -10,6 +10,8 @@ function brindelView(session, form, I) {
     return e;
   };
   let handedIn = false, draftTimer = 0;
+  let sending = false, sent = "";  //@ post
+  const map = () => Object.create(null);
   const queue = [];
   const underKey = Object.create(null), groups = Object.create(null);
   form.order.forEach(name => (answers[name].usedBy || []).forEach(key => (underKey[key] = underKey[key] || []).push(name)));
@@ -223,17 +225,60 @@ function brindelView(session, form, I) {
   function handIn(reply) {
     if (!form.post) return save(reply);
     //@ if post
-    const status = $("brindel-status");
+    if (sending) return;
+    sending = true;
+    sheet.setAttribute("aria-busy", "true");
+    const status = $("brindel-status"), stop = new AbortController(), late = window.setTimeout(() => stop.abort(), 30000);
     status.textContent = words.sending;
-    window.fetch(form.post, {method: "POST", headers: {"Content-Type": "application/json"}, body: reply, credentials: "omit"})
-        .then(answer => { if (!answer.ok) throw new Error(); })
-        .then(() => { status.textContent = ""; accepted(); tell(words.sent); })
-        .catch(() => {
+    const headers = {"Content-Type": "application/json", "Accept": "application/json, application/problem+json"};
+    // Others than whoever serves the page must allow what they are sent beside the reply; the id stands in it as well.
+    const here = new URL(form.post, window.location.href).origin === window.location.origin;
+    if (here) headers["Idempotency-Key"] = '"' + JSON.parse(reply).id + '"';
+    window.fetch(form.post, {method: "POST", headers: headers, body: reply, credentials: "same-origin", signal: stop.signal})
+        .then(answer => answer.text().then(text => [answer, text]))
+        .then(([answer, text]) => {
+          let said = null;
+          try { said = JSON.parse(text); } catch (e) {}
+          return [answer.ok, said && typeof said === "object" ? said : {}];
+        }, () => [false, {}])
+        .then(([ok, said]) => {
+          window.clearTimeout(late);
+          sending = false;
+          sheet.removeAttribute("aria-busy");
           status.textContent = "";
-          message(words.notSent, [[words.again2, () => handIn(reply)], [words.saveFile, () => save(reply)], [words.ok]]);
+          if (ok) {
+            accepted();
+            sent = typeof said.reply === "number" ? put(words.sentAs, String(said.reply)) : words.sent;
+            return thanked();
+          }
+          if (Array.isArray(said.errors) && blamed(said.errors)) return tell(words.refused);
+          const why = typeof said.detail === "string" && said.detail ? "\n" + said.detail.slice(0, 500) : "";
+          message(words.notSent + why, [[words.again2, () => handIn(reply)], [words.saveFile, () => save(reply)], [words.ok]]);
         });
     //@ end
   }
+  //@ if post
+  // What was wrong is said beside the answers, as RFC 9457 has it: by pointers into the reply, or by names.
+  function blamed(errors) {
+    const under = map();
+    session.order().forEach(name => { under["#/values/" + (answers[name].path || [name]).map(part => encodeURIComponent(part.replace(/~/g, "~0").replace(/\//g, "~1"))).join("/")] = name; });
+    const list = errors.map(e => e && typeof e.detail === "string" ? [typeof e.name === "string" && answers[e.name] ? e.name : under[e.pointer], e.detail.slice(0, 500)] : [])
+        .filter(([name]) => name);
+    if (list.length) {
+      follow(session.refused(list));
+      focusOn(answers[list[0][0]].key);
+    }
+    return list.length;
+  }
+  // What was sent is sent once: a press begins anew.
+  const thanked = () => message(sent, [[words.another, () => {
+    handedIn = false;
+    sent = "";
+    Object.keys(form.tabs).forEach(key => turn(key, form.tabs[key][0]));  //@ tabs
+    follow(session.opened());
+    focusOn(form.dialog && form.startsIn ? form.startsIn : "");
+  }], [words.ok]]);
+  //@ end
 
   //@ if tabs
   // ---- pages of tabs ----
@@ -444,25 +489,32 @@ function brindelView(session, form, I) {
   function keepDraft() {
     if (!form.keepDraft || handedIn) return;
     window.clearTimeout(draftTimer);
-    draftTimer = window.setTimeout(() => {
-      const values = Object.create(null);
-      let any = false;
-      session.order().forEach(name => {
-        const a = answers[name];
-        if (a.secret || a.worked || a.shut) return;
-        const value = session.answer(name);
-        if (value === null || value === false) return;
-        values[name] = value;
-        any = true;
-      });
-      try {
-        if (any) window.localStorage.setItem(draftKey, JSON.stringify(values));
-        else window.localStorage.removeItem(draftKey);
-      } catch (e) {}
-    }, 300);
+    draftTimer = window.setTimeout(writeDraft, 300);
   }
+  function writeDraft() {
+    if (!draftTimer) return;
+    window.clearTimeout(draftTimer);
+    draftTimer = 0;
+    const values = Object.create(null);
+    let any = false;
+    session.order().forEach(name => {
+      const a = answers[name];
+      if (a.secret || a.worked || a.shut) return;
+      const value = session.answer(name);
+      if (value === null || value === false) return;
+      values[name] = value;
+      any = true;
+    });
+    try {
+      if (any) window.localStorage.setItem(draftKey, JSON.stringify(values));
+      else window.localStorage.removeItem(draftKey);
+    } catch (e) {}
+  }
+  // What was typed last is kept as well when the page goes at once.
+  window.addEventListener("pagehide", writeDraft);
   function dropDraft() {
     window.clearTimeout(draftTimer);
+    draftTimer = 0;
     try { window.localStorage.removeItem(draftKey); } catch (e) {}
   }
   function offerDraft() {
@@ -580,6 +632,8 @@ function brindelView(session, form, I) {
     const e = document.activeElement, name = e && nameOf(e), by = event.submitter;
     if (name) follow(session.leave(name));
     if (session.asking()) return;
+    if (sending) return;  //@ post
+    if (sent) return thanked();  //@ post
     if (by && form.buttons[by.id]) press(by.id);
     else follow(session.accept());
   });

@@ -52,6 +52,7 @@ Json answerSchema(const Form& form, const ReplyPart& part) {
             [[fallthrough]];
         default:
             typed("string");
+            if (part.asked && part.values.empty()) one["minLength"] = 1;
             if (part.letters > 0) one["maxLength"] = part.letters;
             if (!part.pattern.empty()) one["pattern"] = "^(?:" + part.pattern + ")$";
             valued();
@@ -111,6 +112,7 @@ string replySchema(const Form& form) {
                      {"properties",
                       {{"form", {{"const", name}}},
                        {"version", {{"type", "integer"}, {"minimum", 0}}},
+                       {"id", {{"type", "string"}, {"pattern", "^[A-Za-z0-9_-]{8,100}$"}}},
                        {"filled", {{"type", "string"}, {"format", "date-time"}}},
                        {"values", std::move(values)}}},
                      {"required", {"form", "version", "filled", "values"}},
