@@ -7,6 +7,7 @@
 #include "core/targets/pdf/pdf.h"
 #include "core/targets/png/png.h"
 #include "core/targets/qt/qt_class.h"
+#include "core/targets/reply/openapi.h"
 #include "core/targets/reply/reply_shape.h"
 #include "core/targets/sheet/control_sheet.h"
 
@@ -117,6 +118,17 @@ const Target targets[] = {
      "Tables for replies, for SQLite and PostgreSQL.",
      {programmer},
      [](const FormSession& session, const FontBook&, const TargetOptions&) { return replySql(session.designed()); }},
+    {"openapi",
+     "a description of what takes its replies",
+     "OpenAPI",
+     "openapi.json",
+     "-reply",
+     "What a server of replies is sent and answers (OpenAPI 3.1), for programs that send or take them.",
+     {programmer},
+     [](const FormSession& session, const FontBook&, const TargetOptions&) -> Result<std::string> {
+         const Form* form = &session.designed();
+         return openApiOf(std::span(&form, 1));
+     }},
 };
 
 }  // namespace
