@@ -1,0 +1,159 @@
+// brindel-receive: serves forms as pages and takes their replies into a store. Exit 0 when it was told to end, 1 for a
+// form that cannot be served, 2 when the call is wrong, 3 when a file or the store cannot be opened, 4 when it cannot
+// listen.
+#include <signal.h>
+#include <spdlog/sinks/stdout_sinks.h>
+#include <spdlog/spdlog.h>
+
+#include <CLI/CLI.hpp>
+#include <iostream>
+
+#include "core/file/json_text.h"
+#include "core/file/whole_file.h"
+#include "core/model/kit_choice.h"
+#include "receive/receiver.h"
+
+using namespace brindel;
+
+namespace {
+
+int problem(const std::string& file, const Problem& p, int status) {
+    std::cerr << spoken(file) << ':' << (p.place.empty() ? "" : spoken(p.place) + ":") << ' '
+              << spoken(p.sentence.text()) << '\n';
+    return status;
+}
+
+/// 127.0.0.1:8080, [::1]:8080, or a port alone.
+bool readPlace(const std::string& place, std::string& host, int& port) {
+    const auto colon = place.rfind(':');
+    const std::string number = colon == std::string::npos ? place : place.substr(colon + 1);
+    if (colon != std::string::npos) host = place.substr(0, colon);
+    if (host.starts_with('[') && host.ends_with(']')) host = host.substr(1, host.size() - 2);
+    if (number.empty() || number.size() > 5 || number.find_first_not_of("0123456789") != std::string::npos)
+        return false;
+    port = std::stoi(number);
+    return port <= 65535 && !host.empty();
+}
+
+/// Writes a line for the file of passwords, the password from standard input.
+int newAccess(const std::string& name) {
+    std::string password;
+    std::getline(std::cin, password);
+    auto line = Entrants::line(name, password);
+    if (!line) return problem("--new-access", line.error(), 2);
+    std::cout << *line;
+    return 0;
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+    takeSignalsAsProblems();
+    // Ending is waited for by one thread alone.
+    sigset_t ends;
+    sigemptyset(&ends);
+    for (int one : {SIGTERM, SIGINT, SIGHUP}) sigaddset(&ends, one);
+    pthread_sigmask(SIG_BLOCK, &ends, nullptr);
+
+    CLI::App app{"Serves forms as web pages, and saves the replies that come in."};
+    app.set_version_flag("--version", "Brindel 0.1.0");
+    ReceiverOptions options;
+    std::vector<std::string> paths, origins;
+    std::string store, listen = "127.0.0.1:8080", accessFile, newName;
+    double megabytes = 16;
+    app.add_option("FORM", paths, "Form files; each is served under its name");
+    app.add_option("--store", store, "Where replies are saved: a file such as replies.db, or postgresql://…");
+    app.add_option("--listen", listen, "Address and port; port 0 takes any that is free")->capture_default_str();
+    app.add_option("--certificate", options.certificate, "For HTTPS: the certificate with its chain, in PEM");
+    app.add_option("--key", options.key, "For HTTPS: the key of the certificate, in PEM");
+    app.add_flag("--behind-proxy", options.behindProxy,
+                 "A proxy stands before it: its X-Forwarded-For, -Proto and -Host are believed");
+    app.add_option("--allow-origin", origins,
+                   "Where else pages may send from: https://forms.example, or null for pages opened as files");
+    app.add_option("--access-file", accessFile, "Only who is named in this file comes in, by name and password");
+    app.add_option("--new-access", newName,
+                   "Writes a line for the access file: this name, and the password from standard input");
+    app.add_option("--replies-a-minute", options.repliesAMinute, "The most from one address; 0 for no limit")
+        ->check(CLI::Range(0, 1000000))
+        ->capture_default_str();
+    app.add_option("--most-megabytes", megabytes, "The largest reply")
+        ->check(CLI::Range(0.01, 64.0))
+        ->capture_default_str();
+    app.add_option("--connections", options.connections, "Served at the same time")
+        ->check(CLI::Range(2, 1000))
+        ->capture_default_str();
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::ParseError& error) {
+        return app.exit(error) == 0 ? 0 : 2;
+    }
+    if (!newName.empty()) return newAccess(newName);
+    if (paths.empty()) return problem("brindel-receive", {"", said("Name a form to serve.")}, 2);
+    if (store.empty()) return problem("brindel-receive", {"", said("Name a store with --store.")}, 2);
+    if (options.certificate.empty() != options.key.empty())
+        return problem("brindel-receive", {"", said("--certificate and --key go together.")}, 2);
+    std::string host = "127.0.0.1";
+    int port = 8080;
+    if (!readPlace(listen, host, port))
+        return problem("--listen", {"", said("An address and a port such as 127.0.0.1:8080 are expected here.")}, 2);
+    for (const std::string& origin : origins) {
+        const bool whole =
+            origin == "null" || (isPostable(origin) && origin.find('/', origin.find("://") + 3) == std::string::npos);
+        if (!whole)
+            return problem("--allow-origin",
+                           {"", said("An origin such as https://forms.example is expected here, without a path.")}, 2);
+        options.origins.insert(origin);
+    }
+    options.bounds.bodyBytes = std::size_t(megabytes * (1 << 20));
+
+    auto forms = servedForms(paths);
+    if (!forms) return problem(forms.error().place, {"", forms.error().sentence}, 1);
+    std::unique_ptr<Entrants> access;
+    if (!accessFile.empty()) {
+        auto read = Entrants::read(accessFile);
+        if (!read) return problem(accessFile, read.error(), 3);
+        access = std::move(*read);
+    }
+    const std::string address = spokenAddress(store);
+    auto keeper = Keeper::open(store);
+    if (!keeper) return problem(address, keeper.error(), 3);
+    for (const ServedForm& form : *forms) {
+        auto changes = (*keeper)->changesFor(*form.own);
+        if (!changes) return problem(address, changes.error(), 1);
+        for (const Sentence& change : *changes) problem(address, {"", change}, 0);
+    }
+
+    auto log = std::make_shared<spdlog::logger>("receive", std::make_shared<spdlog::sinks::stderr_sink_mt>());
+    log->set_pattern("{\"at\": \"%Y-%m-%dT%H:%M:%S.%e%z\", %v}");
+    log->flush_on(spdlog::level::info);
+    auto receiver = Receiver::made(std::move(*forms), **keeper, access.get(), options, [&log](const Happening& what) {
+        std::string line =
+            fmt::format("\"method\": {}, \"path\": {}, \"status\": {}, \"bytes\": {}, \"ms\": {:.1f}",
+                        Json(what.method).dump(), Json(what.path).dump(), what.status, what.bytes, what.milliseconds);
+        if (what.reply) line += fmt::format(", \"reply\": {}", what.reply);
+        log->info("{}", line);
+    });
+    if (!receiver) return problem(receiver.error().place, {"", receiver.error().sentence}, 3);
+    if (port == 0)
+        port = (*receiver)->bind_to_any_port(host);
+    else if (!(*receiver)->bind_to_port(host, port))
+        port = -1;
+    if (port < 0)
+        return problem(
+            listen,
+            {"", said("Nothing can be served here: the address is taken, not of this machine, or not allowed.")}, 4);
+    std::cout << (options.certificate.empty() ? "http://" : "https://")
+              << (host.find(':') == std::string::npos ? host : "[" + host + "]") << ':' << port << "/" << std::endl;
+
+    std::thread ending([&] {
+        int which = 0;
+        sigwait(&ends, &which);
+        (*receiver)->end();
+    });
+    (*receiver)->listen_after_bind();
+    // It may have ended by itself.
+    pthread_kill(ending.native_handle(), SIGTERM);
+    ending.join();
+    log->flush();
+    return 0;
+}
