@@ -25,6 +25,7 @@ constexpr int mostOfOne = 100;            // requests on one connection
 
 thread_local bool turnedAway = false;         // a connection more than can wait
 thread_local Happening* happening = nullptr;  // of the request in hand
+thread_local const Wire* inHand = nullptr;    // that it comes by
 
 /// What is said where the library itself answers.
 std::string_view sentenceOf(int status) {
@@ -154,6 +155,8 @@ Result<std::unique_ptr<Receiver>> Receiver::made(std::vector<ServedForm> forms, 
     }
     const RequestBounds& bounds = self.options_.bounds;
     self.set_payload_max_length(bounds.bodyBytes);
+    self.set_keep_alive_max_count(mostOfOne);
+    self.set_keep_alive_timeout(std::chrono::ceil<std::chrono::seconds>(bounds.idle).count());
     self.new_task_queue = [&self] { return new Hands(self.options_.connections, self.waiting_); };
     httplib::Headers always = {{"X-Content-Type-Options", "nosniff"},
                                {"X-Frame-Options", "DENY"},
@@ -172,6 +175,9 @@ Result<std::unique_ptr<Receiver>> Receiver::made(std::vector<ServedForm> forms, 
         if (const ServedForm* form = self.formOf(request.path.substr(1, end - 1))) self.take(*form, request, response);
     });
     self.set_error_handler([](const Request&, Response& response) {
+        // The library knows no more than that it could not read on.
+        if (inHand && inHand->tooLate()) response.status = 408;
+        if (inHand && inHand->tooMuch()) response.status = inHand->inHead() ? 431 : 413;
         if (response.body.empty()) tell(response, problemTold(response.status, string(sentenceOf(response.status))));
     });
     self.set_exception_handler(
@@ -248,6 +254,7 @@ void Receiver::serve(Wire& wire, const string&) {
         if (!(i == 0 ? wire.begins([this] { return ending_.load(); }) : wire.begins(over))) return;
         Happening what;
         happening = &what;
+        inHand = &wire;
         const auto began = Wire::Clock::now();
         bool closed = false;
         const bool last = i + 1 == mostOfOne || ending_;
@@ -265,6 +272,7 @@ void Receiver::serve(Wire& wire, const string&) {
         });
         what.milliseconds = std::chrono::duration<double, std::milli>(Wire::Clock::now() - began).count();
         happening = nullptr;
+        inHand = nullptr;
         if (!wire.answered() && (wire.tooMuch() || wire.tooLate())) {
             what.status = wire.tooMuch() ? 431 : 408;
             wire.httplib::Stream::write(rawAnswer(what.status));
@@ -332,13 +340,13 @@ void Receiver::handle(const Request& request, Response& response) {
         if (elsewhere && !options_.origins.contains(origin))
             return refuse(response, 403, "Replies from a page elsewhere are not taken here.");
         if (elsewhere) {
-            response.set_header("Entrants-Control-Allow-Origin", origin);
+            response.set_header("Access-Control-Allow-Origin", origin);
             response.set_header("Vary", "Origin");
         }
         if (request.method == "OPTIONS") {
-            response.set_header("Entrants-Control-Allow-Methods", "POST");
-            response.set_header("Entrants-Control-Allow-Headers", "content-type, idempotency-key");
-            response.set_header("Entrants-Control-Max-Age", "600");
+            response.set_header("Access-Control-Allow-Methods", "POST");
+            response.set_header("Access-Control-Allow-Headers", "content-type, idempotency-key");
+            response.set_header("Access-Control-Max-Age", "600");
             response.status = 204;
             return;
         }

@@ -169,6 +169,7 @@ void Wire::close() {
     constexpr std::size_t most = 1 << 20;
     if (tls_) SSL_shutdown(tls_);
     shutdown(socket_, SHUT_WR);
+    if (status_ < 400) return;
     const auto until = Clock::now() + milliseconds(500);
     for (std::size_t all = 0; all < most && wait(POLLIN, until);) {
         const ssize_t got = recv(socket_, held_, sizeof held_, 0);

@@ -25,10 +25,12 @@ class Wire : public httplib::Stream {
     /// True when the bounds of a request were broken: by size, or by time.
     bool tooMuch() const { return tooMuch_; }
     bool tooLate() const { return tooLate_; }
+    bool inHead() const { return inHead_; }
     /// Whether something was answered to the request, and its status.
     bool answered() const { return status_ > 0; }
     int status() const { return status_; }
-    /// Says that nothing more comes, and reads a little of what the other side still sends, so that it sees the answer.
+    /// Says that nothing more comes. Of what was refused, a little is read that the other side still sends, so that it
+    /// sees why.
     void close();
 
     bool is_readable() const override;

@@ -285,6 +285,11 @@ Result<KeptAs> ReplyStore::appendOne(const Incoming& one, const string& sum) {
     const std::vector<std::pair<string, Answer>> values(reply.values.begin(), reply.values.end());
     const string whole = replyText(form.root().name, reply.version, mark.empty() ? reply.filled : "", values);
     const string digest = hexText(contentSum(whole + mark)).substr(0, 32);
+    // Asked before: a number that is refused would be gone.
+    auto there =
+        database_->rows(fmt::format("SELECT \"reply\" FROM {} WHERE \"digest\" = $1", sqlName(main)), {digest});
+    if (!there) return tl::unexpected(there.error());
+    if (!there->empty()) return KeptAs{wholeIn((*there)[0][0]), true};
     string columns = "\"form\", \"version\", \"filled\", \"came\", \"way\", \"source\", \"digest\", \"brindel_id\"";
     Row given = {sum,
                  static_cast<long long>(reply.version ? reply.version : form.revision),
@@ -309,18 +314,11 @@ Result<KeptAs> ReplyStore::appendOne(const Incoming& one, const string& sum) {
             return failure(name, said("The form has no such field."));
         }
     }
-    auto made =
-        database_->rows(fmt::format("INSERT INTO {} ({}) VALUES ({}) ON CONFLICT DO NOTHING RETURNING \"reply\"",
-                                    sqlName(main), columns, list(1, given.size())),
-                        given);
+    auto made = database_->rows(fmt::format("INSERT INTO {} ({}) VALUES ({}) RETURNING \"reply\"", sqlName(main),
+                                            columns, list(1, given.size())),
+                                given);
     if (!made) return tl::unexpected(made.error());
-    if (made->empty()) {
-        auto there =
-            database_->rows(fmt::format("SELECT \"reply\" FROM {} WHERE \"digest\" = $1", sqlName(main)), {digest});
-        if (!there || there->empty())
-            return tl::unexpected(there ? Problem{"", said("The reply cannot be stored.")} : there.error());
-        return KeptAs{wholeIn((*there)[0][0]), true};
-    }
+    if (made->empty()) return failure("", said("The reply cannot be stored."));
     const long long number = wholeIn((*made)[0][0]);
     for (const auto& [place, several] : picks) {
         long long at = 0;
