@@ -134,10 +134,7 @@ int main(int argc, char** argv) {
         log->info("{}", line);
     });
     if (!receiver) return problem(receiver.error().place, {"", receiver.error().sentence}, 3);
-    if (port == 0)
-        port = (*receiver)->bind_to_any_port(host);
-    else if (!(*receiver)->bind_to_port(host, port))
-        port = -1;
+    port = (*receiver)->bindTo(host, port);
     if (port < 0)
         return problem(
             listen,

@@ -64,7 +64,7 @@ string rawAnswer(int status) {
 /// So many hands serve connections; so many more wait, and others are turned away at once.
 class Hands : public httplib::TaskQueue {
   public:
-    Hands(std::size_t count, std::atomic<int>& waiting) : waiting_(waiting) {
+    Hands(std::size_t count, std::atomic<int>& waiting, std::atomic<int>& busy) : waiting_(waiting), busy_(busy) {
         for (std::size_t i = 0; i < count; ++i) threads_.emplace_back([this] { work(); });
     }
     void enqueue(std::function<void()> serve) override {
@@ -101,11 +101,13 @@ class Hands : public httplib::TaskQueue {
                 task = std::move(tasks_.front());
                 tasks_.pop_front();
                 --waiting_;
+                ++busy_;
             }
             task();
+            --busy_;
         }
     }
-    std::atomic<int>& waiting_;
+    std::atomic<int>&waiting_, &busy_;
     std::vector<std::thread> threads_;
     std::deque<std::function<void()>> tasks_;
     std::mutex mutex_;
@@ -157,7 +159,7 @@ Result<std::unique_ptr<Receiver>> Receiver::made(std::vector<ServedForm> forms, 
     self.set_payload_max_length(bounds.bodyBytes);
     self.set_keep_alive_max_count(mostOfOne);
     self.set_keep_alive_timeout(std::chrono::ceil<std::chrono::seconds>(bounds.idle).count());
-    self.new_task_queue = [&self] { return new Hands(self.options_.connections, self.waiting_); };
+    self.new_task_queue = [&self] { return new Hands(self.options_.connections, self.waiting_, self.busy_); };
     httplib::Headers always = {{"X-Content-Type-Options", "nosniff"},
                                {"X-Frame-Options", "DENY"},
                                {"Referrer-Policy", "no-referrer"},
@@ -183,6 +185,16 @@ Result<std::unique_ptr<Receiver>> Receiver::made(std::vector<ServedForm> forms, 
     self.set_exception_handler(
         [](const Request&, Response& response, std::exception_ptr) { refuse(response, 500, string(sentenceOf(500))); });
     return one;
+}
+
+int Receiver::bindTo(const string& host, int port) {
+    if (port == 0)
+        port = bind_to_any_port(host);
+    else if (!bind_to_port(host, port))
+        port = -1;
+    // The library lets five wait until they are taken; the sixth would try again a second later.
+    if (port > 0) ::listen(svr_sock_, int(mostWaiting));
+    return port;
 }
 
 void Receiver::end() {
@@ -248,8 +260,8 @@ bool Receiver::process_and_close_socket(socket_t socket) {
 }
 
 void Receiver::serve(Wire& wire, const string&) {
-    // Whoever asks nothing makes room for others.
-    auto over = [this] { return ending_ || waiting_ > 0; };
+    // Whoever asks nothing makes room for others when all hands are full.
+    auto over = [this] { return ending_ || (waiting_ > 0 && busy_ >= int(options_.connections)); };
     for (int i = 0; i < mostOfOne; ++i) {
         if (!(i == 0 ? wire.begins([this] { return ending_.load(); }) : wire.begins(over))) return;
         Happening what;

@@ -39,6 +39,8 @@ class Receiver : public httplib::Server {
     static Result<std::unique_ptr<Receiver>> made(std::vector<ServedForm> forms, Keeper& keeper, Entrants* access,
                                                   ReceiverOptions options, std::function<void(const Happening&)> log);
     ~Receiver() override;
+    /// Binds an address, and a port, 0 for any that is free; gives the port, or -1 where that cannot be.
+    int bindTo(const std::string& host, int port);
     /// Takes no new requests, and ends when those in hand are answered; may be called from any thread.
     void end();
 
@@ -67,7 +69,7 @@ class Receiver : public httplib::Server {
     Rate replies_, wrongPasswords_{10};
     std::unique_ptr<SSL_CTX, TlsFreed> tls_;
     std::atomic<bool> ending_{false};
-    std::atomic<int> waiting_{0};  // connections that nobody serves yet
+    std::atomic<int> waiting_{0}, busy_{0};  // connections that nobody serves yet, and those that somebody does
     std::mutex openMutex_;
     std::map<std::string, std::size_t> open_;  // connections, by address
 };

@@ -89,7 +89,7 @@ bool Wire::begins(const std::function<bool()>& over) {
     while (from_ == to_) {
         if (over() || Clock::now() >= until) return false;
         tooLate_ = false;
-        from_ = 0;
+        from_ = to_ = 0;
         const ssize_t got = receive(held_, sizeof held_, std::min(until, Clock::now() + milliseconds(100)));
         if (got < 0 && tooLate_) continue;
         if (got <= 0) return false;

@@ -301,7 +301,8 @@ test("a reply is sent, and nothing is lost while the line is down", async () => 
   assert.equal(JSON.parse(taken[0]).values.txtName, "Ines");
   server.closeAllConnections();
   server.close();
-  await page.getByRole("button", {name: "Close"}).click();
+  await page.getByRole("button", {name: "Fill in another"}).click();
+  await page.locator("#txtName").fill("Ines");
   await page.locator("[type=submit]").click();
   await page.getByText("could not be sent").waitFor();
   const saved = page.waitForEvent("download");

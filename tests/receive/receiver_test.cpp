@@ -33,7 +33,7 @@ class Served {
                                    });
         EXPECT_TRUE(made) << made.error().sentence.text();
         receiver = std::move(*made);
-        port = receiver->bind_to_any_port("127.0.0.1");
+        port = receiver->bindTo("127.0.0.1", 0);
         listening = std::thread([this] { receiver->listen_after_bind(); });
         while (!receiver->is_running()) std::this_thread::yield();
     }
@@ -69,9 +69,10 @@ class Served {
 };
 
 Form boat() {
-    return renamed(jotted(
-        "# Boat\nOwner: text 30 !\nLength: number 2..25 .1 m !\nPrice: number = numLength * 10\nJobs: ticks "
-        "[Wash, Scrape] 1..2\nNotes: text\n[Send]*\n"), rootId, "boat");
+    return renamed(
+        jotted("# Boat\nOwner: text 30 !\nLength: number 2..25 .1 m !\nPrice: number = numLength * 10\nJobs: ticks "
+               "[Wash, Scrape] 1..2\nNotes: text\n[Send]*\n"),
+        rootId, "boat");
 }
 std::string replyFrom(const std::string& values, const std::string& more = "", int version = 1) {
     return "{\"form\": \"boat\", \"version\": " + std::to_string(version) + more + ", \"filled\": \"" + timeNow() +
@@ -170,7 +171,8 @@ TEST(Receiver, ServesPagesAndTakesRepliesOnce) {
 TEST(Receiver, WhatDoesNotFitIsSaidByNameInTheLanguageOfThePage) {
     const Form form = withLanguage(boat(), "de");
     Served served(form);
-    auto refused = served.post(replyFrom(R"({"txtOwner": null, "numLength": 99, "numPrice": 1, "lstJobs": ["Wash"]})"), {}, "?language=de");
+    auto refused = served.post(replyFrom(R"({"txtOwner": null, "numLength": 99, "numPrice": 1, "lstJobs": ["Wash"]})"),
+                               {}, "?language=de");
     ASSERT_TRUE(refused);
     EXPECT_EQ(refused->status, 422);
     EXPECT_EQ(refused->get_header_value("Content-Type"), "application/problem+json");
@@ -252,8 +254,8 @@ TEST(Receiver, WhatIsNotForItIsRefusedWithItsStatus) {
     EXPECT_EQ(client.Put("/boat/replies", good, "application/json")->status, 405);
     EXPECT_EQ(client.Delete("/boat/replies")->status, 405);
     EXPECT_EQ(client.Get("/boat/replies")->status, 405);
-    for (const char* path : {"/other", "/boat/", "/boat/x", "/../boat", "/boat/../../etc/passwd", "/boat/..%2f..%2fetc",
-                             "/%00", "//boat"})
+    for (const char* path :
+         {"/other", "/boat/", "/boat/x", "/../boat", "/boat/../../etc/passwd", "/boat/..%2f..%2fetc", "/%00", "//boat"})
         EXPECT_EQ(client.Get(path)->status, 404) << path;
     EXPECT_EQ(client.Get(("/" + std::string(400, 'x')).c_str())->status, 414);
     // A body that nobody reads is not taken for the next request.
@@ -266,6 +268,21 @@ TEST(Receiver, WhatIsNotForItIsRefusedWithItsStatus) {
     Raw twice(served.port);
     twice.say(head + "Transfer-Encoding: chunked\r\nContent-Length: 5\r\n\r\n0\r\n\r\n");
     EXPECT_EQ(twice.status(), 400);
+}
+
+TEST(Receiver, AConnectionThatIsQuietForAWhileIsAnsweredOnceEachTime) {
+    ReceiverOptions options;
+    options.bounds.idle = milliseconds(1500);
+    Served served(boat(), options);
+    Raw one(served.port);
+    for (int i = 0; i < 3; ++i) {
+        one.say("GET /health HTTP/1.1\r\nHost: x\r\n\r\n");
+        std::this_thread::sleep_for(milliseconds(350));
+    }
+    const std::string heard = one.heard();
+    int answers = 0;
+    for (std::size_t at = 0; (at = heard.find("HTTP/1.1 200", at)) != std::string::npos; ++at) ++answers;
+    EXPECT_EQ(answers, 3) << heard;
 }
 
 TEST(Receiver, NobodyHoldsItBySendingSlowlyOrWithoutEnd) {
