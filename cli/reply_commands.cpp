@@ -6,6 +6,7 @@
 
 #include "cli/calls.h"
 #include "core/replies/gather.h"
+#include "core/replies/waiting.h"
 #include "core/replies/written.h"
 #include "core/text/words.h"
 
@@ -73,6 +74,12 @@ Command addGather(CLI::App& app) {
                     const string address = spokenAddress(given->store);
                     auto store = ReplyStore::open(given->store, given->files.empty());
                     if (!store) return problem(address, store.error(), noFile);
+                    if (!given->files.empty() && !given->store.empty()) {
+                        auto went = putWaitingIn(waitingFolder(), given->store, *store);
+                        if (!went) return problem(address, went.error(), noFile);
+                        if (went->in > 0) std::cerr << address << ": " << went->in << " saved that had waited\n";
+                        for (const Problem& left : went->left) problem(left.place, {"", left.sentence}, done);
+                    }
                     if (!given->files.empty()) {
                         auto changes = store->changesFor(form);
                         if (!changes) return problem(address, changes.error(), notInOrder);

@@ -10,7 +10,7 @@
 #include "core/file/whole_file.h"
 #include "core/file/writing_over.h"
 #include "core/intake/reply_file.h"
-#include "core/replies/store.h"
+#include "core/replies/waiting.h"
 #include "core/text/clock.h"
 #include "core/text/phrases.h"
 #include "core/wording/texts.h"
@@ -34,36 +34,67 @@ int problem(const std::string& file, const Problem& p, int status) {
 
 /// The store of the call, when it names one.
 struct Keeping {
-    std::optional<ReplyStore> store;
-    std::string address;       // as it may be said
-    Form form;                 // in its own language, as its file has it
-    std::string id = newId();  // of the filling
+    std::string address;                   // empty when there is none
+    Form form;                             // in its own language, as its file has it
+    std::optional<ReplyStore> store = {};  // nothing while it is away
+    std::string id = newId();              // of the filling
+    std::string folder = waitingFolder();
 
-    /// Saves one reply, and says its number. Given again because something else failed, it is the same one.
-    Result<void> keep(const std::string& reply) {
+    static constexpr Patience patience{5'000};  // a filler waits for the window meanwhile
+    std::string spokenStore() const { return spokenAddress(address); }
+
+    Result<void> open() {
+        if (store) return {};
+        auto opened = ReplyStore::open(address, false, patience);
+        if (!opened) return tl::unexpected(opened.error());
+        store = std::move(*opened);
+        return {};
+    }
+    /// Puts in what waits since the store was away.
+    void putWaiting() {
+        auto went = putWaitingIn(folder, address, *store);
+        if (!went) return void(problem(spokenStore(), went.error(), 0));
+        if (went->in > 0) std::cerr << spokenStore() << ": " << went->in << " saved that had waited" << std::endl;
+        for (const Problem& left : went->left) problem(left.place, {"", left.sentence}, 0);
+    }
+    /// Saves one reply, and gives what is told to its filler. Given again because something else failed, it is the same
+    /// one. While the store is away it waits in the user's state folder.
+    Result<std::string> keep(const std::string& reply, const std::string& language) {
         auto read = readReply(reply);
         if (!read) return tl::unexpected(read.error());
-        auto kept = store->append(form, *read, {"program"});
-        if (!kept) return tl::unexpected(kept.error());
-        std::cerr << address << ": saved as reply " << kept->number << std::endl;
-        return {};
+        auto opened = open();
+        auto kept = opened ? store->append(form, *read, {"program"}) : Result<KeptAs>(tl::unexpected(opened.error()));
+        if (kept) {
+            std::cerr << spokenStore() << ": saved as reply " << kept->number << std::endl;
+            putWaiting();
+            return phrase(Phrase::wasKeptAs, language, {std::int64_t(kept->number)});
+        }
+        store.reset();
+        if (!letWait(folder, address, {&form, *read, {"program"}})) return tl::unexpected(kept.error());
+        problem(spokenStore(), {"", kept.error().sentence}, 0);
+        std::cerr << spokenStore() << ": the reply waits on this computer until the store is back" << std::endl;
+        return phrase(Phrase::waitsHere, language);
     }
 };
 
-/// Gives a reply where the call wants it; says why not, and gives false, where that fails.
-bool deliver(const std::string& reply, const std::string& path, const std::string& language,
-             const std::vector<std::string>& readFrom, Keeping& keeping) {
+/// Gives a reply where the call wants it, and what is told to its filler, which is empty where there is no store; says
+/// why not, and gives nothing, where that fails.
+std::optional<std::string> deliver(const std::string& reply, const std::string& path, const std::string& language,
+                                   const std::vector<std::string>& readFrom, Keeping& keeping) {
     const std::string whole = withId(reply, keeping.id);
-    const bool out = path == "-" || (path.empty() && !keeping.store);
+    const bool keeps = !keeping.address.empty();
+    const bool out = path == "-" || (path.empty() && !keeps);
+    std::string told;
     Result<void> written;
     if (!out && !path.empty()) written = writtenBeside(path, whole, readFrom);
-    if (written && keeping.store) written = keeping.keep(whole);
+    if (written && keeps)
+        written = keeping.keep(whole, language).map([&](std::string said) { told = std::move(said); });
     if (written && out) written = writeOut(whole);
     if (written) keeping.id = newId();  // the next filling is another one, whatever it says
-    if (written) return true;
+    if (written) return told;
     QMessageBox::warning(nullptr, "Brindel",
                          toQt(written.error().sentence.text() + " " + phrase(Phrase::staysOpen, language)));
-    return false;
+    return std::nullopt;
 }
 
 /// The window's own ways to close it ask the form first.
@@ -90,6 +121,7 @@ int main(int argc, char** argv) {
     CLI::App app{"Opens a form for filling."};
     app.set_version_flag("--version", "Brindel 0.1.0");
     std::string path, values, reply, asked, storeAddress;
+    bool again = false;
     app.add_option("FORM", path, "A form file")->required();
     app.add_option("--values", values,
                    "What to start with: a JSON file of values, a reply, or a filled PDF, FDF or XFDF; - for standard "
@@ -97,6 +129,7 @@ int main(int argc, char** argv) {
     app.add_option("--reply", reply, "Where the reply goes; - for standard output");
     app.add_option("--store", storeAddress,
                    "Where the replies are saved: a file such as replies.db, or postgresql://…; each is a row there");
+    app.add_flag("--again", again, "Starts over for the next filler after each reply, until the window is closed");
     app.add_option("--language", asked, "In which it is filled, where the form has several: de");
     try {
         app.parse(argc, argv);
@@ -127,14 +160,20 @@ int main(int argc, char** argv) {
         if (const auto can = canBeWritten(reply); !can) return problem(reply, can.error(), 3);
     }
 
-    Keeping keeping{{}, spokenAddress(storeAddress), opened->form};
+    Keeping keeping{storeAddress, opened->form};
     if (!storeAddress.empty()) {
-        auto store = ReplyStore::open(storeAddress);
-        if (!store) return problem(keeping.address, store.error(), 3);
-        auto changes = store->changesFor(opened->form);
-        if (!changes) return problem(keeping.address, changes.error(), 1);
-        for (const Sentence& change : *changes) problem(keeping.address, {"", change}, 0);
-        keeping.store = std::move(*store);
+        const std::string address = keeping.spokenStore();
+        if (auto there = keeping.open(); !there) {
+            // A server may be back when the form is filled in; a file that cannot be opened is a wrong call.
+            problem(address, there.error(), 3);
+            if (!isServerAddress(storeAddress) || keeping.folder.empty()) return 3;
+            std::cerr << address << ": replies wait on this computer until the store is back" << std::endl;
+        } else {
+            auto changes = keeping.store->changesFor(opened->form);
+            if (!changes) return problem(address, changes.error(), 1);
+            for (const Sentence& change : *changes) problem(address, {"", change}, 0);
+            keeping.putWaiting();
+        }
     }
 
     needDisplay("brindel-fill");
@@ -198,10 +237,35 @@ int main(int argc, char** argv) {
         });
         frame->show();
     }
-    QObject::connect(view, &FormToFill::accepted, &qt, [&] {
-        if (!deliver(session.reply(), reply, language, readFrom, keeping)) return;
+    // One reply after another: the second is reply-2.json, beside the first.
+    int replies = 0;
+    auto nextPath = [&] {
+        if (++replies == 1 || reply.empty() || reply == "-") return reply;
+        const QFileInfo first(toQt(reply));
+        const QString end = first.suffix().isEmpty() ? "" : "." + first.suffix();
+        return fromQt(first.dir().filePath(first.completeBaseName() + "-" + QString::number(replies) + end));
+    };
+    // What became of the answers is told where somebody stays to read it, or where they wait.
+    auto tell = [&, window](const std::string& told) {
+        if (!told.empty() && (again || !keeping.store))
+            QMessageBox::information(window, window->window()->windowTitle(), toQt(told));
+    };
+    QObject::connect(view, &FormToFill::accepted, &qt, [&, view] {
+        const auto told = deliver(session.reply(), nextPath(), language, readFrom, keeping);
+        if (!told) {
+            --replies;
+            return;
+        }
         forgetUnfinished(folder, path);
         status = 0;
+        tell(*told);
+        if (again) {
+            session.clear();
+            view->refresh();
+            view->begin();
+            view->opened();
+            return;
+        }
         over = true;
         qt.quit();
     });
@@ -215,16 +279,14 @@ int main(int argc, char** argv) {
         over = true;
         qt.quit();
     });
-    // One reply after another: the second is reply-2.json, beside the first.
-    int replies = 0;
     QObject::connect(view, &FormToFill::acceptedAndGoesOn, &qt, [&](const std::string& given) {
-        std::string to = reply;
-        if (++replies > 1 && !to.empty() && to != "-") {
-            const QFileInfo first(toQt(reply));
-            const QString end = first.suffix().isEmpty() ? "" : "." + first.suffix();
-            to = fromQt(first.dir().filePath(first.completeBaseName() + "-" + QString::number(replies) + end));
+        const auto told = deliver(given, nextPath(), language, readFrom, keeping);
+        if (!told) {
+            --replies;
+            return;
         }
-        if (deliver(given, to, language, readFrom, keeping)) status = 0;
+        status = 0;
+        if (!keeping.store) tell(*told);
     });
     QWidget* const top = window->window();
     QObject::connect(view, &FormToFill::putAway, &qt, [top] { top->showMinimized(); });

@@ -421,16 +421,25 @@ void Receiver::take(const ServedForm& served, const Request& request, Response& 
 }
 
 string Receiver::listOfForms() const {
+    // In the colours of the pages themselves.
+    constexpr std::string_view look =
+        ":root{color-scheme:light dark;--ink:#2b2521;--ground:#e7e1d8;--paper:#fffdf9;--rule:#cfc6ba;--main:#2f6b66}"
+        "@media(prefers-color-scheme:dark){:root{--ink:#ece6dd;--ground:#171513;--paper:#24211e;--rule:#4a433c;"
+        "--main:#7fc0b8}}"
+        "body{margin:0;background:var(--ground);color:var(--ink);font:1rem/1.4 system-ui,sans-serif}"
+        "main{max-width:30rem;margin:2rem auto;padding:0 1rem}h1{font-size:1.25rem;margin:0 0 1rem}"
+        "ul{list-style:none;margin:0;padding:0;background:var(--paper);border:1px solid "
+        "var(--rule);border-radius:.5rem}"
+        "li+li{border-top:1px solid var(--rule)}a{display:block;padding:.75rem 1rem;color:var(--main)}";
     string list;
     for (const ServedForm& one : forms_)
         list += "<li><a href=\"/" + markupText(one.name()) + "\">" + markupText(calledBy(*one.own, one.own->root())) +
                 "</a></li>\n";
-    return "<!DOCTYPE html>\n<html lang=\"en\"><head><meta charset=\"utf-8\"><title>Forms</title>\n<meta "
-           "name=\"viewport\" "
-           "content=\"width=device-width, initial-scale=1\"><meta name=\"color-scheme\" content=\"light "
-           "dark\"></head>\n"
-           "<body><main><h1>Forms</h1>\n<ul>\n" +
-           list + "</ul></main></body></html>\n";
+    return fmt::format(
+        "<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n<title>Forms</title>\n<meta "
+        "name=\"viewport\" content=\"width=device-width, initial-scale=1\">\n<style>{}</style>\n</head>\n<body>\n"
+        "<main>\n<h1>Forms</h1>\n<ul>\n{}</ul>\n</main>\n</body>\n</html>\n",
+        look, list);
 }
 
 }  // namespace brindel

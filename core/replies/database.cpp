@@ -36,8 +36,8 @@ string spokenAddress(const string& address) {
     return more == string::npos ? said : said.substr(0, more);
 }
 
-Result<std::unique_ptr<Database>> openDatabase(const string& address, bool only) {
-    return isServerAddress(address) ? openPostgres(address) : openSqlite(address, only);
+Result<std::unique_ptr<Database>> openDatabase(const string& address, bool only, Patience patience) {
+    return isServerAddress(address) ? openPostgres(address, patience) : openSqlite(address, only, patience);
 }
 
 }  // namespace brindel

@@ -1,6 +1,7 @@
 // A database that replies are kept in, as far as they need one: SQLite in a file, or a PostgreSQL server.
 #pragma once
 
+#include <chrono>
 #include <functional>
 #include <memory>
 #include <string>
@@ -62,11 +63,14 @@ bool isServerAddress(const std::string& address);
 std::string spokenAddress(const std::string& address);
 
 /// Opens a database by its address: a file, which is made when it is not there unless `only` what is there is to be
-/// read, or a server; an empty one is a database that goes when it is closed. Waits up to a minute for others that
-/// write.
-Result<std::unique_ptr<Database>> openDatabase(const std::string& address, bool only = false);
+/// read, or a server; an empty one is a database that goes when it is closed. Waits for others that write, and for a
+/// server to answer, as long as `patience` says.
+using Patience = std::chrono::milliseconds;
+inline constexpr Patience aMinute{60'000};
+Result<std::unique_ptr<Database>> openDatabase(const std::string& address, bool only = false,
+                                               Patience patience = aMinute);
 /// The same of each kind.
-Result<std::unique_ptr<Database>> openSqlite(const std::string& path, bool only);
-Result<std::unique_ptr<Database>> openPostgres(const std::string& address);
+Result<std::unique_ptr<Database>> openSqlite(const std::string& path, bool only, Patience patience);
+Result<std::unique_ptr<Database>> openPostgres(const std::string& address, Patience patience);
 
 }  // namespace brindel

@@ -25,15 +25,16 @@ Sentence sentenceFor(const std::exception& error) {
 
 class Postgres : public Database {
   public:
-    explicit Postgres(const string& address) : connection_(address) {
+    Postgres(const string& address, Patience patience) : connection_(address) {
         // A connection that breaks within a transaction must not come back without it.
 #pragma GCC diagnostic push
 #pragma GCC diagnostic ignored "-Wdeprecated-declarations"
         connection_.inhibit_reactivation(true);
 #pragma GCC diagnostic pop
-        for (const char* setting :
-             {"SET client_encoding = 'UTF8'", "SET datestyle = 'ISO, YMD'", "SET lock_timeout = '60s'",
-              "SET extra_float_digits = 3", "SET client_min_messages = 'warning'"})
+        for (const string& setting :
+             {string("SET client_encoding = 'UTF8'"), string("SET datestyle = 'ISO, YMD'"),
+              "SET lock_timeout = " + std::to_string(patience.count()), string("SET extra_float_digits = 3"),
+              string("SET client_min_messages = 'warning'")})
             pqxx::nontransaction(connection_).exec(setting);
     }
 
@@ -108,9 +109,14 @@ class Postgres : public Database {
 
 }  // namespace
 
-Result<std::unique_ptr<Database>> openPostgres(const string& address) {
+Result<std::unique_ptr<Database>> openPostgres(const string& address, Patience patience) {
+    // A server that is gone may never answer; whoever says how long to wait for it is listened to.
+    string all = address;
+    if (all.find("connect_timeout=") == string::npos && !std::getenv("PGCONNECT_TIMEOUT"))
+        all += (all.find('?') == string::npos ? "?" : "&") + string("connect_timeout=") +
+               std::to_string(std::max<long long>(2, patience.count() / 1000));
     try {
-        return std::make_unique<Postgres>(address);
+        return std::make_unique<Postgres>(all, patience);
     } catch (const std::exception& error) {
         return failure("", sentenceFor(error));
     }

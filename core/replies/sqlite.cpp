@@ -13,8 +13,6 @@ namespace {
 
 using std::string;
 
-constexpr int longestWait = 60000;  // ms, for others that write
-
 Sentence sentenceFor(int code, const char* words) {
     switch (code & 0xFF) {
         case SQLITE_BUSY:
@@ -132,7 +130,7 @@ class Sqlite : public Database {
 
 }  // namespace
 
-Result<std::unique_ptr<Database>> openSqlite(const string& path, bool only) {
+Result<std::unique_ptr<Database>> openSqlite(const string& path, bool only, Patience patience) {
     std::error_code error;
     const auto there = std::filesystem::status(path, error);
     const bool passing = path.empty();  // on the disk as long as it is open, and nowhere for others
@@ -148,7 +146,7 @@ Result<std::unique_ptr<Database>> openSqlite(const string& path, bool only) {
     auto database = std::make_unique<Sqlite>(at);
     if (code != SQLITE_OK) return failure("", sentenceFor(code, at ? sqlite3_errmsg(at) : ""));
     sqlite3_extended_result_codes(at, 1);
-    sqlite3_busy_timeout(at, longestWait);
+    sqlite3_busy_timeout(at, int(patience.count()));
     sqlite3_create_function_v2(at, "brindel_holds", 2, SQLITE_UTF8 | SQLITE_DETERMINISTIC, nullptr, holds, nullptr,
                                nullptr, nullptr);
     // What is deleted is overwritten in the file, and each commit is on the disk before it is told.

@@ -73,8 +73,8 @@ string formSum(const Form& form) {
     return hexText(contentSum(formText(form))).substr(0, 32);
 }
 
-Result<ReplyStore> ReplyStore::open(const string& address, bool only) {
-    auto database = openDatabase(address, only);
+Result<ReplyStore> ReplyStore::open(const string& address, bool only, Patience patience) {
+    auto database = openDatabase(address, only, patience);
     if (!database) return tl::unexpected(database.error());
     ReplyStore store;
     store.database_ = std::move(*database);

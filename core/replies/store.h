@@ -82,8 +82,9 @@ struct ReplyQuery {
 class ReplyStore {
   public:
     /// Opens a store by its address, and makes what it needs where it is empty; `only` to look at what is there. A
-    /// problem for what is no store, for one that a newer Brindel made, and where it is locked, full or away.
-    static Result<ReplyStore> open(const std::string& address, bool only = false);
+    /// problem for what is no store, for one that a newer Brindel made, and where it is locked, full or away for longer
+    /// than one has patience.
+    static Result<ReplyStore> open(const std::string& address, bool only = false, Patience patience = aMinute);
 
     /// The names of the forms that have replies here.
     Result<std::vector<std::string>> forms();

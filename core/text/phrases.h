@@ -107,6 +107,8 @@ enum class Phrase : std::uint8_t {
     notInOrder,
     readyToSend,
     staysOpen,
+    wasKeptAs,
+    waitsHere,
     // a form as a web page
     needsScript,
     close,

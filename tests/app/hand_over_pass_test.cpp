@@ -111,7 +111,7 @@ TEST(HandOverPass, WhatIsTickedIsKeptWithTheFormAndIsNoOtherVersion) {
     const int version = hands.form().revision;
     hands.press(hands.part<QCheckBox>("target-sheet"));
     hands.press(hands.part<QCheckBox>("receiver2"));  // a programmer gets all that is for one
-    EXPECT_EQ(hands.panel().choice().targets, (std::vector<std::string>{"pdf", "sheet", "json", "qt", "schema", "sql"}));
+    EXPECT_EQ(hands.panel().choice().targets, (std::vector<std::string>{"pdf", "sheet", "json", "qt", "schema", "sql", "openapi"}));
     EXPECT_FALSE(hands.part<QCheckBox>("target-csv")->isChecked());
     auto* to = hands.part<QLineEdit>("sendTo");
     to->setFocus();

@@ -107,7 +107,7 @@ TEST(Lists, PapersAndTargetsAreThere) {
         ASSERT_TRUE(bytes) << target.key;
         const std::map<std::string_view, std::string_view> starts = {
             {"pdf", "%PDF"}, {"html", "<!DOCTYPE html>"}, {"png", "\x89PNG"}, {"sheet", "<!DOCTYPE html>"}, {"csv", "number,"},
-            {"json", "{"},   {"schema", "{"},    {"sql", "-- Tables"}};
+            {"json", "{"},   {"schema", "{"},    {"sql", "-- Tables"}, {"openapi", "{"}};
         EXPECT_TRUE(bytes->starts_with(starts.at(target.key))) << target.key;
     }
 }

@@ -181,7 +181,14 @@ string howTaken(const KitFile& form, const KitFile* pdf, const std::vector<KitFi
             all += item("Every accepted reply keeps to " + code(file.name) + " (JSON Schema 2020-12).");
         if (file.target && file.target->key == "sql")
             all += item(code(file.name) + " makes the tables that replies go into; each column says what it holds.");
+        if (file.target && file.target->key == "openapi")
+            all += item(code(file.name) + " describes what takes replies from the web page (OpenAPI 3.1). " +
+                        code("brindel-receive " + form.name + " --store replies.db") + " does that.");
     }
+    all += item("Every reply says by " + code("version") +
+                " which version of the form it was filled in, and by " + code("id") +
+                ", where it has one, which filling it is: the same id is the same reply. A reply to an earlier version "
+                "stays right; read it by that version’s form, since answers may have been added, renamed or taken out.");
     return all + "</ol>\n";
 }
 
@@ -248,7 +255,7 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
     if (options.before) page += whatChanged(*options.before, form);
     page += asked(form);
     const auto programs = [](const KitFile& file) {
-        return file.target && (file.target->key == "schema" || file.target->key == "sql" ||
+        return file.target && (file.target->key == "schema" || file.target->key == "sql" || file.target->key == "openapi" ||
                                file.target->key == "json" || file.target->several);
     };
     if (std::ranges::any_of(files, programs)) page += howTaken(files.back(), pdf, files);
