@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include "cli/calls.h"
+#include "cli/fill_many.h"
 #include "core/intake/reply_file.h"
 #include "core/replies/store.h"
 #include "core/session/worth.h"
@@ -76,6 +77,7 @@ Command addFill(CLI::App& app) {
         string language;
         string fillTo = "json";
         string store;
+        string named = "{n}";
         bool archive = false;
     };
     auto given = std::make_shared<Given>();
@@ -83,7 +85,8 @@ Command addFill(CLI::App& app) {
     command->add_option("FORM", given->source, formHelp)->required();
     command
         ->add_option("--values", given->values,
-                     "A JSON file of names and values, or a reply; a filled PDF, FDF or XFDF; - for standard input")
+                     "A JSON file of names and values, or a reply; a filled PDF, FDF or XFDF; - for standard input. A "
+                     "table (.csv) fills the form once for each row")
         ->required();
     command->add_option("--to", given->fillTo)->check(CLI::IsMember({"json", "pdf"}));
     command->add_option("--today", given->today, "The day that today means, as 2026-04-01");
@@ -93,7 +96,11 @@ Command addFill(CLI::App& app) {
         "A PDF for keeping (PDF/A-3): nothing runs in it, and the form's file and the reply are attached");
     command->add_option("--store", given->store,
                         "Saves the reply in a store: a file such as replies.db, or postgresql://…");
-    command->add_option("-o,--out", given->out);
+    command
+        ->add_option("--named", given->named,
+                     "Of many: the names of the files, with answers and the number of the row: {txtBoatName}-{n}")
+        ->capture_default_str();
+    command->add_option("-o,--out", given->out, "A file; of many a folder");
     return {command, [given](const FontBook& fonts) -> int {
                 const auto day = dayMeant(given->today);
                 if (!day) return wrongCall;
@@ -103,6 +110,14 @@ Command addFill(CLI::App& app) {
                     const auto inLanguage = given->language.empty() ? Result<Form>(own) : formIn(own, given->language);
                     if (!inLanguage) return problem(given->source, inLanguage.error(), notInOrder);
                     const Form& form = *inLanguage;
+                    if (given->values.ends_with(".csv")) {
+                        if (given->out.empty() && given->store.empty())
+                            return problem("fill", {"", said("Name a folder with -o, or a store with --store.")},
+                                           wrongCall);
+                        return fillMany(
+                            own, form, *day, fonts,
+                            {given->source, given->values, given->out, given->named, given->fillTo, given->store});
+                    }
                     const string attached = given->archive ? bytesOf(given->source).value_or("") : "";
                     FormSession session(form, *day, minutesHere());
                     Reply from;  // when it was filled in, and which filling it is, as it says itself

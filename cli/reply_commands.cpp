@@ -15,24 +15,13 @@ namespace {
 
 using std::string;
 
-struct Format {
-    std::string_view ending;
-    Result<void> (*written)(ReplyStore&, const string&, std::span<const long long>, const WriteOptions&, const Sink&);
-};
-constexpr Format formats[] = {{".csv", repliesAsCsv}, {".json", repliesAsJson}};
-const Format* formatOf(const string& path) {
-    for (const Format& format : formats)
-        if (path.ends_with(format.ending)) return &format;
-    return nullptr;
-}
-
 /// Writes all replies of a form: beside what is there, which takes its place when the last is written.
 int writtenOut(ReplyStore& store, const string& form, const string& path, const WriteOptions& options,
                const std::vector<string>& readFrom) {
     auto numbers = store.numbers(form);
     if (!numbers) return problem(path, numbers.error(), noFile);
     string all;
-    auto done = formatOf(path)->written(store, form, *numbers, options, [&](std::string_view part) {
+    auto done = replyTableOf(path)->written(store, form, *numbers, options, [&](std::string_view part) {
         all += part;
         return true;
     });
@@ -53,7 +42,7 @@ Command addGather(CLI::App& app) {
         "Filled PDFs, FDF, XFDF, replies as JSON, ZIP files of these, and folders; none to write what a "
         "store has");
     command->add_option("--store", given->store, "Where they are saved: a file such as replies.db, or postgresql://…");
-    command->add_option("-o,--out", given->out, "The table to write: a file that ends in .csv or .json");
+    command->add_option("-o,--out", given->out, "The table to write: a file that ends in .csv, .xlsx or .json");
     command->add_option("--today", given->today, "The day of replies that do not say when they were filled in");
     command->add_flag("--wrong-too", given->wrongToo, "Saves those with errors as well");
     command->add_flag("--plain", given->plain, "In CSV, cells that a spreadsheet would run stay as they are");
@@ -63,8 +52,8 @@ Command addGather(CLI::App& app) {
                                    wrongCall);
                 if (given->store.empty() && given->files.empty())
                     return problem("gather", {"", said("Name the files to read, or a store with --store.")}, wrongCall);
-                if (!given->out.empty() && !formatOf(given->out))
-                    return problem(given->out, {"", said("A table ends in .csv or .json.")}, wrongCall);
+                if (!given->out.empty() && !replyTableOf(given->out))
+                    return problem(given->out, {"", said("A table ends in .csv, .xlsx or .json.")}, wrongCall);
                 const auto day = given->today.empty() ? std::optional(todayHere()) : isoDateRead(given->today);
                 if (!day)
                     return problem("--today", {"", said("A date such as 2026-04-01 is expected here.")}, wrongCall);

@@ -38,13 +38,18 @@ void MainWindow::askGather() {
 void MainWindow::askExportReplies() {
     if (!replies_->store()) return;
     const QFileInfo form(desk_->path());
+    QString kind;
     QString path = QFileDialog::getSaveFileName(this, Words::tr("Export %1 replies").arg(replies_->numbers().size()),
                                                 form.dir().filePath(form.completeBaseName() + "-replies.csv"),
-                                                Words::tr("Table for spreadsheets (*.csv);;Replies as JSON (*.json)"));
+                                                Words::tr("CSV for spreadsheets (*.csv);;Workbook (*.xlsx);;Replies as "
+                                                          "JSON (*.json)"),
+                                                &kind);
     if (path.isEmpty()) return;
-    if (!path.endsWith(".csv") && !path.endsWith(".json")) path += ".csv";
+    // Without an ending of its own it is of the kind that is chosen.
+    if (!replyTableOf(fromQt(path))) path += kind.section("*", 1).section(")", 0, 0);
     // Personal details go out when they are shown.
     WriteOptions options;
+    options.counted = replies_->query();
     if (!replies_->showsPersonal())
         for (const ReplyColumn& c : replies_->columns())
             if (replies_->isPersonal(c)) options.without.insert(c.key());
@@ -54,8 +59,8 @@ void MainWindow::askExportReplies() {
         return true;
     };
     ReplyStore& store = *replies_->store();
-    const auto written = path.endsWith(".json") ? repliesAsJson : repliesAsCsv;
-    const auto done = written(store, replies_->formName(), replies_->numbers(), options, sink);
+    const auto done =
+        replyTableOf(fromQt(path))->written(store, replies_->formName(), replies_->numbers(), options, sink);
     const auto wrote =
         done ? writtenBeside(fromQt(path), all, {fromQt(desk_->path()), fromQt(replies_->address())}) : done;
     if (wrote)

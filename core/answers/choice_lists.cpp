@@ -221,8 +221,7 @@ Choices numberRun(double from, double to, double step) {
     return all;
 }
 
-Result<TextTable> readTable(const string& text) {
-    constexpr std::size_t mostRows = 20000, mostColumnsRead = 100;
+Result<TextTable> readTable(const string& text, std::size_t mostRows, std::size_t mostColumnsRead) {
     const std::size_t firstEnd = std::min(text.find('\n'), text.size());
     auto count = [&](char sign) { return std::count(text.begin(), text.begin() + long(firstEnd), sign); };
     const char parts = count('\t') > 0 ? '\t' : count(';') > count(',') ? ';' : ',';

@@ -19,8 +19,8 @@ Choices numberRun(double from, double to, double step);
 
 /// A table as comma- or semicolon-separated values (RFC 4180; the sign that the first line has more of, or tabs).
 using TextTable = std::vector<std::vector<std::string>>;
-/// At most 20,000 rows of at most 100 columns; a problem has its line as place.
-Result<TextTable> readTable(const std::string& text);
+/// At most so many rows and columns; a problem has its line as place.
+Result<TextTable> readTable(const std::string& text, std::size_t mostRows = 20000, std::size_t mostColumnsRead = 100);
 
 /// Lines as people paste them, a choice a line: "value = text", "value<tab>text", or the text alone. Empty lines are
 /// passed over.

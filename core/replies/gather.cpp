@@ -8,7 +8,9 @@
 #include "core/file/form_file.h"
 #include "core/file/whole_file.h"
 #include "core/intake/reply_file.h"
+#include "core/intake/reply_table.h"
 #include "core/session/form_session.h"
+#include "core/text/encodings.h"
 #include "core/text/words.h"
 
 namespace brindel {
@@ -49,41 +51,69 @@ Judged judged(const Form& form, const Reply& reply, Day today) {
     return result;
 }
 
-Result<void> Gathering::readBytes(const string& name, const string& bytes) {
-    Gathered result{name};
-    auto refused = [&](Problem problem) -> Result<void> {
-        result.wrong.push_back(std::move(problem));
-        waiting_.push_back(std::move(result));
-        return {};
-    };
-    auto read = replyFromFile(form_, fonts_, bytes);
-    if (!read) return refused(read.error());
-    // Read once more by the version that it was filled in, where that is another and is known.
-    std::shared_ptr<const Form> then(std::shared_ptr<void>(), &form_);
-    if (const int version = read->reply.version; version > 0 && version != form_.revision) {
-        auto [at, fresh] = versions_.try_emplace(version);
-        if (fresh) {
-            auto earlier = store_.formByVersion(form_.root().name, version);
-            if (!earlier) return tl::unexpected(earlier.error());
-            if (*earlier) at->second = std::make_shared<const Form>(std::move(**earlier));
-        }
-        if (at->second) {
-            then = at->second;
-            read = replyFromFile(*then, fonts_, bytes);
-            if (!read) return refused(read.error());
-        }
+Result<std::shared_ptr<const Form>> Gathering::formThen(int version) {
+    std::shared_ptr<const Form> now(std::shared_ptr<void>(), &form_);
+    if (version <= 0 || version == form_.revision) return now;
+    auto [at, fresh] = versions_.try_emplace(version);
+    if (fresh) {
+        auto earlier = store_.formByVersion(form_.root().name, version);
+        if (!earlier) return tl::unexpected(earlier.error());
+        if (*earlier) at->second = std::make_shared<const Form>(std::move(**earlier));
     }
-    Judged judgement = judged(*then, read->reply, wish_.today);
-    result.wrong = std::move(read->refused);
+    return at->second ? at->second : now;
+}
+
+Result<void> Gathering::take(const string& name, std::shared_ptr<const Form> form, const Reply& reply,
+                             std::vector<Problem> wrong, const string& mark) {
+    Gathered result{name};
+    Judged judgement = judged(*form, reply, wish_.today);
+    result.wrong = std::move(wrong);
     std::ranges::move(judgement.wrong, std::back_inserter(result.wrong));
     result.kept = result.wrong.empty() || wish_.wrongToo;
     if (result.kept) {
-        const string mark = judgement.reply.filled.empty() ? contentSum(bytes) : string();
-        incoming_.push_back({then.get(), std::move(judgement.reply), {"file", name, mark}});
-        forms_.push_back(std::move(then));
+        const string told = judgement.reply.filled.empty() ? mark : string();
+        incoming_.push_back({form.get(), std::move(judgement.reply), {"file", name, told}});
+        forms_.push_back(std::move(form));
     }
     waiting_.push_back(std::move(result));
     return incoming_.size() < keptAtOnce ? Result<void>() : finish();
+}
+
+Result<void> Gathering::readTableOf(const string& name, const string& text) {
+    auto rows = repliesFromTable(form_, text);
+    if (!rows) {
+        waiting_.push_back({name, false, 0, false, {rows.error()}});
+        return {};
+    }
+    const string sum = contentSum(text);
+    for (TableReply& row : *rows) {
+        const string place = name + ":row " + std::to_string(row.row);
+        auto form = formThen(row.reply.version);
+        if (!form) return tl::unexpected(form.error());
+        if (auto went = take(place, *form, row.reply, {}, sum + std::to_string(row.row)); !went) return went;
+    }
+    return {};
+}
+
+Result<void> Gathering::readBytes(const string& name, const string& bytes) {
+    auto refused = [&](Problem problem) -> Result<void> {
+        waiting_.push_back({name, false, 0, false, {std::move(problem)}});
+        return {};
+    };
+    if (name.ends_with(".csv") || name.ends_with(".tsv")) {
+        auto text = textFromBytes(bytes);
+        return text ? readTableOf(name, *text) : refused(text.error());
+    }
+    auto read = replyFromFile(form_, fonts_, bytes);
+    if (!read) return refused(read.error());
+    // Read once more by the version that it was filled in, where that is another and is known.
+    auto then = formThen(read->reply.version);
+    if (!then) return tl::unexpected(then.error());
+    if (then->get() != &form_) {
+        read = replyFromFile(**then, fonts_, bytes);
+        if (!read) return refused(read.error());
+    }
+    return take(name, *then, read->reply, std::move(read->refused), contentSum(bytes));
 }
 
 Result<void> Gathering::finish() {

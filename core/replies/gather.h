@@ -41,9 +41,9 @@ class Gathering {
     Gathering(ReplyStore& store, const Form& form, const FontBook& fonts, const GatherWish& wish)
         : store_(store), form_(form), fonts_(fonts), wish_(wish) {}
 
-    /// Reads a file: a reply as JSON, a filled PDF, FDF or XFDF, or a ZIP of these (at most 100,000 files, 64 MiB
-    /// each). Replies to an earlier version that the store has are read by that one. A file that is none of these is
-    /// said among `came`. A problem, at which nothing more is read, when the store refuses.
+    /// Reads a file: a reply as JSON, a filled PDF, FDF or XFDF, a table of replies (.csv), or a ZIP of these (at most
+    /// 100,000 files, 64 MiB each). Replies to an earlier version that the store has are read by that one. A file that
+    /// is none of these is said among `came`. A problem, at which nothing more is read, when the store refuses.
     Result<void> read(const std::string& path);
     /// Keeps what was read and is not kept yet; call at the end.
     Result<void> finish();
@@ -52,6 +52,10 @@ class Gathering {
 
   private:
     Result<void> readBytes(const std::string& name, const std::string& bytes);
+    Result<void> readTableOf(const std::string& name, const std::string& text);
+    Result<std::shared_ptr<const Form>> formThen(int version);
+    Result<void> take(const std::string& name, std::shared_ptr<const Form> form, const Reply& reply,
+                      std::vector<Problem> wrong, const std::string& mark);
     ReplyStore& store_;
     const Form& form_;
     const FontBook& fonts_;

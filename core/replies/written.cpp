@@ -13,9 +13,11 @@ using std::string;
 
 constexpr std::size_t inHand = 500;  // replies in memory
 
-/// A cell as CSV has it; what a spreadsheet would take for a formula is kept a text.
+/// A cell as CSV has it; what a spreadsheet would take for a formula is kept a text by an apostrophe, and by one more
+/// where it begins with some already, so that it can be read back.
 string csvCell(const string& text, bool guarded) {
-    const bool runs = guarded && !text.empty() && string("=+-@\t\r").find(text[0]) != string::npos;
+    const std::size_t first = guarded ? text.find_first_not_of('\'') : string::npos;
+    const bool runs = first != string::npos && string("=+-@\t\r").find(text[first]) != string::npos;
     const string said = runs ? "'" + text : text;
     if (said.find_first_of(",\"\r\n") == string::npos && !said.starts_with(' ') && !said.ends_with(' ')) return said;
     string all = "\"";
@@ -54,6 +56,17 @@ Result<void> inParts(ReplyStore& store, const string& form, std::span<const long
 
 }  // namespace
 
+std::span<const ReplyTable> replyTables() {
+    static constexpr ReplyTable tables[] = {{".csv", repliesAsCsv}, {".xlsx", repliesAsXlsx}, {".json", repliesAsJson}};
+    return tables;
+}
+
+const ReplyTable* replyTableOf(const string& path) {
+    for (const ReplyTable& table : replyTables())
+        if (path.ends_with(table.ending)) return &table;
+    return nullptr;
+}
+
 Result<std::vector<WrittenColumn>> writtenColumns(ReplyStore& store, const string& form,
                                                   const std::set<string>& without) {
     auto columns = store.columns(form);
@@ -88,12 +101,12 @@ Result<void> repliesAsCsv(ReplyStore& store, const string& form, std::span<const
                           const WriteOptions& options, const Sink& sink) {
     const auto columns = writtenColumns(store, form, options.without);
     if (!columns) return tl::unexpected(columns.error());
-    string head = "reply,version,filled,came,way,source";
+    string head = "reply,version,filled,came,way,source,id";
     for (const WrittenColumn& c : *columns) head += "," + csvCell(c.name, options.guarded);
     if (!sink(head + "\r\n")) return failure("", said("The file cannot be written."));
     return inParts(store, form, numbers, options, [&](const KeptReply& kept) {
-        string line = fmt::format("{},{},{},{},{},{}", kept.number, kept.reply.version, kept.reply.filled, kept.came,
-                                  kept.way, csvCell(kept.name, options.guarded));
+        string line = fmt::format("{},{},{},{},{},{},{}", kept.number, kept.reply.version, kept.reply.filled, kept.came,
+                                  kept.way, csvCell(kept.name, options.guarded), kept.reply.id);
         for (const WrittenColumn& c : *columns) {
             line += ",";
             if (const auto at = kept.byColumn.find(c.key); at != kept.byColumn.end())

@@ -11,6 +11,7 @@ using Sink = std::function<bool(std::string_view)>;
 struct WriteOptions {
     bool guarded = true;                 // cells that a spreadsheet would run begin with an apostrophe
     std::set<std::string> without = {};  // columns that are left out, by their keys
+    ReplyQuery counted = {};             // which replies a workbook's sheet of counts speaks of
 };
 
 /// A table of replies as CSV (RFC 4180), in UTF-8: a row a reply, first when it was filled in and how it came, then an
@@ -21,6 +22,22 @@ Result<void> repliesAsCsv(ReplyStore& store, const std::string& form, std::span<
 /// A list of replies as JSON, each as brindel-fill writes it, with its number and how it came.
 Result<void> repliesAsJson(ReplyStore& store, const std::string& form, std::span<const long long> numbers,
                            const WriteOptions& options, const Sink& sink);
+
+/// A workbook (ISO/IEC 29500): the same table with numbers, ticks, days and times as such, a sheet with a row for each
+/// of several choices, and one of what the replies come to. Days before 1901 are texts, and a text ends after 32,767
+/// letters. At most a million replies.
+Result<void> repliesAsXlsx(ReplyStore& store, const std::string& form, std::span<const long long> numbers,
+                           const WriteOptions& options, const Sink& sink);
+
+/// The kinds of tables, by the ending of their files.
+struct ReplyTable {
+    std::string_view ending;
+    Result<void> (*written)(ReplyStore&, const std::string& form, std::span<const long long>, const WriteOptions&,
+                            const Sink&);
+};
+std::span<const ReplyTable> replyTables();
+/// The kind of a table by its path; null for none.
+const ReplyTable* replyTableOf(const std::string& path);
 
 /// One column of such a table.
 struct WrittenColumn {

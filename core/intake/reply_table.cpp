@@ -1,0 +1,124 @@
+#include "core/intake/reply_table.h"
+
+#include <algorithm>
+#include <charconv>
+#include <map>
+
+#include "core/answers/choice_lists.h"
+#include "core/targets/reply/reply_shape.h"
+#include "core/text/words.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+constexpr std::size_t mostRows = 100'000, mostColumnsRead = 2'000;
+constexpr std::string_view ownHeadings[] = {"reply", "id", "version", "filled", "came", "way", "source"};
+
+/// The parts of a form's replies, by their names; those of rows that fillers add by the name before the number.
+struct Parts {
+    explicit Parts(const Form& form) : all(replyShape(form)) {
+        for (const ReplyPart& part : all) {
+            named[part.name] = &part;
+            if (part.table != noControl) stems[part.stem] = &part;
+        }
+    }
+    const ReplyPart* of(const string& name) const {
+        if (const auto found = named.find(name); found != named.end()) return found->second;
+        const auto row = rowOfName(name);
+        const auto stem = row ? stems.find(row->first) : stems.end();
+        return stem == stems.end() ? nullptr : stem->second;
+    }
+    std::vector<ReplyPart> all;
+    std::map<string, const ReplyPart*> named, stems;
+};
+
+/// What a cell says, without the apostrophe that keeps spreadsheets from running it.
+string unguarded(const string& cell) {
+    const std::size_t end = cell.find_first_not_of('\'');
+    return end > 0 && end != string::npos && string("=+-@\t\r").find(cell[end]) != string::npos ? cell.substr(1) : cell;
+}
+
+Answer answerIn(const string& cell, const ReplyPart& part) {
+    if (cell.empty()) return std::monostate();
+    if (part.several) {
+        std::vector<string> all;
+        for (std::size_t at = 0; at <= cell.size();) {
+            const std::size_t end = std::min(cell.find('\n', at), cell.size());
+            if (end > at) all.push_back(cell.substr(at, end - at));
+            at = end + 1;
+        }
+        return all;
+    }
+    if (part.type == AnswerType::tick && (cell == "true" || cell == "TRUE")) return true;
+    if (part.type == AnswerType::tick && (cell == "false" || cell == "FALSE")) return false;
+    if (part.type == AnswerType::number) {
+        double number = 0;
+        const auto read = std::from_chars(cell.data(), cell.data() + cell.size(), number);
+        if (read.ec == std::errc() && read.ptr == cell.data() + cell.size()) return number;
+    }
+    return cell;  // a session says what is wrong with it
+}
+
+}  // namespace
+
+Result<std::vector<TableReply>> repliesFromTable(const Form& form, const string& text) {
+    auto table = readTable(text, mostRows + 1, mostColumnsRead);
+    if (!table) return tl::unexpected(table.error());
+    if (table->empty()) return failure("line 1", said("A line of headings is expected here."));
+    const Parts parts(form);
+    const std::vector<string>& headings = table->front();
+    std::vector<const ReplyPart*> columns;
+    std::vector<std::string_view> own;
+    bool any = false;
+    for (const string& heading : headings) {
+        if (std::ranges::count(headings, heading) > 1)
+            return failure("line 1", said("Two columns are called “{}”.", spoken(heading)));
+        const ReplyPart* part = parts.of(heading);
+        const auto known = std::ranges::find(ownHeadings, heading);
+        if (!part && known == std::end(ownHeadings))
+            return failure("line 1", said("The form has no field that is called “{}”.", spoken(heading)));
+        any = any || part;
+        columns.push_back(part);
+        own.push_back(part ? std::string_view() : *known);
+    }
+    if (!any) return failure("line 1", said("No column is called as a field of the form."));
+    std::vector<TableReply> all;
+    for (std::size_t i = 1; i < table->size(); ++i) {
+        const std::vector<string>& row = (*table)[i];
+        if (row.size() > headings.size())
+            return failure("row " + std::to_string(i + 1), said("This row has more cells than there are headings."));
+        TableReply one{i + 1, {}};
+        one.reply.form = form.root().name;
+        one.reply.version = form.revision;
+        for (std::size_t k = 0; k < row.size(); ++k) {
+            if (columns[k]) {
+                // A row that was not added has none of its answers.
+                const bool added = columns[k]->table != noControl && !parts.named.contains(headings[k]);
+                if (!added || !row[k].empty()) one.reply.values[headings[k]] = answerIn(unguarded(row[k]), *columns[k]);
+            } else if (own[k] == "id" && isId(row[k])) {
+                one.reply.id = row[k];
+            } else if (own[k] == "filled") {
+                one.reply.filled = row[k];
+            } else if (own[k] == "version") {
+                int version = 0;
+                std::from_chars(row[k].data(), row[k].data() + row[k].size(), version);
+                if (version > 0) one.reply.version = version;
+            }
+        }
+        all.push_back(std::move(one));
+    }
+    return all;
+}
+
+bool isReplyTable(const Form& form, const string& text) {
+    const std::size_t end = std::min(text.find('\n'), text.size());
+    if (end > 1'000'000) return false;
+    const auto headings = readTable(text.substr(0, end), 1, mostColumnsRead);
+    if (!headings || headings->empty()) return false;
+    const Parts parts(form);
+    return std::ranges::any_of(headings->front(), [&](const string& heading) { return parts.of(heading) != nullptr; });
+}
+
+}  // namespace brindel

@@ -1,0 +1,28 @@
+// Replies, or values to fill forms with, as a table: a row a reply, as the export of a store writes it and as a
+// spreadsheet saves it.
+#pragma once
+
+#include <vector>
+
+#include "core/model/form.h"
+#include "core/model/problem.h"
+#include "core/session/answers.h"
+
+namespace brindel {
+
+/// A row of a table.
+struct TableReply {
+    std::size_t row = 0;  // in the table, the headings being row 1
+    Reply reply;
+};
+
+/// Reads a table (CSV, RFC 4180; of semicolons or tabs as well) whose headings are names of answers. Numbers have a
+/// point, days and times are ISO 8601, ticks true or false; several choices stand on lines of their own in their cell;
+/// an empty cell is no answer. An apostrophe before what a spreadsheet would run is taken away. Columns that an export
+/// has of its own (reply, id, version, filled, came, way, source) say that of the reply, unless the form has such an
+/// answer. At most 100,000 rows of 2,000 columns. A problem for what is no such table, with the place.
+Result<std::vector<TableReply>> repliesFromTable(const Form& form, const std::string& text);
+/// True for a heading line that has the name of an answer of the form in it.
+bool isReplyTable(const Form& form, const std::string& text);
+
+}  // namespace brindel
