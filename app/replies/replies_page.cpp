@@ -3,109 +3,14 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/replies/replies_table.h"
+#include "app/replies/reply_on_form.h"
 #include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/text/words.h"
 #include "filler/drawing_painter.h"
-#include "filler/form_to_fill.h"
 
 namespace brindel {
-namespace {
-
-/// One reply, as it was filled in, with the way to the next.
-class ReplyOnForm : public QDialog {
-  public:
-    ReplyOnForm(RepliesDesk& replies, const RepliesTable& table, int row, QWidget* parent)
-        : QDialog(parent), replies_(replies), table_(table), row_(row) {
-        setObjectName("replyOnForm");
-        auto* column = new QVBoxLayout(this);
-        column->setContentsMargins(0, 0, 0, 10);
-        head_ = new QLabel(this);
-        head_->setObjectName("replyHead");
-        head_->setFont(bodyFont(13));
-        head_->setContentsMargins(14, 10, 14, 2);
-        area_ = new QScrollArea(this);
-        area_->setFrameShape(QFrame::NoFrame);
-        area_->setAlignment(Qt::AlignCenter);
-        QPalette stone = area_->palette();
-        stone.setColor(QPalette::Window, tokens().stone);
-        area_->setPalette(stone);
-        auto* buttons = new QHBoxLayout;
-        buttons->setContentsMargins(14, 4, 14, 0);
-        before_ = new QPushButton(Words::tr("Previous"), this);
-        next_ = new QPushButton(Words::tr("Next"), this);
-        before_->setObjectName("previousReply");
-        next_->setObjectName("nextReply");
-        auto* close = new QPushButton(Words::tr("Close"), this);
-        buttons->addWidget(before_);
-        buttons->addWidget(next_);
-        buttons->addStretch(1);
-        buttons->addWidget(close);
-        column->addWidget(head_);
-        column->addWidget(area_, 1);
-        column->addLayout(buttons);
-        connect(before_, &QPushButton::clicked, this, [this] { go(row_ - 1); });
-        connect(next_, &QPushButton::clicked, this, [this] { go(row_ + 1); });
-        connect(close, &QPushButton::clicked, this, &QDialog::accept);
-        next_->setDefault(true);
-        go(row);
-    }
-
-  private:
-    void go(int row) {
-        const KeptReply* reply = table_.replyAt(row);
-        if (!reply) return;
-        row_ = row;
-        before_->setEnabled(row > 0);
-        next_->setEnabled(row + 1 < table_.rowCount());
-        setWindowTitle(Words::tr("Reply %1").arg(reply->number));
-        QStringList parts = {Words::tr("Reply %1").arg(reply->number), table_.shownAt(row, 1),
-                             Words::tr("version %1").arg(reply->reply.version)};
-        if (!reply->name.empty()) parts += QFileInfo(toQt(reply->name)).fileName();
-        head_->setText(parts.join(" · "));
-        auto form = replies_.store() ? replies_.store()->formBySum(reply->sum) : tl::unexpected(Problem{});
-        if (!form) return;
-        auto* old = area_->takeWidget();
-        delete old;
-        const QDate filled = QDate::fromString(toQt(reply->reply.filled).left(10), Qt::ISODate);
-        session_ = std::make_unique<FormSession>(
-            *form,
-            filled.isValid() ? Day(std::chrono::year(filled.year()) / filled.month() / filled.day()) : todayHere());
-        (void)session_->take(reply->reply);
-        view_ = new FormToFill(*session_, replies_.desk().fonts(), form->isDialog() ? 1 : 96 / 25.4);
-        // Its pages can be turned, its answers only read.
-        session_->form().controls.each([this](Id id, const Control& c) {
-            if (isFilled(c) || c.is().pressed) shut(view_->widgetOf(id));
-        });
-        area_->setWidget(view_);
-        view_->show();
-        const QSize wanted = view_->sizeHint() + QSize(40, 120);
-        if (!isVisible()) resize(wanted.boundedTo({1100, 720}).expandedTo({420, 320}));
-        next_->isEnabled() ? next_->setFocus() : before_->setFocus();
-    }
-    static void shut(QWidget* widget) {
-        if (!widget) return;
-        QList<QWidget*> all = widget->findChildren<QWidget*>();
-        all += widget;
-        for (QWidget* one : all) {
-            one->setAttribute(Qt::WA_TransparentForMouseEvents);
-            one->setFocusPolicy(Qt::NoFocus);
-        }
-    }
-
-    RepliesDesk& replies_;
-    const RepliesTable& table_;
-    int row_;
-    QLabel* head_;
-    QScrollArea* area_;
-    QPushButton *before_, *next_;
-    std::unique_ptr<FormSession> session_;
-    FormToFill* view_ = nullptr;
-};
-
-}  // namespace
-
 RepliesPage::RepliesPage(RepliesDesk& replies, QWidget* parent) : QWidget(parent), replies_(replies) {
     setObjectName("repliesPage");
     setAcceptDrops(true);

@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "core/file/form_file.h"
+#include "core/replies/store_cells.h"
 #include "core/targets/reply/reply_shape.h"
 #include "core/targets/reply/sql_words.h"
 #include "core/text/encodings.h"
@@ -28,45 +29,6 @@ AnswerLies liesOf(const string& word) {
     return AnswerLies::alone;
 }
 
-string textIn(const Cell& cell) {
-    if (const auto* text = std::get_if<string>(&cell)) return *text;
-    if (const auto* whole = std::get_if<long long>(&cell)) return std::to_string(*whole);
-    if (const auto* number = std::get_if<double>(&cell)) return exactText(*number);
-    return "";
-}
-long long wholeIn(const Cell& cell) {
-    if (const auto* whole = std::get_if<long long>(&cell)) return *whole;
-    if (const auto* number = std::get_if<double>(&cell)) return static_cast<long long>(*number);
-    return 0;
-}
-
-/// What stands in a column for an answer, and the other way round.
-Cell cellOf(const Answer& answer) {
-    if (const auto* yes = std::get_if<bool>(&answer)) return static_cast<long long>(*yes);
-    if (const auto* number = std::get_if<double>(&answer)) return *number;
-    if (const auto* text = std::get_if<string>(&answer)) return *text;
-    if (const auto* several = std::get_if<std::vector<string>>(&answer)) return static_cast<long long>(several->size());
-    return std::monostate();
-}
-Answer answerOf(const Cell& cell, AnswerType type) {
-    if (std::holds_alternative<std::monostate>(cell)) return std::monostate();
-    if (type == AnswerType::tick) return wholeIn(cell) != 0;
-    if (type == AnswerType::number) {
-        if (const auto* number = std::get_if<double>(&cell)) return *number;
-        if (const auto* whole = std::get_if<long long>(&cell)) return double(*whole);
-    }
-    string text = textIn(cell);
-    // A server says the seconds as well.
-    if (type == AnswerType::time && text.size() == 8 && text.ends_with(":00")) text.resize(5);
-    return text;
-}
-
-string list(std::size_t from, std::size_t count) {
-    string all;
-    for (std::size_t i = 0; i < count; ++i) all += fmt::format("{}${}", i ? ", " : "", from + i);
-    return all;
-}
-
 }  // namespace
 
 string formSum(const Form& form) {
@@ -88,7 +50,7 @@ Result<std::set<string>> ReplyStore::tablesThere() {
                                               : "SELECT name FROM sqlite_master WHERE type = 'table'");
     if (!rows) return tl::unexpected(rows.error());
     std::set<string> names;
-    for (const Row& row : *rows) names.insert(textIn(row[0]));
+    for (const Row& row : *rows) names.insert(cells::textIn(row[0]));
     return names;
 }
 
@@ -99,9 +61,9 @@ Result<void> ReplyStore::begin(bool only) {
     if (made) {
         auto rows = database_->rows("SELECT value FROM brindel_store WHERE key = 'layout'");
         if (!rows) return tl::unexpected(rows.error());
-        if (rows->empty() || wholeIn((*rows)[0][0]) > layout)
+        if (rows->empty() || cells::wholeIn((*rows)[0][0]) > layout)
             return failure("", said("A newer Brindel made this store. Open it with that version."));
-        hasIds_ = wholeIn((*rows)[0][0]) >= 2;
+        hasIds_ = cells::wholeIn((*rows)[0][0]) >= 2;
         return only || hasIds_ ? Result<void>() : giveIds();
     }
     if (only) return failure("", said("This database has no replies."));
@@ -127,10 +89,10 @@ Result<void> ReplyStore::giveIds() {
     auto now = database_->rows("SELECT value FROM brindel_store WHERE key = 'layout'");
     auto tables = database_->rows("SELECT tab FROM brindel_forms");
     if (!now || !tables) return tl::unexpected(now ? tables.error() : now.error());
-    if (wholeIn((*now)[0][0]) < 2) {
+    if (cells::wholeIn((*now)[0][0]) < 2) {
         for (const Row& table : *tables)
-            if (auto ran =
-                    database_->run("ALTER TABLE " + sqlName(textIn(table[0])) + " ADD COLUMN \"brindel_id\" TEXT");
+            if (auto ran = database_->run("ALTER TABLE " + sqlName(cells::textIn(table[0])) +
+                                          " ADD COLUMN \"brindel_id\" TEXT");
                 !ran)
                 return ran;
         if (auto ran = database_->run("UPDATE brindel_store SET value = 2 WHERE key = 'layout'"); !ran) return ran;
@@ -143,7 +105,7 @@ Result<std::vector<string>> ReplyStore::forms() {
     auto rows = database_->rows("SELECT form FROM brindel_forms ORDER BY form");
     if (!rows) return tl::unexpected(rows.error());
     std::vector<string> all;
-    for (const Row& row : *rows) all.push_back(textIn(row[0]));
+    for (const Row& row : *rows) all.push_back(cells::textIn(row[0]));
     return all;
 }
 
@@ -152,7 +114,7 @@ Result<string> ReplyStore::mainTable(const string& form) {
     auto rows = database_->rows("SELECT tab FROM brindel_forms WHERE form = $1", {form});
     if (!rows) return tl::unexpected(rows.error());
     if (rows->empty()) return string();
-    return mains_[form] = textIn((*rows)[0][0]);
+    return mains_[form] = cells::textIn((*rows)[0][0]);
 }
 
 Result<AnswerPlaces> ReplyStore::placesWhere(const string& condition, const string& value) {
@@ -165,15 +127,15 @@ Result<AnswerPlaces> ReplyStore::placesWhere(const string& condition, const stri
     if (!rows) return tl::unexpected(rows.error());
     AnswerPlaces all;
     for (const Row& r : *rows)
-        all.push_back({.name = textIn(r[0]),
-                       .called = textIn(r[1]),
-                       .lies = liesOf(textIn(r[2])),
-                       .type = typeOf(textIn(r[3])),
-                       .owner = Id(wholeIn(r[4])),
-                       .control = Id(wholeIn(r[5])),
-                       .table = textIn(r[6]),
-                       .column = textIn(r[7]),
-                       .picked = textIn(r[8])});
+        all.push_back({.name = cells::textIn(r[0]),
+                       .called = cells::textIn(r[1]),
+                       .lies = liesOf(cells::textIn(r[2])),
+                       .type = typeOf(cells::textIn(r[3])),
+                       .owner = Id(cells::wholeIn(r[4])),
+                       .control = Id(cells::wholeIn(r[5])),
+                       .table = cells::textIn(r[6]),
+                       .column = cells::textIn(r[7]),
+                       .picked = cells::textIn(r[8])});
     return all;
 }
 
@@ -278,8 +240,8 @@ Result<KeptAs> ReplyStore::appendOne(const Incoming& one, const string& sum) {
     const AnswerPlaces& places = places_.at(sum);
     const string& main = mains_.at(form.root().name);
 
-    std::map<string, const AnswerPlace*> single, stems;
-    for (const AnswerPlace& place : places) (place.lies == AnswerLies::rows ? stems : single)[place.name] = &place;
+    auto cells = cellsIn(places, reply);
+    if (!cells) return tl::unexpected(cells.error());
     // A filling that has an id of its own is the same when it is sent again a moment later.
     const string& mark = reply.id.empty() ? origin.mark : reply.id;
     const std::vector<std::pair<string, Answer>> values(reply.values.begin(), reply.values.end());
@@ -289,7 +251,7 @@ Result<KeptAs> ReplyStore::appendOne(const Incoming& one, const string& sum) {
     auto there =
         database_->rows(fmt::format("SELECT \"reply\" FROM {} WHERE \"digest\" = $1", sqlName(main)), {digest});
     if (!there) return tl::unexpected(there.error());
-    if (!there->empty()) return KeptAs{wholeIn((*there)[0][0]), true};
+    if (!there->empty()) return KeptAs{cells::wholeIn((*there)[0][0]), true};
     string columns = "\"form\", \"version\", \"filled\", \"came\", \"way\", \"source\", \"digest\", \"brindel_id\"";
     Row given = {sum,
                  static_cast<long long>(reply.version ? reply.version : form.revision),
@@ -299,50 +261,64 @@ Result<KeptAs> ReplyStore::appendOne(const Incoming& one, const string& sum) {
                  firstCharacters(origin.name, 400),
                  digest,
                  reply.id.empty() ? Cell() : Cell(reply.id)};
-    std::map<string, std::map<int, std::vector<std::pair<string, Cell>>>> rows;  // of each table
-    std::vector<std::pair<const AnswerPlace*, const std::vector<string>*>> picks;
+    for (auto& [column, cell] : cells->main) {
+        columns += ", " + sqlName(column);
+        given.push_back(std::move(cell));
+    }
+    auto made = database_->rows(fmt::format("INSERT INTO {} ({}) VALUES ({}) RETURNING \"reply\"", sqlName(main),
+                                            columns, cells::list(1, given.size())),
+                                given);
+    if (!made) return tl::unexpected(made.error());
+    if (made->empty()) return failure("", said("The reply cannot be stored."));
+    const long long number = cells::wholeIn((*made)[0][0]);
+    if (auto kept = keepWithin(number, *cells); !kept) return tl::unexpected(kept.error());
+    return KeptAs{number, false};
+}
+
+Result<ReplyStore::Cells> ReplyStore::cellsIn(const AnswerPlaces& places, const Reply& reply) {
+    std::map<string, const AnswerPlace*> single, stems;
+    for (const AnswerPlace& place : places) (place.lies == AnswerLies::rows ? stems : single)[place.name] = &place;
+    Cells cells;
     for (const auto& [name, answer] : reply.values) {
         if (const auto alone = single.find(name); alone != single.end()) {
-            columns += ", " + sqlName(alone->second->column);
-            given.push_back(cellOf(answer));
+            cells.main.emplace_back(alone->second->column, cells::cellOf(answer));
             const auto* several = std::get_if<std::vector<string>>(&answer);
-            if (several && !several->empty()) picks.emplace_back(alone->second, several);
+            if (several && !several->empty()) cells.picks.emplace_back(alone->second, several);
         } else if (const auto row = rowOfName(name); row && stems.contains(row->first)) {
             const AnswerPlace& place = *stems.at(row->first);
-            rows[place.table][row->second].emplace_back(place.column, cellOf(answer));
+            cells.rows[place.table][row->second].emplace_back(place.column, cells::cellOf(answer));
         } else {
             return failure(name, said("The form has no such field."));
         }
     }
-    auto made = database_->rows(fmt::format("INSERT INTO {} ({}) VALUES ({}) RETURNING \"reply\"", sqlName(main),
-                                            columns, list(1, given.size())),
-                                given);
-    if (!made) return tl::unexpected(made.error());
-    if (made->empty()) return failure("", said("The reply cannot be stored."));
-    const long long number = wholeIn((*made)[0][0]);
-    for (const auto& [place, several] : picks) {
+    return cells;
+}
+
+/// Keeps what of a reply lies in tables of its own.
+Result<void> ReplyStore::keepWithin(long long number, const Cells& cells) {
+    for (const auto& [place, several] : cells.picks) {
         long long at = 0;
         for (const string& choice : *several)
             if (auto kept = database_->run(fmt::format("INSERT INTO {} VALUES ($1, $2, $3)", sqlName(place->picked)),
                                            {number, ++at, choice});
                 !kept)
-                return tl::unexpected(kept.error());
+                return kept;
     }
-    for (const auto& [table, all] : rows)
-        for (const auto& [row, cells] : all) {
+    for (const auto& [table, all] : cells.rows)
+        for (const auto& [row, inIt] : all) {
             string names = "\"reply\", \"row\"";
             Row cellsGiven = {number, static_cast<long long>(row)};
-            for (const auto& [column, cell] : cells) {
+            for (const auto& [column, cell] : inIt) {
                 names += ", " + sqlName(column);
                 cellsGiven.push_back(cell);
             }
-            if (auto kept = database_->run(
-                    fmt::format("INSERT INTO {} ({}) VALUES ({})", sqlName(table), names, list(1, cellsGiven.size())),
-                    cellsGiven);
+            if (auto kept = database_->run(fmt::format("INSERT INTO {} ({}) VALUES ({})", sqlName(table), names,
+                                                       cells::list(1, cellsGiven.size())),
+                                           cellsGiven);
                 !kept)
-                return tl::unexpected(kept.error());
+                return kept;
         }
-    return KeptAs{number, false};
+    return {};
 }
 
 // ---- reading ----
@@ -356,11 +332,11 @@ Result<std::vector<ReplyColumn>> ReplyStore::columns(const string& form) {
     std::vector<ReplyColumn> all;
     std::set<std::pair<string, string>> seen;
     for (const Row& r : *rows) {
-        if (!seen.insert({textIn(r[4]), textIn(r[5])}).second) continue;
-        const AnswerLies lies = liesOf(textIn(r[2]));
-        all.push_back({textIn(r[0]), textIn(r[1]), typeOf(textIn(r[3])), lies == AnswerLies::picks,
-                       lies == AnswerLies::rows, textIn(r[4]), textIn(r[5]), Id(wholeIn(r[6])), textIn(r[7]),
-                       textIn(r[8])});
+        if (!seen.insert({cells::textIn(r[4]), cells::textIn(r[5])}).second) continue;
+        const AnswerLies lies = liesOf(cells::textIn(r[2]));
+        all.push_back({cells::textIn(r[0]), cells::textIn(r[1]), typeOf(cells::textIn(r[3])), lies == AnswerLies::picks,
+                       lies == AnswerLies::rows, cells::textIn(r[4]), cells::textIn(r[5]), Id(cells::wholeIn(r[6])),
+                       cells::textIn(r[7]), cells::textIn(r[8])});
     }
     return all;
 }
@@ -379,7 +355,7 @@ Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span
         const auto some = numbers.subspan(from, std::min(atOnce, numbers.size() - from));
         Row given;
         for (long long number : some) given.emplace_back(number);
-        const string in = " WHERE \"reply\" IN (" + list(1, given.size()) + ")";
+        const string in = " WHERE \"reply\" IN (" + cells::list(1, given.size()) + ")";
         std::map<long long, KeptReply> found;
         string names = "\"reply\", \"form\", \"version\", \"filled\", \"came\", \"way\", \"source\", ";
         names += hasIds_ ? "\"brindel_id\"" : "NULL";
@@ -392,17 +368,17 @@ Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span
         std::map<long long, Row> rows;
         auto done = database_->each("SELECT " + names + " FROM " + sqlName(*main) + in, given, [&](const Row& r) {
             KeptReply kept;
-            kept.number = wholeIn(r[0]);
-            kept.sum = textIn(r[1]);
+            kept.number = cells::wholeIn(r[0]);
+            kept.sum = cells::textIn(r[1]);
             kept.reply.form = form;
-            kept.reply.version = int(wholeIn(r[2]));
-            kept.reply.filled = textIn(r[3]);
-            kept.came = textIn(r[4]);
-            kept.way = textIn(r[5]);
-            kept.name = textIn(r[6]);
-            kept.reply.id = textIn(r[7]);
+            kept.reply.version = int(cells::wholeIn(r[2]));
+            kept.reply.filled = cells::textIn(r[3]);
+            kept.came = cells::textIn(r[4]);
+            kept.way = cells::textIn(r[5]);
+            kept.name = cells::textIn(r[6]);
+            kept.reply.id = cells::textIn(r[7]);
             found[kept.number] = std::move(kept);
-            rows[wholeIn(r[0])] = r;
+            rows[cells::wholeIn(r[0])] = r;
             return true;
         });
         if (!done) return tl::unexpected(done.error());
@@ -411,7 +387,7 @@ Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span
                 const Cell& cell = rows[number][i + 8];
                 Answer& answer = kept.byColumn[mine[i]->key()];
                 if (!mine[i]->several)
-                    answer = answerOf(cell, mine[i]->type);
+                    answer = cells::answerOf(cell, mine[i]->type);
                 else if (!std::holds_alternative<std::monostate>(cell))
                     answer = std::vector<string>();
             }
@@ -422,8 +398,9 @@ Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span
             auto picked = database_->each(
                 "SELECT \"reply\", \"choice\" FROM " + sqlName(c.picked) + in + " ORDER BY \"reply\", \"place\"", given,
                 [&](const Row& r) {
-                    Answer& answer = found[wholeIn(r[0])].byColumn[c.key()];
-                    if (auto* several = std::get_if<std::vector<string>>(&answer)) several->push_back(textIn(r[1]));
+                    Answer& answer = found[cells::wholeIn(r[0])].byColumn[c.key()];
+                    if (auto* several = std::get_if<std::vector<string>>(&answer))
+                        several->push_back(cells::textIn(r[1]));
                     return true;
                 });
             if (!picked) return tl::unexpected(picked.error());
@@ -434,9 +411,9 @@ Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span
             string columns = "\"reply\", \"row\"";
             for (const ReplyColumn* c : inIt) columns += ", " + sqlName(c->column);
             auto got = database_->each("SELECT " + columns + " FROM " + sqlName(table) + in, given, [&](const Row& r) {
-                Answers& answers = found[wholeIn(r[0])].byColumn;
+                Answers& answers = found[cells::wholeIn(r[0])].byColumn;
                 for (std::size_t i = 0; i < inIt.size(); ++i)
-                    answers[inIt[i]->key(wholeIn(r[1]))] = answerOf(r[i + 2], inIt[i]->type);
+                    answers[inIt[i]->key(cells::wholeIn(r[1]))] = cells::answerOf(r[i + 2], inIt[i]->type);
                 return true;
             });
             if (!got) return tl::unexpected(got.error());
@@ -465,7 +442,7 @@ Result<Form> ReplyStore::formBySum(const string& sum) {
     auto rows = database_->rows("SELECT file FROM brindel_versions WHERE sum = $1", {sum});
     if (!rows) return tl::unexpected(rows.error());
     if (rows->empty()) return failure("", said("The store has no such version of the form."));
-    auto opened = readForm(textIn((*rows)[0][0]));
+    auto opened = readForm(cells::textIn((*rows)[0][0]));
     if (!opened) return tl::unexpected(opened.error());
     return std::move(opened->form);
 }
@@ -476,7 +453,7 @@ Result<std::optional<Form>> ReplyStore::formByVersion(const string& form, int ve
                         {form, static_cast<long long>(version)});
     if (!rows) return tl::unexpected(rows.error());
     if (rows->empty()) return std::nullopt;
-    auto found = formBySum(textIn((*rows)[0][0]));
+    auto found = formBySum(cells::textIn((*rows)[0][0]));
     if (!found) return tl::unexpected(found.error());
     return std::optional(std::move(*found));
 }
@@ -485,19 +462,7 @@ Result<Form> ReplyStore::newestForm(const string& form) {
     auto rows = database_->rows("SELECT sum FROM brindel_versions WHERE form = $1 ORDER BY place DESC LIMIT 1", {form});
     if (!rows) return tl::unexpected(rows.error());
     if (rows->empty()) return failure("", said("The store has no replies to “{}”.", form));
-    return formBySum(textIn((*rows)[0][0]));
-}
-
-Result<void> ReplyStore::remove(const string& form, std::span<const long long> numbers) {
-    auto main = mainTable(form);
-    if (!main) return tl::unexpected(main.error());
-    if (main->empty()) return {};
-    Transaction step(*database_);
-    if (!step.begun()) return step.begun();
-    for (long long number : numbers)
-        if (auto gone = database_->run("DELETE FROM " + sqlName(*main) + " WHERE \"reply\" = $1", {number}); !gone)
-            return gone;
-    return step.commit();
+    return formBySum(cells::textIn((*rows)[0][0]));
 }
 
 }  // namespace brindel

@@ -46,6 +46,12 @@ struct KeptReply {
     Answers byColumn;  // the same under the keys of their columns
 };
 
+/// A reply as it was before it was corrected.
+struct Correction {
+    std::string at, by, reason;
+    Reply before;
+};
+
 /// A column of all replies to a form, whatever their version.
 struct ReplyColumn {
     std::string name;    // of the answer, in the newest version that has it
@@ -116,6 +122,13 @@ class ReplyStore {
     Result<std::optional<Form>> formByVersion(const std::string& form, int version);
     /// The newest version of a form that has replies.
     Result<Form> newestForm(const std::string& form);
+    /// Puts a reply's answers in the place of those of a reply that is kept, and keeps what stood there, with the
+    /// reason and who says so. The answers are what a session of its version has accepted. Sent once more as it first
+    /// was, it is still known.
+    Result<void> correct(const std::string& form, long long number, const Reply& reply, const std::string& reason,
+                         const std::string& by);
+    /// How often a reply was corrected, the last at the end.
+    Result<std::vector<Correction>> corrections(const std::string& form, long long number);
     /// Takes a reply out, with all that belongs to it.
     Result<void> remove(const std::string& form, std::span<const long long> numbers);
 
@@ -130,7 +143,16 @@ class ReplyStore {
         Row given;
     };
 
+    /// What a reply comes to in the tables.
+    struct Cells {
+        std::vector<std::pair<std::string, Cell>> main;  // by column
+        std::vector<std::pair<const AnswerPlace*, const std::vector<std::string>*>> picks;
+        std::map<std::string, std::map<int, std::vector<std::pair<std::string, Cell>>>> rows;  // of each table
+    };
+
     Result<void> begin(bool only);
+    static Result<Cells> cellsIn(const AnswerPlaces& places, const Reply& reply);
+    Result<void> keepWithin(long long number, const Cells& cells);
     Result<void> giveIds();
     Result<std::string> mainTable(const std::string& form);
     Result<std::set<std::string>> tablesThere();

@@ -172,7 +172,7 @@ TEST(RepliesPass, ABarShowsItsRepliesAlone) {
     for (std::size_t i = 0; i < cards; ++i) {
         const QuestionCount count = h.window.countsPanel().cards()[i]->count();
         for (const CountBar& bar : count.bars) {
-            const auto numbers = h.window.replies().store()->numbers(h.window.replies().formName(), {.filters = bar.filters});
+            const auto numbers = h.window.replies().store()->numbers(h.form().root().name, {.filters = bar.filters});
             ASSERT_TRUE(numbers);
             EXPECT_EQ(numbers->size(), bar.count) << count.column.name << " " << bar.called;
         }
@@ -279,4 +279,49 @@ TEST(RepliesPass, AReplyIsShownOnItsForm) {
     EXPECT_TRUE(head.startsWith("Reply 1 · ")) << head.toStdString();
     EXPECT_EQ(boat, "Kittiwake");
     EXPECT_EQ(next, "Marigold");
+}
+
+TEST(RepliesPass, AReplyIsCorrectedWithAReason) {
+    Replies h;
+    h.window.setPass(Pass::replies);
+    h.drop(h.three());
+    QString unsaid, unchanged, told;
+    bool read = false;
+    QTimer look;
+    QObject::connect(&look, &QTimer::timeout, [&] {
+        auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget());
+        if (!dialog || dialog->objectName() != "replyOnForm") return;
+        look.stop();
+        auto lineOf = [&]() -> QLineEdit* {
+            for (QLineEdit* line : dialog->findChildren<QLineEdit*>())
+                if (line->accessibleName().contains("Boat")) return line;
+            return nullptr;
+        };
+        auto press = [&](const char* name) { QTest::mouseClick(dialog->findChild<QPushButton*>(name), Qt::LeftButton); };
+        auto* reason = dialog->findChild<QLineEdit*>("correctionReason");
+        auto* said = dialog->findChild<QLabel*>("correctionSaid");
+        press("correctReply");
+        press("saveCorrection");
+        unchanged = said->text();
+        lineOf()->selectAll();
+        QTest::keyClicks(lineOf(), "Kittiwake II");
+        press("saveCorrection");
+        unsaid = said->text();
+        QTest::keyClicks(reason, "The owner wrote again");
+        if (const char* out = std::getenv("BRINDEL_SHOTS")) dialog->grab().save(QString(out) + "/correcting.png");
+        press("saveCorrection");
+        read = !reason->isVisible() && lineOf()->text() == "Kittiwake II";
+        told = dialog->findChild<QLabel*>("replyCorrections")->text();
+        if (const char* out = std::getenv("BRINDEL_SHOTS")) dialog->grab().save(QString(out) + "/corrected.png");
+        dialog->accept();
+    });
+    look.start(10);
+    h.window.repliesPage().openReply(0);
+    EXPECT_EQ(unchanged, "Nothing is changed yet.");
+    EXPECT_EQ(unsaid, "Say why it is corrected.");
+    EXPECT_TRUE(read) << "it is read again as it is now";
+    EXPECT_TRUE(told.contains("The owner wrote again")) << told.toStdString();
+    EXPECT_TRUE(told.contains("Kittiwake II, before Kittiwake")) << told.toStdString();
+    auto store = ReplyStore::open(h.folder.file("boats-replies.db"), true);
+    EXPECT_EQ(store->corrections(h.form().root().name, 1)->size(), 1u);
 }

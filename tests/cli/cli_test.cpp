@@ -357,3 +357,30 @@ TEST(CommandLine, AMustThatIsSilencedIsNoReasonToStop) {
     for (const auto& one : told["findings"]) families.insert(one["family"].get<std::string>());
     EXPECT_TRUE(families.contains("targets"));
 }
+
+TEST(CommandLine, ATableFillsAFormOnceForEachRow) {
+    const Folder folder;
+    write(folder.file("rows.jot"), "# Boat letter\nBoat: text 30 !\nOwner: text 30\nLength: number 2..25 .1\nPrice: number .01 = numLength * 12.5\n[Go]*\n");
+    ASSERT_EQ(run(folder, "new rows.jot --kind document -o letter.brindel").status, 0);
+    std::string table = "txtBoat,txtOwner,numLength\n";
+    for (int i = 1; i <= 30; ++i) table += "Boat " + std::to_string(i % 28) + "/x,\"Öl, " + std::to_string(i) + "\"," + std::to_string(i % 20 + 3) + ".5\n";
+    write(folder.file("boats.csv"), table + ",nobody,5\nToo long,x,99\n");
+    const auto ended = run(folder, "fill letter.brindel --values boats.csv --to pdf --named '{txtBoat}-{n}' -o letters --store r.db");
+    EXPECT_EQ(ended.status, 1);
+    EXPECT_NE(ended.errors.find("boats.csv:row 32:txtBoat:"), std::string::npos) << ended.errors;
+    EXPECT_NE(ended.errors.find("boats.csv:row 33:numLength:"), std::string::npos) << ended.errors;
+    EXPECT_NE(ended.errors.find("30 filled in, 2 with errors"), std::string::npos) << ended.errors;
+    EXPECT_TRUE(std::filesystem::exists(folder.file("letters/Boat 7-x-07.pdf")));
+    EXPECT_EQ(std::distance(std::filesystem::directory_iterator(folder.file("letters")), {}), 30);
+    // What was written is read back, and is what the table said.
+    EXPECT_EQ(run(folder, "gather letter.brindel letters -o back.csv").status, 0);
+    EXPECT_NE(textOf(folder.file("back.csv")).find("Boat 7/x,\"Öl, 7\",10.5,131.25"), std::string::npos) << textOf(folder.file("back.csv"));
+    EXPECT_EQ(run(folder, "gather letter.brindel --store r.db -o kept.json").status, 0);
+    EXPECT_EQ(nlohmann::json::parse(textOf(folder.file("kept.json"))).size(), 30u);
+    // Two of one name are two files; a name that is none is said.
+    EXPECT_EQ(run(folder, "fill letter.brindel --values boats.csv --to json --named same -o same").status, 1);
+    EXPECT_EQ(std::distance(std::filesystem::directory_iterator(folder.file("same")), {}), 30);
+    EXPECT_EQ(run(folder, "fill letter.brindel --values boats.csv --named '{boat}' -o x").status, 2);
+    EXPECT_EQ(run(folder, "fill letter.brindel --values boats.csv").status, 2);
+    EXPECT_EQ(run(folder, "fill letter.brindel --values none.csv -o x").status, 3);
+}

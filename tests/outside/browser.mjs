@@ -84,9 +84,9 @@ export function sessions() {
   const waiting = [];
   createInterface({input: child.stdout}).on("line", line => waiting.shift()(JSON.parse(line)));
   return {
-    say: (form, acts) => new Promise(resolve => {
+    say: (form, acts, day = today) => new Promise(resolve => {
       waiting.push(resolve);
-      child.stdin.write(JSON.stringify({form, today, minutes: 600, acts}) + "\n");
+      child.stdin.write(JSON.stringify({form, today: day, minutes: 600, acts}) + "\n");
     }),
     end: () => child.stdin.end(),
   };

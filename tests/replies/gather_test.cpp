@@ -182,3 +182,68 @@ TEST(Counts, AddUpToTheReplies) {
     // It is given up when nobody waits for it any more.
     EXPECT_FALSE(countsOf(store, form.root().name, {}, [] { return false; }));
 }
+
+TEST(Gathering, ATableThatWasWrittenIsReadBackToTheLetter) {
+    Folder folder;
+    for (const char* name : {"winter-storage-agreement", "slip-inspection", "pontoon-fault-note"}) {
+        const Form form = demo(name);
+        ReplyStore store = *ReplyStore::open(""), other = *ReplyStore::open("");
+        const auto right = readReply(textOf(std::string(BRINDEL_SOURCE) + "/demo/" + name + ".values.json"));
+        std::vector<Incoming> some;
+        for (unsigned seed = 1; some.size() < (sanitized ? 3u : 12u) && seed < 200; ++seed) {
+            FormSession session(form, today);
+            RandomFiller(seed).fill(session);
+            for (const auto& [key, answer] : right->values)
+                if (!session.wrongWith(form.index()->answering(key)).empty()) (void)session.put(key, answer);
+            const std::string filled = "2026-04-01T10:00:" + std::to_string(10 + some.size()) + "+00:00";
+            auto reply = readReply(session.reply(filled));
+            if (!reply || !judged(form, *reply, today).wrong.empty()) continue;
+            if (seed % 2) reply->id = "filling-" + std::to_string(seed);
+            some.push_back({&form, std::move(*reply), {"call"}});
+        }
+        ASSERT_GE(some.size(), 3u) << name;
+        ASSERT_TRUE(store.appendAll(some));
+        const std::string file = folder.file(std::string(name) + ".csv");
+        write(file, csvOf(store, form.root().name));
+        // Into the store that it came from: nothing new. Into another one: the same replies.
+        for (const Gathered& one : gathered(store, form, {file}))
+            EXPECT_TRUE(one.again) << one.file << (one.wrong.empty() ? "" : one.wrong[0].place + one.wrong[0].sentence.text());
+        for (const Gathered& one : gathered(other, form, {file})) EXPECT_TRUE(one.kept && !one.again) << one.file;
+        const auto mine = *store.replies(form.root().name, *store.numbers(form.root().name));
+        const auto theirs = *other.replies(form.root().name, *other.numbers(form.root().name));
+        ASSERT_EQ(mine.size(), theirs.size());
+        for (std::size_t i = 0; i < mine.size(); ++i) {
+            EXPECT_EQ(mine[i].reply.values, theirs[i].reply.values) << name << " " << i;
+            EXPECT_EQ(mine[i].reply.id, theirs[i].reply.id);
+            EXPECT_EQ(mine[i].reply.filled, theirs[i].reply.filled);
+        }
+    }
+}
+
+TEST(Gathering, TablesOfOthersAreReadOrSaidWhyNot) {
+    Folder folder;
+    const Form form = jotted("# F\nName: text 20 !\nLength: number 0..20 .1\nJobs: list [Wash, Scrape] 1..2\nMast: check\n[Go]*\n");
+    auto gatheredFrom = [&](const std::string& text) {
+        ReplyStore store = *ReplyStore::open("");
+        write(folder.file("t.csv"), text);
+        const auto came = gathered(store, form, {folder.file("t.csv")});
+        std::string said;
+        for (const Gathered& one : came) {
+            said += one.file.substr(one.file.rfind("t.csv") + 5) + (one.kept ? " kept" : "");
+            for (const Problem& wrong : one.wrong) said += " " + wrong.place + " " + wrong.sentence.text();
+            said += "\n";
+        }
+        return said;
+    };
+    // As a spreadsheet of a country with decimal commas saves it.
+    EXPECT_EQ(gatheredFrom("\xEF\xBB\xBFtxtName;numLength;lstJobs;chkMast\r\nInes;9.4;Wash;TRUE\r\n\"Odo \"\"the\"\" oar\";;\"Wash\nScrape\";\r\n"), ":row 2 kept\n:row 3 kept\n");
+    EXPECT_EQ(gatheredFrom("txtName\tlstJobs\n'=Ines\tScrape\n"), ":row 2 kept\n");
+    EXPECT_NE(gatheredFrom("txtName,numLength,lstJobs\nInes,99,Wash\n,5,Wash\n").find(":row 2 numLength"), std::string::npos);
+    EXPECT_NE(gatheredFrom("txtName,boat\nInes,x\n").find("no field that is called “boat”"), std::string::npos);
+    EXPECT_NE(gatheredFrom("txtName,txtName\nInes,x\n").find("Two columns"), std::string::npos);
+    EXPECT_NE(gatheredFrom("reply,filled\n1,2\n").find("No column"), std::string::npos);
+    EXPECT_NE(gatheredFrom("txtName\nInes,too much\n").find("row 2 This row has more cells"), std::string::npos);
+    EXPECT_NE(gatheredFrom("").find("headings"), std::string::npos);
+    EXPECT_NE(gatheredFrom("txtName\n\"open").find("never closed"), std::string::npos);
+    EXPECT_NE(gatheredFrom(std::string("txtName\n\xE9\xE8")).find("\n"), std::string::npos);
+}

@@ -1,0 +1,102 @@
+// Replies that are corrected, and replies that are taken out.
+#include <fmt/format.h>
+
+#include "core/replies/store.h"
+#include "core/replies/store_cells.h"
+#include "core/targets/reply/sql_words.h"
+#include "core/text/fonts.h"
+
+namespace brindel {
+
+using std::string;
+
+Result<void> ReplyStore::correct(const string& form, long long number, const Reply& reply, const string& reason,
+                                 const string& by) {
+    Transaction step(*database_);
+    if (!step.begun()) return step.begun();
+    auto kept = replies(form, std::span(&number, 1));
+    if (!kept) return tl::unexpected(kept.error());
+    if (kept->empty()) return failure("", said("The reply is gone."));
+    const KeptReply& before = kept->front();
+    auto places = placesOf(before.sum);
+    if (!places) return tl::unexpected(places.error());
+    if (!*places) return failure("", said("The store has no such version of the form."));
+    auto cells = cellsIn(**places, reply);
+    if (!cells) return tl::unexpected(cells.error());
+    const string main = mains_.at(form);
+    if (auto made = database_->run("CREATE TABLE IF NOT EXISTS brindel_corrections (tab TEXT NOT NULL, reply BIGINT "
+                                   "NOT NULL, place BIGINT NOT "
+                                   "NULL, at TEXT NOT NULL, person TEXT NOT NULL, reason TEXT NOT NULL, earlier TEXT "
+                                   "NOT NULL, PRIMARY KEY (tab, "
+                                   "reply, place))");
+        !made)
+        return made;
+    const std::vector<std::pair<string, Answer>> values(before.reply.values.begin(), before.reply.values.end());
+    auto noted = database_->run(
+        "INSERT INTO brindel_corrections (tab, reply, place, at, person, reason, earlier) VALUES ($1, $2, (SELECT "
+        "COALESCE(MAX(place), 0) + 1 FROM brindel_corrections WHERE tab = $3 AND reply = $4), $5, $6, $7, $8)",
+        {main, number, main, number, timeNow(), firstCharacters(by, 200), firstCharacters(reason, 2000),
+         replyText(form, before.reply.version, before.reply.filled, values, before.reply.id)});
+    if (!noted) return noted;
+    std::set<string> within;  // tables of what is picked and of added rows
+    for (const AnswerPlace& place : **places)
+        if (const string& table = place.lies == AnswerLies::rows ? place.table : place.picked; !table.empty())
+            within.insert(table);
+    for (const string& table : within)
+        if (auto gone = database_->run("DELETE FROM " + sqlName(table) + " WHERE \"reply\" = $1", {number}); !gone)
+            return gone;
+    string set;
+    Row given;
+    for (auto& [column, cell] : cells->main) {
+        given.push_back(std::move(cell));
+        set += fmt::format("{}{} = ${}", set.empty() ? "" : ", ", sqlName(column), given.size());
+    }
+    given.emplace_back(number);
+    if (!set.empty())
+        if (auto put = database_->run(
+                fmt::format("UPDATE {} SET {} WHERE \"reply\" = ${}", sqlName(main), set, given.size()), given);
+            !put)
+            return put;
+    if (auto inner = keepWithin(number, *cells); !inner) return inner;
+    return step.commit();
+}
+
+Result<std::vector<Correction>> ReplyStore::corrections(const string& form, long long number) {
+    std::vector<Correction> all;
+    auto main = mainTable(form);
+    auto tables = main ? tablesThere() : tl::unexpected(main.error());
+    if (!tables) return tl::unexpected(tables.error());
+    if (!tables->contains("brindel_corrections")) return all;
+    auto rows = database_->rows(
+        "SELECT at, person, reason, earlier FROM brindel_corrections WHERE tab = $1 AND reply = $2 ORDER BY place",
+        {*main, number});
+    if (!rows) return tl::unexpected(rows.error());
+    for (const Row& row : *rows)
+        if (auto before = readReply(cells::textIn(row[3])))
+            all.push_back({cells::textIn(row[0]), cells::textIn(row[1]), cells::textIn(row[2]), std::move(*before)});
+    return all;
+}
+
+Result<void> ReplyStore::remove(const string& form, std::span<const long long> numbers) {
+    auto main = mainTable(form);
+    if (!main) return tl::unexpected(main.error());
+    if (main->empty()) return {};
+    auto tables = tablesThere();
+    if (!tables) return tl::unexpected(tables.error());
+    const bool corrected = tables->contains("brindel_corrections");
+    Transaction step(*database_);
+    if (!step.begun()) return step.begun();
+    for (long long number : numbers) {
+        // What it said before goes with it.
+        if (corrected)
+            if (auto gone =
+                    database_->run("DELETE FROM brindel_corrections WHERE tab = $1 AND reply = $2", {*main, number});
+                !gone)
+                return gone;
+        if (auto gone = database_->run("DELETE FROM " + sqlName(*main) + " WHERE \"reply\" = $1", {number}); !gone)
+            return gone;
+    }
+    return step.commit();
+}
+
+}  // namespace brindel
