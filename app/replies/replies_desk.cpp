@@ -206,11 +206,15 @@ QStringList RepliesDesk::filtersSaid() const {
 }
 
 bool RepliesDesk::isPersonal(const ReplyColumn& column) const {
-    const auto form = forms_.find(column.sum);
-    const Control* c = form == forms_.end() ? nullptr : form->second.find(column.control);
-    if (!c) return false;
-    return (has(c->kind, Prop::personal) && c->yes(Prop::personal)) ||
-           (has(c->kind, Prop::secret) && c->yes(Prop::secret));
+    // As the version says that the column is of, or the form as it is saved now.
+    const auto then = forms_.find(column.sum);
+    for (const Form* form : {then == forms_.end() ? nullptr : &then->second, &desk_.savedForm()}) {
+        const Control* c = form ? form->find(column.control) : nullptr;
+        if (c && ((has(c->kind, Prop::personal) && c->yes(Prop::personal)) ||
+                  (has(c->kind, Prop::secret) && c->yes(Prop::secret))))
+            return true;
+    }
+    return false;
 }
 
 bool RepliesDesk::hasPersonal() const {

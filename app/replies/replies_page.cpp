@@ -2,6 +2,7 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "app/replies/erase_personal.h"
 #include "app/replies/replies_table.h"
 #include "app/replies/reply_on_form.h"
 #include "app/theme/panel_parts.h"
@@ -38,6 +39,11 @@ RepliesPage::RepliesPage(RepliesDesk& replies, QWidget* parent) : QWidget(parent
     tools->setSpacing(12);
     tools->addWidget(search_, 1);
     tools->addWidget(personal_);
+    erase_ = linkButton(Words::tr("Erase…"), "erasePersonalDetails", toolLine_);
+    erase_->setToolTip(
+        Words::tr("Erases personal details: of one person, of the replies that are shown, or of old ones."));
+    tools->addWidget(erase_);
+    connect(erase_, &QToolButton::clicked, this, &RepliesPage::erasePersonal);
     connect(personal_, &QCheckBox::toggled, &replies, &RepliesDesk::showPersonal);
     connect(search_, &QLineEdit::textEdited, this, [this](const QString& text) {
         ReplyQuery query = replies_.query();
@@ -173,7 +179,7 @@ void RepliesPage::refresh() {
     stack_->setCurrentIndex(any ? 1 : 0);
     toolLine_->setVisible(any);
     filterLine_->setVisible(any && filtered);
-    personal_->setVisible(replies_.hasPersonal());
+    for (QWidget* one : std::initializer_list<QWidget*>{personal_, erase_}) one->setVisible(replies_.hasPersonal());
     if (fromQt(search_->text().trimmed()) != replies_.query().search) search_->setText(toQt(replies_.query().search));
     QStringList parts = replies_.filtersSaid();
     if (!replies_.query().search.empty()) parts += Words::tr("with “%1”").arg(toQt(replies_.query().search));
@@ -274,10 +280,19 @@ void RepliesPage::copySelected() {
                                          : Words::tr("%1 replies copied").arg(rows.size()));
 }
 
-void RepliesPage::deleteSelected() {
+std::vector<long long> RepliesPage::selected() const {
     std::vector<long long> numbers;
     for (const QModelIndex& row : view_->selectionModel()->selectedRows())
         if (const KeptReply* reply = model_->replyAt(row.row())) numbers.push_back(reply->number);
+    return numbers;
+}
+
+void RepliesPage::erasePersonal() {
+    if (replies_.store()) ErasePersonal(replies_, selected(), this).exec();
+}
+
+void RepliesPage::deleteSelected() {
+    const std::vector<long long> numbers = selected();
     if (numbers.empty() || !replies_.store()) return;
     const QString many = numbers.size() == 1 ? Words::tr("Delete reply %1").arg(numbers[0])
                                              : Words::tr("Delete %1 replies").arg(numbers.size());

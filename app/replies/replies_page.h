@@ -12,6 +12,7 @@ class QLineEdit;
 class QPushButton;
 class QStackedWidget;
 class QTableView;
+class QToolButton;
 
 namespace brindel {
 
@@ -33,6 +34,8 @@ class RepliesPage : public QWidget {
     void copySelected();
     /// Asks, and takes the selected replies out of the store.
     void deleteSelected();
+    /// Asks which personal details are erased, and erases them.
+    void erasePersonal();
 
   signals:
     void gatherAsked();
@@ -46,6 +49,7 @@ class RepliesPage : public QWidget {
 
   private:
     void refresh();
+    std::vector<long long> selected() const;
     QWidget* emptyPage();
     RepliesDesk& replies_;
     RepliesTable* model_;
@@ -56,6 +60,7 @@ class RepliesPage : public QWidget {
     QWidget *toolLine_, *filterLine_;
     QLineEdit* search_;
     QCheckBox* personal_;
+    QToolButton* erase_;
     QLabel* filterSaid_;
     QString gathered_;
     bool sized_ = false;

@@ -84,6 +84,7 @@ ReplyOnForm::ReplyOnForm(RepliesDesk& replies, const RepliesTable& table, int ro
     reason_->setObjectName("correctionReason");
     reason_->setMaxLength(500);
     reasonLabel_->setBuddy(reason_);
+    connect(reason_, &QLineEdit::textEdited, this, [this] { say({}); });
     why->addWidget(reasonLabel_);
     why->addWidget(reason_, 1);
     said_ = new QLabel(this);
@@ -179,7 +180,7 @@ void ReplyOnForm::tellCorrections() {
         const Answers& after = i + 1 < all->size() ? (*all)[i + 1].before.values : reply_.reply.values;
         const QDateTime at = QDateTime::fromString(toQt(one.at), Qt::ISODate);
         lines += Words::tr("Corrected %1 by %2: %3")
-                     .arg(QLocale().toString(at, QLocale::ShortFormat), toQt(one.by), toQt(one.reason)) +
+                     .arg(QLocale().toString(at, "d MMM yyyy HH:mm"), toQt(one.by), toQt(one.reason)) +
                  "\n    " + differences(session_->form(), one.before.values, after).join("\n    ");
     }
     before_->setText(lines.join("\n"));

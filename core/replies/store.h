@@ -129,6 +129,16 @@ class ReplyStore {
                          const std::string& by);
     /// How often a reply was corrected, the last at the end.
     Result<std::vector<Correction>> corrections(const std::string& form, long long number);
+    /// The replies that were filled in before a day, or came before it where they do not say when they were filled in.
+    Result<std::vector<long long>> filledBefore(const std::string& form, Day day);
+    /// How many answers some replies have in some columns, which are told by their keys.
+    Result<std::size_t> answersIn(const std::string& form, std::span<const long long> numbers,
+                                  const std::set<std::string>& columns);
+    /// Takes the answers of some columns out of some replies, whatever was corrected in them before, and the names of
+    /// the files that they came from. The replies stay; the same file gathered again is a new one. What was taken out
+    /// is gone from the file as well.
+    Result<void> erase(const std::string& form, std::span<const long long> numbers,
+                       const std::set<std::string>& columns);
     /// Takes a reply out, with all that belongs to it.
     Result<void> remove(const std::string& form, std::span<const long long> numbers);
 
@@ -152,6 +162,9 @@ class ReplyStore {
 
     Result<void> begin(bool only);
     static Result<Cells> cellsIn(const AnswerPlaces& places, const Reply& reply);
+    Result<void> emptied();
+    Result<void> eachPart(std::span<const long long> numbers,
+                          const std::function<Result<void>(const std::string& in, const Row&)>& part);
     Result<void> keepWithin(long long number, const Cells& cells);
     Result<void> giveIds();
     Result<std::string> mainTable(const std::string& form);

@@ -77,6 +77,91 @@ Result<std::vector<Correction>> ReplyStore::corrections(const string& form, long
     return all;
 }
 
+/// What was taken out is overwritten; what waits beside the file to go in is as well.
+Result<void> ReplyStore::emptied() {
+    return database_->isServer() ? Result<void>() : database_->run("PRAGMA wal_checkpoint(TRUNCATE)");
+}
+
+Result<std::vector<long long>> ReplyStore::filledBefore(const string& form, Day day) {
+    std::vector<long long> all;
+    auto main = mainTable(form);
+    if (!main) return tl::unexpected(main.error());
+    if (main->empty()) return all;
+    auto done = database_->each(
+        "SELECT \"reply\" FROM " + sqlName(*main) + " WHERE COALESCE(\"filled\", \"came\") < $1 ORDER BY \"reply\"",
+        {isoDate(day)}, [&](const Row& row) {
+            all.push_back(cells::wholeIn(row[0]));
+            return true;
+        });
+    if (!done) return tl::unexpected(done.error());
+    return all;
+}
+
+Result<void> ReplyStore::eachPart(std::span<const long long> numbers,
+                                  const std::function<Result<void>(const string&, const Row&)>& part) {
+    constexpr std::size_t atOnce = 500;  // numbers in one statement
+    for (std::size_t from = 0; from < numbers.size(); from += atOnce) {
+        Row given;
+        for (long long number : numbers.subspan(from, std::min(atOnce, numbers.size() - from)))
+            given.emplace_back(number);
+        if (auto went = part(" WHERE \"reply\" IN (" + cells::list(1, given.size()) + ")", given); !went) return went;
+    }
+    return {};
+}
+
+Result<std::size_t> ReplyStore::answersIn(const string& form, std::span<const long long> numbers,
+                                          const std::set<string>& wanted) {
+    auto there = columns(form);
+    if (!there) return tl::unexpected(there.error());
+    std::size_t count = 0;
+    auto went = eachPart(numbers, [&](const string& in, const Row& given) -> Result<void> {
+        for (const ReplyColumn& c : *there) {
+            if (!wanted.contains(c.key())) continue;
+            const string what = c.several ? "NULLIF(" + sqlName(c.column) + ", 0)" : sqlName(c.column);
+            auto rows = database_->rows("SELECT COUNT(" + what + ") FROM " + sqlName(c.table) + in, given);
+            if (!rows) return tl::unexpected(rows.error());
+            count += std::size_t(cells::wholeIn((*rows)[0][0]));
+        }
+        return {};
+    });
+    if (!went) return tl::unexpected(went.error());
+    return count;
+}
+
+Result<void> ReplyStore::erase(const string& form, std::span<const long long> numbers, const std::set<string>& wanted) {
+    auto there = columns(form);
+    auto main = there ? mainTable(form) : tl::unexpected(there.error());
+    auto tables = main ? tablesThere() : tl::unexpected(main.error());
+    if (!tables) return tl::unexpected(tables.error());
+    if (main->empty()) return {};
+    Transaction step(*database_);
+    if (!step.begun()) return step.begun();
+    auto went = eachPart(numbers, [&](const string& in, const Row& given) -> Result<void> {
+        for (const ReplyColumn& c : *there) {
+            if (!wanted.contains(c.key())) continue;
+            if (c.several)
+                if (auto gone = database_->run("DELETE FROM " + sqlName(c.picked) + in, given); !gone) return gone;
+            if (auto gone =
+                    database_->run("UPDATE " + sqlName(c.table) + " SET " + sqlName(c.column) + " = NULL" + in, given);
+                !gone)
+                return gone;
+        }
+        return {};
+    });
+    // What stood there before, the sum of it all, and the name of a file say it as well.
+    for (std::size_t i = 0; went && i < numbers.size(); ++i) {
+        if (tables->contains("brindel_corrections"))
+            went = database_->run("DELETE FROM brindel_corrections WHERE tab = $1 AND reply = $2", {*main, numbers[i]});
+        if (went)
+            went = database_->run(
+                "UPDATE " + sqlName(*main) + " SET \"digest\" = $1, \"source\" = '' WHERE \"reply\" = $2",
+                {"erased " + newId(), numbers[i]});
+    }
+    if (!went) return went;
+    if (auto ended = step.commit(); !ended) return ended;
+    return emptied();
+}
+
 Result<void> ReplyStore::remove(const string& form, std::span<const long long> numbers) {
     auto main = mainTable(form);
     if (!main) return tl::unexpected(main.error());
@@ -96,7 +181,8 @@ Result<void> ReplyStore::remove(const string& form, std::span<const long long> n
         if (auto gone = database_->run("DELETE FROM " + sqlName(*main) + " WHERE \"reply\" = $1", {number}); !gone)
             return gone;
     }
-    return step.commit();
+    if (auto ended = step.commit(); !ended) return ended;
+    return emptied();
 }
 
 }  // namespace brindel

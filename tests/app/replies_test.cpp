@@ -292,11 +292,7 @@ TEST(RepliesPass, AReplyIsCorrectedWithAReason) {
         auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget());
         if (!dialog || dialog->objectName() != "replyOnForm") return;
         look.stop();
-        auto lineOf = [&]() -> QLineEdit* {
-            for (QLineEdit* line : dialog->findChildren<QLineEdit*>())
-                if (line->accessibleName().contains("Boat")) return line;
-            return nullptr;
-        };
+        auto lineOf = [&] { return dialog->findChild<QScrollArea*>()->findChild<QLineEdit*>(); };
         auto press = [&](const char* name) { QTest::mouseClick(dialog->findChild<QPushButton*>(name), Qt::LeftButton); };
         auto* reason = dialog->findChild<QLineEdit*>("correctionReason");
         auto* said = dialog->findChild<QLabel*>("correctionSaid");
@@ -324,4 +320,44 @@ TEST(RepliesPass, AReplyIsCorrectedWithAReason) {
     EXPECT_TRUE(told.contains("Kittiwake II, before Kittiwake")) << told.toStdString();
     auto store = ReplyStore::open(h.folder.file("boats-replies.db"), true);
     EXPECT_EQ(store->corrections(h.form().root().name, 1)->size(), 1u);
+}
+
+TEST(RepliesPass, OnePersonIsErased) {
+    Replies h;
+    h.window.setPass(Pass::replies);
+    h.drop(h.three());
+    // The owner is a personal detail; it is found, and taken out.
+    h.desk().edit(withProperty(h.form(), {h.at("txtOwner").id}, Prop::personal, true), "Personal");
+    ASSERT_TRUE(h.window.saveFile(toQt(h.path)));
+    h.settle();
+    auto* search = h.window.repliesPage().findChild<QLineEdit*>("searchReplies");
+    search->setFocus();
+    QTest::keyClicks(search, "Farrant");
+    h.settle();
+    ASSERT_EQ(h.window.repliesPage().model().rowCount(), 1);
+    QString said, old;
+    QTimer look;
+    QObject::connect(&look, &QTimer::timeout, [&] {
+        auto* dialog = qobject_cast<QDialog*>(QApplication::activeModalWidget());
+        if (!dialog || dialog->objectName() != "erasePersonal") return;
+        look.stop();
+        said = dialog->findChild<QLabel*>("eraseSaid")->text();
+        if (const char* out = std::getenv("BRINDEL_SHOTS")) dialog->grab().save(QString(out) + "/erase.png");
+        dialog->findChild<QRadioButton*>("eraseOld")->click();
+        old = dialog->findChild<QLabel*>("eraseSaid")->text();
+        dialog->findChild<QRadioButton*>("eraseShown")->click();
+        QTest::mouseClick(dialog->findChild<QPushButton*>("eraseThem"), Qt::LeftButton);
+    });
+    look.start(10);
+    for (QToolButton* one : h.window.repliesPage().findChildren<QToolButton*>())
+        if (one->property("part") == "erasePersonalDetails") QTest::mouseClick(one, Qt::LeftButton);
+    look.stop();
+    EXPECT_TRUE(said.startsWith("This erases 1 answer of 1 reply")) << said.toStdString();
+    EXPECT_EQ(old, "There is nothing to erase.");
+    auto store = ReplyStore::open(h.folder.file("boats-replies.db"), true);
+    const auto all = store->replies(h.form().root().name, *store->numbers(h.form().root().name));
+    ASSERT_EQ(all->size(), 3u);
+    EXPECT_EQ((*all)[1].reply.values.at("txtOwner"), Answer());
+    EXPECT_EQ((*all)[1].reply.values.at("txtBoat"), Answer(std::string("Marigold")));
+    EXPECT_EQ((*all)[0].reply.values.at("txtOwner"), Answer(std::string("Ines Halloran")));
 }

@@ -178,7 +178,7 @@ TEST(Filling, AcceptedRepliesAreKeptInAStore) {
 TEST(Filling, RepliesWaitWhileTheServerIsAway) {
     const Folder folder;
     const std::string form = folder.file("f.brindel");
-    write(form, formText(jotted("# F\nName: text = Odo\n[Go]*\nwhen the form opens: accept the form and go on; accept the form\n")));
+    write(form, formText(jotted("# F\nName: text = Odo\n[Go]*\nwhen the form opens: accept the form\n")));
     QProcessEnvironment blind = QProcessEnvironment::systemEnvironment();
     blind.insert("QT_QPA_PLATFORM", "offscreen");
     blind.insert("XDG_STATE_HOME", QString::fromStdString(folder.path()));

@@ -337,3 +337,43 @@ TEST(ReplyStore, WhatStoodThereBeforeACorrectionStaysReadable) {
     ASSERT_TRUE(store.remove(name, all));
     EXPECT_TRUE(store.corrections(name, 1)->empty());
 }
+
+TEST(ReplyStore, PersonalDetailsAreErasedAndTheRestStays) {
+    Folder folder;
+    const std::string address = addressIn(folder);
+    const Form form = jotted("# Boat\nOwner: text 30\nLength: number .1\nCrew: list [Ana, Odo, Wim] 1..3\n[Send]*\n");
+    const std::string name = form.root().name;
+    {
+        ReplyStore store = opened(address);
+        for (int i = 0; i < 4; ++i) {
+            Reply reply{name, 1, {{"txtOwner", "Halloran-" + std::to_string(i)}, {"numLength", 9.5}, {"lstCrew", std::vector<std::string>{"Odo"}}},
+                        i < 2 ? "2024-05-01T10:00:00+00:00" : "2026-05-01T10:00:00+00:00"};
+            ASSERT_TRUE(store.append(form, reply, {"file", "from-Halloran-" + std::to_string(i) + ".pdf"}));
+        }
+        Reply other{name, 1, {{"txtOwner", std::string("Halloran-0 again")}, {"numLength", 9.5}, {"lstCrew", std::vector<std::string>{}}}, "2024-05-01T10:00:00+00:00"};
+        ASSERT_TRUE(store.correct(name, 1, other, "Halloran-0 asked", "ana"));
+        std::set<std::string> personal;
+        const auto columns = store.columns(name);
+        for (const ReplyColumn& c : *columns)
+            if (c.name != "numLength") personal.insert(c.key());
+        const auto old = *store.filledBefore(name, Day(std::chrono::year(2025) / 1 / 1));
+        EXPECT_EQ(old, (std::vector<long long>{1, 2}));
+        EXPECT_EQ(*store.answersIn(name, old, personal), 3u) << "two owners and one crew";
+        ASSERT_TRUE(store.erase(name, old, personal));
+        EXPECT_EQ(*store.answersIn(name, old, personal), 0u);
+        const auto kept = allOf(store, name);
+        ASSERT_EQ(kept.size(), 4u);
+        EXPECT_EQ(kept[0].reply.values.at("numLength"), Answer(9.5));
+        EXPECT_EQ(kept[0].reply.values.at("txtOwner"), Answer());
+        EXPECT_EQ(kept[0].name, "");
+        EXPECT_TRUE(store.corrections(name, 1)->empty());
+        EXPECT_EQ(kept[2].reply.values.at("txtOwner"), Answer(std::string("Halloran-2")));
+    }
+    if (server()) return;
+    for (const char* end : {"", "-wal"}) {
+        const std::string bytes = textOf(address + end);
+        EXPECT_EQ(bytes.find("Halloran-0"), std::string::npos) << end;
+        EXPECT_EQ(bytes.find("Halloran-1"), std::string::npos) << end;
+    }
+    EXPECT_NE(textOf(address).find("Halloran-3"), std::string::npos);
+}

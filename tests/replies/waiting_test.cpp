@@ -31,7 +31,8 @@ TEST(Waiting, RepliesGoInOnceWhenTheStoreIsBack) {
     EXPECT_EQ(putWaitingIn(waiting, address, *store)->in, 0u);
     const auto numbers = *store->numbers(form.root().name);
     EXPECT_EQ(numbers.size(), 5u);
-    for (const KeptReply& kept : *store->replies(form.root().name, numbers)) {
+    const auto all = store->replies(form.root().name, numbers);
+    for (const KeptReply& kept : *all) {
         EXPECT_EQ(kept.reply.values.at("numLength"), Answer(9.4));
         EXPECT_EQ(kept.reply.filled, "2026-04-01T10:00:00+00:00");
         EXPECT_TRUE(kept.reply.id.starts_with("filling-"));
