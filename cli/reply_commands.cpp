@@ -39,7 +39,7 @@ Command addGather(CLI::App& app) {
     command->add_option("FORM", given->source, formHelp)->required();
     command->add_option(
         "FILES", given->files,
-        "Filled PDFs, FDF, XFDF, replies as JSON, ZIP files of these, and folders; none to write what a "
+        "Filled PDFs, FDF, XFDF, replies as JSON, tables (.csv), ZIP files of these, and folders; none to write what a "
         "store has");
     command->add_option("--store", given->store, "Where they are saved: a file such as replies.db, or postgresql://…");
     command->add_option("-o,--out", given->out, "The table to write: a file that ends in .csv, .xlsx or .json");

@@ -12,6 +12,14 @@
 #include "filler/drawing_painter.h"
 
 namespace brindel {
+namespace {
+
+/// Where the settings have how the columns of a form stand.
+QString columnsKey(const std::string& form) {
+    return "replyColumns/" + QString::fromLatin1(QUrl::toPercentEncoding(toQt(form)));
+}
+
+}  // namespace
 RepliesPage::RepliesPage(RepliesDesk& replies, QWidget* parent) : QWidget(parent), replies_(replies) {
     setObjectName("repliesPage");
     setAcceptDrops(true);
@@ -91,6 +99,11 @@ RepliesPage::RepliesPage(RepliesDesk& replies, QWidget* parent) : QWidget(parent
     view_->horizontalHeader()->setMinimumHeight(28);
     view_->horizontalHeader()->setSortIndicator(0, Qt::AscendingOrder);
     view_->setSortingEnabled(true);
+    QHeaderView* header = view_->horizontalHeader();
+    header->setContextMenuPolicy(Qt::CustomContextMenu);
+    connect(header, &QHeaderView::customContextMenuRequested, this, &RepliesPage::chooseColumns);
+    connect(header, &QHeaderView::sectionMoved, this, &RepliesPage::rememberColumns);
+    connect(header, &QHeaderView::sectionResized, this, &RepliesPage::rememberColumns);
     QPalette palette = view_->palette();
     palette.setColor(QPalette::Base, tokens().paper);
     palette.setColor(QPalette::AlternateBase, tokens().cream);
@@ -172,6 +185,76 @@ QWidget* RepliesPage::emptyPage() {
     return page;
 }
 
+/// What a column is remembered by.
+QString RepliesPage::keyOf(int column) const {
+    const ReplyColumn* c = model_->columnAt(column);
+    return c ? toQt(c->key()) : column == 0 ? "number" : "filled";
+}
+
+/// Lays the columns of a form out as they were left, others by what stands in them.
+void RepliesPage::layColumns() {
+    QStringList keys;
+    for (int i = 0; i < model_->columnCount(); ++i) keys += keyOf(i);
+    if (keys.join('\n') == laid_ || model_->columnCount() == 0) return;
+    laid_ = keys.join('\n');
+    laying_ = true;
+    QHeaderView& header = *view_->horizontalHeader();
+    view_->resizeColumnsToContents();
+    for (int i = 0; i < model_->columnCount(); ++i) {
+        view_->setColumnWidth(i, std::clamp(view_->columnWidth(i) + 16, 64, 190));
+        view_->setColumnHidden(i, false);
+    }
+    // Each as "width hidden key", in the order in which they stand.
+    const QStringList left = QSettings("brindel", "brindel").value(columnsKey(replies_.formName())).toStringList();
+    int place = 0;
+    for (const QString& one : left) {
+        const int column = int(keys.indexOf(one.section(' ', 2)));
+        if (column < 0) continue;
+        header.moveSection(header.visualIndex(column), place++);
+        view_->setColumnWidth(column, std::clamp(one.section(' ', 0, 0).toInt(), 30, 1000));
+        view_->setColumnHidden(column, one.section(' ', 1, 1) == "1");
+    }
+    laying_ = false;
+}
+
+void RepliesPage::rememberColumns() {
+    if (laying_ || laid_.isEmpty()) return;
+    const QHeaderView& header = *view_->horizontalHeader();
+    QStringList all;
+    for (int place = 0; place < header.count(); ++place) {
+        const int column = header.logicalIndex(place);
+        const bool hidden = view_->isColumnHidden(column);
+        // The width of what is hidden is kept for when it is shown again.
+        const int width = hidden ? 120 : view_->columnWidth(column);
+        all += QString("%1 %2 %3").arg(width).arg(hidden ? 1 : 0).arg(keyOf(column));
+    }
+    QSettings("brindel", "brindel").setValue(columnsKey(replies_.formName()), all);
+}
+
+void RepliesPage::chooseColumns(const QPoint& at) {
+    QMenu menu;
+    menu.setObjectName("columnsMenu");
+    menu.setStyleSheet(panelSheet());
+    const QHeaderView& header = *view_->horizontalHeader();
+    for (int place = 0; place < header.count(); ++place) {
+        const int column = header.logicalIndex(place);
+        auto* one = menu.addAction(model_->headerData(column, Qt::Horizontal).toString().replace("&", "&&"));
+        one->setCheckable(true);
+        one->setChecked(!view_->isColumnHidden(column));
+        one->setEnabled(column != 0);  // a table without columns could not be called back
+        connect(one, &QAction::toggled, this, [this, column](bool on) {
+            view_->setColumnHidden(column, !on);
+            rememberColumns();
+        });
+    }
+    menu.addSeparator();
+    menu.addAction(Words::tr("Show all columns"), this, [this] {
+        for (int i = 0; i < model_->columnCount(); ++i) view_->setColumnHidden(i, false);
+        rememberColumns();
+    });
+    menu.exec(header.mapToGlobal(at));
+}
+
 void RepliesPage::refresh() {
     const bool saved = !replies_.desk().path().isEmpty();
     const bool filtered = !replies_.query().filters.empty() || !replies_.query().search.empty();
@@ -186,14 +269,7 @@ void RepliesPage::refresh() {
     filterSaid_->setText(Words::tr("%1 of %2 replies").arg(replies_.numbers().size()).arg(replies_.all()) + " · " +
                          parts.join(" · "));
     filterSaid_->setToolTip(filterSaid_->text());
-    if (any && !sized_ && view_->model()->columnCount() > 0) {
-        sized_ = true;
-        view_->resizeColumnsToContents();
-        for (int i = 0; i < model_->columnCount(); ++i)
-            view_->setColumnWidth(i, std::clamp(view_->columnWidth(i) + 16, 64, 190));
-    }
-    if (any) return;
-    sized_ = false;
+    if (any) return layColumns();
     const bool broken = !replies_.problem().isEmpty();
     emptyTitle_->setText(broken ? Words::tr("The replies cannot be shown") : Words::tr("No replies yet"));
     if (broken)

@@ -50,6 +50,10 @@ class RepliesPage : public QWidget {
   private:
     void refresh();
     std::vector<long long> selected() const;
+    QString keyOf(int column) const;
+    void layColumns();
+    void rememberColumns();
+    void chooseColumns(const QPoint& at);
     QWidget* emptyPage();
     RepliesDesk& replies_;
     RepliesTable* model_;
@@ -63,7 +67,8 @@ class RepliesPage : public QWidget {
     QToolButton* erase_;
     QLabel* filterSaid_;
     QString gathered_;
-    bool sized_ = false;
+    QString laid_;         // the columns that the table was laid out for
+    bool laying_ = false;  // nothing that a hand does
 };
 
 }  // namespace brindel

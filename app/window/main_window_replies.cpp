@@ -31,7 +31,7 @@ void MainWindow::askGather() {
     if (desk_->path().isEmpty() && !askSave()) return;
     const QStringList files =
         QFileDialog::getOpenFileNames(this, Words::tr("Returned files"), QFileInfo(desk_->path()).path(),
-                                      Words::tr("Replies (*.pdf *.fdf *.xfdf *.json *.zip);;All files (*)"));
+                                      Words::tr("Replies (*.pdf *.fdf *.xfdf *.json *.csv *.zip);;All files (*)"));
     if (!files.isEmpty()) repliesPage_->gather(files);
 }
 

@@ -361,3 +361,41 @@ TEST(RepliesPass, OnePersonIsErased) {
     EXPECT_EQ((*all)[1].reply.values.at("txtBoat"), Answer(std::string("Marigold")));
     EXPECT_EQ((*all)[0].reply.values.at("txtOwner"), Answer(std::string("Ines Halloran")));
 }
+
+TEST(RepliesPass, ColumnsStandAsTheyWereLeft) {
+    for (const bool again : {false, true}) {
+        Replies h;
+        h.window.setPass(Pass::replies);
+        h.drop(h.three());
+        QTableView& table = h.window.repliesPage().table();
+        QHeaderView& header = *table.horizontalHeader();
+        auto columnOf = [&](const char* heading) {
+            for (int i = 0; i < header.count(); ++i)
+                if (table.model()->headerData(i, Qt::Horizontal).toString() == heading) return i;
+            return -1;
+        };
+        const int boat = columnOf("Boat"), hull = columnOf("Hull"), jobs = columnOf("Jobs");
+        if (!again) {
+            header.moveSection(header.visualIndex(hull), 1);
+            table.setColumnWidth(boat, 222);
+            bool offered = false;
+            QTimer::singleShot(0, &h.window, [&] {
+                auto* menu = qobject_cast<QMenu*>(QApplication::activePopupWidget());
+                for (QAction* one : menu ? menu->actions() : QList<QAction*>())
+                    if (one->text() == "Jobs") {
+                        offered = true;
+                        one->trigger();
+                    }
+                if (menu) menu->close();
+            });
+            emit header.customContextMenuRequested({20, 10});
+            EXPECT_TRUE(offered);
+            EXPECT_TRUE(table.isColumnHidden(jobs));
+        } else {
+            EXPECT_EQ(header.visualIndex(hull), 1);
+            EXPECT_EQ(table.columnWidth(boat), 222);
+            EXPECT_TRUE(table.isColumnHidden(jobs));
+            QSettings("brindel", "brindel").remove("replyColumns");
+        }
+    }
+}

@@ -47,6 +47,7 @@ TEST(Readme, EveryCommandOfThePrograms) {
     write(folder.file("WORD.txt"), "tide and timber\n");
     // The dates of the demo have passed for whoever reads this; these are to come.
     write(folder.file("V.json"), std::regex_replace(textOf(folder.file("V.json")), std::regex("2026-"), "2096-"));
+    write(folder.file("ROWS.csv"), "txtBoatName,txtRegistration,numLength,radLiftBy,txtOwner,txtPhone,dtmWantedFrom,lstJobs\nMarigold,FW-20417,9.4,Crane,Ines Halloran,0555 014 220,2096-04-01,Wash\n");
     int commands = 0;
     for (const std::string& line : commandsBelow("The programs")) {
         if (!line.starts_with("brindel-cli")) continue;  // windows are driven in the tests of the windows
