@@ -18,8 +18,11 @@ class Postgres:
         if self.as_user:
             os.chmod(folder, 0o777)
         self.run("initdb", "-D", self.data, "-A", "trust", "-U", "tester", "-E", "UTF8", "--locale=C", "-N")
-        self.run("pg_ctl", "-D", self.data, "-w", "-l", os.path.join(folder, "log"), "-o",
-                 f"-k {folder} -c listen_addresses='' -c fsync=off", "start")
+        self.start()
+
+    def start(self):
+        self.run("pg_ctl", "-D", self.data, "-w", "-l", os.path.join(self.folder, "log"), "-o",
+                 f"-k {self.folder} -c listen_addresses='' -c fsync=off", "start")
 
     def run(self, program, *call):
         subprocess.run([*self.as_user, os.path.join(self.bin, program), *call], check=True, stdout=subprocess.DEVNULL,
