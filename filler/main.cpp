@@ -10,6 +10,7 @@
 #include "core/file/whole_file.h"
 #include "core/file/writing_over.h"
 #include "core/intake/reply_file.h"
+#include "core/intake/reply_table.h"
 #include "core/replies/waiting.h"
 #include "core/text/clock.h"
 #include "core/text/phrases.h"
@@ -120,12 +121,15 @@ int main(int argc, char** argv) {
     takeSignalsAsProblems();
     CLI::App app{"Opens a form for filling."};
     app.set_version_flag("--version", "Brindel 0.1.0");
-    std::string path, values, reply, asked, storeAddress;
+    std::string path, values, table, where, reply, asked, storeAddress;
     bool again = false;
     app.add_option("FORM", path, "A form file")->required();
     app.add_option("--values", values,
                    "What to start with: a JSON file of values, a reply, or a filled PDF, FDF or XFDF; - for standard "
                    "input");
+    app.add_option("--from", table, "What to start with: a row of a table (.csv) whose headings are names of fields")
+        ->excludes("--values");
+    app.add_option("--where", where, "Which row: a column and what it says, such as 'sail=K 123'")->needs("--from");
     app.add_option("--reply", reply, "Where the reply goes; - for standard output");
     app.add_option("--store", storeAddress,
                    "Where the replies are saved: a file such as replies.db, or postgresql://…; each is a row there");
@@ -153,8 +157,18 @@ int main(int argc, char** argv) {
         if (!refused.empty()) return 1;
     }
 
+    if (!table.empty()) {
+        auto text = readText(table);
+        if (!text) return problem(table, text.error(), 3);
+        auto row = rowFromTable(form, *text, where);
+        if (!row) return problem(table, row.error(), 1);
+        const auto refused = session.take(*row);
+        for (const Problem& one : refused) problem(table, one, 1);
+        if (!refused.empty()) return 1;
+    }
+
     // Where the reply goes is looked at before anybody begins to fill in.
-    const std::vector<std::string> readFrom = {path, values};
+    const std::vector<std::string> readFrom = {path, values, table};
     if (!reply.empty() && reply != "-") {
         if (const auto why = notWrittenOver(reply, readFrom)) return problem(reply, *why, 3);
         if (const auto can = canBeWritten(reply); !can) return problem(reply, can.error(), 3);
@@ -302,7 +316,7 @@ int main(int argc, char** argv) {
     view->begin();
     view->opened();
     // What was being filled in when the program was ended from outside is offered, once the window is there to see it.
-    if (values.empty()) {
+    if (values.empty() && table.empty()) {
         undecided = true;
         undecided = !offerUnfinished(session, folder, path, *top);
         view->refresh();

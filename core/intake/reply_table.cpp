@@ -112,13 +112,30 @@ Result<std::vector<TableReply>> repliesFromTable(const Form& form, const string&
     return all;
 }
 
-bool isReplyTable(const Form& form, const string& text) {
-    const std::size_t end = std::min(text.find('\n'), text.size());
-    if (end > 1'000'000) return false;
-    const auto headings = readTable(text.substr(0, end), 1, mostColumnsRead);
-    if (!headings || headings->empty()) return false;
+Result<Reply> rowFromTable(const Form& form, const string& text, const string& where) {
+    const std::size_t sign = where.find('=');
+    if (sign == string::npos || sign == 0)
+        return failure(where, said("A column and what it says are expected here, such as sail=K 123."));
+    const string column = where.substr(0, sign), wanted = where.substr(sign + 1);
+    auto table = readTable(text, mostRows + 1, mostColumnsRead);
+    if (!table) return tl::unexpected(table.error());
+    const std::vector<string> headings = table->empty() ? std::vector<string>() : table->front();
+    const auto at = std::size_t(std::ranges::find(headings, column) - headings.begin());
+    if (at == headings.size()) return failure(where, said("The table has no column “{}”.", spoken(column)));
+    const std::vector<string>* found = nullptr;
+    for (std::size_t i = 1; i < table->size(); ++i) {
+        const std::vector<string>& row = (*table)[i];
+        if (at >= row.size() || row[at] != wanted) continue;
+        if (found) return failure(where, said("Several rows of the table say so."));
+        found = &row;
+    }
+    if (!found) return failure(where, said("No row of the table says so."));
     const Parts parts(form);
-    return std::ranges::any_of(headings->front(), [&](const string& heading) { return parts.of(heading) != nullptr; });
+    Reply reply;
+    for (std::size_t k = 0; k < std::min(found->size(), headings.size()); ++k)
+        if (const ReplyPart* part = parts.of(headings[k]); part && !(*found)[k].empty())
+            reply.values[headings[k]] = answerIn(unguarded((*found)[k]), *part);
+    return reply;
 }
 
 }  // namespace brindel

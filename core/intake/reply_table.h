@@ -22,7 +22,9 @@ struct TableReply {
 /// has of its own (reply, id, version, filled, came, way, source) say that of the reply, unless the form has such an
 /// answer. At most 100,000 rows of 2,000 columns. A problem for what is no such table, with the place.
 Result<std::vector<TableReply>> repliesFromTable(const Form& form, const std::string& text);
-/// True for a heading line that has the name of an answer of the form in it.
-bool isReplyTable(const Form& form, const std::string& text);
+/// The values of the one row of a table that has a text in a column: `where` is "sail=K 123". Columns that are no answers
+/// of the form are passed over, and so are empty cells. A problem, its place the condition, where no row has it, or several
+/// have.
+Result<Reply> rowFromTable(const Form& form, const std::string& text, const std::string& where);
 
 }  // namespace brindel

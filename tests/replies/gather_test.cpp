@@ -5,6 +5,7 @@
 #include <sys/stat.h>
 
 #include "core/file/form_file.h"
+#include "core/intake/reply_table.h"
 #include "core/replies/counts.h"
 #include "core/replies/written.h"
 #include "core/targets/targets.h"
@@ -246,4 +247,17 @@ TEST(Gathering, TablesOfOthersAreReadOrSaidWhyNot) {
     EXPECT_NE(gatheredFrom("").find("headings"), std::string::npos);
     EXPECT_NE(gatheredFrom("txtName\n\"open").find("never closed"), std::string::npos);
     EXPECT_NE(gatheredFrom(std::string("txtName\n\xE9\xE8")).find("\n"), std::string::npos);
+}
+
+TEST(Gathering, ARowOfATableIsFoundByWhatItSays) {
+    const Form form = jotted("# F\nName: text 20\nLength: number 0..20 .1\n[Go]*\n");
+    const std::string table = "sail,txtName,numLength,remark\nK 123,Tern,9.4,old\nK 124,Skua,,\nK 125,Tern,7,\n";
+    EXPECT_EQ(rowFromTable(form, table, "sail=K 123")->values, (Answers{{"txtName", std::string("Tern")}, {"numLength", 9.4}}));
+    EXPECT_EQ(rowFromTable(form, table, "sail=K 124")->values, (Answers{{"txtName", std::string("Skua")}}));
+    for (const auto& [where, why] : {std::pair("sail=K 9", "No row"), {"txtName=Tern", "Several"}, {"boat=x", "no column"}, {"=x", "expected"}, {"sail", "expected"}}) {
+        const auto row = rowFromTable(form, table, where);
+        ASSERT_FALSE(row) << where;
+        EXPECT_NE(row.error().sentence.text().find(why), std::string::npos) << row.error().sentence.text();
+    }
+    EXPECT_FALSE(rowFromTable(form, "", "sail=x"));
 }
