@@ -52,6 +52,11 @@ Result<string> Entrants::line(const string& name, const string& password) {
     return name + ":" + hash + "\n";
 }
 
+bool Entrants::knows(const string& authorization) {
+    const std::scoped_lock lock(mutex_);
+    return let_.contains(contentSum(authorization));
+}
+
 bool Entrants::lets(const string& authorization) {
     constexpr std::size_t most = 1000;  // remembered, and letters of a name with its password
     if (!authorization.starts_with("Basic ") || authorization.size() > most) return false;

@@ -92,8 +92,10 @@ std::shared_ptr<const Form> Keeper::earlier(const string& form, int version) {
     auto there = store();
     if (!there) return nullptr;
     auto found = (*there)->formByVersion(form, version);
-    if (!found || versions_.size() >= most) return nullptr;
-    return versions_[{form, version}] = *found ? std::make_shared<const Form>(std::move(**found)) : nullptr;
+    if (!found || !*found) return nullptr;
+    auto then = std::make_shared<const Form>(std::move(**found));
+    if (versions_.size() < most) versions_[{form, version}] = then;
+    return then;
 }
 
 Result<std::vector<Sentence>> Keeper::changesFor(const Form& form) {

@@ -10,6 +10,7 @@
 #include "core/targets/reply/openapi.h"
 #include "core/text/clock.h"
 #include "core/text/markup.h"
+#include "core/text/phrases.h"
 #include "core/wording/texts.h"
 
 namespace brindel {
@@ -114,6 +115,15 @@ class Hands : public httplib::TaskQueue {
     std::condition_variable come_;
     bool over_ = false;
 };
+
+/// The language that a request names, else the one that its browser asks for.
+string languageOf(const ServedForm& form, const Request& request) {
+    const auto languages = form.languages();
+    const string named = request.get_param_value("language");
+    return std::ranges::find(languages, named) != languages.end()
+               ? named
+               : languageAsked(form, request.get_header_value("Accept-Language"));
+}
 
 string lastOf(const string& list) {
     const auto comma = list.rfind(',');
@@ -317,13 +327,12 @@ void Receiver::handle(const Request& request, Response& response) {
     }
     if (access_ && request.method != "OPTIONS") {
         const string given = request.get_header_value("Authorization");
-        const string sender = senderOf(request);
-        const bool lets = !given.empty() && access_->lets(given);
-        if (!lets) {
-            if (const int wait = given.empty() ? 0 : wrongPasswords_.take(sender)) {
-                response.set_header("Retry-After", std::to_string(wait));
-                return refuse(response, 429, "Too many wrong passwords. Try again later.");
-            }
+        // Guessing is counted before it is tried: each try takes time from all.
+        if (const int wait = given.empty() || access_->knows(given) ? 0 : wrongPasswords_.take(senderOf(request))) {
+            response.set_header("Retry-After", std::to_string(wait));
+            return refuse(response, 429, "Too many passwords were tried. Try again later.");
+        }
+        if (given.empty() || !access_->lets(given)) {
             response.set_header("WWW-Authenticate", "Basic realm=\"Forms\", charset=\"UTF-8\"");
             return refuse(response, 401, "A name and a password are needed here.");
         }
@@ -373,17 +382,13 @@ void Receiver::handle(const Request& request, Response& response) {
             return refuse(response, 400, "The length of the request is said in two ways.");
         if (const int wait = replies_.take(senderOf(request))) {
             response.set_header("Retry-After", std::to_string(wait));
-            return refuse(response, 429,
-                          fmt::format("Too many replies have come from here. Try again in {} seconds.", wait));
+            return refuse(response, 429, phrase(Phrase::tooManySent, languageOf(*form, request), {std::int64_t(wait)}));
         }
         return;  // its body is read, and `take` goes on
     }
     if (!reads) return refuse(response, 405, "Pages are read by GET.");
     if (rest == "/schema.json") return content(form->schema, "application/schema+json");
-    const auto languages = form->languages();
-    string language = request.get_param_value("language");
-    if (std::ranges::find(languages, language) == languages.end())
-        language = languageAsked(*form, request.get_header_value("Accept-Language"));
+    const string language = languageOf(*form, request);
     auto page = pages_.page(*form, language);
     if (!page) return refuse(response, 500, page.error().sentence.text());
     response.set_header("Vary", "Accept-Language");
@@ -393,8 +398,7 @@ void Receiver::handle(const Request& request, Response& response) {
 
 void Receiver::take(const ServedForm& served, const Request& request, Response& response) {
     happening->bytes = request.body.size();
-    string language = request.get_param_value("language");
-    if (language.empty()) language = languageAsked(served, request.get_header_value("Accept-Language"));
+    const string language = languageOf(served, request);
     string key = request.get_header_value("Idempotency-Key");
     if (key.size() >= 2 && key.front() == '"' && key.back() == '"') key = key.substr(1, key.size() - 2);
     if (!key.empty() && !isId(key))
@@ -414,7 +418,7 @@ void Receiver::take(const ServedForm& served, const Request& request, Response& 
     auto kept = keeper_.keep(own, std::move(*right), {"page", "", ""});
     if (!kept) {
         response.set_header("Retry-After", "30");
-        return refuse(response, 503, "The reply cannot be saved at the moment. Send it again in a while.");
+        return refuse(response, 503, phrase(Phrase::notSavedNow, language));
     }
     happening->reply = kept->number;
     tell(response, keptTold(*kept, id));

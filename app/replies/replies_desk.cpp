@@ -226,7 +226,8 @@ void RepliesDesk::showPersonal(bool show) {
     emit changed();
 }
 
-std::vector<Gathered> RepliesDesk::gather(const QStringList& paths) {
+std::vector<Gathered> RepliesDesk::gather(const QStringList& paths, bool wrongToo,
+                                          const std::function<bool(int, int)>& goOn) {
     std::vector<Gathered> all;
     std::vector<std::string> given;
     for (const QString& path : paths) given.push_back(fromQt(path));
@@ -239,10 +240,13 @@ std::vector<Gathered> RepliesDesk::gather(const QStringList& paths) {
         opened_ = address();
     }
     // By the form as it was saved: what is being worked on has been handed to nobody.
-    Gathering gathering(*store_, desk_.savedForm(), desk_.fonts(), {todayHere(), false});
+    Gathering gathering(*store_, desk_.savedForm(), desk_.fonts(), {todayHere(), wrongToo});
     Result<void> went;
-    for (const std::string& file : *files)
-        if (went) went = gathering.read(file);
+    int done = 0;
+    for (const std::string& file : *files) {
+        if (!went || !goOn(done++, int(files->size()))) break;
+        went = gathering.read(file);
+    }
     if (went) went = gathering.finish();
     all = gathering.came();
     if (!went) all.push_back({fromQt(placeSaid()), false, 0, false, {went.error()}});

@@ -56,8 +56,11 @@ class RepliesDesk : public QObject {
     bool isPersonal(const ReplyColumn& column) const;
     bool hasPersonal() const;
 
-    /// Reads files that came back; says what became of them.
-    std::vector<Gathered> gather(const QStringList& paths);
+    /// Reads files that came back; says what became of them. `wrongToo` keeps those with errors as well; `goOn` is told
+    /// how many of how many are done, and ends it where it gives false: what was read by then is kept.
+    std::vector<Gathered> gather(
+        const QStringList& paths, bool wrongToo = false,
+        const std::function<bool(int, int)>& goOn = [](int, int) { return true; });
     Desk& desk() { return desk_; }
 
   signals:

@@ -302,16 +302,26 @@ void RepliesPage::begin() {
         (saveButton_->isVisibleTo(this) ? saveButton_ : gatherButton_)->setFocus();
 }
 
-void RepliesPage::gather(const QStringList& paths) {
+void RepliesPage::gather(const QStringList& paths, bool wrongToo) {
     if (replies_.desk().path().isEmpty()) return emit saveAsked();
-    QApplication::setOverrideCursor(Qt::WaitCursor);
-    const auto all = replies_.gather(paths);
-    QApplication::restoreOverrideCursor();
-    int kept = 0, again = 0;
+    // It shows itself when it takes longer than a moment. What is saved when it is stopped stays; the rest goes in when
+    // the same files are gathered again.
+    QProgressDialog progress(Words::tr("Reading the files…"), Words::tr("Stop"), 0, 1, this);
+    progress.setObjectName("gathering");
+    progress.setWindowModality(Qt::WindowModal);
+    progress.setMinimumDuration(700);
+    const auto all = replies_.gather(paths, wrongToo, [&](int done, int count) {
+        progress.setMaximum(count);
+        progress.setValue(done);
+        return !progress.wasCanceled();
+    });
+    progress.setValue(progress.maximum());
+    int kept = 0, again = 0, inAnswers = 0;
     QStringList wrong;
     for (const Gathered& one : all) {
         if (one.kept) ++(one.again ? again : kept);
         if (one.kept) continue;
+        inAnswers += one.read;
         QStringList why;
         for (const Problem& problem : one.wrong)
             why += (problem.place.empty() ? QString() : toQt(problem.place) + ": ") + Words::shown(problem.sentence);
@@ -328,7 +338,16 @@ void RepliesPage::gather(const QStringList& paths) {
     box.setInformativeText(wrong.mid(0, 5).join("\n") +
                            (wrong.size() > 5 ? Words::tr("\nand %1 more.").arg(wrong.size() - 5) : QString()));
     if (wrong.size() > 5) box.setDetailedText(wrong.join("\n"));
+    QPushButton* take = nullptr;
+    if (inAnswers > 0) {
+        take = box.addButton(inAnswers == 1 ? Words::tr("Save 1 with its errors")
+                                            : Words::tr("Save %1 with their errors").arg(inAnswers),
+                             QMessageBox::ActionRole);
+        take->setObjectName("saveWithErrors");
+        box.setDefaultButton(QMessageBox::Close);
+    }
     box.exec();
+    if (take && box.clickedButton() == take) gather(paths, true);
 }
 
 void RepliesPage::openReply(int row) {

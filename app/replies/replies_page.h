@@ -27,7 +27,7 @@ class RepliesPage : public QWidget {
     /// What was gathered last, in words.
     const QString& gatheredSaid() const { return gathered_; }
     /// Reads files that came back, and says what became of them.
-    void gather(const QStringList& paths);
+    void gather(const QStringList& paths, bool wrongToo = false);
     /// Shows the reply of a row on its form.
     void openReply(int row);
     void begin();

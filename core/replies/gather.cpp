@@ -66,6 +66,7 @@ Result<std::shared_ptr<const Form>> Gathering::formThen(int version) {
 Result<void> Gathering::take(const string& name, std::shared_ptr<const Form> form, const Reply& reply,
                              std::vector<Problem> wrong, const string& mark) {
     Gathered result{name};
+    result.read = true;
     Judged judgement = judged(*form, reply, wish_.today);
     result.wrong = std::move(wrong);
     std::ranges::move(judgement.wrong, std::back_inserter(result.wrong));

@@ -16,6 +16,7 @@ struct Gathered {
     long long number = 0;
     bool again = false;               // it was there already
     std::vector<Problem> wrong = {};  // why it was not kept; the name of the answer as place
+    bool read = false;                // it is a reply: what is wrong is in its answers
 };
 
 /// What is done with one file, or one file of a ZIP.

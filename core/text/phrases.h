@@ -126,6 +126,8 @@ enum class Phrase : std::uint8_t {
     wasNotSent,
     wasRefused,
     fillInAnother,
+    tooManySent,
+    notSavedNow,
     tryAgain,
     draftFound,
     draftGoOn,

@@ -399,3 +399,38 @@ TEST(RepliesPass, ColumnsStandAsTheyWereLeft) {
         }
     }
 }
+
+TEST(RepliesPass, WhatHasErrorsIsTakenOrLeft) {
+    Replies h;
+    h.window.setPass(Pass::replies);
+    const std::string wrong = h.folder.file("wrong.json");
+    write(wrong, R"({"form": "boats", "version": 1, "filled": "2026-04-01T10:00:00Z", "values": {"txtBoat": "Gannet", "lstJobs": []}})");
+    QStringList files = h.three();
+    files += toQt(wrong);
+    QString said;
+    QTimer look;
+    auto answer = [&](const char* button) {
+        look.disconnect();
+        QObject::connect(&look, &QTimer::timeout, [&, button] {
+            auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+            if (!box) return;
+            look.stop();
+            said = box->informativeText();
+            if (auto* one = box->findChild<QPushButton*>(button))
+                one->click();
+            else
+                box->reject();
+        });
+        look.start(10);
+    };
+    answer("none");
+    h.drop(files);
+    EXPECT_TRUE(said.contains("wrong.json")) << said.toStdString();
+    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 3) << "left";
+    answer("saveWithErrors");
+    h.drop(files);
+    look.stop();
+    EXPECT_EQ(h.window.repliesPage().gatheredSaid(), "Gathered: 1 saved, 3 already there.");
+    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 4) << "taken";
+    EXPECT_EQ(h.cell(3, "Boat"), "Gannet");
+}

@@ -39,6 +39,20 @@ Json answerSchema(const Form& form, const ReplyPart& part) {
             typed("string");
             if (!worked) one["pattern"] = "^[0-2][0-9]:[0-5][0-9]$";
             break;
+        case AnswerType::picture:
+            typed("string");
+            one["contentEncoding"] = "base64";
+            one["contentMediaType"] = "image/png";
+            if (part.asked) one["minLength"] = 1;
+            break;
+        case AnswerType::ink:
+            typed("string");
+            one["description"] =
+                part.said +
+                ". A name that is typed, or the strokes of a pen: the data of an SVG path of M and L, in "
+                "a box of 1000 by 1000.";
+            if (part.asked) one["minLength"] = 1;
+            break;
         case AnswerType::picks:
             if (part.several) {
                 typed("array");
