@@ -210,6 +210,7 @@ TEST(DetailsPanel, PropertiesAreFoundByTypingAndThePanelIsMadeWider) {
 }
 
 TEST(Start, WhatIsAtHandWhenNoFormIs) {
+    QSettings("brindel", "brindel").clear();  // nothing was open lately
     Hands hands;
     hands.window.showStart(true);
     auto* start = hands.window.findChild<StartPage*>();
