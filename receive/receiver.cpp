@@ -302,7 +302,9 @@ void Receiver::serve(Wire& wire, const string&) {
         if (what.path.empty()) what.path = "?";
         if (what.status == 0) what.status = wire.status();
         if (log_ && what.status) log_(what);
-        if (!went || closed || last || wire.status() >= 400) return;
+        // What came with a refused request was not read to its end.
+        const bool unread = wire.status() >= 400 && !what.bodyRead && what.method != "GET" && what.method != "HEAD";
+        if (!went || closed || last || unread) return;
     }
 }
 
@@ -398,6 +400,7 @@ void Receiver::handle(const Request& request, Response& response) {
 
 void Receiver::take(const ServedForm& served, const Request& request, Response& response) {
     happening->bytes = request.body.size();
+    happening->bodyRead = true;
     const string language = languageOf(served, request);
     string key = request.get_header_value("Idempotency-Key");
     if (key.size() >= 2 && key.front() == '"' && key.back() == '"') key = key.substr(1, key.size() - 2);

@@ -29,6 +29,7 @@ struct Happening {
     std::string method, path;  // the path as it is served; "?" for one that is not
     int status = 0;
     std::size_t bytes = 0;  // that came in
+    bool bodyRead = false;  // all of them
     double milliseconds = 0;
     long long reply = 0;  // its number, where one was kept
 };

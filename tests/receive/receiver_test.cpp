@@ -285,6 +285,21 @@ TEST(Receiver, AConnectionThatIsQuietForAWhileIsAnsweredOnceEachTime) {
     EXPECT_EQ(answers, 3) << heard;
 }
 
+TEST(Receiver, WhoeverIsRefusedForItsAnswersGoesOnOnTheSameConnection) {
+    Served served(boat());
+    Raw one(served.port);
+    const std::string wrong = replyFrom(R"({"txtOwner": null, "numLength": 99})"), right = replyFrom(good);
+    for (const std::string& body : {wrong, right})
+        one.say(head + "Content-Length: " + std::to_string(body.size()) + "\r\n\r\n" + body);
+    one.say("GET /nowhere HTTP/1.1\r\nHost: x\r\n\r\n");
+    one.say(head.substr(0, head.find("Content-Type")) + "Content-Type: text/plain\r\nContent-Length: 2\r\n\r\nab");
+    one.say("GET /health HTTP/1.1\r\nHost: x\r\n\r\n");
+    const std::string heard = one.heard();
+    std::string statuses;
+    for (std::size_t at = 0; (at = heard.find("HTTP/1.1 ", at)) != std::string::npos; at += 9) statuses += heard.substr(at + 9, 4);
+    EXPECT_EQ(statuses, "422 201 404 415 ") << "what was not read ends it";
+}
+
 TEST(Receiver, NobodyHoldsItBySendingSlowlyOrWithoutEnd) {
     ReceiverOptions options;
     options.connections = 32;
