@@ -80,7 +80,13 @@ class Sqlite : public Database {
             if (!each(row)) return {};
         }
     }
-    Result<void> begin() override { return run("BEGIN IMMEDIATE"); }
+    Result<void> begin() override {
+        // A file that is deleted or moved takes what is written to it all the same, and nobody finds it again.
+        int moved = 0;
+        if (sqlite3_file_control(at_, "main", SQLITE_FCNTL_HAS_MOVED, &moved) == SQLITE_OK && moved)
+            return failure("", said("The store is gone from its place: its file was deleted or moved."));
+        return run("BEGIN IMMEDIATE");
+    }
     Result<void> commit() override { return run("COMMIT"); }
     void takeBack() override { (void)run("ROLLBACK"); }
     bool isServer() const override { return false; }

@@ -1,12 +1,14 @@
 // Where replies are kept: what goes in comes out the same, whatever becomes of the form meanwhile, and nothing twice.
 #include "core/replies/store.h"
 
+#include <sys/resource.h>
 #include <sys/wait.h>
 #include <unistd.h>
 
 #include <fstream>
 
 #include "core/file/form_file.h"
+#include "core/file/whole_file.h"
 #include "core/session/form_session.h"
 #include "tests/kills.h"
 #include "tests/random_filler.h"
@@ -376,4 +378,70 @@ TEST(ReplyStore, PersonalDetailsAreErasedAndTheRestStays) {
         EXPECT_EQ(bytes.find("Halloran-1"), std::string::npos) << end;
     }
     EXPECT_NE(textOf(address).find("Halloran-3"), std::string::npos);
+}
+
+namespace {
+Result<KeptAs> appended(ReplyStore& store, const Form& form, int i, std::size_t letters = 3) {
+    Reply reply{form.root().name, 1, {{"txtNote", std::string(letters, 'x') + std::to_string(i)}}, "2026-04-01T10:00:00+00:00", "filling-" + std::to_string(i)};
+    return store.append(form, reply, {"program"});
+}
+}  // namespace
+
+TEST(ReplyStore, AFullDiskIsSaidAndWhatWasToldIsThere) {
+    if (server()) return;
+    Folder folder;
+    const Form form = jotted("# F\nNote: text\n[Go]*\n");
+    const std::string address = folder.file("r.db");
+    const pid_t child = fork();
+    if (child == 0) [&]() noexcept {
+        takeSignalsAsProblems();
+        auto store = ReplyStore::open(address);
+        std::ofstream told(folder.file("told"));
+        // No file of this process may grow beyond this, as on a disk that is full.
+        const rlimit most{400'000, 400'000};
+        setrlimit(RLIMIT_FSIZE, &most);
+        for (int i = 0; i < 1000; ++i) {
+            const auto kept = appended(*store, form, i, 3000);
+            if (!kept) {
+                told << kept.error().sentence.text() << std::endl;
+                _exit(i > 10 ? 0 : 2);
+            }
+            told << i << std::endl;
+        }
+        _exit(3);
+    }();
+    int status = 0;
+    waitpid(child, &status, 0);
+    EXPECT_EQ(WEXITSTATUS(status), 0) << "it is full at some time, and says so";
+    std::vector<std::string> told;
+    std::ifstream in(folder.file("told"));
+    for (std::string line; std::getline(in, line);) told.push_back(line);
+    ASSERT_GT(told.size(), 10u);
+    EXPECT_TRUE(told.back().find("disk") != std::string::npos) << told.back();
+    ReplyStore store = opened(address);
+    const auto kept = allOf(store, form.root().name);
+    EXPECT_EQ(kept.size(), told.size() - 1) << "what was told is there, and no more";
+    EXPECT_TRUE(appended(store, form, 2000)) << "there is room again";
+}
+
+TEST(ReplyStore, AStoreThatIsLockedOrGoneIsSaid) {
+    if (server()) return;
+    Folder folder;
+    const Form form = jotted("# F\nNote: text\n[Go]*\n");
+    const std::string address = folder.file("r.db");
+    ReplyStore one = opened(address);
+    ASSERT_TRUE(appended(one, form, 1));
+    auto other = ReplyStore::open(address, false, std::chrono::milliseconds(100));
+    ASSERT_TRUE(other);
+    ASSERT_TRUE(one.database().begin());
+    const auto locked = appended(*other, form, 2);
+    ASSERT_FALSE(locked);
+    EXPECT_NE(locked.error().sentence.text().find("Another program is using the store"), std::string::npos) << locked.error().sentence.text();
+    one.database().takeBack();
+    EXPECT_TRUE(appended(*other, form, 2));
+    // A file that is deleted would take what is written to it, and it would be lost.
+    std::filesystem::remove(address);
+    const auto gone = appended(*other, form, 3);
+    ASSERT_FALSE(gone);
+    EXPECT_NE(gone.error().sentence.text().find("gone from its place"), std::string::npos) << gone.error().sentence.text();
 }
