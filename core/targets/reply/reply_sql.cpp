@@ -31,10 +31,10 @@ struct SqlTable {
     SqlNames names = {};
 
     string add(const string& wanted, std::string_view type, const string& more, const string& words) {
-        const string name = sqlName(names.of(wanted));
-        columns.push_back(fmt::format("{} {}{}", name, type, more));
+        const string column = sqlName(names.of(wanted));
+        columns.push_back(fmt::format("{} {}{}", column, type, more));
         remarks.push_back(remark(words));
-        return name;
+        return column;
     }
     string text() const {
         string all = fmt::format("CREATE TABLE {} (\n", sqlName(name));
@@ -73,7 +73,7 @@ void addAnswer(SqlTable& table, const ReplyPart& part, const string& wanted, boo
 
 Result<string> replySql(const Form& form) {
     // PostgreSQL takes 1,600, SQLite 2,000.
-    constexpr std::size_t mostColumns = 1500;
+    constexpr std::size_t widestTable = 1500;
     const std::vector<ReplyPart> parts = replyShape(form);
     const string prefix = form.root().name.empty() ? "reply" : form.root().name;
     SqlNames tables;
@@ -106,11 +106,11 @@ Result<string> replySql(const Form& form) {
         } else {
             addAnswer(all[0], part, part.name, false);
         }
-        if (all[0].columns.size() > mostColumns)
+        if (all[0].columns.size() > widestTable)
             return failure("",
                            said("A reply of this form has more than {} answers, more than a table of a database has "
                                 "columns. Its replies can be kept as JSON.",
-                                mostColumns - 3));
+                                widestTable - 3));
     }
     string text =
         "-- Tables for replies to " + onOneLine(calledBy(form, form.root())) +
