@@ -4,6 +4,7 @@
 
 #include <filesystem>
 
+#include "core/model/problem_line.h"
 #include "core/text/words.h"
 
 namespace brindel::calls {
@@ -11,8 +12,7 @@ namespace brindel::calls {
 using std::string;
 
 int problem(const string& file, const Problem& p, int status) {
-    std::cerr << spoken(file) << ':' << (p.place.empty() ? "" : spoken(p.place) + ":") << ' '
-              << spoken(p.sentence.text()) << '\n';
+    std::cerr << problemLine(file, p);
     return status;
 }
 

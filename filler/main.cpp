@@ -11,6 +11,7 @@
 #include "core/file/writing_over.h"
 #include "core/intake/reply_file.h"
 #include "core/intake/reply_table.h"
+#include "core/model/problem_line.h"
 #include "core/replies/waiting.h"
 #include "core/text/clock.h"
 #include "core/text/phrases.h"
@@ -28,8 +29,7 @@ using namespace brindel;
 namespace {
 
 int problem(const std::string& file, const Problem& p, int status) {
-    std::cerr << spoken(file) << ':' << (p.place.empty() ? "" : spoken(p.place) + ":") << ' '
-              << spoken(p.sentence.text()) << '\n';
+    std::cerr << problemLine(file, p);
     return status;
 }
 

@@ -11,6 +11,7 @@
 #include "core/file/json_text.h"
 #include "core/file/whole_file.h"
 #include "core/model/kit_choice.h"
+#include "core/model/problem_line.h"
 #include "receive/receiver.h"
 
 using namespace brindel;
@@ -18,8 +19,7 @@ using namespace brindel;
 namespace {
 
 int problem(const std::string& file, const Problem& p, int status) {
-    std::cerr << spoken(file) << ':' << (p.place.empty() ? "" : spoken(p.place) + ":") << ' '
-              << spoken(p.sentence.text()) << '\n';
+    std::cerr << problemLine(file, p);
     return status;
 }
 

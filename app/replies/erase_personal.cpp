@@ -128,8 +128,8 @@ void ErasePersonal::count() {
         const QString what = *answers == 1 ? Words::tr("1 answer") : Words::tr("%1 answers").arg(*answers);
         const QString where =
             replies.size() == 1 ? Words::tr("of 1 reply") : Words::tr("of %1 replies").arg(replies.size());
-        said_->setText(Words::tr("This erases %1 %2, and what they were before they were corrected. They cannot be "
-                                 "restored. All other answers stay.")
+        said_->setText(Words::tr("This erases %1 %2, with what stood there before a correction. It cannot be undone. "
+                                 "All other answers stay.")
                            .arg(what, where));
     }
     erase_->setEnabled(answers && *answers > 0);

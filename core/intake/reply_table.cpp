@@ -6,6 +6,7 @@
 
 #include "core/answers/choice_lists.h"
 #include "core/targets/reply/reply_shape.h"
+#include "core/text/clock.h"
 #include "core/text/words.h"
 
 namespace brindel {
@@ -99,7 +100,7 @@ Result<std::vector<TableReply>> repliesFromTable(const Form& form, const string&
                 if (!added || !row[k].empty()) one.reply.values[headings[k]] = answerIn(unguarded(row[k]), *columns[k]);
             } else if (own[k] == "id" && isId(row[k])) {
                 one.reply.id = row[k];
-            } else if (own[k] == "filled") {
+            } else if (own[k] == "filled" && isMoment(row[k])) {
                 one.reply.filled = row[k];
             } else if (own[k] == "version") {
                 int version = 0;

@@ -4,9 +4,9 @@
 
 #include <algorithm>
 #include <ctime>
-#include <regex>
 
 #include "core/file/json_text.h"
+#include "core/text/clock.h"
 #include "core/text/encodings.h"
 
 namespace brindel {
@@ -44,12 +44,6 @@ Result<void> gather(const Json& object, const std::string& group, int depth, Ans
     return {};
 }
 
-/// True for a time by RFC 3339, which a reply says.
-bool isTime(const std::string& text) {
-    static const std::regex form("\\d{4}-\\d\\d-\\d\\dT\\d\\d:\\d\\d:\\d\\d(\\.\\d{1,9})?(Z|[+-]\\d\\d:\\d\\d)");
-    return text.size() < 50 && std::regex_match(text, form);
-}
-
 Json answerJson(const Answer& answer) {
     if (const auto* yes = std::get_if<bool>(&answer)) return *yes;
     if (const auto* number = std::get_if<double>(&answer)) return *number;
@@ -70,7 +64,7 @@ Result<Reply> readReply(const std::string& text) {
     if (whole) reply.form = (*json)["form"].get<std::string>();
     if (whole && json->contains("version") && (*json)["version"].is_number_integer())
         reply.version = (*json)["version"].get<int>();
-    if (whole && json->contains("filled") && (*json)["filled"].is_string() && isTime((*json)["filled"]))
+    if (whole && json->contains("filled") && (*json)["filled"].is_string() && isMoment((*json)["filled"]))
         reply.filled = (*json)["filled"].get<std::string>();
     if (whole && json->contains("id")) {
         const Json& id = (*json)["id"];

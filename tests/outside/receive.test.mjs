@@ -75,6 +75,23 @@ test("a page that is served is filled and sent, and what was filled in is what i
   assert.ok(!/Ines|Odd/.test(at.log()), "the log holds nothing of what was filled in");
 });
 
+test("a form that goes on sends one reply after the other, each its own", async () => {
+  const form = jotted("goes-on", "# Boat\nOwner: text 30 !\n[Another]\n[Send]*\nwhen btnAnother is pressed: accept and clear for the next\n", "dialog", f => ({...f, name: "boat"}));
+  const store = newStore(), at = await receiver([form], store), page = await opened(at.address);
+  for (const owner of ["Ines", "Ines", "Odo"]) {
+    await page.locator("#txtOwner").fill(owner);
+    await page.locator("#btnAnother").click();
+    await page.getByText("Their number is").waitFor();
+    await page.keyboard.press("Enter");
+    assert.equal(await page.locator("#txtOwner").inputValue(), "");
+  }
+  const kept = keptIn(form, store);
+  assert.deepEqual(kept.map(one => one.values.txtOwner), ["Ines", "Ines", "Odo"]);
+  assert.equal(new Set(kept.map(one => one.id)).size, 3);
+  await page.context().close();
+  await at.end();
+});
+
 test("what the receiver refuses is said beside its field, in the page's language, until it is changed", async () => {
   const store = newStore(), at = await receiver([boat("loose")], store);
   const german = JSON.parse(readFileSync(boat("loose"), "utf8")), file = join(folder, "german.brindel");

@@ -3,21 +3,11 @@
 python3-jsonschema and goes into its tables in SQLite and in PostgreSQL, and what is wrong is refused by all three."""
 import glob, json, os, random, sqlite3, subprocess, sys, tempfile
 from jsonschema import Draft202012Validator, FormatChecker
+from checking import brindel, expect, flat, problems
 from postgres import Postgres
 
 cli, root = sys.argv[1], sys.argv[2]
 today = "2026-04-01"
-problems = []
-
-
-def expect(true, what):
-    if not true:
-        problems.append(what)
-        print("FAILED:", what)
-
-
-def brindel(*call):
-    return subprocess.run([cli, *call], capture_output=True, text=True)
 
 
 def literal(value):
@@ -28,14 +18,6 @@ def literal(value):
     if isinstance(value, (int, float)):
         return repr(value)
     return "'" + value.replace("'", "''") + "'"
-
-
-def flat(values, before=""):
-    for key, value in values.items():
-        if isinstance(value, dict):
-            yield from flat(value, before + key + ".")
-        else:
-            yield before + key, value
 
 
 def named(name):

@@ -2,27 +2,9 @@
 """A store of replies written as CSV, workbook and JSON, each read by a reader of others: they say the same."""
 import csv, datetime, json, os, sqlite3, subprocess, sys, tempfile
 import openpyxl
+from checking import brindel, expect, flat, problems
 
 cli, root = sys.argv[1], sys.argv[2]
-problems = []
-
-
-def expect(true, what):
-    if not true:
-        problems.append(what)
-        print("FAILED:", what)
-
-
-def brindel(*call):
-    return subprocess.run([cli, *call], capture_output=True, text=True)
-
-
-def flat(values, before=""):
-    for key, value in values.items():
-        if isinstance(value, dict):
-            yield from flat(value, before + key + ".")
-        else:
-            yield before + key, value
 
 
 def cell_of(value):

@@ -244,6 +244,7 @@ TEST(Gathering, TablesOfOthersAreReadOrSaidWhyNot) {
     EXPECT_NE(gatheredFrom("txtName,txtName\nInes,x\n").find("Two columns"), std::string::npos);
     EXPECT_NE(gatheredFrom("reply,filled\n1,2\n").find("No column"), std::string::npos);
     EXPECT_NE(gatheredFrom("txtName\nInes,too much\n").find("row 2 This row has more cells"), std::string::npos);
+    EXPECT_EQ(gatheredFrom("txtName,lstJobs,filled\nInes,Wash,1 Apr at ten\n"), ":row 2 kept\n") << "when it was filled in is not known";
     EXPECT_NE(gatheredFrom("").find("headings"), std::string::npos);
     EXPECT_NE(gatheredFrom("txtName\n\"open").find("never closed"), std::string::npos);
     EXPECT_NE(gatheredFrom(std::string("txtName\n\xE9\xE8")).find("\n"), std::string::npos);

@@ -445,3 +445,23 @@ TEST(ReplyStore, AStoreThatIsLockedOrGoneIsSaid) {
     ASSERT_FALSE(gone);
     EXPECT_NE(gone.error().sentence.text().find("gone from its place"), std::string::npos) << gone.error().sentence.text();
 }
+
+TEST(ReplyStore, AStoreFromBeforeThereWereIdsIsBroughtUp) {
+    if (server()) return;
+    Folder folder;
+    const Form form = jotted("# F\nNote: text\n[Go]*\n");
+    const std::string address = folder.file("r.db"), table = form.root().name;
+    {
+        ReplyStore store = opened(address);
+        ASSERT_TRUE(appended(store, form, 1));
+        ASSERT_TRUE(store.database().run("ALTER TABLE " + table + " DROP COLUMN brindel_id"));
+        ASSERT_TRUE(store.database().run("UPDATE brindel_store SET value = 1 WHERE key = 'layout'"));
+    }
+    auto only = ReplyStore::open(address, true);
+    ASSERT_TRUE(only) << "looked at as it is";
+    EXPECT_EQ(allOf(*only, table).at(0).reply.id, "");
+    ReplyStore store = opened(address);
+    EXPECT_TRUE(appended(store, form, 1)->again);
+    ASSERT_TRUE(appended(store, form, 2));
+    EXPECT_EQ(allOf(store, table).at(1).reply.id, "filling-2");
+}

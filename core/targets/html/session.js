@@ -228,12 +228,13 @@ function brindelSession(F, I, around, form, work) {
     keysOf(name, before && before.held, next.held).forEach(key => touched.add(key));
     (dependents[name] || []).forEach(makeDue);
   }
+  const newId = () => Array.from(window.crypto.getRandomValues(new Uint8Array(16)), n => (n + 256).toString(16).slice(1)).join("");
   function begin() {
     form.order.forEach(name => delete entries[name]);
     [wrong, limits].forEach(one => Object.keys(one).forEach(key => delete one[key]));
     Object.keys(told).forEach(name => delete told[name]);  //@ post
     said.clear();
-    id = Array.from(window.crypto.getRandomValues(new Uint8Array(16)), n => (n + 256).toString(16).slice(1)).join("");
+    id = newId();
     choices = map();
     Object.keys(form.tables).forEach(key => rows[key] = form.tables[key].least);
     Object.keys(form.starts).forEach(key => {
@@ -556,6 +557,7 @@ function brindelSession(F, I, around, form, work) {
         } else if (s.does === "accept") stop("accepted");
         else {
           outcome.reply = reply();
+          id = newId();  // the next one is another filling
           clear();
           outcome.then = "goesOn";
           outcome.cursor = "";

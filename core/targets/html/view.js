@@ -10,7 +10,10 @@ function brindelView(session, form, I) {
     return e;
   };
   let handedIn = false, draftTimer = 0;
-  let sending = false, sent = "";  //@ post
+  //@ if post
+  let sending = false, sent = "";
+  const toSend = [];  // replies of a form that goes on, while one is on its way
+  //@ end
   const map = () => Object.create(null);
   const queue = [];
   const underKey = Object.create(null), groups = Object.create(null);
@@ -194,7 +197,7 @@ function brindelView(session, form, I) {
     if (o.cursor !== undefined) focusOn(o.cursor);
     //@ if rules
     o.tells.forEach(what => document.dispatchEvent(new CustomEvent("brindel-told", {detail: what})));
-    if (o.then === "goesOn") handIn(o.reply);
+    if (o.then === "goesOn") handIn(o.reply, true);
     o.says.forEach(tell);
     o.offers.forEach(offer => message(put(offer.letter ? words.letter : words.address, offer.to), [
       [words.yes, () => { if (offer.letter) window.location.href = "mailto:" + offer.to; else if (/^https?:/i.test(offer.to)) window.open(offer.to, "_blank", "noopener"); }],
@@ -222,10 +225,12 @@ function brindelView(session, form, I) {
     handedIn = true;
     dropDraft();  //@ draft
   }
-  function handIn(reply) {
+  // `goesOn` when the form is cleared for the next one already.
+  function handIn(reply, goesOn) {
     if (!form.post) return save(reply);
     //@ if post
-    if (sending) return;
+    if (sending) return goesOn && toSend.push(reply);
+    if (sent && !goesOn) return thanked();
     sending = true;
     sheet.setAttribute("aria-busy", "true");
     const status = $("brindel-status"), stop = new AbortController(), late = window.setTimeout(() => stop.abort(), 30000);
@@ -248,12 +253,14 @@ function brindelView(session, form, I) {
           status.textContent = "";
           if (ok) {
             accepted();
-            sent = typeof said.reply === "number" ? put(words.sentAs, String(said.reply)) : words.sent;
-            return thanked();
+            const told = typeof said.reply === "number" ? put(words.sentAs, String(said.reply)) : words.sent;
+            if (goesOn) tell(told);
+            else { sent = told; thanked(); }
+            return toSend.length && handIn(toSend.shift(), true);
           }
-          if (Array.isArray(said.errors) && blamed(said.errors)) return tell(words.refused);
+          if (!goesOn && Array.isArray(said.errors) && blamed(said.errors)) return tell(words.refused);
           const why = typeof said.detail === "string" && said.detail ? "\n" + said.detail.slice(0, 500) : "";
-          message(words.notSent + why, [[words.again2, () => handIn(reply)], [words.saveFile, () => save(reply)], [words.ok]]);
+          message(words.notSent + why, [[words.again2, () => handIn(reply, goesOn)], [words.saveFile, () => save(reply)], [words.ok]]);
         });
     //@ end
   }
