@@ -4,7 +4,7 @@
 #include "cli/calls.h"
 #include "cli/fill_many.h"
 #include "core/intake/reply_file.h"
-#include "core/replies/store.h"
+#include "core/replies/table_source.h"
 #include "core/session/worth.h"
 #include "core/targets/targets.h"
 #include "core/text/clock.h"
@@ -60,9 +60,7 @@ int keptIn(const string& address, const Form& form, const FormSession& session, 
     auto changes = store->changesFor(form);
     if (!changes) return problem(place, changes.error(), notInOrder);
     for (const Sentence& change : *changes) problem(place, {"", change}, done);
-    Reply reply{form.root().name, form.revision, {}, from.filled, from.id};
-    for (auto& [name, answer] : session.answers()) reply.values[name] = std::move(answer);
-    auto kept = store->append(form, reply, {"call"});
+    auto kept = store->append(form, session.replied(from.filled, from.id), {"call"});
     if (!kept) return problem(place, kept.error(), noFile);
     std::cerr << place << (kept->again ? ": already there, reply " : ": saved as reply ") << kept->number << '\n';
     return done;
@@ -78,7 +76,7 @@ Command addFill(CLI::App& app) {
         string fillTo = "json";
         string store;
         string named = "{n}";
-        bool archive = false;
+        bool archive = false, prefilled = false;
     };
     auto given = std::make_shared<Given>();
     CLI::App* command = app.add_subcommand("fill", "Fills a form with values");
@@ -86,7 +84,7 @@ Command addFill(CLI::App& app) {
     command
         ->add_option("--values", given->values,
                      "A JSON file of names and values, or a reply; a filled PDF, FDF or XFDF; - for standard input. A "
-                     "table (.csv) fills the form once for each row")
+                     "table (.csv) or a store fills the form once for each row")
         ->required();
     command->add_option("--to", given->fillTo)->check(CLI::IsMember({"json", "pdf"}));
     command->add_option("--today", given->today, "The day that today means, as 2026-04-01");
@@ -96,6 +94,8 @@ Command addFill(CLI::App& app) {
         "A PDF for keeping (PDF/A-3): nothing runs in it, and the form's file and the reply are attached");
     command->add_option("--store", given->store,
                         "Saves the reply in a store: a file such as replies.db, or postgresql://…");
+    command->add_flag("--prefilled", given->prefilled,
+                      "What must be filled in may be missing: it is left to whoever fills in the PDF");
     command
         ->add_option("--named", given->named,
                      "Of many: the names of the files, with answers and the number of the row: {txtBoatName}-{n}")
@@ -104,30 +104,30 @@ Command addFill(CLI::App& app) {
     return {command, [given](const FontBook& fonts) -> int {
                 const auto day = dayMeant(given->today);
                 if (!day) return wrongCall;
+                if (given->prefilled && (given->fillTo != "pdf" || !given->store.empty()))
+                    return problem("--prefilled", {"", said("Only a PDF can be left for others to fill in: --to pdf.")},
+                                   wrongCall);
                 if (bothStandard(given->source, given->values)) return wrongCall;
                 if (archivesStandard(given->archive, given->source)) return wrongCall;
                 return withForm(given->source, [&](const Form& own) {
                     const auto inLanguage = given->language.empty() ? Result<Form>(own) : formIn(own, given->language);
                     if (!inLanguage) return problem(given->source, inLanguage.error(), notInOrder);
                     const Form& form = *inLanguage;
-                    if (given->values.ends_with(".csv")) {
+                    if (isTableSource(given->values)) {
                         if (given->out.empty() && given->store.empty())
                             return problem("fill", {"", said("Name a folder with -o, or a store with --store.")},
                                            wrongCall);
-                        return fillMany(
-                            own, form, *day, fonts,
-                            {given->source, given->values, given->out, given->named, given->fillTo, given->store});
+                        return fillMany(own, form, *day, fonts,
+                                        {given->source, given->values, given->out, given->named, given->fillTo,
+                                         given->store, given->prefilled});
                     }
                     const string attached = given->archive ? bytesOf(given->source).value_or("") : "";
                     FormSession session(form, *day, minutesHere());
                     Reply from;  // when it was filled in, and which filling it is, as it says itself
                     int status = filledFrom(given->values, session, fonts, &from);
                     if (status == done)
-                        for (const Wrong& wrong : session.wrongs())
-                            status = problem(
-                                given->values,
-                                {answerName(session.form(), *session.form().find(wrong.id)), asSaid(wrong.sentence)},
-                                notInOrder);
+                        for (const Problem& wrong : wrongsSaid(session, given->prefilled))
+                            status = problem(given->values, wrong, notInOrder);
                     if (status != done) return status;
                     const std::vector<string> read = {given->source, given->values};
                     const string when = from.filled.empty() ? timeNow() : from.filled;

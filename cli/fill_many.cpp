@@ -7,7 +7,8 @@
 
 #include "cli/calls.h"
 #include "core/intake/reply_table.h"
-#include "core/replies/store.h"
+#include "core/replies/gather.h"
+#include "core/replies/table_source.h"
 #include "core/targets/targets.h"
 #include "core/text/clock.h"
 
@@ -32,8 +33,7 @@ string fileWord(const Answer& answer) {
 }
 /// The name of the file of one of many: `{txtBoatName}-{n}` with the answers of its reply, and its number.
 Result<string> fileNamed(const string& pattern, const FormSession& session, std::size_t number, std::size_t digits) {
-    std::map<string, Answer> answers;
-    for (auto& [name, answer] : session.answers()) answers[name] = answer;
+    const Answers answers = session.replied().values;
     string all;
     for (std::size_t at = 0; at < pattern.size();) {
         const std::size_t open = pattern.find('{', at), end = pattern.find('}', open);
@@ -56,11 +56,21 @@ Result<string> fileNamed(const string& pattern, const FormSession& session, std:
 
 }  // namespace
 
+std::vector<Problem> wrongsSaid(const FormSession& session, bool prefilled) {
+    std::vector<Problem> all;
+    for (const Wrong& one : session.wrongs()) {
+        if (prefilled && std::holds_alternative<std::monostate>(session.answer(one.id))) continue;
+        all.push_back({answerName(session.form(), *session.form().find(one.id)), asSaid(one.sentence)});
+    }
+    return all;
+}
+
 int fillMany(const Form& own, const Form& form, Day day, const FontBook& fonts, const Many& many) {
-    auto text = textOf(many.values);
-    if (!text) return problem(many.values, text.error(), noFile);
-    auto rows = repliesFromTable(form, *text);
-    if (!rows) return problem(many.values, rows.error(), notInOrder);
+    const string from = spokenAddress(many.values);
+    auto table = tableFrom(many.values);
+    if (!table) return problem(from, table.error(), noFile);
+    auto rows = repliesFromTable(form, table->text, !table->form.empty() && table->form != form.root().name);
+    if (!rows) return problem(from, rows.error(), notInOrder);
     std::error_code error;
     if (!many.folder.empty()) std::filesystem::create_directories(many.folder, error);
     if (error) return problem(many.folder, {"", said("The folder cannot be made.")}, noFile);
@@ -75,12 +85,10 @@ int fillMany(const Form& own, const Form& form, Day day, const FontBook& fonts, 
     std::size_t filled = 0, wrongs = 0;
     for (std::size_t i = 0; i < rows->size(); ++i) {
         const TableReply& row = (*rows)[i];
-        const string place = many.values + ":row " + std::to_string(row.row);
-        FormSession session(form, day, minutesHere());
+        const string place = from + ":row " + std::to_string(row.row);
+        FormSession session(form, dayOf(row.reply.filled).value_or(day), minutesHere());
         std::vector<Problem> wrong = session.take(row.reply);
-        if (wrong.empty())
-            for (const Wrong& one : session.wrongs())
-                wrong.push_back({answerName(session.form(), *session.form().find(one.id)), asSaid(one.sentence)});
+        if (wrong.empty()) wrong = wrongsSaid(session, many.prefilled);
         for (const Problem& one : wrong) problem(place, one, notInOrder);
         if (!wrong.empty()) {
             ++wrongs;
@@ -101,8 +109,7 @@ int fillMany(const Form& own, const Form& form, Day day, const FontBook& fonts, 
             if (const int wrote = put(*bytes, to, {many.source, many.values}); wrote != done) return wrote;
         }
         if (store) {
-            Reply reply{form.root().name, form.revision, {}, when, row.reply.id.empty() ? newId() : row.reply.id};
-            for (auto& [name, answer] : session.answers()) reply.values[name] = std::move(answer);
+            const Reply reply = session.replied(when, row.reply.id.empty() ? newId() : row.reply.id);
             if (auto kept = store->append(own, reply, {"call", place}); !kept)
                 return problem(spokenAddress(many.store), kept.error(), noFile);
         }

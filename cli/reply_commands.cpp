@@ -6,6 +6,7 @@
 
 #include "cli/calls.h"
 #include "core/replies/gather.h"
+#include "core/replies/table_source.h"
 #include "core/replies/waiting.h"
 #include "core/replies/written.h"
 #include "core/text/words.h"
@@ -41,69 +42,71 @@ Command addGather(CLI::App& app) {
         "FILES", given->files,
         "Filled PDFs, FDF, XFDF, replies as JSON, tables (.csv), ZIP files of these, and folders; none to write what a "
         "store has");
-    command->add_option("--store", given->store, "Where they are saved: a file such as replies.db, or postgresql://…");
+    command->add_option("--store", given->store,
+                        "Where they are saved: a file such as replies.db, or postgresql://…; else where the form says");
     command->add_option("-o,--out", given->out, "The table to write: a file that ends in .csv, .xlsx or .json");
     command->add_option("--today", given->today, "The day of replies that do not say when they were filled in");
     command->add_flag("--wrong-too", given->wrongToo, "Saves those with errors as well");
     command->add_flag("--plain", given->plain, "In CSV, cells that a spreadsheet would run stay as they are");
-    return {command, [given](const FontBook& fonts) -> int {
+    return {
+        command, [given](const FontBook& fonts) -> int {
+            if (!given->out.empty() && !replyTableOf(given->out))
+                return problem(given->out, {"", said("A table ends in .csv, .xlsx or .json.")}, wrongCall);
+            const auto day = given->today.empty() ? std::optional(todayHere()) : isoDateRead(given->today);
+            if (!day) return problem("--today", {"", said("A date such as 2026-04-01 is expected here.")}, wrongCall);
+            return withForm(given->source, [&](const Form& form) {
+                if (given->store.empty() && form.kit) given->store = storeBeside(form.kit->store, given->source);
                 if (given->store.empty() && given->out.empty())
                     return problem("gather", {"", said("Name a store with --store, or a table to write with -o.")},
                                    wrongCall);
                 if (given->store.empty() && given->files.empty())
                     return problem("gather", {"", said("Name the files to read, or a store with --store.")}, wrongCall);
-                if (!given->out.empty() && !replyTableOf(given->out))
-                    return problem(given->out, {"", said("A table ends in .csv, .xlsx or .json.")}, wrongCall);
-                const auto day = given->today.empty() ? std::optional(todayHere()) : isoDateRead(given->today);
-                if (!day)
-                    return problem("--today", {"", said("A date such as 2026-04-01 is expected here.")}, wrongCall);
-                return withForm(given->source, [&](const Form& form) {
-                    auto files = filesUnder(given->files);
-                    if (!files) return problem(files.error().place, {"", files.error().sentence}, noFile);
-                    const string address = spokenAddress(given->store);
-                    auto store = ReplyStore::open(given->store, given->files.empty());
-                    if (!store) return problem(address, store.error(), noFile);
-                    if (!given->files.empty() && !given->store.empty()) {
-                        auto went = putWaitingIn(waitingFolder(), given->store, *store);
-                        if (!went) return problem(address, went.error(), noFile);
-                        if (went->in > 0) std::cerr << address << ": " << went->in << " saved that had waited\n";
-                        for (const Problem& left : went->left) problem(left.place, {"", left.sentence}, done);
+                auto files = filesUnder(given->files);
+                if (!files) return problem(files.error().place, {"", files.error().sentence}, noFile);
+                const string address = spokenAddress(given->store);
+                auto store = ReplyStore::open(given->store, given->files.empty());
+                if (!store) return problem(address, store.error(), noFile);
+                if (!given->files.empty() && !given->store.empty()) {
+                    auto went = putWaitingIn(waitingFolder(), given->store, *store);
+                    if (!went) return problem(address, went.error(), noFile);
+                    if (went->in > 0) std::cerr << address << ": " << went->in << " saved that had waited\n";
+                    for (const Problem& left : went->left) problem(left.place, {"", left.sentence}, done);
+                }
+                if (!given->files.empty()) {
+                    auto changes = store->changesFor(form);
+                    if (!changes) return problem(address, changes.error(), notInOrder);
+                    if (!given->store.empty())
+                        for (const Sentence& change : *changes) problem(address, {"", change}, done);
+                }
+                int status = done;
+                std::size_t kept = 0, again = 0, refused = 0;
+                Gathering gathering(*store, form, fonts, {*day, given->wrongToo});
+                auto tell = [&] {
+                    for (const Gathered& one : gathering.came()) {
+                        for (const Problem& wrong : one.wrong) problem(one.file, wrong, notInOrder);
+                        if (!one.wrong.empty()) status = notInOrder;
+                        ++(!one.kept ? refused : one.again ? again : kept);
                     }
-                    if (!given->files.empty()) {
-                        auto changes = store->changesFor(form);
-                        if (!changes) return problem(address, changes.error(), notInOrder);
-                        if (!given->store.empty())
-                            for (const Sentence& change : *changes) problem(address, {"", change}, done);
-                    }
-                    int status = done;
-                    std::size_t kept = 0, again = 0, refused = 0;
-                    Gathering gathering(*store, form, fonts, {*day, given->wrongToo});
-                    auto tell = [&] {
-                        for (const Gathered& one : gathering.came()) {
-                            for (const Problem& wrong : one.wrong) problem(one.file, wrong, notInOrder);
-                            if (!one.wrong.empty()) status = notInOrder;
-                            ++(!one.kept ? refused : one.again ? again : kept);
-                        }
-                    };
-                    for (const string& file : *files) {
-                        if (auto went = gathering.read(file); !went) return problem(address, went.error(), noFile);
-                        tell();
-                    }
-                    if (auto ended = gathering.finish(); !ended) return problem(address, ended.error(), noFile);
+                };
+                for (const string& file : *files) {
+                    if (auto went = gathering.read(file); !went) return problem(address, went.error(), noFile);
                     tell();
-                    if (!given->files.empty())
-                        std::cerr << fmt::format("{} saved, {} already there, {} with errors\n", kept, again, refused);
-                    if (!given->out.empty()) {
-                        std::vector<string> read = *files;
-                        read.push_back(given->source);
-                        read.push_back(given->store);
-                        if (const int wrote = writtenOut(*store, form.root().name, given->out, {!given->plain}, read);
-                            wrote != done)
-                            return wrote;
-                    }
-                    return status;
-                });
-            }};
+                }
+                if (auto ended = gathering.finish(); !ended) return problem(address, ended.error(), noFile);
+                tell();
+                if (!given->files.empty())
+                    std::cerr << fmt::format("{} saved, {} already there, {} with errors\n", kept, again, refused);
+                if (!given->out.empty()) {
+                    std::vector<string> read = *files;
+                    read.push_back(given->source);
+                    read.push_back(given->store);
+                    if (const int wrote = writtenOut(*store, form.root().name, given->out, {!given->plain}, read);
+                        wrote != done)
+                        return wrote;
+                }
+                return status;
+            });
+        }};
 }
 
 }  // namespace

@@ -528,6 +528,18 @@ bool FormToFill::eventFilter(QObject* watched, QEvent* event) {
             return true;
         }
     }
+    // On paper numbers and times have no buttons to step by; the keys do it all the same.
+    if (c && event->type() == QEvent::KeyPress && qobject_cast<QLineEdit*>(watched)) {
+        const auto* key = static_cast<QKeyEvent*>(event);
+        const bool up = key->key() == Qt::Key_Up, down = key->key() == Qt::Key_Down;
+        const AnswerType type = c->is().answers;
+        if ((up || down) && key->modifiers() == Qt::NoModifier && watched->parent() == widgetOf(id)->parent() &&
+            (type == AnswerType::number || type == AnswerType::time || type == AnswerType::date)) {
+            session_.step(id, up ? 1 : -1);
+            did(id);
+            return true;
+        }
+    }
     if (c && !c->rules.empty() && event->type() == QEvent::MouseButtonDblClick) follow(session_.pressTwice(id));
     return QWidget::eventFilter(watched, event);
 }

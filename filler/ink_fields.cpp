@@ -74,6 +74,11 @@ void SignatureField::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     Shown shown = edit_ ? Shown{} : shown_;
     paintControl(painter, form_, control_, size(), shown, fonts_, scale_);
+    if (hasFocus() && !edit_ && open_) {
+        QStyleOptionFocusRect option;
+        option.initFrom(this);
+        style()->drawPrimitive(QStyle::PE_FrameFocusRect, &option, &painter, this);
+    }
 }
 
 Point SignatureField::at(QPointF place) const {
@@ -102,10 +107,22 @@ void SignatureField::mouseReleaseEvent(QMouseEvent*) {
 }
 
 void SignatureField::keyPressEvent(QKeyEvent* event) {
-    if (!open_ || (event->key() != Qt::Key_Delete && event->key() != Qt::Key_Backspace))
-        return QWidget::keyPressEvent(event);
-    show("");
-    if (signedWith) signedWith("");
+    const QString text = event->text();
+    const bool letter =
+        !text.isEmpty() && text[0].isPrint() && !(event->modifiers() & (Qt::ControlModifier | Qt::AltModifier));
+    const bool away = event->key() == Qt::Key_Delete || event->key() == Qt::Key_Backspace;
+    if (!open_ || (!letter && !away)) return QWidget::keyPressEvent(event);
+    // A name takes the place of what was drawn.
+    QString name = strokes_.empty() ? toQt(shown_.text) : QString();
+    if (event->key() == Qt::Key_Delete) name.clear();
+    if (event->key() == Qt::Key_Backspace) {
+        QTextBoundaryFinder letters(QTextBoundaryFinder::Grapheme, name);
+        letters.toEnd();
+        name.truncate(std::max<qsizetype>(0, letters.toPreviousBoundary()));
+    }
+    if (letter) name = (name + text).left(200);
+    show(fromQt(name));
+    if (signedWith) signedWith(fromQt(name));
 }
 
 PictureField::PictureField(const Control& c, const Making& m, QWidget* parent)

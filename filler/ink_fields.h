@@ -9,7 +9,8 @@
 
 namespace brindel {
 
-/// A place to sign, drawn with the pointer. Delete or Backspace takes the signature away.
+/// A place to sign, drawn with the pointer; whoever has none types their name. Delete takes the signature away, and so
+/// does Backspace, of a name letter by letter.
 class SignatureField : public QWidget {
     Q_OBJECT
   public:

@@ -12,6 +12,7 @@
 #include "core/intake/reply_file.h"
 #include "core/intake/reply_table.h"
 #include "core/model/problem_line.h"
+#include "core/replies/table_source.h"
 #include "core/replies/waiting.h"
 #include "core/text/clock.h"
 #include "core/text/phrases.h"
@@ -127,12 +128,15 @@ int main(int argc, char** argv) {
     app.add_option("--values", values,
                    "What to start with: a JSON file of values, a reply, or a filled PDF, FDF or XFDF; - for standard "
                    "input");
-    app.add_option("--from", table, "What to start with: a row of a table (.csv) whose headings are names of fields")
+    app.add_option("--from", table,
+                   "What to start with: a row of a table (.csv), or of a store, whose headings are names of fields")
         ->excludes("--values");
     app.add_option("--where", where, "Which row: a column and what it says, such as 'sail=K 123'")->needs("--from");
     app.add_option("--reply", reply, "Where the reply goes; - for standard output");
-    app.add_option("--store", storeAddress,
-                   "Where the replies are saved: a file such as replies.db, or postgresql://…; each is a row there");
+    app.add_option(
+        "--store", storeAddress,
+        "Where the replies are saved: a file such as replies.db, or postgresql://…; each is a row there. Without "
+        "it, and without --reply, where the form says");
     app.add_flag("--again", again, "Starts over for the next filler after each reply, until the window is closed");
     app.add_option("--language", asked, "In which it is filled, where the form has several: de");
     try {
@@ -158,15 +162,18 @@ int main(int argc, char** argv) {
     }
 
     if (!table.empty()) {
-        auto text = readText(table);
-        if (!text) return problem(table, text.error(), 3);
-        auto row = rowFromTable(form, *text, where);
-        if (!row) return problem(table, row.error(), 1);
+        const std::string from = spokenAddress(table);
+        auto rows = tableFrom(table);
+        if (!rows) return problem(from, rows.error(), 3);
+        auto row = rowFromTable(form, rows->text, where);
+        if (!row) return problem(from, row.error(), 1);
         const auto refused = session.take(*row);
-        for (const Problem& one : refused) problem(table, one, 1);
+        for (const Problem& one : refused) problem(from, one, 1);
         if (!refused.empty()) return 1;
     }
 
+    if (storeAddress.empty() && reply.empty() && opened->form.kit)
+        storeAddress = storeBeside(opened->form.kit->store, path);
     // Where the reply goes is looked at before anybody begins to fill in.
     const std::vector<std::string> readFrom = {path, values, table};
     if (!reply.empty() && reply != "-") {

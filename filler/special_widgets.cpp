@@ -41,7 +41,10 @@ void DateField::keyPressEvent(QKeyEvent* event) {
     // A combo box would step through entries that a date does not have.
     if ((event->key() == Qt::Key_Down && event->modifiers() & Qt::AltModifier) || event->key() == Qt::Key_F4)
         return showPopup();
-    if (event->key() == Qt::Key_Up || event->key() == Qt::Key_Down) return event->ignore();
+    if (event->key() == Qt::Key_Up || event->key() == Qt::Key_Down) {
+        if (stepped) stepped(event->key() == Qt::Key_Up ? 1 : -1);
+        return;
+    }
     QComboBox::keyPressEvent(event);
 }
 

@@ -21,6 +21,7 @@ class DateField : public QComboBox {
     DateField(bool calendar, QWidget* parent);
     std::function<QDate()> shownDate;  // the date it holds, for the calendar to open at; invalid when none
     std::function<void(QDate)> picked;
+    std::function<void(int)> stepped;  // by the arrow keys, so many days up
     void showPopup() override;
     bool onPaper = false;
 

@@ -93,6 +93,10 @@ void FormToFill::wire(QWidget* widget, Id id) {
                 const auto* day = std::get_if<Day>(&session_.entry(id).held);
                 return day ? QDate(int(day->year()), int(unsigned(day->month())), int(unsigned(day->day()))) : QDate();
             };
+            date->stepped = [this, id](int steps) {
+                session_.step(id, steps);
+                did(id);
+            };
             date->picked = [this, id](QDate picked) {
                 session_.pickDay(id, Day{std::chrono::year(picked.year()), std::chrono::month(unsigned(picked.month())),
                                          std::chrono::day(unsigned(picked.day()))});

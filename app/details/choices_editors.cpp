@@ -2,14 +2,20 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "app/details/list_from_replies.h"
 #include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/answers/choice_lists.h"
 #include "core/file/whole_file.h"
+#include "core/replies/table_source.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
+
+namespace {
+constexpr std::size_t longestList = 100000;  // bytes
+}
 
 using Changed = std::function<void(std::optional<Value>)>;
 
@@ -61,9 +67,18 @@ Editor listEditor(const PropertyRow&, Desk& desk, Changed, QWidget* parent) {
     column->addWidget(says);
     auto* line = new QHBoxLayout;
     line->setSpacing(4);
-    auto take = [&desk](const QString& path) {
-        const auto text = readText(fromQt(path), 100000);
+    auto take = [&desk, holder](const QString& path) {
+        const bool store =
+            !path.endsWith(".csv") && !path.endsWith(".tsv") && !path.endsWith(".txt") && isTableSource(fromQt(path));
+        const Control* before = desk.form().find(desk.lead());
+        const auto text = store ? listFromReplies(path, before ? before->text(Prop::listText) : "", holder)
+                                : readText(fromQt(path), longestList);
+        if (store && text && text->empty()) return;  // it was thought better of
         if (!text) return desk.say(QFileInfo(path).fileName() + ": " + Words::shown(text.error().sentence), true);
+        if (text->size() > longestList)
+            return desk.say(QFileInfo(path).fileName() + ": " +
+                                Words::tr("A list can have at most 100,000 bytes. Take fewer columns."),
+                            true);
         const auto table = readTable(*text);
         if (!table)
             return desk.say(QFileInfo(path).fileName() + " " + toQt(table.error().place) + ": " +
@@ -77,7 +92,8 @@ Editor listEditor(const PropertyRow&, Desk& desk, Changed, QWidget* parent) {
     pick->setObjectName("takeList");
     pick->setText(Words::tr("Take from a file…"));
     pick->setToolTip(
-        Words::tr("Columns parted by commas, semicolons or tabs, with a heading each. The form holds them."));
+        Words::tr("Columns parted by commas, semicolons or tabs, with a heading each, or replies in a store. The form "
+                  "holds them."));
     auto* renew = new QToolButton(holder);
     renew->setObjectName("renewList");
     renew->setText(Words::tr("Renew"));
@@ -90,7 +106,7 @@ Editor listEditor(const PropertyRow&, Desk& desk, Changed, QWidget* parent) {
     column->addLayout(line);
     QObject::connect(pick, &QToolButton::clicked, holder, [holder, take] {
         const QString path = QFileDialog::getOpenFileName(holder, Words::tr("Take a list from a file"), {},
-                                                          Words::tr("Lists (*.csv *.tsv *.txt)"));
+                                                          Words::tr("Lists (*.csv *.tsv *.txt *.db)"));
         if (!path.isEmpty()) take(path);
     });
     auto fileOf = [&desk] {

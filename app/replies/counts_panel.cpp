@@ -1,7 +1,9 @@
 #include "app/replies/counts_panel.h"
 
+#include <QtSvg/QSvgGenerator>
 #include <QtWidgets/QtWidgets>
 
+#include "app/replies/cross_table.h"
 #include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
@@ -18,10 +20,100 @@ QString numberShown(double number) {
 }
 }  // namespace
 
+QString barCalled(const QuestionCount& count, std::size_t bar) {
+    const CountBar& one = count.bars[bar];
+    if (count.column.type == AnswerType::tick) return bar == 0 ? Words::tr("Yes") : Words::tr("No");
+    if (count.column.type == AnswerType::date && one.called.size() == 10)
+        return answerShown(one.called, AnswerType::date);
+    if (count.column.type == AnswerType::date && one.called.size() == 7) {
+        const QDate day = QDate::fromString(toQt(one.called) + "-01", Qt::ISODate);
+        return QLocale().toString(day, "MMM yyyy");
+    }
+    return toQt(one.called).simplified();
+}
+
 CountCard::CountCard(RepliesDesk& replies, QWidget* parent) : QWidget(parent), replies_(replies) {
     setMouseTracking(true);
     setFocusPolicy(Qt::StrongFocus);
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
+    more_ = new QToolButton(this);
+    more_->setObjectName("countMore");
+    more_->setText("⋯");
+    more_->setAutoRaise(true);
+    more_->setFocusPolicy(Qt::NoFocus);  // the menu key of the card does the same
+    more_->setToolTip(Words::tr("Save as a picture, copy, compare"));
+    more_->setStyleSheet(QString("QToolButton { border: none; color: %1; } QToolButton:hover { color: %2; }")
+                             .arg(tokens().ink2.name(), tokens().tawny.name()));
+    connect(more_, &QToolButton::clicked, this, [this] { showMenu(more_->mapToGlobal(QPoint(0, more_->height()))); });
+}
+
+void CountCard::resizeEvent(QResizeEvent*) {
+    more_->setGeometry(width() - 30, 3, 24, 20);
+}
+
+void CountCard::contextMenuEvent(QContextMenuEvent* event) {
+    showMenu(event->reason() == QContextMenuEvent::Mouse ? event->globalPos() : mapToGlobal(QPoint(pad, top())));
+}
+
+void CountCard::showMenu(const QPoint& at) {
+    QMenu menu;
+    menu.setObjectName("countMenu");
+    menu.setStyleSheet(panelSheet());
+    menu.addAction(Words::tr("Save as a picture…"), this, &CountCard::askPicture)->setEnabled(!covered_);
+    menu.addAction(Words::tr("Copy as a table"), this, [this] { QGuiApplication::clipboard()->setText(asTable()); })
+        ->setEnabled(!covered_);
+    menu.addSeparator();
+    menu.addAction(Words::tr("Against another question…"), this, &CountCard::crossAsked)
+        ->setEnabled(!covered_ && canCross(count_));
+    menu.exec(at);
+}
+
+QString CountCard::asTable() const {
+    QString all = toQt(count_.column.called).simplified() + "\t" + Words::tr("Replies") + "\n";
+    for (int i = 0; i < int(count_.bars.size()); ++i)
+        all += calledAt(i) + "\t" + QString::number(count_.bars[std::size_t(i)].count) + "\n";
+    if (count_.others > 0) all += Words::tr("others") + "\t" + QString::number(count_.others) + "\n";
+    if (count_.empty > 0) all += Words::tr("empty") + "\t" + QString::number(count_.empty) + "\n";
+    return all;
+}
+
+QImage CountCard::picture() const {
+    constexpr double sharp = 2;
+    QImage image(size() * sharp, QImage::Format_RGB32);
+    image.setDevicePixelRatio(sharp);
+    image.fill(tokens().paper);
+    QPainter painter(&image);
+    paint(painter, true);
+    return image;
+}
+
+bool CountCard::savePicture(const QString& path) const {
+    if (!path.endsWith(".svg")) return picture().save(path, "PNG");
+    QSvgGenerator svg;
+    svg.setFileName(path);
+    svg.setSize(size());
+    svg.setViewBox(rect());
+    svg.setTitle(toQt(count_.column.called).simplified());
+    svg.setDescription(accessibleName());
+    QPainter painter;
+    if (!painter.begin(&svg)) return false;
+    paint(painter, true);
+    return painter.end();
+}
+
+void CountCard::askPicture() {
+    const QFileInfo form(replies_.desk().path());
+    QString kind;
+    QString path = QFileDialog::getSaveFileName(
+        this, Words::tr("Save as a picture"),
+        form.dir().filePath(form.completeBaseName() + "-" + toQt(count_.column.name) + ".png"),
+        Words::tr("Picture (*.png);;Drawing (*.svg)"), &kind);
+    if (path.isEmpty()) return;
+    if (!path.endsWith(".png") && !path.endsWith(".svg")) path += kind.contains("*.svg") ? ".svg" : ".png";
+    replies_.desk().say(savePicture(path)
+                            ? Words::tr("Saved: %1").arg(QDir::toNativeSeparators(path))
+                            : Words::tr("The file cannot be written: %1").arg(QDir::toNativeSeparators(path)),
+                        !QFileInfo::exists(path));
 }
 
 void CountCard::setCount(const QuestionCount& count, bool covered) {
@@ -46,28 +138,16 @@ void CountCard::retell() {
 }
 
 QString CountCard::calledAt(int bar) const {
-    const CountBar& one = count_.bars[std::size_t(bar)];
-    if (count_.column.type == AnswerType::tick) return bar == 0 ? Words::tr("Yes") : Words::tr("No");
-    if (count_.column.type == AnswerType::date && one.called.size() == 10)
-        return answerShown(one.called, AnswerType::date);
-    if (count_.column.type == AnswerType::date && one.called.size() == 7) {
-        const QDate day = QDate::fromString(toQt(one.called) + "-01", Qt::ISODate);
-        return QLocale().toString(day, "MMM yyyy");
-    }
-    return toQt(one.called).simplified();
+    return barCalled(count_, std::size_t(bar));
 }
 
 QStringList CountCard::facts() const {
     QStringList all;
-    all += count_.empty == 0 ? Words::tr("%1 answered").arg(count_.answered)
-                             : Words::tr("%1 answered, %2 empty").arg(count_.answered).arg(count_.empty);
-    if (covered_ || count_.answered == 0) return all;
-    if (count_.least)
-        all += Words::tr("least %1, middle %2, most %3, sum %4")
-                   .arg(numberShown(*count_.least), numberShown(*count_.middle), numberShown(*count_.most),
-                        numberShown(*count_.sum));
-    if (count_.column.type == AnswerType::text && count_.bars.empty()) all += Words::tr("no answer twice");
-    if (count_.others > 0 && !count_.bars.empty()) all += Words::tr("%1 others").arg(count_.others);
+    QuestionCount told = count_;
+    // What is covered is not told by its middle either.
+    if (covered_) told = {.column = count_.column, .answered = count_.answered, .empty = count_.empty, .bars = {{}}};
+    for (const Sentence& one : countFacts(told, [](double number) { return fromQt(numberShown(number)); }))
+        all += Words::shown(one);
     return all;
 }
 
@@ -93,17 +173,22 @@ int CountCard::barUnder(const QPoint& point) const {
 
 void CountCard::paintEvent(QPaintEvent*) {
     QPainter painter(this);
+    paint(painter, false);
+}
+
+/// `alone` is a picture of the card, without what the pointer and the keys do to it.
+void CountCard::paint(QPainter& painter, bool alone) const {
     painter.setRenderHint(QPainter::Antialiasing);
     const Tokens& t = tokens();
-    painter.setPen(QPen(hasFocus() ? t.tawny : t.line, 1));
+    painter.setPen(QPen(hasFocus() && !alone ? t.tawny : t.line, 1));
     painter.setBrush(t.paper);
     painter.drawRoundedRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5), 4, 4);
-    const int wide = width() - 2 * pad;
+    const int wide = width() - 2 * pad, title = alone ? wide : wide - 22;
     const QFont bold = bodyFont(13, true), small = bodyFont(12);
     painter.setFont(bold);
     painter.setPen(t.ink);
-    painter.drawText(QRect(pad, pad - 2, wide, titleHeight), Qt::AlignLeft | Qt::AlignVCenter,
-                     QFontMetrics(bold).elidedText(toQt(count_.column.called).simplified(), Qt::ElideRight, wide));
+    painter.drawText(QRect(pad, pad - 2, title, titleHeight), Qt::AlignLeft | Qt::AlignVCenter,
+                     QFontMetrics(bold).elidedText(toQt(count_.column.called).simplified(), Qt::ElideRight, title));
     painter.setFont(small);
     painter.setPen(t.ink2);
     const QFontMetrics metrics(small);
@@ -121,8 +206,8 @@ void CountCard::paintEvent(QPaintEvent*) {
     for (int i = 0; i < int(count_.bars.size()); ++i) {
         const CountBar& bar = count_.bars[std::size_t(i)];
         const QRect place = barAt(i);
-        const bool chosen = replies_.filtersBy(bar.filters);
-        if (chosen || i == over_ || (hasFocus() && i == current_ && !bar.filters.empty())) {
+        const bool chosen = !alone && replies_.filtersBy(bar.filters);
+        if (!alone && (chosen || i == over_ || (hasFocus() && i == current_ && !bar.filters.empty()))) {
             painter.setPen(hasFocus() && i == current_ ? QPen(t.tawny, 1, Qt::DotLine) : QPen(Qt::NoPen));
             painter.setBrush(chosen || i == over_ ? t.chosen : Qt::transparent);
             painter.drawRoundedRect(QRectF(place).adjusted(-3, 0.5, 3, -0.5), 3, 3);
@@ -223,6 +308,10 @@ CountsPanel::CountsPanel(RepliesDesk& replies, QWidget* parent) : QWidget(parent
     note_->setProperty("secondary", true);
     note_->setWordWrap(true);
     column_->addWidget(note_);
+    cross_ = linkButton(Words::tr("Two questions against each other…"), "crossQuestions", inner_);
+    cross_->setStyleSheet("padding: 2px 0px; margin-left: -4px;");  // in line with what stands above and below
+    column_->addWidget(cross_, 0, Qt::AlignLeft);
+    connect(cross_, &QToolButton::clicked, this, [this] { askCross(nullptr); });
     column_->addStretch(1);
     area_->setWidget(inner_);
     outer->addWidget(area_);
@@ -281,12 +370,27 @@ void CountsPanel::setCounts(const std::vector<QuestionCount>& counts) {
     while (cards_.size() < counts.size()) {
         auto* card = new CountCard(replies_, inner_);
         column_->insertWidget(column_->count() - 1, card);
+        connect(card, &CountCard::crossAsked, this, [this, card] { askCross(card); });
         connect(card, &CountCard::pressed, &replies_, &RepliesDesk::filterBy, Qt::QueuedConnection);
         cards_.push_back(card);
     }
     for (std::size_t i = 0; i < counts.size(); ++i)
         cards_[i]->setCount(counts[i], replies_.isPersonal(counts[i].column) && !replies_.showsPersonal());
+    cross_->setVisible(std::ranges::count_if(cards_, [](const CountCard* card) { return canCross(card->count()); }) >
+                       1);
     emit counted();
+}
+
+void CountsPanel::askCross(const CountCard* card) {
+    std::vector<QuestionCount> questions;
+    std::size_t first = 0;
+    for (const CountCard* one : cards_) {
+        const bool covered = replies_.isPersonal(one->count().column) && !replies_.showsPersonal();
+        if (covered || !canCross(one->count())) continue;
+        if (one == card) first = questions.size();
+        questions.push_back(one->count());
+    }
+    if (questions.size() > 1) CrossTable(replies_, std::move(questions), first, window()).exec();
 }
 
 }  // namespace brindel

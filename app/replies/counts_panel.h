@@ -11,9 +11,13 @@
 
 class QLabel;
 class QScrollArea;
+class QToolButton;
 class QVBoxLayout;
 
 namespace brindel {
+
+/// What people call a bar of a question.
+QString barCalled(const QuestionCount& count, std::size_t bar);
 
 /// One question: its title, how many answered, and its bars.
 class CountCard : public QWidget {
@@ -26,9 +30,16 @@ class CountCard : public QWidget {
     QSize minimumSizeHint() const override { return {160, sizeHint().height()}; }
     /// The place of a bar on the card.
     QRect barAt(int bar) const;
+    /// The card as a picture, and what it shows as a table: a line of headings, then a bar a line, parted by tabs.
+    QImage picture() const;
+    bool savePicture(const QString& path) const;  // PNG or SVG, by its ending
+    QString asTable() const;
+    QString calledAt(int bar) const;
 
   signals:
     void pressed(const std::vector<brindel::ReplyFilter>& filters);
+    /// To be counted against another question.
+    void crossAsked();
 
   protected:
     void paintEvent(QPaintEvent* event) override;
@@ -37,15 +48,20 @@ class CountCard : public QWidget {
     void leaveEvent(QEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void focusInEvent(QFocusEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
     bool event(QEvent* event) override;
 
   private:
     int barUnder(const QPoint& point) const;
-    QString calledAt(int bar) const;
+    void paint(QPainter& painter, bool alone) const;
+    void showMenu(const QPoint& at);
+    void askPicture();
     QStringList facts() const;
     int top() const;
     void retell();
     RepliesDesk& replies_;
+    QToolButton* more_;
     QuestionCount count_;
     bool covered_ = false;
     int over_ = -1, current_ = 0;
@@ -60,6 +76,8 @@ class CountsPanel : public QWidget {
     bool wait(int milliseconds = 20000);
     const std::vector<CountCard*>& cards() const { return cards_; }
     void setShown(bool shown);
+    /// Opens the table of two questions; the first is one of the cards', or none.
+    void askCross(const CountCard* card);
 
   signals:
     void counted();
@@ -69,6 +87,7 @@ class CountsPanel : public QWidget {
     void setCounts(const std::vector<QuestionCount>& counts);
     RepliesDesk& replies_;
     QLabel* note_;
+    QToolButton* cross_;
     QScrollArea* area_;
     QWidget* inner_;
     QVBoxLayout* column_;

@@ -23,6 +23,7 @@ ErasePersonal::ErasePersonal(RepliesDesk& replies, std::vector<long long> select
         auto* label = new QLabel(text, this);
         label->setFont(bodyFont(13, true));
         column->addWidget(label);
+        return label;
     };
     title(Words::tr("Of which replies"));
     these_ = new QRadioButton(
@@ -48,9 +49,14 @@ ErasePersonal::ErasePersonal(RepliesDesk& replies, std::vector<long long> select
     column->addWidget(shown_);
     column->addLayout(line);
     these_->setVisible(!selected_.empty());
-    (selected_.empty() ? shown_ : these_)->setChecked(true);
+    past_ = new QRadioButton(Words::tr("all answers that are past the time their question keeps them"), this);
+    past_->setObjectName("erasePast");
+    column->addWidget(past_);
+    const auto late = replies_.pastTime();
+    past_->setVisible(late.answers > 0);
+    (!selected_.empty() ? these_ : late.answers > 0 ? past_ : shown_)->setChecked(true);
     column->addSpacing(8);
-    title(Words::tr("Which answers"));
+    QLabel* which = title(Words::tr("Which answers"));
     const Form& form = replies_.desk().savedForm();
     for (const ReplyColumn& c : replies_.columns()) {
         if (!replies_.isPersonal(c)) continue;
@@ -65,6 +71,11 @@ ErasePersonal::ErasePersonal(RepliesDesk& replies, std::vector<long long> select
         connect(tick, &QCheckBox::toggled, this, &ErasePersonal::count);
         column->addWidget(tick);
         ticks_.emplace_back(c.key(), tick);
+    }
+    // Where nothing is personal there is only what is past its time.
+    if (ticks_.empty() && late.answers > 0) {
+        for (QWidget* one : std::initializer_list<QWidget*>{which, these_, shown_, old_, before_}) one->hide();
+        past_->setChecked(true);
     }
     column->addSpacing(8);
     said_ = new QLabel(this);
@@ -83,7 +94,7 @@ ErasePersonal::ErasePersonal(RepliesDesk& replies, std::vector<long long> select
     buttons->addWidget(erase_);
     buttons->addWidget(cancel);
     column->addLayout(buttons);
-    for (QRadioButton* one : {these_, shown_, old_})
+    for (QRadioButton* one : {these_, shown_, old_, past_})
         connect(one, &QRadioButton::toggled, this, [this](bool on) {
             if (on) count();
         });
@@ -118,6 +129,17 @@ std::set<std::string> ErasePersonal::columns() const {
 }
 
 void ErasePersonal::count() {
+    for (const auto& [key, tick] : ticks_) tick->setEnabled(!past_->isChecked());
+    if (past_->isChecked()) {
+        const PastTime late = replies_.pastTime();
+        QStringList called;
+        for (const std::string& one : late.called) called += toQt(one);
+        said_->setText(Words::tr("This erases %1 of %2 replies: %3. It cannot be undone. All other answers stay.")
+                           .arg(late.answers == 1 ? Words::tr("1 answer") : Words::tr("%1 answers").arg(late.answers))
+                           .arg(late.replies)
+                           .arg(called.join(", ")));
+        return erase_->setEnabled(late.answers > 0);
+    }
     const auto replies = numbers();
     const auto answers = replies_.store()->answersIn(replies_.formName(), replies, columns());
     if (!answers) {
@@ -136,11 +158,14 @@ void ErasePersonal::count() {
 }
 
 void ErasePersonal::erase() {
-    const auto replies = numbers();
-    const auto done = replies_.store()->erase(replies_.formName(), replies, columns());
+    const bool past = past_->isChecked();
+    const auto replies = past ? std::vector<long long>() : numbers();
+    const std::size_t count = past ? replies_.pastTime().replies : replies.size();
+    const auto done = past ? replies_.store()->erasePastTime(replies_.desk().savedForm(), todayHere())
+                           : replies_.store()->erase(replies_.formName(), replies, columns());
     if (!done) return said_->setText(Words::shown(done.error().sentence));
-    replies_.desk().say(replies.size() == 1 ? Words::tr("Personal details of 1 reply erased")
-                                            : Words::tr("Personal details of %1 replies erased").arg(replies.size()));
+    replies_.desk().say(count == 1 ? Words::tr("Personal details of 1 reply erased")
+                                   : Words::tr("Personal details of %1 replies erased").arg(count));
     replies_.refresh();
     accept();
 }

@@ -27,7 +27,7 @@ class ErasePersonal : public QDialog {
 
     RepliesDesk& replies_;
     std::vector<long long> selected_;
-    QRadioButton *these_, *shown_, *old_;
+    QRadioButton *these_, *shown_, *old_, *past_;
     QDateEdit* before_;
     std::vector<std::pair<std::string, QCheckBox*>> ticks_;  // by the key of the column
     QLabel* said_;

@@ -1,27 +1,17 @@
 #include "app/replies/replies_desk.h"
 
-#include <QCryptographicHash>
 #include <QDate>
 #include <QDateTime>
 #include <QDir>
 #include <QFileInfo>
 #include <QLocale>
-#include <QSettings>
 #include <QTimer>
 
 #include "app/words.h"
+#include "core/replies/table_source.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
-namespace {
-
-QString keyOf(const QString& formPath) {
-    const QByteArray sum = QCryptographicHash::hash(formPath.toUtf8(), QCryptographicHash::Sha256).toHex().left(24);
-    return "stores/" + QString::fromLatin1(sum);
-}
-
-}  // namespace
-
 QString answerShown(const Answer& answer, AnswerType type) {
     const QLocale locale;
     if (const auto* yes = std::get_if<bool>(&answer)) return *yes ? Words::tr("Yes") : Words::tr("No");
@@ -57,8 +47,9 @@ RepliesDesk::RepliesDesk(Desk& desk, QObject* parent) : QObject(parent), desk_(d
 QString RepliesDesk::address() const {
     if (desk_.path().isEmpty()) return {};
     const QFileInfo file(desk_.path());
-    const QString chosen = QSettings("brindel", "brindel").value(keyOf(file.absoluteFilePath())).toString();
-    return chosen.isEmpty() ? file.dir().filePath(file.completeBaseName() + "-replies.db") : chosen;
+    const auto& kit = desk_.form().kit;
+    if (kit && !kit->store.empty()) return toQt(storeBeside(kit->store, fromQt(file.absoluteFilePath())));
+    return file.dir().filePath(usual());
 }
 
 QString RepliesDesk::placeSaid() const {
@@ -68,8 +59,23 @@ QString RepliesDesk::placeSaid() const {
 }
 
 void RepliesDesk::choose(const QString& address) {
-    QSettings("brindel", "brindel").setValue(keyOf(QFileInfo(desk_.path()).absoluteFilePath()), address);
+    const QFileInfo file(desk_.path());
+    // A file beside the form, or below it, is named from there: the folder can be moved.
+    const bool server = isServerAddress(fromQt(address));
+    const QString within = server || address.isEmpty() ? address : file.dir().relativeFilePath(address);
+    const QString named = server || within.startsWith("..") ? address : within;
+    Form next = desk_.form();
+    KitChoice kit = next.kit ? *next.kit : KitChoice();
+    kit.store = named == usual() ? std::string() : fromQt(named);
+    if ((next.kit ? next.kit->store : std::string()) != kit.store) {
+        next.kit = kit == KitChoice() ? nullptr : std::make_shared<const KitChoice>(std::move(kit));
+        desk_.edit(next, Words::tr("Choose where replies are saved"));
+    }
     refresh();
+}
+
+QString RepliesDesk::usual() const {
+    return QFileInfo(desk_.path()).completeBaseName() + "-replies.db";
 }
 
 void RepliesDesk::begin() {
@@ -111,6 +117,7 @@ void RepliesDesk::refresh() {
 void RepliesDesk::look() {
     columns_.clear();
     numbers_.clear();
+    past_ = {};
     all_ = 0;
     if (store_) {
         auto columns = store_->columns(formName());
@@ -127,6 +134,7 @@ void RepliesDesk::look() {
         for (const ReplyColumn& c : columns_)
             if (!forms_.contains(c.sum))
                 if (auto form = store_->formBySum(c.sum)) forms_.emplace(c.sum, std::move(*form));
+        if (const auto past = store_->pastTime(desk_.savedForm(), todayHere())) past_ = *past;
         seen_ = -1;
         lookAgain();
     }

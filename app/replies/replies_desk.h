@@ -20,11 +20,11 @@ class RepliesDesk : public QObject {
   public:
     explicit RepliesDesk(Desk& desk, QObject* parent = nullptr);
 
-    /// Where the replies are kept: as was chosen for this form, else in a file beside it. Empty while the form has no
-    /// file.
+    /// Where the replies are kept: as the form says, else in a file beside it. Empty while the form has no file.
     QString address() const;
     /// The same in few words.
     QString placeSaid() const;
+    /// Writes into the form where its replies are kept.
     void choose(const QString& address);
 
     /// Looks at the store, while the pass is shown; sees by itself when others add to it.
@@ -55,6 +55,8 @@ class RepliesDesk : public QObject {
     void showPersonal(bool show);
     bool isPersonal(const ReplyColumn& column) const;
     bool hasPersonal() const;
+    /// The answers that the form no longer wants kept today.
+    const PastTime& pastTime() const { return past_; }
 
     /// Reads files that came back; says what became of them. `wrongToo` keeps those with errors as well; `goOn` is told
     /// how many of how many are done, and ends it where it gives false: what was read by then is kept.
@@ -68,6 +70,7 @@ class RepliesDesk : public QObject {
     void changed();
 
   private:
+    QString usual() const;
     void look();
     void lookAgain();
     Desk& desk_;
@@ -78,6 +81,7 @@ class RepliesDesk : public QObject {
     std::vector<long long> numbers_;
     std::size_t all_ = 0;
     ReplyQuery query_;
+    PastTime past_;
     bool showsPersonal_ = false, begun_ = false;
     long long seen_ = -1;  // the store's own count of changes by others
     QTimer* again_;

@@ -53,10 +53,18 @@ RepliesPage::RepliesPage(RepliesDesk& replies, QWidget* parent) : QWidget(parent
     tools->addWidget(erase_);
     connect(erase_, &QToolButton::clicked, this, &RepliesPage::erasePersonal);
     connect(personal_, &QCheckBox::toggled, &replies, &RepliesDesk::showPersonal);
-    connect(search_, &QLineEdit::textEdited, this, [this](const QString& text) {
+    // In many replies a search takes a moment: it waits until nobody types.
+    auto* typed = new QTimer(this);
+    typed->setSingleShot(true);
+    typed->setInterval(150);
+    connect(search_, &QLineEdit::textEdited, typed, qOverload<>(&QTimer::start));
+    connect(typed, &QTimer::timeout, this, [this] {
         ReplyQuery query = replies_.query();
-        query.search = fromQt(text.trimmed());
-        replies_.ask(std::move(query));
+        query.search = fromQt(search_->text().trimmed());
+        if (query.search != replies_.query().search) replies_.ask(std::move(query));
+    });
+    connect(search_, &QLineEdit::returnPressed, typed, [typed] {
+        if (typed->isActive()) typed->start(0);
     });
     column->addWidget(toolLine_);
     filterLine_ = new QWidget(this);
@@ -74,6 +82,23 @@ RepliesPage::RepliesPage(RepliesDesk& replies, QWidget* parent) : QWidget(parent
     line->addWidget(all);
     connect(all, &QToolButton::clicked, &replies, &RepliesDesk::clearFilters);
     column->addWidget(filterLine_);
+    pastLine_ = new QWidget(this);
+    pastLine_->setObjectName("pastLine");
+    pastLine_->setStyleSheet(QString("QWidget#pastLine { background: %1; border-bottom: 1px solid %2; }")
+                                 .arg(tokens().note.name(), tokens().noteLine.name()));
+    auto* past = new QHBoxLayout(pastLine_);
+    past->setContentsMargins(12, 4, 12, 4);
+    pastSaid_ = new QLabel(pastLine_);
+    pastSaid_->setObjectName("pastSaid");
+    pastSaid_->setFont(bodyFont(12));
+    pastSaid_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    auto* erasePast = linkButton(Words::tr("Erase…"), "erasePastTime", pastLine_);
+    past->addWidget(pastSaid_, 1);
+    past->addWidget(erasePast);
+    connect(erasePast, &QToolButton::clicked, this, [this] {
+        if (replies_.store()) ErasePersonal(replies_, {}, this).exec();
+    });
+    column->addWidget(pastLine_);
 
     stack_ = new QStackedWidget(this);
     column->addWidget(stack_, 1);
@@ -262,8 +287,16 @@ void RepliesPage::refresh() {
     stack_->setCurrentIndex(any ? 1 : 0);
     toolLine_->setVisible(any);
     filterLine_->setVisible(any && filtered);
+    const PastTime& past = replies_.pastTime();
+    pastLine_->setVisible(past.answers > 0);
+    pastSaid_->setText(past.answers == 1
+                           ? Words::tr("1 answer is past the time that its question keeps it.")
+                           : Words::tr("%1 answers in %2 replies are past the time that their questions keep them.")
+                                 .arg(past.answers)
+                                 .arg(past.replies));
     for (QWidget* one : std::initializer_list<QWidget*>{personal_, erase_}) one->setVisible(replies_.hasPersonal());
-    if (fromQt(search_->text().trimmed()) != replies_.query().search) search_->setText(toQt(replies_.query().search));
+    if (!search_->hasFocus() && fromQt(search_->text().trimmed()) != replies_.query().search)
+        search_->setText(toQt(replies_.query().search));
     QStringList parts = replies_.filtersSaid();
     if (!replies_.query().search.empty()) parts += Words::tr("with “%1”").arg(toQt(replies_.query().search));
     filterSaid_->setText(Words::tr("%1 of %2 replies").arg(replies_.numbers().size()).arg(replies_.all()) + " · " +
@@ -285,9 +318,11 @@ void RepliesPage::refresh() {
     call_->setVisible(saved && !broken);
     // A call as a shell reads it, and no words.
     auto quoted = [](QString word) { return "'" + word.replace("'", "'\\''") + "'"; };
-    call_->setText(saved ? "brindel-fill " + quoted(QFileInfo(replies_.desk().path()).fileName()) + " --store " +
-                               quoted(replies_.placeSaid())
-                         : QString());
+    const auto& kit = replies_.desk().savedForm().kit;
+    const bool says = kit && !kit->store.empty();  // where they go
+    call_->setText(!saved ? QString()
+                          : "brindel-fill " + quoted(QFileInfo(replies_.desk().path()).fileName()) +
+                                (says ? QString() : " --store " + quoted(replies_.placeSaid())));
     saveButton_->setVisible(!saved);
     gatherButton_->setVisible(saved && !broken);
     chooseButton_->setVisible(saved);

@@ -61,11 +61,11 @@ class RepliesPage : public QWidget {
     QTableView* view_;
     QLabel *emptyTitle_, *emptyText_, *call_, *said_;
     QPushButton *gatherButton_, *chooseButton_, *saveButton_;
-    QWidget *toolLine_, *filterLine_;
+    QWidget *toolLine_, *filterLine_, *pastLine_;
     QLineEdit* search_;
     QCheckBox* personal_;
     QToolButton* erase_;
-    QLabel* filterSaid_;
+    QLabel *filterSaid_, *pastSaid_;
     QString gathered_;
     QString laid_;         // the columns that the table was laid out for
     bool laying_ = false;  // nothing that a hand does

@@ -29,8 +29,9 @@ RepliesStrip::RepliesStrip(RepliesDesk& replies, QWidget* parent) : QWidget(pare
     };
     auto* gather = button(Words::tr("Gather…"), "gatherReplies",
                           Words::tr("Reads returned files: filled PDFs, replies as JSON, tables, ZIP files."));
-    export_ = button(Words::tr("Export…"), "exportReplies",
-                     Words::tr("Exports the replies that are shown, as CSV, workbook or JSON."));
+    export_ = button(
+        Words::tr("Export…"), "exportReplies",
+        Words::tr("Exports the replies that are shown, as CSV, workbook or JSON, or what they come to as a PDF."));
     auto* sheet = button(Words::tr("Show the sheet"), "showSheet",
                          Words::tr("Back to the sheet, in the pass that you came from."));
     store_ = linkButton(Words::tr("Store…"), "chooseStore", this);

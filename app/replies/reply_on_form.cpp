@@ -1,7 +1,10 @@
 #include "app/replies/reply_on_form.h"
 
+#include <QtPrintSupport/QPrintDialog>
+#include <QtPrintSupport/QPrinter>
 #include <QtWidgets/QtWidgets>
 
+#include "app/replies/print_reply.h"
 #include "app/replies/replies_table.h"
 #include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
@@ -105,6 +108,7 @@ ReplyOnForm::ReplyOnForm(RepliesDesk& replies, const RepliesTable& table, int ro
     previous_ = button(Words::tr("Previous"), "previousReply", [this] { go(row_ - 1); });
     next_ = button(Words::tr("Next"), "nextReply", [this] { go(row_ + 1); });
     pdf_ = button(Words::tr("Save as PDF…"), "replyAsPdf", [this] { askPdf(); });
+    print_ = button(Words::tr("Print…"), "printReply", [this] { askPrint(); });
     correct_ = button(Words::tr("Correct…"), "correctReply", [this] { build(true); });
     save_ = button(Words::tr("Save correction"), "saveCorrection", [this] { saveCorrection(); });
     cancel_ = button(Words::tr("Cancel"), "cancelCorrection", [this] { build(false); });
@@ -112,7 +116,7 @@ ReplyOnForm::ReplyOnForm(RepliesDesk& replies, const RepliesTable& table, int ro
     buttons->addWidget(previous_);
     buttons->addWidget(next_);
     buttons->addStretch(1);
-    for (QPushButton* one : {pdf_, correct_, save_, cancel_, close_}) buttons->addWidget(one);
+    for (QPushButton* one : {print_, pdf_, correct_, save_, cancel_, close_}) buttons->addWidget(one);
     column->addWidget(head_);
     column->addWidget(before_);
     column->addWidget(area_, 1);
@@ -143,7 +147,7 @@ void ReplyOnForm::build(bool correcting) {
                          Words::tr("version %1").arg(reply_.reply.version)};
     if (!reply_.name.empty()) parts += QFileInfo(toQt(reply_.name)).fileName();
     head_->setText(parts.join(" · "));
-    for (QPushButton* one : {previous_, next_, pdf_, correct_, close_}) one->setVisible(!correcting);
+    for (QPushButton* one : {previous_, next_, print_, pdf_, correct_, close_}) one->setVisible(!correcting);
     for (QWidget* one : std::initializer_list<QWidget*>{save_, cancel_, reason_, reasonLabel_})
         one->setVisible(correcting);
     reason_->clear();
@@ -196,8 +200,7 @@ void ReplyOnForm::saveCorrection() {
         if (outcome.cursor != noControl) view_->goTo(outcome.cursor);
         return say(outcome.wrongs.empty() ? QString() : toQt(outcome.wrongs.front().sentence));
     }
-    Reply reply{reply_.reply.form, reply_.reply.version, {}, reply_.reply.filled, reply_.reply.id};
-    for (auto& [name, answer] : session_->answers()) reply.values[name] = std::move(answer);
+    const Reply reply = session_->replied(reply_.reply.filled, reply_.reply.id);
     if (reply.values == reply_.reply.values) return say(Words::tr("Nothing is changed yet."));
     if (reason_->text().trimmed().isEmpty()) {
         reason_->setFocus();
@@ -213,6 +216,14 @@ void ReplyOnForm::saveCorrection() {
     const auto at = std::ranges::find(numbers, number);
     if (at == numbers.end()) return accept();
     go(int(at - numbers.begin()));
+}
+
+void ReplyOnForm::askPrint() {
+    QPrinter printer(QPrinter::HighResolution);
+    printer.setDocName(windowTitle());
+    QPrintDialog dialog(&printer, this);
+    if (dialog.exec() != QDialog::Accepted) return;
+    if (!printForm(*session_, replies_.desk().fonts(), printer)) say(Words::tr("The printer did not take it."));
 }
 
 void ReplyOnForm::askPdf() {

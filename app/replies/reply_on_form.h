@@ -29,6 +29,7 @@ class ReplyOnForm : public QDialog {
     void tellCorrections();
     void saveCorrection();
     void askPdf();
+    void askPrint();
     void say(const QString& text);
 
     RepliesDesk& replies_;
@@ -39,7 +40,7 @@ class ReplyOnForm : public QDialog {
     QLabel *head_, *before_, *said_, *reasonLabel_;
     QLineEdit* reason_;
     QScrollArea* area_;
-    QPushButton *previous_, *next_, *pdf_, *correct_, *save_, *cancel_, *close_;
+    QPushButton *previous_, *next_, *print_, *pdf_, *correct_, *save_, *cancel_, *close_;
     std::unique_ptr<FormSession> session_;
     FormToFill* view_ = nullptr;
 };

@@ -42,7 +42,7 @@ void MainWindow::askExportReplies() {
     QString path = QFileDialog::getSaveFileName(this, Words::tr("Export %1 replies").arg(replies_->numbers().size()),
                                                 form.dir().filePath(form.completeBaseName() + "-replies.csv"),
                                                 Words::tr("CSV for spreadsheets (*.csv);;Workbook (*.xlsx);;Replies as "
-                                                          "JSON (*.json)"),
+                                                          "JSON (*.json);;Report of counts (*.pdf)"),
                                                 &kind);
     if (path.isEmpty()) return;
     // Without an ending of its own it is of the kind that is chosen.
@@ -50,6 +50,10 @@ void MainWindow::askExportReplies() {
     // Personal details go out when they are shown.
     WriteOptions options;
     options.counted = replies_->query();
+    options.words = [](const Sentence& sentence) { return fromQt(Words::shown(sentence)); };
+    for (const QString& one : replies_->filtersSaid()) options.filters.push_back(fromQt(one));
+    if (!replies_->query().search.empty())
+        options.filters.push_back(fromQt(Words::tr("with “%1”").arg(toQt(replies_->query().search))));
     if (!replies_->showsPersonal())
         for (const ReplyColumn& c : replies_->columns())
             if (replies_->isPersonal(c)) options.without.insert(c.key());

@@ -308,6 +308,7 @@ class Reader {
             for (const Json& one : languages) kit.languages.push_back(textAt(one, "kit.languages", 35));
         }
         if (json.contains("sendTo")) kit.sendTo = textAt(json["sendTo"], "kit.sendTo", 2000);
+        if (json.contains("store")) kit.store = textAt(json["store"], "kit.store", 2000);
         for (const auto& [key, yes] : {std::pair("zip", &kit.zipped), std::pair("keepDraft", &kit.page.keepDraft),
                                        std::pair("steps", &kit.page.steps)})
             if (json.contains(key)) {
@@ -316,8 +317,8 @@ class Reader {
             }
         if (json.contains("namespace")) kit.classNames.nameSpace = textAt(json["namespace"], "kit.namespace", 200);
         if (json.contains("class")) kit.classNames.className = textAt(json["class"], "kit.class", 64);
-        kit.kept =
-            leftOver(json, {"targets", "sendTo", "zip", "namespace", "class", "keepDraft", "steps", "languages"});
+        kit.kept = leftOver(
+            json, {"targets", "sendTo", "store", "zip", "namespace", "class", "keepDraft", "steps", "languages"});
         return std::make_shared<const KitChoice>(std::move(kit));
     }
 

@@ -77,6 +77,7 @@ void addSilenced(Json& out, const Control& c) {
 Json kitJson(const KitChoice& kit) {
     Json out = {{"targets", kit.targets}};
     if (!kit.sendTo.empty()) out["sendTo"] = kit.sendTo;
+    if (!kit.store.empty()) out["store"] = kit.store;
     if (kit.zipped) out["zip"] = true;
     if (!kit.classNames.nameSpace.empty()) out["namespace"] = kit.classNames.nameSpace;
     if (!kit.classNames.className.empty()) out["class"] = kit.classNames.className;

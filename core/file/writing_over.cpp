@@ -14,8 +14,12 @@ using What = FileStanding::What;
 bool looksLikeForm(const string& text) {
     constexpr std::size_t within = 4096;
     const auto start = text.find_first_not_of(" \t\r\n\xEF\xBB\xBF");
-    return start != string::npos && text[start] == '{' &&
-           text.substr(start, within).find("\"brindel\"") != string::npos;
+    if (start == string::npos || text[start] != '{') return false;
+    // The schema of form files speaks of it as well, but says no number.
+    const string begin = text.substr(start, within), key = "\"brindel\"";
+    const std::size_t at = begin.find(key);
+    const std::size_t value = at == string::npos ? at : begin.find_first_not_of(" \t\r\n:", at + key.size());
+    return value != string::npos && begin[value] != '{';
 }
 
 std::optional<Problem> ownInput(const string& path, const std::vector<string>& readFrom) {

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <charconv>
 #include <map>
+#include <memory>
+#include <set>
 
 #include "core/answers/choice_lists.h"
 #include "core/targets/reply/reply_shape.h"
@@ -62,29 +64,74 @@ Answer answerIn(const string& cell, const ReplyPart& part) {
     return cell;  // a session says what is wrong with it
 }
 
+/// Which answers of a version of a form the columns of a table are. A column is called as the newest version calls the
+/// answer that its control gives; one of an answer that has become of another type has a number behind its name.
+class Columns {
+  public:
+    Columns(const Form& newest, const Form& then, const std::vector<string>& headings) : parts_(then) {
+        const bool same = &newest == &then;
+        const Parts now(newest);
+        for (const string& heading : headings) {
+            const ReplyPart *part = nullptr, *asNow = same ? nullptr : now.of(heading);
+            string name = heading;
+            // The same control, whatever it was called then; of an added row the same row.
+            if (asNow)
+                for (const ReplyPart& one : parts_.all)
+                    if (one.id == asNow->id && !part) part = &one;
+            if (part) {
+                const auto row = asNow->table != noControl ? rowOfName(heading) : std::nullopt;
+                name = row ? part->stem + std::to_string(row->second) : part->name;
+            } else {
+                if (!same) name = withoutNumber(heading);
+                part = parts_.of(name);
+            }
+            columns_.push_back(part);
+            names_.push_back(std::move(name));
+        }
+    }
+    const ReplyPart* part(std::size_t column) const { return columns_[column]; }
+    /// What the version calls it.
+    const string& name(std::size_t column) const { return names_[column]; }
+    bool isNamed(std::size_t column) const { return parts_.named.contains(names_[column]); }
+    bool any() const {
+        return std::ranges::any_of(columns_, [](const ReplyPart* part) { return part != nullptr; });
+    }
+
+  private:
+    static string withoutNumber(const string& heading) {
+        const std::size_t open = heading.rfind(" (");
+        return open == string::npos || !heading.ends_with(')') ? heading : heading.substr(0, open);
+    }
+    Parts parts_;
+    std::vector<const ReplyPart*> columns_;
+    std::vector<string> names_;
+};
+
 }  // namespace
 
-Result<std::vector<TableReply>> repliesFromTable(const Form& form, const string& text) {
+Result<std::vector<TableReply>> repliesFromTable(const Form& form, const string& text, bool ofAnother,
+                                                 const VersionOf& versionOf) {
     auto table = readTable(text, mostRows + 1, mostColumnsRead);
     if (!table) return tl::unexpected(table.error());
     if (table->empty()) return failure("line 1", said("A line of headings is expected here."));
-    const Parts parts(form);
     const std::vector<string>& headings = table->front();
-    std::vector<const ReplyPart*> columns;
+    const Columns now(form, form, headings);
     std::vector<std::string_view> own;
-    bool any = false;
-    for (const string& heading : headings) {
-        if (std::ranges::count(headings, heading) > 1)
-            return failure("line 1", said("Two columns are called “{}”.", spoken(heading)));
-        const ReplyPart* part = parts.of(heading);
-        const auto known = std::ranges::find(ownHeadings, heading);
-        if (!part && known == std::end(ownHeadings))
-            return failure("line 1", said("The form has no field that is called “{}”.", spoken(heading)));
-        any = any || part;
-        columns.push_back(part);
-        own.push_back(part ? std::string_view() : *known);
+    std::optional<std::size_t> version;
+    for (std::size_t k = 0; k < headings.size(); ++k) {
+        if (std::ranges::count(headings, headings[k]) > 1)
+            return failure("line 1", said("Two columns are called “{}”.", spoken(headings[k])));
+        const auto known = std::ranges::find(ownHeadings, headings[k]);
+        // An answer that only other versions have is known where these are.
+        if (!ofAnother && !versionOf && !now.part(k) && known == std::end(ownHeadings))
+            return failure("line 1", said("The form has no field that is called “{}”.", spoken(headings[k])));
+        const bool isOwn = !ofAnother && !now.part(k) && known != std::end(ownHeadings);
+        own.push_back(isOwn ? *known : std::string_view());
+        if (isOwn && *known == "version") version = k;
     }
-    if (!any) return failure("line 1", said("No column is called as a field of the form."));
+    if (!now.any()) return failure("line 1", said("No column is called as a field of the form."));
+    // Of rows that were filled in another version, its answers.
+    std::map<int, std::pair<std::shared_ptr<const Form>, std::unique_ptr<Columns>>> earlier;
     std::vector<TableReply> all;
     for (std::size_t i = 1; i < table->size(); ++i) {
         const std::vector<string>& row = (*table)[i];
@@ -93,19 +140,33 @@ Result<std::vector<TableReply>> repliesFromTable(const Form& form, const string&
         TableReply one{i + 1, {}};
         one.reply.form = form.root().name;
         one.reply.version = form.revision;
+        if (version && *version < row.size()) {
+            int given = 0;
+            std::from_chars(row[*version].data(), row[*version].data() + row[*version].size(), given);
+            if (given > 0) one.reply.version = given;
+        }
+        const Columns* columns = &now;
+        if (one.reply.version != form.revision && versionOf) {
+            auto& [then, its] = earlier[one.reply.version];
+            if (!its) {
+                auto found = versionOf(one.reply.version);
+                if (!found) return tl::unexpected(found.error());
+                then = std::move(*found);
+                its = std::make_unique<Columns>(form, *then, headings);
+            }
+            columns = its.get();
+        }
         for (std::size_t k = 0; k < row.size(); ++k) {
-            if (columns[k]) {
-                // A row that was not added has none of its answers.
-                const bool added = columns[k]->table != noControl && !parts.named.contains(headings[k]);
-                if (!added || !row[k].empty()) one.reply.values[headings[k]] = answerIn(unguarded(row[k]), *columns[k]);
-            } else if (own[k] == "id" && isId(row[k])) {
-                one.reply.id = row[k];
-            } else if (own[k] == "filled" && isMoment(row[k])) {
-                one.reply.filled = row[k];
-            } else if (own[k] == "version") {
-                int version = 0;
-                std::from_chars(row[k].data(), row[k].data() + row[k].size(), version);
-                if (version > 0) one.reply.version = version;
+            if (!own[k].empty()) {
+                if (own[k] == "id" && isId(row[k])) one.reply.id = row[k];
+                if (own[k] == "filled" && isMoment(row[k])) one.reply.filled = row[k];
+            } else if (const ReplyPart* part = columns->part(k)) {
+                // A row that was not added has none of its answers, and of two columns one has the answer.
+                const bool added = part->table != noControl && !columns->isNamed(k);
+                if (row[k].empty() && (added || one.reply.values.contains(columns->name(k)))) continue;
+                one.reply.values[columns->name(k)] = answerIn(unguarded(row[k]), *part);
+            } else if (!ofAnother && !row[k].empty()) {
+                return failure("line 1", said("The form has no field that is called “{}”.", spoken(headings[k])));
             }
         }
         all.push_back(std::move(one));

@@ -29,7 +29,7 @@ std::vector<Prop> with(std::vector<Prop> own, bool tabbed, bool filled) {
     const bool worded = !all.empty() && (all[0] == Prop::text || all[0] == Prop::title);
     all.insert(all.begin() + (worded ? 1 : 0), Prop::hint);
     if (filled) all.insert(all.begin() + (worded ? 2 : 1), Prop::required);
-    if (filled) all.insert(all.end(), {Prop::workedOut, Prop::valid, Prop::validMessage, Prop::requiredMessage, Prop::access, Prop::personal, Prop::purpose,
+    if (filled) all.insert(all.end(), {Prop::workedOut, Prop::valid, Prop::validMessage, Prop::requiredMessage, Prop::access, Prop::personal, Prop::purpose, Prop::keptMonths,
                                        Prop::kept, Prop::entryStyle});
     if (tabbed) all.insert(all.end(), {Prop::tabStop, Prop::accessKey, Prop::keepsKey});
     all.insert(all.end(), {Prop::holdsTo, Prop::visible, Prop::enabled, Prop::note});
@@ -157,6 +157,7 @@ const std::vector<PropertyRow>& properties() {
          {{"open", "fill it"}, {"readOnly", "read it only"}, {"locked", "not touch it"}}},
         {Prop::personal, "personal", "Personal", yesNo, G::protection, false, "Holds a detail about a person."},
         {Prop::purpose, "purpose", "Purpose", text, G::protection, none, "Why the detail is asked for."},
+        {Prop::keptMonths, "keptMonths", "Months kept", whole, G::protection, 0.0, "After so many months the answer is to be erased from the replies; 0 for never.", {}, 1200},
         {Prop::consent, "consent", "Asks for consent", yesNo, G::protection, false, "Ticking it agrees to what personal details are used for."},
         {Prop::kept, "kept", "Cannot be removed", yesNo, G::protection, false, "Fillers cannot delete the field from a text document."},
         {Prop::notice, "notice", "Notice", reference, G::protection, Reference{}, "The wording that says why personal details are asked for."},
@@ -388,11 +389,17 @@ Sentence misfit(Prop prop, const Value& value) {
         case Type::length:
             return number && *number >= 0 && *number < 1e6 ? fits : said("A length is expected here.");
         case Type::whole:
-            return number && *number >= 0 && *number <= r.greatest && std::floor(*number) == *number ? fits : said("A whole number from 0 to {} is expected here.", int(r.greatest));
+            return number && *number >= 0 && *number <= r.greatest && std::floor(*number) == *number
+                       ? fits
+                       : said("A whole number from 0 to {} is expected here.", int(r.greatest));
         case Type::colour:
-            return text && (text->empty() || colourFrom(*text) || isDesktopColour(*text)) ? fits : said("A colour like #2F6B66 is expected here.");
+            return text && (text->empty() || colourFrom(*text) || isDesktopColour(*text))
+                       ? fits
+                       : said("A colour like #2F6B66 is expected here.");
         case Type::image:
-            return text && (text->empty() || text->starts_with("iVBORw0KGgo")) ? fits : said("A PNG picture in base64 is expected here.");
+            return text && (text->empty() || text->starts_with("iVBORw0KGgo"))
+                       ? fits
+                       : said("A PNG picture in base64 is expected here.");
         case Type::time: {
             const bool clock = text && text->size() == 5 && (*text)[2] == ':' &&
                                text->find_first_not_of("0123456789:") == string::npos && text->substr(0, 2) < "24" &&
@@ -401,8 +408,7 @@ Sentence misfit(Prop prop, const Value& value) {
         }
         case Type::columns: {
             const auto* columns = std::get_if<Choices>(&value);
-            if (columns && columns->size() > mostColumns)
-                return said("A table has at most {} columns.", mostColumns);
+            if (columns && columns->size() > mostColumns) return said("A table has at most {} columns.", mostColumns);
             return columns ? fits : said("A list of columns is expected here.");
         }
         case Type::choices:
@@ -468,28 +474,29 @@ std::string_view tokenWord(Prop prop, std::string_view key) {
 }
 
 bool takesFormula(Prop prop) {
-    static constexpr Prop worked[] = {Prop::text,     Prop::required, Prop::visible,        Prop::enabled,
-                                      Prop::least,    Prop::most,     Prop::earliest,       Prop::latest,
-                                      Prop::atLeast,  Prop::atMost,   Prop::earliestTime,   Prop::latestTime,
-                                      Prop::prompt,   Prop::unit,     Prop::patternMessage, Prop::rangeMessage,
-                                      Prop::validMessage, Prop::requiredMessage, Prop::runFrom, Prop::runTo, Prop::runStep};
+    static constexpr Prop worked[] = {
+        Prop::text,         Prop::required,     Prop::visible,         Prop::enabled, Prop::least,
+        Prop::most,         Prop::earliest,     Prop::latest,          Prop::atLeast, Prop::atMost,
+        Prop::earliestTime, Prop::latestTime,   Prop::prompt,          Prop::unit,    Prop::patternMessage,
+        Prop::rangeMessage, Prop::validMessage, Prop::requiredMessage, Prop::runFrom, Prop::runTo,
+        Prop::runStep};
     return std::ranges::find(worked, prop) != std::end(worked);
 }
 
 bool isWording(Prop prop) {
-    static constexpr Prop read[] = {Prop::title,           Prop::text,         Prop::hint,           Prop::placeholder,  Prop::prompt,
-                                    Prop::unit,            Prop::otherText,    Prop::requiredMessage, Prop::rangeMessage,
-                                    Prop::patternMessage,  Prop::validMessage, Prop::head,           Prop::foot,
-                                    Prop::choices,         Prop::columns};
+    static constexpr Prop read[] = {Prop::title,        Prop::text,           Prop::hint,         Prop::placeholder,
+                                    Prop::prompt,       Prop::unit,           Prop::otherText,    Prop::requiredMessage,
+                                    Prop::rangeMessage, Prop::patternMessage, Prop::validMessage, Prop::head,
+                                    Prop::foot,         Prop::choices,        Prop::columns};
     return std::ranges::find(read, prop) != std::end(read);
 }
 
 const Applies* appliesWhen(Prop prop) {
     static constexpr Applies rows[] = {
-        {Prop::choices, Prop::choicesFrom, "typed"},   {Prop::readyList, Prop::choicesFrom, "ready"},
-        {Prop::runFrom, Prop::choicesFrom, "run"},     {Prop::runTo, Prop::choicesFrom, "run"},
-        {Prop::runStep, Prop::choicesFrom, "run"},     {Prop::listText, Prop::choicesFrom, "file"},
-        {Prop::listFile, Prop::choicesFrom, "file"},   {Prop::listColumn, Prop::choicesFrom, "file"},
+        {Prop::choices, Prop::choicesFrom, "typed"},  {Prop::readyList, Prop::choicesFrom, "ready"},
+        {Prop::runFrom, Prop::choicesFrom, "run"},    {Prop::runTo, Prop::choicesFrom, "run"},
+        {Prop::runStep, Prop::choicesFrom, "run"},    {Prop::listText, Prop::choicesFrom, "file"},
+        {Prop::listFile, Prop::choicesFrom, "file"},  {Prop::listColumn, Prop::choicesFrom, "file"},
         {Prop::listGroups, Prop::choicesFrom, "file"}};
     const auto at = std::ranges::find(rows, prop, &Applies::prop);
     return at == std::end(rows) ? nullptr : at;

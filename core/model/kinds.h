@@ -131,6 +131,7 @@ enum class Prop : std::uint8_t {
     access,
     personal,
     purpose,
+    keptMonths,
     consent,
     kept,
     notice,

@@ -26,6 +26,8 @@ struct KitChoice {
     std::vector<std::string> targets = {"pdf",
                                         "sheet"};  // their keys; those that nobody knows any more are passed over
     std::string sendTo = {};                       // where the answers go: https://… or mailto:…; empty for nowhere
+    std::string store = {};                        // where replies are kept: a file, from the form's folder on, or
+                                                   // postgresql://…; empty for where the program that fills it says
     bool zipped = false;                           // one ZIP instead of a folder
     ClassChoice classNames = {};                   // of the C++ class
     PageChoice page = {};                          // of the web page; it posts to `sendTo`

@@ -269,4 +269,65 @@ Result<std::vector<QuestionCount>> countsOf(ReplyStore& store, const string& for
     return counts;
 }
 
+std::vector<Sentence> countFacts(const QuestionCount& count, const std::function<string(double)>& shown) {
+    std::vector<Sentence> all;
+    all.push_back(count.empty == 0 ? said("{} answered", count.answered)
+                                   : said("{} answered, {} empty", count.answered, count.empty));
+    if (count.answered == 0) return all;
+    if (count.least)
+        all.push_back(said("least {}, middle {}, most {}, sum {}", shown(*count.least), shown(*count.middle),
+                           shown(*count.most), shown(*count.sum)));
+    if (count.column.type == AnswerType::text && count.bars.empty()) all.push_back(said("no answer twice"));
+    if (count.others > 0 && !count.bars.empty()) all.push_back(said("{} others", count.others));
+    return all;
+}
+
+namespace {
+
+/// The bar that an answer belongs to; behind the last the others, then the empty ones.
+std::size_t barOf(const QuestionCount& count, const Cell& cell) {
+    const std::size_t bars = count.bars.size();
+    if (std::holds_alternative<std::monostate>(cell)) return bars + 1;
+    auto number = [](const Cell& c) {
+        return std::holds_alternative<double>(c) ? std::get<double>(c) : double(std::get<long long>(c));
+    };
+    auto fits = [&](const ReplyFilter& filter) {
+        const bool texts = std::holds_alternative<string>(cell) && std::holds_alternative<string>(filter.value);
+        const bool numbers = !std::holds_alternative<string>(cell) && !std::holds_alternative<string>(filter.value) &&
+                             !std::holds_alternative<std::monostate>(filter.value);
+        if (!texts && !numbers) return false;
+        const auto order = texts ? std::get<string>(cell) <=> std::get<string>(filter.value)
+                                 : std::strong_order(number(cell), number(filter.value));
+        return filter.how == How::is ? order == 0 : filter.how == How::least ? order >= 0 : order <= 0;
+    };
+    for (std::size_t i = 0; i < bars; ++i)
+        if (std::ranges::all_of(count.bars[i].filters, fits)) return i;
+    return bars;
+}
+
+}  // namespace
+
+bool canCross(const QuestionCount& count) {
+    return !count.bars.empty() && !count.column.several && !count.column.rows &&
+           std::ranges::none_of(count.bars, [](const CountBar& bar) { return bar.filters.empty(); });
+}
+
+Result<CrossCount> crossOf(ReplyStore& store, const string& form, const ReplyQuery& query, const QuestionCount& down,
+                           const QuestionCount& across, const std::function<bool()>& goOn) {
+    CrossCount cross{down, across, {}};
+    cross.times.assign(down.bars.size() + 2, std::vector<std::size_t>(across.bars.size() + 2));
+    if (!canCross(down) || !canCross(across)) return failure("", said("These questions cannot be counted together."));
+    const std::vector<ReplyColumn> both = {down.column, across.column};
+    std::size_t passed = 0;
+    bool stopped = false;
+    auto done = store.eachAnswered(form, query, both, [&](const Row& row) {
+        ++cross.times[barOf(down, row[0])][barOf(across, row[1])];
+        stopped = ++passed % 1000 == 0 && !goOn();
+        return !stopped;
+    });
+    if (!done) return tl::unexpected(done.error());
+    if (stopped) return failure("", said("The counting was stopped."));
+    return cross;
+}
+
 }  // namespace brindel

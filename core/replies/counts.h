@@ -32,4 +32,21 @@ Result<std::vector<QuestionCount>> countsOf(
     ReplyStore& store, const std::string& form, const ReplyQuery& query,
     const std::function<bool()>& goOn = [] { return true; });
 
+/// What stands under a question, line by line: how many answered, of numbers the least, middle, most and sum, of texts
+/// how often none of the bars says it. `shown` writes a number.
+std::vector<Sentence> countFacts(const QuestionCount& count, const std::function<std::string(double)>& shown);
+
+/// Two questions against each other: how often the answers of a bar of one come together with those of a bar of the
+/// other. Behind the last bar of each stand those that no bar stands for, and the empty ones.
+struct CrossCount {
+    QuestionCount down, across;
+    std::vector<std::vector<std::size_t>> times;  // rows of columns: bars, others, empty
+};
+/// True for a question that can stand against another: it has bars, and one answer a reply.
+bool canCross(const QuestionCount& count);
+/// Counts two of countsOf, over the same replies, in one pass over them; stops where `goOn` gives false.
+Result<CrossCount> crossOf(
+    ReplyStore& store, const std::string& form, const ReplyQuery& query, const QuestionCount& down,
+    const QuestionCount& across, const std::function<bool()>& goOn = [] { return true; });
+
 }  // namespace brindel

@@ -34,10 +34,55 @@ std::optional<Day> dayOf(const string& filled) {
     return filled.size() < 10 ? std::nullopt : isoDateRead(filled.substr(0, 10));
 }
 
+namespace {
+
+/// The buttons that accept a form, by their rules or by their role.
+std::vector<Id> acceptingButtons(const Form& form) {
+    std::vector<Id> all;
+    form.controls.each([&](Id id, const Control& c) {
+        if (!c.is().pressed) return;
+        bool accepts = c.as<ButtonRole>() == ButtonRole::accept;
+        auto look = [&](const Step& step) {
+            accepts = accepts || step.does == Does::accept || step.does == Does::acceptAndGoOn;
+        };
+        for (const Rule& rule : c.rules) eachStep(rule.steps, look);
+        if (accepts) all.push_back(id);
+    });
+    return all;
+}
+
+/// What a reply is when a button is pressed that puts something into fields that fillers do not reach, as it was
+/// where it was filled in; nothing where no button gives what stands in it.
+std::optional<Reply> asPressed(const Form& form, const Reply& reply, Day day, const std::vector<Problem>& refused) {
+    for (Id button : acceptingButtons(form)) {
+        FormSession session(form, day);
+        (void)session.take(reply);
+        Outcome outcome = session.press(button);
+        for (int i = 0; session.asking() && i < 20; ++i) outcome = session.answered(true);
+        const bool goesOn = outcome.then == Outcome::Then::goesOn;
+        if (!goesOn && outcome.then != Outcome::Then::accepted) continue;
+        Result<Reply> made = goesOn ? readReply(outcome.reply) : session.replied();
+        if (!made || std::ranges::any_of(refused, [&](const Problem& one) {
+                const auto given = reply.values.find(one.place);
+                const auto now = std::as_const(made->values).find(one.place);
+                return given == reply.values.end() || now == made->values.end() || given->second != now->second;
+            }))
+            continue;
+        made->filled = reply.filled;
+        made->id = reply.id;
+        return *made;
+    }
+    return std::nullopt;
+}
+
+}  // namespace
+
 Judged judged(const Form& form, const Reply& reply, Day today) {
     FormSession session(form, dayOf(reply.filled).value_or(today));
     Judged result;
     result.wrong = session.take(reply);
+    if (!result.wrong.empty() && (reply.form.empty() || reply.form == form.root().name))
+        if (auto pressed = asPressed(form, reply, session.today(), result.wrong)) return {std::move(*pressed), {}};
     // What was refused is missing as well, and a reply to another form is all that there is to say of it.
     const auto refused = result.wrong;
     const bool other = !reply.form.empty() && reply.form != form.root().name;
@@ -46,8 +91,7 @@ Judged judged(const Form& form, const Reply& reply, Day today) {
         if (!other && std::ranges::find(refused, name, &Problem::place) == refused.end())
             result.wrong.push_back({std::move(name), asSaid(wrong.sentence)});
     }
-    result.reply = {form.root().name, form.revision, {}, reply.filled, reply.id};
-    for (auto& [name, answer] : session.answers()) result.reply.values[name] = std::move(answer);
+    result.reply = session.replied(reply.filled, reply.id);
     return result;
 }
 
@@ -81,7 +125,7 @@ Result<void> Gathering::take(const string& name, std::shared_ptr<const Form> for
 }
 
 Result<void> Gathering::readTableOf(const string& name, const string& text) {
-    auto rows = repliesFromTable(form_, text);
+    auto rows = repliesFromTable(form_, text, false, [this](int version) { return formThen(version); });
     if (!rows) {
         waiting_.push_back({name, false, 0, false, {rows.error()}});
         return {};

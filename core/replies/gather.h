@@ -30,7 +30,8 @@ struct Judged {
     Reply reply;
     std::vector<Problem> wrong;
 };
-/// Judges a reply to a form: what was given, worked out again, by the limits of the day that it was filled in.
+/// Judges a reply to a form: what was given, worked out again, by the limits of the day that it was filled in. What the
+/// form itself puts into a field when it is accepted may stand there.
 Judged judged(const Form& form, const Reply& reply, Day today);
 /// The day that a time by RFC 3339 speaks of.
 std::optional<Day> dayOf(const std::string& filled);

@@ -162,8 +162,15 @@ Result<std::unique_ptr<Database>> openSqlite(const string& path, bool only, Pati
                                     "PRAGMA cache_size = -65536", "PRAGMA temp_store = MEMORY"};
     for (const char* setting : settings)
         if (auto set = database->run(setting); !set) return tl::unexpected(set.error());
-    if (!only && !passing)
-        if (auto set = database->run("PRAGMA journal_mode = WAL"); !set) return tl::unexpected(set.error());
+    // Where several make a store at once, one that is in another's way is told so at once, whatever it would wait.
+    const auto end = std::chrono::steady_clock::now() + patience;
+    while (!only && !passing) {
+        const int went = sqlite3_exec(at, "PRAGMA journal_mode = WAL", nullptr, nullptr, nullptr);
+        if (went == SQLITE_OK) break;
+        if ((went & 0xFF) != SQLITE_BUSY || std::chrono::steady_clock::now() > end)
+            return failure("", sentenceFor(went, sqlite3_errmsg(at)));
+        sqlite3_sleep(5);
+    }
     return database;
 }
 

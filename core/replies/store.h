@@ -85,6 +85,12 @@ struct ReplyQuery {
     bool down = false;        // the last first
 };
 
+/// Answers that a form no longer wants kept.
+struct PastTime {
+    std::size_t answers = 0, replies = 0;
+    std::vector<std::string> called = {};  // of their questions
+};
+
 class ReplyStore {
   public:
     /// Opens a store by its address, and makes what it needs where it is empty; `only` to look at what is there. A
@@ -139,6 +145,10 @@ class ReplyStore {
     /// is gone from the file as well.
     Result<void> erase(const std::string& form, std::span<const long long> numbers,
                        const std::set<std::string>& columns);
+    /// How many answers are past their time (a property of their field, as `now` has it or else the version that they
+    /// were given in), and in how many replies; and how they are erased, those of one time after the other.
+    Result<PastTime> pastTime(const Form& now, Day today);
+    Result<void> erasePastTime(const Form& now, Day today);
     /// Takes a reply out, with all that belongs to it.
     Result<void> remove(const std::string& form, std::span<const long long> numbers);
 
@@ -160,6 +170,14 @@ class ReplyStore {
         std::map<std::string, std::map<int, std::vector<std::pair<std::string, Cell>>>> rows;  // of each table
     };
 
+    /// Answers that are kept for so many months, and the replies that have had them for longer.
+    struct Late {
+        std::set<std::string> columns;
+        std::vector<std::string> called;
+        std::vector<long long> numbers;
+    };
+
+    Result<std::map<int, Late>> lateIn(const Form& now, Day today);
     Result<void> begin(bool only);
     static Result<Cells> cellsIn(const AnswerPlaces& places, const Reply& reply);
     Result<void> emptied();

@@ -10,6 +10,16 @@ namespace brindel {
 
 using std::string;
 
+namespace {
+
+/// The same day so many months earlier; the last of a month that is shorter.
+Day monthsBefore(Day day, int months) {
+    const Day before = day - std::chrono::months(months);
+    return before.ok() ? before : Day(before.year() / before.month() / std::chrono::last);
+}
+
+}  // namespace
+
 Result<void> ReplyStore::correct(const string& form, long long number, const Reply& reply, const string& reason,
                                  const string& by) {
     Transaction step(*database_);
@@ -160,6 +170,62 @@ Result<void> ReplyStore::erase(const string& form, std::span<const long long> nu
     if (!went) return went;
     if (auto ended = step.commit(); !ended) return ended;
     return emptied();
+}
+
+/// The columns that are kept for so many months, by the months, and the replies that have had them for longer.
+Result<std::map<int, ReplyStore::Late>> ReplyStore::lateIn(const Form& now, Day today) {
+    const string& form = now.root().name;
+    auto all = columns(form);
+    if (!all) return tl::unexpected(all.error());
+    std::map<string, Form> forms;
+    std::map<int, Late> late;
+    for (const ReplyColumn& c : *all) {
+        const Control* control = now.find(c.control);
+        if (!control || !has(control->kind, Prop::keptMonths)) {
+            if (!forms.contains(c.sum)) {
+                auto then = formBySum(c.sum);
+                if (!then) return tl::unexpected(then.error());
+                forms.emplace(c.sum, std::move(*then));
+            }
+            control = forms.at(c.sum).find(c.control);
+        }
+        if (!control || !has(control->kind, Prop::keptMonths)) continue;
+        if (const int months = int(control->number(Prop::keptMonths)); months > 0) {
+            late[months].columns.insert(c.key());
+            late[months].called.push_back(c.called.empty() ? c.name : c.called);
+        }
+    }
+    for (auto& [months, one] : late) {
+        auto numbers = filledBefore(form, monthsBefore(today, months));
+        if (!numbers) return tl::unexpected(numbers.error());
+        one.numbers = std::move(*numbers);
+    }
+    return late;
+}
+
+Result<PastTime> ReplyStore::pastTime(const Form& now, Day today) {
+    auto late = lateIn(now, today);
+    if (!late) return tl::unexpected(late.error());
+    PastTime past;
+    std::set<long long> replies;
+    for (const auto& [months, one] : *late) {
+        auto answers = answersIn(now.root().name, one.numbers, one.columns);
+        if (!answers) return tl::unexpected(answers.error());
+        if (*answers == 0) continue;
+        past.answers += *answers;
+        replies.insert(one.numbers.begin(), one.numbers.end());
+        past.called.insert(past.called.end(), one.called.begin(), one.called.end());
+    }
+    past.replies = replies.size();
+    return past;
+}
+
+Result<void> ReplyStore::erasePastTime(const Form& now, Day today) {
+    auto late = lateIn(now, today);
+    if (!late) return tl::unexpected(late.error());
+    for (const auto& [months, one] : *late)
+        if (auto done = erase(now.root().name, one.numbers, one.columns); !done) return done;
+    return {};
 }
 
 Result<void> ReplyStore::remove(const string& form, std::span<const long long> numbers) {

@@ -57,7 +57,8 @@ Result<void> inParts(ReplyStore& store, const string& form, std::span<const long
 }  // namespace
 
 std::span<const ReplyTable> replyTables() {
-    static constexpr ReplyTable tables[] = {{".csv", repliesAsCsv}, {".xlsx", repliesAsXlsx}, {".json", repliesAsJson}};
+    static constexpr ReplyTable tables[] = {
+        {".csv", repliesAsCsv}, {".xlsx", repliesAsXlsx}, {".json", repliesAsJson}, {".pdf", repliesAsReport}};
     return tables;
 }
 
@@ -101,18 +102,21 @@ Result<void> repliesAsCsv(ReplyStore& store, const string& form, std::span<const
                           const WriteOptions& options, const Sink& sink) {
     const auto columns = writtenColumns(store, form, options.without);
     if (!columns) return tl::unexpected(columns.error());
-    string head = "reply,version,filled,came,way,source,id";
+    string head = options.bare ? "" : ",reply,version,filled,came,way,source,id";
     for (const WrittenColumn& c : *columns) head += "," + csvCell(c.name, options.guarded);
-    if (!sink(head + "\r\n")) return failure("", said("The file cannot be written."));
+    if (!sink(head.substr(std::min<std::size_t>(1, head.size())) + "\r\n"))
+        return failure("", said("The file cannot be written."));
     return inParts(store, form, numbers, options, [&](const KeptReply& kept) {
-        string line = fmt::format("{},{},{},{},{},{},{}", kept.number, kept.reply.version, kept.reply.filled, kept.came,
-                                  kept.way, csvCell(kept.name, options.guarded), kept.reply.id);
+        string line;
+        if (!options.bare)
+            line = fmt::format(",{},{},{},{},{},{},{}", kept.number, kept.reply.version, kept.reply.filled, kept.came,
+                               kept.way, csvCell(kept.name, options.guarded), kept.reply.id);
         for (const WrittenColumn& c : *columns) {
             line += ",";
             if (const auto at = kept.byColumn.find(c.key); at != kept.byColumn.end())
                 line += csvText(at->second, options.guarded);
         }
-        return sink(line + "\r\n");
+        return sink(line.substr(std::min<std::size_t>(1, line.size())) + "\r\n");
     });
 }
 

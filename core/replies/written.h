@@ -11,7 +11,11 @@ using Sink = std::function<bool(std::string_view)>;
 struct WriteOptions {
     bool guarded = true;                 // cells that a spreadsheet would run begin with an apostrophe
     std::set<std::string> without = {};  // columns that are left out, by their keys
-    ReplyQuery counted = {};             // which replies a workbook's sheet of counts speaks of
+    bool bare = false;                   // of CSV the answers alone, without how each reply came
+    ReplyQuery counted = {};             // which replies a workbook's sheet of counts speaks of, and a report
+    // In whose words a report speaks; in English without it.
+    std::function<std::string(const Sentence&)> words = [](const Sentence& s) { return s.text(); };
+    std::vector<std::string> filters = {};  // what the replies were filtered by, in words, for the same
 };
 
 /// A table of replies as CSV (RFC 4180), in UTF-8: a row a reply, first when it was filled in and how it came, then an
@@ -28,6 +32,11 @@ Result<void> repliesAsJson(ReplyStore& store, const std::string& form, std::span
 /// letters. At most a million replies.
 Result<void> repliesAsXlsx(ReplyStore& store, const std::string& form, std::span<const long long> numbers,
                            const WriteOptions& options, const Sink& sink);
+
+/// What all questions come to, as a document (PDF) of a heading and bars a question: the replies of `counted`, whatever
+/// the numbers say. Its pages are those of a form that Brindel lays out: tagged, with bookmarks.
+Result<void> repliesAsReport(ReplyStore& store, const std::string& form, std::span<const long long> numbers,
+                             const WriteOptions& options, const Sink& sink);
 
 /// The kinds of tables, by the ending of their files.
 struct ReplyTable {

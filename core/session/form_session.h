@@ -99,7 +99,9 @@ class FormSession {
     Answer answer(Id id) const;
     /// All answers in tab order, each under its own name.
     std::vector<std::pair<std::string, Answer>> answers() const;
-    /// The reply as JSON text; `filled` is when it was filled in, by RFC 3339.
+    /// All of them as a reply; `filled` is when it was filled in, by RFC 3339, `id` that of the filling.
+    Reply replied(const std::string& filled = timeNow(), const std::string& id = {}) const;
+    /// The reply as JSON text.
     std::string reply(const std::string& filled = timeNow()) const;
 
     /// True when a control can be seen, or used, as far as it says itself; its containers say the same of themselves.

@@ -198,6 +198,12 @@ std::vector<std::pair<string, Answer>> FormSession::answers() const {
     return all;
 }
 
+Reply FormSession::replied(const string& filled, const string& id) const {
+    Reply reply{form_.root().name, form_.revision, {}, filled, id};
+    for (auto& [name, answer] : answers()) reply.values[name] = std::move(answer);
+    return reply;
+}
+
 string FormSession::reply(const string& filled) const {
     return replyText(form_.root().name, form_.revision, filled, answers());
 }

@@ -1,5 +1,12 @@
 // The Replies pass: files are dropped, replies are found, filtered by a bar, sorted, shown on their form and copied.
+#include <QtPrintSupport/QPrinter>
+#include <QtSvg/QSvgRenderer>
+
+#include "app/details/list_from_replies.h"
 #include "app/replies/counts_panel.h"
+#include "app/replies/cross_table.h"
+#include "app/replies/erase_personal.h"
+#include "app/replies/print_reply.h"
 #include "app/replies/replies_page.h"
 #include "app/replies/replies_table.h"
 #include "core/edit/edits.h"
@@ -63,6 +70,26 @@ struct Replies : Hands {
         if (const char* out = std::getenv("BRINDEL_SHOTS")) window.grab().save(QString(out) + "/" + name + ".png");
     }
 };
+
+QToolButton* link(Replies& h, const char* part) {
+    for (auto* one : h.window.findChildren<QToolButton*>())
+        if (one->property("part") == part) return one;
+    return nullptr;
+}
+
+/// Does this with the dialog that opens next.
+template <class D>
+void whenOpen(std::function<void(D&)> act) {
+    auto* look = new QTimer(qApp);
+    QObject::connect(look, &QTimer::timeout, qApp, [look, act] {
+        auto* dialog = dynamic_cast<D*>(QApplication::activeModalWidget());
+        if (!dialog) return;
+        look->stop();
+        look->deleteLater();
+        act(*dialog);
+    });
+    look->start(10);
+}
 
 }  // namespace
 
@@ -186,11 +213,14 @@ TEST(RepliesPass, SearchesSortsAndCopies) {
     auto* search = h.window.findChild<QLineEdit*>("searchReplies");
     search->setFocus();
     QTest::keyClicks(search, "fARR");
+    EXPECT_TRUE(QTest::qWaitFor([&] { return h.window.replies().query().search == "fARR"; }, 20000));
     h.settle();
     ASSERT_EQ(h.window.repliesPage().model().rowCount(), 1);
     EXPECT_EQ(h.cell(0, "Owner"), "Odo Farrant");
     search->clear();
     QTest::keyClick(search, Qt::Key_Space);
+    QTest::keyClick(search, Qt::Key_Return);  // at once
+    EXPECT_TRUE(QTest::qWaitFor([&] { return h.window.replies().query().search.empty(); }, 20000));
     h.settle();
     EXPECT_EQ(h.window.repliesPage().model().rowCount(), 3);
     QTableView& view = h.window.repliesPage().table();
@@ -333,6 +363,7 @@ TEST(RepliesPass, OnePersonIsErased) {
     auto* search = h.window.repliesPage().findChild<QLineEdit*>("searchReplies");
     search->setFocus();
     QTest::keyClicks(search, "Farrant");
+    EXPECT_TRUE(QTest::qWaitFor([&] { return h.window.replies().query().search == "Farrant"; }, 20000));
     h.settle();
     ASSERT_EQ(h.window.repliesPage().model().rowCount(), 1);
     QString said, old;
@@ -433,4 +464,157 @@ TEST(RepliesPass, WhatHasErrorsIsTakenOrLeft) {
     EXPECT_EQ(h.window.repliesPage().gatheredSaid(), "Gathered: 1 saved, 3 already there.");
     EXPECT_EQ(h.window.repliesPage().model().rowCount(), 4) << "taken";
     EXPECT_EQ(h.cell(3, "Boat"), "Gannet");
+}
+
+TEST(RepliesPass, TwoQuestionsAreCountedAgainstEachOther) {
+    Replies h;
+    h.window.setPass(Pass::replies);
+    h.drop(h.three());
+    EXPECT_TRUE(h.window.countsPanel().wait());
+    h.settle();
+    QString cells;
+    whenOpen<CrossTable>([&](CrossTable& dialog) {
+        auto* down = dialog.findChild<QComboBox*>("crossDown");
+        auto* across = dialog.findChild<QComboBox*>("crossAcross");
+        EXPECT_EQ(down->count(), 3) << "length, hull and mast: a list of several has more than one answer";
+        down->setCurrentIndex(down->findText("Hull"));
+        across->setCurrentIndex(across->findText("Mast up?"));
+        EXPECT_TRUE(dialog.wait());
+        if (const char* out = std::getenv("BRINDEL_SHOTS")) dialog.grab().save(QString(out) + "/cross.png");
+        QTest::mouseClick(dialog.findChild<QPushButton*>("crossCopy"), Qt::LeftButton);
+        cells = QGuiApplication::clipboard()->text();
+        // A number shows its replies.
+        auto* table = dialog.findChild<QTableWidget*>("crossCells");
+        table->setCurrentCell(0, 1);
+        QTest::keyClick(table, Qt::Key_Return);
+    });
+    link(h, "crossQuestions")->click();
+    EXPECT_EQ(cells, "Hull\tYes\tNo\tall\nGRP\t1\t1\t2\nTimber\t0\t1\t1\nSteel\t0\t0\t0\nall\t1\t2\t3\n");
+    ASSERT_EQ(h.window.repliesPage().model().rowCount(), 1);
+    EXPECT_EQ(h.cell(0, "Boat"), "Tern");
+}
+
+TEST(RepliesPass, ACardIsAPictureAndATable) {
+    Replies h;
+    h.window.setPass(Pass::replies);
+    h.drop(h.three());
+    CountCard* hull = h.card("cboHull");
+    ASSERT_NE(hull, nullptr);
+    EXPECT_EQ(hull->asTable(), "Hull\tReplies\nGRP\t2\nTimber\t1\nSteel\t0\n");
+    const QString png = toQt(h.folder.file("hull.png")), svg = toQt(h.folder.file("hull.svg"));
+    ASSERT_TRUE(hull->savePicture(png) && hull->savePicture(svg));
+    EXPECT_EQ(QImage(png).width(), hull->width() * 2);
+    QSvgRenderer drawn(svg);
+    ASSERT_TRUE(drawn.isValid());
+    EXPECT_TRUE(textOf(h.folder.file("hull.svg")).find("Hull") != std::string::npos);
+    EXPECT_FALSE(hull->savePicture("/nowhere/hull.png"));
+    // The keys and the pointer leave no trace in it.
+    hull->setFocus();
+    EXPECT_EQ(hull->picture(), [&] { hull->clearFocus(); return hull->picture(); }());
+    // Its menu, as the keyboard opens it.
+    QStringList words;
+    QTimer look;
+    QObject::connect(&look, &QTimer::timeout, [&] {
+        if (auto* menu = qobject_cast<QMenu*>(QApplication::activePopupWidget())) {
+            look.stop();
+            for (QAction* one : menu->actions()) words += one->text();
+            menu->close();
+        }
+    });
+    look.start(10);
+    QContextMenuEvent asked(QContextMenuEvent::Keyboard, {20, 20}, hull->mapToGlobal(QPoint(20, 20)));
+    QApplication::sendEvent(hull, &asked);
+    EXPECT_TRUE(words.contains("Against another question…")) << words.join("|").toStdString();
+}
+
+TEST(RepliesPass, WhatIsPastItsTimeIsSaidAndErasedInOneStep) {
+    Replies h;
+    Form form = openForm(h.path)->form;
+    form = withProperty(form, {named(form, "txtOwner").id}, Prop::keptMonths, 1.0);
+    write(h.path, formText(form));
+    ASSERT_TRUE(h.window.openFile(toQt(h.path)));
+    h.window.setPass(Pass::replies);
+    h.drop(h.three());  // filled in long ago
+    auto* said = h.window.findChild<QLabel*>("pastSaid");
+    ASSERT_TRUE(said->isVisible());
+    EXPECT_EQ(said->text(), "3 answers in 3 replies are past the time that their questions keep them.");
+    h.shot("replies-past");
+    QString told;
+    whenOpen<ErasePersonal>([&](ErasePersonal& dialog) {
+        EXPECT_TRUE(dialog.findChild<QRadioButton*>("erasePast")->isChecked());
+        told = dialog.findChild<QLabel*>("eraseSaid")->text();
+        if (const char* out = std::getenv("BRINDEL_SHOTS")) dialog.grab().save(QString(out) + "/erase-past.png");
+        QTest::mouseClick(dialog.findChild<QPushButton*>("eraseThem"), Qt::LeftButton);
+    });
+    QTest::mouseClick(link(h, "erasePastTime"), Qt::LeftButton);
+    EXPECT_EQ(told, "This erases 3 answers of 3 replies: Owner. It cannot be undone. All other answers stay.");
+    EXPECT_FALSE(said->isVisible());
+    EXPECT_EQ(h.cell(0, "Owner"), "");
+    EXPECT_EQ(h.cell(0, "Boat"), "Kittiwake");
+}
+
+TEST(RepliesPass, AReplyIsPrinted) {
+    for (Kind kind : {Kind::dialog, Kind::document}) {
+        FormSession session(kind == Kind::dialog ? demo("lift-out-booking") : demo("mooring-permit"), today);
+        ASSERT_TRUE(session.put(kind == Kind::dialog ? "txtBoatName" : "txtBoatName", std::string("Marigold")));
+        Folder folder;
+        QPrinter printer(QPrinter::HighResolution);
+        printer.setOutputFormat(QPrinter::PdfFormat);
+        printer.setOutputFileName(toQt(folder.file("p.pdf")));
+        ASSERT_TRUE(printForm(session, fonts(), printer));
+        ASSERT_EQ(std::system(("pdfinfo '" + folder.file("p.pdf") + "' > '" + folder.file("p.txt") + "'").c_str()), 0);
+        const std::string about = textOf(folder.file("p.txt"));
+        EXPECT_NE(about.find(kind == Kind::dialog ? "Pages:           3" : "Pages:           2"), std::string::npos) << about;
+        if (const char* out = std::getenv("BRINDEL_SHOTS"))
+            std::filesystem::copy(folder.file("p.pdf"), std::string(out) + (kind == Kind::dialog ? "/dialog.pdf" : "/document.pdf"), std::filesystem::copy_options::overwrite_existing);
+    }
+}
+
+TEST(RepliesPass, TheFormSaysWhereItsRepliesAre) {
+    Replies h;
+    h.window.setPass(Pass::replies);
+    h.drop(h.three());
+    std::filesystem::create_directory(h.folder.file("kept"));
+    h.window.replies().choose(toQt(h.folder.file("kept/all.db")));
+    ASSERT_NE(h.form().kit, nullptr) << h.window.replies().address().toStdString();
+    EXPECT_EQ(h.form().kit->store, "kept/all.db") << "from the form's folder on";
+    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 0);
+    EXPECT_EQ(h.window.replies().address(), toQt(h.folder.file("kept/all.db")));
+    h.window.replies().choose("postgresql://ana@wharf.example/replies");
+    ASSERT_NE(h.form().kit, nullptr);
+    EXPECT_EQ(h.form().kit->store, "postgresql://ana@wharf.example/replies");
+    h.window.replies().choose(toQt(h.folder.file("boats-replies.db")));
+    EXPECT_EQ(h.form().kit, nullptr) << "as it is without a word";
+    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 3);
+    h.desk().undo();
+    ASSERT_NE(h.form().kit, nullptr) << "taken back";
+    EXPECT_EQ(h.form().kit->store, "postgresql://ana@wharf.example/replies");
+}
+
+TEST(RepliesPass, AListIsTakenFromReplies) {
+    Replies h;
+    Form form = openForm(h.path)->form;
+    form = withProperty(form, {named(form, "txtOwner").id}, Prop::personal, true);
+    write(h.path, formText(form));
+    ASSERT_TRUE(h.window.openFile(toQt(h.path)));
+    h.window.setPass(Pass::replies);
+    h.drop(h.three());
+    const QString store = toQt(h.folder.file("boats-replies.db"));
+    std::string list;
+    QStringList words;
+    whenOpen<QDialog>([&](QDialog& dialog) {
+        ASSERT_EQ(dialog.objectName(), "listFromReplies");
+        for (auto* tick : dialog.findChildren<QCheckBox*>()) words += tick->text();
+        dialog.findChild<QCheckBox*>("take-txtBoat")->click();
+        dialog.findChild<QCheckBox*>("take-numLength")->click();
+        if (const char* out = std::getenv("BRINDEL_SHOTS")) dialog.grab().save(QString(out) + "/list-from-replies.png");
+        dialog.accept();
+    });
+    auto taken = listFromReplies(store, "", &h.window);
+    ASSERT_TRUE(taken) << taken.error().sentence.text();
+    EXPECT_EQ(*taken, "txtBoat,numLength\r\nKittiwake,9.4\r\nMarigold,12.1\r\nTern,7\r\n");
+    EXPECT_TRUE(words.contains("Owner (personal)")) << words.join("|").toStdString();
+    // Renewed, the same columns are taken without a question.
+    EXPECT_EQ(*listFromReplies(store, *taken, &h.window), *taken);
+    EXPECT_FALSE(listFromReplies(toQt(h.path), "", &h.window));
 }

@@ -384,3 +384,46 @@ TEST(CommandLine, ATableFillsAFormOnceForEachRow) {
     EXPECT_EQ(run(folder, "fill letter.brindel --values boats.csv").status, 2);
     EXPECT_EQ(run(folder, "fill letter.brindel --values none.csv -o x").status, 3);
 }
+
+TEST(CommandLine, TheSchemaIsWrittenOverItself) {
+    const Folder folder;
+    EXPECT_EQ(run(folder, "schema -o s.json").status, 0);
+    EXPECT_EQ(run(folder, "schema -o s.json").status, 0) << "it speaks of forms, and is none";
+    EXPECT_EQ(run(folder, "new " + demoFolder + "mooring-permit.jot --kind document -o x.brindel").status, 0);
+    EXPECT_EQ(run(folder, "schema -o x.brindel").status, 3);
+}
+
+TEST(CommandLine, AStoreFillsFormsAndAFormSaysWhereItsRepliesGo) {
+    const Folder folder;
+    write(folder.file("register.jot"), "# Register\nBoat: text 30 !\nOwner: text 30\nLength: number 2..25 .1\n[Go]*\n");
+    ASSERT_EQ(run(folder, "new register.jot --kind document -o register.brindel").status, 0);
+    write(folder.file("boats.csv"), "txtBoat,txtOwner,numLength\nTern,Odo,7.5\nSkua,Ines,9\n");
+    ASSERT_EQ(run(folder, "fill register.brindel --values boats.csv --store boats.db").status, 0);
+    write(folder.file("letter.jot"), "# Letter\nBoat: text 30\nOwner: text 30\nBack by: date !\n[Go]*\n");
+    ASSERT_EQ(run(folder, "new letter.jot --kind document -o letter.brindel").status, 0);
+    // What must be filled in is left to whoever gets the letter.
+    auto ended = run(folder, "fill letter.brindel --values boats.db --to pdf --named '{txtBoat}' -o letters");
+    EXPECT_EQ(ended.status, 1);
+    EXPECT_NE(ended.errors.find("boats.db:row 2:dtmBackBy:"), std::string::npos) << ended.errors;
+    ended = run(folder, "fill letter.brindel --values boats.db --to pdf --prefilled --named '{txtBoat}' -o letters");
+    EXPECT_EQ(ended.status, 0) << ended.errors;
+    EXPECT_TRUE(std::filesystem::exists(folder.file("letters/Skua.pdf")));
+    EXPECT_EQ(run(folder, "fill letter.brindel --values boats.db --prefilled -o x").status, 2);
+    EXPECT_EQ(run(folder, "fill letter.brindel --values boats.db#none --to pdf -o x").status, 3);
+    write(folder.file("one.json"), R"({"txtBoat": "Tern"})");
+    EXPECT_EQ(run(folder, "fill letter.brindel --values one.json --to pdf -o one.pdf").status, 1);
+    EXPECT_EQ(run(folder, "fill letter.brindel --values one.json --to pdf --prefilled -o one.pdf").status, 0);
+    // A form that says where its replies go.
+    auto form = nlohmann::json::parse(textOf(folder.file("register.brindel")));
+    form["kit"] = {{"targets", {"pdf"}}, {"store", "sub/kept.db"}};
+    std::filesystem::create_directory(folder.file("sub"));
+    write(folder.file("register.brindel"), form.dump());
+    ASSERT_EQ(run(folder, "gather register.brindel boats.csv").status, 0);
+    EXPECT_TRUE(std::filesystem::exists(folder.file("sub/kept.db")));
+    EXPECT_EQ(run(folder, "gather register.brindel -o all.csv").status, 0);
+    EXPECT_NE(textOf(folder.file("all.csv")).find("Skua,Ines,9"), std::string::npos);
+    EXPECT_EQ(run(folder, "gather register.brindel -o counts.pdf").status, 0);
+    EXPECT_TRUE(textOf(folder.file("counts.pdf")).starts_with("%PDF-"));
+    EXPECT_EQ(run(folder, "gather letter.brindel boats.csv").status, 2) << "this one does not";
+    EXPECT_NE(run(folder, "show register.brindel --as json").out.find("sub/kept.db"), std::string::npos);
+}

@@ -46,6 +46,12 @@ TEST(FillerKinds, ASignatureIsDrawnAndTakenAway) {
     field->setFocus();
     QTest::keyClick(field, Qt::Key_Delete);
     EXPECT_EQ(f.session.answer(f.at("sigSigned").id), Answer());
+    // Whoever has no pointer types a name, which takes the place of what was drawn.
+    QTest::mouseClick(field, Qt::LeftButton, {}, {20, 40});
+    QTest::keyClicks(field, "Ines Vanf");
+    QTest::keyClick(field, Qt::Key_Backspace);
+    QTest::keyClicks(field, "e");
+    EXPECT_EQ(f.session.answer(f.at("sigSigned").id), Answer(std::string("Ines Vane")));
 }
 
 TEST(FillerKinds, RichTextIsTypedWithLooksAndAnsweredPlain) {
@@ -76,6 +82,28 @@ TEST(FillerKinds, ATimeStepsWithTheArrowKeys) {
     box->setFocus();
     for (int i = 0; i < 9; ++i) QTest::keyClick(box, Qt::Key_Up);
     EXPECT_EQ(f.session.shown(f.at("timAt").id).text, "10:00");
+}
+
+TEST(FillerKinds, ADateStepsWithTheArrowKeys) {
+    FillerHands f(jotted("On: date >= today\n"));
+    QWidget* box = f.view.widgetOf(f.id("dtmOn"));
+    box->setFocus();
+    QTest::keyClick(box, Qt::Key_Up);
+    QTest::keyClick(box, Qt::Key_Up);
+    EXPECT_EQ(f.session.answer(f.id("dtmOn")), Answer(std::string("2026-04-02")));
+    for (int i = 0; i < 5; ++i) QTest::keyClick(box, Qt::Key_Down);
+    EXPECT_EQ(f.session.answer(f.id("dtmOn")), Answer(std::string("2026-04-01"))) << "not below its limit";
+}
+
+TEST(FillerKinds, OnPaperTheArrowKeysStepAsWell) {
+    FillerHands f(jotted("Length: number 2..25 .1\nAt: time\n", Kind::document));
+    f.view.widgetOf(f.id("numLength"))->setFocus();
+    f.type("9.4");
+    f.key(Qt::Key_Up);
+    EXPECT_EQ(f.session.answer(f.id("numLength")), Answer(9.5));
+    f.view.widgetOf(f.id("timAt"))->setFocus();
+    f.key(Qt::Key_Down);
+    EXPECT_FALSE(f.session.shown(f.id("timAt")).text.empty());
 }
 
 TEST(FillerKinds, RowsAreAddedAndTheDialogGrows) {

@@ -36,7 +36,8 @@ export function actsFor(asked, die, good = {}, right = 0.55) {
     if (one.shut || die.chance(right > 0.9 ? 0.02 : 0.15)) continue;
     if (one.kind === "picks") {
       const lines = Array.from({length: one.count}, (_, i) => i).filter(() => die.chance(0.4));
-      acts.push(["pick", one.name, one.several ? lines.slice(0, 3) : lines.slice(0, 1)]);
+      // One of several that exclude each other is chosen; nobody takes it back.
+      acts.push(["pick", one.name, one.several ? lines.slice(0, 3) : [lines[0] ?? Math.floor(die.next() * one.count)]]);
     } else if (one.kind === "select" && one.list) acts.push(["pick", one.name, one.texts.length ? [Math.floor(die.next() * one.texts.length)] : []]);
     else if (one.kind === "select") acts.push(["type", one.name, one.texts.length && die.chance(0.9) ? die.of(one.texts) : ""]);
     else if (one.kind === "radio") acts.push(["tick", one.name, die.of(one.values)]);

@@ -78,9 +78,10 @@ export function fromRightToLeft(form, language) {
   return {...form, language};
 }
 
-// What a session says to acts, one call after the other.
-export function sessions() {
-  const child = spawn(join(source, "build/bin/session_says"), {stdio: ["pipe", "pipe", "inherit"]});
+// What a session says to acts, one call after the other; or the same acts by hands in widgets.
+export const fillers = () => sessions("filler_says");
+export function sessions(program = "session_says") {
+  const child = spawn(join(source, "build/bin", program), {stdio: ["pipe", "pipe", "inherit"]});
   const waiting = [];
   createInterface({input: child.stdout}).on("line", line => waiting.shift()(JSON.parse(line)));
   return {

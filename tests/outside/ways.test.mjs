@@ -1,5 +1,6 @@
-// One reply by every way in: typed into a page that is served and sent, as JSON, as a filled PDF, as a table; into a store
-// each. What is in them is the same to the last letter, and the same as a session says.
+// One reply by every way in: typed into a page that is served and sent, into the widgets of brindel-fill, as JSON, as a
+// filled PDF, as a table; into a store each, and onto a server. What is in them is the same to the last letter, and the
+// same as a session says. Beside a server, whose address is in BRINDEL_TEST_SERVER.
 import assert from "node:assert/strict";
 import {readFileSync, writeFileSync} from "node:fs";
 import {join} from "node:path";
@@ -8,13 +9,13 @@ import {spawn} from "node:child_process";
 import {once} from "node:events";
 import {createInterface} from "node:readline";
 import {cli, demos, folder, formOf, run, source} from "./reading.mjs";
-import {jottedForms, launched, sessions} from "./browser.mjs";
+import {fillers, jottedForms, launched, sessions} from "./browser.mjs";
 import {actsFor, askedIn, dice, doActs} from "./acts.mjs";
 
-let browser, core;
-const running = [];
-before(async () => { browser = await launched(); core = sessions(); });
-after(async () => { running.forEach(child => child.kill("SIGKILL")); await browser.close(); core.end(); });
+let browser, core, widgets;
+const running = [], server = process.env.BRINDEL_TEST_SERVER;
+before(async () => { browser = await launched(); core = sessions(); widgets = fillers(); });
+after(async () => { running.forEach(child => child.kill("SIGKILL")); await browser.close(); core.end(); widgets.end(); });
 
 // The receiver's today is the day on which it runs: what is filled in is moved there.
 const day = new Date().toISOString().slice(0, 10), days = Math.round((Date.parse(day) - Date.parse("2026-04-01")) / 86400000);
@@ -67,6 +68,11 @@ test("a reply is the same by every way in, in every export", async t => {
       const sent = JSON.parse(exported(form, sentTo, `sent-${i}.json`));
       assert.equal(sent.length, 1);
       assert.deepEqual(sent[0].values, found.reply.values, form);
+      const typed = await widgets.say(form, [...found.acts, ["accept"]], day);
+      // A form that goes on has been cleared since.
+      const last = typed.outcomes.at(-1);
+      assert.ok(["accepted", "goesOn"].includes(last?.then), `${form} in widgets: ${JSON.stringify([typed.complaints, found.acts])}`);
+      assert.deepEqual((last.reply ?? typed.reply).values, found.reply.values, `${form} in widgets`);
       // The same as a file of each kind.
       const wholes = JSON.stringify({form: name, version: sent[0].version, id: sent[0].id, filled: sent[0].filled, values: found.reply.values});
       const json = join(folder, `way-${i}.json`), pdf = join(folder, `way-${i}.pdf`), csv = join(folder, `way-${i}.csv`);
@@ -81,6 +87,13 @@ test("a reply is the same by every way in, in every export", async t => {
         assert.deepEqual(kept[0].values, found.reply.values, `${form} by ${way}`);
         assert.equal(kept[0].filled, sent[0].filled, `${form} by ${way}`);
       }
+      // On a server it is what it is in a file, in every export.
+      run(cli, ["gather", form, json, "--store", server, "--today", day]);
+      const came = store => JSON.parse(exported(form, store, `came-${i}.json`))[0].came;
+      for (const ending of ["json", "csv"]) {
+        const [one, other] = [server, join(folder, `json-${i}.db`)].map(store => exported(form, store, `out-${i}.${ending}`).replaceAll(came(store), "then").replaceAll(sent[0].filled, "then"));
+        assert.equal(one, other, `${form} on a server`);
+      }
       // Into the store that has it by the page, by JSON and as a table it is the same one.
       const again = join(folder, `again-${i}.json`);
       run(cli, ["gather", form, json, csv, "--store", sentTo, "--today", day, "-o", again]);
@@ -89,6 +102,6 @@ test("a reply is the same by every way in, in every export", async t => {
     }
   }));
   await at.end();
-  t.diagnostic(`${compared} replies by four ways, ${passed} forms whose answers nobody guesses`);
+  t.diagnostic(`${compared} replies by five ways into both stores, ${passed} forms whose answers nobody guesses`);
   assert.ok(compared >= 15, String(compared));
 });

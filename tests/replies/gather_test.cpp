@@ -4,9 +4,13 @@
 
 #include <sys/stat.h>
 
+#include <numeric>
+#include <regex>
+
 #include "core/file/form_file.h"
 #include "core/intake/reply_table.h"
 #include "core/replies/counts.h"
+#include "core/replies/table_source.h"
 #include "core/replies/written.h"
 #include "core/targets/targets.h"
 #include "tests/random_filler.h"
@@ -111,6 +115,30 @@ TEST(Gathering, WhatDoesNotFitIsSaidByFile) {
     EXPECT_EQ(store.numbers("f")->size(), 2u);
 }
 
+TEST(Gathering, WhatAButtonPutsIntoAShutFieldMayStandThere) {
+    for (const Does last : {Does::accept, Does::acceptAndGoOn}) {
+        Form form = jotted("# F\nName: text !\nState: text\n[Send]*\n[Other]\n");
+        Control state = *form.named("txtState");
+        state.set(Prop::access, std::string("locked"));
+        form.controls = form.controls.with(state.id, std::make_shared<Control>(state));
+        Control send = *form.named("btnSend");
+        send.rules = {{.when = Event::pressed, .steps = {{.does = Does::set, .on = state.id, .with = "\"sent by \" & txtName"}, {.does = last}}}};
+        form.controls = form.controls.with(send.id, std::make_shared<Control>(send));
+        auto judgedWith = [&](const char* stands) {
+            return judged(form, {"f", 1, {{"txtName", std::string("Odo")}, {"txtState", std::string(stands)}}, "2026-04-01T10:00:00Z", "filling-1"}, today);
+        };
+        const Judged right = judgedWith("sent by Odo"), wrong = judgedWith("sent by Ana");
+        EXPECT_TRUE(right.wrong.empty()) << right.wrong[0].place << right.wrong[0].sentence.text();
+        EXPECT_EQ(right.reply.values.at("txtState"), Answer(std::string("sent by Odo")));
+        EXPECT_EQ(right.reply.id, "filling-1");
+        EXPECT_EQ(right.reply.filled, "2026-04-01T10:00:00Z");
+        ASSERT_EQ(wrong.wrong.size(), 1u) << "nobody else puts something there";
+        EXPECT_EQ(wrong.wrong[0].place, "txtState");
+        // What is missing is still missing.
+        EXPECT_FALSE(judged(form, {"f", 1, {{"txtState", std::string("sent by ")}}, "", ""}, today).wrong.empty());
+    }
+}
+
 TEST(Gathering, TablesAreReadAgainByOthers) {
     Folder folder;
     const Form form = jotted("# F\nName: text\nNote: text 40x4\nLength: number .1\nJobs: list [Wash, Scrape] 1..2\nMast: check\n[Go]*\n");
@@ -184,6 +212,128 @@ TEST(Counts, AddUpToTheReplies) {
     EXPECT_FALSE(countsOf(store, form.root().name, {}, [] { return false; }));
 }
 
+TEST(Counts, TwoQuestionsAgainstEachOtherAddUp) {
+    const Form form = demo("lift-out-booking");
+    const std::string name = form.root().name;
+    ReplyStore store = *ReplyStore::open("");
+    std::vector<Incoming> some;
+    for (unsigned i = 0; i < 120; ++i) {
+        FormSession session(form, today);
+        RandomFiller(i).fill(session);
+        some.push_back({&form, session.replied("2026-04-01T10:00:00Z"), {"call", "", std::to_string(i)}});
+    }
+    ASSERT_TRUE(store.appendAll(some));
+    const auto counts = *countsOf(store, name, {});
+    std::size_t crossed = 0;
+    for (const QuestionCount& down : counts)
+        for (const QuestionCount& across : counts) {
+            const auto cross = crossOf(store, name, {}, down, across);
+            ASSERT_EQ(cross.has_value(), canCross(down) && canCross(across)) << down.column.name << " " << across.column.name;
+            if (!cross) continue;
+            ++crossed;
+            std::size_t all = 0;
+            for (std::size_t r = 0; r < down.bars.size(); ++r) {
+                std::size_t beside = 0;
+                for (std::size_t one : cross->times[r]) beside += one;
+                EXPECT_EQ(beside, down.bars[r].count) << down.column.name << " " << across.column.name;
+                for (std::size_t c = 0; c < across.bars.size() && down.column.column != across.column.column && crossed < 40; ++c) {
+                    auto both = down.bars[r].filters;
+                    both.insert(both.end(), across.bars[c].filters.begin(), across.bars[c].filters.end());
+                    EXPECT_EQ(store.numbers(name, {.filters = both})->size(), cross->times[r][c]);
+                }
+            }
+            for (const auto& row : cross->times)
+                for (std::size_t one : row) all += one;
+            EXPECT_EQ(all, 120u);
+            for (std::size_t r = 0; r < cross->times.size(); ++r)
+                EXPECT_TRUE(down.column.column != across.column.column || cross->times[r][r] == std::accumulate(cross->times[r].begin(), cross->times[r].end(), 0u));
+        }
+    EXPECT_GT(crossed, 30u);
+    EXPECT_FALSE(crossOf(store, name, {}, counts[0], counts[0], [] { return false; }) && canCross(counts[0]) && some.size() >= 1000);
+}
+
+TEST(Counts, AReportIsADocument) {
+    const Form form = demo("lift-out-booking");
+    ReplyStore store = *ReplyStore::open("");
+    std::vector<Incoming> some;
+    for (unsigned i = 0; i < 40; ++i) {
+        FormSession session(form, today);
+        RandomFiller(i).fill(session);
+        some.push_back({&form, session.replied("2026-04-01T10:00:00Z"), {"call", "", std::to_string(i)}});
+    }
+    ASSERT_TRUE(store.appendAll(some));
+    auto report = [&](const WriteOptions& options) {
+        std::string bytes;
+        EXPECT_TRUE(repliesAsReport(store, form.root().name, {}, options, [&](std::string_view part) {
+            bytes += part;
+            return true;
+        }));
+        Folder folder;
+        write(folder.file("r.pdf"), bytes);
+        EXPECT_EQ(std::system(("pdftotext -layout '" + folder.file("r.pdf") + "' '" + folder.file("r.txt") + "'").c_str()), 0);
+        return textOf(folder.file("r.txt"));
+    };
+    const std::string text = report({});
+    EXPECT_NE(text.find("40 replies, "), std::string::npos) << text;
+    const auto counts = *countsOf(store, form.root().name, {});
+    for (const QuestionCount& count : counts) {
+        EXPECT_NE(text.find(count.column.called), std::string::npos) << count.column.called;
+        if (count.column.type == AnswerType::choice)
+            for (const CountBar& bar : count.bars)
+                if (std::ranges::all_of(bar.called, [](unsigned char c) { return std::isalnum(c); }))
+                    EXPECT_TRUE(std::regex_search(text, std::regex(bar.called + " +" + std::to_string(bar.count) + "\\b"))) << bar.called << " " << bar.count;
+    }
+    std::string said;
+    const std::string other = report({.without = {counts[0].column.key()}, .words = [](const Sentence& s) { return "[" + s.text() + "]"; }, .filters = {"Hull: GRP"}});
+    EXPECT_EQ(other.find(counts[0].column.called), std::string::npos);
+    EXPECT_NE(other.find("[40 replies, "), std::string::npos);
+    EXPECT_NE(other.find("Hull: GRP"), std::string::npos);
+}
+
+TEST(TableSource, FilesAndStoresAreRead) {
+    Folder folder;
+    const Form boats = jotted("# Boats\nBoat: text\nOwner: text\nLength: number .1\nJobs: list [Wash, Scrape] 0..2\n[Go]*\n");
+    const Form other = jotted("# Fault\nBoat: text\n[Go]*\n");
+    const std::string path = folder.file("b.db");
+    {
+        ReplyStore store = *ReplyStore::open(path);
+        for (const char* boat : {"Tern", "Skua", "Tern"}) {
+            FormSession session(boats, today);
+            ASSERT_TRUE(session.put("txtBoat", std::string(boat)) && session.put("txtOwner", std::string("=Odo")) && session.put("numLength", 9.5));
+            ASSERT_TRUE(store.append(boats, session.replied("2026-04-01T10:00:00Z"), {"call", "", newId()}));
+        }
+    }
+    write(folder.file("t.csv"), "txtBoat\nTern\n");
+    EXPECT_TRUE(isTableSource(path) && isTableSource(folder.file("t.csv")) && isTableSource("postgresql://x/y#boats"));
+    EXPECT_FALSE(isTableSource(folder.file("t.json")) || isTableSource(folder.path()));
+    EXPECT_EQ(tableFrom(folder.file("t.csv"))->text, "txtBoat\nTern\n");
+    const auto table = tableFrom(path);
+    ASSERT_TRUE(table);
+    EXPECT_EQ(table->form, "boats");
+    // Another form takes what it has as well; the reply's own id and time are not its own.
+    const auto rows = repliesFromTable(other, table->text, true);
+    ASSERT_TRUE(rows) << rows.error().sentence.text();
+    ASSERT_EQ(rows->size(), 3u);
+    EXPECT_EQ(rows->front().reply.values, (Answers{{"txtBoat", std::string("Tern")}}));
+    EXPECT_EQ(rows->front().reply.filled, "");
+    EXPECT_EQ(repliesFromTable(boats, table->text)->front().reply.filled, "2026-04-01T10:00:00Z");
+    EXPECT_EQ(rowFromTable(other, table->text, "txtBoat=Skua")->values.at("txtBoat"), Answer(std::string("Skua")));
+    // A list has each line once, and is as it was typed.
+    auto from = storeFrom(path);
+    ASSERT_TRUE(from);
+    EXPECT_EQ(*listFrom(*from, {"txtBoat", "txtOwner"}), "txtBoat,txtOwner\r\nTern,=Odo\r\nSkua,=Odo\r\n");
+    EXPECT_EQ(listColumns(*from)->size(), 3u) << "no list of several";
+    // Of two forms one is named.
+    ASSERT_TRUE(ReplyStore::open(path)->append(other, FormSession(other, today).replied("2026-04-01T10:00:00Z"), {"call"}));
+    EXPECT_NE(tableFrom(path).error().sentence.text().find("several forms"), std::string::npos);
+    EXPECT_EQ(tableFrom(path + "#fault")->form, "fault");
+    EXPECT_NE(tableFrom(path + "#none").error().sentence.text().find("boats, fault"), std::string::npos);
+    EXPECT_FALSE(tableFrom(folder.file("none.db")));
+    EXPECT_EQ(storeBeside("r.db", "/a/b/form.brindel"), "/a/b/r.db");
+    EXPECT_EQ(storeBeside("../r.db", "/a/b/form.brindel"), "/a/r.db");
+    EXPECT_EQ(storeBeside("postgresql://x/y", "/a/f.brindel"), "postgresql://x/y");
+}
+
 TEST(Gathering, ATableThatWasWrittenIsReadBackToTheLetter) {
     Folder folder;
     for (const char* name : {"winter-storage-agreement", "slip-inspection", "pontoon-fault-note"}) {
@@ -219,6 +369,37 @@ TEST(Gathering, ATableThatWasWrittenIsReadBackToTheLetter) {
             EXPECT_EQ(mine[i].reply.filled, theirs[i].reply.filled);
         }
     }
+}
+
+TEST(Gathering, ATableOfThreeVersionsIsReadBack) {
+    Folder folder;
+    // An answer is renamed, one becomes a number, one goes, one comes; then a new one takes the name that was left.
+    Form one = jotted("# Lift\nBoat: text\nDays: text\nGone: text\n[Go]*\n");
+    Form two = jotted("# Lift\nBoat: text @txtVessel\nDays: number\n[Go]*\nMore: date\n");
+    Form three = jotted("# Lift\nBoat: text @txtVessel\nDays: number\n[Go]*\nMore: date\nKind: text @txtBoat\n");
+    two.revision = 2;
+    three.revision = 3;
+    ASSERT_EQ(one.named("txtBoat")->id, two.named("txtVessel")->id);
+    ReplyStore store = *ReplyStore::open("");
+    auto add = [&](const Form& form, const Answers& values, int second) {
+        FormSession session(form, today);
+        for (const auto& [name, answer] : values) ASSERT_TRUE(session.put(name, answer)) << name;
+        ASSERT_TRUE(store.append(form, session.replied("2026-04-01T10:00:0" + std::to_string(second) + "Z"), {"call"}));
+    };
+    add(one, {{"txtBoat", std::string("Tern")}, {"txtDays", std::string("two")}, {"txtGone", std::string("here")}}, 1);
+    add(two, {{"txtVessel", std::string("Skua")}, {"numDays", 2.0}, {"dtmMore", std::string("2026-05-01")}}, 2);
+    add(three, {{"txtVessel", std::string("Gannet")}, {"numDays", 3.0}, {"txtBoat", std::string("sloop")}}, 3);
+    add(one, {}, 4);
+    write(folder.file("t.csv"), csvOf(store, "lift"));
+    for (const Gathered& row : gathered(store, three, {folder.file("t.csv")}))
+        EXPECT_TRUE(row.again) << row.file << (row.wrong.empty() ? "" : row.wrong[0].place + ": " + row.wrong[0].sentence.text());
+    EXPECT_EQ(store.numbers("lift")->size(), 4u);
+    // What no version has is still said.
+    write(folder.file("other.csv"), "version,txtBoat,txtNever\n1,Tern,x\n");
+    const auto refused = gathered(store, three, {folder.file("other.csv")});
+    ASSERT_EQ(refused.size(), 1u);
+    EXPECT_FALSE(refused[0].kept);
+    EXPECT_NE(refused[0].wrong[0].sentence.text().find("txtNever"), std::string::npos);
 }
 
 TEST(Gathering, TablesOfOthersAreReadOrSaidWhyNot) {

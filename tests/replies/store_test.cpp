@@ -380,6 +380,43 @@ TEST(ReplyStore, PersonalDetailsAreErasedAndTheRestStays) {
     EXPECT_NE(textOf(address).find("Halloran-3"), std::string::npos);
 }
 
+TEST(ReplyStore, AnswersArePastTheTimeThatTheirQuestionsKeepThem) {
+    Folder folder;
+    Form form = jotted("# Boat\nOwner: text 30\nLength: number .1\nCrew: list [Ana, Odo, Wim] 0..3\n[Send]*\n");
+    const std::string name = form.root().name;
+    ReplyStore store = opened(addressIn(folder));
+    for (const char* filled : {"2026-01-31T10:00:00+00:00", "2026-02-28T10:00:00+00:00", "2026-03-01T10:00:00+00:00"}) {
+        Reply reply{name, 1, {{"txtOwner", std::string("Odo")}, {"numLength", 9.5}, {"lstCrew", std::vector<std::string>{"Ana", "Wim"}}}, filled};
+        ASSERT_TRUE(store.append(form, reply, {"call", "", filled}));
+    }
+    const Day day(std::chrono::year(2026) / 3 / 31);
+    EXPECT_EQ(store.pastTime(form, day)->answers, 0u) << "nothing is limited";
+    auto keep = [&](const char* field, double months) {
+        Control c = *form.named(field);
+        c.set(Prop::keptMonths, months);
+        form.controls = form.controls.with(c.id, std::make_shared<Control>(c));
+    };
+    keep("txtOwner", 1);
+    keep("lstCrew", 2);
+    // A month before the last of March is the last of February.
+    auto past = store.pastTime(form, day);
+    ASSERT_TRUE(past);
+    EXPECT_EQ(past->answers, 1u) << "the owner of the first";
+    EXPECT_EQ(past->replies, 1u);
+    past = store.pastTime(form, Day(std::chrono::year(2026) / 4 / 1));
+    EXPECT_EQ(past->answers, 3u) << "two owners, and the crew of the first";
+    EXPECT_EQ(past->called, (std::vector<std::string>{"Owner", "Crew"}));
+    ASSERT_TRUE(store.erasePastTime(form, Day(std::chrono::year(2026) / 4 / 1)));
+    EXPECT_EQ(store.pastTime(form, Day(std::chrono::year(2026) / 4 / 1))->answers, 0u);
+    const auto kept = allOf(store, name);
+    EXPECT_EQ(kept[0].reply.values.at("txtOwner"), Answer());
+    EXPECT_EQ(kept[0].reply.values.at("lstCrew"), Answer());
+    EXPECT_EQ(kept[1].reply.values.at("txtOwner"), Answer());
+    EXPECT_EQ(kept[1].reply.values.at("lstCrew"), Answer(std::vector<std::string>{"Ana", "Wim"}));
+    EXPECT_EQ(kept[2].reply.values.at("txtOwner"), Answer(std::string("Odo")));
+    EXPECT_EQ(kept[0].reply.values.at("numLength"), Answer(9.5));
+}
+
 namespace {
 Result<KeptAs> appended(ReplyStore& store, const Form& form, int i, std::size_t letters = 3) {
     Reply reply{form.root().name, 1, {{"txtNote", std::string(letters, 'x') + std::to_string(i)}}, "2026-04-01T10:00:00+00:00", "filling-" + std::to_string(i)};
