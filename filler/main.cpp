@@ -21,9 +21,8 @@
 #include "filler/display.h"
 #include "filler/drawing_painter.h"
 #include "filler/ended_outside.h"
-#include "filler/form_to_fill.h"
+#include "filler/filling_window.h"
 #include "filler/unfinished_offer.h"
-#include "filler/window_behaviour.h"
 
 using namespace brindel;
 
@@ -98,23 +97,6 @@ std::optional<std::string> deliver(const std::string& reply, const std::string& 
                          toQt(written.error().sentence.text() + " " + phrase(Phrase::staysOpen, language)));
     return std::nullopt;
 }
-
-/// The window's own ways to close it ask the form first.
-class Closing : public QObject {
-  public:
-    explicit Closing(FormToFill& view) : view_(view) {}
-
-  protected:
-    bool eventFilter(QObject*, QEvent* event) override {
-        if (event->type() != QEvent::Close) return false;
-        event->ignore();
-        view_.askToLeave();
-        return true;
-    }
-
-  private:
-    FormToFill& view_;
-};
 
 }  // namespace
 
@@ -203,10 +185,9 @@ int main(int argc, char** argv) {
     useDesktopFont();
     FontBook fonts;
     fonts.desktopFamily = fromQt(QFontInfo(QApplication::font()).family());
-    const bool dialog = form.isDialog();
     const std::string& language = form.root().text(Prop::language);
-    const double scale = dialog ? 1 : 96 / 25.4;
     int status = 1;
+    bool startingOver = false;
     bool over = false;  // a form may be accepted, or left, as soon as it opens
     const std::string folder = keepsakeFolder();
     bool undecided = false;  // what was kept is offered, and stays until that is answered
@@ -214,50 +195,8 @@ int main(int argc, char** argv) {
         if (!undecided) (void)keepUnfinished(folder, path, session);
     });
 
-    auto* view = new FormToFill(session, fonts, scale);
-    auto* window = new QScrollArea;
-    window->setWidget(view);
-    window->setFrameShape(QFrame::NoFrame);
-    window->setAlignment(Qt::AlignHCenter | Qt::AlignTop);
-    setWindowBehaviour(*window, form);
-    if (dialog) {
-        window->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-        window->setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-        window->setWidgetResizable(true);
-        placeWindow(*window, form);
-    } else {
-        window->setBackgroundRole(QPalette::Mid);
-        window->resize(std::min(view->width() + 60, 1000), 760);
-        // A document has no button to hand it in by: the window gives it one.
-        auto* bar = new QFrame;
-        bar->setAutoFillBackground(true);
-        auto* row = new QHBoxLayout(bar);
-        auto* hint = new QLabel(toQt(phrase(Phrase::handInHint, language)));
-        auto* hand = new QPushButton(toQt(phrase(Phrase::handIn, language)));
-        row->addWidget(hint, 1);
-        row->addWidget(hand);
-        auto* frame = new QWidget;
-        auto* column = new QVBoxLayout(frame);
-        column->setContentsMargins(0, 0, 0, 0);
-        column->setSpacing(0);
-        column->addWidget(window, 1);
-        column->addWidget(bar);
-        frame->resize(window->size());
-        frame->setWindowTitle(window->windowTitle());
-        frame->setAttribute(Qt::WA_DeleteOnClose);
-        QObject::connect(hand, &QPushButton::clicked, view, [&, view, window] {
-            Outcome outcome = session.accept();
-            if (outcome.then == Outcome::Then::accepted) {
-                emit view->accepted();
-            } else {
-                view->goTo(outcome.cursor);
-                window->ensureWidgetVisible(view->widgetOf(outcome.cursor), 40, 80);
-                QMessageBox::information(window, toQt(phrase(Phrase::notInOrder, language)),
-                                         toQt(outcome.wrongs.front().sentence));
-            }
-        });
-        frame->show();
-    }
+    FillingWindow window(session, fonts);
+    FormToFill* const view = &window.view();
     // One reply after another: the second is reply-2.json, beside the first.
     int replies = 0;
     auto nextPath = [&] {
@@ -267,11 +206,11 @@ int main(int argc, char** argv) {
         return fromQt(first.dir().filePath(first.completeBaseName() + "-" + QString::number(replies) + end));
     };
     // What became of the answers is told where somebody stays to read it, or where they wait.
-    auto tell = [&, window](const std::string& told) {
+    auto tell = [&](const std::string& told) {
         if (!told.empty() && (again || !keeping.store))
-            QMessageBox::information(window, window->window()->windowTitle(), toQt(told));
+            QMessageBox::information(&window.top(), window.top().windowTitle(), toQt(told));
     };
-    QObject::connect(view, &FormToFill::accepted, &qt, [&, view] {
+    QObject::connect(view, &FormToFill::accepted, &qt, [&] {
         const auto told = deliver(session.reply(), nextPath(), language, readFrom, keeping);
         if (!told) {
             --replies;
@@ -280,20 +219,15 @@ int main(int argc, char** argv) {
         forgetUnfinished(folder, path);
         status = 0;
         tell(*told);
-        if (again) {
-            session.clear();
-            view->refresh();
-            view->begin();
-            view->opened();
+        // A form that accepts itself when it opens does so once.
+        if (again && !startingOver) {
+            startingOver = true;
+            window.startOver();
+            startingOver = false;
             return;
         }
         over = true;
         qt.quit();
-    });
-    QObject::connect(view, &FormToFill::sized, window, [&, view, window] {
-        if (!dialog) return;
-        if (!form.root().yes(Prop::resizable)) window->setFixedSize(view->sizeHint());
-        window->resize(view->sizeHint());
     });
     QObject::connect(view, &FormToFill::left, &qt, [&] {
         forgetUnfinished(folder, path);
@@ -309,26 +243,16 @@ int main(int argc, char** argv) {
         status = 0;
         if (!keeping.store) tell(*told);
     });
-    QWidget* const top = window->window();
-    QObject::connect(view, &FormToFill::putAway, &qt, [top] { top->showMinimized(); });
-    QObject::connect(view, &FormToFill::offerTaken, &qt, [](const Offer& offer) {
-        QUrl to(toQt(offer.letter ? "mailto:" + offer.to : offer.to), QUrl::TolerantMode);
-        if (to.scheme() == "https" || to.scheme() == "http" || to.scheme() == "mailto") QDesktopServices::openUrl(to);
-    });
     QObject::connect(view, &FormToFill::told, &qt,
                      [](const std::string& name) { std::cerr << "signal " << spoken(name) << std::endl; });
-    Closing closing(*view);
-    top->installEventFilter(&closing);
-    if (dialog) window->show();
-    view->begin();
-    view->opened();
+    window.show();
     // What was being filled in when the program was ended from outside is offered, once the window is there to see it.
     if (values.empty() && table.empty()) {
         undecided = true;
-        undecided = !offerUnfinished(session, folder, path, *top);
+        undecided = !offerUnfinished(session, folder, path, window.top());
         view->refresh();
     }
     if (!outside.ended() && !over) qt.exec();
-    if (dialog) rememberWindow(*window, form);
+    window.remember();
     return status;
 }

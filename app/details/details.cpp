@@ -25,8 +25,9 @@ Details::Details(Desk& desk, QWidget* parent) : QScrollArea(parent), desk_(desk)
     setWidgetResizable(true);
     setFrameShape(QFrame::NoFrame);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-    // What people set rarely waits folded away; it opens with a press and stays open.
-    closed_ = {Group::protection, Group::look, Group::receiver, Group::action};
+    // What people set less often waits folded away; it opens with a click and stays open.
+    closed_ = {Group::identity, Group::entry,  Group::choices,    Group::table, Group::action,
+               Group::window,   Group::paper,  Group::protection, Group::look,  Group::receiver};
     connect(&desk, &Desk::formChanged, this, &Details::showAgain);
     connect(&desk, &Desk::selectionChanged, this, &Details::showAgain);
     showAgain();
@@ -44,7 +45,8 @@ QWidget* Details::editorNamed(const char* name) const {
 void Details::reveal(Prop prop) {
     QWidget* editor = editorOf(prop);
     if (!editor) return;
-    const Group group = row(prop).group;
+    const auto at = std::ranges::find(rows_, std::optional(prop), &Row::prop);
+    const Group group = at == rows_.end() ? row(prop).group : at->group;
     if (closed_.contains(group) || !sought_.isEmpty()) {
         closed_.erase(group);
         sought_.clear();
@@ -85,12 +87,13 @@ void Details::showAgain() {
 }
 
 /// A property that is worked out: its formula in place of its plain value.
-void Details::addFormulaRow(Id id, Prop prop) {
+void Details::addFormulaRow(Id id, Prop prop, Group group) {
     const PropertyRow& r = row(prop);
     auto* edit = new FormulaEdit(desk_, id, body_);
     edit->edit().setObjectName("edit-" + toQt(std::string(r.key)));
     editors_[prop] = edit;
-    addRow(r.group, Words::shown(r.word), edit, Words::shown(r.help));
+    addRow(group, Words::shown(r.word), edit, Words::shown(r.help));
+    rows_.back().prop = prop;
     connect(edit, &FormulaEdit::finished, this, [this, id, prop, &r](const QString& formula) {
         addingFormula_.reset();
         desk_.edit(withFormula(desk_.form(), {id}, prop, fromQt(formula)),
@@ -234,17 +237,25 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
     }
     if (ids.size() == 1) addIdentity();
     addNotice();
-    // Groups stand in one order whatever the kind; within a group the table of kinds has its own.
-    for (Group group : {Group::identity, Group::place, Group::window, Group::paper, Group::entry, Group::choices,
+    // What is set most of these kinds comes first, then the groups in one order whatever the kind; within a group the
+    // table of kinds has its own.
+    std::vector<Prop> often = row(desk_.form().find(ids.front())->kind).first;
+    for (Id id : ids) {
+        const std::vector<Prop>& its = row(desk_.form().find(id)->kind).first;
+        std::erase_if(often, [&](Prop p) { return std::ranges::find(its, p) == its.end(); });
+    }
+    std::erase_if(often, [&](Prop p) { return std::ranges::find(props, p) == props.end(); });
+    for (Group group : {Group::often, Group::place, Group::identity, Group::window, Group::paper, Group::entry, Group::choices,
                         Group::table, Group::action, Group::look, Group::protection, Group::receiver}) {
         if (group == Group::place && boxed) addPlace();
         if (group == Group::entry && has(desk_.form().find(ids.front())->kind, Prop::maxLength)) addRoom();
-        for (Prop prop : props) {
+        for (Prop prop : group == Group::often ? often : props) {
             const PropertyRow& r = row(prop);
-            if (r.group != group) continue;
+            const bool isOften = std::ranges::find(often, prop) != often.end();
+            if ((isOften ? Group::often : r.group) != group) continue;
             if (ids.size() == 1 && takesFormula(prop)) {
                 if (desk_.form().find(ids[0])->formulas.find(prop) || addingFormula_ == prop) {
-                    addFormulaRow(ids[0], prop);
+                    addFormulaRow(ids[0], prop, group);
                     continue;
                 }
             }

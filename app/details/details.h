@@ -31,7 +31,7 @@ class Details : public QScrollArea {
     void fill();
     void sift();
     bool appliesHere(Prop prop) const;
-    void addFormulaRow(Id id, Prop prop);
+    void addFormulaRow(Id id, Prop prop, Group group);
     QVBoxLayout* groupLayout(Group group);
     QLabel* addRow(Group group, const QString& word, QWidget* editor, const QString& help);
     QWidget* editorFor(const PropertyRow& row);

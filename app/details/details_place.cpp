@@ -27,7 +27,7 @@ void Details::addIdentity() {
     name->setObjectName("name");
     name->setFont(monoFont(12));
     name->setFixedHeight(26);
-    addRow(Group::identity, Words::tr("Name"), name,
+    addRow(Group::often, Words::tr("Name"), name,
            Words::tr("What code and data call it. Empty lets it follow the label again."));
     connect(name, &QLineEdit::editingFinished, this, [this, name, id] {
         if (!name->isModified()) return;
@@ -55,7 +55,7 @@ void Details::addIdentity() {
     auto* label = new QLineEdit(body_);
     label->setObjectName("label");
     label->setFixedHeight(26);
-    addRow(Group::identity, Words::tr("Label"), label, Words::tr("The wording beside the field."));
+    addRow(Group::often, Words::tr("Label"), label, Words::tr("The wording beside the field."));
     connect(label, &QLineEdit::editingFinished, this, [this, label, id] {
         if (!label->isModified()) return;
         label->setModified(false);

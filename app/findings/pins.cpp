@@ -25,7 +25,7 @@ void eachPin(const Sheet& sheet, const Desk& desk, Visit visit) {
         }
     for (const auto& [id, gravity] : gravest) {
         const Control* c = desk.form().find(id);
-        if (!c || !isInView(desk.form(), id, desk.turned())) continue;
+        if (!c || !isInView(desk.form(), id, desk.turned()) || desk.isInTheMaking(*c)) continue;
         const QRectF place = sheet.placeOf(id);
         // At the corner where writing ends, half over the edge; a page's pin is at its top.
         // Wording is not covered by its own pin: it stands before it.

@@ -156,9 +156,17 @@ const std::vector<NameLayer::Chip>& NameLayer::chips(const Sheet& sheet, const F
             if (!first) chip.moveLeft(std::max(chip.left(), end->second + 2));
             end->second = chip.right();
         }
-        // A chip behind a tick gives way where something else stands: then it goes below the wording.
-        if ((c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question) && places.isTaken(c, chip))
-            chip.moveTopLeft({r.left() + 20, r.bottom() - 3});
+        // A chip behind a tick gives way where something else stands: then it follows the wording itself, whose box is
+        // mostly longer, or stands before the tick, or at last below the wording.
+        if ((c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question) && places.isTaken(c, chip)) {
+            const double words = QFontMetricsF(bodyFont(13)).horizontalAdvance(toQt(c.text(Prop::text))) * sheet.zoom();
+            const double middle = r.center().y() - chip.height() / 2;
+            const QPointF behind(r.left() + 24 * sheet.zoom() + words + 6, middle);
+            const QPointF before(r.left() - chip.width() - 4, middle);
+            chip.moveTopLeft(behind);
+            if (places.isTaken(c, chip)) chip.moveTopLeft(before);
+            if (before.x() < 2 || places.isTaken(c, chip)) chip.moveTopLeft({r.left() + 20, r.bottom() - 3});
+        }
         const Control* before = desk_.form().find(c.id);
         chips_.push_back({c.id, text, chip, at->second.state, before && before->name != c.name});
     });

@@ -45,10 +45,7 @@ QString reachWord(Reach reach) {
 }
 
 QString fieldCalled(const Form& form, const Control& c) {
-    const Control* holder = form.find(c.parent);
-    const bool question = c.is().answers == AnswerType::question && holder && holder->is().framed;
-    QString words = toQt(question && !holder->text(Prop::title).empty() ? holder->text(Prop::title) : calledBy(form, c))
-                        .simplified();
+    QString words = toQt(questionCalled(form, c)).simplified();
     while (words.endsWith(':')) words.chop(1);
     return words;
 }

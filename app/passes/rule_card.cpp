@@ -8,6 +8,7 @@
 #include "app/words.h"
 #include "core/answers/answering.h"
 #include "core/edit/rule_copy.h"
+#include "core/model/places.h"
 #include "core/rules/rule_fit.h"
 #include "core/rules/telling.h"
 #include "filler/drawing_painter.h"
@@ -15,10 +16,12 @@
 namespace brindel {
 namespace {
 
-/// A list to pick from that fits a narrow panel, and that the wheel does not change.
+/// A list to choose from that fits a narrow panel, and that the wheel does not change. With a desk its entries are
+/// controls: the one under the pointer is lit up on the sheet.
 class Pick : public CalmCombo {
   public:
-    Pick(const QString& name, const QString& says, QWidget* parent) : CalmCombo(parent) {
+    Pick(const QString& name, const QString& says, QWidget* parent, Desk* desk = nullptr)
+        : CalmCombo(parent), desk_(desk) {
         setObjectName(name);
         setAccessibleName(says);
         setToolTip(says);
@@ -26,8 +29,27 @@ class Pick : public CalmCombo {
         setMinimumContentsLength(5);
         setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
         setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+        if (desk_)
+            QObject::connect(this, &QComboBox::highlighted, this, [this](int at) { light(itemData(at, idRole)); });
     }
+    ~Pick() override { light({}); }
+    /// Under this the entries of controls have their ids.
+    static constexpr int idRole = Qt::UserRole + 1;
+    void hidePopup() override {
+        CalmCombo::hidePopup();
+        light({});
+    }
+
+  private:
+    void light(const QVariant& id) {
+        if (desk_) desk_->light(Id(id.toUInt()));
+    }
+    Desk* desk_;
 };
+
+/// What tells controls apart that are called the same: what they lie in or, where that is the same as well, what is in
+/// them, else which they are from the top. Gives what is said of each, by its id.
+std::map<Id, QString> calledApart(const Form& form, const std::vector<Id>& ids);
 
 /// The events that a control can have.
 std::vector<Event> eventsOf(const Control& c) {
@@ -35,6 +57,12 @@ std::vector<Event> eventsOf(const Control& c) {
     for (const EventRow& event : allEvents())
         if (hasEvent(c, event.event)) all.push_back(event.event);
     return all;
+}
+
+/// What a rule calls a field: its own name, or that of its question.
+std::string nameInRules(const Form& form, Id id) {
+    const Control& c = *form.find(id);
+    return c.is().answers == AnswerType::question || c.name.empty() ? form.index()->answerName(id) : c.name;
 }
 
 QString calledInList(const Form& form, const Control& c) {
@@ -45,13 +73,62 @@ QString calledInList(const Form& form, const Control& c) {
     return words.size() > 40 ? words.left(38) + "…" : words;
 }
 
-void fillTargets(QComboBox* box, const Form& form, Does does, Id now) {
-    walk(form, rootId, [&](const Control& c, int) {
-        if (takesStep(c, does)) box->addItem(calledInList(form, c), uint(c.id));
+std::map<Id, QString> calledApart(const Form& form, const std::vector<Id>& ids) {
+    std::map<Id, QString> all;
+    auto alike = [&] {
+        std::map<QString, std::vector<Id>> by;
+        for (Id id : ids) by[all[id]].push_back(id);
+        std::erase_if(by, [](const auto& one) { return one.second.size() < 2; });
+        return by;
+    };
+    auto tell = [&](const std::function<QString(Id)>& more) {
+        for (const auto& [called, same] : alike()) {
+            std::map<Id, QString> added;
+            std::set<QString> different;
+            for (Id id : same) different.insert(added[id] = more(id));
+            if (different.size() > 1)
+                for (Id id : same)
+                    if (!added[id].isEmpty()) all[id] = called + " (" + added[id] + ')';
+        }
+    };
+    for (Id id : ids) all[id] = calledInList(form, *form.find(id));
+    tell([&](Id id) {
+        const Control* holder = form.find(form.find(id)->parent);
+        return holder && holder->id != rootId ? Words::tr("in %1").arg(calledInList(form, *holder)) : QString();
     });
+    tell([&](Id id) {
+        QStringList inner;
+        walk(form, id, [&](const Control& c, int depth) {
+            const QString one = toQt(ownWording(form, c)).simplified();
+            if (depth > 0 && inner.size() < 2 && !one.isEmpty() && !inner.contains(one)) inner << one.left(24);
+        });
+        return inner.isEmpty() ? QString() : Words::tr("with %1").arg(inner.join(", "));
+    });
+    // The order of reading is known to everybody who looks at the sheet.
+    for (auto& [called, same] : alike()) {
+        std::ranges::stable_sort(same, {}, [&](Id id) {
+            const Box box = onSurface(form, id);
+            return std::pair(box.top, box.left);
+        });
+        for (std::size_t i = 0; i < same.size(); ++i)
+            all[same[i]] = Words::tr("%1 (%2 of %3 from the top)").arg(called).arg(i + 1).arg(same.size());
+    }
+    return all;
+}
+
+void fillTargets(QComboBox* box, const Form& form, Does does, Id now) {
+    std::vector<Id> ids;
+    walk(form, rootId, [&](const Control& c, int) {
+        if (takesStep(c, does)) ids.push_back(c.id);
+    });
+    const auto called = calledApart(form, ids);
+    for (Id id : ids) {
+        box->addItem(called.at(id), uint(id));
+        box->setItemData(box->count() - 1, uint(id), Pick::idRole);
+    }
     int at = box->findData(uint(now));
     if (at < 0) {
-        box->setPlaceholderText(now == noControl ? Words::tr("pick one") : Words::tr("gone"));
+        box->setPlaceholderText(now == noControl ? Words::tr("choose one") : Words::tr("deleted"));
         at = -1;
     }
     box->setCurrentIndex(at);
@@ -168,6 +245,25 @@ QLabel* word(QWidget* line, const QString& text, int wide = 34) {
 }
 }  // namespace
 
+/// A button that lets a control be chosen by a click on the sheet.
+void RuleCard::addPicker(QWidget* line, const QString& name, const std::function<void(Id)>& then) {
+    auto* button = new QToolButton(line);
+    button->setObjectName(name);
+    button->setIcon(QIcon(iconPixmap("pick", tokens().tawnyDark, 16, devicePixelRatioF())));
+    button->setIconSize({16, 16});
+    button->setToolTip(Words::tr("Choose it on the sheet."));
+    button->setAccessibleName(Words::tr("Choose on the sheet"));
+    button->setFixedSize(22, 26);
+    button->setAutoRaise(true);
+    line->layout()->addWidget(button);
+    connect(button, &QToolButton::clicked, this, [this, then] {
+        // The card is made anew while the sheet is clicked: the desk holds what is to be done.
+        desk_.pick(Words::tr("Click the control on the sheet."), [card = QPointer<RuleCard>(this), then](Id id) {
+            if (card) then(id);
+        });
+    });
+}
+
 void RuleCard::addWhen() {
     const Control& c = *desk_.form().find(of_);
     auto* when = line();
@@ -211,21 +307,19 @@ void RuleCard::addIf() {
     const auto comparison = comparisonOf(condition);
     auto* holder = line();
     word(holder, Words::tr("if"));
-    auto* subject = new Pick(QString("rule%1-if").arg(number_), Words::tr("What the rule looks at"), holder);
+    auto* subject = new Pick(QString("rule%1-if").arg(number_), Words::tr("What the rule looks at"), holder, &desk_);
     subject->addItem(Words::tr("always"), QString());
+    const auto called = calledApart(form, form.index()->fields());
     for (Id id : form.index()->fields()) {
-        const Control& c = *form.find(id);
-        const std::string name =
-            c.is().answers == AnswerType::question || c.name.empty() ? form.index()->answerName(id) : c.name;
-        subject->addItem(calledInList(form, c), toQt(name));
+        subject->addItem(called.at(id), toQt(nameInRules(form, id)));
+        subject->setItemData(subject->count() - 1, uint(id), Pick::idRole);
     }
     subject->addItem(Words::tr("a formula…"), QString("="));
     const int known = comparison ? subject->findData(toQt(comparison->name)) : -1;
     const bool asFormula = !condition.empty() && known < 1;
     subject->setCurrentIndex(condition.empty() ? 0 : asFormula ? subject->count() - 1 : known);
     holder->layout()->addWidget(subject);
-    connect(subject, &QComboBox::activated, this, [this, subject] {
-        const QString name = subject->currentData().toString();
+    auto choose = [this](const QString& name) {
         change(Words::tr("Change what a rule asks"), [&](Rule& r) {
             if (name.isEmpty()) return r.condition.clear();
             if (name == "=") {
@@ -237,6 +331,14 @@ void RuleCard::addIf() {
             const bool tick = c && c->is().answers == AnswerType::tick;
             r.condition = comparisonText({fromQt(name), tick ? Relation::ticked : Relation::filled});
         });
+    };
+    connect(subject, &QComboBox::activated, this, [subject, choose] { choose(subject->currentData().toString()); });
+    addPicker(holder, QString("rule%1-if-pick").arg(number_), [this, choose](Id id) {
+        const Form& now = desk_.form();
+        const Id asked = now.index()->questionOf(id).empty() ? id : now.index()->questionOf(id).front();
+        if (std::ranges::find(now.index()->fields(), asked) == now.index()->fields().end())
+            return desk_.say(Words::tr("This is not filled in: a rule cannot look at it."), true);
+        choose(toQt(nameInRules(now, asked)));
     });
     if (condition.empty()) return;
     if (asFormula) {
@@ -360,9 +462,18 @@ void RuleCard::addStep(const Step& step, const std::vector<std::size_t>& path, i
         });
     });
     if (does.onControl) {
-        auto* on = new Pick(name + "-on", Words::tr("What it is done to"), holder);
+        auto* on = new Pick(name + "-on", Words::tr("What it is done to"), holder, &desk_);
         fillTargets(on, desk_.form(), step.does, step.on);
         holder->layout()->addWidget(on);
+        addPicker(holder, name + "-pick", [this, alter, does = step.does](Id id) {
+            // What lies in a frame is pointed at more easily than its edge.
+            const Form& form = desk_.form();
+            Id target = id;
+            while (target != noControl && !takesStep(*form.find(target), does)) target = form.find(target)->parent;
+            if (target == noControl || target == rootId)
+                return desk_.say(Words::tr("This step cannot be done to it. Choose another control."), true);
+            alter(Words::tr("Change a step"), [&](Step& s) { s.on = target; });
+        });
         connect(on, &QComboBox::activated, this, [on, alter] {
             alter(Words::tr("Change a step"), [&](Step& s) { s.on = Id(on->currentData().toUInt()); });
         });

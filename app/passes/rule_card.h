@@ -24,6 +24,7 @@ class RuleCard : public QFrame {
     void addSteps(const std::vector<Step>& steps, const std::vector<std::size_t>& path, int depth);
     void addStep(const Step& step, const std::vector<std::size_t>& path, int depth);
     QWidget* line(int depth = 0);
+    void addPicker(QWidget* line, const QString& name, const std::function<void(Id)>& then);
 
     Desk& desk_;
     Id of_;

@@ -9,6 +9,8 @@
 #include "core/edit/rule_mends.h"
 #include "core/order/route.h"
 #include "core/rules/dependence.h"
+#include "core/edit/edits.h"
+#include "core/rules/rule_fit.h"
 #include "core/rules/telling.h"
 #include "filler/drawing_painter.h"
 
@@ -30,7 +32,8 @@ std::map<Id, Marks> marksOf(const Form& form) {
     form.controls.each([&](Id id, const Control& c) {
         if (!c.rules.empty()) all[id].acts = true;
     });
-    for (const BrokenRule& one : brokenRules(form)) all[one.on].wrong = true;
+    for (const BrokenRule& one : brokenRules(form))
+        if (!one.begun) all[one.on].wrong = true;
     return all;
 }
 
@@ -78,8 +81,9 @@ std::vector<Tie> tiesOf(const Form& form) {
 RulesLayer::RulesLayer(Desk& desk, QObject* parent) : QObject(parent), desk_(desk) {}
 
 QPointF RulesLayer::markOf(const Sheet& sheet, Id id) const {
+    // At the foot: the pins of findings stand at the top.
     const QRectF place = sheet.placeOf(id);
-    return {place.right() - 4, place.top() - 1};
+    return {place.right() - 4, place.bottom() + 1};
 }
 
 void RulesLayer::paint(QPainter& p, Sheet& sheet, const Form& form) {
@@ -135,7 +139,9 @@ void RulesLayer::paint(QPainter& p, Sheet& sheet, const Form& form) {
             p.drawPolygon(QPolygonF{tip, tip + along * 8 + beside * 4, tip + along * 8 - beside * 4});
         }
     // A small seal with = for what is worked out, with › for what acts; red when it can no longer work.
-    for (const auto& [id, marks] : marksOf(form)) {
+    auto marksAll = marksOf(form);
+    for (Id id : desk_.selection()) marksAll.try_emplace(id);
+    for (const auto& [id, marks] : marksAll) {
         if (id == rootId || !isInView(form, id, desk_.turned())) continue;
         QPointF at = markOf(sheet, id);
         if (!visible.contains(at)) continue;
@@ -149,12 +155,77 @@ void RulesLayer::paint(QPainter& p, Sheet& sheet, const Form& form) {
             p.drawText(box.adjusted(0, -1, 0, -1), Qt::AlignCenter, sign);
             at.rx() -= markSide + 2;
         };
+        const bool acts = marks.acts || (chosen.contains(id) && hasEvent(*form.find(id), usualEvent(*form.find(id))));
         if (marks.worked) seal(marks.wrong ? "!" : "=", marks.wrong ? QColor("#A8322A") : QColor("#2F6B66"));
-        if (marks.acts) seal("›", QColor("#B4632B"));
+        if (acts) seal("›", marks.acts ? QColor("#B4632B") : QColor("#8A7F74"));
     }
+    // A rule that is being drawn.
+    if (from_ == noControl || !form.find(from_)) return;
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(t.tawny, 1.8, Qt::DashLine, Qt::RoundCap));
+    p.drawPath(bow(sheet.placeOf(from_), QRectF(to_ - QPointF(1, 1), QSizeF(2, 2))));
+}
+
+Id RulesLayer::markAt(const Sheet& sheet, QPointF at) const {
+    const Form& form = desk_.form();
+    auto there = [&](Id id) {
+        const Control* c = form.find(id);
+        if (!c || id == rootId || !isInView(form, id, desk_.turned()) || !hasEvent(*c, usualEvent(*c))) return false;
+        const QPointF mark = markOf(sheet, id);
+        // What is worked out has two marks beside each other; the one that acts is the left one.
+        const bool worked = !dependenceIn(form)->formulasOf(id).empty();
+        const QRectF box(mark.x() - markSide / 2 - (worked ? markSide + 2 : 0), mark.y() - markSide / 2, markSide, markSide);
+        return box.adjusted(-2, -2, 2, 2).contains(at);
+    };
+    for (Id id : desk_.selection())
+        if (there(id)) return id;
+    Id found = noControl;
+    form.controls.each([&](Id id, const Control& c) {
+        if (found == noControl && !c.rules.empty() && there(id)) found = id;
+    });
+    return found;
+}
+
+Id RulesLayer::targetAt(const Sheet& sheet, QPointF at) const {
+    const Id id = sheet.hit(at);
+    return likelyRule(desk_.form(), from_, id) ? id : noControl;
+}
+
+void RulesLayer::move(Sheet& sheet, QMouseEvent& event) {
+    if (from_ == noControl) {
+        sheet.setCursor(markAt(sheet, event.position()) ? Qt::CrossCursor : Qt::ArrowCursor);
+        return;
+    }
+    to_ = event.position();
+    desk_.light(targetAt(sheet, to_));
+    sheet.update();
+}
+
+void RulesLayer::release(Sheet& sheet, QMouseEvent& event) {
+    const Id from = from_, to = from == noControl ? noControl : targetAt(sheet, event.position());
+    from_ = noControl;
+    desk_.light(noControl);
+    sheet.update();
+    if (to == noControl) return;
+    const Form& form = desk_.form();
+    Rules rules = form.find(from)->rules;
+    rules.push_back(*likelyRule(form, from, to));
+    desk_.edit(withRules(form, from, rules), Words::tr("Draw a rule"), Ids{from});
+    desk_.say(toQt(ruleTold(desk_.form(), *desk_.form().find(from), rules.back())));
+}
+
+void RulesLayer::settle(Sheet&) {
+    from_ = noControl;
+    desk_.light(noControl);
 }
 
 void RulesLayer::press(Sheet& sheet, QMouseEvent& event) {
+    if (const Id mark = markAt(sheet, event.position()); mark != noControl && !desk_.picking()) {
+        if (desk_.selection() != Ids{mark}) desk_.select({mark});
+        from_ = mark;
+        to_ = event.position();
+        return;
+    }
     const Id id = sheet.hit(event.position());
     const bool adds = event.modifiers() & (Qt::ControlModifier | Qt::ShiftModifier);
     if (id == noControl || id == rootId) {
@@ -176,6 +247,15 @@ bool RulesLayer::key(Sheet&, QKeyEvent& event) {
         return true;
     }
     if (event.key() == Qt::Key_Escape) {
+        if (desk_.picking()) {
+            desk_.picked(noControl);
+            return true;
+        }
+        if (from_ != noControl) {
+            from_ = noControl;
+            desk_.light(noControl);
+            return true;
+        }
         desk_.select({});
         return true;
     }

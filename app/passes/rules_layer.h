@@ -30,6 +30,9 @@ class RulesLayer : public QObject, public SheetLayer {
 
     void paint(QPainter& painter, Sheet& sheet, const Form& form) override;
     void press(Sheet& sheet, QMouseEvent& event) override;
+    void move(Sheet& sheet, QMouseEvent& event) override;
+    void release(Sheet& sheet, QMouseEvent& event) override;
+    void settle(Sheet& sheet) override;
     bool key(Sheet& sheet, QKeyEvent& event) override;
     QString tip(Sheet& sheet, QPointF at) override;
 
@@ -38,7 +41,14 @@ class RulesLayer : public QObject, public SheetLayer {
     void editAsked();
 
   private:
+    /// The control whose mark is there: those of the selection have one as well, to draw a rule from.
+    Id markAt(const Sheet& sheet, QPointF at) const;
+    /// What a rule that is being drawn would be done to.
+    Id targetAt(const Sheet& sheet, QPointF at) const;
+
     Desk& desk_;
+    Id from_ = noControl;  // where a rule is being drawn from
+    QPointF to_;
 };
 
 }  // namespace brindel

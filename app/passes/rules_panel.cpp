@@ -11,6 +11,7 @@
 #include "core/edit/rule_mends.h"
 #include "core/rules/dependence.h"
 #include "core/rules/references.h"
+#include "core/rules/rule_fit.h"
 #include "core/rules/telling.h"
 #include "filler/drawing_painter.h"
 
@@ -212,7 +213,8 @@ void RulesPanel::addRules(QVBoxLayout* column, const Control& c) {
 void RulesPanel::addBroken(QVBoxLayout* column, const Control& c) {
     std::vector<BrokenRule> all = brokenRules(desk_.form());
     const bool ofForm = c.id == rootId;
-    if (!ofForm) std::erase_if(all, [&](const BrokenRule& one) { return one.on != c.id; });
+    // What is only begun is nobody's fault; the findings say it before the form is handed over.
+    std::erase_if(all, [&](const BrokenRule& one) { return one.begun || (!ofForm && one.on != c.id); });
     if (all.empty()) return;
     column->addSpacing(4);
     column->addWidget(groupTitle(Words::tr("Cannot work"), body_));
@@ -364,11 +366,7 @@ void RulesPanel::focusFirst() {
 void RulesPanel::addRule() {
     const Control& c = *desk_.form().find(desk_.selectionOrForm().front());
     Rule rule;
-    rule.when = c.id == rootId                           ? Event::opens
-                : c.is().pressed                         ? Event::pressed
-                : c.is().answers == AnswerType::tick     ? Event::ticked
-                : c.is().answers == AnswerType::question ? Event::ticked
-                                                         : Event::changed;
+    rule.when = usualEvent(c);
     rule.steps = {{Does::say, noControl, "\"\""}};
     Rules rules = c.rules;
     rules.push_back(rule);

@@ -17,7 +17,8 @@ RulesCount rulesCount(const Form& form) {
     RulesCount count;
     for (const Worked& one : dependenceIn(form)->formulas()) count.all += !one.gathers();
     form.controls.each([&](Id, const Control& c) { count.all += int(c.rules.size()); });
-    count.wrong = int(brokenRules(form).size());
+    const auto broken = brokenRules(form);
+    count.wrong = int(std::ranges::count_if(broken, [](const BrokenRule& one) { return !one.begun; }));
     return count;
 }
 

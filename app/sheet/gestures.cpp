@@ -106,6 +106,16 @@ class Moves : public Gesture {
         } else {
             next_ = shifted(form_, with, dx, dy);
             if (container_ != noControl) next_ = rehoused(*next_, with, container_);
+            // It stays inside of what it lies in, unless one wants it otherwise.
+            if (!alone) {
+                const Box before = onSurface(*next_, lead_), was = onSurface(form_, lead_);
+                next_ = broughtIn(*next_, ids_);
+                const Box now = onSurface(*next_, lead_);
+                Ids labels = with;
+                std::erase_if(labels, [&](Id id) { return std::ranges::find(ids_, id) != ids_.end(); });
+                next_ = shifted(*next_, labels, now.left - before.left, now.top - before.top);
+                at_ = all_.moved(now.left - was.left, now.top - was.top);
+            }
         }
     }
 
@@ -244,6 +254,7 @@ class Placing : public Gesture {
         }
         box_ = box;
         edited_ = placedByHand(desk_, form, from_.surface, box_, tool_);
+        if (!(to.keys & Qt::AltModifier)) edited_.form = broughtIn(edited_.form, edited_.ids);
     }
     void finish(Desk& desk) override {
         if (edited_.ids.empty()) return desk.say(Words::tr("Nothing can be placed here."), true);

@@ -50,6 +50,7 @@ Sheet::Sheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), pictur
     connect(&desk, &Desk::formChanged, this, again);
     connect(&desk, &Desk::selectionChanged, this, [this] { update(); });
     connect(&desk, &Desk::findingsChanged, this, [this] { update(); });
+    connect(&desk, &Desk::litChanged, this, [this] { update(); });
     connect(&desk, &Desk::turnedChanged, this, [this] {
         if (layer_) layer_->settle(*this);
         update();
@@ -268,7 +269,12 @@ void Sheet::mousePressEvent(QMouseEvent* event) {
     if (!canEdit_) {
         if (desk_.proposal()) return desk_.decide(false);
         desk_.setSurfaceInHand(at->surface);
-        if (auto tab = tabAt(*at)) desk_.turn(tab->first, tab->second);
+        const auto tab = tabAt(*at);
+        if (desk_.picking() && !tab) {
+            if (const Id hit = controlAt(desk_.form(), at->surface, at->at, desk_.turned())) desk_.picked(hit);
+            return;
+        }
+        if (tab) desk_.turn(tab->first, tab->second);
         if (layer_) layer_->press(*this, *event);
         return;
     }

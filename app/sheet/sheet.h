@@ -102,7 +102,8 @@ class Sheet : public QWidget {
     Id clicked_ = noControl;
     std::optional<Id> bandFrom_;
     QLineEdit* wording_ = nullptr;
-    Id wordingOf_ = noControl;
+    Id wordingOf_ = noControl, wordingFor_ = noControl;  // what is worded, and the field that it speaks for
+    bool inRow_ = false;                                 // it was placed below another by Enter
     QTimer* rest_ = nullptr;
     std::pair<Id, Id> restsOn_{noControl, noControl};
 };

@@ -59,6 +59,13 @@ void Sheet::paintEvent(QPaintEvent* event) {
     else if (canEdit_)
         paintSelection(p, form);
     if (layer_ && !canEdit_) layer_->paint(p, *this, form);
+    if (const Id lit = desk_.lit(); form.find(lit) && lit != rootId && isInView(form, lit, desk_.turned())) {
+        QColor ground = tokens().tawny;
+        ground.setAlpha(50);
+        p.setPen(QPen(tokens().tawny, 2));
+        p.setBrush(ground);
+        p.drawRoundedRect(placeOf(lit).adjusted(-3, -3, 3, 3), 3, 3);
+    }
     if (!desk_.proposal() && !dragging_ && !wordingOpen()) {
         paintPins(p, *this, desk_);
         if (desk_.changes().on()) paintChangeMarks(p, *this, desk_);

@@ -4,6 +4,7 @@
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
+#include "core/answers/choice_lists.h"
 #include "core/edit/arrange.h"
 #include "core/model/measures.h"
 #include "core/order/reading.h"
@@ -11,6 +12,24 @@
 #include "filler/widgets.h"
 
 namespace brindel {
+
+namespace {
+
+/// True for a control whose choices are typed.
+bool takesChoices(const Control& c) {
+    return has(c.kind, Prop::choices) && (!has(c.kind, Prop::choicesFrom) || c.as<ChoicesFrom>() == ChoicesFrom::typed);
+}
+
+/// "Gate [Open, Half, Shut]" as wording and choices; without brackets no choices.
+std::pair<QString, Choices> wordingParted(const QString& text) {
+    const qsizetype open = text.indexOf('[');
+    if (open < 0 || !text.trimmed().endsWith(']')) return {text, {}};
+    const qsizetype end = text.lastIndexOf(']');
+    return {text.left(open).trimmed(),
+            choicesFromLines(fromQt(text.mid(open + 1, end - open - 1).replace(QRegularExpression("\\s*,\\s*"), "\n")))};
+}
+
+}  // namespace
 
 void Sheet::startWording(Id id) {
     finishWording(true);
@@ -23,6 +42,7 @@ void Sheet::startWording(Id id) {
     const Control* worded = itself && !byLabel ? c : labelOf(form, id);
     if (!worded || worded->is().turns) return;
     wordingOf_ = worded->id;
+    wordingFor_ = id;
     QRectF r = placeOf(worded->id);
     if (worded->is().turned) {
         const Control* tabs = form.find(worded->parent);
@@ -57,6 +77,8 @@ void Sheet::startWording(Id id) {
     if (look.across == Across::end) area.moveRight(int(r.right()) + 4);
     wording_->setGeometry(area);
     wording_->selectAll();
+    if (takesChoices(*c))
+        desk_.say(Words::tr("Its choices can follow in brackets: %1").arg("Gate [Open, Half, Shut]"));
     wording_->show();
     wording_->setFocus();
     wording_->installEventFilter(this);
@@ -71,14 +93,17 @@ bool Sheet::wordingOpen() const {
 void Sheet::finishWording(bool keep) {
     if (!wording_) return;
     QLineEdit* edit = std::exchange(wording_, nullptr);
-    const Id id = std::exchange(wordingOf_, noControl);
-    const QString text = edit->text();
+    const Id id = std::exchange(wordingOf_, noControl), of = std::exchange(wordingFor_, noControl);
+    QString text = edit->text();
     edit->removeEventFilter(this);
     edit->deleteLater();
     edit->hide();
     setFocus();
     if (!keep || !desk_.form().find(id)) return;
+    Choices choices;
+    if (const Control* c = desk_.form().find(of); c && takesChoices(*c)) std::tie(text, choices) = wordingParted(text);
     Form next = reworded(desk_.form(), id, fromQt(text));
+    if (!choices.empty()) next = withProperty(next, {of}, Prop::choices, choices);
     // A label of one line keeps the edge it is read from, and grows away from it as far as there is room.
     const Control& worded = *next.find(id);
     const Look look = lookOf(next, worded);
@@ -92,7 +117,7 @@ void Sheet::finishWording(bool keep) {
             next = boxed(next, id, box);
         }
     }
-    desk_.edit(refitted(next, {id}, desk_.fonts()), Words::tr("Reword “%1”").arg(text.left(24)));
+    desk_.edit(refitted(next, choices.empty() ? Ids{id} : Ids{id, of}, desk_.fonts()), Words::tr("Reword “%1”").arg(text.left(24)));
 }
 
 bool Sheet::eventFilter(QObject* watched, QEvent* event) {
@@ -100,7 +125,18 @@ bool Sheet::eventFilter(QObject* watched, QEvent* event) {
         // Taken here, or the sheet would get the same key once more and open the wording again.
         const int key = static_cast<QKeyEvent*>(event)->key();
         if (key == Qt::Key_Escape || key == Qt::Key_Return || key == Qt::Key_Enter) {
-            finishWording(key != Qt::Key_Escape);
+            // A kind that stays in hand is placed once more below, until Escape or an empty line ends the row.
+            const bool row = desk_.tool() && desk_.toolStays();
+            const bool ends = key == Qt::Key_Escape || wording_->text().trimmed().isEmpty();
+            const bool inRow = row && std::exchange(inRow_, false);
+            finishWording(!ends);
+            if (ends && inRow) {
+                desk_.undo();
+                desk_.setTool(std::nullopt);
+            } else if (!ends && row) {
+                placeByKey();
+                inRow_ = wordingOpen();
+            }
             return true;
         }
     }

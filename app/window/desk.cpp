@@ -4,6 +4,7 @@
 
 #include "app/compare/changes_watch.h"
 #include "app/words.h"
+#include "core/edit/rule_mends.h"
 #include "core/layout/bounds.h"
 #include "core/text/clock.h"
 #include "filler/drawing_painter.h"
@@ -164,8 +165,16 @@ void Desk::setTool(std::optional<Tool> tool, bool stays) {
 void Desk::pick(const QString& prompt, std::function<void(Id)> then) {
     setTool(std::nullopt);
     picked_ = std::move(then);
-    say(prompt + " Escape leaves it.");
+    say(prompt + ' ' + Words::tr("Escape cancels."));
     emit toolChanged();
+}
+
+bool Desk::isInTheMaking(const Control& control) const {
+    return pass_ == Pass::rules && selection_ == Ids{control.id} && isRuleBegun(control);
+}
+
+void Desk::light(Id id) {
+    if (std::exchange(lit_, id) != id) emit litChanged();
 }
 
 void Desk::picked(Id id) {

@@ -112,6 +112,13 @@ class Desk : public QObject {
     /// Hands over what was pressed; noControl ends the waiting.
     void picked(Id id);
 
+    /// True for a control whose rule is being put together: nothing is said against it until it is left.
+    bool isInTheMaking(const Control& control) const;
+
+    /// A control that is pointed at elsewhere, in a list: it is lit up on the sheet.
+    void light(Id id);
+    Id lit() const { return lit_; }
+
     /// A change that is shown on the sheet before it is done.
     struct Proposal {
         Form form;
@@ -170,6 +177,7 @@ class Desk : public QObject {
     void formChanged();
     void selectionChanged();
     void passChanged();
+    void litChanged();
     void toolChanged();
     void fileChanged();
     void turnedChanged();
@@ -196,7 +204,7 @@ class Desk : public QObject {
     std::map<Kind, Extent> sizes_;
     bool toolStays_ = false;
     QString path_, readOnlyBecause_, savedAt_;
-    Id surface_ = noControl;
+    Id surface_ = noControl, lit_ = noControl;
     std::function<void(Id)> picked_;
     std::optional<Proposal> proposal_;
     SharedSealKey key_;

@@ -18,7 +18,7 @@ QString summary(const Jotting& rows) {
             QString word = Words::shown(row(f.kind).word) + (f.radio ? "s" : "");
             kinds << (f.guessed ? word + " (guessed)" : word);
         }
-    QString text = Words::tr("adds %1 %2").arg(rows.size()).arg(rows.size() == 1 ? "row" : "rows");
+    QString text = rows.size() == 1 ? Words::tr("adds 1 row") : Words::tr("adds %1 rows").arg(rows.size());
     if (!kinds.isEmpty() && kinds.size() <= 3) text += ": " + kinds.join(", ");
     return text;
 }

@@ -79,7 +79,11 @@ void JottingDialog::read() {
     said_->setText(!rows ? Words::tr("Line %1: %2").arg(rows.error().line).arg(Words::shown(rows.error().sentence))
                    : !large.empty()  ? Words::shown(large)
                    : !unlaid.empty() ? Words::tr("A rule is left out: %1").arg(Words::shown(unlaid.front().sentence))
-                   : any             ? Words::tr("Reads right: %1 rows, %2 fields.").arg(rows->size()).arg(fields)
+                   : any             ? Words::tr("Ready: %1, %2.")
+                                            .arg(rows->size() == 1 ? Words::tr("1 row")
+                                                                   : Words::tr("%1 rows").arg(rows->size()),
+                                                 fields == 1 ? Words::tr("1 field")
+                                                             : Words::tr("%1 fields").arg(fields))
                          : Words::tr("All signs are in docs/jotting.md; the grey rows above show most of them."));
     said_->setStyleSheet(
         QString("color: %1;").arg((rows && large.empty() && unlaid.empty() ? tokens().ink2 : tokens().brick).name()));

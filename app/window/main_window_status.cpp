@@ -66,7 +66,7 @@ void MainWindow::refreshStatus() {
     }
     // What is to be said of the one that is selected, by its pin's shape.
     const auto open =
-        desk_->selection().size() == 1 ? openAt(desk_->findings(), desk_->lead()) : std::vector<const Finding*>();
+        desk_->selection().size() == 1 && !desk_->isInTheMaking(*form.find(desk_->lead())) ? openAt(desk_->findings(), desk_->lead()) : std::vector<const Finding*>();
     statusFinding_->setText(open.empty() ? QString()
                                          : (open[0]->check->gravity == Gravity::must ? "◆ " : "▲ ") +
                                                Words::shown(open[0]->sentence));

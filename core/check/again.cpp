@@ -31,6 +31,7 @@ unsigned partOf(Group group) {
             return access;
         case Group::look:
             return look;
+        case Group::often:  // no property is of it
         case Group::receiver:
             return 0;
     }

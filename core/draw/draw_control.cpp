@@ -382,15 +382,17 @@ Drawing drawnTitleBar(const Form& form, const FontBook& fonts) {
     out.push_back(BoxMark{{0, 0, width, titleBarHeight}, barGround, std::nullopt, 0});
     Look look;
     look.bold = true;
-    Shaped text = fonts.shape(form.root().text(Prop::title), look);
     double size = look.size * unitsPerPoint(form);
+    // A title that is longer than the bar ends with an ellipsis, as a window's does.
+    const std::string title = fonts.fitted(form.root().text(Prop::title), look, (width - 16) / unitsPerPoint(form));
+    Shaped text = fonts.shape(title, look);
     out.push_back(
         TextMark{{(width - text.width * size) / 2, titleBarHeight / 2 + fonts.face(look)->capHeight * size / 2},
                  text,
                  size,
                  ink,
                  false,
-                 form.root().text(Prop::title)});
+                 title});
     return out;
 }
 

@@ -27,7 +27,9 @@ std::optional<BrokenRule> brokenIn(const Form& form, Id on, std::size_t number, 
         const DoesRow& does = row(step.does);
         if (does.onControl && !form.find(step.on)) {
             broken.gone = true;
-            broken.says = said("What it should {} is gone.", wordPart(does.word));
+            broken.begun = step.on == noControl;
+            broken.says = broken.begun ? said("Choose what it should {}.", wordPart(does.word))
+                                       : said("What it should {} is gone.", wordPart(does.word));
             broken.mend = said("Take the step out");
         } else if (does.with && broken.says.empty()) {
             broken.says = misfitOf(form, step.with, on);
@@ -73,6 +75,14 @@ std::vector<BrokenRule> brokenRules(const Form& form) {
                 if (auto broken = brokenIn(form, id, i, c.rules[i])) all.push_back(std::move(*broken));
     });
     return all;
+}
+
+bool isRuleBegun(const Control& control) {
+    bool begun = false;
+    auto look = [&](const Step& step) { begun = begun || (row(step.does).onControl && step.on == noControl); };
+    for (const Rule& rule : control.rules)
+        if (!rule.off) eachStep(rule.steps, look);
+    return begun;
 }
 
 Form mended(const Form& form, const BrokenRule& broken) {

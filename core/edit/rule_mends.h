@@ -15,9 +15,12 @@ struct BrokenRule {
     bool gone = false;         // its steps are done to what is gone
     Sentence says;             // what is the matter
     Sentence mend;             // what mending does; empty where only a person can tell
+    bool begun = false;        // a step is not done to anything yet: the rule is still being made
 };
 /// Everything of a form that can no longer work, control by control. Rules that are switched off are left out.
 std::vector<BrokenRule> brokenRules(const Form& form);
+/// True for a control that has a rule of which a step is not done to anything yet.
+bool isRuleBegun(const Control& control);
 /// The form with it put right: a formula is taken away, so that the plain value holds; steps done to what is gone are
 /// taken out; a rule whose condition no longer reads is switched off. As it was where nothing can be done.
 Form mended(const Form& form, const BrokenRule& broken);

@@ -15,10 +15,12 @@ bool looksLikeForm(const string& text) {
     constexpr std::size_t within = 4096;
     const auto start = text.find_first_not_of(" \t\r\n\xEF\xBB\xBF");
     if (start == string::npos || text[start] != '{') return false;
-    // The schema of form files speaks of it as well, but says no number.
+    // The schema of form files speaks of it as well, but gives it no number.
     const string begin = text.substr(start, within), key = "\"brindel\"";
     const std::size_t at = begin.find(key);
-    const std::size_t value = at == string::npos ? at : begin.find_first_not_of(" \t\r\n:", at + key.size());
+    const std::size_t colon = at == string::npos ? at : begin.find_first_not_of(" \t\r\n", at + key.size());
+    if (colon == string::npos || begin[colon] != ':') return false;
+    const std::size_t value = begin.find_first_not_of(" \t\r\n", colon + 1);
     return value != string::npos && begin[value] != '{';
 }
 

@@ -162,6 +162,17 @@ std::string calledBy(const Form& form, const Control& control) {
     return control.name.empty() ? std::string(row(control.kind).word) : "“" + control.name + "”";
 }
 
+std::string questionCalled(const Form& form, const Control& c) {
+    if (c.is().answers != AnswerType::question) return calledBy(form, c);
+    const Control* frame = form.find(c.parent);
+    if (frame && !frame->is().root && frame->is().wording == Prop::title && !frame->text(Prop::title).empty())
+        return frame->text(Prop::title);
+    for (Id button : form.index()->questionOf(c.id))
+        if (const Control* label = labelOf(form, button); label && !label->text(Prop::text).empty())
+            return label->text(Prop::text);
+    return calledBy(form, c);
+}
+
 bool isFilled(const Control& control) {
     return row(control.kind).filled() && (control.kind != Kind::picture || control.yes(Prop::byFiller));
 }

@@ -143,6 +143,9 @@ std::optional<TablePlace> tablePlace(const Form& form, const Control& control);
 std::string ownWording(const Form& form, const Control& control);
 /// What people call a control: its own text, title or label; else its name in quotes, or its kind where it has none.
 std::string calledBy(const Form& form, const Control& control);
+/// What people call the question that a field asks: one of radio buttons by its frame or their label, all others as
+/// above.
+std::string questionCalled(const Form& form, const Control& field);
 /// True when a filler gives this control a value: by its kind, and for a picture because it says so.
 bool isFilled(const Control& control);
 /// How many things a form asks its fillers: radio buttons of one question count once.

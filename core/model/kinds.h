@@ -218,7 +218,8 @@ enum class Group : std::uint8_t {
     window,
     paper,
     look,
-    receiver
+    receiver,
+    often,  // of the details alone: what people set most of a kind, whatever its own group
 };
 
 /// One of the values that a property of type oneOf takes: as the file has it, and as people read it.
@@ -310,6 +311,7 @@ struct KindRow {
     bool pressed = false;                               // a press does something
     std::optional<Prop> wording = {};                   // what people read on it
     std::vector<Prop> props = {};                       // in the order of the details
+    std::vector<Prop> first = {};                       // what people set most of them, in sight at once
     std::vector<std::pair<Prop, Value>> defaults = {};  // where they differ from the property's own
 
     bool filled() const { return answers != AnswerType::none; }  // a filler gives it a value

@@ -50,4 +50,25 @@ bool takesStep(const Control& c, Does does) {
     }
 }
 
+Event usualEvent(const Control& control) {
+    if (control.id == rootId) return Event::opens;
+    if (control.is().pressed) return Event::pressed;
+    const bool ticked = control.is().answers == AnswerType::tick || control.is().answers == AnswerType::question;
+    return ticked ? Event::ticked : Event::changed;
+}
+
+std::optional<Rule> likelyRule(const Form& form, Id from, Id to) {
+    const Control *acts = form.find(from), *on = form.find(to);
+    if (!acts || !on || from == to || to == rootId) return std::nullopt;
+    const Event when = usualEvent(*acts);
+    if (!hasEvent(*acts, when)) return std::nullopt;
+    const bool button = when == Event::pressed;
+    // The cursor goes where a button, or an answer, sends it; what is no field is shown.
+    const bool field = isFilled(*on) && when != Event::ticked;
+    const Does likely = on->is().turned ? Does::turn : field ? Does::cursor : button ? Does::turnOver : Does::show;
+    for (Does does : {likely, Does::show, Does::cursor, Does::set})
+        if (takesStep(*on, does)) return Rule{.when = when, .steps = {{does, to, does == Does::set ? "\"\"" : ""}}};
+    return std::nullopt;
+}
+
 }  // namespace brindel

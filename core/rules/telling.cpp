@@ -132,6 +132,9 @@ Sentence stepTold(const Form& form, const Step& step) {
     const DoesRow& does = row(step.does);
     const auto tree = readFormula(step.with);
     const string with = tree && (*tree)->what == What::text ? "“" + (*tree)->text + "”" : step.with;
+    // Nothing is chosen yet, or it is gone since.
+    if (does.onControl && step.on == noControl) return said("{} …", wordPart(does.word));
+    if (does.onControl && !form.find(step.on)) return said("{} something that was deleted", wordPart(does.word));
     if (step.does == Does::set) return said("set {} to {}", called(form, step.on), with);
     if (step.does == Does::clear && step.on == rootId) return said("clear the form");
     if (does.onControl) return said("{} {}", wordPart(does.word), called(form, step.on));

@@ -79,7 +79,6 @@ class Hands {
         key(Qt::Key_Return);
     }
 
-  private:
     void move(QPoint to, Qt::KeyboardModifiers keys) {
         QMouseEvent event(QEvent::MouseMove, to, sheet().mapToGlobal(to), Qt::NoButton, Qt::LeftButton, keys);
         QApplication::sendEvent(&sheet(), &event);

@@ -265,6 +265,7 @@ TEST(Firm, TheBookOfFontsOutlivesTheWindowAndIsOneForAll) {
 TEST(Firm, LongWordingWrapsInTheDetails) {
     Hands hands(jotted("Boat name: text 9\n"));
     hands.desk().select({hands.at("txtBoatName").id});
+    hands.window.details().reveal(Prop::hint);
     auto* hint = qobject_cast<QPlainTextEdit*>(hands.window.details().editorOf(Prop::hint));
     ASSERT_NE(hint, nullptr);
     EXPECT_EQ(hint->height(), 26) << "a line while it is short";

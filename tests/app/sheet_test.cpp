@@ -367,3 +367,64 @@ TEST(Theme, TextMeetsItsContrast) {
     }
     setDark(false);
 }
+
+TEST(Sheet, WhatIsPlacedOrDraggedStaysInsideUnlessAltIsHeld) {
+    Hands hands(jotted("A: text 5\n[Go]*\n"));
+    const Extent size{hands.form().root().box.width, hands.form().root().box.height};
+    auto inside = [&](const Box& box) { return box.left >= 0 && box.top >= 0 && box.right() <= size.width && box.bottom() <= size.height; };
+    // A frame that is drawn from the title bar on.
+    hands.key(Qt::Key_F);
+    hands.drag(hands.spot(150, -18), hands.spot(260, 60));
+    Id frame = noControl;
+    hands.form().controls.each([&](Id id, const Control& c) {
+        if (c.kind == Kind::frame) frame = id;
+    });
+    ASSERT_NE(frame, noControl);
+    EXPECT_TRUE(inside(hands.form().find(frame)->box)) << hands.form().find(frame)->box.top;
+    const Box before = hands.at("btnGo").box;
+    hands.drag(hands.on("btnGo"), hands.spot(size.width - 2, size.height - 2));
+    EXPECT_TRUE(inside(hands.at("btnGo").box));
+    EXPECT_NE(hands.at("btnGo").box, before);
+    hands.drag(hands.on("btnGo"), hands.spot(size.width - 2, size.height - 2), Qt::AltModifier);
+    EXPECT_FALSE(inside(hands.at("btnGo").box)) << "as one wants it";
+}
+
+TEST(Sheet, AKindInHandIsPlacedInARowAndChoicesAreTypedWithTheWording) {
+    Hands hands(newForm(Kind::dialog));
+    hands.sheet().setFocus();
+    hands.key(Qt::Key_K, Qt::ShiftModifier);
+    hands.click(hands.spot(80, 40));
+    for (const char* word : {"Wash", "Scrape", "Polish"}) {
+        hands.type(word);
+        hands.key(Qt::Key_Return);
+    }
+    hands.key(Qt::Key_Escape);
+    std::vector<std::string> words;
+    double before = -1;
+    walk(hands.form(), rootId, [&](const Control& c, int) {
+        if (c.kind != Kind::checkBox) return;
+        words.push_back(c.text(Prop::text));
+        EXPECT_GT(c.box.top, before);
+        before = c.box.top;
+    });
+    EXPECT_EQ(words, (std::vector<std::string>{"Wash", "Scrape", "Polish"})) << "Escape takes back the one that nobody worded";
+    EXPECT_FALSE(hands.desk().tool());
+    EXPECT_NE(hands.form().named("chkPolish"), nullptr);
+    // A group, and a combo box by its label.
+    hands.sheet().setFocus();
+    hands.key(Qt::Key_G);
+    hands.click(hands.spot(80, 180));
+    hands.type("Gate [Open, Half, Shut]");
+    hands.key(Qt::Key_Return);
+    const Control* gate = hands.form().named("chgGate");
+    ASSERT_NE(gate, nullptr);
+    EXPECT_EQ(gate->text(Prop::text), "Gate");
+    EXPECT_EQ(gate->choices(), (Choices{{"Open", "Open"}, {"Half", "Half"}, {"Shut", "Shut"}}));
+    hands.sheet().setFocus();
+    hands.key(Qt::Key_C);
+    hands.click(hands.spot(200, 285));
+    hands.type("Hull [GRP, Timber]");
+    hands.key(Qt::Key_Return);
+    ASSERT_NE(hands.form().named("cboHull"), nullptr);
+    EXPECT_EQ(hands.form().named("cboHull")->choices().size(), 2u);
+}

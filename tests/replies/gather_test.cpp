@@ -394,6 +394,16 @@ TEST(Gathering, ATableOfThreeVersionsIsReadBack) {
     for (const Gathered& row : gathered(store, three, {folder.file("t.csv")}))
         EXPECT_TRUE(row.again) << row.file << (row.wrong.empty() ? "" : row.wrong[0].place + ": " + row.wrong[0].sentence.text());
     EXPECT_EQ(store.numbers("lift")->size(), 4u);
+    // Every old reply reads right on the form that it was filled in.
+    const auto kept = *store.replies("lift", *store.numbers("lift"));
+    for (const KeptReply& reply : kept) {
+        FormSession session(*store.formBySum(reply.sum), today);
+        EXPECT_TRUE(session.take(reply.reply).empty());
+        EXPECT_EQ(session.form().revision, reply.reply.version);
+        EXPECT_EQ(session.replied(reply.reply.filled).values, reply.reply.values);
+    }
+    EXPECT_EQ(kept[0].reply.values.at("txtGone"), Answer(std::string("here")));
+    EXPECT_EQ(kept[1].reply.values.at("numDays"), Answer(2.0));
     // What no version has is still said.
     write(folder.file("other.csv"), "version,txtBoat,txtNever\n1,Tern,x\n");
     const auto refused = gathered(store, three, {folder.file("other.csv")});

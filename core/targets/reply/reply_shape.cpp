@@ -41,16 +41,7 @@ std::vector<string> valuesOf(const Form& form, const Control& c) {
 string calledIn(const Form& form, const Control& c, const ReplyPart& part) {
     if (part.table != noControl)
         if (const auto place = tablePlace(form, c); place && !place->heading.empty()) return place->heading;
-    if (c.is().answers == AnswerType::question) {
-        const Control* frame = form.find(c.parent);
-        if (frame && !row(frame->kind).root && row(frame->kind).wording == Prop::title &&
-            !frame->text(Prop::title).empty())
-            return frame->text(Prop::title);
-        for (Id button : form.index()->questionOf(c.id))
-            if (const Control* label = labelOf(form, button); label && !label->text(Prop::text).empty())
-                return label->text(Prop::text);
-    }
-    return calledBy(form, c);
+    return questionCalled(form, c);
 }
 
 /// The table that grows around a field, with the number of its row.

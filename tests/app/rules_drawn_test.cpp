@@ -1,0 +1,129 @@
+// Rules that are drawn from one control to another, and chosen by a click on the sheet: two frames of one name, each shown
+// and hidden by its own button.
+#include "app/passes/rules_layer.h"
+#include "app/passes/rules_panel.h"
+#include "core/edit/rule_mends.h"
+#include "core/rules/telling.h"
+#include "tests/app/driver.h"
+
+using namespace brindel;
+using namespace brindel::test;
+
+namespace {
+
+/// Two frames called Gate, with radio buttons, and a button each.
+struct Gates : Hands {
+    Gates() : Hands(newForm(Kind::dialog)) {
+        desk().open(jotted("# Lock\n### Gate\nOpen: text\n###\n[North]\n### Gate\nHalf: text\n###\n[South]\n", Kind::dialog), {});
+        window.setPass(Pass::rules);
+        settle();
+    }
+    Ids frames() {
+        Ids all;
+        walk(form(), rootId, [&](const Control& c, int) {
+            if (c.kind == Kind::frame) all.push_back(c.id);
+        });
+        return all;
+    }
+    /// A place within a frame where nothing else stands: on its title.
+    QPoint edgeOf(Id frame) {
+        const QRectF place = sheet().placeOf(frame);
+        return {int(place.right()) - 30, int(place.bottom()) - 4};
+    }
+    QPoint markOf(const char* name) { return window.rulesLayer().markOf(sheet(), at(name).id).toPoint(); }
+    template <class T>
+    T* in(const QString& name) {
+        settle();
+        return window.rulesPanel().findChild<T*>(name);
+    }
+};
+
+}  // namespace
+
+TEST(RulesDrawn, FromAMarkToAControl) {
+    Gates h;
+    const Ids gates = h.frames();
+    ASSERT_EQ(gates.size(), 2u);
+    int presses = 0;
+    for (const auto& [button, frame] : {std::pair("btnNorth", gates[0]), std::pair("btnSouth", gates[1])}) {
+        h.click(h.on(button));
+        QTest::mousePress(&h.sheet(), Qt::LeftButton, {}, h.markOf(button));
+        h.move(h.edgeOf(frame), {});
+        EXPECT_EQ(h.desk().lit(), frame) << "what the rule would be done to is lit up";
+        if (const char* out = std::getenv("BRINDEL_SHOTS")) h.window.grab().save(QString(out) + "/rule-drawn.png");
+        QTest::mouseRelease(&h.sheet(), Qt::LeftButton, {}, h.edgeOf(frame));
+        h.settle();
+        presses += 2;
+        const Control& c = h.at(button);
+        ASSERT_EQ(c.rules.size(), 1u) << button;
+        EXPECT_EQ(c.rules[0].when, Event::pressed);
+        EXPECT_EQ(c.rules[0].steps, (std::vector<Step>{{Does::turnOver, frame, ""}}));
+        EXPECT_EQ(h.desk().selection(), Ids{c.id}) << "the panel goes on with it";
+        EXPECT_EQ(h.desk().lit(), noControl);
+    }
+    EXPECT_EQ(presses, 4);
+    // Drawn into nothing, and given up with Escape, nothing is made.
+    QTest::mousePress(&h.sheet(), Qt::LeftButton, {}, h.markOf("btnNorth"));
+    h.move(h.edgeOf(gates[1]), {});
+    QTest::keyClick(&h.sheet(), Qt::Key_Escape);
+    QTest::mouseRelease(&h.sheet(), Qt::LeftButton, {}, h.edgeOf(gates[1]));
+    h.drag(h.markOf("btnNorth"), h.markOf("btnNorth") + QPoint(1, 1));
+    EXPECT_EQ(h.at("btnNorth").rules.size(), 1u);
+}
+
+TEST(RulesDrawn, EqualOnesAreToldApartAndChosenOnTheSheet) {
+    Gates h;
+    const Ids gates = h.frames();
+    h.click(h.on("btnNorth"));
+    h.window.rulesPanel().addRule();
+    h.settle();
+    auto choose = [&](const QString& name, int data) {
+        auto* box = h.in<QComboBox>(name);
+        ASSERT_NE(box, nullptr) << name.toStdString();
+        const int at = box->findData(data);
+        box->setCurrentIndex(at);
+        emit box->activated(at);
+        h.settle();
+    };
+    choose("rule0-step-0", int(Does::turnOver));
+    // It is only begun: nobody is blamed, and the list says no question mark.
+    EXPECT_EQ(h.in<QLabel>("broken"), nullptr);
+    ASSERT_EQ(brokenRules(h.form()).size(), 1u);
+    EXPECT_TRUE(brokenRules(h.form())[0].begun);
+    EXPECT_EQ(stepTold(h.form(), h.at("btnNorth").rules[0].steps[0]).text(), "show or hide …");
+    auto* on = h.in<QComboBox>("rule0-step-0-on");
+    ASSERT_NE(on, nullptr);
+    QStringList gate;
+    for (int i = 0; i < on->count(); ++i)
+        if (on->itemText(i).startsWith("Gate")) gate << on->itemText(i);
+    EXPECT_EQ(gate, (QStringList{"Gate (with Open)", "Gate (with Half)"}));
+    // The entry under the pointer is lit up.
+    emit on->highlighted(on->findData(uint(gates[1])));
+    EXPECT_EQ(h.desk().lit(), gates[1]);
+    on->hidePopup();
+    EXPECT_EQ(h.desk().lit(), noControl);
+    // A click on what lies in the frame means the frame.
+    QTest::mouseClick(h.in<QToolButton>("rule0-step-0-pick"), Qt::LeftButton);
+    EXPECT_TRUE(h.desk().picking());
+    if (const char* out = std::getenv("BRINDEL_SHOTS")) h.window.grab().save(QString(out) + "/rule-picking.png");
+    h.click(h.edgeOf(gates[1]));
+    EXPECT_FALSE(h.desk().picking());
+    EXPECT_EQ(h.at("btnNorth").rules[0].steps[0].on, gates[1]);
+    EXPECT_EQ(h.desk().selection(), Ids{h.at("btnNorth").id}) << "the card stays";
+    EXPECT_TRUE(brokenRules(h.form()).empty());
+    // A condition is pointed at as well; what is no field is said.
+    QTest::mouseClick(h.in<QToolButton>("rule0-if-pick"), Qt::LeftButton);
+    h.click(h.on("btnSouth"));
+    EXPECT_TRUE(h.at("btnNorth").rules[0].condition.empty());
+    QTest::mouseClick(h.in<QToolButton>("rule0-if-pick"), Qt::LeftButton);
+    h.click(h.on("txtHalf"));
+    EXPECT_EQ(h.at("btnNorth").rules[0].condition, "NOT(ISBLANK(txtHalf))");
+    // Escape gives it up.
+    QTest::mouseClick(h.in<QToolButton>("rule0-if-pick"), Qt::LeftButton);
+    h.sheet().setFocus();
+    QTest::keyClick(&h.sheet(), Qt::Key_Escape);
+    EXPECT_FALSE(h.desk().picking());
+    // What was chosen and is deleted since is said.
+    Form without = removed(h.form(), {gates[1]});
+    EXPECT_EQ(stepTold(without, Step{Does::turnOver, gates[1], ""}).text(), "show or hide something that was deleted");
+}
