@@ -48,7 +48,7 @@ class Pick : public CalmCombo {
 };
 
 /// What tells controls apart that are called the same: what they lie in or, where that is the same as well, what is in
-/// them, else which they are from the top. Gives what is said of each, by its id.
+/// them, else their number as one reads them. Gives what is said of each, by its id.
 std::map<Id, QString> calledApart(const Form& form, const std::vector<Id>& ids);
 
 /// The events that a control can have.
@@ -111,7 +111,7 @@ std::map<Id, QString> calledApart(const Form& form, const std::vector<Id>& ids) 
             return std::pair(box.top, box.left);
         });
         for (std::size_t i = 0; i < same.size(); ++i)
-            all[same[i]] = Words::tr("%1 (%2 of %3 from the top)").arg(called).arg(i + 1).arg(same.size());
+            all[same[i]] = Words::tr("%1 (%2 of %3)").arg(called).arg(i + 1).arg(same.size());
     }
     return all;
 }

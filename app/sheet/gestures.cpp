@@ -241,6 +241,15 @@ class Placing : public Gesture {
         Box box = boxBetween(from_.at, to.at);
         if (!drawn_) box = {from_.at.x, from_.at.y - usual.height / 2, usual.width, usual.height};
         if (usual.height > measuresFor(form).tallFrom) box.top = drawn_ ? box.top : from_.at.y;
+        if (!drawn_ && !(to.keys & Qt::AltModifier)) {
+            // No wider than there is room for where it is placed.
+            const Id holder = containerAt(form, from_.surface, from_.at, desk_.turned());
+            const bool within = holder != noControl && holder != from_.surface;
+            const Extent whole = surfaceSize(form, from_.surface);
+            const Box area = within ? onSurface(form, holder) : Box{0, 0, whole.width, whole.height};
+            const double room = area.right() - measuresFor(form).inset - box.left;
+            if (box.width > room && room >= usual.width / 2) box.width = room;
+        }
         box = {rounded(form, box.left), rounded(form, box.top), std::max(rounded(form, box.width), smallStep(form) * 4),
                std::max(rounded(form, box.height), smallStep(form))};
         guides_.clear();

@@ -405,8 +405,8 @@ void MainWindow::refreshPassLine() {
                            "it.")},
         {Pass::rules, QT_TRANSLATE_NOOP(
                           "Words",
-                          "Click a control to see what it does and what is done to it. A full line: a formula looks at "
-                          "it. A broken line: a rule acts on it.")},
+                          "Click a control to see what it does. Full line: a formula. Broken line: a rule. Drag from "
+                          "its › to another control to make a rule.")},
         {Pass::protect, QT_TRANSLATE_NOOP("Words",
                                           "Hatched: fillers cannot reach it. A full line: open, or locked where it is "
                                           "hatched. A broken line: shown, but not changed by hand.")}};

@@ -2,8 +2,10 @@
 // and hidden by its own button.
 #include "app/passes/rules_layer.h"
 #include "app/passes/rules_panel.h"
+#include "app/passes/hand_over_panel.h"
 #include "core/edit/rule_mends.h"
 #include "core/rules/telling.h"
+#include "core/session/form_session.h"
 #include "tests/app/driver.h"
 
 using namespace brindel;
@@ -126,4 +128,81 @@ TEST(RulesDrawn, EqualOnesAreToldApartAndChosenOnTheSheet) {
     // What was chosen and is deleted since is said.
     Form without = removed(h.form(), {gates[1]});
     EXPECT_EQ(stepTold(without, Step{Does::turnOver, gates[1], ""}).text(), "show or hide something that was deleted");
+}
+
+TEST(RulesDrawn, TwoGatesFromAnEmptyDialogToAKit) {
+    Hands h(newForm(Kind::dialog));
+    const Folder folder;
+    int presses = 0;
+    auto key = [&](int k, Qt::KeyboardModifiers keys = {}) {
+        ++presses;
+        h.key(k, keys);
+    };
+    auto click = [&](QPoint at) {
+        ++presses;
+        h.click(at);
+    };
+    auto drag = [&](QPoint from, QPoint to) {
+        ++presses;
+        h.drag(from, to);
+    };
+    auto goTo = [&](Pass pass) {
+        ++presses;  // a click on the rail
+        h.window.setPass(pass);
+        h.settle();
+    };
+    for (double left : {12.0, 245.0}) {
+        h.sheet().setFocus();
+        key(Qt::Key_F);
+        drag(h.spot(left, 12), h.spot(left + 220, 170));
+        h.type("Gate");
+        key(Qt::Key_Return);
+        key(Qt::Key_G);
+        click(h.spot(left + 14, 36));
+        h.type("Position [Open, Half, Shut]");
+        key(Qt::Key_Return);
+    }
+    key(Qt::Key_B, Qt::ShiftModifier);
+    click(h.spot(60, 215));
+    h.type("North");
+    key(Qt::Key_Return);
+    h.type("South");
+    key(Qt::Key_Return);
+    key(Qt::Key_Escape);
+    goTo(Pass::rules);
+    Ids gates;
+    walk(h.form(), rootId, [&](const Control& c, int) {
+        if (c.kind == Kind::frame) gates.push_back(c.id);
+    });
+    ASSERT_EQ(gates.size(), 2u);
+    std::size_t number = 0;
+    for (const char* button : {"btnNorth", "btnSouth"}) {
+        ASSERT_NE(h.form().named(button), nullptr) << button;
+        click(h.on(button));
+        const QRectF gate = h.sheet().placeOf(gates[number++]);
+        drag(h.window.rulesLayer().markOf(h.sheet(), h.at(button).id).toPoint(), QPoint(int(gate.right()) - 8, int(gate.bottom()) - 5));
+    }
+    if (const char* out = std::getenv("BRINDEL_SHOTS")) h.window.grab().save(QString(out) + "/two-gates.png");
+    goTo(Pass::handOver);
+    presses += 2;  // Write the kit, and the folder is taken
+    h.window.handOverPanel().write(toQt(folder.file("kit")), nullptr);
+    EXPECT_TRUE(QTest::qWaitFor([&] { return std::filesystem::exists(folder.file("kit/index.html")) || std::filesystem::exists(folder.file("kit")); }, 20000));
+    EXPECT_LE(presses, 26);
+    std::cout << presses << " presses\n";
+    // It does what was meant.
+    FormSession session(h.form(), today);
+    for (std::size_t i = 0; i < 2; ++i) {
+        const Id button = named(session.form(), i == 0 ? "btnNorth" : "btnSouth").id;
+        EXPECT_TRUE(session.visible(gates[i]));
+        session.press(button);
+        EXPECT_FALSE(session.visible(gates[i]));
+        EXPECT_TRUE(i == 1 || session.visible(gates[1])) << "each its own";
+        session.press(button);
+        EXPECT_TRUE(session.visible(gates[i]));
+    }
+    for (Id gate : gates) {
+        const Control& group = *h.form().find(h.form().find(gate)->children.front());
+        EXPECT_EQ(group.kind, Kind::choiceGroup);
+        EXPECT_EQ(group.choices().size(), 3u);
+    }
 }
