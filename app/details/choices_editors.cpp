@@ -46,9 +46,9 @@ Editor choicesEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget*
             changed(Value(next));
         });
     };
-    button("sortChoices", Words::tr("Sort"), Words::tr("By the alphabet of the form's language."),
+    button("sortChoices", Words::tr("Sort"), Words::tr("Sorts alphabetically in the form's language."),
            [&desk](Choices all) { return sortedChoices(std::move(all), desk.form().root().text(Prop::language)); });
-    button("choicesOnce", Words::tr("Each once"), Words::tr("Takes out what is there twice."),
+    button("choicesOnce", Words::tr("Each once"), Words::tr("Removes duplicates."),
            [](Choices all) { return withoutDoubles(all); });
     line->addStretch(1);
     column->addLayout(line);

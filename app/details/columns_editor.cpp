@@ -53,7 +53,7 @@ class ColumnsTable : public QWidget {
         line->setSpacing(4);
         add(line, "addColumn", Words::tr("Add"), Words::tr("A column behind the one in hand."),
             [this] { addColumn(); });
-        add(line, "dropColumn", Words::tr("Take away"), Words::tr("Takes the column in hand away, with what is in it."),
+        add(line, "dropColumn", Words::tr("Take away"), Words::tr("Deletes the selected column with its contents."),
             [this] { dropColumn(); });
         add(line, "columnLeft", "◂", Words::tr("One place to the left."), [this] { moveColumn(-1); });
         add(line, "columnRight", "▸", Words::tr("One place to the right."), [this] { moveColumn(1); });
@@ -153,7 +153,7 @@ class ColumnsTable : public QWidget {
     void dropColumn() {
         const int at = table_->currentRow();
         if (at < 0 || columns_.size() < 2)
-            return desk_.say(Words::tr("Select the column to take away; one stays."), true);
+            return desk_.say(Words::tr("Select the column to delete; one has to stay."), true);
         Choices columns = columns_;
         columns.erase(columns.begin() + at);
         give(std::move(columns));

@@ -88,9 +88,9 @@ Pass passOf(CheckFamily family) {
 
 QString openSaid(const Findings& findings) {
     const auto count = std::ranges::count_if(findings, isOpen);
-    return count == 0   ? Words::tr("Nothing stands between this form and its hand-over.")
-           : count == 1 ? Words::tr("1 thing stands between this form and its hand-over.")
-                        : Words::tr("%1 things stand between this form and its hand-over.").arg(count);
+    return count == 0   ? Words::tr("Ready to hand over.")
+           : count == 1 ? Words::tr("1 thing to put right before the hand-over.")
+                        : Words::tr("%1 things to put right before the hand-over.").arg(count);
 }
 
 FindingsPanel::FindingsPanel(Desk& desk, Stands stands, QWidget* parent)
@@ -185,8 +185,7 @@ FindingsPanel::FindingsPanel(Desk& desk, Stands stands, QWidget* parent)
                 refreshChosen();
                 // An edit that came in between makes it another form.
                 if (!desk_.form().controls.sameAs(before.controls)) return;
-                if (sameContent(before, after))
-                    return desk_.say(Words::tr("Nothing of this can be put right by itself."));
+                if (sameContent(before, after)) return desk_.say(Words::tr("You need to decide these."));
                 desk_.propose({after, Words::tr("Put right all that can be"),
                                putRight == 1 ? Words::tr("1 thing is put right.")
                                              : Words::tr("%1 things are put right.").arg(putRight)});
@@ -335,7 +334,7 @@ void FindingsPanel::leave(const QString& because, bool everywhere) {
     if (!f) return;
     if (because.trimmed().isEmpty()) {
         because_->setFocus();
-        return desk_.say(Words::tr("Say in a few words why it stays: whoever opens the form next will ask."), true);
+        return desk_.say(Words::tr("Give a short reason: the next designer will ask."), true);
     }
     const Finding left = *f;
     because_->clear();

@@ -16,7 +16,7 @@ namespace brindel {
 
 /// Which pass a family of checks belongs to.
 Pass passOf(CheckFamily family);
-/// How much is open, in one sentence: "5 things stand between this form and its hand-over."
+/// How much is open, in one sentence: "5 things to put right before the hand-over."
 QString openSaid(const Findings& findings);
 
 class FindingsPanel : public QWidget {

@@ -176,7 +176,7 @@ HandOverPanel::HandOverPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
     sendWrong_ = small(inner);
     sendWrong_->setObjectName("sendWrong");
     sendWrong_->setStyleSheet(QString("color: %1;").arg(tokens().brick.name()));
-    sendWrong_->setText(Words::tr("An e-mail address, or one that begins with https://, is expected here."));
+    sendWrong_->setText(Words::tr("Enter an email address, or an address that begins with https://."));
     sendWrong_->hide();
     column->addWidget(sendWrong_);
     connect(sendTo_, &QLineEdit::editingFinished, this, [this] {

@@ -235,8 +235,8 @@ void NamePanel::refreshCard() {
                                    : Words::tr("Take the scheme's name"));
     uses_->hide();
     if (ids.empty()) {
-        says_->setText(Words::tr(
-            "Pick a name here or on the sheet. Typing gives it another one; an empty one follows its label again."));
+        says_->setText(
+            Words::tr("Select a name here or on the sheet and type a new one; an empty name follows its label again."));
         return;
     }
     if (ids.size() > 1) {

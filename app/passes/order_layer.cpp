@@ -335,10 +335,9 @@ void OrderLayer::setKey(const QString& letter) {
     const Control* c = desk_.form().find(id);
     if (!c) return;
     const Form next = withKeySet(desk_.form(), id, fromQt(letter));
-    if (sameContent(next, desk_.form()))
-        return desk_.say(Words::tr("This has no wording that could carry a key."), true);
-    desk_.edit(next, letter.isEmpty() ? Words::tr("Take the access key away")
-                                      : Words::tr("Access key %1").arg(letter.toUpper()));
+    if (sameContent(next, desk_.form())) return desk_.say(Words::tr("This has no text for an access key."), true);
+    desk_.edit(
+        next, letter.isEmpty() ? Words::tr("Remove the access key") : Words::tr("Access key %1").arg(letter.toUpper()));
 }
 
 bool OrderLayer::key(Sheet&, QKeyEvent& event) {

@@ -220,7 +220,7 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
         if (!key_->isModified()) return;
         key_->setModified(false);
         const Form next = withKeySet(desk_.form(), desk_.lead(), fromQt(key_->text()));
-        desk_.edit(next, key_->text().isEmpty() ? Words::tr("Take the access key away")
+        desk_.edit(next, key_->text().isEmpty() ? Words::tr("Remove the access key")
                                                 : Words::tr("Access key %1").arg(key_->text().toUpper()));
     });
 

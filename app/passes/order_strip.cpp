@@ -80,7 +80,7 @@ void OrderStrip::chooseKeys() {
         without += b.key.empty();
     }
     if (!sameContent(next, desk_.form())) desk_.edit(next, Words::tr("Choose access keys"));
-    desk_.say(all == 0 ? Words::tr("Nothing here has wording that could carry a key.")
+    desk_.say(all == 0 ? Words::tr("Nothing here has text for an access key.")
               : without == 0
                   ? Words::tr("All %1 have a key.").arg(all)
                   : Words::tr("%1 of %2 have a key; for the others no letter is left.").arg(all - without).arg(all));

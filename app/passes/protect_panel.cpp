@@ -267,8 +267,8 @@ void ProtectPanel::refresh() {
         print_->setChecked(form.root().yes(Prop::mayPrint));
         copy_->setChecked(form.root().yes(Prop::mayCopy));
         const SealState state = sealState(form);
-        seal_->setText(state == SealState::none    ? Words::tr("Not sealed: anybody who opens it can change it.")
-                       : state == SealState::whole ? Words::tr("Sealed, and open for you until it is closed.")
+        seal_->setText(state == SealState::none    ? Words::tr("Not sealed: anyone who opens it can change it.")
+                       : state == SealState::whole ? Words::tr("Sealed; open for you until you close it.")
                                                    : Words::tr("Its seal is damaged: no password opens it."));
         sealButton_->setText(state == SealState::none ? Words::tr("Seal with a password…")
                                                       : Words::tr("Take the seal off…"));

@@ -175,7 +175,7 @@ RuleCard::RuleCard(Desk& desk, Id of, std::size_t number, QWidget* parent)
         connect(b, &QToolButton::clicked, this, does);
         return b;
     };
-    button("step", Words::tr("And then…"), Words::tr("One more step."),
+    button("step", Words::tr("And then…"), Words::tr("Adds a step."),
            [this] { change(Words::tr("Add a step"), [](Rule& r) { r.steps.push_back({Does::say}); }); });
     // What the rule does for this one, it can do for another of the same nature.
     auto* copy = button("copy", Words::tr("Copy to…"), Words::tr("Gives the rule to another control as well."), [] {});
@@ -196,12 +196,12 @@ RuleCard::RuleCard(Desk& desk, Id of, std::size_t number, QWidget* parent)
     copy->setEnabled(!others->isEmpty());
     static_cast<QHBoxLayout*>(tail->layout())->addStretch(1);
     auto* off = button("off", rule().off ? Words::tr("Switch on") : Words::tr("Switch off"),
-                       Words::tr("A rule that is switched off is kept, but not asked."), [this] {
+                       Words::tr("A rule that is switched off is kept but does not run."), [this] {
                            change(rule().off ? Words::tr("Switch a rule on") : Words::tr("Switch a rule off"),
                                   [](Rule& r) { r.off = !r.off; });
                        });
     off->setCheckable(false);
-    button("remove", Words::tr("Remove"), Words::tr("Takes the rule away."), [this] {
+    button("remove", Words::tr("Remove"), Words::tr("Removes the rule."), [this] {
         Rules rules = desk_.form().find(of_)->rules;
         rules.erase(rules.begin() + long(number_));
         desk_.edit(withRules(desk_.form(), of_, rules), Words::tr("Remove a rule"));
@@ -268,7 +268,7 @@ void RuleCard::addWhen() {
     const Control& c = *desk_.form().find(of_);
     auto* when = line();
     word(when, Words::tr("When"));
-    auto* event = new Pick(QString("rule%1-when").arg(number_), Words::tr("When the rule is asked"), when);
+    auto* event = new Pick(QString("rule%1-when").arg(number_), Words::tr("When the rule runs"), when);
     for (Event one : eventsOf(c))
         event->addItem(
             row(one).ofForm ? Words::shown(row(one).word) : Words::tr("it %1").arg(Words::shown(row(one).word)),
@@ -281,7 +281,7 @@ void RuleCard::addWhen() {
     event->setCurrentIndex(at);
     when->layout()->addWidget(event);
     connect(event, &QComboBox::activated, this, [this, event] {
-        change(Words::tr("Change when a rule is asked"), [&](Rule& r) {
+        change(Words::tr("Change the event of a rule"), [&](Rule& r) {
             r.when = Event(event->currentData().toInt());
             if (r.when != Event::key) r.key.clear();
         });
@@ -320,7 +320,7 @@ void RuleCard::addIf() {
     subject->setCurrentIndex(condition.empty() ? 0 : asFormula ? subject->count() - 1 : known);
     holder->layout()->addWidget(subject);
     auto choose = [this](const QString& name) {
-        change(Words::tr("Change what a rule asks"), [&](Rule& r) {
+        change(Words::tr("Change the condition of a rule"), [&](Rule& r) {
             if (name.isEmpty()) return r.condition.clear();
             if (name == "=") {
                 r.condition = r.condition.empty() ? "TRUE" : "(" + r.condition + ")";
@@ -349,7 +349,7 @@ void RuleCard::addIf() {
         word(below, "");
         below->layout()->addWidget(edit);
         connect(edit, &FormulaEdit::finished, this, [this](const QString& formula) {
-            change(Words::tr("Change what a rule asks"), [&](Rule& r) { r.condition = fromQt(formula); });
+            change(Words::tr("Change the condition of a rule"), [&](Rule& r) { r.condition = fromQt(formula); });
         });
         return;
     }
@@ -370,13 +370,13 @@ void RuleCard::addIf() {
         Comparison next = *comparison;
         next.relation = Relation(relation->currentData().toInt());
         if (!row(next.relation).withValue) next.with.clear();
-        change(Words::tr("Change what a rule asks"), [&](Rule& r) { r.condition = comparisonText(next); });
+        change(Words::tr("Change the condition of a rule"), [&](Rule& r) { r.condition = comparisonText(next); });
     });
     if (!row(comparison->relation).withValue) return;
     auto set = [this, comparison](const std::string& with) {
         Comparison next = *comparison;
         next.with = with;
-        change(Words::tr("Change what a rule asks"), [&](Rule& r) { r.condition = comparisonText(next); });
+        change(Words::tr("Change the condition of a rule"), [&](Rule& r) { r.condition = comparisonText(next); });
     };
     // Choices are picked, anything else is typed.
     if (c && !c->choices().empty() && has(c->kind, Prop::choices)) {
@@ -453,7 +453,7 @@ void RuleCard::addStep(const Step& step, const std::vector<std::size_t>& path, i
     auto* gone = new QToolButton(holder);
     gone->setObjectName(name + "-remove");
     gone->setText("×");
-    gone->setToolTip(Words::tr("Takes the step away."));
+    gone->setToolTip(Words::tr("Removes the step."));
     gone->setAutoRaise(true);
     connect(gone, &QToolButton::clicked, this, [this, list, number] {
         change(Words::tr("Remove a step"), [&](Rule& r) {

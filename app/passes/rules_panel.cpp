@@ -168,7 +168,7 @@ void RulesPanel::addWorkedOut(QVBoxLayout* column, const Control& c) {
         column->addWidget(panelRow(shownWord(prop), edit, Words::shown(row(prop).help), body_));
         connect(edit, &FormulaEdit::finished, this, [this, id, prop](const QString& typed) {
             adding_.reset();
-            const QString name = typed.isEmpty() ? Words::tr("Take a formula away")
+            const QString name = typed.isEmpty() ? Words::tr("Remove a formula")
                                                  : Words::tr("Work out: %1").arg(shownWord(prop).toLower());
             if (!desk_.edit(withFormulaSet(desk_.form(), id, prop, fromQt(typed)), name)) refresh();
         });
@@ -286,7 +286,7 @@ void RulesPanel::addAll(QVBoxLayout* column) {
             link->setVisible(fits);
             shown += fits;
         }
-        none->setText(shown == 0     ? Words::tr("None has these words.")
+        none->setText(shown == 0     ? Words::tr("None contains these words.")
                       : count > most ? Words::tr("The first %1 of %2 are listed.").arg(most).arg(count)
                                      : QString());
         none->setVisible(!none->text().isEmpty());
@@ -346,7 +346,7 @@ void RulesPanel::addHappens(QVBoxLayout* column, const Control& c) {
     }
     if (lines.isEmpty()) return;
     column->addSpacing(4);
-    column->addWidget(groupTitle(Words::tr("What else has to do with it"), body_));
+    column->addWidget(groupTitle(Words::tr("Also connected with it"), body_));
     for (const auto& [text, id] : lines) linkTo(text, id, "happens", column);
 }
 

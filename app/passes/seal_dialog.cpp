@@ -99,7 +99,7 @@ SealDialog::SealDialog(Form form, QWidget* parent) : PasswordDialog(parent), for
     column->setSpacing(8);
     auto* what =
         new QLabel(Words::tr("Fillers fill what is open. Whoever wants to change the form needs this password. "
-                             "It is kept nowhere: when it is lost, nobody can open the seal."),
+                             "Brindel does not store it: if you lose it, nobody can change the form."),
                    this);
     what->setWordWrap(true);
     what->setFont(bodyFont(12));

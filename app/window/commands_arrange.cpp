@@ -66,7 +66,7 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
         {"sameSize", "Arrange", "Same size", "", [](W& w) { match(w, true, true, Words::tr("Same size")); }, two},
         {"takeSize", "Arrange", "Take the size of…", "",
          [](W& w) {
-             w.desk_->pick(Words::tr("Press the control whose size is to be taken."),
+             w.desk_->pick(Words::tr("Click the control whose size you want."),
                            [&w, ids = w.desk_->selection()](Id from) {
                                w.desk_->edit(sizeTaken(w.desk_->form(), ids, from), Words::tr("Take the size"));
                            });
@@ -155,7 +155,7 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
         {"newStyle", "Edit", "Make a style of this look…", "", [](W& w) { w.askNewStyle(); }, some},
         {"copyLook", "Edit", "Take the look of…", "Ctrl+Shift+C",
          [](W& w) {
-             w.desk_->pick(Words::tr("Press the control whose look is to be taken."),
+             w.desk_->pick(Words::tr("Click the control whose look you want."),
                            [&w, ids = w.desk_->selection()](Id from) {
                                w.desk_->edit(looksCopied(w.desk_->form(), from, ids), Words::tr("Take the look"));
                            });
@@ -270,7 +270,7 @@ void MainWindow::moveInto() {
         const double d = std::hypot(other.box.centre().x - c->box.centre().x, other.box.centre().y - c->box.centre().y);
         if (d < nearest) nearest = d, best = form.find(into);
     }
-    if (!best) return desk_->say(Words::tr("No frame or tabs stand beside it."), true);
+    if (!best) return desk_->say(Words::tr("There is no frame or tabs beside it."), true);
     const Ids ids = withLabels(form, desk_->selection());
     desk_->edit(broughtIn(rehoused(form, ids, best->id), ids),
                 Words::tr("Move into %1").arg(toQt(calledBy(form, *best))));
@@ -283,7 +283,7 @@ void MainWindow::tidy() {
     if (ids.size() == 1) ids.clear();
     Form next = tidied(form, withLabels(form, ids));
     const Moved moved = movedBetween(form, next);
-    if (moved.ids.empty()) return desk_->say(Words::tr("Everything is in its place already."));
+    if (moved.ids.empty()) return desk_->say(Words::tr("Everything is already in place."));
     const QString unit = measuresFor(form).unit;
     desk_->propose(
         {next, Words::tr("Tidy"),

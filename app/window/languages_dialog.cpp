@@ -224,8 +224,8 @@ LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(pa
 
 void LanguagesDialog::reject() {
     if (!sameContent(before_, form_)) {
-        QMessageBox box(QMessageBox::Question, Words::tr("Languages"),
-                        Words::tr("What was translated here is not kept yet."), QMessageBox::NoButton, this);
+        QMessageBox box(QMessageBox::Question, Words::tr("Languages"), Words::tr("Your translations are not saved."),
+                        QMessageBox::NoButton, this);
         auto* keep = box.addButton(Words::tr("Keep it"), QMessageBox::AcceptRole);
         auto* drop = box.addButton(Words::tr("Throw it away"), QMessageBox::DestructiveRole);
         box.setEscapeButton(box.addButton(Words::tr("Go on"), QMessageBox::RejectRole));

@@ -47,8 +47,7 @@ bool MainWindow::openRead(const QString& path, const Opened& opened) {
         box.exec();
         if (box.clickedButton() != look && box.clickedButton() != work) return false;
         if (box.clickedButton() == look)
-            because =
-                Words::tr("It is open in another window. It can be looked at here, and saved under another name.");
+            because = Words::tr("It is open in another window. Here it can be viewed, or saved under another name.");
     }
     goToPass(Pass::layOut);
     desk_->open(opened.form, path, because, opened.digest, opened.sum);

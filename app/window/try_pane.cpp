@@ -135,12 +135,12 @@ void TryPane::begin(double zoom, const std::string& language, const Reply& fille
     connect(view_, &FormToFill::left, this, [this] { emit over(false); });
     connect(view_, &FormToFill::acceptedAndGoesOn, this,
             [this] { emit noted(Words::tr("Accepted, and cleared for the next.")); });
-    connect(view_, &FormToFill::putAway, this, [this] { emit noted(Words::tr("Put away, with what is filled in.")); });
+    connect(view_, &FormToFill::putAway, this, [this] { emit noted(Words::tr("Hidden; the answers are kept.")); });
     connect(view_, &FormToFill::told, this, [this](const std::string& name) {
-        emit noted(Words::tr("The host program is told “%1”.").arg(toQt(name)));
+        emit noted(Words::tr("The calling program is told “%1”.").arg(toQt(name)));
     });
     connect(view_, &FormToFill::offerTaken, this, [this](const Offer& offer) {
-        emit noted((offer.letter ? Words::tr("A letter to %1 would be written.") : Words::tr("%1 would be opened."))
+        emit noted((offer.letter ? Words::tr("An email to %1 would be written.") : Words::tr("%1 would be opened."))
                        .arg(toQt(offer.to)));
     });
     view_->show();
@@ -311,7 +311,7 @@ void TryDetails::showChanged(const Changes& changes) {
 void TryDetails::showOver(bool accepted) {
     showAgain();
     verdict_->setText(accepted ? Words::tr("Accepted. This is the reply that its receiver gets.")
-                               : Words::tr("The filler left without a reply."));
+                               : Words::tr("The form was cancelled without a reply."));
     if (pane_.view()) pane_.view()->setEnabled(false);
 }
 

@@ -29,7 +29,7 @@ void noChoices(const Checked& in, Findings& found) {
         const bool worked = c.formulas.find(Prop::runTo) || c.formulas.find(Prop::runFrom);
         const bool none =
             offersTyped(c) ? c.choices().empty() : !worked && choicesOf(c, in.form.root().text(Prop::language)).empty();
-        if (none) found.push_back({nullptr, {c.id}, said("There is nothing to choose.")});
+        if (none) found.push_back({nullptr, {c.id}, said("It has no choices.")});
     });
 }
 
@@ -78,10 +78,10 @@ void rangeUpsideDown(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         for (const auto& [from, to] : ranges)
             if (isFilled(c) && upsideDown(c, from, to))
-                found.push_back(
-                    {nullptr,
-                     {c.id},
-                     said("“{}” lies above “{}”: no answer fits.", wordPart(row(from).word), wordPart(row(to).word))});
+                found.push_back({nullptr,
+                                 {c.id},
+                                 said("“{}” is above “{}”: no answer is possible.", wordPart(row(from).word),
+                                      wordPart(row(to).word))});
     });
 }
 Form turnedRound(const Checked& in, const Finding& f) {
@@ -126,8 +126,7 @@ bool startRefused(const Form& form, const Control& c) {
 void startNotAllowed(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::defaultText) && startRefused(in.form, c))
-            found.push_back(
-                {nullptr, {c.id}, said("It starts as “{}”, which it does not take.", c.text(Prop::defaultText))});
+            found.push_back({nullptr, {c.id}, said("Its default “{}” is not allowed.", c.text(Prop::defaultText))});
     });
 }
 Form startless(const Checked& in, const Finding& f) {
@@ -145,8 +144,7 @@ void longList(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (isFilled(c) && has(c.kind, Prop::filters) && !c.yes(Prop::filters) && offersTyped(c) &&
             c.choices().size() > readAtOnce)
-            found.push_back(
-                {nullptr, {c.id}, said("It has {} choices and does not narrow them down.", c.choices().size())});
+            found.push_back({nullptr, {c.id}, said("It has {} choices and no filter.", c.choices().size())});
     });
 }
 Form filtering(const Checked& in, const Finding& f) {
@@ -166,7 +164,7 @@ void promptAsChoice(const Checked& in, Findings& found) {
         if (isFilled(c) && has(c.kind, Prop::prompt) && offersTyped(c) && !c.choices().empty() &&
             asksToChoose(c.choices().front().text))
             found.push_back(
-                {nullptr, {c.id}, said("“{}” can be given as an answer.", trimmed(c.choices().front().text))});
+                {nullptr, {c.id}, said("“{}” can be chosen as an answer.", trimmed(c.choices().front().text))});
     });
 }
 Form madePrompt(const Checked& in, const Finding& f) {
@@ -200,14 +198,13 @@ void moreThanRoom(const Checked& in, Findings& found) {
         if (room && limit > double(room->letters * room->lines))
             found.push_back({nullptr,
                              {c.id},
-                             said("It takes {} characters, and there is room for about {}.", std::size_t(limit),
+                             said("It accepts {} characters, but only about {} fit.", std::size_t(limit),
                                   room->letters * room->lines)});
     });
 }
 void noLimit(const Checked& in, Findings& found) {
     eachTypedOnPaper(in, [&](const Control& c) {
-        if (c.number(Prop::maxLength) <= 0)
-            found.push_back({nullptr, {c.id}, said("It takes more than there is room for.")});
+        if (c.number(Prop::maxLength) <= 0) found.push_back({nullptr, {c.id}, said("It accepts more than fits.")});
     });
 }
 /// What one line holds can shrink; what many hold is limited.
@@ -225,7 +222,7 @@ void noRange(const Checked& in, Findings& found) {
         auto bound = [&](Prop p) { return c.maybeNumber(p) || c.formulas.find(p); };
         if (c.is().answers == AnswerType::number && !bound(Prop::least) && !bound(Prop::most) &&
             c.text(Prop::workedOut).empty() && c.text(Prop::valid).empty())
-            found.push_back({nullptr, {c.id}, said("It takes any number.")});
+            found.push_back({nullptr, {c.id}, said("It accepts any number.")});
     });
 }
 
@@ -254,8 +251,7 @@ void sampleRefused(const Checked& in, Findings& found) {
         // Words of an explanation are no sample.
         if (plainWords(c.text(Prop::placeholder)).size() > 1) return;
         if (!matchesWhole(c.text(Prop::placeholder), c.text(Prop::pattern)))
-            found.push_back(
-                {nullptr, {c.id}, said("It shows “{}” as a sample, and refuses it.", c.text(Prop::placeholder))});
+            found.push_back({nullptr, {c.id}, said("Its example “{}” is refused.", c.text(Prop::placeholder))});
     });
 }
 Form sampleless(const Checked& in, const Finding& f) {
@@ -268,10 +264,10 @@ void questionSplit(const Checked& in, Findings& found) {
         if (c.is().answers != AnswerType::question || c.text(Prop::group).empty()) return;
         const auto [at, first] = seen.try_emplace(c.text(Prop::group), c.parent, c.id);
         if (!first && at->second.first != c.parent && in.form.index()->questionOf(c.id).front() == c.id)
-            found.push_back({nullptr,
-                             {c.id, at->second.second},
-                             said("Its question “{}” is asked in another place as well, and both can be answered.",
-                                  c.text(Prop::group))});
+            found.push_back(
+                {nullptr,
+                 {c.id, at->second.second},
+                 said("“{}” is asked in another place as well, and both can be answered.", c.text(Prop::group))});
     });
 }
 Form broughtTogether(const Checked& in, const Finding& f) {
@@ -363,7 +359,7 @@ std::optional<Meant> countMissing(const Form& form, const Control& c) {
 void countNotKept(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (countMissing(in.form, c))
-            found.push_back({nullptr, {c.id}, said("Its wording says how many, and it takes any number of them.")});
+            found.push_back({nullptr, {c.id}, said("Its wording says how many, but any number is accepted.")});
     });
 }
 Form countKept(const Checked& in, const Finding& f) {
@@ -404,7 +400,7 @@ void spanNotCompared(const Checked& in, Findings& found) {
         if (!valid(*from, c.name) && !valid(c, from->name))
             found.push_back({nullptr,
                              {c.id, from->id},
-                             said("It may be before “{}”: nothing compares them.", calledBy(in.form, *from))});
+                             said("It can be before “{}”: they are not compared.", calledBy(in.form, *from))});
     });
 }
 Form spanCompared(const Checked& in, const Finding& f) {
@@ -416,23 +412,23 @@ Form spanCompared(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow entryRows[] = {
-    {"noChoices", CheckFamily::entries, Gravity::must, "No choices", "It cannot be answered.", "Lets fillers type an answer, or offers yes and no.", noChoices, answerable},
-    {"choiceTwice", CheckFamily::entries, Gravity::should, "The same choice twice", "Replies tell two answers apart that are one.", "Keeps the first of them.", choiceTwice, eachOnce},
-    {"rangeUpsideDown", CheckFamily::entries, Gravity::must, "A range that is upside down", "It refuses every answer.", "Turns it round.", rangeUpsideDown, turnedRound},
-    {"wrongLetters", CheckFamily::entries, Gravity::must, "Letters of dates and times mixed up", "Minutes stand where months should.", "Puts the right letters.", wrongLetters, rightLetters},
-    {"startNotAllowed", CheckFamily::entries, Gravity::must, "A start that is not allowed", "The form opens with a mistake in it.", "Lets it start empty.", startNotAllowed, startless},
-    {"promptAsChoice", CheckFamily::entries, Gravity::should, "A prompt kept as a choice", "It comes back as an answer.", "Makes it the prompt.", promptAsChoice, madePrompt},
-    {"moreThanRoom", CheckFamily::entries, Gravity::should, "More characters than there is room for, on paper", "What is typed is lost in print.", "Lets one line shrink to fit; limits several lines to what fits.", moreThanRoom, roomKept, {{{"Limits it to what fits.", limited}}}},
-    {"noLimit", CheckFamily::entries, Gravity::know, "No limit and no rule for too much text, on paper", "What is typed is lost in print.", "Lets one line shrink to fit; limits several lines to what fits.", noLimit, roomKept, {{{"Limits it to what fits.", limited}}}},
-    {"noRange", CheckFamily::entries, Gravity::know, "A number without range", "A slip of the finger goes through.", "", noRange},
-    {"shortYear", CheckFamily::entries, Gravity::should, "Years of two digits", "Which century is guessed.", "Shows all four digits.", shortYear, longYear},
-    {"sampleRefused", CheckFamily::entries, Gravity::should, "A pattern that refuses its own sample", "Fillers do as they are shown, and are told that it is wrong.", "Takes the sample away.", sampleRefused, sampleless},
-    {"questionSplit", CheckFamily::entries, Gravity::should, "Radio buttons of one question in two places", "Both can be chosen.", "", questionSplit, nullptr, {{{"Makes it a question of its own.", questionOfItsOwn}, {"Brings it to the others.", broughtTogether}}}},
-    {"ticksExclude", CheckFamily::entries, Gravity::should, "Two ticks that exclude each other", "Both can be ticked, or none.", "Makes radio buttons of them.", ticksExclude, asRadios},
-    {"countNotKept", CheckFamily::entries, Gravity::should, "A count in the wording that nothing keeps", "Fillers choose as many as they like.", "Asks for as many as the wording says.", countNotKept, countKept},
-    {"spanNotCompared", CheckFamily::entries, Gravity::should, "From and to that nothing compares", "An end before its beginning goes through.", "Adds the rule that the end is not before the beginning.", spanNotCompared, spanCompared},
-    {"loneRadio", CheckFamily::entries, Gravity::should, "One radio button alone", "Once chosen it cannot be taken back.", "", loneRadio, nullptr, {{{"Makes it a check box.", asTick}}}},
-    {"longList", CheckFamily::entries, Gravity::know, "A long list without typing to filter", "What is wanted is scrolled for.", "Lets typing narrow it down.", longList, filtering},
+    {"noChoices", CheckFamily::entries, Gravity::must, "No choices", "It cannot be answered.", "Accepts typed answers, or offers yes and no.", noChoices, answerable},
+    {"choiceTwice", CheckFamily::entries, Gravity::should, "The same choice twice", "Replies count one answer as two.", "Keeps the first of them.", choiceTwice, eachOnce},
+    {"rangeUpsideDown", CheckFamily::entries, Gravity::must, "A minimum above the maximum", "It refuses every answer.", "Swaps the limits.", rangeUpsideDown, turnedRound},
+    {"wrongLetters", CheckFamily::entries, Gravity::must, "Date and time codes mixed up", "Minutes are shown instead of months.", "Uses the right codes.", wrongLetters, rightLetters},
+    {"startNotAllowed", CheckFamily::entries, Gravity::must, "A default that is not allowed", "The form opens with an error.", "Removes the default.", startNotAllowed, startless},
+    {"promptAsChoice", CheckFamily::entries, Gravity::should, "A prompt among the choices", "It can be chosen as an answer.", "Makes it the prompt.", promptAsChoice, madePrompt},
+    {"moreThanRoom", CheckFamily::entries, Gravity::should, "More characters than fit on paper", "Part of the answer is not printed.", "Lets one line shrink to fit; limits several lines to what fits.", moreThanRoom, roomKept, {{{"Limits it to what fits.", limited}}}},
+    {"noLimit", CheckFamily::entries, Gravity::know, "No limit on text, on paper", "Part of the answer is not printed.", "Lets one line shrink to fit; limits several lines to what fits.", noLimit, roomKept, {{{"Limits it to what fits.", limited}}}},
+    {"noRange", CheckFamily::entries, Gravity::know, "A number without limits", "Typing errors are not noticed.", "", noRange},
+    {"shortYear", CheckFamily::entries, Gravity::should, "Years of two digits", "The century has to be guessed.", "Shows all four digits.", shortYear, longYear},
+    {"sampleRefused", CheckFamily::entries, Gravity::should, "A pattern that refuses its own example", "Fillers who follow the example get an error.", "Removes the example.", sampleRefused, sampleless},
+    {"questionSplit", CheckFamily::entries, Gravity::should, "Radio buttons of one question in two places", "Both can be chosen.", "", questionSplit, nullptr, {{{"Makes it a separate question.", questionOfItsOwn}, {"Moves it to the others.", broughtTogether}}}},
+    {"ticksExclude", CheckFamily::entries, Gravity::should, "Two check boxes that contradict each other", "Both can be ticked, or none.", "Turns them into radio buttons.", ticksExclude, asRadios},
+    {"countNotKept", CheckFamily::entries, Gravity::should, "A count that only the wording states", "Fillers can choose any number.", "Sets the count as a limit.", countNotKept, countKept},
+    {"spanNotCompared", CheckFamily::entries, Gravity::should, "From and To that are not compared", "An end before the start is accepted.", "Adds a rule: the end is not before the start.", spanNotCompared, spanCompared},
+    {"loneRadio", CheckFamily::entries, Gravity::should, "One radio button alone", "Once chosen, it cannot be cleared.", "", loneRadio, nullptr, {{{"Turns it into a check box.", asTick}}}},
+    {"longList", CheckFamily::entries, Gravity::know, "A long list without typing to filter", "Fillers have to scroll to find an entry.", "Filters the list while typing.", longList, filtering},
 };
 // clang-format on
 

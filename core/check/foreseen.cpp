@@ -130,7 +130,7 @@ void limitsMissed(const Checked& in, Findings& found) {
         if (!over && !under) return;
         found.push_back({nullptr,
                          {c.id},
-                         said("It can come to {}, which its limits refuse: fillers could not put that right.",
+                         said("It can become {}, which its limits refuse; fillers cannot correct it.",
                               numberText(over ? can.high : can.low, 6))});
     });
 }

@@ -41,7 +41,7 @@ void overlap(const Checked& in, Findings& found) {
             for (const Control* o : open)
                 if (o->box.top + slack < c->box.bottom() && c->box.top + slack < o->box.bottom() &&
                     o->box.left + slack < c->box.right() && c->box.left + slack < o->box.right()) {
-                    found.push_back({nullptr, {c->id, o->id}, said("It lies on “{}”.", calledBy(in.form, *o))});
+                    found.push_back({nullptr, {c->id, o->id}, said("It overlaps “{}”.", calledBy(in.form, *o))});
                     break;
                 }
             open.push_back(c);
@@ -75,17 +75,16 @@ bool offThePaper(const Form& form, const Control& c) {
 void offPaper(const Checked& in, Findings& found) {
     if (in.form.isDialog()) return;
     eachControl(in, [&](const Control& c) {
-        if (offThePaper(in.form, c)) found.push_back({nullptr, {c.id}, said("Part of it lies beside the paper.")});
+        if (offThePaper(in.form, c)) found.push_back({nullptr, {c.id}, said("Part of it is off the paper.")});
     });
 }
 void outside(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (!reachesOut(in.form, c) || offThePaper(in.form, c)) return;
         const bool paper = in.form.find(c.parent)->is().paper;
-        found.push_back(
-            {nullptr,
-             {c.id},
-             paper ? said("It reaches into the page's margin.") : said("It reaches out of what it lies in.")});
+        found.push_back({nullptr,
+                         {c.id},
+                         paper ? said("It extends into the page margin.") : said("It extends beyond its container.")});
     });
 }
 Form broughtBack(const Checked& in, const Finding& f) {
@@ -109,7 +108,7 @@ bool tooSmall(const Control& c) {
 void smallTarget(const Checked& in, Findings& found) {
     if (in.form.isDialog())
         eachControl(in, [&](const Control& c) {
-            if (tooSmall(c)) found.push_back({nullptr, {c.id}, said("It is hard to hit: less than 24 by 24 px.")});
+            if (tooSmall(c)) found.push_back({nullptr, {c.id}, said("It is hard to hit: smaller than 24 by 24 px.")});
         });
 }
 Form largeEnough(const Checked& in, const Finding& f) {
@@ -164,7 +163,7 @@ void edgesNear(const Checked& in, Findings& found) {
             found.push_back(
                 {nullptr,
                  {one.id, other.id},
-                 said("Its left edge is a little off that of “{}”.", calledBy(in.form, *in.form.find(other.id)))});
+                 said("Its left edge is almost level with “{}”.", calledBy(in.form, *in.form.find(other.id)))});
         });
     });
 }
@@ -190,7 +189,7 @@ void sizesNear(const Checked& in, Findings& found) {
                         found.push_back(
                             {nullptr,
                              {one.id, other.id},
-                             said("It is nearly as large as “{}”.", calledBy(in.form, *in.form.find(other.id)))});
+                             said("It is almost the same size as “{}”.", calledBy(in.form, *in.form.find(other.id)))});
                 });
     });
 }
@@ -236,7 +235,7 @@ std::vector<Uneven> unevenIn(const Form& form, const Control& holder) {
 void unevenGaps(const Checked& in, Findings& found) {
     eachFreeContainer(in, [&](const Control& holder) {
         for (const Uneven& one : unevenIn(in.form, holder))
-            found.push_back({nullptr, {one.id}, said("The gap above it is a little unlike those around it.")});
+            found.push_back({nullptr, {one.id}, said("The gap above it is slightly different from the others.")});
     });
 }
 /// It moves, and all that stands below it.
@@ -276,7 +275,7 @@ void notLevel(const Checked& in, Findings& found) {
         const double off = std::abs(textLine(in.form, label.id) - textLine(in.form, field.id));
         // Beside a field of several lines a label may stand in its middle.
         if (off > hardly(in.form) && off <= measuresFor(in.form).reach)
-            found.push_back({nullptr, {label.id, field.id}, said("It is not on the text line of its field.")});
+            found.push_back({nullptr, {label.id, field.id}, said("It is not level with its field.")});
     });
 }
 Form levelled(const Checked& in, const Finding& f) {
@@ -289,7 +288,7 @@ void labelFar(const Checked& in, Findings& found) {
         const double across = std::max(b.left - a.right(), a.left - b.right());
         const double down = std::max(b.top - a.bottom(), a.top - b.bottom());
         if (level ? across > farFromField(in.form) : down > farAboveField(in.form))
-            found.push_back({nullptr, {label.id, field.id}, said("It stands far from its field.")});
+            found.push_back({nullptr, {label.id, field.id}, said("It is far from its field.")});
     });
 }
 Form broughtNear(const Checked& in, const Finding& f) {
@@ -324,9 +323,9 @@ void deadSpace(const Checked& in, Findings& found) {
     if (!in.form.isDialog() || root.children.empty()) return;
     const Extent reach = reachOf(in.form);
     if (root.box.height - reach.height > deadFrom)
-        found.push_back({nullptr, {rootId}, said("Much room below is empty.")});
+        found.push_back({nullptr, {rootId}, said("There is much empty space below.")});
     else if (root.box.width - reach.width > deadFrom)
-        found.push_back({nullptr, {rootId}, said("Much room at the side is empty.")});
+        found.push_back({nullptr, {rootId}, said("There is much empty space at the side.")});
 }
 Form fitted(const Checked& in, const Finding&) {
     return fittedToContent(in.form, rootId);
@@ -343,7 +342,7 @@ void hiddenRoom(const Checked& in, Findings& found) {
             return other && other->id != c.id && other->is().framed &&
                    other->box.united(c.box).height < other->box.height + c.box.height;
         });
-        if (!shared) found.push_back({nullptr, {c.id}, said("It leaves an empty place while it is hidden.")});
+        if (!shared) found.push_back({nullptr, {c.id}, said("It leaves an empty space while it is hidden.")});
     });
 }
 Form folding(const Checked& in, const Finding& f) {
@@ -353,17 +352,17 @@ Form folding(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow layoutRows[] = {
-    {"overlap", CheckFamily::layout, Gravity::should, "Controls that lie on each other", "One hides part of the other, or takes its presses.", "", overlap, nullptr, {{{"Moves it below.", movedBelow}, {"Moves it beside.", movedBeside}}}},
-    {"outside", CheckFamily::layout, Gravity::must, "Outside its container or the page's margins", "It is cut off on the screen, or by the printer.", "Brings it in.", outside, broughtBack},
-    {"offPaper", CheckFamily::layout, Gravity::must, "Off the paper", "It is never printed.", "Brings it in.", offPaper, broughtBack},
-    {"edgesNear", CheckFamily::layout, Gravity::should, "Edges a few units apart", "The eye sees that something is off.", "Takes the edge that most have.", edgesNear, edgeTaken},
-    {"sizesNear", CheckFamily::layout, Gravity::should, "Sizes a few units apart", "The eye sees that something is off.", "Takes the size that most have.", sizesNear, sizeMatched},
-    {"unevenGaps", CheckFamily::layout, Gravity::should, "Uneven gaps between rows", "The eye sees that something is off.", "Moves it, and what is below, by that little.", unevenGaps, gapEvened},
-    {"notLevel", CheckFamily::layout, Gravity::should, "A label and its field not on one text line", "Which belongs to which is guessed.", "Brings the label onto the line.", notLevel, levelled},
-    {"labelFar", CheckFamily::layout, Gravity::should, "A label far from its field", "Which belongs to which is guessed (ISO 9241-143, 5.3).", "Brings the label beside its field, or above it.", labelFar, broughtNear},
-    {"deadSpace", CheckFamily::layout, Gravity::know, "Empty room below or beside all there is", "The window is larger than it needs to be.", "Makes the window as large as what it holds.", deadSpace, fitted},
-    {"hiddenRoom", CheckFamily::layout, Gravity::know, "Empty room behind what is hidden", "Fillers wonder what is missing.", "Lets it fold.", hiddenRoom, folding},
-    {"smallTarget", CheckFamily::layout, Gravity::should, "A target under 24 by 24 px", "Fingers and unsteady hands miss it (WCAG 2.2, 2.5.8).", "Makes it large enough.", smallTarget, largeEnough},
+    {"overlap", CheckFamily::layout, Gravity::should, "Controls that overlap", "One hides part of the other, or receives its clicks.", "", overlap, nullptr, {{{"Moves it below.", movedBelow}, {"Moves it beside.", movedBeside}}}},
+    {"outside", CheckFamily::layout, Gravity::must, "Beyond its container or the page margins", "It is cut off on the screen, or by the printer.", "Moves it inside.", outside, broughtBack},
+    {"offPaper", CheckFamily::layout, Gravity::must, "Off the paper", "It is not printed.", "Moves it inside.", offPaper, broughtBack},
+    {"edgesNear", CheckFamily::layout, Gravity::should, "Edges a few units apart", "It looks uneven.", "Aligns it with most of the others.", edgesNear, edgeTaken},
+    {"sizesNear", CheckFamily::layout, Gravity::should, "Sizes a few units apart", "It looks uneven.", "Gives it the size of most of the others.", sizesNear, sizeMatched},
+    {"unevenGaps", CheckFamily::layout, Gravity::should, "Uneven gaps between rows", "It looks uneven.", "Moves it and everything below by the difference.", unevenGaps, gapEvened},
+    {"notLevel", CheckFamily::layout, Gravity::should, "A label that is not level with its field", "People have to guess which belongs to which.", "Makes the label level with the field.", notLevel, levelled},
+    {"labelFar", CheckFamily::layout, Gravity::should, "A label far from its field", "People have to guess which belongs to which (ISO 9241-143, 5.3).", "Moves the label beside its field, or above it.", labelFar, broughtNear},
+    {"deadSpace", CheckFamily::layout, Gravity::know, "Empty space below or beside everything", "The window is larger than it needs to be.", "Fits the window to its contents.", deadSpace, fitted},
+    {"hiddenRoom", CheckFamily::layout, Gravity::know, "Empty space where something is hidden", "Fillers may think that something is missing.", "Folds the space away.", hiddenRoom, folding},
+    {"smallTarget", CheckFamily::layout, Gravity::should, "A target under 24 by 24 px", "It is hard to hit (WCAG 2.2, 2.5.8).", "Makes it large enough.", smallTarget, largeEnough},
 };
 // clang-format on
 

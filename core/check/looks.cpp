@@ -32,8 +32,7 @@ bool tooFaint(const Form& form, const Control& c, const Look& look) {
 }
 void lowContrast(const Checked& in, Findings& found) {
     for (const auto& [c, look] : in.lettered())
-        if (tooFaint(in.form, *c, look))
-            found.push_back({nullptr, {c->id}, said("Its letters hardly stand out from what is behind them.")});
+        if (tooFaint(in.form, *c, look)) found.push_back({nullptr, {c->id}, said("Its text has too little contrast.")});
 }
 /// The colour made darker, or lighter on a dark ground, by as little as makes it pass.
 Form readable(const Checked& in, const Finding& f) {
@@ -58,7 +57,7 @@ double leastPoints(const Form& form) {
 void smallText(const Checked& in, Findings& found) {
     for (const auto& [c, look] : in.lettered())
         if ((c->is().wording || c->is().filled()) && look.size < leastPoints(in.form))
-            found.push_back({nullptr, {c->id}, said("Its letters are too small to read.")});
+            found.push_back({nullptr, {c->id}, said("Its text is too small to read.")});
 }
 Form largerText(const Checked& in, const Finding& f) {
     return withProperty(in.form, f.controls, Prop::fontSize, leastPoints(in.form));
@@ -76,7 +75,7 @@ void colourAlone(const Checked& in, Findings& found) {
         if (!c.is().speaks || in.form.find(c.reference(Prop::labels))) return;
         const auto words = smallWords(c.text(Prop::text));
         if (saysAny(words, colours) && saysAny(words, things))
-            found.push_back({nullptr, {c.id}, said("It speaks of things by their colour alone.")});
+            found.push_back({nullptr, {c.id}, said("It refers to things by colour only.")});
     });
 }
 
@@ -84,7 +83,7 @@ void manyFonts(const Checked& in, Findings& found) {
     std::set<std::string_view> families;
     for (const Lettered& one : in.lettered()) families.insert(one.look.family);
     if (families.size() > mostFamilies)
-        found.push_back({nullptr, {rootId}, said("It is set in {} families of letters.", families.size())});
+        found.push_back({nullptr, {rootId}, said("It uses {} font families.", families.size())});
 }
 /// What was set by hand goes, styles stay.
 Form fewerFonts(const Checked& in, const Finding&) {
@@ -99,7 +98,7 @@ void strangeFont(const Checked& in, Findings& found) {
         if (first) at->second = in.fonts.canEmbed(look.family);
         if (!at->second)
             found.push_back(
-                {nullptr, {c->id}, said("“{}” is not on this machine, or may not be carried in a PDF.", look.family)});
+                {nullptr, {c->id}, said("“{}” is not installed here, or may not be embedded in a PDF.", look.family)});
     }
 }
 Form usualFont(const Checked& in, const Finding& f) {
@@ -109,11 +108,11 @@ Form usualFont(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow lookRows[] = {
-    {"lowContrast", CheckFamily::looks, Gravity::must, "Contrast under 4.5 to 1, or 3 to 1 for large letters", "Many cannot read it (WCAG 2.2, 1.4.3).", "Takes the nearest colour that passes.", lowContrast, readable},
-    {"colourAlone", CheckFamily::looks, Gravity::should, "Meaning by colour alone", "Who cannot tell the colours apart, or prints in black, is lost (WCAG 2.2, 1.4.1).", "", colourAlone},
-    {"manyFonts", CheckFamily::looks, Gravity::should, "More than three families of letters", "It looks restless.", "Takes the families away that were set by hand.", manyFonts, fewerFonts},
-    {"strangeFont", CheckFamily::looks, Gravity::should, "A font that is not here, or cannot be embedded", "It looks otherwise elsewhere.", "Takes the usual font.", strangeFont, usualFont},
-    {"smallText", CheckFamily::looks, Gravity::should, "Text under 8 pt on the screen, 7 pt on paper", "It is passed over.", "Makes it that large.", smallText, largerText},
+    {"lowContrast", CheckFamily::looks, Gravity::must, "Contrast under 4.5 to 1, or 3 to 1 for large text", "Many cannot read it (WCAG 2.2, 1.4.3).", "Uses the nearest colour with enough contrast.", lowContrast, readable},
+    {"colourAlone", CheckFamily::looks, Gravity::should, "Meaning by colour alone", "It is lost on colour-blind readers and in black print (WCAG 2.2, 1.4.1).", "", colourAlone},
+    {"manyFonts", CheckFamily::looks, Gravity::should, "More than three font families", "It looks restless.", "Removes the font families that were set by hand.", manyFonts, fewerFonts},
+    {"strangeFont", CheckFamily::looks, Gravity::should, "A font that is missing or cannot be embedded", "Other computers show another font.", "Uses the usual font.", strangeFont, usualFont},
+    {"smallText", CheckFamily::looks, Gravity::should, "Text under 8 pt on the screen, 7 pt on paper", "It is easily overlooked.", "Enlarges it to that size.", smallText, largerText},
 };
 // clang-format on
 

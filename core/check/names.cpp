@@ -50,13 +50,13 @@ Form numbered(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow nameRows[] = {
-    {"nameTwice", CheckFamily::names, Gravity::must, "The same name twice", "Answers of both would go under one name.", "Numbers the name.", standing<NameState::doubled>, numbered},
-    {"nameNoIdentifier", CheckFamily::names, Gravity::must, "A name that some language cannot take", "C++, ECMAScript and SQL cannot speak of it.", "Names it by the scheme.", standing<NameState::notIdentifier>, byScheme, {}, allByScheme},
+    {"nameTwice", CheckFamily::names, Gravity::must, "The same name twice", "Both answers would get the same name in the reply.", "Numbers the name.", standing<NameState::doubled>, numbered},
+    {"nameNoIdentifier", CheckFamily::names, Gravity::must, "A name that some languages do not allow", "C++, ECMAScript and SQL do not allow such a name.", "Names it by the scheme.", standing<NameState::notIdentifier>, byScheme, {}, allByScheme},
     {"nameMissing", CheckFamily::names, Gravity::must, "No name where one is needed", "Its answer would have no name in the reply.", "Names it by the scheme.", standing<NameState::missing>, byScheme, {}, allByScheme},
-    {"nameMachineMade", CheckFamily::names, Gravity::should, "A name still as a program made it", "Nobody who reads the reply knows what it is.", "Names it by the scheme.", standing<NameState::machineMade>, byScheme, {}, allByScheme},
-    {"nameBreaksScheme", CheckFamily::names, Gravity::should, "A name that breaks the scheme", "Who codes against the form looks for it under another.", "Names it by the scheme.", otherwise<Otherwise::signs>, byScheme, {}, allByScheme},
-    {"nameOutdated", CheckFamily::names, Gravity::should, "A name that no longer matches its label", "It says what the field no longer asks.", "Renews it from the label.", otherwise<Otherwise::outdated>, byScheme, {}, allByScheme},
-    {"nameTooLong", CheckFamily::names, Gravity::should, "A name longer than the scheme allows", "Databases cut it off, and nobody types it.", "Names it by the scheme.", otherwise<Otherwise::longer>, byScheme, {}, allByScheme},
+    {"nameMachineMade", CheckFamily::names, Gravity::should, "A name that a program made up", "People who read the reply cannot tell what it is.", "Names it by the scheme.", standing<NameState::machineMade>, byScheme, {}, allByScheme},
+    {"nameBreaksScheme", CheckFamily::names, Gravity::should, "A name that breaks the scheme", "Programmers expect a name by the scheme.", "Names it by the scheme.", otherwise<Otherwise::signs>, byScheme, {}, allByScheme},
+    {"nameOutdated", CheckFamily::names, Gravity::should, "A name that no longer matches its label", "The name describes what the field used to ask.", "Renews it from the label.", otherwise<Otherwise::outdated>, byScheme, {}, allByScheme},
+    {"nameTooLong", CheckFamily::names, Gravity::should, "A name longer than the scheme allows", "Databases cut off long names, and they are hard to type.", "Names it by the scheme.", otherwise<Otherwise::longer>, byScheme, {}, allByScheme},
 };
 // clang-format on
 

@@ -18,9 +18,8 @@ namespace {
 
 void keyTwice(const Checked& in, Findings& found) {
     for (Id id : keyClashes(in.form))
-        found.push_back({nullptr,
-                         {id},
-                         said("Alt and “{}” goes to another one as well.", in.form.find(id)->text(Prop::accessKey))});
+        found.push_back(
+            {nullptr, {id}, said("Alt+{} goes to another control as well.", in.form.find(id)->text(Prop::accessKey))});
 }
 Form rekeyed(const Checked& in, const Finding& f) {
     // The keys of both were set, by hand or by choosing: one gives way.
@@ -53,7 +52,7 @@ void noCancel(const Checked& in, Findings& found) {
             eachStep(rule.steps, look);
         }
     });
-    if (!any) found.push_back({nullptr, {rootId}, said("No button leaves the form without a reply.")});
+    if (!any) found.push_back({nullptr, {rootId}, said("No button cancels the form.")});
 }
 /// The buttons of a dialog that do nothing yet, as ways: the last of them is taken.
 Id lastIdle(const Form& form) {
@@ -127,7 +126,7 @@ void leftOut(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (isFilled(c) && has(c.kind, Prop::tabStop) && !c.yes(Prop::tabStop) && c.as<Access>() == Access::open &&
             c.text(Prop::workedOut).empty() && c.is().answers != AnswerType::question)
-            found.push_back({nullptr, {c.id}, said("The Tab key never comes to it.")});
+            found.push_back({nullptr, {c.id}, said("The Tab key skips it.")});
     });
 }
 Form putOnRoute(const Checked& in, const Finding& f) {
@@ -137,7 +136,7 @@ void idleStop(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (isFilled(c) && has(c.kind, Prop::tabStop) && c.yes(Prop::tabStop) && !c.text(Prop::workedOut).empty() &&
             c.as<Access>() != Access::locked && !cannotWork(in.form, c.id))
-            found.push_back({nullptr, {c.id}, said("The Tab key stops there, and nothing can be typed.")});
+            found.push_back({nullptr, {c.id}, said("The Tab key stops here, but nothing can be typed.")});
     });
 }
 Form takenOffRoute(const Checked& in, const Finding& f) {
@@ -148,7 +147,7 @@ void noKeys(const Checked& in, Findings& found) {
     if (!in.form.isDialog()) return;
     const std::vector<KeyBearer> bearers = keyBearers(in.form);
     if (!bearers.empty() && std::ranges::all_of(bearers, [](const KeyBearer& b) { return b.key.empty(); }))
-        found.push_back({nullptr, {rootId}, said("Nothing is reached by Alt and a letter.")});
+        found.push_back({nullptr, {rootId}, said("No control has an access key.")});
 }
 Form keysChosen(const Checked& in, const Finding&) {
     return withKeysChosen(in.form);
@@ -180,7 +179,7 @@ void noNext(const Checked& in, Findings& found) {
         }
         if (accepts)
             for (Id page : without)
-                found.push_back({nullptr, {page}, said("No button here leads on to the one that accepts.")});
+                found.push_back({nullptr, {page}, said("No button leads from here to the last page.")});
     });
 }
 Form nextAdded(const Checked& in, const Finding& f) {
@@ -202,7 +201,7 @@ void pageNotReached(const Checked& in, Findings& found) {
     });
     eachControl(in, [&](const Control& c) {
         if (c.is().turned && !c.yes(Prop::visible) && !c.formulas.find(Prop::visible) && !reached.contains(c.id))
-            found.push_back({nullptr, {c.id}, said("Nothing leads to this page.")});
+            found.push_back({nullptr, {c.id}, said("This page cannot be reached.")});
     });
 }
 Form pageShown(const Checked& in, const Finding& f) {
@@ -213,7 +212,7 @@ void firstNotFirst(const Checked& in, Findings& found) {
     const std::vector<Id> stops = stopsOf(in.form);
     const Id starts = in.form.root().reference(Prop::startsIn);
     if (starts != noControl && !stops.empty() && stops.front() != starts && in.form.find(starts))
-        found.push_back({nullptr, {starts, rootId}, said("The cursor starts here, and others come before it.")});
+        found.push_back({nullptr, {starts, rootId}, said("The cursor starts here, although other fields come first.")});
 }
 Form startingFirst(const Checked& in, const Finding&) {
     return startingIn(in.form, noControl);
@@ -222,16 +221,16 @@ Form startingFirst(const Checked& in, const Finding&) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow orderRows[] = {
-    {"keyTwice", CheckFamily::order, Gravity::should, "The same access key twice", "One of the two is never reached by it.", "Chooses another for one of them.", keyTwice, rekeyed},
-    {"noAccept", CheckFamily::order, Gravity::must, "No button that accepts", "What is filled in cannot be handed in.", "Adds one.", noAccept, buttonAdded<ButtonRole::accept>, {{{"Lets the last button that does nothing yet accept.", lastIdleGets<ButtonRole::accept>}}}},
-    {"noCancel", CheckFamily::order, Gravity::know, "No button that leaves without a reply", "Fillers look for the way out.", "Adds one.", noCancel, buttonAdded<ButtonRole::cancel>, {{{"Lets the last button that does nothing yet leave.", lastIdleGets<ButtonRole::cancel>}}}},
-    {"routeJumps", CheckFamily::order, Gravity::should, "A route that jumps", "The Tab key goes where the eye does not (WCAG 2.2, 2.4.3).", "Lays the route by reading.", routeJumps, laidByReading},
-    {"leftOut", CheckFamily::order, Gravity::should, "A field that the route leaves out", "Who has no mouse cannot fill it (WCAG 2.2, 2.1.1).", "Puts it on the route.", leftOut, putOnRoute},
-    {"idleStop", CheckFamily::order, Gravity::know, "A stop on what cannot be filled", "One press more, for nothing.", "Lets the Tab key pass by.", idleStop, takenOffRoute},
-    {"noKeys", CheckFamily::order, Gravity::know, "No access keys", "Who has no mouse goes through the whole form.", "Chooses a letter for each.", noKeys, keysChosen},
-    {"noNext", CheckFamily::order, Gravity::should, "Pages before the button that accepts, and none leads on", "Fillers do not find the way to the end.", "Adds Next and Back to all pages.", noNext, nextAdded},
-    {"pageNotReached", CheckFamily::order, Gravity::should, "A page that nothing leads to", "What is asked there is never answered.", "Shows it.", pageNotReached, pageShown},
-    {"firstNotFirst", CheckFamily::order, Gravity::know, "A first field that is not the first", "What stands before it is passed over.", "Lets the cursor start at the first stop.", firstNotFirst, startingFirst},
+    {"keyTwice", CheckFamily::order, Gravity::should, "The same access key twice", "Only one of the two can be reached with it.", "Chooses another for one of them.", keyTwice, rekeyed},
+    {"noAccept", CheckFamily::order, Gravity::must, "No button that accepts", "Fillers cannot submit their answers.", "Adds one.", noAccept, buttonAdded<ButtonRole::accept>, {{{"Makes the last button without an action accept the form.", lastIdleGets<ButtonRole::accept>}}}},
+    {"noCancel", CheckFamily::order, Gravity::know, "No button that leaves without a reply", "Fillers cannot see how to give up.", "Adds one.", noCancel, buttonAdded<ButtonRole::cancel>, {{{"Makes the last button without an action cancel.", lastIdleGets<ButtonRole::cancel>}}}},
+    {"routeJumps", CheckFamily::order, Gravity::should, "A route that jumps", "The Tab key does not follow the order of reading (WCAG 2.2, 2.4.3).", "Orders the route as people read.", routeJumps, laidByReading},
+    {"leftOut", CheckFamily::order, Gravity::should, "A field that the Tab key skips", "People without a mouse cannot fill it (WCAG 2.2, 2.1.1).", "Adds it to the route.", leftOut, putOnRoute},
+    {"idleStop", CheckFamily::order, Gravity::know, "A stop at something that cannot be filled", "It costs one key press and does nothing.", "Makes the Tab key skip it.", idleStop, takenOffRoute},
+    {"noKeys", CheckFamily::order, Gravity::know, "No access keys", "People without a mouse have to tab through the whole form.", "Chooses a letter for each.", noKeys, keysChosen},
+    {"noNext", CheckFamily::order, Gravity::should, "Pages without a way to the next one", "Fillers may not find the last page.", "Adds Next and Back to all pages.", noNext, nextAdded},
+    {"pageNotReached", CheckFamily::order, Gravity::should, "A page that cannot be reached", "Its questions are never answered.", "Shows it.", pageNotReached, pageShown},
+    {"firstNotFirst", CheckFamily::order, Gravity::know, "A first field that is not the first", "Earlier fields are skipped.", "Starts the cursor at the first stop.", firstNotFirst, startingFirst},
 };
 // clang-format on
 

@@ -16,11 +16,11 @@ using std::string;
 
 void notSealed(const Checked& in, Findings& found) {
     if (!in.form.seal && fieldCount(in.form) > 0)
-        found.push_back({nullptr, {rootId}, said("Anybody who opens it can change it.")});
+        found.push_back({nullptr, {rootId}, said("Anyone who opens it can change it.")});
 }
 void sealDamaged(const Checked& in, Findings& found) {
     if (sealState(in.form) == SealState::damaged)
-        found.push_back({nullptr, {rootId}, said("No password opens it for changes.")});
+        found.push_back({nullptr, {rootId}, said("No password can open it for changes.")});
 }
 
 /// What rules or formulas fill, whatever fillers may do.
@@ -43,7 +43,7 @@ void lockedEmpty(const Checked& in, Findings& found) {
                             c.formulas.find(Prop::defaultText) || c.yes(Prop::startsTicked);
         if (isFilled(c) && c.as<Access>() != Access::open && !c.yes(Prop::required) && !starts &&
             c.text(Prop::workedOut).empty() && !filled.contains(c.id) && c.is().answers != AnswerType::question)
-            found.push_back({nullptr, {c.id}, said("It is empty, and nobody may fill it.")});
+            found.push_back({nullptr, {c.id}, said("It is empty, and nobody can fill it.")});
     });
 }
 Form opened(const Checked& in, const Finding& f) {
@@ -53,7 +53,7 @@ void openWorkedOut(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (isFilled(c) && c.as<Access>() == Access::open && !c.text(Prop::workedOut).empty() &&
             !cannotWork(in.form, c.id))
-            found.push_back({nullptr, {c.id}, said("It is worked out, and looks as if it could be filled.")});
+            found.push_back({nullptr, {c.id}, said("It is worked out but looks as if it could be filled.")});
     });
 }
 Form readOnly(const Checked& in, const Finding& f) {
@@ -64,9 +64,8 @@ void maybePersonal(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         const PersonalSort* sort = isFilled(c) && !c.yes(Prop::personal) ? guessedPersonal(in.form, c) : nullptr;
         if (sort)
-            found.push_back({nullptr,
-                             {c.id},
-                             said("It seems to ask for {}, and is not marked as personal.", wordPart(sort->word))});
+            found.push_back(
+                {nullptr, {c.id}, said("It seems to ask for {} but is not marked as personal.", wordPart(sort->word))});
     });
 }
 Form marked(const Checked& in, const Finding& f) {
@@ -75,7 +74,7 @@ Form marked(const Checked& in, const Finding& f) {
 void noPurpose(const Checked& in, Findings& found) {
     for (Id id : personalFields(in.form))
         if (trimmed(in.form.find(id)->text(Prop::purpose)).empty())
-            found.push_back({nullptr, {id}, said("Nothing says what this detail is used for.")});
+            found.push_back({nullptr, {id}, said("It does not say what this detail is used for.")});
 }
 /// With it the notice says it, too.
 Form usualOne(const Checked& in, const Finding& f) {
@@ -91,7 +90,7 @@ void noNotice(const Checked& in, Findings& found) {
     const Ids personal = personalFields(in.form);
     if (!personal.empty() && !noticeOf(in.form) && !noticeText(in.form).empty())
         found.push_back(
-            {nullptr, {rootId, personal.front()}, said("Personal details are asked for, and nothing says why.")});
+            {nullptr, {rootId, personal.front()}, said("Personal details are requested without a reason.")});
 }
 void noticeOld(const Checked& in, Findings& found) {
     const Control* notice = noticeOf(in.form);
@@ -101,7 +100,7 @@ void noticeOld(const Checked& in, Findings& found) {
     for (Id id : personalFields(in.form))
         if (const string purpose = purposeSaid(in.form.find(id)->text(Prop::purpose));
             !purpose.empty() && text.find(purpose) == string::npos) {
-            found.push_back({nullptr, {notice->id, id}, said("It leaves out a purpose: “{}”.", purpose)});
+            found.push_back({nullptr, {notice->id, id}, said("It does not mention a purpose: “{}”.", purpose)});
             return;
         }
 }
@@ -113,8 +112,7 @@ void noticeLate(const Checked& in, Findings& found) {
     const Ids personal = personalFields(in.form);
     if (notice && !personal.empty() &&
         in.form.index()->placeInOrder(notice->id) > in.form.index()->placeInOrder(personal.front()))
-        found.push_back(
-            {nullptr, {notice->id, personal.front()}, said("It is read after the first of them is asked for.")});
+        found.push_back({nullptr, {notice->id, personal.front()}, said("It comes after the first of these details.")});
 }
 void consentLate(const Checked& in, Findings& found) {
     const Ids personal = personalFields(in.form);
@@ -124,7 +122,7 @@ void consentLate(const Checked& in, Findings& found) {
         if (c.is().answers == AnswerType::tick && c.yes(Prop::consent) && in.form.index()->placeInOrder(c.id) > first)
             found.push_back({nullptr,
                              {c.id, personal.front()},
-                             said("It asks for consent after “{}” is asked for.",
+                             said("It asks for consent after “{}” was requested.",
                                   calledBy(in.form, *in.form.find(personal.front())))});
     });
 }
@@ -142,7 +140,7 @@ bool namesASecret(const Form& form, const Control& c) {
 void secretInClear(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::secret) && !c.yes(Prop::secret) && namesASecret(in.form, c))
-            found.push_back({nullptr, {c.id}, said("A secret is typed where everybody can see it.")});
+            found.push_back({nullptr, {c.id}, said("The secret can be seen while it is typed.")});
     });
 }
 Form madeSecret(const Checked& in, const Finding& f) {
@@ -151,25 +149,25 @@ Form madeSecret(const Checked& in, const Finding& f) {
 void secretKept(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::secret) && c.yes(Prop::secret))
-            found.push_back({nullptr, {c.id}, said("What is typed here stands in the reply for all to read.")});
+            found.push_back({nullptr, {c.id}, said("The reply shows in clear what is typed here.")});
     });
 }
 
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow protectionRows[] = {
-    {"notSealed", CheckFamily::protection, Gravity::know, "Not sealed", "Fillers can change the wording and the limits.", "", notSealed},
-    {"sealDamaged", CheckFamily::protection, Gravity::must, "A seal that is damaged", "Nobody can change the form any more.", "", sealDamaged},
-    {"lockedEmpty", CheckFamily::protection, Gravity::should, "A field that is locked, and stays empty", "It was meant to be filled.", "Opens it.", lockedEmpty, opened},
-    {"openWorkedOut", CheckFamily::protection, Gravity::know, "Open, though worked out", "Fillers try to type into it.", "Makes it read only.", openWorkedOut, readOnly},
-    {"maybePersonal", CheckFamily::protection, Gravity::know, "It looks like a personal detail, and is not marked", "Whoever collects such details has to say why (GDPR, article 13).", "", maybePersonal, nullptr, {{{"Marks it as personal, with the usual purpose.", marked}}}},
-    {"noPurpose", CheckFamily::protection, Gravity::should, "A personal detail without purpose", "Details are asked for with a purpose only (GDPR, article 5).", "Takes the usual purpose of such a detail, and writes it into the notice.", noPurpose, usualOne, {{{"Says that it is not personal.", notPersonal}}}},
-    {"noNotice", CheckFamily::protection, Gravity::should, "Personal details without a notice", "Fillers are told before they are asked (GDPR, article 13).", "Writes the notice and places it before the first of them.", noNotice, written},
-    {"noticeOld", CheckFamily::protection, Gravity::should, "A notice that leaves out a purpose", "Fillers are told less than is done.", "Writes it anew.", noticeOld, written},
-    {"noticeLate", CheckFamily::protection, Gravity::should, "A notice after what it speaks of", "Fillers are told before they are asked (GDPR, article 13).", "Brings it above the first of them.", noticeLate, broughtBefore},
-    {"consentLate", CheckFamily::protection, Gravity::should, "Personal details before consent", "Who has not agreed yet is asked already.", "Brings it above the first of them.", consentLate, broughtBefore},
-    {"secretInClear", CheckFamily::protection, Gravity::should, "A secret typed in clear", "Whoever looks on reads it.", "Shows dots while it is typed.", secretInClear, madeSecret},
-    {"secretKept", CheckFamily::protection, Gravity::know, "A secret in the reply", "Replies are read by many.", "", secretKept},
+    {"notSealed", CheckFamily::protection, Gravity::know, "Not sealed", "Anyone can change its wording and limits.", "", notSealed},
+    {"sealDamaged", CheckFamily::protection, Gravity::must, "A seal that is damaged", "Nobody can change the form.", "", sealDamaged},
+    {"lockedEmpty", CheckFamily::protection, Gravity::should, "A locked field that stays empty", "It cannot be filled.", "Unlocks it.", lockedEmpty, opened},
+    {"openWorkedOut", CheckFamily::protection, Gravity::know, "Open although it is worked out", "Fillers may try to type into it.", "Makes it read only.", openWorkedOut, readOnly},
+    {"maybePersonal", CheckFamily::protection, Gravity::know, "It looks like a personal detail but is not marked", "You must say why you collect such details (GDPR, article 13).", "", maybePersonal, nullptr, {{{"Marks it as personal and adds the usual purpose.", marked}}}},
+    {"noPurpose", CheckFamily::protection, Gravity::should, "A personal detail without purpose", "Personal details need a purpose (GDPR, article 5).", "Takes the usual purpose of such a detail, and writes it into the notice.", noPurpose, usualOne, {{{"Says that it is not personal.", notPersonal}}}},
+    {"noNotice", CheckFamily::protection, Gravity::should, "Personal details without a notice", "Fillers must be told first (GDPR, article 13).", "Writes the notice and places it before the first of them.", noNotice, written},
+    {"noticeOld", CheckFamily::protection, Gravity::should, "A notice that leaves out a purpose", "Fillers are not told everything.", "Rewrites it.", noticeOld, written},
+    {"noticeLate", CheckFamily::protection, Gravity::should, "A notice below the details it is about", "Fillers must be told first (GDPR, article 13).", "Moves it above the first of them.", noticeLate, broughtBefore},
+    {"consentLate", CheckFamily::protection, Gravity::should, "Personal details before consent", "Details are requested before consent.", "Moves it above the first of them.", consentLate, broughtBefore},
+    {"secretInClear", CheckFamily::protection, Gravity::should, "A secret typed in clear", "People nearby can read it.", "Shows dots instead of characters.", secretInClear, madeSecret},
+    {"secretKept", CheckFamily::protection, Gravity::know, "A secret in the reply", "Many people may read the replies.", "", secretKept},
 };
 // clang-format on
 

@@ -79,7 +79,7 @@ void cannotBeGiven(const Checked& in, Findings& found) {
                               !one->formulas.find(Prop::enabled) && !enabled.contains(one->id);
             shut = shut || hidden || grey;
         }
-        if (shut) found.push_back({nullptr, {c.id}, said("It must be filled in, and nobody can.")});
+        if (shut) found.push_back({nullptr, {c.id}, said("It is required, but nobody can fill it.")});
     });
 }
 /// What is locked was meant to be filled, since it must be; what is hidden was not.
@@ -92,7 +92,7 @@ Form givenOrNot(const Checked& in, const Finding& f) {
 void idleButton(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (c.is().pressed && c.as<ButtonRole>() == ButtonRole::other && c.rules.empty())
-            found.push_back({nullptr, {c.id}, said("A press does nothing.")});
+            found.push_back({nullptr, {c.id}, said("A click does nothing.")});
     });
 }
 
@@ -105,7 +105,7 @@ void silentMessage(const Checked& in, Findings& found) {
             silent = silent || (tree && (*tree)->what == Node::What::text && (*tree)->text.empty());
         };
         for (const Rule& rule : c.rules) eachStep(rule.steps, look);
-        if (silent) found.push_back({nullptr, {id}, said("A message has no words.")});
+        if (silent) found.push_back({nullptr, {id}, said("A message has no text.")});
     });
 }
 
@@ -131,8 +131,7 @@ void neverFires(const Checked& in, Findings& found) {
     in.form.controls.each([&](Id id, const Control& c) {
         for (const Rule& rule : c.rules)
             if (!rule.off && !canFire(in.form, c, rule))
-                found.push_back(
-                    {nullptr, {id}, said("A rule waits for what never happens, or does what cannot be done.")});
+                found.push_back({nullptr, {id}, said("This rule can never run: its event or step is impossible.")});
     });
 }
 Form switchedOff(const Checked& in, const Finding& f) {
@@ -168,17 +167,17 @@ Form messagesOut(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow ruleRows[] = {
-    {"formulaBroken", CheckFamily::rules, Gravity::must, "A formula that does not read, or names what is gone", "Nothing is worked out.", "Takes the formula away, so that the plain value holds.",
+    {"formulaBroken", CheckFamily::rules, Gravity::must, "A formula with an error or a deleted name", "Nothing is worked out.", "Removes the formula; the plain value applies.",
      [](const Checked& in, Findings& found) { broken(in, found, ofFormula); }, [](const Checked& in, const Finding& f) { return rightAgain(in, f, ofFormula); }},
-    {"formulaCircle", CheckFamily::rules, Gravity::must, "Formulas in a circle", "Each waits for the other.", "Takes one of the formulas away.",
+    {"formulaCircle", CheckFamily::rules, Gravity::must, "Formulas in a circle", "Each one needs the result of the other.", "Removes one of the formulas.",
      [](const Checked& in, Findings& found) { broken(in, found, inCircle); }, circleOpened},
-    {"ruleBroken", CheckFamily::rules, Gravity::must, "A rule that names what is gone", "It does not do what it should.", "Takes its step out, or switches it off.",
+    {"ruleBroken", CheckFamily::rules, Gravity::must, "A rule with a deleted or missing control", "It does not do what it should.", "Removes the step, or switches the rule off.",
      [](const Checked& in, Findings& found) { broken(in, found, ofRule); }, [](const Checked& in, const Finding& f) { return rightAgain(in, f, ofRule); }},
-    {"cannotBeGiven", CheckFamily::rules, Gravity::must, "Required, but hidden, disabled or locked", "The form can never be accepted.", "Opens it where it is locked; else lets it stay empty.", cannotBeGiven, givenOrNot},
-    {"limitsMissed", CheckFamily::rules, Gravity::should, "A worked-out number beyond its own limits", "The form cannot be accepted, and fillers cannot change that.", "Takes its limits away.", limitsMissed, limitsLifted},
-    {"idleButton", CheckFamily::rules, Gravity::should, "A button that does nothing", "It is pressed, and nothing happens.", "", idleButton, nullptr, {{{"Lets it accept the form.", pressMeans<ButtonRole::accept>}, {"Lets it leave without a reply.", pressMeans<ButtonRole::cancel>}, {"Takes it out.", takenOut}}}},
-    {"silentMessage", CheckFamily::rules, Gravity::should, "A message with no text", "An empty card covers the form.", "Takes the message out.", silentMessage, messagesOut},
-    {"neverFires", CheckFamily::rules, Gravity::should, "A rule that never can fire", "Somebody relies on it.", "Switches it off.", neverFires, switchedOff},
+    {"cannotBeGiven", CheckFamily::rules, Gravity::must, "Required, but hidden, disabled or locked", "The form can never be accepted.", "Unlocks it, or makes it optional.", cannotBeGiven, givenOrNot},
+    {"limitsMissed", CheckFamily::rules, Gravity::should, "A worked-out number beyond its own limits", "The form cannot be accepted, and fillers cannot correct it.", "Removes its limits.", limitsMissed, limitsLifted},
+    {"idleButton", CheckFamily::rules, Gravity::should, "A button that does nothing", "Nothing happens when it is clicked.", "", idleButton, nullptr, {{{"Makes it accept the form.", pressMeans<ButtonRole::accept>}, {"Makes it cancel.", pressMeans<ButtonRole::cancel>}, {"Takes it out.", takenOut}}}},
+    {"silentMessage", CheckFamily::rules, Gravity::should, "A message with no text", "An empty message covers the form.", "Removes the message.", silentMessage, messagesOut},
+    {"neverFires", CheckFamily::rules, Gravity::should, "A rule that can never run", "Somebody may rely on it.", "Switches it off.", neverFires, switchedOff},
 };
 // clang-format on
 

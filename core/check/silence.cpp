@@ -50,7 +50,9 @@ void tell(string& all, const Value& value) {
 
 string markOf(const Form& form, const Finding& finding) {
     const About& about = aboutOf(finding.check->family);
-    string all = finding.sentence.text();
+    // What the sentence speaks of, not how it says it: that may be said better one day.
+    string all;
+    for (const SentencePart& part : finding.sentence.parts) all += part.text + '\1';
     for (Id id : finding.controls) {
         const Control* c = form.find(id);
         if (!c) continue;

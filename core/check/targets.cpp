@@ -6,8 +6,8 @@
 #include "core/rules/dependence.h"
 #include "core/rules/ecmascript.h"
 #include "core/rules/moved_controls.h"
-#include "core/targets/pdf/pdf_carries.h"
 #include "core/targets/added_rows.h"
+#include "core/targets/pdf/pdf_carries.h"
 #include "core/targets/qt/qt_class.h"
 
 namespace brindel {
@@ -25,10 +25,10 @@ void formulasLost(const Checked& in, Findings& found) {
     in.form.controls.each([&](Id id, const Control& c) {
         for (const auto& [prop, formula] : c.formulas)
             if (workedOutInPdf(prop).empty() && !choicesFollowAnswers(in.form, id))
-                found.push_back({nullptr,
-                                 {id},
-                                 said("“{}” is not worked out in a PDF; it stays as it is written here.",
-                                      wordPart(row(prop).word))});
+                found.push_back(
+                    {nullptr,
+                     {id},
+                     said("“{}” is not worked out in a PDF; its fixed value is used.", wordPart(row(prop).word))});
     });
 }
 void choicesStand(const Checked& in, Findings& found) {
@@ -37,21 +37,21 @@ void choicesStand(const Checked& in, Findings& found) {
         found.push_back({nullptr,
                          {c.id},
                          c.is().spreads || c.is().tall
-                             ? said("Its choices follow another answer; a PDF has those of the beginning.")
-                             : said("Its choices follow another answer; in a PDF anything can be typed.")});
+                             ? said("Its choices depend on another answer; a PDF shows the first ones.")
+                             : said("Its choices depend on another answer; a PDF accepts any text.")});
     });
 }
 /// Fields come and go; what is painted on the page stays.
 void wordingStays(const Checked& in, Findings& found) {
     for (Id id : movedControls(in.form).shown)
         if (const Control* c = in.form.find(id); c && !isFilled(*c) && !c->is().pressed)
-            found.push_back({nullptr, {id}, said("It comes and goes; in a PDF only the fields do, its wording and lines stay in sight.")});
+            found.push_back({nullptr, {id}, said("In a PDF its fields hide; its text and lines stay.")});
 }
 void eventsLost(const Checked& in, Findings& found) {
     eachRule(in.form, [&](Id id, const Rule& rule) {
         if (!isAskedInPdf(rule.when))
             found.push_back(
-                {nullptr, {id}, said("What is done when it {} is not done in a PDF.", wordPart(row(rule.when).word))});
+                {nullptr, {id}, said("A PDF ignores rules for when it {}.", wordPart(row(rule.when).word))});
     });
 }
 void stepsLost(const Checked& in, Findings& found) {
@@ -61,7 +61,7 @@ void stepsLost(const Checked& in, Findings& found) {
                 found.push_back(
                     {nullptr,
                      {id},
-                     said("“{}” is not done in a PDF; what stands beside it is.", wordPart(row(step.does).word))});
+                     said("“{}” does not work in a PDF; the other steps do.", wordPart(row(step.does).word))});
         };
         eachStep(rule.steps, visit);
     });
@@ -79,10 +79,7 @@ void signingUnchecked(const Checked& in, Findings& found) {
 void patternsUnread(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::pattern) && !c.text(Prop::pattern).empty() && !isEcmascriptPattern(c.text(Prop::pattern)))
-            found.push_back(
-                {nullptr,
-                 {c.id},
-                 said("Its pattern is written with signs that viewers of PDFs do not know; they do not check it.")});
+            found.push_back({nullptr, {c.id}, said("PDF viewers cannot check this pattern.")});
     });
 }
 void richPlain(const Checked& in, Findings& found) {
@@ -95,7 +92,8 @@ void richPlain(const Checked& in, Findings& found) {
 void richPlainInClass(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::rich) && c.yes(Prop::rich))
-            found.push_back({nullptr, {c.id}, said("What is pasted keeps its format while it is filled; no keys make any.")});
+            found.push_back(
+                {nullptr, {c.id}, said("What is pasted keeps its format while it is filled; no keys make any.")});
     });
 }
 void scriptsNeeded(const Checked& in, Findings& found) {
@@ -122,8 +120,7 @@ void namesKept(const Checked& in, Findings& found) {
         if (!c.name.empty() && isTakenInClass(c.name))
             found.push_back({nullptr,
                              {c.id},
-                             said("“{}” is a name that Qt's windows keep for themselves; the class calls it “{}Field”.",
-                                  c.name, c.name)});
+                             said("“{}” is reserved by Qt's windows; the class calls it “{}Field”.", c.name, c.name)});
     });
 }
 void headAndFootLost(const Checked& in, Findings& found) {
@@ -134,7 +131,8 @@ void headAndFootLost(const Checked& in, Findings& found) {
 void classRows(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (c.is().grid && c.number(Prop::rowsMost) - c.number(Prop::rows) > mostAddedRows)
-            found.push_back({nullptr, {c.id}, said("Fillers can add {} rows to it, and no more.", std::size_t(mostAddedRows))});
+            found.push_back(
+                {nullptr, {c.id}, said("Fillers can add {} rows to it, and no more.", std::size_t(mostAddedRows))});
     });
 }
 void textScrolls(const Checked& in, Findings& found) {
@@ -151,19 +149,20 @@ void placeForgotten(const Checked& in, Findings& found) {
 void patternsUnreadInPage(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::pattern) && !c.text(Prop::pattern).empty() && !isEcmascriptPattern(c.text(Prop::pattern)))
-            found.push_back({nullptr, {c.id}, said("Its pattern is written with signs that browsers do not know; they do not check it.")});
+            found.push_back({nullptr, {c.id}, said("Browsers cannot check this pattern.")});
     });
 }
 void richPlainInPage(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::rich) && c.yes(Prop::rich))
-            found.push_back({nullptr, {c.id}, said("Bold, italic and underline cannot be typed in it; plain text can.")});
+            found.push_back(
+                {nullptr, {c.id}, said("Bold, italic and underline cannot be typed in it; plain text can.")});
     });
 }
 void boxesLeftOut(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (c.is().behind || (c.kind == Kind::line && c.box.height > c.box.width))
-            found.push_back({nullptr, {c.id}, said("It is left out: a page that fits phones has no place for it.")});
+            found.push_back({nullptr, {c.id}, said("A web page leaves it out: there is no place for it on phones.")});
     });
 }
 

@@ -22,7 +22,7 @@ void wordless(const Checked& in, Findings& found) {
                             c.is().answers == AnswerType::question;
         if (!speaks || !has(c.kind, Prop::text) || !trimmed(c.text(Prop::text)).empty()) return;
         if (has(c.kind, Prop::picture) && !c.text(Prop::hint).empty()) return;
-        found.push_back({nullptr, {c.id}, said("This {} says nothing.", wordPart(c.is().word))});
+        found.push_back({nullptr, {c.id}, said("This {} has no text.", wordPart(c.is().word))});
     });
 }
 
@@ -45,7 +45,7 @@ void labelless(const Checked& in, Findings& found) {
         const bool inGrid = holder && holder->is().inGrid;
         if (!isFilled(c) || inGrid || !c.is().labelled || in.form.index()->labelOf(c.id) != noControl) return;
         if (!trimmed(c.text(Prop::hint)).empty() || (has(c.kind, Prop::text) && !c.text(Prop::text).empty())) return;
-        found.push_back({nullptr, {c.id}, said("Nothing says what this {} asks for.", wordPart(c.is().word))});
+        found.push_back({nullptr, {c.id}, said("This {} has no label or hint.", wordPart(c.is().word))});
     });
 }
 /// A hint from the words of its name: "boat name" of txtBoatName.
@@ -115,7 +115,7 @@ void untitled(const Checked& in, Findings& found) {
     if (title.empty())
         found.push_back({nullptr, {rootId}, said("The form has no title.")});
     else if (!words.empty() && nobodyChose)
-        found.push_back({nullptr, {rootId}, said("“{}” is no title that anybody chose.", title)});
+        found.push_back({nullptr, {rootId}, said("Nobody chose the title “{}”.", title)});
 }
 
 /// Not one by one: a form that is never translated would be full of it.
@@ -137,8 +137,8 @@ void translationCut(const Checked& in, Findings& found) {
     const auto index = in.form.index();
     if (in.only) std::ranges::sort(ids.begin() + 1, ids.end(), {}, [&](Id id) { return index->placeInOrder(id); });
     found.push_back({nullptr, std::move(ids),
-                     count == 1 ? said("One wording has no room to be a third longer.")
-                                : said("{} wordings have no room to be a third longer.", count)});
+                     count == 1 ? said("1 text lacks room for longer translations.")
+                                : said("{} texts lack room for longer translations.", count)});
 }
 
 bool hasColon(const string& text) {
@@ -164,8 +164,8 @@ void unevenColons(const Checked& in, Findings& found) {
     for (Id id : colons.odd())
         found.push_back({nullptr,
                          {id},
-                         take ? said("It ends in a colon, and most labels do not.")
-                              : said("It ends without a colon, and most labels have one.")});
+                         take ? said("It ends in a colon, but most labels do not.")
+                              : said("It has no colon, but most labels do.")});
 }
 Form colonAsMost(const Checked& in, const Finding& f) {
     const Control* c = in.form.find(f.controls.front());
@@ -183,13 +183,13 @@ Form colonAsMost(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow wordingRows[] = {
-    {"wordless", CheckFamily::wording, Gravity::must, "A button, page or tick without text", "Nobody knows what it does.", "Takes the words of its name.", wordless, worded},
-    {"labelless", CheckFamily::wording, Gravity::must, "A field without label or hint", "Nobody knows what is asked, and a screen reader has nothing to read (WCAG 2.2, 3.3.2).", "Makes a hint of the words of its name.", labelless, hinted},
-    {"wordingCut", CheckFamily::wording, Gravity::should, "Wording that is cut off", "Part of it cannot be read.", "Makes it as wide as its text.", wordingCut, widened},
-    {"labelTwice", CheckFamily::wording, Gravity::should, "The same label twice in one place", "Which answer is which, only the place tells.", "", labelTwice, nullptr, {{{"Numbers it.", numberedLabel}}}},
-    {"unevenColons", CheckFamily::wording, Gravity::should, "Colons on some labels only", "It looks careless, and tells nothing.", "Does as most labels do.", unevenColons, colonAsMost},
-    {"translationCut", CheckFamily::wording, Gravity::know, "Wording that is cut off when it is a third longer", "Other languages need the room.", "", translationCut},
-    {"untitled", CheckFamily::wording, Gravity::should, "A form without title", "Its window, its file and its reply have no name.", "", untitled, nullptr, {{{"Takes the first heading, or the words of its name.", titled}}}},
+    {"wordless", CheckFamily::wording, Gravity::must, "A button, page or tick without text", "Nobody knows what it does.", "Uses the words of its name.", wordless, worded},
+    {"labelless", CheckFamily::wording, Gravity::must, "A field without label or hint", "Nobody knows what is asked, and a screen reader has nothing to read (WCAG 2.2, 3.3.2).", "Uses the words of its name as a hint.", labelless, hinted},
+    {"wordingCut", CheckFamily::wording, Gravity::should, "Wording that is cut off", "Part of the text cannot be read.", "Makes it as wide as its text.", wordingCut, widened},
+    {"labelTwice", CheckFamily::wording, Gravity::should, "The same label twice in one place", "Only position tells the answers apart.", "", labelTwice, nullptr, {{{"Numbers it.", numberedLabel}}}},
+    {"unevenColons", CheckFamily::wording, Gravity::should, "Only some labels end in a colon", "It looks careless and has no meaning.", "Follows most of the labels.", unevenColons, colonAsMost},
+    {"translationCut", CheckFamily::wording, Gravity::know, "Wording without room for longer translations", "Other languages often need a third more room.", "", translationCut},
+    {"untitled", CheckFamily::wording, Gravity::should, "A form without title", "Its window has no title, and its file and replies have no name.", "", untitled, nullptr, {{{"Uses the first heading, or the words of its name.", titled}}}},
 };
 // clang-format on
 

@@ -42,17 +42,17 @@ Form faulty() {
 TEST(FindingsInTheWindow, ArePinnedCountedAndListedByGravity) {
     Finder f(faulty());
     EXPECT_EQ(f.open(), 4);
-    EXPECT_EQ(openSaid(f.desk().findings()), "4 things stand between this form and its hand-over.");
+    EXPECT_EQ(openSaid(f.desk().findings()), "4 things to put right before the hand-over.");
     const Id hull = f.at("cboHull").id;
     const QRectF place = f.sheet().placeOf(hull);
     const QPointF pin(place.right() - 2, place.top() + 1);
     EXPECT_EQ(pinAt(f.sheet(), f.desk(), pin), hull);
     EXPECT_EQ(pinAt(f.sheet(), f.desk(), place.center()), noControl);
-    EXPECT_EQ(pinSays(f.desk(), hull), "There is nothing to choose.");
+    EXPECT_EQ(pinSays(f.desk(), hull), "It has no choices.");
     // The status line says it of the one that is selected.
     f.desk().select({hull});
     Hands::settle();
-    EXPECT_EQ(f.window.findChild<QLabel*>("findingSaid")->text(), "◆ There is nothing to choose.");
+    EXPECT_EQ(f.window.findChild<QLabel*>("findingSaid")->text(), "◆ It has no choices.");
     // A press on the pin lists it.
     f.click(pin.toPoint());
     EXPECT_TRUE(f.window.findingsShown());
@@ -87,7 +87,7 @@ TEST(FindingsInTheWindow, ArePutRightByTheKeyboard) {
     f.look();
     EXPECT_EQ(f.at("numLength").number(Prop::most), 5);
     EXPECT_EQ(f.open(), 3);
-    EXPECT_EQ(f.desk().history().undoName(), "Turns it round");
+    EXPECT_EQ(f.desk().history().undoName(), "Swaps the limits");
     f.desk().undo();
     f.look();
     EXPECT_EQ(f.open(), 4);

@@ -76,7 +76,7 @@ TEST(Words, NothingThatDesignersReadIsLeftOut) {
 
 TEST(Words, TheFileForTranslatorsHasCodeAndTables) {
     const std::string words = textOf(std::string(BRINDEL_BIN) + "/../words/brindel.ts");
-    for (const char* word : {"Everything is in its place already.", "Find a property", "number box", "Same width",
+    for (const char* word : {"Everything is already in place.", "Find a property", "number box", "Same width",
                              "The line around it.", "Put controls on the form and line them up."})
         EXPECT_NE(words.find(std::string("<source>") + word), std::string::npos) << word;
     // And what core says, all of it: a ; and brackets within, and literals that go over two lines.
