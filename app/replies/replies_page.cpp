@@ -140,8 +140,8 @@ RepliesPage::RepliesPage(RepliesDesk& replies, QWidget* parent) : QWidget(parent
                                  "background: %1; color: %2; }"
                                  "QHeaderView::section { padding: 4px 18px 4px 8px; }"
                                  "QHeaderView::up-arrow, QHeaderView::down-arrow { subcontrol-position: center right; "
-                                 "right: 4px; width: 8px; "
-                                 "height: 8px; }")
+                                 "right: 2px; width: 12px; "
+                                 "height: 12px; }")
                              .arg(tokens().chosen.name(), tokens().ink.name()));
     stack_->addWidget(view_);
     view_->setContextMenuPolicy(Qt::CustomContextMenu);

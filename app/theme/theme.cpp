@@ -163,6 +163,8 @@ QString panelSheet() {
             selection-background-color: @chosen; selection-color: @ink; outline: 0; }
         QTableView:focus, QListWidget:focus { border: 1px solid @tawny; }
         QListWidget::item:selected, QTableView::item:selected { background: @chosen; color: @ink; }
+        QHeaderView::down-arrow { image: url(@chevron); }
+        QHeaderView::up-arrow { image: url(@chevronUp); }
         QHeaderView::section { background: @cream; color: @ink2; border: 0; border-bottom: 1px solid @line; padding: 4px 6px; }
         QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
         QScrollBar::handle:vertical { background: @line; border-radius: 4px; min-height: 30px; margin: 1px; }
@@ -180,7 +182,8 @@ QString panelSheet() {
         QMenu::separator { height: 1px; background: @line; margin: 4px 8px; }
         QToolTip { background: @umber; color: @onDark; border: 0; padding: 4px 6px; }
     )";
-    const QList<std::pair<QString, QString>> names = {{"@chevron", drawnIcon("chevron", t.ink2)},
+    const QList<std::pair<QString, QString>> names = {{"@chevronUp", drawnIcon("chevronUp", t.ink2)},
+                                                      {"@chevron", drawnIcon("chevron", t.ink2)},
                                                       {"@tick", drawnIcon("tick", t.tawny)},
                                                       {"@tawnyDark", hex(t.tawnyDark)},
                                                       {"@tawny", hex(t.tawny)},

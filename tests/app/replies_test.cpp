@@ -618,3 +618,37 @@ TEST(RepliesPass, AListIsTakenFromReplies) {
     EXPECT_EQ(*listFromReplies(store, *taken, &h.window), *taken);
     EXPECT_FALSE(listFromReplies(toQt(h.path), "", &h.window));
 }
+
+TEST(RepliesPass, WhatIsShownIsExported) {
+    Replies h;
+    Form form = openForm(h.path)->form;
+    form = withProperty(form, {named(form, "txtOwner").id}, Prop::personal, true);
+    write(h.path, formText(form));
+    ASSERT_TRUE(h.window.openFile(toQt(h.path)));
+    h.window.setPass(Pass::replies);
+    h.drop(h.three());
+    CountCard* hull = h.card("cboHull");
+    QTest::mouseClick(hull, Qt::LeftButton, {}, hull->barAt(0).center());
+    h.settle();
+    auto* button = h.window.findChild<QPushButton*>("exportReplies");
+    for (const char* ending : {"csv", "xlsx", "json", "pdf"}) {
+        const std::string path = h.folder.file(std::string("out.") + ending);
+        whenOpen<QFileDialog>([&](QFileDialog& dialog) {
+            dialog.findChild<QLineEdit*>("fileNameEdit")->setText(toQt(path));
+            QMetaObject::invokeMethod(&dialog, "accept", Qt::QueuedConnection);
+        });
+        QTest::mouseClick(button, Qt::LeftButton);
+        EXPECT_TRUE(std::filesystem::exists(path)) << path;
+    }
+    const std::string csv = textOf(h.folder.file("out.csv"));
+    EXPECT_NE(csv.find("Kittiwake"), std::string::npos);
+    EXPECT_EQ(csv.find("Marigold"), std::string::npos) << "only what is shown";
+    EXPECT_EQ(csv.find("Halloran"), std::string::npos) << "personal details are not";
+    EXPECT_TRUE(textOf(h.folder.file("out.xlsx")).starts_with("PK"));
+    EXPECT_EQ(nlohmann::json::parse(textOf(h.folder.file("out.json"))).size(), 2u);
+    EXPECT_EQ(std::system(("pdftotext '" + h.folder.file("out.pdf") + "' '" + h.folder.file("out.txt") + "'").c_str()), 0);
+    const std::string report = textOf(h.folder.file("out.txt"));
+    EXPECT_NE(report.find("2 replies"), std::string::npos) << report;
+    EXPECT_NE(report.find("Hull: GRP"), std::string::npos) << report;
+    EXPECT_EQ(report.find("Owner"), std::string::npos) << report;
+}

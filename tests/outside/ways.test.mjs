@@ -79,6 +79,8 @@ test("a reply is the same by every way in, in every export", async t => {
       writeFileSync(json, wholes);
       run(cli, ["fill", form, "--values", json, "--today", day, "--to", "pdf", "-o", pdf]);
       writeFileSync(csv, exported(form, sentTo, `sent-${i}.csv`));
+      run(cli, ["fill", form, "--values", json, "--today", day, "--store", join(folder, `fill-${i}.db`)]);
+      assert.deepEqual(JSON.parse(exported(form, join(folder, `fill-${i}.db`), `fill-${i}.json`))[0].values, found.reply.values, `${form} by fill`);
       for (const [way, file] of [["json", json], ["pdf", pdf], ["csv", csv]]) {
         const out = join(folder, `${way}-${i}.kept.json`);
         run(cli, ["gather", form, file, "--store", join(folder, `${way}-${i}.db`), "--today", day, "-o", out]);
@@ -94,6 +96,9 @@ test("a reply is the same by every way in, in every export", async t => {
         const [one, other] = [server, join(folder, `json-${i}.db`)].map(store => exported(form, store, `out-${i}.${ending}`).replaceAll(came(store), "then").replaceAll(sent[0].filled, "then"));
         assert.equal(one, other, `${form} on a server`);
       }
+      // As a reader by others has it there.
+      const text = Object.entries(found.reply.values).find(([key, value]) => typeof value === "string" && key.startsWith("txt") && !key.includes("."));
+      if (text) assert.equal(run("psql", [server, "-X", "-A", "-t", "-c", `SELECT "${text[0]}" FROM "${name}"`]).trimEnd(), text[1].trimEnd(), `${form} by psql`);
       // Into the store that has it by the page, by JSON and as a table it is the same one.
       const again = join(folder, `again-${i}.json`);
       run(cli, ["gather", form, json, csv, "--store", sentTo, "--today", day, "-o", again]);
@@ -102,6 +107,6 @@ test("a reply is the same by every way in, in every export", async t => {
     }
   }));
   await at.end();
-  t.diagnostic(`${compared} replies by five ways into both stores, ${passed} forms whose answers nobody guesses`);
+  t.diagnostic(`${compared} replies by six ways into both stores, ${passed} forms whose answers nobody guesses`);
   assert.ok(compared >= 15, String(compared));
 });
