@@ -89,7 +89,7 @@ Command addNew(CLI::App& app) {
         ->check(CLI::IsMember({"dialog", "document"}))
         ->default_str("dialog");
     command->add_option("--page", given->paper, "The paper of a document")->check(CLI::IsMember(keysOf(papers)));
-    command->add_option("--language", given->language, "Of the wording, dates and numbers: en, de, he");
+    command->add_option("--language", given->language, "Language of the wording, dates and numbers: en, de, he");
     command->add_option("-o,--out", given->out, "The form file; standard output when left out");
     takesPassword(command, given->password);
     return {command, [given](const FontBook& fonts) -> int {
@@ -150,7 +150,7 @@ Command addName(CLI::App& app) {
     command->add_option("FORM", given->source, formHelp)->required();
     command->add_option("--scheme", given->scheme,
                         "One of " + given->schemes + ", or a scheme file; the form's own when left out");
-    command->add_flag("--keep-own", given->keepOwn, "Leaves names alone that a person has set");
+    command->add_flag("--keep-own", given->keepOwn, "Keeps names that were set by hand");
     command->add_flag("--dry-run", given->dryRun, "Shows what would change, and changes nothing");
     command->add_option("-o,--out", given->out, "Another file to write; the form itself when left out");
     takesPassword(command, given->password);
@@ -245,7 +245,7 @@ Command addCheck(CLI::App& app) {
         PasswordFile password;
     };
     auto given = std::make_shared<Given>();
-    CLI::App* command = app.add_subcommand("check", "Says what will trouble fillers and receivers of a form");
+    CLI::App* command = app.add_subcommand("check", "Lists what will trouble fillers and receivers of a form");
     command->add_option("FORM", given->source, formHelp)->required();
     command->add_flag("--json", given->asJson, "As JSON, for scripts");
     command->add_option("--mend", given->mends, "Puts right all, or these checks, and writes the form")->delimiter(',');

@@ -88,7 +88,7 @@ Command addFill(CLI::App& app) {
         ->required();
     command->add_option("--to", given->fillTo)->check(CLI::IsMember({"json", "pdf"}));
     command->add_option("--today", given->today, "The day that today means, as 2026-04-01");
-    command->add_option("--language", given->language, "In which it is filled, where the form has several: de");
+    command->add_option("--language", given->language, "Language in which it is filled, such as de");
     command->add_flag(
         "--archive", given->archive,
         "A PDF for keeping (PDF/A-3): nothing runs in it, and the form's file and the reply are attached");

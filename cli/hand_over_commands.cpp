@@ -87,9 +87,11 @@ int exportFolder(const Form& form, const Target& target, const FontBook& fonts, 
 Command addExport(CLI::App& app) {
     using Given = Exported;
     auto given = std::make_shared<Given>();
-    CLI::App* command = app.add_subcommand("export", "Writes a form as " + targetWords());
+    CLI::App* command = app.add_subcommand("export", "Exports a form; --to names the target");
     command->add_option("FORM", given->source, formHelp)->required();
-    command->add_option("--to", given->to)->required()->check(CLI::IsMember(keysOf(allTargets())));
+    command->add_option("--to", given->to, "The target: " + targetWords())
+        ->required()
+        ->check(CLI::IsMember(keysOf(allTargets())));
     command->add_option("--scale", given->scale, "Pixels of the picture per 1/96 inch")->check(CLI::Range(0.1, 8.0));
     command->add_option("--password-file", given->owner.file,
                         "A file whose first line is the password that a PDF is sealed with");
@@ -105,7 +107,7 @@ Command addExport(CLI::App& app) {
         ->check(pageAddressMisfit);
     command->add_flag("--keep-draft", given->page.keepDraft,
                       "A web page keeps what is filled in until it is handed in");
-    command->add_option("--language", given->language, "Of the wording, where the form has it in several: de");
+    command->add_option("--language", given->language, "Language of the wording, such as de");
     command->add_flag("--steps", given->page.steps, "A web page shows tab pages as steps");
     command->add_option("-o,--out", given->out, "A file; for a C++ class its folder");
     takesPassword(command, given->password);
@@ -147,7 +149,8 @@ Command addKit(CLI::App& app) {
         PasswordFile owner, password;
     };
     auto given = std::make_shared<Given>();
-    CLI::App* command = app.add_subcommand("kit", "Writes the kit: a folder or a ZIP for whoever receives the form");
+    CLI::App* command =
+        app.add_subcommand("kit", "Exports the kit: a folder or a ZIP for the people who receive the form");
     command->add_option("FORM", given->source, formHelp)->required();
     command->add_option("-o,--out", given->out, "The folder, or a file that ends in .zip")->required();
     command->add_option("--with", given->with, "What is in it, beside the form and a covering page")
@@ -157,7 +160,7 @@ Command addKit(CLI::App& app) {
     command->add_option("--password-file", given->owner.file,
                         "A file whose first line is the password that the PDF is sealed with");
     command->add_option("--send-to", given->sendTo, "Where the PDF's button sends the answers")->check(addressMisfit);
-    command->add_option("--language", given->languages, "In which fillers get it, where the form has several: en,de")
+    command->add_option("--language", given->languages, "Languages for fillers, such as en,de")
         ->delimiter(',')
         ->default_str("what was ticked in the form, else its own");
     takesPassword(command, given->password);
@@ -205,9 +208,9 @@ Command addTexts(CLI::App& app) {
         PasswordFile password;
     };
     auto given = std::make_shared<Given>();
-    CLI::App* command = app.add_subcommand("texts", "Writes a form's wording out to be translated, and takes it back");
+    CLI::App* command = app.add_subcommand("texts", "Exports a form's wording for translation, and imports it");
     command->add_option("FORM", given->source, formHelp)->required();
-    auto* from = command->add_option("--from", given->from, "XLIFF or CSV that was translated: takes it into the form");
+    auto* from = command->add_option("--from", given->from, "A translated XLIFF or CSV file: imports it into the form");
     command->add_option("--language", given->language, "The language that it is to be translated into: de")
         ->excludes(from);
     command->add_option("--to", given->to, "As what the texts are written")
@@ -292,7 +295,7 @@ Command addIntake(CLI::App& app) {
         PasswordFile password;
     };
     auto given = std::make_shared<Given>();
-    CLI::App* command = app.add_subcommand("intake", "Takes the form out of a PDF that was written for keeping");
+    CLI::App* command = app.add_subcommand("intake", "Extracts the form from a PDF for archives");
     command->add_option("PDF", given->source, "The PDF, or - for standard input")->required();
     command->add_option("-o,--out", given->out, "The form file")->required();
     takesPassword(command, given->password);

@@ -120,7 +120,7 @@ int main(int argc, char** argv) {
         "Where the replies are saved: a file such as replies.db, or postgresql://…; each is a row there. Without "
         "it, and without --reply, where the form says");
     app.add_flag("--again", again, "Starts over for the next filler after each reply, until the window is closed");
-    app.add_option("--language", asked, "In which it is filled, where the form has several: de");
+    app.add_option("--language", asked, "Language in which it is filled, such as de");
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& error) {

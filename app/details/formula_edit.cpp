@@ -54,7 +54,25 @@ FormulaEdit::FormulaEdit(Desk& desk, Id from, QWidget* parent)
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(2);
     edit_->setFont(monoFont(12));
-    column->addWidget(edit_);
+    auto* line = new QHBoxLayout;
+    line->setSpacing(2);
+    line->addWidget(edit_, 1);
+    auto* pick = new QToolButton(this);
+    pick->setObjectName("pickField");
+    pick->setIcon(QIcon(iconPixmap("pick", tokens().tawnyDark, 16, devicePixelRatioF())));
+    pick->setIconSize({16, 16});
+    pick->setToolTip(Words::tr("Puts in the name of a field that you click on the sheet."));
+    pick->setAccessibleName(Words::tr("Choose a field on the sheet"));
+    pick->setFixedSize(22, 26);
+    pick->setAutoRaise(true);
+    pick->setFocusPolicy(Qt::NoFocus);
+    line->addWidget(pick, 0, Qt::AlignTop);
+    column->addLayout(line);
+    connect(pick, &QToolButton::clicked, this, [this] {
+        desk_.pick(Words::tr("Click the field on the sheet."), [edit = QPointer<FormulaEdit>(this)](Id id) {
+            if (edit) edit->putIn(id);
+        });
+    });
     says_->setObjectName("formulaSays");
     says_->setFont(bodyFont(11));
     says_->setWordWrap(true);
@@ -81,12 +99,25 @@ FormulaEdit::FormulaEdit(Desk& desk, Id from, QWidget* parent)
     });
     connect(edit_, &QPlainTextEdit::cursorPositionChanged, this, &FormulaEdit::check);
     connect(edit_, &SentenceEdit::finished, this, [this] {
+        // The sheet is clicked for a name: it goes on.
+        if (desk_.picking()) return;
         // A formula that does not read stays in the field until it does, or is emptied.
         if (!reads_ && !formula().isEmpty()) return;
         edit_->document()->setModified(false);
         emit finished(formula());
     });
     check();
+}
+
+/// The name of a field where the cursor stands.
+void FormulaEdit::putIn(Id id) {
+    const Form& form = desk_.form();
+    const Control* c = form.find(id);
+    if (!c || !isFilled(*c)) return desk_.say(Words::tr("This is not filled in: a formula cannot use it."), true);
+    const bool question = c->is().answers == AnswerType::question;
+    const std::string name = question || c->name.empty() ? answerName(form, *c) : c->name;
+    edit_->setFocus(Qt::OtherFocusReason);
+    edit_->insertPlainText(toQt(nameInFormula(name)));
 }
 
 QString FormulaEdit::formula() const {

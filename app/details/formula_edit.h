@@ -34,6 +34,7 @@ class FormulaEdit : public QWidget {
     void check();
     void offer();
     void take(const QString& word);
+    void putIn(Id id);
     std::pair<int, int> wordAtCursor() const;
 
     Desk& desk_;

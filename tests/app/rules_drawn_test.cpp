@@ -206,3 +206,32 @@ TEST(RulesDrawn, TwoGatesFromAnEmptyDialogToAKit) {
         EXPECT_EQ(group.choices().size(), 3u);
     }
 }
+
+TEST(RulesDrawn, AFieldIsPutIntoAFormulaByAClickOnTheSheet) {
+    Hands h(jotted("# Bill\nLength: number .1\nDays: number\nTotal: number .01\n[Go]*\n"));
+    h.window.setPass(Pass::rules);
+    h.click(h.on("numTotal"));
+    auto* add = h.window.rulesPanel().findChild<QToolButton*>("addFormula");
+    ASSERT_NE(add, nullptr);
+    add->menu()->actions().front()->trigger();
+    Hands::settle();
+    auto edit = [&] { return h.window.rulesPanel().findChild<QPlainTextEdit*>("edit-workedOut"); };
+    ASSERT_NE(edit(), nullptr);
+    edit()->setFocus();
+    auto pick = [&](const char* field) {
+        QTest::mouseClick(h.window.rulesPanel().findChild<QToolButton*>("pickField"), Qt::LeftButton);
+        h.click(h.on(field));
+    };
+    pick("numLength");
+    ASSERT_NE(edit(), nullptr);
+    EXPECT_EQ(edit()->toPlainText(), "numLength");
+    EXPECT_TRUE(edit()->hasFocus());
+    QTest::keyClicks(edit(), " * ");
+    pick("btnGo");
+    EXPECT_EQ(edit()->toPlainText(), "numLength * ") << "a button has no value";
+    pick("numDays");
+    QTest::keyClick(edit(), Qt::Key_Return);
+    Hands::settle();
+    EXPECT_EQ(h.at("numTotal").text(Prop::workedOut), "numLength * numDays");
+    EXPECT_EQ(h.desk().selection(), Ids{h.at("numTotal").id});
+}
