@@ -487,14 +487,18 @@ TEST(Receiver, PasswordsLetIn) {
     EXPECT_EQ(client.Get("/boat")->status, 200);
     EXPECT_EQ(client.Post("/boat/replies", replyFrom(good), "application/json")->status, 201);
     client.set_basic_auth("harbour", "high tide");
+    // Ten a minute from one address, the right one among them; on a slow machine some more come free meanwhile.
     int wrong = 0, wait = 0;
-    for (int i = 0; i < 12; ++i) {
+    const auto begun = std::chrono::steady_clock::now();
+    for (int i = 0; i < 60 && wait == 0; ++i) {
         const int status = client.Get("/boat")->status;
         wrong += status == 401;
         wait += status == 429;
     }
-    EXPECT_EQ(wrong, 9) << "the right one was tried once as well";
-    EXPECT_EQ(wait, 3);
+    const double seconds = std::chrono::duration<double>(std::chrono::steady_clock::now() - begun).count();
+    EXPECT_EQ(wait, 1);
+    EXPECT_GE(wrong, 9);
+    EXPECT_LE(wrong, 10 + seconds / 6);
     client.set_basic_auth("harbour", "low tide");
     EXPECT_EQ(client.Get("/boat")->status, 200) << "who was let in before is";
     client.set_basic_auth("nobody", "low tide");
