@@ -2,6 +2,7 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "core/text/fonts.h"
 #include "core/text/phrases.h"
 #include "filler/drawing_painter.h"
 
@@ -42,6 +43,7 @@ SignatureField::SignatureField(const Control& c, const Making& m, QWidget* paren
       open_(c.as<Access>() == Access::open) {
     setFocusPolicy(Qt::StrongFocus);
     setCursor(open_ ? Qt::CrossCursor : Qt::ArrowCursor);
+    setAttribute(Qt::WA_InputMethodEnabled, open_);
     if (c.as<Signs>() != Signs::typed || !open_) return;
     edit_ = new QLineEdit(this);
     edit_->setFrame(false);
@@ -107,22 +109,33 @@ void SignatureField::mouseReleaseEvent(QMouseEvent*) {
 }
 
 void SignatureField::keyPressEvent(QKeyEvent* event) {
-    const QString text = event->text();
-    const bool letter =
-        !text.isEmpty() && text[0].isPrint() && !(event->modifiers() & (Qt::ControlModifier | Qt::AltModifier));
+    const QList<uint> letters = event->text().toUcs4();
+    const bool letter = !letters.isEmpty() && QChar::isPrint(letters.front()) &&
+                        !(event->modifiers() & (Qt::ControlModifier | Qt::AltModifier));
     const bool away = event->key() == Qt::Key_Delete || event->key() == Qt::Key_Backspace;
     if (!open_ || (!letter && !away)) return QWidget::keyPressEvent(event);
-    // A name takes the place of what was drawn.
-    QString name = strokes_.empty() ? toQt(shown_.text) : QString();
-    if (event->key() == Qt::Key_Delete) name.clear();
-    if (event->key() == Qt::Key_Backspace) {
-        QTextBoundaryFinder letters(QTextBoundaryFinder::Grapheme, name);
-        letters.toEnd();
-        name.truncate(std::max<qsizetype>(0, letters.toPreviousBoundary()));
-    }
-    if (letter) name = (name + text).left(200);
-    show(fromQt(name));
-    if (signedWith) signedWith(fromQt(name));
+    if (letter) return sign(name() + event->text());
+    QString left = event->key() == Qt::Key_Backspace ? name() : QString();
+    QTextBoundaryFinder ends(QTextBoundaryFinder::Grapheme, left);
+    ends.toEnd();
+    left.truncate(std::max<qsizetype>(0, ends.toPreviousBoundary()));
+    sign(left);
+}
+
+/// Scripts whose letters are put together while they are typed.
+void SignatureField::inputMethodEvent(QInputMethodEvent* event) {
+    if (open_ && !event->commitString().isEmpty()) sign(name() + event->commitString());
+}
+
+/// The name that is typed; a name takes the place of what was drawn.
+QString SignatureField::name() const {
+    return strokes_.empty() ? toQt(shown_.text) : QString();
+}
+
+void SignatureField::sign(const QString& as) {
+    const std::string text = firstCharacters(fromQt(as), 200);
+    show(text);
+    if (signedWith) signedWith(text);
 }
 
 PictureField::PictureField(const Control& c, const Making& m, QWidget* parent)

@@ -25,9 +25,12 @@ class SignatureField : public QWidget {
     void mouseMoveEvent(QMouseEvent* event) override;
     void mouseReleaseEvent(QMouseEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
+    void inputMethodEvent(QInputMethodEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
 
   private:
+    QString name() const;
+    void sign(const QString& as);
     Point at(QPointF place) const;
     Form form_;
     Control control_;

@@ -156,6 +156,9 @@ int main(int argc, char** argv) {
 
     if (storeAddress.empty() && reply.empty() && opened->form.kit)
         storeAddress = storeBeside(opened->form.kit->store, path);
+    if (!storeAddress.empty() && opened->form.kit && storeAddress == storeBeside(opened->form.kit->store, path))
+        std::cerr << path << ": its replies are saved in " << spokenAddress(storeAddress) << ", as the form says"
+                  << std::endl;
     // Where the reply goes is looked at before anybody begins to fill in.
     const std::vector<std::string> readFrom = {path, values, table};
     if (!reply.empty() && reply != "-") {

@@ -318,46 +318,27 @@ CountsPanel::CountsPanel(RepliesDesk& replies, QWidget* parent) : QWidget(parent
     connect(&replies, &RepliesDesk::changed, this, &CountsPanel::recount);
 }
 
-CountsPanel::~CountsPanel() = default;
-
 void CountsPanel::setShown(bool shown) {
     shown_ = shown;
-    shown ? recount() : void(thread_.request_stop());
+    shown ? recount() : counting_.give();
 }
 
 void CountsPanel::recount() {
     if (!shown_) return;
-    ++asked_;
-    thread_ = {};  // what is being counted is given up
     if (!replies_.store() || replies_.numbers().empty()) {
-        done_ = asked_;
-        setCounts({});
-        return;
+        counting_.rest();
+        return setCounts({});
     }
-    thread_ = std::jthread([this, number = asked_, address = fromQt(replies_.address()), form = replies_.formName(),
-                            query = replies_.query()](std::stop_token stop) {
-        std::vector<QuestionCount> counts;
-        if (auto store = ReplyStore::open(address, true))
-            if (auto all = countsOf(*store, form, query, [&] { return !stop.stop_requested(); }))
-                counts = std::move(*all);
-        if (stop.stop_requested()) return;
-        QMetaObject::invokeMethod(
-            this,
-            [this, number, counts = std::move(counts)] {
-                if (number != asked_) return;
-                done_ = number;
-                setCounts(counts);
-            },
-            Qt::QueuedConnection);
-    });
-}
-
-bool CountsPanel::wait(int milliseconds) {
-    QElapsedTimer timer;
-    timer.start();
-    while (done_ != asked_ && timer.elapsed() < milliseconds)
-        QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
-    return done_ == asked_;
+    counting_.ask(
+        [address = fromQt(replies_.address()), form = replies_.formName(),
+         query = replies_.query()](std::stop_token stop) {
+            std::vector<QuestionCount> counts;
+            if (auto store = ReplyStore::open(address, true))
+                if (auto all = countsOf(*store, form, query, [&] { return !stop.stop_requested(); }))
+                    counts = std::move(*all);
+            return counts;
+        },
+        [this](const std::vector<QuestionCount>& counts) { setCounts(counts); });
 }
 
 void CountsPanel::setCounts(const std::vector<QuestionCount>& counts) {

@@ -3,9 +3,8 @@
 #pragma once
 
 #include <QWidget>
-#include <atomic>
-#include <thread>
 
+#include "app/replies/beside.h"
 #include "app/replies/replies_desk.h"
 #include "core/replies/counts.h"
 
@@ -71,9 +70,8 @@ class CountsPanel : public QWidget {
     Q_OBJECT
   public:
     explicit CountsPanel(RepliesDesk& replies, QWidget* parent = nullptr);
-    ~CountsPanel() override;
     /// Waits until what was last asked for is counted, for tests and pictures.
-    bool wait(int milliseconds = 20000);
+    bool wait(int milliseconds = 20000) { return counting_.wait(milliseconds); }
     const std::vector<CountCard*>& cards() const { return cards_; }
     void setShown(bool shown);
     /// Opens the table of two questions; the first is one of the cards', or none.
@@ -92,8 +90,7 @@ class CountsPanel : public QWidget {
     QWidget* inner_;
     QVBoxLayout* column_;
     std::vector<CountCard*> cards_;
-    std::jthread thread_;
-    int asked_ = 0, done_ = 0;
+    Beside counting_;
     bool shown_ = false;
 };
 

@@ -21,15 +21,15 @@ CrossTable::CrossTable(RepliesDesk& replies, std::vector<QuestionCount> question
     auto* line = new QHBoxLayout;
     auto combo = [&](const QString& word, const char* name) {
         auto* label = new QLabel(word, this);
-        auto* box = new QComboBox(this);
-        box->setObjectName(name);
-        box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-        box->setMinimumContentsLength(18);
-        label->setBuddy(box);
-        for (const QuestionCount& one : questions_) box->addItem(toQt(one.column.called).simplified());
+        auto* list = new QComboBox(this);
+        list->setObjectName(name);
+        list->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        list->setMinimumContentsLength(18);
+        label->setBuddy(list);
+        for (const QuestionCount& one : questions_) list->addItem(toQt(one.column.called).simplified());
         line->addWidget(label);
-        line->addWidget(box, 1);
-        return box;
+        line->addWidget(list, 1);
+        return list;
     };
     down_ = combo(Words::tr("Down"), "crossDown");
     across_ = combo(Words::tr("across"), "crossAcross");
@@ -95,38 +95,20 @@ CrossTable::CrossTable(RepliesDesk& replies, std::vector<QuestionCount> question
     recount();
 }
 
-CrossTable::~CrossTable() = default;
-
 void CrossTable::recount() {
-    ++asked_;
-    thread_ = {};
     const auto down = std::size_t(std::max(0, down_->currentIndex()));
     const auto across = std::size_t(std::max(0, across_->currentIndex()));
-    thread_ = std::jthread([this, number = asked_, down = questions_[down], across = questions_[across],
-                            address = fromQt(replies_.address()), form = replies_.formName(),
-                            query = replies_.query()](std::stop_token stop) {
-        std::optional<CrossCount> made;
-        if (auto store = ReplyStore::open(address, true))
-            if (auto cross = crossOf(*store, form, query, down, across, [&] { return !stop.stop_requested(); }))
-                made = std::move(*cross);
-        if (stop.stop_requested()) return;
-        QMetaObject::invokeMethod(
-            this,
-            [this, number, made = std::move(made)] {
-                if (number != asked_) return;
-                done_ = number;
-                if (made) show(*made);
-            },
-            Qt::QueuedConnection);
-    });
-}
-
-bool CrossTable::wait(int milliseconds) {
-    QElapsedTimer timer;
-    timer.start();
-    while (done_ != asked_ && timer.elapsed() < milliseconds)
-        QCoreApplication::processEvents(QEventLoop::AllEvents, 20);
-    return done_ == asked_;
+    counting_.ask(
+        [down = questions_[down], across = questions_[across], address = fromQt(replies_.address()),
+         form = replies_.formName(), query = replies_.query()](std::stop_token stop) {
+            auto store = ReplyStore::open(address, true);
+            auto cross = store ? crossOf(*store, form, query, down, across, [&] { return !stop.stop_requested(); })
+                               : Result<CrossCount>(tl::unexpected(store.error()));
+            return cross ? std::optional(std::move(*cross)) : std::nullopt;
+        },
+        [this](const std::optional<CrossCount>& made) {
+            if (made) show(*made);
+        });
 }
 
 void CrossTable::show(const CrossCount& cross) {
@@ -180,10 +162,18 @@ void CrossTable::show(const CrossCount& cross) {
 }
 
 void CrossTable::filter(int row, int column) {
+    // Behind the bars stand the others, which no filter asks for, the empty ones, and all.
     std::vector<ReplyFilter> filters;
-    if (row < int(shown_.down.bars.size())) filters = shown_.down.bars[std::size_t(row)].filters;
-    if (column < int(shown_.across.bars.size()) && down_->currentIndex() != across_->currentIndex())
-        for (const ReplyFilter& one : shown_.across.bars[std::size_t(column)].filters) filters.push_back(one);
+    auto add = [&](const QuestionCount& count, int at) {
+        const int bars = int(count.bars.size());
+        if (at < bars)
+            filters.insert(filters.end(), count.bars[std::size_t(at)].filters.begin(),
+                           count.bars[std::size_t(at)].filters.end());
+        if (at == bars + 1) filters.push_back({count.column.column, ReplyFilter::How::nothing});
+        return at != bars;
+    };
+    if (!add(shown_.down, row)) return;
+    if (down_->currentIndex() != across_->currentIndex() && !add(shown_.across, column)) return;
     if (filters.empty()) return;
     ReplyQuery query = replies_.query();
     std::erase_if(query.filters, [&](const ReplyFilter& one) {

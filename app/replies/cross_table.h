@@ -3,8 +3,8 @@
 #pragma once
 
 #include <QDialog>
-#include <thread>
 
+#include "app/replies/beside.h"
 #include "app/replies/replies_desk.h"
 #include "core/replies/counts.h"
 
@@ -18,10 +18,9 @@ class CrossTable : public QDialog {
   public:
     /// At least two questions that canCross; `first` stands at the side.
     CrossTable(RepliesDesk& replies, std::vector<QuestionCount> questions, std::size_t first, QWidget* parent);
-    ~CrossTable() override;
     const QTableWidget& table() const { return *table_; }
     /// Waits until it is counted, for tests and pictures.
-    bool wait(int milliseconds = 20000);
+    bool wait(int milliseconds = 20000) { return counting_.wait(milliseconds); }
 
   private:
     void recount();
@@ -34,8 +33,7 @@ class CrossTable : public QDialog {
     QLabel* said_;
     QTableWidget* table_;
     CrossCount shown_;
-    std::jthread thread_;
-    int asked_ = 0, done_ = 0;
+    Beside counting_;
 };
 
 }  // namespace brindel

@@ -114,11 +114,11 @@ void RepliesDesk::refresh() {
     look();
 }
 
-void RepliesDesk::look() {
+void RepliesDesk::look(bool anew) {
     columns_.clear();
     numbers_.clear();
-    past_ = {};
-    all_ = 0;
+    if (!store_) past_ = {};
+    const std::size_t before = std::exchange(all_, 0);
     if (store_) {
         auto columns = store_->columns(formName());
         auto numbers = columns ? store_->numbers(formName(), query_) : tl::unexpected(columns.error());
@@ -134,7 +134,8 @@ void RepliesDesk::look() {
         for (const ReplyColumn& c : columns_)
             if (!forms_.contains(c.sum))
                 if (auto form = store_->formBySum(c.sum)) forms_.emplace(c.sum, std::move(*form));
-        if (const auto past = store_->pastTime(desk_.savedForm(), todayHere())) past_ = *past;
+        // What is past its time is the same whatever is asked for.
+        if (anew || all_ != before) past_ = store_->pastTime(desk_.savedForm(), todayHere()).value_or(PastTime());
         seen_ = -1;
         lookAgain();
     }
@@ -166,7 +167,7 @@ void RepliesDesk::lookAgain() {
 
 void RepliesDesk::ask(ReplyQuery query) {
     query_ = std::move(query);
-    look();
+    look(false);
 }
 
 bool RepliesDesk::filtersBy(const std::vector<ReplyFilter>& filters) const {

@@ -71,7 +71,7 @@ class RepliesDesk : public QObject {
 
   private:
     QString usual() const;
-    void look();
+    void look(bool anew = true);
     void lookAgain();
     Desk& desk_;
     std::optional<ReplyStore> store_;

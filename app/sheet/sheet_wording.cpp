@@ -23,10 +23,12 @@ bool takesChoices(const Control& c) {
 /// "Gate [Open, Half, Shut]" as wording and choices; without brackets no choices.
 std::pair<QString, Choices> wordingParted(const QString& text) {
     const qsizetype open = text.indexOf('[');
-    if (open < 0 || !text.trimmed().endsWith(']')) return {text, {}};
+    // "Length [m]" is a wording.
+    if (open < 0 || !text.trimmed().endsWith(']') || text.indexOf(',', open) < 0) return {text, {}};
     const qsizetype end = text.lastIndexOf(']');
-    return {text.left(open).trimmed(),
-            choicesFromLines(fromQt(text.mid(open + 1, end - open - 1).replace(QRegularExpression("\\s*,\\s*"), "\n")))};
+    return {
+        text.left(open).trimmed(),
+        choicesFromLines(fromQt(text.mid(open + 1, end - open - 1).replace(QRegularExpression("\\s*,\\s*"), "\n")))};
 }
 
 }  // namespace
@@ -43,6 +45,7 @@ void Sheet::startWording(Id id) {
     if (!worded || worded->is().turns) return;
     wordingOf_ = worded->id;
     wordingFor_ = id;
+    inRow_ = false;
     QRectF r = placeOf(worded->id);
     if (worded->is().turned) {
         const Control* tabs = form.find(worded->parent);
@@ -77,8 +80,7 @@ void Sheet::startWording(Id id) {
     if (look.across == Across::end) area.moveRight(int(r.right()) + 4);
     wording_->setGeometry(area);
     wording_->selectAll();
-    if (takesChoices(*c))
-        desk_.say(Words::tr("Its choices can follow in brackets: %1").arg("Gate [Open, Half, Shut]"));
+    if (takesChoices(*c)) desk_.say(Words::tr("Its choices can follow in brackets: %1").arg("Gate [Open, Half, Shut]"));
     wording_->show();
     wording_->setFocus();
     wording_->installEventFilter(this);
@@ -101,7 +103,10 @@ void Sheet::finishWording(bool keep) {
     setFocus();
     if (!keep || !desk_.form().find(id)) return;
     Choices choices;
-    if (const Control* c = desk_.form().find(of); c && takesChoices(*c)) std::tie(text, choices) = wordingParted(text);
+    // Choices that somebody has typed are never lost by a wording.
+    if (const Control* c = desk_.form().find(of);
+        c && takesChoices(*c) && c->choices() == freshControl(c->kind).choices())
+        std::tie(text, choices) = wordingParted(text);
     Form next = reworded(desk_.form(), id, fromQt(text));
     if (!choices.empty()) next = withProperty(next, {of}, Prop::choices, choices);
     // A label of one line keeps the edge it is read from, and grows away from it as far as there is room.
@@ -117,7 +122,8 @@ void Sheet::finishWording(bool keep) {
             next = boxed(next, id, box);
         }
     }
-    desk_.edit(refitted(next, choices.empty() ? Ids{id} : Ids{id, of}, desk_.fonts()), Words::tr("Reword “%1”").arg(text.left(24)));
+    desk_.edit(refitted(next, choices.empty() ? Ids{id} : Ids{id, of}, desk_.fonts()),
+               Words::tr("Reword “%1”").arg(text.left(24)));
 }
 
 bool Sheet::eventFilter(QObject* watched, QEvent* event) {

@@ -89,6 +89,8 @@ class Columns {
             names_.push_back(std::move(name));
         }
     }
+    Columns(const Columns&) = delete;
+    Columns& operator=(const Columns&) = delete;
     const ReplyPart* part(std::size_t column) const { return columns_[column]; }
     /// What the version calls it.
     const string& name(std::size_t column) const { return names_[column]; }
@@ -131,7 +133,8 @@ Result<std::vector<TableReply>> repliesFromTable(const Form& form, const string&
     }
     if (!now.any()) return failure("line 1", said("No column is called as a field of the form."));
     // Of rows that were filled in another version, its answers.
-    std::map<int, std::pair<std::shared_ptr<const Form>, std::unique_ptr<Columns>>> earlier;
+    // However many numbers of versions a table has: there are as many forms as are known.
+    std::map<const Form*, std::pair<std::shared_ptr<const Form>, std::unique_ptr<Columns>>> earlier;
     std::vector<TableReply> all;
     for (std::size_t i = 1; i < table->size(); ++i) {
         const std::vector<string>& row = (*table)[i];
@@ -147,14 +150,14 @@ Result<std::vector<TableReply>> repliesFromTable(const Form& form, const string&
         }
         const Columns* columns = &now;
         if (one.reply.version != form.revision && versionOf) {
-            auto& [then, its] = earlier[one.reply.version];
-            if (!its) {
-                auto found = versionOf(one.reply.version);
-                if (!found) return tl::unexpected(found.error());
-                then = std::move(*found);
-                its = std::make_unique<Columns>(form, *then, headings);
+            auto then = versionOf(one.reply.version);
+            if (!then) return tl::unexpected(then.error());
+            if (then->get() != &form) {
+                auto& [held, its] = earlier[then->get()];
+                held = *then;
+                if (!its) its = std::make_unique<Columns>(form, *held, headings);
+                columns = its.get();
             }
-            columns = its.get();
         }
         for (std::size_t k = 0; k < row.size(); ++k) {
             if (!own[k].empty()) {

@@ -81,7 +81,11 @@ Judged judged(const Form& form, const Reply& reply, Day today) {
     FormSession session(form, dayOf(reply.filled).value_or(today));
     Judged result;
     result.wrong = session.take(reply);
-    if (!result.wrong.empty() && (reply.form.empty() || reply.form == form.root().name))
+    const bool shut = !result.wrong.empty() && std::ranges::all_of(result.wrong, [&](const Problem& one) {
+        const Id id = session.form().index()->answering(one.place);
+        return id && !session.open(id);
+    });
+    if (shut)
         if (auto pressed = asPressed(form, reply, session.today(), result.wrong)) return {std::move(*pressed), {}};
     // What was refused is missing as well, and a reply to another form is all that there is to say of it.
     const auto refused = result.wrong;

@@ -38,7 +38,7 @@ std::pair<string, string> parted(const string& address) {
 bool isTableSource(const string& address) {
     const auto ends = [&](std::string_view ending) { return address.ends_with(ending); };
     const string store = parted(address).first;
-    return ends(".csv") || ends(".tsv") || ends(".txt") || isServerAddress(store) || isStoreFile(store);
+    return ends(".csv") || ends(".tsv") || isServerAddress(store) || isStoreFile(store);
 }
 
 Result<SourceStore> storeFrom(const string& address) {

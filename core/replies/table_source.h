@@ -11,7 +11,7 @@ struct SourceTable {
     std::string form = {};  // whose replies it holds; empty for a file of rows
 };
 
-/// True for what is read as many rows: a file that ends in .csv, .tsv or .txt, a store's file, or a server's address.
+/// True for what is read as many rows: a file that ends in .csv or .tsv, a store's file, or a server's address.
 bool isTableSource(const std::string& address);
 /// Reads one. Of a store in which several forms have replies, the form's name stands behind the address:
 /// boats.db#register. Numbers have a point, days and times are ISO 8601; cells are guarded as an export's are. Problems

@@ -492,6 +492,24 @@ TEST(RepliesPass, TwoQuestionsAreCountedAgainstEachOther) {
     EXPECT_EQ(cells, "Hull\tYes\tNo\tall\nGRP\t1\t1\t2\nTimber\t0\t1\t1\nSteel\t0\t0\t0\nall\t1\t2\t3\n");
     ASSERT_EQ(h.window.repliesPage().model().rowCount(), 1);
     EXPECT_EQ(h.cell(0, "Boat"), "Tern");
+    // The sums ask for one question alone, and the last of them for nothing.
+    h.window.replies().clearFilters();
+    EXPECT_TRUE(h.window.countsPanel().wait());
+    h.settle();
+    whenOpen<CrossTable>([&](CrossTable& dialog) {
+        dialog.findChild<QComboBox*>("crossDown")->setCurrentText("Hull");
+        dialog.findChild<QComboBox*>("crossAcross")->setCurrentText("Mast up?");
+        EXPECT_TRUE(dialog.wait());
+        auto* table = dialog.findChild<QTableWidget*>("crossCells");
+        const int last = table->columnCount() - 1;
+        emit table->cellActivated(table->rowCount() - 1, last);
+        EXPECT_TRUE(h.window.replies().query().filters.empty());
+        emit table->cellActivated(3, last);  // the others: no filter tells them
+        EXPECT_TRUE(h.window.replies().query().filters.empty());
+        emit table->cellActivated(0, last);
+    });
+    link(h, "crossQuestions")->click();
+    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 2) << "all of GRP";
 }
 
 TEST(RepliesPass, ACardIsAPictureAndATable) {

@@ -427,4 +427,15 @@ TEST(Sheet, AKindInHandIsPlacedInARowAndChoicesAreTypedWithTheWording) {
     hands.key(Qt::Key_Return);
     ASSERT_NE(hands.form().named("cboHull"), nullptr);
     EXPECT_EQ(hands.form().named("cboHull")->choices().size(), 2u);
+    // A unit in brackets is wording, and choices that are there already stay.
+    for (const char* words : {"Hull [m]", "Hull [oak, ash]"}) {
+        hands.sheet().startWording(hands.form().named("cboHull")->id);
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_A, Qt::ControlModifier);
+        hands.type(words);
+        hands.key(Qt::Key_Return);
+        const Id combo = named(hands.form(), hands.form().named("cboHull") ? "cboHull" : "cboHullM").id;
+        EXPECT_EQ(labelOf(hands.form(), combo)->text(Prop::text), words);
+        EXPECT_EQ(hands.form().find(combo)->choices().size(), 2u) << words;
+        hands.desk().undo();
+    }
 }

@@ -413,6 +413,9 @@ TEST(CommandLine, AStoreFillsFormsAndAFormSaysWhereItsRepliesGo) {
     write(folder.file("one.json"), R"({"txtBoat": "Tern"})");
     EXPECT_EQ(run(folder, "fill letter.brindel --values one.json --to pdf -o one.pdf").status, 1);
     EXPECT_EQ(run(folder, "fill letter.brindel --values one.json --to pdf --prefilled -o one.pdf").status, 0);
+    // A text file of values is no table.
+    write(folder.file("one.txt"), R"({"txtBoat": "Tern", "dtmBackBy": "2026-05-01"})");
+    EXPECT_EQ(run(folder, "fill letter.brindel --values one.txt -o one.out.json").status, 0);
     // A form that says where its replies go.
     auto form = nlohmann::json::parse(textOf(folder.file("register.brindel")));
     form["kit"] = {{"targets", {"pdf"}}, {"store", "sub/kept.db"}};

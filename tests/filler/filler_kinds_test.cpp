@@ -52,6 +52,16 @@ TEST(FillerKinds, ASignatureIsDrawnAndTakenAway) {
     QTest::keyClick(field, Qt::Key_Backspace);
     QTest::keyClicks(field, "e");
     EXPECT_EQ(f.session.answer(f.at("sigSigned").id), Answer(std::string("Ines Vane")));
+    // Letters beyond the first plane, those that an input method puts together, and no more than a name has.
+    QKeyEvent shell(QEvent::KeyPress, 0, Qt::NoModifier, QString::fromUtf8("🐚"));
+    QApplication::sendEvent(field, &shell);
+    QInputMethodEvent composed;
+    composed.setCommitString(QString::fromUtf8("שלום"));
+    QApplication::sendEvent(field, &composed);
+    EXPECT_EQ(f.session.answer(f.at("sigSigned").id), Answer(std::string("Ines Vane🐚שלום")));
+    composed.setCommitString(QString::fromUtf8("🐚").repeated(300));
+    QApplication::sendEvent(field, &composed);
+    EXPECT_EQ(characterCount(std::get<std::string>(f.session.answer(f.at("sigSigned").id))), 200u);
 }
 
 TEST(FillerKinds, RichTextIsTypedWithLooksAndAnsweredPlain) {
@@ -86,12 +96,12 @@ TEST(FillerKinds, ATimeStepsWithTheArrowKeys) {
 
 TEST(FillerKinds, ADateStepsWithTheArrowKeys) {
     FillerHands f(jotted("On: date >= today\n"));
-    QWidget* box = f.view.widgetOf(f.id("dtmOn"));
-    box->setFocus();
-    QTest::keyClick(box, Qt::Key_Up);
-    QTest::keyClick(box, Qt::Key_Up);
+    QWidget* field = f.view.widgetOf(f.id("dtmOn"));
+    field->setFocus();
+    QTest::keyClick(field, Qt::Key_Up);
+    QTest::keyClick(field, Qt::Key_Up);
     EXPECT_EQ(f.session.answer(f.id("dtmOn")), Answer(std::string("2026-04-02")));
-    for (int i = 0; i < 5; ++i) QTest::keyClick(box, Qt::Key_Down);
+    for (int i = 0; i < 5; ++i) QTest::keyClick(field, Qt::Key_Down);
     EXPECT_EQ(f.session.answer(f.id("dtmOn")), Answer(std::string("2026-04-01"))) << "not below its limit";
 }
 

@@ -404,6 +404,17 @@ TEST(Gathering, ATableOfThreeVersionsIsReadBack) {
     }
     EXPECT_EQ(kept[0].reply.values.at("txtGone"), Answer(std::string("here")));
     EXPECT_EQ(kept[1].reply.values.at("numDays"), Answer(2.0));
+    // A hundred thousand numbers of versions are as many forms as are known.
+    std::string many = "version,txtVessel\n";
+    for (int i = 10; i < 30000; ++i) many += std::to_string(i) + ",Tern\n";
+    std::size_t asked = 0;
+    const auto rows = repliesFromTable(three, many, false, [&](int) -> Result<std::shared_ptr<const Form>> {
+        ++asked;
+        return std::shared_ptr<const Form>(std::shared_ptr<void>(), &three);
+    });
+    ASSERT_TRUE(rows);
+    EXPECT_EQ(rows->size(), asked);
+    EXPECT_EQ(rows->back().reply.values.at("txtVessel"), Answer(std::string("Tern")));
     // What no version has is still said.
     write(folder.file("other.csv"), "version,txtBoat,txtNever\n1,Tern,x\n");
     const auto refused = gathered(store, three, {folder.file("other.csv")});
