@@ -44,14 +44,17 @@ Command addGather(CLI::App& app) {
         "store has");
     command->add_option("--store", given->store,
                         "Where they are saved: a file such as replies.db, or postgresql://…; else where the form says");
-    command->add_option("-o,--out", given->out, "The table to write: a file that ends in .csv, .xlsx or .json");
+    command->add_option("-o,--out", given->out,
+                        "The table to write: a file that ends in .csv, .xlsx or .json; in .pdf a report of counts");
     command->add_option("--today", given->today, "The day of replies that do not say when they were filled in");
     command->add_flag("--wrong-too", given->wrongToo, "Saves those with errors as well");
     command->add_flag("--plain", given->plain, "In CSV, cells that a spreadsheet would run stay as they are");
     return {
         command, [given](const FontBook& fonts) -> int {
             if (!given->out.empty() && !replyTableOf(given->out))
-                return problem(given->out, {"", said("A table ends in .csv, .xlsx or .json.")}, wrongCall);
+                return problem(given->out,
+                               {"", said("A table ends in .csv, .xlsx or .json, a report of counts in .pdf.")},
+                               wrongCall);
             const auto day = given->today.empty() ? std::optional(todayHere()) : isoDateRead(given->today);
             if (!day) return problem("--today", {"", said("A date such as 2026-04-01 is expected here.")}, wrongCall);
             return withForm(given->source, [&](const Form& form) {
