@@ -145,7 +145,12 @@ LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(pa
     table_->setAccessibleName(Words::tr("Texts"));
     model_ = new TextsModel(form_, this);
     table_->setModel(model_);
-    table_->setItemDelegateForColumn(2, new WordingDelegate(table_));
+    auto* wording = new WordingDelegate(table_);
+    table_->setItemDelegateForColumn(2, wording);
+    // On to the next one that lacks its wording as soon as the field is closed: what is typed ahead belongs there.
+    connect(wording, &QAbstractItemDelegate::closeEditor, this, [this] {
+        if (const int row = std::exchange(next_, -1); row >= 0) table_->setCurrentIndex(model_->index(row, 2));
+    });
     table_->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::SelectedClicked |
                             QAbstractItemView::EditKeyPressed | QAbstractItemView::AnyKeyPressed);
     table_->setSelectionMode(QAbstractItemView::SingleSelection);
@@ -214,9 +219,7 @@ LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(pa
         says_->setText(Words::tr("%1 of %2 texts are translated. What is not stays as it was designed.")
                            .arg(model_->translated())
                            .arg(model_->all()));
-        // On to the next one that lacks its wording.
-        if (const int row = model_->nextMissing(at.row()); row >= 0)
-            QTimer::singleShot(0, table_, [this, row] { table_->setCurrentIndex(model_->index(row, 2)); });
+        next_ = model_->nextMissing(at.row());
     });
     const auto own = languagesOf(form_);
     fillLanguages(own.empty() ? "" : own.front());

@@ -45,6 +45,7 @@ class LanguagesDialog : public QDialog {
     QPushButton *remove_, *out_;
     QLabel *says_, *said_, *empty_;
     QCheckBox* missing_;
+    int next_ = -1;  // the text that is worded after the one that is being typed
     QTableView* table_;
     TextsModel* model_;
 };

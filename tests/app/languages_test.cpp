@@ -21,7 +21,8 @@ void keys(QWidget& in, const QString& text) {
     for (const QChar letter : text)
         QTest::keyClick(QApplication::focusWidget() ? QApplication::focusWidget() : &in, letter.toLatin1());
     QTest::keyClick(QApplication::focusWidget() ? QApplication::focusWidget() : &in, Qt::Key_Return);
-    Hands::settle();
+    // Enter is taken, and what is typed ahead comes before anything that waits for its time.
+    QCoreApplication::sendPostedEvents();
 }
 
 }  // namespace
