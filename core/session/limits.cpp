@@ -161,14 +161,26 @@ string dayInWords(const Field& f, const string& limit) {
     if (days == 0) return said(f, Phrase::today);
     return days > 0 ? said(f, Phrase::daysAfterToday, {days}) : said(f, Phrase::daysBeforeToday, {-days});
 }
+/// From and until, as a language puts them before a day, before "today" and what is counted from it, and before a time.
+struct Edge {
+    string words;
+    const char* sort;  // "day", "today" or "time"
+};
+string spanInWords(const Field& f, const Edge& from, const Edge& to) {
+    if (!from.words.empty() && !to.words.empty())
+        return said(f, Phrase::between, {from.words, to.words, string(from.sort), string(to.sort)});
+    if (!from.words.empty()) return said(f, Phrase::fromOn, {from.words, string(from.sort)});
+    return to.words.empty() ? "" : said(f, Phrase::until, {to.words, string(to.sort)});
+}
 string dateTakes(const Field& f) {
-    const string from = dayInWords(f, f.control.text(Prop::earliest)), to = dayInWords(f, f.control.text(Prop::latest));
-    if (to.empty() && !from.empty()) return said(f, Phrase::fromOn, {from});
-    if (from.empty() && !to.empty()) return said(f, Phrase::until, {to});
-    return rangeInWords(f.language(), from, to);
+    auto edge = [&](Prop prop) {
+        const string& limit = f.control.text(prop);
+        return Edge{dayInWords(f, limit), isoDateRead(trimmed(limit)) ? "day" : "today"};
+    };
+    return spanInWords(f, edge(Prop::earliest), edge(Prop::latest));
 }
 string timeTakes(const Field& f) {
-    return rangeInWords(f.language(), f.control.text(Prop::earliestTime), f.control.text(Prop::latestTime));
+    return spanInWords(f, {f.control.text(Prop::earliestTime), "time"}, {f.control.text(Prop::latestTime), "time"});
 }
 string picksTake(const Field& f) {
     const auto least = int(f.control.number(Prop::atLeast)), most = int(f.control.number(Prop::atMost));

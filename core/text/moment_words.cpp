@@ -9,6 +9,7 @@
 #include <map>
 #include <memory>
 
+#include "core/text/filler_language.h"
 #include "core/text/icu_text.h"
 
 namespace brindel {
@@ -27,29 +28,6 @@ string orderIn(const string& pattern) {
 }
 
 namespace {
-
-struct SmallWords {
-    std::string_view language;
-    std::vector<string> hours, passedOver;
-    std::vector<std::pair<string, int>> halves = {};
-};
-const std::vector<SmallWords>& smallWords() {
-    static const std::vector<SmallWords> all = {
-        {"en", {"h", "hrs", "hours"}, {"the", "of", "on", "at", "st", "nd", "rd", "th", "o’clock", "oclock"}},
-        {"de", {"uhr", "h"}, {"den", "der", "am", "um", "dem"}},
-        {"fr", {"h", "heure", "heures"}, {"le", "de", "du", "à", "a", "er", "min"}},
-        {"es", {"h", "hs", "horas"}, {"de", "del", "el", "a", "la", "las", "º", "o"}},
-        {"it", {"h"}, {"il", "di", "del", "alle", "le", "ore", "º", "o"}},
-        {"nl", {"uur", "u", "h"}, {"de", "om", "van"}},
-        {"pl", {"godz", "godzina"}, {"r", "roku", "dnia", "o", "z"}},
-        {"pt", {"h", "horas"}, {"de", "do", "às", "as", "º"}},
-        {"he", {"שעה"}, {"ב", "בשעה", "ה", "יום"}, {{"בבוקר", 0}, {"בערב", 1}, {"אחה״צ", 1}, {"לפנה״צ", 0}}},
-        {"ja", {"時"}, {"年", "月", "日", "分"}},
-        {"zh", {"时", "時", "点"}, {"年", "月", "日", "分"}},
-        {"ko", {"시"}, {"년", "월", "일", "분"}},
-    };
-    return all;
-}
 
 /// Without what stands above and below letters, and Turkish ı as i: as it is typed on a keyboard of another country.
 icu::UnicodeString plainLetters(const icu::UnicodeString& text) {
@@ -128,21 +106,17 @@ MomentWords wordsMade(const string& language) {
                         addNames(words.days, &rest, 1, 0, i - 1, locale);
                     }
         }
-    if (string(locale.getLanguage()) == "pl") {
-        static constexpr const char* roman[] = {"i",   "ii",   "iii", "iv", "v",  "vi",
-                                                "vii", "viii", "ix",  "x",  "xi", "xii"};
-        for (int i = 0; i < 12; ++i) words.months.emplace_back(roman[i], i + 1);
-    }
     int32_t count = 0;
     const auto* halves = names.getAmPmStrings(count);
     addNames(words.halves, halves, std::min(count, 2), 0, 0, locale);
     for (const auto& half : {std::pair<string, int>("am", 0), std::pair<string, int>("pm", 1)})
         if (std::ranges::find(words.halves, half) == words.halves.end()) words.halves.push_back(half);
-    for (const SmallWords& small : smallWords())
-        if (small.language == locale.getLanguage() || (hebrew && small.language == "he")) {
-            words.hours = small.hours;
-            words.passedOver = small.passedOver;
-            words.halves.insert(words.halves.end(), small.halves.begin(), small.halves.end());
+    for (const FillerLanguage* one : fillerLanguages())
+        if (one->code == locale.getLanguage() || (hebrew && one->code == "he")) {
+            words.hours.assign(one->hours.begin(), one->hours.end());
+            words.passedOver.assign(one->passedOver.begin(), one->passedOver.end());
+            for (const HalfOfDay& half : one->halves) words.halves.emplace_back(half.word, half.half);
+            for (std::size_t i = 0; i < one->months.size(); ++i) words.months.emplace_back(one->months[i], int(i) + 1);
         }
     return words;
 }

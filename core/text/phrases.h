@@ -1,11 +1,9 @@
 // Every sentence that a filler meets, by the form's language: what is wrong with an answer, what a field takes, what a
-// form says when it is handed in. Written as ICU message patterns (UTS 35, MessageFormat), a row a sentence.
+// form says when it is handed in. The sentences are in filler_languages/, a file a language.
 #pragma once
 
 #include <cstdint>
-#include <span>
 #include <string>
-#include <string_view>
 #include <variant>
 #include <vector>
 
@@ -55,8 +53,8 @@ enum class Phrase : std::uint8_t {
     atMost,
     fromOn,
     until,
+    between,
     charactersAtMost,
-    takes,
     byItself,
     today,
     daysAfterToday,
@@ -142,10 +140,7 @@ enum class Phrase : std::uint8_t {
 using PhrasePart = std::variant<std::string, std::int64_t>;
 
 /// The sentence in a language ("de", "de-AT"; English where there is none), with its parts put in: {0}, {1} …
+/// A label that ends in a mark of its own takes no colon: “Mast stepped? Please tick this.”
 std::string phrase(Phrase which, const std::string& language, const std::vector<PhrasePart>& parts = {});
-
-/// What stands in the catalogue, for the tests: the languages, and a pattern of each phrase in the order of Phrase.
-std::span<const std::string_view> phraseLanguages();
-std::string_view phrasePattern(Phrase which, std::size_t language);
 
 }  // namespace brindel

@@ -1,5 +1,5 @@
 // Typed answers: what is typed is read once, by the form's language, and nothing is lost or altered on its way.
-#include "core/text/phrases.h"
+#include "core/text/filler_language.h"
 #include "core/text/typed_moments.h"
 #include "tests/session/session_support.h"
 
@@ -217,24 +217,34 @@ TEST(TypedAnswers, ReplyWithAddedRowsReadsBack) {
     FormSession again(form, today);
     EXPECT_TRUE(again.take(readReply(reply).value()).empty());
     EXPECT_EQ(again.reply("2026-04-01T10:00:00+00:00"), reply);
-    EXPECT_EQ(said(again, "txtJob9", std::string("x")), "The form has no field of that name.");
+    EXPECT_EQ(said(again, "txtJob9", std::string("x")), "The form has no field with this name.");
 }
 
 TEST(Phrases, AllAreThereInEveryLanguageWithTheSameParts) {
     for (std::size_t i = 0; i < std::size_t(Phrase::count_); ++i) {
-        auto parts = [&](std::size_t language) {
+        auto parts = [&](const FillerLanguage& language) {
             std::set<char> found;
-            const std::string_view pattern = phrasePattern(Phrase(i), language);
+            const std::string_view pattern = language.sentences[i].pattern;
             for (std::size_t at = 0; (at = pattern.find('{', at)) != std::string_view::npos; ++at)
                 if (pattern[at + 1] >= '0' && pattern[at + 1] <= '9') found.insert(pattern[at + 1]);
             return found;
         };
-        for (std::size_t language = 0; language < phraseLanguages().size(); ++language) {
-            EXPECT_FALSE(phrasePattern(Phrase(i), language).empty()) << i;
-            EXPECT_EQ(parts(language), parts(0)) << phrasePattern(Phrase(i), language);
+        for (const FillerLanguage* language : fillerLanguages()) {
+            if (language->sentences.empty()) continue;
+            EXPECT_FALSE(language->sentences[i].pattern.empty()) << i;
+            EXPECT_EQ(parts(*language), parts(*fillerLanguages().front())) << language->sentences[i].pattern;
         }
     }
     EXPECT_EQ(phrase(Phrase::atMostSoMany, "de-AT", {std::string("3"), std::string("Arbeiten"), std::int64_t(4)}),
-              "Bitte zu Arbeiten höchstens 3 wählen; gewählt sind 4.");
-    EXPECT_EQ(phrase(Phrase::mustBeFilled, "fi", {std::string("A {0} '")}), "A {0} ' must be filled in.");
+              "Arbeiten: bitte höchstens 3 wählen; gewählt sind 4.");
+    EXPECT_EQ(phrase(Phrase::mustBeFilled, "fi", {std::string("A {0} '")}), "A {0} ': please fill this in.");
+    // A label with a mark of its own takes no colon.
+    for (const auto& [language, said] : {std::pair<const char*, const char*>{"en", "Mast? Please tick this."},
+                                         {"de", "Mast? Bitte ankreuzen."},
+                                         {"fr", "Mast? À cocher."}})
+        EXPECT_EQ(phrase(Phrase::mustBeTicked, language, {std::string("Mast?")}), said);
+    EXPECT_EQ(phrase(Phrase::fromOn, "fr", {std::string("aujourd’hui"), std::string("today")}),
+              "à partir d’aujourd’hui");
+    EXPECT_EQ(phrase(Phrase::fromOn, "fr", {std::string("8 avr. 2026"), std::string("day")}),
+              "à partir du 8 avr. 2026");
 }
