@@ -27,8 +27,8 @@ void offerLeftBehind(MainWindow& window) {
                                                : Words::tr("changes to %1").arg(QFileInfo(toQt(kept.path)).fileName());
         QMessageBox box(QMessageBox::Question, Words::tr("Unsaved work"),
                         Words::tr("Brindel ended before %1 could be saved.").arg(what), QMessageBox::NoButton, &window);
-        auto* take = box.addButton(Words::tr("Take it up again"), QMessageBox::AcceptRole);
-        auto* drop = box.addButton(Words::tr("Throw it away"), QMessageBox::DestructiveRole);
+        auto* take = box.addButton(Words::tr("Restore it"), QMessageBox::AcceptRole);
+        auto* drop = box.addButton(Words::tr("Discard it"), QMessageBox::DestructiveRole);
         box.addButton(Words::tr("Decide later"), QMessageBox::RejectRole);
         box.exec();
         if (box.clickedButton() == drop) QFile::remove(toQt(kept.record));
@@ -105,14 +105,14 @@ int main(int argc, char** argv) {
     app.add_option("--select", select, "Names or wordings of controls to select")->allow_extra_args(false);
     std::vector<std::string> commands;
     bool turnDark = false;
-    app.add_option("--do", commands, "Commands to give before the picture is painted, by their keys")
+    app.add_option("--do", commands, "Commands to run before the picture is painted, by their keys")
         ->allow_extra_args(false);
     std::string language;
-    app.add_option("--language", language, "In which of its languages the form is tried in the picture");
+    app.add_option("--language", language, "The language in which the form is tried in the picture");
     bool writeKeys = false;
-    app.add_flag("--keys", writeKeys, "Writes the page of keys as Markdown and ends");
+    app.add_flag("--keys", writeKeys, "Prints the page of keys as Markdown and ends");
     bool writeWords = false;
-    app.add_flag("--words", writeWords, "Writes the words of all tables for those who translate and ends");
+    app.add_flag("--words", writeWords, "Prints the words of all tables for translators and ends");
     app.add_flag("--dark", turnDark, "The dark window");
     app.allow_extras(false);
     try {

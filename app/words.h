@@ -21,11 +21,20 @@ struct Words {
     static QString shown(const QString& word) {
         return QCoreApplication::translate("Words", word.toUtf8().constData());
     }
+    /// What counts: "%n findings", and how that reads of one; a translation has all the forms of its language.
+    static QString counted(const char* many, const char* one, qint64 count) {
+        const QString said = QCoreApplication::translate("Words", many, one, int(count));
+        const bool untold = said == QString::fromUtf8(many).replace("%n", QString::number(count));
+        return untold && count == 1 ? QCoreApplication::translate("Words", one) : said;
+    }
     /// What core says.
     static QString shown(const Sentence& sentence) {
+        if (sentence.isSaid) return QString::fromStdString(sentence.pattern);
         const auto word = [](const std::string& one) { return shown(one.c_str()).toStdString(); };
-        return QString::fromStdString(sentence.isSaid ? sentence.pattern
-                                                      : sentence.filled(word(sentence.pattern), word));
+        const std::string by =
+            sentence.count < 0 ? word(sentence.pattern)
+                               : counted(sentence.pattern.c_str(), sentence.one.c_str(), sentence.count).toStdString();
+        return QString::fromStdString(sentence.filled(by, word));
     }
 };
 

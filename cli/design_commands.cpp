@@ -248,11 +248,12 @@ Command addCheck(CLI::App& app) {
     CLI::App* command = app.add_subcommand("check", "Lists what will trouble fillers and receivers of a form");
     command->add_option("FORM", given->source, formHelp)->required();
     command->add_flag("--json", given->asJson, "As JSON, for scripts");
-    command->add_option("--mend", given->mends, "Puts right all, or these checks, and writes the form")->delimiter(',');
-    command->add_option("--target", given->handedAs, "Also says what these targets cannot carry")
+    command->add_option("--mend", given->mends, "Puts everything right, or only these checks, and saves the form")
+        ->delimiter(',');
+    command->add_option("--target", given->handedAs, "Also lists what these targets cannot carry")
         ->delimiter(',')
         ->check(CLI::IsMember(keysOf(allTargets())));
-    command->add_option("-o,--out", given->out, "Another file to write when mending; the form itself when left out");
+    command->add_option("-o,--out", given->out, "Where the mended form is saved; the form itself if left out");
     takesPassword(command, given->password);
     return {
         command, [given](const FontBook& fonts) -> int {
@@ -303,9 +304,9 @@ std::vector<Command> designCommands(CLI::App& app) {
             addName(app),
             addOrder(app),
             addCheck(app),
-            addPage(app, "checks", "Writes the page of all checks as Markdown", checksPage),
-            addPage(app, "formulas", "Writes the page of formulas and functions as Markdown", formulaPage),
-            addPage(app, "schema", "Writes the JSON Schema of form files", formSchema)};
+            addPage(app, "checks", "Prints the page of all checks as Markdown", checksPage),
+            addPage(app, "formulas", "Prints the page of formulas and functions as Markdown", formulaPage),
+            addPage(app, "schema", "Prints the JSON Schema of form files", formSchema)};
 }
 
 }  // namespace brindel::calls

@@ -87,20 +87,19 @@ Command addFill(CLI::App& app) {
                      "table (.csv) or a store fills the form once for each row")
         ->required();
     command->add_option("--to", given->fillTo)->check(CLI::IsMember({"json", "pdf"}));
-    command->add_option("--today", given->today, "The day that today means, as 2026-04-01");
+    command->add_option("--today", given->today, "The date to use as today, such as 2026-04-01");
     command->add_option("--language", given->language, "Language in which it is filled, such as de");
-    command->add_flag(
-        "--archive", given->archive,
-        "A PDF for keeping (PDF/A-3): nothing runs in it, and the form's file and the reply are attached");
+    command->add_flag("--archive", given->archive,
+                      "An archive PDF (PDF/A-3): nothing runs in it, and the form's file and the reply are attached");
     command->add_option("--store", given->store,
                         "Saves the reply in a store: a file such as replies.db, or postgresql://…");
     command->add_flag("--prefilled", given->prefilled,
-                      "What must be filled in may be missing: it is left to whoever fills in the PDF");
+                      "Required answers may be missing; the person who gets the PDF fills them in");
     command
         ->add_option("--named", given->named,
-                     "Of many: the names of the files, with answers and the number of the row: {txtBoatName}-{n}")
+                     "For many: names of the files, with answers and the number of the row: {txtBoatName}-{n}")
         ->capture_default_str();
-    command->add_option("-o,--out", given->out, "A file; of many a folder");
+    command->add_option("-o,--out", given->out, "A file; for many, a folder");
     return {command, [given](const FontBook& fonts) -> int {
                 const auto day = dayMeant(given->today);
                 if (!day) return wrongCall;
@@ -161,8 +160,7 @@ Command addWorth(CLI::App& app) {
         string formula;
     };
     auto given = std::make_shared<Given>();
-    CLI::App* command =
-        app.add_subcommand("worth", "Says what a formula is worth over a form, as it starts or as it is filled");
+    CLI::App* command = app.add_subcommand("worth", "Prints the value of a formula in a form, empty or filled");
     command->add_option("FORM", given->source, formHelp)->required();
     command->add_option("FORMULA", given->formula, "Such as 'ROUND(numLength * 12.5; 2)'")->required();
     command->add_option("--values", given->values,

@@ -98,15 +98,14 @@ Command addExport(CLI::App& app) {
     command->add_option("--send-to", given->sendTo, "Where the PDF's button sends the answers: https://… or mailto:…")
         ->check(addressMisfit);
     command->add_flag("--archive", given->archive,
-                      "A PDF for keeping (PDF/A-3): nothing runs in it, and the form's file is attached");
+                      "An archive PDF (PDF/A-3): nothing runs in it, and the form's file is attached");
     command->add_option("--namespace", given->names.nameSpace, "Of the C++ class: wharf, or wharf::forms");
     command->add_option("--class", given->names.className, "The name of the C++ class")->default_str("the form's");
     command
         ->add_option("--post", given->page.post,
-                     "Where a web page sends the reply: https://…; else it is saved as a file")
+                     "Where a web page sends the reply: https://…; otherwise it is saved as a file")
         ->check(pageAddressMisfit);
-    command->add_flag("--keep-draft", given->page.keepDraft,
-                      "A web page keeps what is filled in until it is handed in");
+    command->add_flag("--keep-draft", given->page.keepDraft, "A web page saves a draft until it is handed in");
     command->add_option("--language", given->language, "Language of the wording, such as de");
     command->add_flag("--steps", given->page.steps, "A web page shows tab pages as steps");
     command->add_option("-o,--out", given->out, "A file; for a C++ class its folder");
@@ -261,8 +260,7 @@ Command addCompare(CLI::App& app) {
         PasswordFile password;
     };
     auto given = std::make_shared<Given>();
-    CLI::App* command =
-        app.add_subcommand("compare", "Says what is different between two forms, or two kits, in words");
+    CLI::App* command = app.add_subcommand("compare", "Lists the differences between two forms, or two kits, in words");
     command->add_option("A", given->before, "A form, or - for standard input; or a kit: a folder or a ZIP")->required();
     command->add_option("B", given->after, "What it has become")->required();
     command->add_flag("--json", given->json, "As JSON, for programs");

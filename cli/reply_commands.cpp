@@ -42,13 +42,14 @@ Command addGather(CLI::App& app) {
         "FILES", given->files,
         "Filled PDFs, FDF, XFDF, replies as JSON, tables (.csv), ZIP files of these, and folders; none to write what a "
         "store has");
-    command->add_option("--store", given->store,
-                        "Where they are saved: a file such as replies.db, or postgresql://…; else where the form says");
+    command->add_option(
+        "--store", given->store,
+        "Where they are saved: a file such as replies.db, or postgresql://…; otherwise where the form says");
     command->add_option("-o,--out", given->out,
                         "The table to write: a file that ends in .csv, .xlsx or .json; in .pdf a report of counts");
-    command->add_option("--today", given->today, "The day of replies that do not say when they were filled in");
+    command->add_option("--today", given->today, "The date for replies that have none");
     command->add_flag("--wrong-too", given->wrongToo, "Saves those with errors as well");
-    command->add_flag("--plain", given->plain, "In CSV, cells that a spreadsheet would run stay as they are");
+    command->add_flag("--plain", given->plain, "In CSV, leaves cells that a spreadsheet would run unchanged");
     return {
         command, [given](const FontBook& fonts) -> int {
             if (!given->out.empty() && !replyTableOf(given->out))

@@ -111,14 +111,13 @@ int main(int argc, char** argv) {
                    "What to start with: a JSON file of values, a reply, or a filled PDF, FDF or XFDF; - for standard "
                    "input");
     app.add_option("--from", table,
-                   "What to start with: a row of a table (.csv), or of a store, whose headings are names of fields")
+                   "What to start with: a row of a table (.csv) or of a store, whose headings are names of fields")
         ->excludes("--values");
-    app.add_option("--where", where, "Which row: a column and what it says, such as 'sail=K 123'")->needs("--from");
+    app.add_option("--where", where, "Which row: a column and its value, such as 'sail=K 123'")->needs("--from");
     app.add_option("--reply", reply, "Where the reply goes; - for standard output");
-    app.add_option(
-        "--store", storeAddress,
-        "Where the replies are saved: a file such as replies.db, or postgresql://…; each is a row there. Without "
-        "it, and without --reply, where the form says");
+    app.add_option("--store", storeAddress,
+                   "Where the replies are saved, a row each: a file such as replies.db, or postgresql://…; otherwise, "
+                   "without --reply, where the form says");
     app.add_flag("--again", again, "Starts over for the next filler after each reply, until the window is closed");
     app.add_option("--language", asked, "Language in which it is filled, such as de");
     try {

@@ -138,7 +138,7 @@ int main(int argc, char** argv) {
     if (port < 0)
         return problem(
             listen,
-            {"", said("Nothing can be served here: the address is taken, not of this machine, or not allowed.")}, 4);
+            {"", said("Nothing can be served here: the address is in use, not on this machine, or not allowed.")}, 4);
     std::cout << (options.certificate.empty() ? "http://" : "https://")
               << (host.find(':') == std::string::npos ? host : "[" + host + "]") << ':' << port << "/" << std::endl;
 

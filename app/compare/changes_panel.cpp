@@ -211,8 +211,7 @@ void ChangesPanel::refresh() {
     if (gone) parts += Words::tr("%1 gone").arg(gone);
     if (const int changed = int(all.size()) - fresh - gone) parts += Words::tr("%1 changed").arg(changed);
     const QString list = parts.join(", ");
-    says_->setText(all.size() == 1 ? Words::tr("1 difference: %1.").arg(list)
-                                   : Words::tr("%1 differences: %2.").arg(all.size()).arg(list));
+    says_->setText(Words::counted("%n differences: %1.", "1 difference: %1.", qint64(all.size())).arg(list));
     says_->setVisible(!all.empty());
     onlyMeaning_->setVisible(felt > 0 && felt < int(all.size()));
     list_->setVisible(!all.empty());

@@ -28,7 +28,7 @@ Editor choicesEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget*
     const Editor area = areaEditor(r, desk, changed, holder);
     auto* edit = static_cast<QPlainTextEdit*>(area.widget);
     edit->setObjectName("choices");
-    edit->setPlaceholderText(Words::tr("One a line, as they are pasted; value = text, or two columns."));
+    edit->setPlaceholderText(Words::tr("One per line; value = text, or two columns. Lists can be pasted."));
     column->addWidget(edit);
     holder->setFocusProxy(edit);
     auto* line = new QHBoxLayout;
@@ -77,7 +77,7 @@ Editor listEditor(const PropertyRow&, Desk& desk, Changed, QWidget* parent) {
         if (!text) return desk.say(QFileInfo(path).fileName() + ": " + Words::shown(text.error().sentence), true);
         if (text->size() > longestList)
             return desk.say(QFileInfo(path).fileName() + ": " +
-                                Words::tr("A list can have at most 100,000 bytes. Take fewer columns."),
+                                Words::tr("A list can have at most 100,000 bytes. Choose fewer columns."),
                             true);
         const auto table = readTable(*text);
         if (!table)
@@ -86,17 +86,17 @@ Editor listEditor(const PropertyRow&, Desk& desk, Changed, QWidget* parent) {
                             true);
         Form next = withProperty(desk.form(), desk.selection(), Prop::listText, *text);
         next = withProperty(next, desk.selection(), Prop::listFile, fromQt(path));
-        desk.edit(next, Words::tr("Take a list from %1").arg(QFileInfo(path).fileName()));
+        desk.edit(next, Words::tr("Import a list from %1").arg(QFileInfo(path).fileName()));
     };
     auto* pick = new QToolButton(holder);
     pick->setObjectName("takeList");
-    pick->setText(Words::tr("Take from a file…"));
+    pick->setText(Words::tr("Import from a file…"));
     pick->setToolTip(
-        Words::tr("Columns parted by commas, semicolons or tabs, with a heading each, or replies in a store. The form "
-                  "holds them."));
+        Words::tr("Columns separated by commas, semicolons or tabs, each with a heading; or replies in a store. They "
+                  "are saved in the form."));
     auto* renew = new QToolButton(holder);
     renew->setObjectName("renewList");
-    renew->setText(Words::tr("Renew"));
+    renew->setText(Words::tr("Refresh"));
     renew->setToolTip(Words::tr("Reads the same file again."));
     for (QToolButton* b : {pick, renew}) {
         b->setFont(bodyFont(12));
@@ -105,7 +105,7 @@ Editor listEditor(const PropertyRow&, Desk& desk, Changed, QWidget* parent) {
     line->addStretch(1);
     column->addLayout(line);
     QObject::connect(pick, &QToolButton::clicked, holder, [holder, take] {
-        const QString path = QFileDialog::getOpenFileName(holder, Words::tr("Take a list from a file"), {},
+        const QString path = QFileDialog::getOpenFileName(holder, Words::tr("Import a list"), {},
                                                           Words::tr("Lists (*.csv *.tsv *.txt *.db)"));
         if (!path.isEmpty()) take(path);
     });
@@ -114,18 +114,20 @@ Editor listEditor(const PropertyRow&, Desk& desk, Changed, QWidget* parent) {
         return c && has(c->kind, Prop::listFile) ? toQt(c->text(Prop::listFile)) : QString();
     };
     QObject::connect(renew, &QToolButton::clicked, holder, [take, fileOf] { take(fileOf()); });
-    return {holder, [says, renew, fileOf](std::optional<Value> value) {
-                const auto* text = value ? std::get_if<std::string>(&*value) : nullptr;
-                const auto table = readTable(text ? *text : "");
-                if (!table || table->empty()) {
-                    says->setText(Words::tr("Nothing is taken yet."));
-                } else {
-                    QStringList heads;
-                    for (const std::string& head : table->front()) heads << toQt(head);
-                    says->setText(Words::tr("%1 rows; columns: %2").arg(table->size() - 1).arg(heads.join(", ")));
-                }
-                renew->setEnabled(!fileOf().isEmpty());
-            }};
+    return {
+        holder, [says, renew, fileOf](std::optional<Value> value) {
+            const auto* text = value ? std::get_if<std::string>(&*value) : nullptr;
+            const auto table = readTable(text ? *text : "");
+            if (!table || table->empty()) {
+                says->setText(Words::tr("No list yet."));
+            } else {
+                QStringList heads;
+                for (const std::string& head : table->front()) heads << toQt(head);
+                says->setText(Words::counted("%n rows; columns: %1", "1 row; columns: %1", qint64(table->size()) - 1)
+                                  .arg(heads.join(", ")));
+            }
+            renew->setEnabled(!fileOf().isEmpty());
+        }};
 }
 
 Editor columnPicker(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {

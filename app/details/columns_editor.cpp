@@ -51,12 +51,12 @@ class ColumnsTable : public QWidget {
         column->addWidget(table_);
         auto* line = new QHBoxLayout;
         line->setSpacing(4);
-        add(line, "addColumn", Words::tr("Add"), Words::tr("A column behind the one in hand."),
+        add(line, "addColumn", Words::tr("Add"), Words::tr("Adds a column after the selected one."),
             [this] { addColumn(); });
-        add(line, "dropColumn", Words::tr("Take away"), Words::tr("Deletes the selected column with its contents."),
+        add(line, "dropColumn", Words::tr("Delete"), Words::tr("Deletes the selected column with its contents."),
             [this] { dropColumn(); });
-        add(line, "columnLeft", "◂", Words::tr("One place to the left."), [this] { moveColumn(-1); });
-        add(line, "columnRight", "▸", Words::tr("One place to the right."), [this] { moveColumn(1); });
+        add(line, "columnLeft", "◂", Words::tr("Moves it one place to the left."), [this] { moveColumn(-1); });
+        add(line, "columnRight", "▸", Words::tr("Moves it one place to the right."), [this] { moveColumn(1); });
         line->addStretch(1);
         column->addLayout(line);
         connect(table_, &QTableWidget::cellChanged, this, [this](int row, int part) {
@@ -127,7 +127,7 @@ class ColumnsTable : public QWidget {
         if (part == share) {
             const auto number = numberRead(fromQt(text), "en");
             if (!number || *number <= 0 || *number > 1000) {
-                desk_.say(Words::tr("A column's share of the width is a number such as 2; “%1” is none.").arg(text),
+                desk_.say(Words::tr("A column's share of the width is a number such as 2; “%1” is not one.").arg(text),
                           true);
                 return show(Value(columns_));
             }

@@ -26,8 +26,8 @@ Details::Details(Desk& desk, QWidget* parent) : QScrollArea(parent), desk_(desk)
     setFrameShape(QFrame::NoFrame);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     // What people set less often waits folded away; it opens with a click and stays open.
-    closed_ = {Group::identity, Group::entry,  Group::choices,    Group::table, Group::action,
-               Group::window,   Group::paper,  Group::protection, Group::look,  Group::receiver};
+    closed_ = {Group::identity, Group::entry, Group::choices,    Group::table, Group::action,
+               Group::window,   Group::paper, Group::protection, Group::look,  Group::receiver};
     connect(&desk, &Desk::formChanged, this, &Details::showAgain);
     connect(&desk, &Desk::selectionChanged, this, &Details::showAgain);
     showAgain();
@@ -214,7 +214,7 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
     seek->setClearButtonEnabled(true);
     seek->setText(sought_);
     column->addWidget(seek);
-    nothing_ = new QLabel(Words::tr("No property of that name here."), body_);
+    nothing_ = new QLabel(Words::tr("No property here has that name."), body_);
     nothing_->setFont(bodyFont(12));
     nothing_->setProperty("secondary", true);
     column->addWidget(nothing_);
@@ -245,8 +245,8 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
         std::erase_if(often, [&](Prop p) { return std::ranges::find(its, p) == its.end(); });
     }
     std::erase_if(often, [&](Prop p) { return std::ranges::find(props, p) == props.end(); });
-    for (Group group : {Group::often, Group::place, Group::identity, Group::window, Group::paper, Group::entry, Group::choices,
-                        Group::table, Group::action, Group::look, Group::protection, Group::receiver}) {
+    for (Group group : {Group::often, Group::place, Group::identity, Group::window, Group::paper, Group::entry,
+                        Group::choices, Group::table, Group::action, Group::look, Group::protection, Group::receiver}) {
         if (group == Group::place && boxed) addPlace();
         if (group == Group::entry && has(desk_.form().find(ids.front())->kind, Prop::maxLength)) addRoom();
         for (Prop prop : group == Group::often ? often : props) {
@@ -312,13 +312,13 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
                 auto* drop = new QToolButton(word->parentWidget());
                 drop->setObjectName("drop");
                 drop->setText("×");
-                drop->setToolTip(Words::tr("Set by hand. Press to go by the style again."));
-                drop->setAccessibleName(Words::tr("Go by the style again: %1").arg(word->text()));
+                drop->setToolTip(Words::tr("Set by hand. Click to follow the style again."));
+                drop->setAccessibleName(Words::tr("Follow the style again: %1").arg(word->text()));
                 drop->setFixedSize(16, 20);
                 word->parentWidget()->layout()->addWidget(drop);
                 connect(drop, &QToolButton::clicked, this, [this, prop, &r] {
                     desk_.edit(withoutProperty(desk_.form(), desk_.selectionOrForm(), prop),
-                               Words::tr("Drop %1").arg(Words::shown(r.word).toLower()));
+                               Words::tr("Remove %1").arg(Words::shown(r.word).toLower()));
                 });
                 fillers_.push_back([this, prop, drop, word] {
                     bool mine = false, styled = true;
@@ -359,7 +359,7 @@ void Details::fill() {
     const Control* c = form.find(ids.front());
     if (!c) return;
     if (ids.size() > 1) {
-        title_->setText(Words::tr("%1 controls").arg(ids.size()));
+        title_->setText(Words::counted("%n controls", "One control", qint64(ids.size())));
         where_->setText(Words::tr("What is set here is set for all of them."));
         picture_->setPixmap(iconPixmap("several", tokens().tawny, 20, devicePixelRatioF()));
     } else {
@@ -373,7 +373,8 @@ void Details::fill() {
                           .arg(std::ranges::find(form.root().children, holder->id) - form.root().children.begin() + 1)
                     : Words::tr("in %1").arg(toQt(calledBy(form, *holder)));
         } else if (!holder) {
-            where = Words::tr("%1 controls, %2 to fill").arg(form.controls.size() - 1).arg(fieldCount(form));
+            where = Words::counted("%n controls, %1 to fill", "1 control, %1 to fill", qint64(form.controls.size()) - 1)
+                        .arg(fieldCount(form));
         }
         const std::vector<Id> route = stopsOf(form);
         auto at = std::ranges::find(route, c->id);

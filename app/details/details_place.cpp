@@ -17,8 +17,10 @@
 namespace brindel {
 
 QString roomInWords(const Room& room) {
-    if (room.lines > 1) return Words::tr("%1 lines of about %2 letters").arg(room.lines).arg(room.letters);
-    return Words::tr("about %1 letters, %2 digits, %3 W").arg(room.letters).arg(room.digits).arg(room.wide);
+    if (room.lines > 1)
+        return Words::counted("%n lines of about %1 characters", "1 line of about %1 characters", room.lines)
+            .arg(room.letters);
+    return Words::tr("about %1 characters, %2 digits, %3 W").arg(room.letters).arg(room.digits).arg(room.wide);
 }
 
 void Details::addIdentity() {
@@ -28,7 +30,7 @@ void Details::addIdentity() {
     name->setFont(monoFont(12));
     name->setFixedHeight(26);
     addRow(Group::often, Words::tr("Name"), name,
-           Words::tr("What code and data call it. Empty lets it follow the label again."));
+           Words::tr("What code and data call it. Leave it empty to follow the label."));
     connect(name, &QLineEdit::editingFinished, this, [this, name, id] {
         if (!name->isModified()) return;
         const std::string text = fromQt(name->text().trimmed());
@@ -198,7 +200,7 @@ void Details::addRoom() {
     line->setSpacing(4);
     auto* limitIt = new QToolButton(holder);
     limitIt->setObjectName("limitToRoom");
-    limitIt->setText(Words::tr("Limit to it"));
+    limitIt->setText(Words::tr("Limit to room"));
     limitIt->setToolTip(Words::tr("At most as many characters as there is room for."));
     auto* width = new QToolButton(holder);
     width->setObjectName("widthToLimit");
@@ -213,7 +215,7 @@ void Details::addRoom() {
     column->addLayout(line);
     holder->setMinimumHeight(41);
     addRow(Group::entry, Words::tr("Room"), holder,
-           Words::tr("How much text fits, by the real font: of everyday letters, of digits, of Ws."));
+           Words::tr("How much text fits, in the real font: everyday text, digits, Ws."));
     connect(limitIt, &QToolButton::clicked, this, [this] {
         desk_.edit(limitedToRoom(desk_.form(), desk_.selection(), desk_.fonts()), Words::tr("Limit to what fits"));
     });

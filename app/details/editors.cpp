@@ -60,7 +60,7 @@ tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) 
             auto number = numberRead(plain, "en");
             if (!number)
                 return tl::unexpected(
-                    Words::tr("%1 takes a number; “%2” is none.").arg(Words::shown(r.word), text.trimmed()));
+                    Words::tr("%1: enter a number; “%2” is not one.").arg(Words::shown(r.word), text.trimmed()));
             if (auto wrong = misfit(r.prop, *number); !wrong.empty())
                 return tl::unexpected(Words::tr("%1: %2").arg(Words::shown(r.word), Words::shown(wrong)));
             return Value(*number);
@@ -68,8 +68,8 @@ tl::expected<Value, QString> valueOf(const PropertyRow& r, const QString& text) 
         case Type::time: {
             auto time = clockRead(plain);
             if (!text.trimmed().isEmpty() && !time)
-                return tl::unexpected(
-                    Words::tr("%1 takes a time like 08:30; “%2” is none.").arg(Words::shown(r.word), text.trimmed()));
+                return tl::unexpected(Words::tr("%1: enter a time such as 08:30; “%2” is not one.")
+                                          .arg(Words::shown(r.word), text.trimmed()));
             return Value(time ? timeIn(*time, "HH:mm", "en") : std::string());
         }
         case Type::choices:

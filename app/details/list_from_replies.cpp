@@ -27,15 +27,14 @@ Result<std::string> listFromReplies(const QString& address, const std::string& b
 
     QDialog dialog(parent);
     dialog.setObjectName("listFromReplies");
-    dialog.setWindowTitle(Words::tr("Take a list from replies"));
+    dialog.setWindowTitle(Words::tr("Make a list from replies"));
     dialog.setStyleSheet(panelSheet());
     auto* column = new QVBoxLayout(&dialog);
     column->setContentsMargins(16, 14, 16, 12);
     column->setSpacing(6);
-    auto* said =
-        new QLabel(Words::tr("Which answers? Each becomes a column of the list, which the form then holds: whoever "
-                             "gets the form can read it."),
-                   &dialog);
+    auto* said = new QLabel(Words::tr("Which answers? Each becomes a column of the list. The list is saved in the "
+                                      "form: everyone who gets the form can read it."),
+                            &dialog);
     said->setWordWrap(true);
     said->setMinimumWidth(360);
     column->addWidget(said);
@@ -61,7 +60,7 @@ Result<std::string> listFromReplies(const QString& address, const std::string& b
     column->addWidget(area, 1);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, &dialog);
     QPushButton* take = buttons->button(QDialogButtonBox::Ok);
-    take->setText(Words::tr("Take these"));
+    take->setText(Words::tr("Use these"));
     take->setEnabled(false);
     for (const auto& [name, tick] : ticks)
         QObject::connect(tick, &QCheckBox::toggled, take, [take, &ticks] {

@@ -22,11 +22,10 @@ QString swatchSheet(const QColor& colour) {
 QString contrastSaid(Colour colour, std::optional<Colour> against) {
     if (!against) return {};
     const double ratio = contrastOf(colour, *against);
-    return Words::tr("Contrast %1 : 1%2")
-        .arg(ratio, 0, 'f', 1)
-        .arg(ratio < 3     ? Words::tr(", too little to read")
-             : ratio < 4.5 ? Words::tr(", enough for large letters only")
-                           : "");
+    return (ratio < 3     ? Words::tr("Contrast %1 : 1, too little to read")
+            : ratio < 4.5 ? Words::tr("Contrast %1 : 1, enough for large text only")
+                          : Words::tr("Contrast %1 : 1"))
+        .arg(ratio, 0, 'f', 1);
 }
 
 /// Opens under a colour's swatch: the form's colours, the desktop's, and any other.
@@ -92,11 +91,11 @@ class ColourMenu : public QFrame {
         connect(none, &QPushButton::clicked, this, [pick] { pick(""); });
         connect(other, &QPushButton::clicked, this, [this, pick, parent, against] {
             QColorDialog dialog(parent->window());
-            dialog.setWindowTitle(Words::tr("Pick a colour"));
+            dialog.setWindowTitle(Words::tr("Choose a colour"));
             auto say = [&](const QColor& c) {
                 const Colour colour{std::uint8_t(c.red()), std::uint8_t(c.green()), std::uint8_t(c.blue())};
                 const QString contrast = contrastSaid(colour, against);
-                dialog.setWindowTitle(contrast.isEmpty() ? Words::tr("Pick a colour") : contrast);
+                dialog.setWindowTitle(contrast.isEmpty() ? Words::tr("Choose a colour") : contrast);
             };
             connect(&dialog, &QColorDialog::currentColorChanged, &dialog, say);
             hide();
@@ -105,7 +104,7 @@ class ColourMenu : public QFrame {
         });
         if (against) {
             column->addWidget(said);
-            said->setText(Words::tr("Reckoned against %1").arg(toQt(colourText(*against))));
+            said->setText(Words::tr("Measured against %1").arg(toQt(colourText(*against))));
             said->setProperty("secondary", true);
         }
     }
@@ -126,7 +125,7 @@ Editor colourEditor(const PropertyRow& r, Desk& desk, Changed changed, std::func
     auto* swatch = new QPushButton(holder);
     swatch->setObjectName("swatch");
     swatch->setFixedSize(26, 26);
-    swatch->setAccessibleName(Words::tr("Pick a colour"));
+    swatch->setAccessibleName(Words::tr("Choose a colour"));
     line->addWidget(edit, 1);
     line->addWidget(swatch);
     column->addLayout(line);
@@ -202,8 +201,8 @@ Editor imageEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* p
     auto* sample = new QLabel(holder);
     sample->setFixedSize(36, 26);
     sample->setAlignment(Qt::AlignCenter);
-    auto* pick = new QPushButton(Words::tr("Pick…"), holder);
-    auto* drop = new QPushButton(Words::tr("Take away"), holder);
+    auto* pick = new QPushButton(Words::tr("Choose…"), holder);
+    auto* drop = new QPushButton(Words::tr("Delete"), holder);
     for (QPushButton* button : {pick, drop}) button->setFixedHeight(26);
     pick->setToolTip(Words::shown(r.help));
     line->addWidget(sample);
@@ -211,7 +210,7 @@ Editor imageEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* p
     line->addWidget(drop, 1);
     QObject::connect(pick, &QPushButton::clicked, holder, [holder, &desk, changed] {
         const QString path =
-            QFileDialog::getOpenFileName(holder->window(), Words::tr("Pick a picture"), {},
+            QFileDialog::getOpenFileName(holder->window(), Words::tr("Choose a picture"), {},
                                          Words::tr("Pictures (*.png *.jpg *.jpeg *.bmp *.gif *.webp *.svg)"));
         if (path.isEmpty()) return;
         const std::string png = pictureFrom(path);
@@ -240,7 +239,7 @@ class HoldsPicture : public QWidget {
         setFixedSize(116, 78);
         setFocusPolicy(Qt::StrongFocus);
         setMouseTracking(true);
-        setToolTip(Words::tr("Press a side to hold to it, or let go; with the keyboard the arrow keys do."));
+        setToolTip(Words::tr("Click a side to hold to it or to let go; the arrow keys do the same."));
     }
     std::optional<std::string> edges;
 
@@ -319,13 +318,13 @@ Editor holdsEditor(const PropertyRow&, Desk& desk, Changed changed, QWidget* par
     picture->setObjectName("holds");
     auto* as = new QToolButton(holder);
     as->setObjectName("suggest");
-    as->setText(Words::tr("As it stands"));
-    as->setToolTip(Words::tr("Holds to the edges that it stands at."));
+    as->setText(Words::tr("As it is"));
+    as->setToolTip(Words::tr("Holds to the edges it is closest to."));
     as->setFont(bodyFont(12));
     column->addWidget(picture);
     column->addWidget(as);
     QObject::connect(as, &QToolButton::clicked, holder, [&desk] {
-        desk.edit(holdsSuggested(desk.form(), desk.selectionOrForm()), Words::tr("Hold to the edges as it stands"));
+        desk.edit(holdsSuggested(desk.form(), desk.selectionOrForm()), Words::tr("Hold to the closest edges"));
     });
     return {holder, [picture](std::optional<Value> value) {
                 picture->edges = value ? std::optional(std::get<std::string>(*value)) : std::nullopt;

@@ -57,7 +57,7 @@ Editor patternEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget*
     common->setFont(bodyFont(12));
     common->setPopupMode(QToolButton::InstantPopup);
     common->setStyleSheet("QToolButton::menu-indicator { image: none; }");
-    common->setToolTip(Words::tr("Sets the pattern, its letters and what is said when it does not fit."));
+    common->setToolTip(Words::tr("Sets the pattern, its capitals and its message."));
     auto* menu = new QMenu(common);
     for (const CommonPattern& pattern : commonPatterns()) {
         QAction* action = menu->addAction(Words::shown(pattern.word));
@@ -65,7 +65,7 @@ Editor patternEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget*
         action->setToolTip(toQt(std::string(pattern.fits)));
         QObject::connect(action, &QAction::triggered, holder, [&desk, &pattern] {
             desk.edit(withCommonPattern(desk.form(), desk.selection(), pattern),
-                      Words::tr("Take the pattern %1").arg(Words::shown(pattern.word)));
+                      Words::tr("Use the pattern %1").arg(Words::shown(pattern.word)));
         });
     }
     menu->setToolTipsVisible(true);

@@ -109,7 +109,7 @@ void StylesPanel::build() {
         sample->setObjectName(QString("set-%1").arg(toQt(set.key)));
         grid->addWidget(sample, at / 2, at % 2);
         connect(sample, &QAbstractButton::clicked, this, [this, &set] {
-            desk_.edit(withLookSet(desk_.form(), set), Words::tr("Put on %1").arg(Words::shown(set.word)));
+            desk_.edit(withLookSet(desk_.form(), set), Words::tr("Use the look %1").arg(Words::shown(set.word)));
         });
         sets_[set.key] = sample;
         ++at;
@@ -134,8 +134,7 @@ void StylesPanel::build() {
             count += has(c.kind, Prop::style) && styleKey(c) == style_;
             count += isFilled(c) && c.text(Prop::entryStyle) == style_;
         });
-        says->setText(count == 1 ? Words::tr("One control follows it.")
-                                 : Words::tr("%1 controls follow it.").arg(count));
+        says->setText(Words::counted("%n controls follow it.", "One control follows it.", count));
     });
     for (Prop prop :
          {Prop::fontFamily, Prop::fontSize, Prop::bold, Prop::italic, Prop::underline, Prop::textColour,

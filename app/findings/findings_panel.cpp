@@ -88,9 +88,9 @@ Pass passOf(CheckFamily family) {
 
 QString openSaid(const Findings& findings) {
     const auto count = std::ranges::count_if(findings, isOpen);
-    return count == 0   ? Words::tr("Ready to hand over.")
-           : count == 1 ? Words::tr("1 thing to put right before the hand-over.")
-                        : Words::tr("%1 things to put right before the hand-over.").arg(count);
+    return count == 0 ? Words::tr("Ready to hand over.")
+                      : Words::counted("%n things to put right before the hand-over.",
+                                       "1 thing to put right before the hand-over.", count);
 }
 
 FindingsPanel::FindingsPanel(Desk& desk, Stands stands, QWidget* parent)
@@ -113,7 +113,7 @@ FindingsPanel::FindingsPanel(Desk& desk, Stands stands, QWidget* parent)
     all_ = new QPushButton(Words::tr("Put right all that can be"), this);
     all_->setObjectName("putRightAll");
     all_->setFont(bodyFont(13));
-    all_->setToolTip(Words::tr("Shows on the sheet what it would be, before it is done."));
+    all_->setToolTip(Words::tr("Previews the result on the sheet first."));
     column->addWidget(all_);
     list_ = saidList(Words::tr("Findings"), "findings", new FindingLine(stands_ == Stands::page, nullptr), this);
     list_->installEventFilter(this);
@@ -138,13 +138,13 @@ FindingsPanel::FindingsPanel(Desk& desk, Stands stands, QWidget* parent)
     because_->setObjectName("because");
     because_->setFixedHeight(26);
     because_->setMaxLength(300);
-    because_->setPlaceholderText(Words::tr("Why it stays as it is"));
-    because_->setAccessibleName(Words::tr("Why it stays as it is"));
+    because_->setPlaceholderText(Words::tr("Why it is set aside"));
+    because_->setAccessibleName(Words::tr("Why it is set aside"));
     because_->installEventFilter(this);
     reason->addWidget(because_);
     auto* both = new QHBoxLayout;
-    auto* here = linkButton(Words::tr("Leave it here"), "leaveHere", reason_);
-    auto* everywhere = linkButton(Words::tr("Leave all of this sort"), "leaveAll", reason_);
+    auto* here = linkButton(Words::tr("Set aside"), "leaveHere", reason_);
+    auto* everywhere = linkButton(Words::tr("Set aside all of this sort"), "leaveAll", reason_);
     both->addWidget(here);
     both->addWidget(everywhere);
     both->addStretch(1);
@@ -187,8 +187,7 @@ FindingsPanel::FindingsPanel(Desk& desk, Stands stands, QWidget* parent)
                 if (!desk_.form().controls.sameAs(before.controls)) return;
                 if (sameContent(before, after)) return desk_.say(Words::tr("You need to decide these."));
                 desk_.propose({after, Words::tr("Put right all that can be"),
-                               putRight == 1 ? Words::tr("1 thing is put right.")
-                                             : Words::tr("%1 things are put right.").arg(putRight)});
+                               Words::counted("%n things are put right.", "1 thing is put right.", putRight)});
             });
     refresh();
 }
@@ -213,7 +212,7 @@ void FindingsPanel::refresh() {
         QString heading;
         for (std::size_t i = 0; i < shown_.size(); ++i) {
             const Finding& f = shown_[i];
-            const QString now = f.silenced ? Words::tr("Left as it is") : gravityWord(f.check->gravity);
+            const QString now = f.silenced ? Words::tr("Set aside") : gravityWord(f.check->gravity);
             if (now != heading) {
                 heading = now;
                 const auto count = std::ranges::count_if(shown_, [&](const Finding& other) {
@@ -225,7 +224,7 @@ void FindingsPanel::refresh() {
                 list_->addItem(line);
             }
             QString says = Words::shown(f.sentence);
-            if (f.silenced) says += " " + Words::tr("Left: %1").arg(toQt(*f.silenced));
+            if (f.silenced) says += " " + Words::tr("Set aside: %1").arg(toQt(*f.silenced));
             auto* item = new QListWidgetItem(says);
             item->setData(finding, int(i));
             item->setData(gravity, int(f.check->gravity));
@@ -286,16 +285,16 @@ void FindingsPanel::refreshChosen() {
         line->show();
     };
     if (f->silenced) {
-        add(Words::tr("Say it again"), "unsilence", [this] {
+        add(Words::tr("Bring back"), "unsilence", [this] {
             if (const Finding* now = current())
-                desk_.edit(unsilenced(desk_.form(), *now), Words::tr("Say a finding again"));
+                desk_.edit(unsilenced(desk_.form(), *now), Words::tr("Bring a finding back"));
         });
         return;
     }
     const auto ways = waysOf(desk_.form(), *f, desk_.fonts());
     for (std::size_t i = 0; i < ways.size(); ++i)
         add(asWord(ways[i].does) + (i == 0 ? Words::tr("  (Space)") : QString()), "way", [this, i] { putRight(i); });
-    add(Words::tr("Leave it as it is…"), "leave", [this] {
+    add(Words::tr("Set aside…"), "leave", [this] {
         reason_->show();
         because_->setFocus();
     });
@@ -315,8 +314,7 @@ void FindingsPanel::putRight(std::size_t way) {
     const Finding* f = current();
     if (!f || f->silenced) return;
     const auto ways = waysOf(desk_.form(), *f, desk_.fonts());
-    if (way >= ways.size())
-        return desk_.say(Words::tr("Which way is right, only a person can tell: %1").arg(Words::shown(f->check->why)));
+    if (way >= ways.size()) return desk_.say(Words::tr("You need to decide: %1").arg(Words::shown(f->check->why)));
     const Id id = f->controls.front();
     const Form next = ways[way].done({desk_.form(), desk_.fonts()}, *f);
     desk_.edit(next, asWord(ways[way].does), next.find(id) && id != rootId ? Ids{id} : Ids{});
@@ -325,7 +323,7 @@ void FindingsPanel::putRight(std::size_t way) {
 void FindingsPanel::putRightAll() {
     if (desk_.proposal()) return desk_.decide(true);
     mending_ = desk_.form();
-    all_->setText(Words::tr("A moment…"));
+    all_->setText(Words::tr("One moment…"));
     desk_.watch().mendAll(desk_.form());
 }
 
@@ -339,8 +337,7 @@ void FindingsPanel::leave(const QString& because, bool everywhere) {
     const Finding left = *f;
     because_->clear();
     reason_->hide();
-    desk_.edit(silenced(desk_.form(), left, fromQt(because.trimmed()), everywhere),
-               Words::tr("Leave a finding as it is"));
+    desk_.edit(silenced(desk_.form(), left, fromQt(because.trimmed()), everywhere), Words::tr("Set a finding aside"));
     list_->setFocus();
 }
 

@@ -209,7 +209,7 @@ bool Outline::moveTo(const Ids& ids, Id container, std::size_t index) {
         moved.push_back(id);
     }
     if (moved.empty()) {
-        desk_.say(Words::tr("That cannot lie there."), true);
+        desk_.say(Words::tr("It cannot be placed there."), true);
         return false;
     }
     desk_.edit(next, Words::tr("Move in the outline"), moved);

@@ -112,11 +112,11 @@ HandOverPanel::HandOverPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
         auto* look = new QToolButton(inner);
         look->setObjectName("link");
         look->setProperty("part", "look-" + toQt(key));
-        look->setText(Words::tr("Look"));
+        look->setText(Words::tr("Preview"));
         look->setFont(bodyFont(12));
         look->setCursor(Qt::PointingHandCursor);
-        look->setToolTip(Words::tr("Writes it to a passing place and opens it."));
-        look->setAccessibleName(Words::tr("Look at %1").arg(Words::shown(target.word)));
+        look->setToolTip(Words::tr("Opens a preview; nothing is exported."));
+        look->setAccessibleName(Words::tr("Preview %1").arg(Words::shown(target.word)));
         row->addWidget(tick, 1);
         row->addWidget(look);
         column->addLayout(row);
@@ -150,7 +150,7 @@ HandOverPanel::HandOverPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
         connect(look, &QToolButton::clicked, this, [this, &target] { emit lookAsked(target); });
     }
     auto* always = small(inner);
-    always->setText(Words::tr("The form's own file, a covering page and a list with checksums are always in it."));
+    always->setText(Words::tr("The form's own file, a covering page and a list of checksums are always included."));
     column->addSpacing(2);
     column->addWidget(always);
     languages_ = new LanguagesRow(inner);
@@ -167,11 +167,11 @@ HandOverPanel::HandOverPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
     sendTo_->setObjectName("sendTo");
     sendTo_->setFont(bodyFont(13));
     sendTo_->setMaxLength(2000);
-    sendTo_->setPlaceholderText(Words::tr("Back to whoever sent it"));
+    sendTo_->setPlaceholderText(Words::tr("Back to its sender"));
     sendTo_->setAccessibleName(Words::tr("Where answers go"));
     sendTo_->setToolTip(
-        Words::tr("An e-mail address, or an address that begins with https://. The button that accepts "
-                  "the form sends the answers there."));
+        Words::tr("An email address, or an address that begins with https://. The button that accepts the form sends "
+                  "the answers there."));
     column->addWidget(sendTo_);
     sendWrong_ = small(inner);
     sendWrong_->setObjectName("sendWrong");
@@ -223,7 +223,7 @@ HandOverPanel::HandOverPanel(Desk& desk, QWidget* parent) : QWidget(parent), des
     stopButton_ = new QPushButton(Words::tr("Stop"), foot);
     stopButton_->setObjectName("stopKit");
     stopButton_->setFont(bodyFont(13));
-    write_ = new QPushButton(Words::tr("Write the kit"), foot);
+    write_ = new QPushButton(Words::tr("Export the kit"), foot);
     write_->setObjectName("writeKit");
     write_->setProperty("main", true);
     write_->setFont(bodyFont(13, true));
@@ -311,12 +311,12 @@ void HandOverPanel::refresh() {
     where_->setText(now.zipped ? Words::tr("Version %1, as “%2”").arg(form.revision).arg(name)
                                : Words::tr("Version %1, in the folder “%2”").arg(form.revision).arg(name));
     sealed_->setText(form.seal
-                         ? Words::tr("The form is sealed: its password, which is asked for, seals the PDF as well.")
-                         : Words::tr("The form is not sealed: whoever has a program for it can change the PDF. "
-                                     "Protect seals it."));
+                         ? Words::tr("The form is sealed. Brindel asks for its password, which seals the PDF as well.")
+                         : Words::tr("The form is not sealed: anyone with a program for it can change the PDF. You can "
+                                     "seal it in Protect."));
     sealed_->setVisible(ticked("pdf"));
     write_->setEnabled(count > 0);
-    write_->setToolTip(count > 0 ? QString() : Words::tr("Tick what the receiver gets first."));
+    write_->setToolTip(count > 0 ? QString() : Words::tr("First tick what the receiver gets."));
     refreshing_ = false;
 }
 

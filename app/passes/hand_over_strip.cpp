@@ -28,7 +28,7 @@ HandOverStrip::HandOverStrip(Desk& desk, QWidget* parent) : QWidget(parent), des
     all_ = new QPushButton(this);
     all_->setObjectName("putAllRight");
     all_->setFont(bodyFont(13));
-    all_->setToolTip(Words::tr("Shows on the sheet what it would be, before it is done."));
+    all_->setToolTip(Words::tr("Previews the result on the sheet first."));
     line->addWidget(count_);
     line->addWidget(says_, 1);
     line->addWidget(sheet_);
@@ -51,7 +51,7 @@ void HandOverStrip::refresh() {
         mendable += f.check->mended != nullptr;
         failed.insert(f.check);
     }
-    count_->setText(open == 1 ? Words::tr("1 finding") : Words::tr("%1 findings").arg(open));
+    count_->setText(Words::counted("%n findings", "1 finding", open));
     const int passed = int(allChecks().size()) - int(failed.size());
     QStringList parts;
     if (by[Gravity::must]) parts += Words::tr("%1 must be put right").arg(by[Gravity::must]);

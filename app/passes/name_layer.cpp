@@ -49,8 +49,8 @@ bool giveName(Desk& desk, Id id, const QString& name) {
             desk.say(Words::shown(wrong), true);
             return false;
         }
-    desk.edit(renamed(desk.form(), id, wanted),
-              wanted.empty() ? Words::tr("Let the name follow") : Words::tr("Rename to %1").arg(name.trimmed()));
+    desk.edit(renamed(desk.form(), id, wanted), wanted.empty() ? Words::tr("Let the name follow its label")
+                                                               : Words::tr("Rename to %1").arg(name.trimmed()));
     return true;
 }
 

@@ -118,7 +118,7 @@ NamePanel::NamePanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
     with_ = new QLineEdit(replacing_);
     with_->setObjectName("replaceInNames");
     int at = 0;
-    for (auto [word, edit] : {std::pair(Words::tr("Find"), find_), {Words::tr("Put in its place"), with_}}) {
+    for (auto [word, edit] : {std::pair(Words::tr("Find"), find_), {Words::tr("Replace with"), with_}}) {
         auto* label = new QLabel(word, replacing_);
         label->setFont(bodyFont(12));
         label->setProperty("secondary", true);
@@ -231,8 +231,9 @@ void NamePanel::refreshCard() {
     for (Id id : ids)
         if (list_->standings().at(id).proposed != form.find(id)->name || form.find(id)->ownName) open.push_back(id);
     take_->setEnabled(!open.empty());
-    take_->setText(open.size() > 1 ? Words::tr("Take %1 names by the scheme").arg(open.size())
-                                   : Words::tr("Take the scheme's name"));
+    take_->setText(open.size() > 1
+                       ? Words::counted("Use the scheme for %n names", "Use the scheme's name", qint64(open.size()))
+                       : Words::tr("Use the scheme's name"));
     uses_->hide();
     if (ids.empty()) {
         says_->setText(
@@ -240,7 +241,7 @@ void NamePanel::refreshCard() {
         return;
     }
     if (ids.size() > 1) {
-        says_->setText(Words::tr("%1 controls are selected.").arg(ids.size()));
+        says_->setText(Words::counted("%n controls are selected.", "1 control is selected.", qint64(ids.size())));
         return;
     }
     const Control& c = *form.find(ids[0]);
@@ -251,7 +252,7 @@ void NamePanel::refreshCard() {
     text[0] = text[0].toUpper();
     if (!s.says.empty()) text += " " + Words::shown(s.says);
     if (!s.proposed.empty() && s.proposed != c.name)
-        text += Words::tr(" The scheme would say “%1”.").arg(toQt(s.proposed));
+        text += Words::tr(" The scheme suggests “%1”.").arg(toQt(s.proposed));
     says_->setText(text);
     QStringList used;
     for (const Use& use : list_->usesOf(c.id)) {
@@ -269,8 +270,9 @@ void NamePanel::takeProposed() {
     Ids ids = desk_.selection();
     if (ids.empty()) return;
     const Form next = namedByScheme(desk_.form(), ids);
-    desk_.edit(next, ids.size() > 1 ? Words::tr("Take %1 names by the scheme").arg(ids.size())
-                                    : Words::tr("Take the scheme's name"));
+    desk_.edit(next, ids.size() > 1
+                         ? Words::counted("Use the scheme for %n names", "Use the scheme's name", qint64(ids.size()))
+                         : Words::tr("Use the scheme's name"));
 }
 
 void NamePanel::putRight() {
@@ -279,7 +281,7 @@ void NamePanel::putRight() {
         if (isWrong(standing.state)) wrong.push_back(id);
     if (wrong.empty()) return desk_.say(Words::tr("All names are right."));
     desk_.edit(namedByScheme(desk_.form(), wrong),
-               wrong.size() == 1 ? Words::tr("Put a name right") : Words::tr("Put %1 names right").arg(wrong.size()));
+               Words::counted("Put %n names right", "Put a name right", qint64(wrong.size())));
 }
 
 void NamePanel::startReplacing() {
@@ -301,11 +303,10 @@ void NamePanel::tryReplacement() {
         on ? namesReplaced(desk_.form(), replaceIn(), fromQt(find_->text()), fromQt(with_->text()), &left)
            : std::map<Id, std::string>();
     replace_->setEnabled(!names.empty());
-    replace_->setText(names.size() == 1 ? Words::tr("Replace 1 name")
-                                        : Words::tr("Replace %1 names").arg(names.size()));
+    replace_->setText(Words::counted("Replace %n names", "Replace 1 name", qint64(names.size())));
     replaceSays_->setText(!on             ? QString()
-                          : !left.empty() ? Words::tr("%1 cannot be changed so.").arg(left.size())
-                          : names.empty() ? Words::tr("No name has it.")
+                          : !left.empty() ? Words::tr("%1 cannot be changed that way.").arg(left.size())
+                          : names.empty() ? Words::tr("No name contains it.")
                                           : QString());
     replaceSays_->setToolTip(left.empty() ? QString() : Words::shown(left.begin()->second));
     list_->setBecomes(names, on);

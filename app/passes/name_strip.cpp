@@ -56,12 +56,11 @@ void NameStrip::proposeScheme(const Scheme& scheme) {
     const Form next = underScheme(desk_.form(), scheme, OwnNames::recast);
     int count = 0;
     for (Id id : allIds(next)) count += next.find(id)->name != desk_.form().find(id)->name;
-    desk_.propose({next, Words::tr("Scheme %1").arg(Words::shown(scheme.word)),
-                   count == 0 ? Words::tr("“%1” changes no name.").arg(Words::shown(scheme.word))
-                              : Words::tr("“%1” changes %2 %3.")
-                                    .arg(Words::shown(scheme.word))
-                                    .arg(count)
-                                    .arg(count == 1 ? "name" : "names")});
+    desk_.propose(
+        {next, Words::tr("Scheme %1").arg(Words::shown(scheme.word)),
+         count == 0
+             ? Words::tr("“%1” changes no name.").arg(Words::shown(scheme.word))
+             : Words::counted("“%1” changes %n names.", "“%1” changes 1 name.", count).arg(Words::shown(scheme.word))});
 }
 
 void NameStrip::editScheme() {
@@ -86,9 +85,8 @@ void NameStrip::refresh() {
     schemes_->setCurrentIndex(at);
     int wrong = 0;
     for (const auto& [id, standing] : desk_.names()) wrong += isWrong(standing.state);
-    right_->setText(wrong == 0   ? Words::tr("All names are right")
-                    : wrong == 1 ? Words::tr("Put 1 name right")
-                                 : Words::tr("Put %1 names right").arg(wrong));
+    right_->setText(wrong == 0 ? Words::tr("All names are right")
+                               : Words::counted("Put %n names right", "Put 1 name right", wrong));
     right_->setEnabled(wrong > 0);
     right_->setProperty("main", wrong > 0);
     right_->style()->polish(right_);

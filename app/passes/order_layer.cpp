@@ -61,8 +61,7 @@ void OrderLayer::setLaying(bool laying) {
     last_ = noControl;
     if (laying) {
         keys_ = false;
-        desk_.say(
-            Words::tr("Click the first control, then the others as they should follow. Escape or Enter ends it."));
+        desk_.say(Words::tr("Click the controls in the order they should follow. Escape or Enter ends it."));
     } else {
         desk_.say("");
     }
@@ -287,7 +286,7 @@ void OrderLayer::move(Sheet& sheet, QMouseEvent& event) {
         const std::set<Id> laid(passed_.begin(), passed_.end());
         meanwhile_ = stopLaid(meanwhile_, over, passed_.back(), laid);
         passed_.push_back(over);
-        desk_.say(Words::tr("%1 stops").arg(passed_.size()));
+        desk_.say(Words::counted("%n stops", "1 stop", qint64(passed_.size())));
     }
     sheet.update();
 }
@@ -303,7 +302,10 @@ void OrderLayer::release(Sheet& sheet, QMouseEvent& event) {
             laid_.insert(passed_.begin(), passed_.end());
             last_ = end;
         }
-        desk_.edit(next, Words::tr("Lay the route through %1 stops").arg(passed_.size()), Ids{end});
+        desk_.edit(
+            next,
+            Words::counted("Lay the route through %n stops", "Lay the route through 1 stop", qint64(passed_.size())),
+            Ids{end});
         passed_.clear();
         return;
     }
@@ -396,7 +398,7 @@ QString OrderLayer::tip(Sheet& sheet, QPointF where) {
     const std::map<Id, int> numbers = stopNumbers(form);
     if (auto at = numbers.find(c->id); at != numbers.end()) text += Words::tr(", stop %1").arg(at->second);
     if (const std::string why = passedBecause(form, *c); !why.empty())
-        text += Words::tr(", passed by: %1").arg(toQt(why));
+        text += Words::tr(", skipped: %1").arg(toQt(why));
     if (const std::string key = keyTo(form, *c); !key.empty()) text += Words::tr(", Alt+%1").arg(toQt(key));
     return text;
 }

@@ -74,7 +74,7 @@ void RouteList::refresh() {
         }
         if (stops && at == numbers.end()) {
             item->setForeground(tokens().ink2);
-            item->setToolTip(words + Words::tr(", passed by: %1").arg(toQt(passedBecause(form, c))));
+            item->setToolTip(words + Words::tr(", skipped: %1").arg(toQt(passedBecause(form, c))));
         } else {
             item->setToolTip(words);
         }
@@ -109,7 +109,7 @@ void RouteList::moveTo(Id id, int to) {
     }
     const Form next = stopLaid(form, id, behind);
     if (sameContent(next, form))
-        return desk_.say(Words::tr("It stays in its own container; Lay out moves it into another one."));
+        return desk_.say(Words::tr("It stays in its container; Lay out can move it to another."));
     desk_.edit(next, Words::tr("Move in the route: %1").arg(wordingOf(form, *c).left(24)), Ids{id});
 }
 
@@ -162,9 +162,9 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
         column->addWidget(panelRow(word, box, help, this));
         return box;
     };
-    starts_ = pick("startsIn", Words::tr("Starts in"), Words::tr("What holds the cursor when the form opens."));
+    starts_ = pick("startsIn", Words::tr("Starts in"), Words::tr("Where the cursor is when the form opens."));
     enter_ = pick("enterPresses", Words::tr("Enter presses"), Words::tr("The button that accepts the form."));
-    escape_ = pick("escapePresses", Words::tr("Escape presses"), Words::tr("The button that leaves without a reply."));
+    escape_ = pick("escapePresses", Words::tr("Escape presses"), Words::tr("The button that cancels."));
     connect(starts_, &QComboBox::activated, this, [this](int at) {
         desk_.edit(startingIn(desk_.form(), Id(starts_->itemData(at).toUInt())),
                    Words::tr("Start in %1").arg(starts_->itemText(at)));
@@ -209,7 +209,7 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
     keyLine->addWidget(key_);
     keyLine->addStretch(1);
     keyRow_ = panelRow(Words::tr("Access key"), combination,
-                       Words::tr("The letter that goes here with Alt; set by hand, it stays."), this);
+                       Words::tr("Alt with this letter goes here. Set by hand, it stays."), this);
     key_->setAccessibleName(Words::tr("Access key"));
     column->addWidget(keyRow_);
     connect(isStop_, &QCheckBox::clicked, this, [this](bool on) {
@@ -249,11 +249,10 @@ void OrderPanel::refresh() {
     const Form& form = desk_.form();
     const std::vector<Id> stops = stopsOf(form);
     const auto clashes = keyClashes(form).size();
-    QString says = stops.empty() ? Words::tr("There is nothing yet that the Tab key could stop at.")
-                                 : Words::tr("%1 %2, in the order of this list.")
-                                       .arg(stops.size())
-                                       .arg(stops.size() == 1 ? "stop" : "stops");
-    if (clashes) says += Words::tr(" %1 access keys clash.").arg(clashes);
+    QString says = stops.empty() ? Words::tr("There is nothing yet where the Tab key could stop.")
+                                 : Words::counted("%n stops, in the order of this list.",
+                                                  "1 stop, in the order of this list.", qint64(stops.size()));
+    if (clashes) says += " " + Words::counted("%n access keys clash.", "1 access key clashes.", qint64(clashes));
     count_->setText(says);
     auto list = [&](QComboBox* box, const QString& none, auto&& wanted, Id now) {
         const QSignalBlocker quiet(box);
@@ -285,7 +284,7 @@ void OrderPanel::refreshStop() {
     isStop_->setChecked(can && c->yes(Prop::tabStop));
     const QString why = c ? toQt(passedBecause(form, *c)) : QString();
     isStop_->setText(why.isEmpty() || why == "skipped" ? Words::tr("The Tab key stops here")
-                                                       : Words::tr("Passed by, because %1").arg(why));
+                                                       : Words::tr("Skipped: %1").arg(why));
     bool bears = false;
     if (c)
         for (const KeyBearer& b : keyBearers(form)) bears = bears || b.id == c->id || b.to == c->id;

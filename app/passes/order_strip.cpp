@@ -109,8 +109,8 @@ void OrderStrip::refresh() {
         int passed = 0;
         form.controls.each([&](Id, const Control& c) { passed += !passedBecause(form, c).empty(); });
         const auto stops = stopsOf(form).size();
-        says_->setText((stops == 1 ? Words::tr("1 stop") : Words::tr("%1 stops").arg(stops)) +
-                       (passed ? Words::tr(", %1 passed by").arg(passed) : QString()));
+        says_->setText(Words::counted("%n stops", "1 stop", qint64(stops)) +
+                       (passed ? Words::tr(", %1 skipped").arg(passed) : QString()));
     }
 }
 

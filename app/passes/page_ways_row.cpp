@@ -26,7 +26,7 @@ PageWaysRow::PageWaysRow(QWidget* parent) : QWidget(parent) {
     };
     steps_ = add(Words::tr("Tab pages as steps"), Words::tr("One after the other, with Back and Next, as on a phone."),
                  "pageSteps", &PageChoice::steps);
-    draft_ = add(Words::tr("Keeps what is filled in"),
+    draft_ = add(Words::tr("Saves a draft"),
                  Words::tr("In the filler's own browser, until the form is handed in; secrets never."), "pageDraft",
                  &PageChoice::keepDraft);
 }

@@ -55,7 +55,7 @@ QString limitsSaid(const Form& form, const Control& c) {
     if (limits.isEmpty() && has(c.kind, Prop::choices)) {
         const bool typed = !has(c.kind, Prop::choicesFrom) || c.as<ChoicesFrom>() == ChoicesFrom::typed;
         if (typed)
-            limits = Words::tr("%1 choices").arg(c.choices().size());
+            limits = Words::counted("%n choices", "1 choice", qint64(c.choices().size()));
         else
             limits = Words::tr("choices of a list");
     }
@@ -83,7 +83,7 @@ void ProtectLayer::set(const Ids& ids, Access access) {
                                            QT_TRANSLATE_NOOP("Words", "Lock %1")};
     const QString whom = fields.size() == 1
                              ? toQt(calledBy(desk_.form(), *desk_.form().find(fields[0]))).simplified().left(24)
-                             : Words::tr("%1 fields").arg(fields.size());
+                             : Words::counted("%n fields", "1 field", qint64(fields.size()));
     desk_.edit(accessSet(desk_.form(), fields, access), Words::shown(does[std::size_t(access)]).arg(whom));
 }
 
@@ -277,7 +277,7 @@ bool ProtectLayer::key(Sheet&, QKeyEvent& event) {
     if (event.key() == Qt::Key_K && !fields.empty()) {
         const bool stays = !form.find(fields.front())->yes(Prop::kept);
         desk_.edit(withProperty(form, fields, Prop::kept, stays),
-                   stays ? Words::tr("Keep from removal") : Words::tr("Let be removed"));
+                   stays ? Words::tr("Make it not removable") : Words::tr("Make it removable"));
         return true;
     }
     if (event.key() == Qt::Key_P && !fields.empty()) {

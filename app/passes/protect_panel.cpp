@@ -107,7 +107,7 @@ void ProtectPanel::buildForm(QVBoxLayout* column) {
     connect(sealButton_, &QPushButton::clicked, this, &ProtectPanel::sealAsked);
 
     column->addSpacing(4);
-    column->addWidget(groupTitle(Words::tr("Standing open"), form_));
+    column->addWidget(groupTitle(Words::tr("Without limits"), form_));
     cards_ = new QWidget(form_);
     cardLines_ = new QVBoxLayout(cards_);
     cardLines_->setContentsMargins(0, 0, 0, 0);
@@ -121,25 +121,25 @@ void ProtectPanel::buildForm(QVBoxLayout* column) {
     lines_[Prop::noticeUntil]->setPlaceholderText(Words::tr("for two years"));
     lines_[Prop::noticeAsk]->setPlaceholderText(Words::tr("the harbour office, phone …"));
     guessed_ = buttonIn(column, "markGuessed", "", Words::tr("Each with its usual purpose, which can be changed."));
-    notice_ = buttonIn(column, "writeNotice", "",
-                       Words::tr("From the purposes of all personal details; it stands before the first of them."));
+    notice_ =
+        buttonIn(column, "writeNotice", "",
+                 Words::tr("Made from the purposes of all personal details; it is placed before the first of them."));
     connect(guessed_, &QPushButton::clicked, this, &ProtectPanel::markGuessed);
     connect(notice_, &QPushButton::clicked, this, &ProtectPanel::writeNotice);
 
     column->addSpacing(4);
     column->addWidget(groupTitle(Words::tr("How strong is it?"), form_));
-    column->addWidget(plainText(
-        Words::tr("In Brindel: nobody changes the form without the password. The file itself is open text: whoever "
-                  "edits it by hand can, and you are told when you open it."),
-        form_));
-    column->addWidget(plainText(
-        Words::tr("PDF: encrypted (AES-256) when it is written with the password; filling it needs none, changing it "
-                  "does. Readers that keep to the rules obey that."),
-        form_));
+    column->addWidget(plainText(Words::tr("In Brindel nobody can change the form without the password. The file is "
+                                          "plain text; if somebody edits it, Brindel warns you."),
+                                form_));
+    column->addWidget(
+        plainText(Words::tr("A PDF exported with the password is encrypted (AES-256): filling it needs no password, "
+                            "changing it does. Most viewers respect that; it stops accidents, not attackers."),
+                  form_));
 
     column->addSpacing(4);
     column->addWidget(groupTitle(Words::tr("All fields"), form_));
-    column->addWidget(plainText(Words::tr("O, R or L sets those that are chosen."), form_));
+    column->addWidget(plainText(Words::tr("O, R or L sets the selected fields."), form_));
     list_ = new QListWidget(form_);
     list_->setObjectName("allFields");
     list_->setAccessibleName(Words::tr("All fields"));
@@ -179,7 +179,7 @@ void ProtectPanel::buildFields(QVBoxLayout* column) {
     column->addLayout(ways);
     kept_ = checkIn(column, "kept", Words::tr("Cannot be removed (K)"), Words::shown(row(Prop::kept).help));
     column->addSpacing(4);
-    column->addWidget(groupTitle(Words::tr("Takes"), fields_));
+    column->addWidget(groupTitle(Words::tr("Accepts"), fields_));
     takes_ = plainText("", fields_);
     column->addWidget(takes_);
     column->addSpacing(4);
@@ -192,13 +192,13 @@ void ProtectPanel::buildFields(QVBoxLayout* column) {
     purpose_->setObjectName("purpose");
     purpose_->setFixedHeight(26);
     purpose_->setMaxLength(300);
-    purpose_->setPlaceholderText(Words::tr("to reach you"));
+    purpose_->setPlaceholderText(Words::tr("to contact you"));
     purposeRow_ = panelRow(Words::tr("Used"), purpose_, Words::shown(row(Prop::purpose).help), fields_);
     column->addWidget(purposeRow_);
     consent_ = checkIn(column, "consent", Words::tr("It asks for consent"), Words::shown(row(Prop::consent).help));
     connect(kept_, &QCheckBox::clicked, this, [this](bool on) {
         desk_.edit(withProperty(desk_.form(), fieldsAmong(desk_.form(), desk_.selection()), Prop::kept, on),
-                   on ? Words::tr("Keep from removal") : Words::tr("Let be removed"));
+                   on ? Words::tr("Make it not removable") : Words::tr("Make it removable"));
     });
     connect(personal_, &QCheckBox::clicked, this, [this](bool on) {
         desk_.edit(markedPersonal(desk_.form(), fieldsAmong(desk_.form(), desk_.selection()), on),
@@ -233,7 +233,8 @@ void ProtectPanel::refresh() {
     filling_ = true;
     if (!fields.empty()) {
         const Control& first = *form.find(fields.front());
-        whom_->setText(fields.size() == 1 ? fieldCalled(form, first) : Words::tr("%1 fields").arg(fields.size()));
+        whom_->setText(fields.size() == 1 ? fieldCalled(form, first)
+                                          : Words::counted("%n fields", "1 field", qint64(fields.size())));
         auto same = [&](auto what) {
             return std::ranges::all_of(fields, [&](Id id) { return what(*form.find(id)) == what(first); });
         };
@@ -249,7 +250,7 @@ void ProtectPanel::refresh() {
         QString limits = limitsSaid(form, first);
         if (limits.isEmpty()) limits = Words::tr("yes or no");
         takes_->setText(!same([&](const Control& c) { return limitsSaid(form, c); })
-                            ? Words::tr("They take different things.")
+                            ? Words::tr("They accept different things.")
                             : limits.left(1).toUpper() + limits.mid(1) + ".");
         const PersonalSort* guess = guessedPersonal(form, first);
         hint_->setVisible(fields.size() == 1 && guess && !first.yes(Prop::personal));
@@ -259,7 +260,7 @@ void ProtectPanel::refresh() {
         if (!purpose_->hasFocus() || !purpose_->isModified()) {
             purpose_->setText(samePurpose ? toQt(first.text(Prop::purpose)) : QString());
             if (!purpose_->hasFocus()) purpose_->setCursorPosition(0);
-            purpose_->setPlaceholderText(samePurpose ? Words::tr("to reach you") : Words::tr("differ"));
+            purpose_->setPlaceholderText(samePurpose ? Words::tr("to contact you") : Words::tr("differ"));
         }
         consent_->setVisible(fields.size() == 1 && first.is().answers == AnswerType::tick);
         consent_->setChecked(first.yes(Prop::consent));
@@ -271,7 +272,7 @@ void ProtectPanel::refresh() {
                        : state == SealState::whole ? Words::tr("Sealed; open for you until you close it.")
                                                    : Words::tr("Its seal is damaged: no password opens it."));
         sealButton_->setText(state == SealState::none ? Words::tr("Seal with a password…")
-                                                      : Words::tr("Take the seal off…"));
+                                                      : Words::tr("Remove the seal…"));
         for (const auto& [prop, line] : lines_)
             if (!line->hasFocus()) {
                 line->setText(toQt(form.root().text(prop)));
@@ -279,10 +280,9 @@ void ProtectPanel::refresh() {
             }
         const auto guesses = looksPersonal(form).size();
         guessed_->setVisible(guesses > 0);
-        guessed_->setText(guesses == 1 ? Words::tr("Mark 1 that looks personal")
-                                       : Words::tr("Mark %1 that look personal").arg(guesses));
+        guessed_->setText(Words::counted("Mark %n that look personal", "Mark 1 that looks personal", guesses));
         notice_->setVisible(!personalFields(form).empty());
-        notice_->setText(noticeOf(form) ? Words::tr("Write the notice anew") : Words::tr("Write the notice"));
+        notice_->setText(noticeOf(form) ? Words::tr("Rewrite the notice") : Words::tr("Write the notice"));
         refreshCards();
         refreshList();
     }
@@ -379,13 +379,12 @@ bool ProtectPanel::eventFilter(QObject* watched, QEvent* event) {
 void ProtectPanel::writeNotice() {
     const Form& form = desk_.form();
     if (personalFields(form).empty()) return desk_.say(Words::tr("No field is marked as a personal detail yet."), true);
-    if (noticeText(form).empty())
-        return desk_.say(Words::tr("None of the personal details says what it is used for yet."), true);
+    if (noticeText(form).empty()) return desk_.say(Words::tr("None of the personal details has a purpose yet."), true);
     const Form next = noticeWritten(form, desk_.fonts());
-    if (sameContent(next, form)) return desk_.say(Words::tr("The notice says all of it already."));
+    if (sameContent(next, form)) return desk_.say(Words::tr("The notice is complete already."));
     desk_.edit(next, Words::tr("Write the notice"));
     layer_.setView(ProtectView::personal);
-    desk_.say(Words::tr("The notice stands before the first personal detail; Lay out moves and rewords it."));
+    desk_.say(Words::tr("The notice is before the first personal detail. You can move and reword it in Lay out."));
 }
 
 void ProtectPanel::markGuessed() {

@@ -25,7 +25,7 @@ ProtectStrip::ProtectStrip(Desk& desk, ProtectLayer& layer, QWidget* parent)
     ways->setSpacing(0);
     ways_[Access::open] =
         segment(ways, "wayOpen", Words::tr("Open"),
-                Words::tr("Fillers may fill it. Take it in hand, then press or sweep over fields (O)."));
+                Words::tr("Fillers may fill it. Click here, then click fields or sweep over them (O)."));
     ways_[Access::readOnly] =
         segment(ways, "wayReadOnly", Words::tr("Read only"), Words::tr("Fillers may read and copy it (R)."));
     ways_[Access::locked] = segment(ways, "wayLocked", Words::tr("Locked"), Words::tr("Fillers cannot reach it (L)."));
@@ -78,7 +78,7 @@ void ProtectStrip::refresh() {
     for (const auto& [view, b] : views_) b->setChecked(layer_.view() == view);
     const bool isSealed = desk_.form().seal != nullptr;
     says_->setText(isSealed ? Words::tr("Sealed") : Words::tr("Not sealed"));
-    seal_->setText(isSealed ? Words::tr("Take the seal off…") : Words::tr("Seal…"));
+    seal_->setText(isSealed ? Words::tr("Remove the seal…") : Words::tr("Seal…"));
     seal_->setProperty("main", !isSealed);
     seal_->style()->unpolish(seal_);
     seal_->style()->polish(seal_);

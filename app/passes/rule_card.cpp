@@ -178,7 +178,7 @@ RuleCard::RuleCard(Desk& desk, Id of, std::size_t number, QWidget* parent)
     button("step", Words::tr("And then…"), Words::tr("Adds a step."),
            [this] { change(Words::tr("Add a step"), [](Rule& r) { r.steps.push_back({Does::say}); }); });
     // What the rule does for this one, it can do for another of the same nature.
-    auto* copy = button("copy", Words::tr("Copy to…"), Words::tr("Gives the rule to another control as well."), [] {});
+    auto* copy = button("copy", Words::tr("Copy to…"), Words::tr("Copies the rule to another control."), [] {});
     copy->setPopupMode(QToolButton::InstantPopup);
     copy->setStyleSheet(QString("QToolButton { color: %1; } QToolButton::menu-indicator { image: none; }")
                             .arg(tokens().tawnyDark.name()));
@@ -189,7 +189,7 @@ RuleCard::RuleCard(Desk& desk, Id of, std::size_t number, QWidget* parent)
         action->setObjectName("to-" + toQt(c.name));
         connect(action, &QAction::triggered, this, [this, id = c.id] {
             if (!desk_.edit(ruleCopied(desk_.form(), of_, number_, id), Words::tr("Copy a rule"))) return;
-            desk_.say(Words::tr("%1 has the rule as well.").arg(calledInList(desk_.form(), *desk_.form().find(id))));
+            desk_.say(Words::tr("%1 has the rule now, too.").arg(calledInList(desk_.form(), *desk_.form().find(id))));
         });
     });
     copy->setMenu(others);
@@ -307,7 +307,7 @@ void RuleCard::addIf() {
     const auto comparison = comparisonOf(condition);
     auto* holder = line();
     word(holder, Words::tr("if"));
-    auto* subject = new Pick(QString("rule%1-if").arg(number_), Words::tr("What the rule looks at"), holder, &desk_);
+    auto* subject = new Pick(QString("rule%1-if").arg(number_), Words::tr("What the rule depends on"), holder, &desk_);
     subject->addItem(Words::tr("always"), QString());
     const auto called = calledApart(form, form.index()->fields());
     for (Id id : form.index()->fields()) {
@@ -482,7 +482,7 @@ void RuleCard::addStep(const Step& step, const std::vector<std::size_t>& path, i
         auto* up = new QToolButton(holder);
         up->setObjectName(name + "-up");
         up->setText("↑");
-        up->setToolTip(Words::tr("Does this step before the one above it."));
+        up->setToolTip(Words::tr("Moves this step before the one above it."));
         up->setAccessibleName(up->toolTip());
         up->setAutoRaise(true);
         up->setFixedWidth(18);

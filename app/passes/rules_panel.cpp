@@ -118,9 +118,9 @@ void RulesPanel::refresh() {
     kind->setProperty("secondary", true);
     column->addWidget(kind);
     if (desk_.selection().size() > 1) {
-        auto* several = new QLabel(Words::tr("%1 are selected; this is the first. Ready rules look at all of them.")
-                                       .arg(desk_.selection().size()),
-                                   body_);
+        auto* several = new QLabel(
+            Words::tr("%1 are selected; this is the first. Ready rules use all of them.").arg(desk_.selection().size()),
+            body_);
         several->setFont(bodyFont(12));
         several->setProperty("secondary", true);
         several->setWordWrap(true);
@@ -258,7 +258,7 @@ void RulesPanel::addAll(QVBoxLayout* column) {
     }
     if (lines.isEmpty()) return;
     column->addSpacing(4);
-    column->addWidget(groupTitle(Words::tr("All of the form"), body_));
+    column->addWidget(groupTitle(Words::tr("The whole form"), body_));
     auto* seek = new QLineEdit(sought_, body_);
     seek->setObjectName("seekRule");
     seek->setFixedHeight(26);
@@ -341,7 +341,7 @@ void RulesPanel::addHappens(QVBoxLayout* column, const Control& c) {
         if (!on || on->id == c.id) continue;
         lines.append({worked.gathers()
                           ? Words::tr("The choices of “%1” depend on it.").arg(calledOf(form, *on))
-                          : Words::tr("“%1” of “%2” looks at it.").arg(shownWord(worked.prop), calledOf(form, *on)),
+                          : Words::tr("“%1” of “%2” depends on it.").arg(shownWord(worked.prop), calledOf(form, *on)),
                       on->id});
     }
     if (lines.isEmpty()) return;

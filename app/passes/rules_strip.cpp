@@ -27,14 +27,16 @@ RulesStrip::RulesStrip(Desk& desk, RulesPanel& panel, QWidget* parent) : QWidget
     ready_ = new QPushButton(Words::tr("Ready rules"), this);
     ready_->setObjectName("readyRules");
     ready_->setFont(bodyFont(13));
-    ready_->setToolTip(Words::tr("What is set up again and again, in one step over what is selected."));
+    ready_->setToolTip(Words::tr("Common rules, set up in one step for what is selected."));
     menu_ = new QMenu(ready_);
     menu_->setToolTipsVisible(true);
     ready_->setMenu(menu_);
     for (const ReadyRule& rule : readyRules()) {
         auto* action = menu_->addAction(Words::shown(rule.word));
         action->setObjectName("ready-" + toQt(std::string(rule.key)));
-        action->setToolTip(Words::shown(rule.does) + " " + Words::tr("Select: %1").arg(Words::shown(rule.needs)));
+        action->setToolTip(Words::shown(rule.does) + " " +
+                           (rule.needs == noSelection ? Words::shown(rule.needs)
+                                                      : Words::tr("Select first: %1").arg(Words::shown(rule.needs))));
         connect(action, &QAction::triggered, this, [this, key = std::string(rule.key)] { setReady(key); });
     }
     // What fits the selection can be chosen at once; the rest says what it needs.
@@ -68,8 +70,8 @@ void RulesStrip::setReady(const std::string& key) {
         if (rule.key != key) continue;
         const Form next = rule.set(desk_.form(), desk_.selection());
         if (sameContent(next, desk_.form()))
-            return desk_.say(
-                Words::tr("%1 needs this selected: %2").arg(Words::shown(rule.word), Words::shown(rule.needs)), true);
+            return desk_.say(Words::tr("%1. Select first: %2").arg(Words::shown(rule.word), Words::shown(rule.needs)),
+                             true);
         desk_.edit(next, Words::shown(rule.word));
         desk_.say(Words::shown(rule.does));
     }
@@ -77,9 +79,8 @@ void RulesStrip::setReady(const std::string& key) {
 
 void RulesStrip::refresh() {
     const RulesCount count = rulesCount(desk_.form());
-    says_->setText((count.all == 0   ? Words::tr("Nothing acts by itself yet")
-                    : count.all == 1 ? Words::tr("1 formula or rule")
-                                     : Words::tr("%1 formulas and rules").arg(count.all)) +
+    says_->setText((count.all == 0 ? Words::tr("Nothing acts by itself yet")
+                                   : Words::counted("%n formulas and rules", "1 formula or rule", count.all)) +
                    (count.wrong ? Words::tr(", %1 cannot work").arg(count.wrong) : QString()));
 }
 

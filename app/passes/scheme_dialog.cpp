@@ -92,8 +92,8 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
         });
     };
     choice(
-        "schemeMarks", Words::tr("The kind stands"),
-        {Words::tr("nowhere"), Words::tr("before the words"), Words::tr("behind the words")},
+        "schemeMarks", Words::tr("The kind is"),
+        {Words::tr("left out"), Words::tr("before the words"), Words::tr("after the words")},
         [this] { return int(scheme_.marks); }, [this](int at) { scheme_.marks = Scheme::Marks(at); });
     choice(
         "schemeLetters", Words::tr("Names look like"), {"boatName", "BoatName", "boat_name", "boat-name", "BOAT_NAME"},
@@ -123,7 +123,7 @@ SchemeDialog::SchemeDialog(const Form& form, const Scheme& scheme, QWidget* pare
             changed();
         });
     };
-    number("schemeWords", Words::tr("Words taken"), 0, 20, Words::tr("all"), &Scheme::words, "");
+    number("schemeWords", Words::tr("Words used"), 0, 20, Words::tr("all"), &Scheme::words, "");
     number("schemeLongest", Words::tr("At most"), 8, 60, "", &Scheme::longest, Words::tr(" characters"));
     auto* drops = new QLineEdit(this);
     drops->setObjectName("schemeDrops");

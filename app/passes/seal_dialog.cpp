@@ -78,7 +78,7 @@ void PasswordDialog::reckon(Work work, Then then) {
     working_ = true;
     take_->setEnabled(false);
     says_->setProperty("wrong", false);
-    says_->setText(Words::tr("A moment…"));
+    says_->setText(Words::tr("One moment…"));
     // The dialog stays until the work is done: it does not close before.
     std::thread([this, work = std::move(work), then = std::move(then)]() mutable {
         auto result = std::make_shared<decltype(work())>(work());
@@ -124,7 +124,7 @@ SealDialog::SealDialog(Form form, QWidget* parent) : PasswordDialog(parent), for
     bar_->setFixedHeight(4);
     grid->addWidget(bar_, at++, 1);
     column->addLayout(grid);
-    finish(column, Words::tr("Seal"), Words::tr("Leave it"));
+    finish(column, Words::tr("Seal"), Words::tr("Cancel"));
     settle();
 }
 
@@ -133,10 +133,11 @@ void SealDialog::settle() {
     const bool same = first_->text() == again_->text();
     auto meant = passwordMeant(one);
     const Strength strength = strengthOf(one);
-    QString says = one.empty() ? Words::tr("A few words that only you put together are easy to keep and hard to guess.")
-                   : !meant    ? Words::shown(meant.error().sentence)
-                               : Words::shown(strength.says);
-    if (!again_->text().isEmpty() && !same) says = Words::tr("The two are not the same yet.");
+    QString says = one.empty()
+                       ? Words::tr("A few words that only you would combine are easy to remember and hard to guess.")
+                   : !meant ? Words::shown(meant.error().sentence)
+                            : Words::shown(strength.says);
+    if (!again_->text().isEmpty() && !same) says = Words::tr("The two passwords are not the same yet.");
     says_->setText(says);
     // The sentence says it; the bar shows it at a glance, longer and not only in another colour.
     const int parts = one.empty()                                ? 0

@@ -48,9 +48,8 @@ bool TryStrip::choose(const std::string& language) {
 }
 
 void TryStrip::refresh() {
-    says_->setText(desk_.isShut()
-                       ? Words::tr("The form is sealed: anybody may fill it, its password opens it for changes.")
-                       : Words::tr("This is how fillers see the form. Ctrl+T goes back to where you were."));
+    says_->setText(desk_.isShut() ? Words::tr("The form is sealed: anyone can fill it; changing it needs its password.")
+                                  : Words::tr("This is how fillers see the form. Ctrl+T goes back to where you were."));
     const QString was = languages_->currentData().toString();
     const Form& form = desk_.form();
     const std::string own = form.root().text(Prop::language);

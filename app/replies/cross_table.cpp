@@ -158,7 +158,8 @@ void CrossTable::show(const CrossCount& cross) {
     }
     put(int(rows.size()), int(columns.size()), all, 0, true);
     table_->resizeColumnsToContents();
-    said_->setText(Words::tr("%1 replies. A double click on a number, or Enter, shows those alone.").arg(all));
+    said_->setText(Words::counted("%n replies. A double click on a number, or Enter, shows those alone.",
+                                  "1 reply. A double click on a number, or Enter, shows that alone.", all));
 }
 
 void CrossTable::filter(int row, int column) {

@@ -26,14 +26,13 @@ ErasePersonal::ErasePersonal(RepliesDesk& replies, std::vector<long long> select
         return label;
     };
     title(Words::tr("Of which replies"));
-    these_ = new QRadioButton(
-        selected_.size() == 1 ? Words::tr("the selected one") : Words::tr("the %1 selected ones").arg(selected_.size()),
-        this);
+    these_ =
+        new QRadioButton(Words::counted("the %n selected ones", "the selected one", qint64(selected_.size())), this);
     these_->setObjectName("eraseSelected");
     const std::size_t shown = replies_.numbers().size();
-    shown_ = new QRadioButton(shown == replies_.all() ? Words::tr("all %1").arg(shown)
-                              : shown == 1            ? Words::tr("the one that is shown")
-                                                      : Words::tr("the %1 that are shown").arg(shown),
+    shown_ = new QRadioButton(shown == replies_.all()
+                                  ? Words::tr("all %1").arg(shown)
+                                  : Words::counted("the %n that are shown", "the one that is shown", shown),
                               this);
     shown_->setObjectName("eraseShown");
     old_ = new QRadioButton(Words::tr("those among them that were filled in before"), this);
@@ -135,7 +134,7 @@ void ErasePersonal::count() {
         QStringList called;
         for (const std::string& one : late.called) called += toQt(one);
         said_->setText(Words::tr("This erases %1 of %2 replies: %3. It cannot be undone. All other answers stay.")
-                           .arg(late.answers == 1 ? Words::tr("1 answer") : Words::tr("%1 answers").arg(late.answers))
+                           .arg(Words::counted("%n answers", "1 answer", late.answers))
                            .arg(late.replies)
                            .arg(called.join(", ")));
         return erase_->setEnabled(late.answers > 0);
@@ -147,11 +146,10 @@ void ErasePersonal::count() {
     } else if (*answers == 0) {
         said_->setText(Words::tr("There is nothing to erase."));
     } else {
-        const QString what = *answers == 1 ? Words::tr("1 answer") : Words::tr("%1 answers").arg(*answers);
-        const QString where =
-            replies.size() == 1 ? Words::tr("of 1 reply") : Words::tr("of %1 replies").arg(replies.size());
-        said_->setText(Words::tr("This erases %1 %2, with what stood there before a correction. It cannot be undone. "
-                                 "All other answers stay.")
+        const QString what = Words::counted("%n answers", "1 answer", *answers);
+        const QString where = Words::counted("of %n replies", "of 1 reply", qint64(replies.size()));
+        said_->setText(Words::tr("This erases %1 %2, with what was there before a correction. It cannot be undone. All "
+                                 "other answers stay.")
                            .arg(what, where));
     }
     erase_->setEnabled(answers && *answers > 0);
@@ -164,8 +162,8 @@ void ErasePersonal::erase() {
     const auto done = past ? replies_.store()->erasePastTime(replies_.desk().savedForm(), todayHere())
                            : replies_.store()->erase(replies_.formName(), replies, columns());
     if (!done) return said_->setText(Words::shown(done.error().sentence));
-    replies_.desk().say(count == 1 ? Words::tr("Personal details of 1 reply erased")
-                                   : Words::tr("Personal details of %1 replies erased").arg(count));
+    replies_.desk().say(
+        Words::counted("Personal details of %n replies erased", "Personal details of 1 reply erased", count));
     replies_.refresh();
     accept();
 }

@@ -289,11 +289,9 @@ void RepliesPage::refresh() {
     filterLine_->setVisible(any && filtered);
     const PastTime& past = replies_.pastTime();
     pastLine_->setVisible(past.answers > 0);
-    pastSaid_->setText(past.answers == 1
-                           ? Words::tr("1 answer is past the time that its question keeps it.")
-                           : Words::tr("%1 answers in %2 replies are past the time that their questions keep them.")
-                                 .arg(past.answers)
-                                 .arg(past.replies));
+    pastSaid_->setText(Words::counted("%n answers in %1 replies are past the time that their questions keep them.",
+                                      "1 answer is past the time that its question keeps it.", past.answers)
+                           .arg(past.replies));
     for (QWidget* one : std::initializer_list<QWidget*>{personal_, erase_}) one->setVisible(replies_.hasPersonal());
     if (!search_->hasFocus() && fromQt(search_->text().trimmed()) != replies_.query().search)
         search_->setText(toQt(replies_.query().search));
@@ -375,8 +373,7 @@ void RepliesPage::gather(const QStringList& paths, bool wrongToo) {
     if (wrong.size() > 5) box.setDetailedText(wrong.join("\n"));
     QPushButton* take = nullptr;
     if (inAnswers > 0) {
-        take = box.addButton(inAnswers == 1 ? Words::tr("Save 1 with its errors")
-                                            : Words::tr("Save %1 with their errors").arg(inAnswers),
+        take = box.addButton(Words::counted("Save %n with their errors", "Save 1 with its errors", inAnswers),
                              QMessageBox::ActionRole);
         take->setObjectName("saveWithErrors");
         box.setDefaultButton(QMessageBox::Close);
@@ -406,8 +403,7 @@ void RepliesPage::copySelected() {
         lines += cells.join('\t');
     }
     QGuiApplication::clipboard()->setText(lines.join('\n') + '\n');
-    replies_.desk().say(rows.size() == 1 ? Words::tr("1 reply copied")
-                                         : Words::tr("%1 replies copied").arg(rows.size()));
+    replies_.desk().say(Words::counted("%n replies copied", "1 reply copied", qint64(rows.size())));
 }
 
 std::vector<long long> RepliesPage::selected() const {
@@ -424,8 +420,9 @@ void RepliesPage::erasePersonal() {
 void RepliesPage::deleteSelected() {
     const std::vector<long long> numbers = selected();
     if (numbers.empty() || !replies_.store()) return;
-    const QString many = numbers.size() == 1 ? Words::tr("Delete reply %1").arg(numbers[0])
-                                             : Words::tr("Delete %1 replies").arg(numbers.size());
+    const QString many = numbers.size() == 1
+                             ? Words::tr("Delete reply %1").arg(numbers[0])
+                             : Words::counted("Delete %n replies", "Delete 1 reply", qint64(numbers.size()));
     QMessageBox box(QMessageBox::Question, many, many + "?", QMessageBox::Cancel, this);
     box.setInformativeText(
         Words::tr("The answers are erased from %1 and cannot be restored.").arg(replies_.placeSaid()));
@@ -436,8 +433,7 @@ void RepliesPage::deleteSelected() {
     if (box.clickedButton() != yes) return;
     const auto gone = replies_.store()->remove(replies_.formName(), numbers);
     if (!gone) return replies_.desk().say(Words::shown(gone.error().sentence), true);
-    replies_.desk().say(numbers.size() == 1 ? Words::tr("1 reply deleted")
-                                            : Words::tr("%1 replies deleted").arg(numbers.size()));
+    replies_.desk().say(Words::counted("%n replies deleted", "1 reply deleted", qint64(numbers.size())));
     replies_.refresh();
 }
 

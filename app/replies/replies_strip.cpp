@@ -29,9 +29,9 @@ RepliesStrip::RepliesStrip(RepliesDesk& replies, QWidget* parent) : QWidget(pare
     };
     auto* gather = button(Words::tr("Gather…"), "gatherReplies",
                           Words::tr("Reads returned files: filled PDFs, replies as JSON, tables, ZIP files."));
-    export_ = button(
-        Words::tr("Export…"), "exportReplies",
-        Words::tr("Exports the replies that are shown, as CSV, workbook or JSON, or what they come to as a PDF."));
+    export_ =
+        button(Words::tr("Export…"), "exportReplies",
+               Words::tr("Exports the replies that are shown, as CSV, workbook or JSON, or their counts as a PDF."));
     auto* sheet = button(Words::tr("Show the sheet"), "showSheet",
                          Words::tr("Back to the sheet, in the pass that you came from."));
     store_ = linkButton(Words::tr("Store…"), "chooseStore", this);
@@ -52,9 +52,7 @@ RepliesStrip::RepliesStrip(RepliesDesk& replies, QWidget* parent) : QWidget(pare
 
 void RepliesStrip::refresh() {
     const std::size_t all = replies_.all();
-    count_->setText(all == 0   ? Words::tr("No replies")
-                    : all == 1 ? Words::tr("1 reply")
-                               : Words::tr("%1 replies").arg(all));
+    count_->setText(all == 0 ? Words::tr("No replies") : Words::counted("%n replies", "1 reply", all));
     said_ = all ? Words::tr("in %1").arg(replies_.placeSaid()) : QString();
     place_->setToolTip(isServerAddress(fromQt(replies_.address())) ? replies_.placeSaid()
                                                                    : QDir::toNativeSeparators(replies_.address()));

@@ -223,7 +223,7 @@ void ReplyOnForm::askPrint() {
     printer.setDocName(windowTitle());
     QPrintDialog dialog(&printer, this);
     if (dialog.exec() != QDialog::Accepted) return;
-    if (!printForm(*session_, replies_.desk().fonts(), printer)) say(Words::tr("The printer did not take it."));
+    if (!printForm(*session_, replies_.desk().fonts(), printer)) say(Words::tr("The printer did not accept it."));
 }
 
 void ReplyOnForm::askPdf() {

@@ -122,7 +122,8 @@ class Moves : public Gesture {
     void finish(Desk& desk) override {
         if (!next_) return;
         const Control* lead = form_.find(lead_);
-        QString what = ids_.size() > 1 ? Words::tr("%1 controls").arg(ids_.size()) : toQt(calledBy(form_, *lead));
+        QString what = ids_.size() > 1 ? Words::counted("%n controls", "One control", qint64(ids_.size()))
+                                       : toQt(calledBy(form_, *lead));
         desk.edit(*next_, (copies_ ? Words::tr("Copy ") : Words::tr("Move ")) + what, made_);
     }
     const Form* formMeanwhile() const override { return next_ ? &*next_ : nullptr; }

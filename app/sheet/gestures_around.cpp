@@ -101,7 +101,7 @@ class Ghosts : public Gesture {
     }
     void finish(Desk& desk) override {
         desk.say(Words::tr(
-            "That is how the dialog grows. Its size is as it was; the details say what each control holds to."));
+            "This is how the dialog grows. Its size has not changed; the details show what each control holds to."));
     }
     const Form* formMeanwhile() const override { return next_ ? &*next_ : nullptr; }
     QString said() const override { return measure(form_, {0, 0, size_.width, size_.height}, true); }

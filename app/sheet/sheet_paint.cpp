@@ -45,13 +45,11 @@ void Sheet::paintEvent(QPaintEvent* event) {
         if (form.controls.size() <= (form.isDialog() ? 1u : 2u) && canEdit_) {
             p.setPen(QColor(0x8A, 0x7F, 0x74));
             p.setFont(bodyFont(14));
-            p.drawText(
-                whole.adjusted(20, bar, -20, 0),
-                form.isDialog() ? int(Qt::AlignCenter) : Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap,
-                QString(form.isDialog() ? "" : "\n\n\n\n") +
-                    Words::tr(
-                        "Pick a control above and click here to place it,\nor jot a row below, such as\nBoat name: "
-                        "text 30 !"));
+            p.drawText(whole.adjusted(20, bar, -20, 0),
+                       form.isDialog() ? int(Qt::AlignCenter) : Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap,
+                       QString(form.isDialog() ? "" : "\n\n\n\n") +
+                           Words::tr("Choose a control above and click here to place it,\nor jot a row below, such "
+                                     "as\nBoat name: text 30 !"));
         }
     }
     if (desk_.proposal())

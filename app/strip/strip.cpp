@@ -105,9 +105,9 @@ void Strip::paintEvent(QPaintEvent*) {
         const int after = 16 + p.fontMetrics().horizontalAdvance(Words::shown(r.word)) + 14;
         p.setFont(bodyFont(13));
         p.setPen(t.ink2);
-        const QString more =
-            desk_.isShut() ? Words::tr("The form is sealed: anybody may fill it, its password opens it for changes.")
-                           : Words::shown(r.does);
+        const QString more = desk_.isShut()
+                                 ? Words::tr("The form is sealed: anyone can fill it; changing it needs its password.")
+                                 : Words::shown(r.does);
         p.drawText(QRect(after, 0, width() - after - 12, height() - 1), Qt::AlignVCenter,
                    p.fontMetrics().elidedText(more, Qt::ElideRight, width() - after - 12));
         return;

@@ -34,12 +34,13 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
         {"save", "Form", "Save", "Ctrl+S", [](W& w) { w.askSave(); }},
         {"saveAs", "Form", "Save as…", "Ctrl+Shift+S", [](W& w) { w.askSaveAs(); }},
         {"", "Form", "", "", nullptr},
-        {"writePdf", "Form", "Write a fillable PDF…", "Ctrl+Shift+P", [](W& w) { w.askExport(*targetFrom("pdf")); }},
-        {"writePng", "Form", "Write a picture…", "", [](W& w) { w.askExport(*targetFrom("png")); }},
-        {"writeSheet", "Form", "Write a control sheet…", "", [](W& w) { w.askExport(*targetFrom("sheet")); }},
-        {"writeClass", "Form", "Write a C++ class…", "", [](W& w) { w.askExportFolder(*targetFrom("qt")); }},
+        {"writePdf", "Form", "Export as a fillable PDF…", "Ctrl+Shift+P",
+         [](W& w) { w.askExport(*targetFrom("pdf")); }},
+        {"writePng", "Form", "Export as a picture…", "", [](W& w) { w.askExport(*targetFrom("png")); }},
+        {"writeSheet", "Form", "Export as a control sheet…", "", [](W& w) { w.askExport(*targetFrom("sheet")); }},
+        {"writeClass", "Form", "Export as a C++ class…", "", [](W& w) { w.askExportFolder(*targetFrom("qt")); }},
         {"", "Form", "", "", nullptr},
-        {"seal", "Form", "Seal, or take the seal off…", "Ctrl+Alt+S", [](W& w) { w.askSeal(); }},
+        {"seal", "Form", "Seal, or remove the seal…", "Ctrl+Alt+S", [](W& w) { w.askSeal(); }},
         {"shutSeal", "Form", "Shut the seal", "", [](W& w) { w.shutSeal(); },
          [](const W& w) { return w.desk_->form().seal && !w.desk_->isShut(); }},
         {"languages", "Form", "Languages…", "Ctrl+Alt+L", [](W& w) { w.askLanguages(); }},
@@ -59,7 +60,8 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
          [](W& w) {
              const auto count = w.desk_->selection().size();
              w.desk_->edit(removed(w.desk_->form(), w.desk_->selection()),
-                           count > 1 ? Words::tr("Delete %1 controls").arg(count) : Words::tr("Delete a control"),
+                           count > 1 ? Words::counted("Delete %n controls", "Delete a control", qint64(count))
+                                     : Words::tr("Delete a control"),
                            Ids{});
          },
          some},
@@ -88,7 +90,7 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
         {"try", "View", "Try the form", "Ctrl+T",
          [](W& w) { w.setPass(w.desk_->pass() == Pass::tryOut ? w.before_ : Pass::tryOut); }},
         {"find", "View", "Find…", "Ctrl+Space", [](W& w) { w.find(); }},
-        {"nextPanel", "View", "On to the next panel", "F6", [](W& w) { w.nextPanel(); }},
+        {"nextPanel", "View", "Go to the next panel", "F6", [](W& w) { w.nextPanel(); }},
         {"findings", "View", "Findings", "F8",
          [](W& w) {
              // From the sheet back to the list; a second time it goes.
@@ -113,7 +115,7 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
              w.zoomByHand_ = true;
              w.sheet_->setZoom(w.sheet_->zoom() / 1.1);
          }},
-        {"zoomOne", "View", "Real size", "Ctrl+0",
+        {"zoomOne", "View", "Actual size", "Ctrl+0",
          [](W& w) {
              w.zoomByHand_ = true;
              w.sheet_->setZoom(1);

@@ -64,11 +64,11 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
         {"sameHeight", "Arrange", "Same height", "", [](W& w) { match(w, false, true, Words::tr("Same height")); },
          two},
         {"sameSize", "Arrange", "Same size", "", [](W& w) { match(w, true, true, Words::tr("Same size")); }, two},
-        {"takeSize", "Arrange", "Take the size of…", "",
+        {"takeSize", "Arrange", "Same size as…", "",
          [](W& w) {
              w.desk_->pick(Words::tr("Click the control whose size you want."),
                            [&w, ids = w.desk_->selection()](Id from) {
-                               w.desk_->edit(sizeTaken(w.desk_->form(), ids, from), Words::tr("Take the size"));
+                               w.desk_->edit(sizeTaken(w.desk_->form(), ids, from), Words::tr("Use its size"));
                            });
          },
          some},
@@ -130,7 +130,7 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
                            Words::tr("Limit to what fits"));
          },
          some},
-        {"holds", "Arrange", "Hold to the edges as they stand", "",
+        {"holds", "Arrange", "Hold to the closest edges", "",
          [](W& w) {
              const Form& f = w.desk_->form();
              w.desk_->edit(holdsSuggested(f, w.desk_->selection().empty() ? allIds(f) : w.desk_->selection()),
@@ -153,16 +153,16 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
         {"", "Edit", "", "", nullptr},
         {"styles", "Edit", "Styles…", "Ctrl+Shift+Y", [](W& w) { w.showStyles(!w.stylesShown()); }, layingOut},
         {"newStyle", "Edit", "Make a style of this look…", "", [](W& w) { w.askNewStyle(); }, some},
-        {"copyLook", "Edit", "Take the look of…", "Ctrl+Shift+C",
+        {"copyLook", "Edit", "Same look as…", "Ctrl+Shift+C",
          [](W& w) {
              w.desk_->pick(Words::tr("Click the control whose look you want."),
                            [&w, ids = w.desk_->selection()](Id from) {
-                               w.desk_->edit(looksCopied(w.desk_->form(), from, ids), Words::tr("Take the look"));
+                               w.desk_->edit(looksCopied(w.desk_->form(), from, ids), Words::tr("Use its look"));
                            });
          },
          some},
-        {"dropLooks", "Edit", "Go by the styles again", "",
-         [](W& w) { w.change(Words::tr("Go by the styles"), looksDropped); },
+        {"dropLooks", "Edit", "Follow the styles again", "",
+         [](W& w) { w.change(Words::tr("Follow the styles"), looksDropped); },
          [](const W& w) {
              return some(w) && std::ranges::any_of(w.desk_->selection(), [&](Id id) {
                         const Control* c = w.desk_->form().find(id);
@@ -171,15 +171,15 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
          }},
         {"", "Edit", "", "", nullptr},
         {"addPage", "Edit", "Add a page", "Ctrl+Shift+T", [](W& w) { w.addPage(); }, layingOut},
-        {"removePage", "Edit", "Remove the page", "", [](W& w) { w.removePage(); },
+        {"removePage", "Edit", "Delete the page", "", [](W& w) { w.removePage(); },
          [](const W& w) { return layingOut(w) && w.pageInHand() != noControl; }},
         {"pageEarlier", "Edit", "Page one earlier", "Ctrl+Shift+PgUp", [](W& w) { w.movePage(-1); },
          [](const W& w) { return layingOut(w) && w.pageInHand() != noControl; }},
         {"pageLater", "Edit", "Page one later", "Ctrl+Shift+PgDown", [](W& w) { w.movePage(1); },
          [](const W& w) { return layingOut(w) && w.pageInHand() != noControl; }},
-        {"nextPage", "Edit", "Turn to the next page", "Ctrl+PgDown", [](W& w) { w.turnPage(1); },
+        {"nextPage", "Edit", "Go to the next page", "Ctrl+PgDown", [](W& w) { w.turnPage(1); },
          [](const W& w) { return layingOut(w) && w.pageInHand() != noControl; }},
-        {"lastPage", "Edit", "Turn to the page before", "Ctrl+PgUp", [](W& w) { w.turnPage(-1); },
+        {"lastPage", "Edit", "Go to the page before", "Ctrl+PgUp", [](W& w) { w.turnPage(-1); },
          [](const W& w) { return layingOut(w) && w.pageInHand() != noControl; }},
     };
 }
@@ -196,20 +196,20 @@ void MainWindow::removePage() {
     const Control* page = desk_->form().find(pageInHand());
     if (!page) return;
     const Control& holder = *desk_->form().find(page->parent);
-    if (holder.children.size() < 2) return desk_->say(Words::tr("The last page stays."), true);
-    const QString called = page->is().turned ? "“" + toQt(page->text(Prop::text)) + "”" : Words::tr("this page");
+    if (holder.children.size() < 2) return desk_->say(Words::tr("The last page cannot be deleted."), true);
+    const QString called = page->is().turned ? "“" + toQt(page->text(Prop::text)) + "”" : Words::tr("This page");
     if (!page->children.empty()) {
         const int count = int(page->children.size());
         QMessageBox box(
-            QMessageBox::NoIcon, Words::tr("Remove the page"),
-            Words::tr("On %1 %2. Remove it with them?")
-                .arg(called, count == 1 ? Words::tr("lies one control") : Words::tr("lie %1 controls").arg(count)),
+            QMessageBox::NoIcon, Words::tr("Delete the page"),
+            Words::counted("%1 contains %n controls. Delete all of it?", "%1 contains 1 control. Delete both?", count)
+                .arg(called),
             QMessageBox::Cancel, this);
-        QPushButton* remove = box.addButton(Words::tr("Remove the page"), QMessageBox::AcceptRole);
+        QPushButton* remove = box.addButton(Words::tr("Delete the page"), QMessageBox::AcceptRole);
         box.exec();
         if (box.clickedButton() != remove) return;
     }
-    desk_->edit(removed(desk_->form(), {page->id}), Words::tr("Remove %1").arg(called), Ids{});
+    desk_->edit(removed(desk_->form(), {page->id}), Words::tr("Delete %1").arg(called), Ids{});
 }
 
 void MainWindow::movePage(int by) {
@@ -251,7 +251,7 @@ void MainWindow::moveOut() {
     if (holder && (holder->is().turned || holder->is().inGrid)) holder = form.find(holder->parent);
     holder = holder ? form.find(holder->parent) : nullptr;
     if (!holder || holder->kind == Kind::document)
-        return desk_->say(Words::tr("There is nothing to move it out of."), true);
+        return desk_->say(Words::tr("It is in no container that it could leave."), true);
     desk_->edit(rehoused(form, withLabels(form, desk_->selection()), holder->id),
                 Words::tr("Move out of the container"));
 }
@@ -285,11 +285,10 @@ void MainWindow::tidy() {
     const Moved moved = movedBetween(form, next);
     if (moved.ids.empty()) return desk_->say(Words::tr("Everything is already in place."));
     const QString unit = measuresFor(form).unit;
-    desk_->propose(
-        {next, Words::tr("Tidy"),
-         Words::tr("%1 would move, the furthest by %2 %3.")
-             .arg(moved.ids.size() == 1 ? Words::tr("One control") : Words::tr("%1 controls").arg(moved.ids.size()))
-             .arg(toQt(numberText(moved.furthest, 1)), unit)});
+    desk_->propose({next, Words::tr("Tidy"),
+                    Words::tr("%1 would move, the furthest by %2 %3.")
+                        .arg(Words::counted("%n controls", "One control", qint64(moved.ids.size())))
+                        .arg(toQt(numberText(moved.furthest, 1)), unit)});
 }
 
 void MainWindow::askRepeat() {

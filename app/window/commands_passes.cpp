@@ -33,7 +33,7 @@ std::vector<MainWindow::Command> MainWindow::passCommands() {
     auto someNamed = [](const W& w) { return naming(w) && !w.desk_->selection().empty(); };
     return {
         {"", "Edit", "", "", nullptr},
-        {"takeNames", "Edit", "Take the scheme's names", "Ctrl+Return", [](W& w) { w.namePanel_->takeProposed(); },
+        {"takeNames", "Edit", "Use the scheme's names", "Ctrl+Return", [](W& w) { w.namePanel_->takeProposed(); },
          someNamed},
         {"namesRight", "Edit", "Put all names right", "Ctrl+Shift+Return", [](W& w) { w.namePanel_->putRight(); },
          naming},

@@ -94,7 +94,7 @@ void Desk::undo() {
     names_.reset();
     dropGone();
     emit formChanged();
-    say(Words::tr("Took back: %1.").arg(name.toLower()));
+    say(Words::tr("Undone: %1.").arg(name.toLower()));
 }
 
 void Desk::redo() {
@@ -104,7 +104,7 @@ void Desk::redo() {
     names_.reset();
     dropGone();
     emit formChanged();
-    say(Words::tr("Done again: %1.").arg(name.toLower()));
+    say(Words::tr("Redone: %1.").arg(name.toLower()));
 }
 
 void Desk::select(Ids ids) {
@@ -197,7 +197,7 @@ void Desk::decide(bool take) {
 }
 
 bool Desk::mayEdit() {
-    if (isShut()) say(Words::tr("The form is sealed. Its password opens it for changes."), true);
+    if (isShut()) say(Words::tr("The form is sealed. Changing it needs its password."), true);
     return !isShut();
 }
 
@@ -273,7 +273,7 @@ void Desk::takeOver(const Desk& other) {
 }
 
 void Desk::takeFromFile(Form form, std::string sum) {
-    if (!edit(form, Words::tr("Take what is in the file"))) return;
+    if (!edit(form, Words::tr("Use the file's version"))) return;
     savedForm_ = this->form();
     fileSum_ = std::move(sum);
     emit fileChanged();

@@ -28,8 +28,8 @@ FileBar::FileBar(QWidget* parent) : QFrame(parent) {
         return one;
     };
     compare = button(Words::tr("Compare"), "fileCompare");
-    take = button(Words::tr("Take theirs"), "fileTake");
-    keep = button(Words::tr("Keep mine under another name…"), "fileKeep");
+    take = button(Words::tr("Use theirs"), "fileTake");
+    keep = button(Words::tr("Save mine under another name…"), "fileKeep");
     hide();
 }
 

@@ -18,7 +18,7 @@ QString summary(const Jotting& rows) {
             QString word = Words::shown(row(f.kind).word) + (f.radio ? "s" : "");
             kinds << (f.guessed ? word + " (guessed)" : word);
         }
-    QString text = rows.size() == 1 ? Words::tr("adds 1 row") : Words::tr("adds %1 rows").arg(rows.size());
+    QString text = Words::counted("adds %n rows", "adds 1 row", qint64(rows.size()));
     if (!kinds.isEmpty() && kinds.size() <= 3) text += ": " + kinds.join(", ");
     return text;
 }
@@ -147,7 +147,7 @@ bool JotLine::add() {
     const bool empty = form.controls.size() == (form.isDialog() ? 1u : 2u);
     const bool whole = std::ranges::any_of(
         *rows, [](const JotRow& r) { return r.what == JotRow::What::title || r.what == JotRow::What::section; });
-    const QString name = rows->size() == 1 ? Words::tr("Jot a row") : Words::tr("Jot %1 rows").arg(rows->size());
+    const QString name = Words::counted("Jot %n rows", "Jot a row", qint64(rows->size()));
     if (empty && (whole || rows->size() > 3)) {
         // On an empty form a jotting makes the form: its title, pages and size as well.
         Form made = laidOut(*rows, form, desk_.fonts());

@@ -46,7 +46,7 @@ JottingDialog::JottingDialog(const FontBook& fonts, QWidget* parent) : QDialog(p
     make_ = new QPushButton(Words::tr("Make the form"), this);
     make_->setObjectName("jottedMake");
     make_->setDefault(true);
-    auto* leave = new QPushButton(Words::tr("Leave"), this);
+    auto* leave = new QPushButton(Words::tr("Cancel"), this);
     leave->setAutoDefault(false);
     line->addWidget(new QLabel(Words::tr("Makes"), this));
     line->addWidget(dialog);
@@ -80,10 +80,8 @@ void JottingDialog::read() {
                    : !large.empty()  ? Words::shown(large)
                    : !unlaid.empty() ? Words::tr("A rule is left out: %1").arg(Words::shown(unlaid.front().sentence))
                    : any             ? Words::tr("Ready: %1, %2.")
-                                            .arg(rows->size() == 1 ? Words::tr("1 row")
-                                                                   : Words::tr("%1 rows").arg(rows->size()),
-                                                 fields == 1 ? Words::tr("1 field")
-                                                             : Words::tr("%1 fields").arg(fields))
+                               .arg(Words::counted("%n rows", "1 row", qint64(rows->size())),
+                                    Words::counted("%n fields", "1 field", fields))
                          : Words::tr("All signs are in docs/jotting.md; the grey rows above show most of them."));
     said_->setStyleSheet(
         QString("color: %1;").arg((rows && large.empty() && unlaid.empty() ? tokens().ink2 : tokens().brick).name()));

@@ -126,7 +126,7 @@ LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(pa
     languages_->setMinimumWidth(180);
     auto* add = new QPushButton(Words::tr("Add a language…"), this);
     add->setObjectName("addLanguage");
-    remove_ = new QPushButton(Words::tr("Remove it"), this);
+    remove_ = new QPushButton(Words::tr("Remove"), this);
     remove_->setObjectName("removeLanguage");
     missing_ = new QCheckBox(Words::tr("Only what is missing"), this);
     missing_->setObjectName("onlyMissing");
@@ -163,8 +163,8 @@ LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(pa
     table_->setTabKeyNavigation(false);
     table_->setWordWrap(false);
     column->addWidget(table_, 1);
-    empty_ = new QLabel(Words::tr("The form reads in one language. Add another one, and every text that fillers read "
-                                  "can be said in it: typed here, or translated elsewhere and taken in."),
+    empty_ = new QLabel(Words::tr("The form has one language. Add another, and every text that fillers read can be "
+                                  "translated: typed here, or translated elsewhere and imported."),
                         this);
     empty_->setFont(bodyFont(13));
     empty_->setWordWrap(true);
@@ -177,14 +177,14 @@ LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(pa
     column->addWidget(said_);
     auto* foot = new QHBoxLayout;
     foot->setSpacing(8);
-    out_ = new QPushButton(Words::tr("Write out…"), this);
+    out_ = new QPushButton(Words::tr("Export…"), this);
     out_->setObjectName("writeTexts");
     out_->setToolTip(Words::tr("As XLIFF or as a table, to be translated elsewhere."));
-    auto* in = new QPushButton(Words::tr("Take in…"), this);
+    auto* in = new QPushButton(Words::tr("Import…"), this);
     in->setObjectName("takeTexts");
-    in->setToolTip(Words::tr("What was translated elsewhere; the file says its language."));
-    auto* leave = new QPushButton(Words::tr("Leave"), this);
-    auto* keep = new QPushButton(Words::tr("Keep"), this);
+    in->setToolTip(Words::tr("Texts that were translated elsewhere; the file names their language."));
+    auto* leave = new QPushButton(Words::tr("Cancel"), this);
+    auto* keep = new QPushButton(Words::tr("Save"), this);
     keep->setObjectName("keepTexts");
     keep->setProperty("main", true);
     for (QPushButton* button : {add, remove_, out_, in, leave, keep}) {
@@ -206,17 +206,17 @@ LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(pa
     connect(keep, &QPushButton::clicked, this, &QDialog::accept);
     connect(out_, &QPushButton::clicked, this, [this] {
         const QString name = toQt(form_.root().name + "-" + language()) + ".xlf";
-        const QString path = QFileDialog::getSaveFileName(this, Words::tr("Write the texts"), name, filters());
+        const QString path = QFileDialog::getSaveFileName(this, Words::tr("Export the texts"), name, filters());
         if (!path.isEmpty()) writeOut(path);
     });
     connect(in, &QPushButton::clicked, this, [this] {
         const QString path = QFileDialog::getOpenFileName(
-            this, Words::tr("Take in what was translated"), {},
+            this, Words::tr("Import translations"), {},
             Words::tr("Translated texts (*.xlf *.xliff *.csv)") + ";;" + Words::tr("All files (*)"));
         if (!path.isEmpty()) takeIn(path);
     });
     connect(model_, &QAbstractItemModel::dataChanged, this, [this](const QModelIndex& at) {
-        says_->setText(Words::tr("%1 of %2 texts are translated. What is not stays as it was designed.")
+        says_->setText(Words::tr("%1 of %2 texts are translated. The others stay as they were designed.")
                            .arg(model_->translated())
                            .arg(model_->all()));
         next_ = model_->nextMissing(at.row());
@@ -229,9 +229,9 @@ void LanguagesDialog::reject() {
     if (!sameContent(before_, form_)) {
         QMessageBox box(QMessageBox::Question, Words::tr("Languages"), Words::tr("Your translations are not saved."),
                         QMessageBox::NoButton, this);
-        auto* keep = box.addButton(Words::tr("Keep it"), QMessageBox::AcceptRole);
-        auto* drop = box.addButton(Words::tr("Throw it away"), QMessageBox::DestructiveRole);
-        box.setEscapeButton(box.addButton(Words::tr("Go on"), QMessageBox::RejectRole));
+        auto* keep = box.addButton(Words::tr("Save it"), QMessageBox::AcceptRole);
+        auto* drop = box.addButton(Words::tr("Discard it"), QMessageBox::DestructiveRole);
+        box.setEscapeButton(box.addButton(Words::tr("Continue"), QMessageBox::RejectRole));
         box.exec();
         if (box.clickedButton() == keep) return accept();
         if (box.clickedButton() != drop) return;
@@ -257,7 +257,7 @@ void LanguagesDialog::refresh() {
     for (QWidget* one : std::initializer_list<QWidget*>{table_, says_, missing_}) one->setVisible(any);
     empty_->setVisible(!any);
     if (!any) return;
-    says_->setText(Words::tr("%1 of %2 texts are translated. What is not stays as it was designed.")
+    says_->setText(Words::tr("%1 of %2 texts are translated. The others stay as they were designed.")
                        .arg(model_->translated())
                        .arg(model_->all()));
     const int row = model_->nextMissing(-1);
@@ -276,11 +276,11 @@ void LanguagesDialog::askLanguage() {
         all += QString("%1 (%2)").arg(toQt(one.text), toQt(one.value));
     QInputDialog ask(this);
     ask.setWindowTitle(Words::tr("Add a language"));
-    ask.setLabelText(Words::tr("A language, or its word such as pt-BR:"));
+    ask.setLabelText(Words::tr("A language, or a language code such as pt-BR:"));
     ask.setComboBoxEditable(true);
     ask.setComboBoxItems(all);
     ask.setOkButtonText(Words::tr("Add"));
-    ask.setCancelButtonText(Words::tr("Leave"));
+    ask.setCancelButtonText(Words::tr("Cancel"));
     if (ask.exec() != QDialog::Accepted) return;
     QString word = ask.textValue().trimmed();
     if (const auto open = word.lastIndexOf('('); open >= 0 && word.endsWith(')'))
@@ -302,14 +302,14 @@ bool LanguagesDialog::add(const std::string& language) {
 void LanguagesDialog::removeLanguage() {
     const QString called = languages_->currentText();
     form_ = withoutLanguage(form_, language());
-    say(Words::tr("%1 is taken out; Leave brings it back.").arg(called));
+    say(Words::tr("%1 is removed; Cancel brings it back.").arg(called));
     fillLanguages("");
 }
 
 bool LanguagesDialog::writeOut(const QString& path) {
     const bool table = path.endsWith(".csv", Qt::CaseInsensitive);
     const auto done = writtenBeside(fromQt(path), table ? textTable(form_, language()) : xliffOf(form_, language()));
-    say(done ? Words::tr("Written: %1").arg(QDir::toNativeSeparators(path)) : Words::shown(done.error().sentence),
+    say(done ? Words::tr("Exported: %1").arg(QDir::toNativeSeparators(path)) : Words::shown(done.error().sentence),
         !done);
     return done.has_value();
 }
@@ -331,14 +331,14 @@ bool LanguagesDialog::takeIn(const QString& path) {
     fillLanguages(read->language);
     const auto count = taken.foreign.size();
     if (!read->form.empty() && read->form != form_.root().name) {
-        say(Words::tr("These texts were written for the form “%1”. What fits this one was taken.")
+        say(Words::tr("These texts belong to the form “%1”. Those that fit this one were imported.")
                 .arg(toQt(read->form)),
             true);
         return true;
     }
-    say(count == 0   ? Words::tr("Taken in: %1.").arg(toQt(languageCalled(read->language)))
-        : count == 1 ? Words::tr("Taken in, but for one text that the form does not have any more.")
-                     : Words::tr("Taken in, but for %1 texts that the form does not have any more.").arg(count));
+    say(count == 0 ? Words::tr("Imported: %1.").arg(toQt(languageCalled(read->language)))
+                   : Words::counted("Imported, except %n texts that the form no longer has.",
+                                    "Imported, except 1 text that the form no longer has.", count));
     return true;
 }
 

@@ -382,49 +382,49 @@ void MainWindow::refreshPassLine() {
     const Pass pass = desk_->pass();
     static const std::map<Pass, const char*> lines = {
         {Pass::tryOut,
-         QT_TRANSLATE_NOOP("Words",
-                           "Tab goes on to the next field, Enter accepts, Escape leaves. Nothing that is typed "
-                           "here changes the form.")},
+         QT_TRANSLATE_NOOP(
+             "Words",
+             "Tab goes to the next field, Enter accepts, Escape cancels. Nothing typed here changes the form.")},
         {Pass::handOver,
-         QT_TRANSLATE_NOOP("Words",
-                           "Space puts the chosen one right, Enter goes to it on the sheet, Escape goes "
-                           "back to the sheet.")},
+         QT_TRANSLATE_NOOP(
+             "Words",
+             "Space puts the selected one right, Enter goes to it on the sheet, Escape goes back to the sheet.")},
         {Pass::replies,
          QT_TRANSLATE_NOOP(
              "Words",
              "Enter shows a reply on its form, Ctrl+C copies the selected ones, Delete deletes them. A click on "
              "a heading sorts. Drop returned files here.")},
-        {Pass::name, QT_TRANSLATE_NOOP("Words",
-                                       "Click a selected name, or press Enter, to type another one; Tab goes on to the "
-                                       "next. Green is by the scheme, "
-                                       "• is set by hand; ≠, ?, ! and 2× are to be put right.")},
+        {Pass::name,
+         QT_TRANSLATE_NOOP("Words",
+                           "Click a selected name, or press Enter, to type another; Tab goes to the next. Green "
+                           "follows the scheme, • is set by hand; ≠, ?, ! and 2× need to be put right.")},
         {Pass::order,
          QT_TRANSLATE_NOOP("Words",
                            "Drag along the controls to lay the route. Tab goes through it, Alt with an arrow "
                            "moves a stop, Space skips "
                            "it.")},
-        {Pass::rules, QT_TRANSLATE_NOOP(
-                          "Words",
-                          "Click a control to see what it does. Full line: a formula. Broken line: a rule. Drag from "
-                          "its › to another control to make a rule.")},
+        {Pass::rules,
+         QT_TRANSLATE_NOOP("Words",
+                           "Click a control to see what it does. Full line: a formula. Broken line: a rule. Drag from "
+                           "its › to another control to make a rule.")},
         {Pass::protect, QT_TRANSLATE_NOOP("Words",
                                           "Hatched: fillers cannot reach it. A full line: open, or locked where it is "
                                           "hatched. A broken line: shown, but not changed by hand.")}};
     auto said = lines.find(pass);
     if (pass == Pass::protect && protectLayer_->inHand())
         return passLine_->setText(Words::tr(
-            "Press a field, or sweep over several; a frame by its edge stands for all in it. Escape puts it down."));
+            "Click a field, or sweep over several; click a frame's edge for everything in it. Escape ends it."));
     if (pass == Pass::protect && protectLayer_->view() == ProtectView::limits)
         return passLine_->setText(
-            Words::tr("What each field takes. “Anything” can be limited in the details of Lay out "
-                      "(Ctrl+1); what Standing open says is put right with a press."));
+            Words::tr("What each field accepts. “Anything” can be limited in the details of Lay out (Ctrl+1), or with "
+                      "a click under Without limits."));
     if (pass == Pass::protect && protectLayer_->view() == ProtectView::personal)
         return passLine_->setText(
             Words::tr("A full line: a personal detail, with what it is used for. A broken line with "
                       "a question mark: it looks like one. P marks it."));
     const bool keys = pass == Pass::order && orderLayer_->showsKeys();
-    passLine_->setText(keys ? Words::tr("Tab goes on to the next control; a letter typed there is its key, Backspace "
-                                        "takes it away. A firm rim: set by hand. Struck out: it clashes.")
+    passLine_->setText(keys ? Words::tr("Tab goes to the next control; a letter typed there is its key, Backspace "
+                                        "removes it. A firm rim: set by hand. Struck out: it clashes.")
                        : said == lines.end() ? Words::tr("The form as it is laid out. Lay out (Ctrl+1) changes it.")
                                              : Words::shown(said->second));
 }

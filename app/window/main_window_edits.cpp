@@ -24,7 +24,7 @@ void MainWindow::copy(bool cut) {
     if (cut)
         desk_->edit(removed(desk_->form(), ids), Words::tr("Cut"), Ids{});
     else
-        desk_->say(Words::tr("Copied %1 %2.").arg(ids.size()).arg(ids.size() == 1 ? "control" : "controls"));
+        desk_->say(Words::counted("%n controls copied.", "1 control copied.", qint64(ids.size())));
 }
 
 void MainWindow::paste() {
@@ -40,7 +40,7 @@ void MainWindow::paste() {
     }
     auto clip = readForm(mime->data(clippingType).toStdString());
     if (!clip)
-        return desk_->say(Words::tr("What was copied cannot be read: %1").arg(Words::shown(clip.error().sentence)),
+        return desk_->say(Words::tr("The copied text cannot be read: %1").arg(Words::shown(clip.error().sentence)),
                           true);
     Id container = desk_->targetContainer();
     // With a copied frame still selected its copy goes beside it, not into it.
@@ -49,7 +49,7 @@ void MainWindow::paste() {
         container = lead->parent;
     const double by = gridStep(desk_->form()) * ++pastes_;
     Edited made = pasted(desk_->form(), container, clip->form, by, by);
-    if (made.ids.empty()) return desk_->say(Words::tr("Nothing of this can be put here."), true);
+    if (made.ids.empty()) return desk_->say(Words::tr("None of this can be pasted here."), true);
     desk_->edit(made.form, Words::tr("Paste"), made.ids);
 }
 

@@ -36,11 +36,10 @@ bool MainWindow::openRead(const QString& path, const Opened& opened) {
     QString because = Words::shown(opened.readOnlyBecause);
     if (because.isEmpty() && isOpenElsewhere(keepsakeFolder(), int(QCoreApplication::applicationPid()), fromQt(path))) {
         QMessageBox box(QMessageBox::Question, Words::tr("Open in another window"),
-                        Words::tr("%1 is open in another window. If both save it, one loses what the other has "
-                                  "changed.")
+                        Words::tr("%1 is open in another window. If both save it, one of them loses its changes.")
                             .arg(QFileInfo(path).fileName()),
                         QMessageBox::NoButton, this);
-        auto* look = box.addButton(Words::tr("Look only"), QMessageBox::AcceptRole);
+        auto* look = box.addButton(Words::tr("View only"), QMessageBox::AcceptRole);
         auto* work = box.addButton(Words::tr("Work on it here too"), QMessageBox::DestructiveRole);
         box.addButton(Words::tr("Cancel"), QMessageBox::RejectRole);
         box.setDefaultButton(look);
@@ -94,10 +93,9 @@ bool MainWindow::mayWriteOver(const QString& path, bool knowingly) {
     // Nothing that was shut has changed: it is written as it was.
     if (desk_->isShut() && sameContent(*there.form, desk_->form())) return true;
     if (sealState(*there.form) == SealState::damaged) return true;
-    SealAsk ask(
-        *there.form,
-        Words::tr("%1 is sealed. Writing another form over it needs its password.").arg(QFileInfo(path).fileName()),
-        this, Words::tr("Write over it"), Words::tr("Leave it"));
+    SealAsk ask(*there.form,
+                Words::tr("%1 is sealed. Overwriting it needs its password.").arg(QFileInfo(path).fileName()), this,
+                Words::tr("Overwrite it"), Words::tr("Cancel"));
     return ask.exec() == QDialog::Accepted;
 }
 
@@ -140,7 +138,7 @@ bool MainWindow::takeFromFile() {
     }
     if (there->form.seal || desk_->form().seal) return mayLeaveForm() && openFile(desk_->path());
     desk_->takeFromFile(there->form, there->sum);
-    desk_->say(Words::tr("Taken from the file. Undo brings back what was here."));
+    desk_->say(Words::tr("The file's version is loaded. Undo brings back what was here."));
     return true;
 }
 
@@ -154,8 +152,8 @@ bool MainWindow::decideOnOther() {
             .arg(QFileInfo(desk_->path()).fileName()),
         QMessageBox::NoButton, this);
     auto* compare = box.addButton(Words::tr("Compare"), QMessageBox::ActionRole);
-    auto* take = box.addButton(Words::tr("Take theirs"), QMessageBox::ActionRole);
-    auto* keep = box.addButton(Words::tr("Keep mine under another name…"), QMessageBox::ActionRole);
+    auto* take = box.addButton(Words::tr("Use theirs"), QMessageBox::ActionRole);
+    auto* keep = box.addButton(Words::tr("Save mine under another name…"), QMessageBox::ActionRole);
     auto* over = box.addButton(Words::tr("Replace theirs"), QMessageBox::DestructiveRole);
     box.addButton(Words::tr("Cancel"), QMessageBox::RejectRole);
     box.setDefaultButton(keep);
@@ -173,7 +171,7 @@ void MainWindow::askLanguages() {
     if (!openSeal()) return;
     LanguagesDialog dialog(desk_->form(), this);
     if (dialog.exec() == QDialog::Accepted)
-        desk_->edit(dialog.form(), Words::tr("Say it in other languages"), desk_->selection());
+        desk_->edit(dialog.form(), Words::tr("Change the translations"), desk_->selection());
 }
 
 bool MainWindow::openSeal() {
@@ -182,12 +180,12 @@ bool MainWindow::openSeal() {
         desk_->say(Words::tr("The seal of this form is damaged, and no password opens it. It can be filled."), true);
         return false;
     }
-    SealAsk ask(desk_->form(), Words::tr("Anybody may fill it. Changing it needs its password."), this);
+    SealAsk ask(desk_->form(), Words::tr("Anyone can fill it. Changing it needs its password."), this);
     if (ask.exec() != QDialog::Accepted) return false;
     if (!desk_->openSeal(ask.key()))
         QMessageBox::warning(this, Words::tr("Changed by hand"),
-                             Words::tr("This form was changed since it was sealed, by somebody who did not have the "
-                                       "password. Look through it before you hand it on."));
+                             Words::tr("This form was changed after it was sealed, by somebody without the password. "
+                                       "Check it before you pass it on."));
     return true;
 }
 
@@ -201,12 +199,12 @@ void MainWindow::askSeal() {
         return desk_->say(Words::tr("Sealed. It stays open here until you close it or choose Form, Shut the seal."));
     }
     if (sealState(form) == SealState::whole) {
-        SealAsk ask(form, Words::tr("Without its seal anybody can change the form. Taking it off needs the password."),
-                    this, Words::tr("Take the seal off"), Words::tr("Leave it"));
+        SealAsk ask(form, Words::tr("Without its seal anyone can change the form. Removing it needs the password."),
+                    this, Words::tr("Remove the seal"), Words::tr("Cancel"));
         if (ask.exec() != QDialog::Accepted) return;
     }
-    desk_->edit(unsealed(form), Words::tr("Take the seal off"));
-    desk_->say(Words::tr("The seal is off. It is gone from the file once the form is saved."));
+    desk_->edit(unsealed(form), Words::tr("Remove the seal"));
+    desk_->say(Words::tr("The seal is removed. Save the form to remove it from the file as well."));
 }
 
 void MainWindow::shutSeal() {
@@ -215,7 +213,7 @@ void MainWindow::shutSeal() {
     if (desk_->unsaved() && !askSave()) return;
     goToPass(Pass::tryOut);
     desk_->shut();
-    desk_->say(Words::tr("Shut: it can be filled, and needs its password to be changed."));
+    desk_->say(Words::tr("Shut: it can be filled; changing it needs its password."));
 }
 
 void MainWindow::remember(const QString& path) {
@@ -242,8 +240,8 @@ bool MainWindow::mayLeaveForm() {
     QMessageBox box(QMessageBox::Question, Words::tr("Save the form?"),
                     Words::tr("The form has changes that are not saved."), QMessageBox::NoButton, this);
     auto* save = box.addButton(Words::tr("Save"), QMessageBox::AcceptRole);
-    auto* drop = box.addButton(Words::tr("Throw away"), QMessageBox::DestructiveRole);
-    box.addButton(Words::tr("Stay here"), QMessageBox::RejectRole);
+    auto* drop = box.addButton(Words::tr("Discard"), QMessageBox::DestructiveRole);
+    box.addButton(Words::tr("Cancel"), QMessageBox::RejectRole);
     box.setDefaultButton(save);
     box.exec();
     if (box.clickedButton() == save) return askSave();
@@ -296,7 +294,7 @@ void MainWindow::askExport(const Target& target) {
                        ? QString("form")
                        : QFileInfo(desk_->path()).path() + "/" + QFileInfo(desk_->path()).completeBaseName();
     const QString path = QFileDialog::getSaveFileName(
-        this, Words::tr("Write %1").arg(Words::shown(target.word)), base + "." + toQt(target.ending),
+        this, Words::tr("Export %1").arg(Words::shown(target.word)), base + "." + toQt(target.ending),
         QString("%1 (*.%2)").arg(Words::shown(target.files), toQt(target.ending)));
     if (path.isEmpty()) return;
     // What "today" starts with is worked out as a filler would have it.
@@ -307,22 +305,22 @@ void MainWindow::askExport(const Target& target) {
                              {.scale = 2, .owner = owner.get(), .blank = true, .page = handOverPanel_->pageChoice()});
     auto written = bytes ? writtenBeside(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
     if (written)
-        desk_->say(
-            (owner ? Words::tr("Written and sealed: %1.") : Words::tr("Written: %1.")).arg(QFileInfo(path).fileName()));
+        desk_->say((owner ? Words::tr("Exported and sealed: %1.") : Words::tr("Exported: %1."))
+                       .arg(QFileInfo(path).fileName()));
     else
         desk_->say(QFileInfo(path).fileName() + ": " + Words::shown(written.error().sentence), true);
 }
 
 void MainWindow::askExportFolder(const Target& target) {
     const QString folder =
-        QFileDialog::getExistingDirectory(this, Words::tr("Write %1 into a folder").arg(Words::shown(target.word)),
+        QFileDialog::getExistingDirectory(this, Words::tr("Export %1 to a folder").arg(Words::shown(target.word)),
                                           desk_->path().isEmpty() ? QString() : QFileInfo(desk_->path()).path());
     if (folder.isEmpty()) return;
     auto files = target.several(FormSession(desk_->form(), todayHere(), minutesHere()), desk_->fonts(),
                                 {.classNames = handOverPanel_->choice().classNames});
     auto written = files ? writeFiles(*files, fromQt(folder)) : Result<void>(tl::unexpected(files.error()));
     if (written)
-        desk_->say(Words::tr("Written into the folder %1. What is yours there is as it was.")
+        desk_->say(Words::tr("Exported to the folder %1. Your own files there are unchanged.")
                        .arg(QFileInfo(folder).fileName()));
     else
         desk_->say(Words::shown(written.error().sentence), true);
@@ -332,9 +330,9 @@ void MainWindow::askOwner(std::shared_ptr<const Secret>& owner) {
     if (sealState(desk_->form()) != SealState::whole) return;
     // The PDF of a sealed form is sealed with the same word, which is kept nowhere and so is asked for.
     SealAsk ask(desk_->form(),
-                Words::tr("The form is sealed. With its password the PDF is sealed as well: it can be filled, and "
-                          "changed only with the word."),
-                this, Words::tr("Seal the PDF"), Words::tr("Write it unsealed"));
+                Words::tr("The form is sealed. With its password the PDF is sealed as well: it can be filled, but "
+                          "changed only with the password."),
+                this, Words::tr("Seal the PDF"), Words::tr("Export it unsealed"));
     if (ask.exec() == QDialog::Accepted) owner = std::make_shared<const Secret>(std::string(ask.word().text()));
 }
 
@@ -343,7 +341,7 @@ void MainWindow::askKit() {
     if (desk_->unsaved() && !askSave()) return;
     const bool zipped = handOverPanel_->choice().zipped;
     const QString path = QFileDialog::getSaveFileName(
-        this, zipped ? Words::tr("Write the kit as a ZIP") : Words::tr("Write the kit into a folder of this name"),
+        this, zipped ? Words::tr("Export the kit as a ZIP") : Words::tr("Export the kit to a folder of this name"),
         handOverPanel_->usualPath(), zipped ? Words::tr("ZIP (*.zip)") : QString(), nullptr,
         QFileDialog::DontConfirmOverwrite);
     if (path.isEmpty()) return;
@@ -362,7 +360,7 @@ void MainWindow::lookAt(const Target& target) {
         auto put = files ? writeFiles(*files, fromQt(inner)) : Result<void>(tl::unexpected(files.error()));
         if (!put) return desk_->say(Words::shown(put.error().sentence), true);
         if (!QDesktopServices::openUrl(QUrl::fromLocalFile(inner)))
-            desk_->say(Words::tr("No program here opens it. It is written to %1.").arg(inner), true);
+            desk_->say(Words::tr("No program here can open it. It is saved as %1.").arg(inner), true);
         return;
     }
     const QString path = folder.filePath("look." + toQt(target.ending));
@@ -375,7 +373,7 @@ void MainWindow::lookAt(const Target& target) {
     auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
     if (!written) return desk_->say(Words::shown(written.error().sentence), true);
     if (!QDesktopServices::openUrl(QUrl::fromLocalFile(path)))
-        desk_->say(Words::tr("No program here opens it. It is written to %1.").arg(path), true);
+        desk_->say(Words::tr("No program here can open it. It is saved as %1.").arg(path), true);
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
@@ -396,7 +394,7 @@ void MainWindow::takeUp(const Keepsake& kept) {
         desk_->setSavedForm(file ? file->form : brindel::newForm(kept.form.root().kind));
         goToPass(Pass::tryOut);
     } else {
-        desk_->edit(kept.form, Words::tr("Take up unsaved work"));
+        desk_->edit(kept.form, Words::tr("Restore unsaved work"));
     }
     // A record that bears this process's number is the one that it keeps now.
     const QString own = QString("unsaved-%1.json").arg(QCoreApplication::applicationPid());

@@ -39,11 +39,12 @@ void MainWindow::askExportReplies() {
     if (!replies_->store()) return;
     const QFileInfo form(desk_->path());
     QString kind;
-    QString path = QFileDialog::getSaveFileName(this, Words::tr("Export %1 replies").arg(replies_->numbers().size()),
-                                                form.dir().filePath(form.completeBaseName() + "-replies.csv"),
-                                                Words::tr("CSV for spreadsheets (*.csv);;Workbook (*.xlsx);;Replies as "
-                                                          "JSON (*.json);;Report of counts (*.pdf)"),
-                                                &kind);
+    QString path = QFileDialog::getSaveFileName(
+        this, Words::counted("Export %n replies", "Export 1 reply", qint64(replies_->numbers().size())),
+        form.dir().filePath(form.completeBaseName() + "-replies.csv"),
+        Words::tr("CSV for spreadsheets (*.csv);;Workbook (*.xlsx);;Replies as "
+                  "JSON (*.json);;Report of counts (*.pdf)"),
+        &kind);
     if (path.isEmpty()) return;
     // Without an ending of its own it is of the kind that is chosen.
     if (!replyTableOf(fromQt(path))) path += kind.section("*", 1).section(")", 0, 0);

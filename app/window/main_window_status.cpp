@@ -29,10 +29,8 @@ void MainWindow::refreshTitle() {
     QString kind = desk_->form().isDialog()
                        ? Words::tr("dialog, %1 × %2 px")
                              .arg(toQt(numberText(root.box.width, 1)), toQt(numberText(root.box.height, 1)))
-                       : Words::tr("document, %1, %2 %3")
-                             .arg(toQt(root.text(Prop::paper)))
-                             .arg(root.children.size())
-                             .arg(root.children.size() == 1 ? "page" : "pages");
+                       : Words::counted("document, %1, %n pages", "document, %1, 1 page", qint64(root.children.size()))
+                             .arg(toQt(root.text(Prop::paper)));
     formTitle_->setText(title + " — " + kind);
     setWindowTitle(Words::tr("%1%2 — Brindel").arg(title, desk_->unsaved() ? " *" : ""));
 }
@@ -46,12 +44,13 @@ void MainWindow::refreshStatus() {
             Words::tr("Click to place a %1, or draw it with the pointer").arg(toQt(desk_->tool()->word())));
         statusPlace_->setText(desk_->toolStays() ? Words::tr("It stays in hand; Escape puts it down") : "");
     } else if (desk_->selection().empty()) {
-        statusLeft_->setText(Words::tr("%1 controls, %2 to fill")
-                                 .arg(form.controls.size() - 1 - (form.isDialog() ? 0 : form.root().children.size()))
+        statusLeft_->setText(Words::counted("%n controls, %1 to fill", "1 control, %1 to fill",
+                                            qint64(form.controls.size()) - 1 -
+                                                (form.isDialog() ? 0 : qint64(form.root().children.size())))
                                  .arg(fieldCount(form)));
         statusPlace_->clear();
     } else if (desk_->selection().size() > 1) {
-        statusLeft_->setText(Words::tr("%1 controls").arg(desk_->selection().size()));
+        statusLeft_->setText(Words::counted("%n controls", "One control", qint64(desk_->selection().size())));
         statusPlace_->setText(Words::tr("lead %1").arg(quoted(form, *form.find(desk_->lead()))));
     } else {
         const Control& c = *form.find(desk_->lead());
@@ -65,8 +64,9 @@ void MainWindow::refreshStatus() {
                                        text(textLine(form, c.id))));
     }
     // What is to be said of the one that is selected, by its pin's shape.
-    const auto open =
-        desk_->selection().size() == 1 && !desk_->isInTheMaking(*form.find(desk_->lead())) ? openAt(desk_->findings(), desk_->lead()) : std::vector<const Finding*>();
+    const auto open = desk_->selection().size() == 1 && !desk_->isInTheMaking(*form.find(desk_->lead()))
+                          ? openAt(desk_->findings(), desk_->lead())
+                          : std::vector<const Finding*>();
     statusFinding_->setText(open.empty() ? QString()
                                          : (open[0]->check->gravity == Gravity::must ? "◆ " : "▲ ") +
                                                Words::shown(open[0]->sentence));
@@ -76,7 +76,7 @@ void MainWindow::refreshStatus() {
     QString saved = !desk_->savedAt().isEmpty() && !desk_->unsaved() ? Words::tr("Saved %1").arg(desk_->savedAt())
                     : desk_->unsaved()                               ? Words::tr("Not saved")
                                                                      : QString();
-    if (!desk_->readOnlyBecause().isEmpty()) saved = Words::tr("Opened to look at only");
+    if (!desk_->readOnlyBecause().isEmpty()) saved = Words::tr("View only");
     statusSaved_->setText(saved);
     statusZoom_->setText(QString("%1 %").arg(int(std::lround(sheet_->zoom() * 100))));
 }

@@ -126,11 +126,11 @@ void MainWindow::buildAside() {
     connect(handOverPanel_, &HandOverPanel::lookAsked, this, &MainWindow::lookAt);
     connect(handOverPanel_, &HandOverPanel::written, this, [this](const KitWritten& came) {
         if (!came.path.isEmpty())
-            desk_->say(Words::tr("The kit is written: %1").arg(QDir::toNativeSeparators(came.path)));
+            desk_->say(Words::tr("The kit is exported: %1").arg(QDir::toNativeSeparators(came.path)));
         else if (came.stopped)
-            desk_->say(Words::tr("Stopped. What was there before is as it was."));
+            desk_->say(Words::tr("Stopped. Nothing was changed."));
         else
-            QMessageBox::warning(this, Words::tr("Not written"), came.problem);
+            QMessageBox::warning(this, Words::tr("Not exported"), came.problem);
     });
     connect(sheet_, &Sheet::pinPressed, this, [this](Id id) {
         showFindings(true);
@@ -152,8 +152,7 @@ void MainWindow::buildProposalBar() {
     proposalSays_ = new QLabel(proposalBar_);
     proposalSays_->setFont(bodyFont(12));
     line->addWidget(proposalSays_);
-    for (const auto& [word, take] :
-         {std::pair(Words::tr("Do it (Enter)"), true), {Words::tr("Leave it (Esc)"), false}}) {
+    for (const auto& [word, take] : {std::pair(Words::tr("Do it (Enter)"), true), {Words::tr("Cancel (Esc)"), false}}) {
         auto* button = new QToolButton(proposalBar_);
         button->setObjectName(take ? "take" : "leave");
         button->setText(word);

@@ -116,7 +116,7 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
         add(left, "document", Words::tr("New document"), Words::tr("Pages that are filled in and sent back"));
     auto* jotting =
         add(left, "textBox", Words::tr("From a jotting"), Words::tr("Rows typed or pasted as text become a form"));
-    auto* open = add(left, "page", Words::tr("Open a form…"), Words::tr("A file that you have already"));
+    auto* open = add(left, "page", Words::tr("Open a form…"), Words::tr("A file you already have"));
     left->addStretch(1);
     dialog->setObjectName("startDialog");
     document->setObjectName("startDocument");
@@ -135,7 +135,7 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
     const QString demo = demoFolder();
     if (!demo.isEmpty()) {
         right->addSpacing(12);
-        right->addWidget(heading(Words::tr("To look at: forms of Fennick Wharf"), middle));
+        right->addWidget(heading(Words::tr("Examples: forms of Fennick Wharf"), middle));
         for (const QFileInfo& file : QDir(demo).entryInfoList({"*.brindel"}, QDir::Files, QDir::Name)) {
             const auto opened = openForm(fromQt(file.filePath()));
             if (!opened) continue;
@@ -155,7 +155,7 @@ void StartPage::refresh() {
         delete item->widget();
         delete item;
     }
-    lately_->addWidget(heading(Words::tr("Lately"), this));
+    lately_->addWidget(heading(Words::tr("Recent"), this));
     int shown = 0;
     for (const QString& path : QSettings("brindel", "brindel").value("recent").toStringList()) {
         const QFileInfo file(path);

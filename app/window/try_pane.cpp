@@ -230,9 +230,8 @@ void TryDetails::showVerdict() {
     const FormSession& session = *pane_.session();
     const Wrong* first = session.firstWrong();
     verdict_->setText(!first ? Words::tr("All is in order: the form can be accepted.")
-                             : (session.wrongCount() == 1 ? Words::tr("%1 thing is left to put right: %2")
-                                                          : Words::tr("%1 things are left to put right: %2"))
-                                   .arg(session.wrongCount())
+                             : Words::counted("%n things are left to put right: %1", "1 thing is left to put right: %1",
+                                              session.wrongCount())
                                    .arg(toQt(first->sentence)));
 }
 

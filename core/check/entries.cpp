@@ -45,7 +45,7 @@ Form answerable(const Checked& in, const Finding& f) {
 void choiceTwice(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (!isFilled(c) || !offersTyped(c) || withoutDoubles(c.choices()).size() == c.choices().size()) return;
-        found.push_back({nullptr, {c.id}, said("A choice is there twice.")});
+        found.push_back({nullptr, {c.id}, said("A choice appears twice.")});
     });
 }
 Form eachOnce(const Checked& in, const Finding& f) {

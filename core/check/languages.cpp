@@ -82,8 +82,8 @@ void leftOver(const Checked& in, Findings& found) {
     if (count > 0)
         found.push_back({nullptr,
                          {rootId},
-                         count == 1 ? said("1 translation belongs to a deleted text.")
-                                    : said("{} translations belong to deleted texts.", count)});
+                         counted("{} translations belong to deleted texts.", "1 translation belongs to a deleted text.",
+                                 std::int64_t(count))});
 }
 
 /// What is cut off as it was designed is told as that.
@@ -141,7 +141,7 @@ Form widenedFor(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow languageRows[] = {
-    {"untranslated", CheckFamily::wording, Gravity::should, "Wording that a language of the form lacks", "Fillers meet two languages in one form.", "", untranslated, nullptr, {{{"Reads the same in every language.", same}}}},
+    {"untranslated", CheckFamily::wording, Gravity::should, "Wording that is missing in a language of the form", "Fillers meet two languages in one form.", "", untranslated, nullptr, {{{"Reads the same in every language.", same}}}},
     {"reworded", CheckFamily::wording, Gravity::should, "Wording that was changed after it was translated", "The translation may be out of date and is not used.", "", reworded, nullptr, {{{"Keeps the translation: it is still right.", kept}, {"Removes the translation.", forgotten}}}},
     {"leftOver", CheckFamily::wording, Gravity::know, "Translations of deleted wording", "They are not shown anywhere.", "", leftOver, nullptr, {{{"Removes them.", forgotten}}}},
     {"cutInLanguage", CheckFamily::wording, Gravity::should, "Wording that is cut off in a language of the form", "Part of the text cannot be read in that language.", "Makes it as wide as its longest wording.", cutInLanguage, widenedFor, {}, widenedForAll},

@@ -223,7 +223,7 @@ Form startingFirst(const Checked& in, const Finding&) {
 constexpr CheckRow orderRows[] = {
     {"keyTwice", CheckFamily::order, Gravity::should, "The same access key twice", "Only one of the two can be reached with it.", "Chooses another for one of them.", keyTwice, rekeyed},
     {"noAccept", CheckFamily::order, Gravity::must, "No button that accepts", "Fillers cannot submit their answers.", "Adds one.", noAccept, buttonAdded<ButtonRole::accept>, {{{"Makes the last button without an action accept the form.", lastIdleGets<ButtonRole::accept>}}}},
-    {"noCancel", CheckFamily::order, Gravity::know, "No button that leaves without a reply", "Fillers cannot see how to give up.", "Adds one.", noCancel, buttonAdded<ButtonRole::cancel>, {{{"Makes the last button without an action cancel.", lastIdleGets<ButtonRole::cancel>}}}},
+    {"noCancel", CheckFamily::order, Gravity::know, "No button that cancels", "Fillers cannot see how to give up.", "Adds one.", noCancel, buttonAdded<ButtonRole::cancel>, {{{"Makes the last button without an action cancel.", lastIdleGets<ButtonRole::cancel>}}}},
     {"routeJumps", CheckFamily::order, Gravity::should, "A route that jumps", "The Tab key does not follow the order of reading (WCAG 2.2, 2.4.3).", "Orders the route as people read.", routeJumps, laidByReading},
     {"leftOut", CheckFamily::order, Gravity::should, "A field that the Tab key skips", "People without a mouse cannot fill it (WCAG 2.2, 2.1.1).", "Adds it to the route.", leftOut, putOnRoute},
     {"idleStop", CheckFamily::order, Gravity::know, "A stop at something that cannot be filled", "It costs one key press and does nothing.", "Makes the Tab key skip it.", idleStop, takenOffRoute},

@@ -175,7 +175,7 @@ constexpr CheckRow ruleRows[] = {
      [](const Checked& in, Findings& found) { broken(in, found, ofRule); }, [](const Checked& in, const Finding& f) { return rightAgain(in, f, ofRule); }},
     {"cannotBeGiven", CheckFamily::rules, Gravity::must, "Required, but hidden, disabled or locked", "The form can never be accepted.", "Unlocks it, or makes it optional.", cannotBeGiven, givenOrNot},
     {"limitsMissed", CheckFamily::rules, Gravity::should, "A worked-out number beyond its own limits", "The form cannot be accepted, and fillers cannot correct it.", "Removes its limits.", limitsMissed, limitsLifted},
-    {"idleButton", CheckFamily::rules, Gravity::should, "A button that does nothing", "Nothing happens when it is clicked.", "", idleButton, nullptr, {{{"Makes it accept the form.", pressMeans<ButtonRole::accept>}, {"Makes it cancel.", pressMeans<ButtonRole::cancel>}, {"Takes it out.", takenOut}}}},
+    {"idleButton", CheckFamily::rules, Gravity::should, "A button that does nothing", "Nothing happens when it is clicked.", "", idleButton, nullptr, {{{"Makes it accept the form.", pressMeans<ButtonRole::accept>}, {"Makes it cancel.", pressMeans<ButtonRole::cancel>}, {"Deletes it.", takenOut}}}},
     {"silentMessage", CheckFamily::rules, Gravity::should, "A message with no text", "An empty message covers the form.", "Removes the message.", silentMessage, messagesOut},
     {"neverFires", CheckFamily::rules, Gravity::should, "A rule that can never run", "Somebody may rely on it.", "Switches it off.", neverFires, switchedOff},
 };

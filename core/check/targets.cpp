@@ -70,10 +70,9 @@ void signingUnchecked(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         const bool drawn = c.is().answers == AnswerType::ink || c.is().answers == AnswerType::picture;
         if (isFilled(c) && drawn && c.yes(Prop::required))
-            found.push_back(
-                {nullptr,
-                 {c.id},
-                 said("Scripts of a PDF do not see whether it is there; whoever receives the form has to look.")});
+            found.push_back({nullptr,
+                             {c.id},
+                             said("Scripts of a PDF cannot see whether it is filled in; the receiver has to check.")});
     });
 }
 void patternsUnread(const Checked& in, Findings& found) {
@@ -93,7 +92,7 @@ void richPlainInClass(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::rich) && c.yes(Prop::rich))
             found.push_back(
-                {nullptr, {c.id}, said("What is pasted keeps its format while it is filled; no keys make any.")});
+                {nullptr, {c.id}, said("Pasted text keeps its format while it is filled in; no keys change it.")});
     });
 }
 void scriptsNeeded(const Checked& in, Findings& found) {
@@ -102,8 +101,8 @@ void scriptsNeeded(const Checked& in, Findings& found) {
     if (any)
         found.push_back({nullptr,
                          {rootId},
-                         said("What it works out and does by itself needs a viewer that runs scripts; in others those "
-                              "fields stay empty, and all is in sight.")});
+                         said("Its formulas and rules need a viewer that runs scripts; in others those fields stay "
+                              "empty and everything is shown.")});
 }
 void rowsFixed(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
@@ -126,7 +125,8 @@ void namesKept(const Checked& in, Findings& found) {
 void headAndFootLost(const Checked& in, Findings& found) {
     const Control& root = in.form.root();
     if (!in.form.isDialog() && (!root.text(Prop::head).empty() || !root.text(Prop::foot).empty()))
-        found.push_back({nullptr, {rootId}, said("Head, foot and page numbers are left out; a window has no sheets.")});
+        found.push_back(
+            {nullptr, {rootId}, said("Header, footer and page numbers are left out; a window has no pages of paper.")});
 }
 void classRows(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
@@ -143,7 +143,7 @@ void textScrolls(const Checked& in, Findings& found) {
 }
 void placeForgotten(const Checked& in, Findings& found) {
     if (in.form.isDialog() && in.form.root().as<OpensAt>() == OpensAt::remembered)
-        found.push_back({nullptr, {rootId}, said("Where it stood last is for the program to remember.")});
+        found.push_back({nullptr, {rootId}, said("The program has to remember where it was last.")});
 }
 
 void patternsUnreadInPage(const Checked& in, Findings& found) {
@@ -172,8 +172,8 @@ constexpr TargetCheck rows[] = {
     {"pdf", {"pdfFormulas", CheckFamily::targets, Gravity::should, "Formulas that a PDF does not work out", "Values, limits, what must be filled in, and what is seen and can be used are worked out; wording is not.", "", formulasLost}},
     {"pdf", {"pdfChoices", CheckFamily::targets, Gravity::know, "Choices that follow an answer, in a PDF", "A PDF has the choices that the form begins with.", "", choicesStand}},
     {"pdf", {"pdfWording", CheckFamily::targets, Gravity::know, "Wording that comes and goes, in a PDF", "What is painted on a page cannot go; fields can.", "", wordingStays}},
-    {"pdf", {"pdfEvents", CheckFamily::targets, Gravity::should, "Rules that a PDF does not ask", "Viewers tell scripts nothing of it.", "", eventsLost}},
-    {"pdf", {"pdfSteps", CheckFamily::targets, Gravity::should, "Steps that a PDF does not do", "A PDF has no host, no window of its own and a fixed number of rows.", "", stepsLost}},
+    {"pdf", {"pdfEvents", CheckFamily::targets, Gravity::should, "Rules that a PDF does not run", "Viewers do not tell scripts about it.", "", eventsLost}},
+    {"pdf", {"pdfSteps", CheckFamily::targets, Gravity::should, "Steps that a PDF does not do", "A PDF has no calling program, no window of its own and a fixed number of rows.", "", stepsLost}},
     {"pdf", {"pdfSigned", CheckFamily::targets, Gravity::know, "Required signatures and pictures, in a PDF", "Scripts of a PDF see neither.", "", signingUnchecked}},
     {"pdf", {"pdfPattern", CheckFamily::targets, Gravity::should, "Patterns that a PDF does not check", "Viewers know ECMAScript's patterns, which are fewer.", "", patternsUnread}},
     {"pdf", {"pdfRich", CheckFamily::targets, Gravity::know, "Formatted answers, in a PDF", "Few viewers let fillers format what they type.", "", richPlain}},
@@ -181,14 +181,14 @@ constexpr TargetCheck rows[] = {
     {"pdf", {"pdfRows", CheckFamily::targets, Gravity::know, "Rows that fillers add, in a PDF", "A PDF has the rows that are there.", "", rowsFixed}},
     {"qt", {"qtNames", CheckFamily::targets, Gravity::know, "Names that a C++ class cannot use", "Qt's windows have functions of these names.", "", namesKept}},
     {"qt", {"qtRich", CheckFamily::targets, Gravity::know, "Formatted answers, in a C++ class", "The reply has the text alone, and no keys format it.", "", richPlainInClass}},
-    {"qt", {"qtHead", CheckFamily::targets, Gravity::know, "Head and foot, in a C++ class", "They belong to paper.", "", headAndFootLost}},
-    {"qt", {"qtRows", CheckFamily::targets, Gravity::should, "Many rows that fillers add, in a C++ class", "Each row that can be added waits in the window.", "", classRows}},
-    {"qt", {"qtGrow", CheckFamily::targets, Gravity::know, "Text that shrinks or grows, in a C++ class", "A field keeps its size and its letters.", "", textScrolls}},
-    {"qt", {"qtPlace", CheckFamily::targets, Gravity::know, "A remembered place, in a C++ class", "The program has its own way to keep settings.", "", placeForgotten}},
+    {"qt", {"qtHead", CheckFamily::targets, Gravity::know, "Header and footer, in a C++ class", "They belong to paper.", "", headAndFootLost}},
+    {"qt", {"qtRows", CheckFamily::targets, Gravity::should, "Many rows that fillers add, in a C++ class", "Each row that can be added is in the window already, hidden.", "", classRows}},
+    {"qt", {"qtGrow", CheckFamily::targets, Gravity::know, "Text that shrinks or grows, in a C++ class", "A field keeps its size and the size of its text.", "", textScrolls}},
+    {"qt", {"qtPlace", CheckFamily::targets, Gravity::know, "A remembered place, in a C++ class", "The program has its own way to save settings.", "", placeForgotten}},
     {"html", {"htmlPattern", CheckFamily::targets, Gravity::should, "Patterns that a web page does not check", "Browsers know ECMAScript's patterns, which are fewer.", "", patternsUnreadInPage}},
     {"html", {"htmlRich", CheckFamily::targets, Gravity::know, "Formatted answers, in a web page", "A browser's own fields take plain text.", "", richPlainInPage}},
-    {"html", {"htmlRows", CheckFamily::targets, Gravity::should, "Many rows that fillers add, in a web page", "Each row that can be added waits in the page.", "", classRows}},
-    {"html", {"htmlBoxes", CheckFamily::targets, Gravity::know, "Boxes and upright lines, in a web page", "What stands on them moves with the width of the window.", "", boxesLeftOut}},
+    {"html", {"htmlRows", CheckFamily::targets, Gravity::should, "Many rows that fillers add, in a web page", "Each row that can be added is in the page already, hidden.", "", classRows}},
+    {"html", {"htmlBoxes", CheckFamily::targets, Gravity::know, "Boxes and vertical lines, in a web page", "What is on them moves with the width of the window.", "", boxesLeftOut}},
     {"html", {"htmlGrow", CheckFamily::targets, Gravity::know, "Text that shrinks or stops, in a web page", "Fields of several lines grow, those of one scroll.", "", textScrolls}},
     {"png", {"pngFields", CheckFamily::targets, Gravity::know, "Fields, in a picture", "A picture shows them, to be printed and filled by hand.", "", nothingFilled}},
 };

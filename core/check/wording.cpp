@@ -137,8 +137,8 @@ void translationCut(const Checked& in, Findings& found) {
     const auto index = in.form.index();
     if (in.only) std::ranges::sort(ids.begin() + 1, ids.end(), {}, [&](Id id) { return index->placeInOrder(id); });
     found.push_back({nullptr, std::move(ids),
-                     count == 1 ? said("1 text lacks room for longer translations.")
-                                : said("{} texts lack room for longer translations.", count)});
+                     counted("{} texts lack room for longer translations.",
+                             "1 text lacks room for longer translations.", std::int64_t(count))});
 }
 
 bool hasColon(const string& text) {

@@ -64,13 +64,13 @@ struct Meaning {
     Sentence (*asks)();
 };
 constexpr Meaning meanings[] = {
-    {Prop::required, true, [] { return said("Replies filled before may lack it."); }},
-    {Prop::least, true, [] { return said("Replies filled before may hold less."); }},
-    {Prop::most, false, [] { return said("Replies filled before may hold more."); }},
-    {Prop::atLeast, true, [] { return said("Replies filled before may have fewer picked."); }},
-    {Prop::atMost, false, [] { return said("Replies filled before may have more picked."); }},
-    {Prop::maxLength, false, [] { return said("Replies filled before may be longer."); }},
-    {Prop::decimals, false, [] { return said("Replies filled before may have more decimals."); }},
+    {Prop::required, true, [] { return said("Earlier replies may lack it."); }},
+    {Prop::least, true, [] { return said("Earlier replies may have less."); }},
+    {Prop::most, false, [] { return said("Earlier replies may have more."); }},
+    {Prop::atLeast, true, [] { return said("Earlier replies may have fewer choices."); }},
+    {Prop::atMost, false, [] { return said("Earlier replies may have more choices."); }},
+    {Prop::maxLength, false, [] { return said("Earlier replies may be longer."); }},
+    {Prop::decimals, false, [] { return said("Earlier replies may have more decimals."); }},
 };
 
 /// A limit as a number: the one that is not there lets everything through.
@@ -83,15 +83,15 @@ std::optional<double> limitOf(Prop prop, const Value& value) {
 }
 
 Sentence meaningOf(Prop prop, const Value& was, const Value& is) {
-    if (prop == Prop::pattern && !isEmpty(is)) return said("Replies filled before may not have its form.");
-    if (prop == Prop::valid && !isEmpty(is)) return said("Replies filled before may not keep to it.");
+    if (prop == Prop::pattern && !isEmpty(is)) return said("Earlier replies may not match it.");
+    if (prop == Prop::valid && !isEmpty(is)) return said("Earlier replies may break it.");
     if ((prop == Prop::earliest || prop == Prop::earliestTime) && !isEmpty(is))
-        return said("Replies filled before may be earlier.");
+        return said("Earlier replies may have earlier dates.");
     if ((prop == Prop::latest || prop == Prop::latestTime) && !isEmpty(is))
-        return said("Replies filled before may be later.");
-    if (prop == Prop::value) return said("Replies and code have the value that it had.");
-    if (prop == Prop::many) return said("Replies filled before have another type of answer.");
-    if (prop == Prop::group) return said("Replies filled before answer another question.");
+        return said("Earlier replies may have later dates.");
+    if (prop == Prop::value) return said("Earlier replies and code have its old value.");
+    if (prop == Prop::many) return said("Earlier replies have another type of answer.");
+    if (prop == Prop::group) return said("Earlier replies answer another question.");
     const auto at = std::ranges::find(meanings, prop, &Meaning::prop);
     if (at == std::end(meanings)) return {};
     const auto before = limitOf(prop, was), now = limitOf(prop, is);
@@ -120,7 +120,7 @@ Sentence choicesSay(const Choices& was, const Choices& is, Sentence& means) {
         else if (at->second->text != c.text)
             reworded.push_back(at->second->text);
     }
-    if (!gone.empty()) means = said("Replies that chose it hold what is no longer offered.");
+    if (!gone.empty()) means = said("Replies that chose it have an answer that is no longer offered.");
     auto listed = [](const std::vector<string>& all) {
         string list;
         constexpr std::size_t most = 3;
@@ -132,8 +132,8 @@ Sentence choicesSay(const Choices& was, const Choices& is, Sentence& means) {
     if (!fresh.empty()) part((fresh.size() == 1 ? "has a new choice " : "has new choices ") + listed(fresh));
     if (!gone.empty())
         part((gone.size() == 1 ? "no longer has the choice " : "no longer has the choices ") + listed(gone));
-    if (!reworded.empty()) part("words a choice otherwise: " + listed(reworded));
-    if (says.empty()) part(was.size() == is.size() ? "has its choices in another order" : "has its choices otherwise");
+    if (!reworded.empty()) part("rewords: " + listed(reworded));
+    if (says.empty()) part(was.size() == is.size() ? "has its choices in another order" : "its choices changed");
     return asSaid(says);
 }
 
@@ -142,14 +142,14 @@ Sentence says(const Form& before, const Form& after, Prop prop, const Value& was
     const string word(row(prop).word);
     const string then = inWords(before, prop, was), now = inWords(after, prop, is);
     if (prop == Prop::required) return std::get<bool>(is) ? said("is now required") : said("is no longer required");
-    if (prop == Prop::text || prop == Prop::title) return said("reads {} now; it read {}", now, then);
+    if (prop == Prop::text || prop == Prop::title) return said("its wording is {} now; it was {}", now, then);
     if (prop == Prop::least && !isEmpty(is) && !isEmpty(was))
-        return said("takes {} or more now; it took {} or more", now, then);
+        return said("accepts {} or more now; it accepted {} or more", now, then);
     if (prop == Prop::most && !isEmpty(is) && !isEmpty(was))
-        return said("takes at most {} now; it took at most {}", now, then);
-    if (isEmpty(is)) return said("no longer has “{}”; it was {}", wordPart(word), then);
-    if (isEmpty(was)) return said("has “{}” now: {}", wordPart(word), now);
-    return said("has {} as “{}” now; it was {}", now, wordPart(word), then);
+        return said("accepts at most {} now; it accepted at most {}", now, then);
+    if (isEmpty(is)) return said("“{}” is no longer set; it was {}", wordPart(word), then);
+    if (isEmpty(was)) return said("“{}” is {} now; it was not set", wordPart(word), now);
+    return said("“{1}” changed from {2} to {0}", now, wordPart(word), then);
 }
 
 /// Finds what is the same control in two forms: the one of the same kind with the same id and name, else with the same
@@ -235,10 +235,10 @@ struct Comparing {
             if (then && now && *then == *now) continue;
             const string word(row(prop).word);
             add(&was, &is, string(row(prop).key) + " =",
-                !now    ? said("no longer works “{}” out", wordPart(word))
-                : !then ? said("works “{}” out now: {}", wordPart(word), quoted("=" + *now))
-                        : said("works “{}” out otherwise: {}", wordPart(word), quoted("=" + *now)),
-                prop == Prop::required && now ? said("Replies filled before may lack it.") : Sentence{});
+                !now    ? said("“{}” is no longer worked out", wordPart(word))
+                : !then ? said("“{}” is worked out now: {}", wordPart(word), quoted("=" + *now))
+                        : said("“{}” is worked out differently: {}", wordPart(word), quoted("=" + *now)),
+                prop == Prop::required && now ? said("Earlier replies may lack it.") : Sentence{});
         }
     }
 
@@ -249,16 +249,16 @@ struct Comparing {
             const Control* in = after.find(is.parent);
             add(&was, &is, "in",
                 in && !in->is().root ? said("is in {} now", quoted(calledBy(after, *in)))
-                                     : said("stands on the form itself now"));
+                                     : said("is on the form itself now"));
         }
         if (is.box == was.box) return;
         const bool size = is.box.width != was.box.width || is.box.height != was.box.height;
         const bool spot = is.box.left != was.box.left || is.box.top != was.box.top;
         const string now = fmt::format("{} × {}", numberText(is.box.width), numberText(is.box.height));
         add(&was, &is, "box",
-            size && spot ? said("stands elsewhere now, and is {}", now)
+            size && spot ? said("has moved, and is {}", now)
             : size       ? said("is {} now", now)
-                         : said("stands elsewhere now"));
+                         : said("has moved"));
     }
 
     void order(const Control& was, const Control& is) {
@@ -272,15 +272,15 @@ struct Comparing {
         for (Id id : was.children)
             if (both.contains(id)) then.push_back(id);
         if (now != then)
-            add(&was, &is, "order", said("has what it holds in another order"), said("The Tab key goes another way."));
+            add(&was, &is, "order", said("what is in it has another order"), said("The Tab key goes another way."));
     }
 
     void control(const Control& is) {
         const auto at = same.find(is.id);
         if (at == same.end()) {
             add(nullptr, &is, "control", said("is new: a {}", wordPart(string(is.is().word))),
-                isFilled(is) ? (is.yes(Prop::required) ? said("Replies filled before lack it.")
-                                                       : said("Replies filled before have no answer to it."))
+                isFilled(is) ? (is.yes(Prop::required) ? said("Earlier replies lack it.")
+                                                       : said("Earlier replies have no answer to it."))
                              : Sentence{});
             return;
         }
@@ -290,16 +290,16 @@ struct Comparing {
             add(&was, &is, "name",
                 said("is called {} now; it was {}", is.name.empty() ? string("nothing") : is.name,
                      was.name.empty() ? string("nothing") : was.name),
-                isFilled(is) || is.is().pressed ? said("Code and replies have the name that it had.") : Sentence{});
+                isFilled(is) || is.is().pressed ? said("Code and earlier replies have its old name.") : Sentence{});
         if (!(was.own == is.own && was.formulas == is.formulas)) properties(was, is);
         if (!is.is().paper && !is.is().turned && !is.is().inGrid) place(was, is);
         if (is.children != was.children) order(was, is);
         if (!(was.rules == is.rules)) {
             const string one = is.rules.size() == 1 ? ruleText(after, is.id, is.rules[0]) : "";
             add(&was, &is, "rules",
-                is.rules.empty() ? said("does nothing by itself any more")
-                : one.empty() ? said("does otherwise by itself: {} rules, {} before", is.rules.size(), was.rules.size())
-                              : said("does otherwise by itself: {}", quoted(one)));
+                is.rules.empty() ? said("has no rules any more")
+                : one.empty()    ? said("its rules changed: {1} before, {0} now", is.rules.size(), was.rules.size())
+                                 : said("its rules changed: {}", quoted(one)));
         }
     }
 
@@ -322,19 +322,19 @@ struct Comparing {
         for (const auto& [language, texts] : says_)
             if (const auto at = said_.find(language); at == said_.end())
                 add(&before.root(), &after.root(), "translations " + language,
-                    said("reads in {} as well now", languageCalled(language)));
+                    said("has {} wording now", languageCalled(language)));
             else if (at->second != texts)
                 add(&before.root(), &after.root(), "translations " + language,
-                    said("reads otherwise in {}", languageCalled(language)));
+                    said("its {} wording changed", languageCalled(language)));
         for (const auto& [language, texts] : said_)
             if (!says_.contains(language))
                 add(&before.root(), &after.root(), "translations " + language,
-                    said("no longer reads in {}", languageCalled(language)));
+                    said("has no {} wording any more", languageCalled(language)));
         if (bool(before.seal) != bool(after.seal))
             add(&before.root(), &after.root(), "seal",
                 after.seal ? said("is sealed now") : said("is no longer sealed"));
         else if (after.seal && (before.seal->hash != after.seal->hash || before.seal->salt != after.seal->salt))
-            add(&before.root(), &after.root(), "seal", said("has another seal: it was sealed anew"));
+            add(&before.root(), &after.root(), "seal", said("has another seal: it was sealed again"));
     }
 };
 
@@ -355,8 +355,8 @@ std::vector<Difference> differencesOf(const Form& before, const Form& after) {
         if (!c.still.contains(id)) {
             const Control& was = *before.find(id);
             c.add(&was, nullptr, "control", said("is gone"),
-                  isFilled(was)      ? said("Replies filled before answer it still; new ones do not.")
-                  : was.is().pressed ? said("Code that waits for it waits in vain.")
+                  isFilled(was)      ? said("Earlier replies still answer it; new ones do not.")
+                  : was.is().pressed ? said("Code that waits for it never gets it.")
                                      : Sentence{});
         }
     return std::move(c.all);
@@ -377,7 +377,7 @@ std::vector<Difference> markDifferences(const Opened& before, const Opened& afte
     const bool sameMark = before.form.seal->mark == after.form.seal->mark, sameDesign = before.digest == after.digest;
     if (sameDesign && !sameMark)
         add(said("has another mark of its seal over the same design"),
-            said("One of the two marks is not of its seal."));
+            said("One of the two marks does not belong to its seal."));
     if (sameMark && !sameDesign)
         add(said("has the mark that its seal had over another design"), said("One of the two was changed by hand."));
     return std::move(c.all);
@@ -387,7 +387,7 @@ string differenceLine(const Difference& one) {
     string line = one.called;
     if (one.called != one.control && one.called != "the form" && !idFrom(one.control)) line += " (" + one.control + ")";
     if (one.called == "the form") line = "The form";
-    line += " " + one.says.text() + ".";
+    line += ": " + one.says.text() + ".";
     if (!one.means.empty()) line += " " + one.means.text();
     return line;
 }

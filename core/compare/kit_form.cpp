@@ -22,15 +22,15 @@ Result<Opened> inFolder(const string& path) {
         // A pipe would be waited for without end.
         if (entry.path().extension() == ".brindel" && entry.is_regular_file(error))
             forms.push_back(entry.path().string());
-    if (forms.empty()) return failure("", said("This folder holds no form: it is no kit."));
-    if (forms.size() > 1) return failure("", said("This folder holds {} forms: name one of them.", forms.size()));
+    if (forms.empty()) return failure("", said("This folder contains no form: it is not a kit."));
+    if (forms.size() > 1) return failure("", said("This folder contains {} forms: name one of them.", forms.size()));
     return openForm(forms.front());
 }
 
 Result<Opened> inZip(const string& path) {
     int error = 0;
     const std::unique_ptr<zip_t, void (*)(zip_t*)> zip(zip_open(path.c_str(), ZIP_RDONLY, &error), zip_discard);
-    if (!zip) return failure("", said("This is no ZIP that can be read."));
+    if (!zip) return failure("", said("This is not a ZIP that can be read."));
     std::optional<string> form;
     for (zip_int64_t i = 0; i < std::min<zip_int64_t>(10000, zip_get_num_entries(zip.get(), 0)); ++i) {
         zip_stat_t about;
@@ -46,10 +46,10 @@ Result<Opened> inZip(const string& path) {
         if (!file || zip_fread(file.get(), bytes.data(), about.size) != zip_int64_t(about.size) ||
             zip_fread(file.get(), &behind, 1) != 0)
             return failure("", said("The form in this ZIP is damaged. Ask for a new copy of it."));
-        if (form) return failure("", said("This ZIP holds more than one form: unpack it, and name one of them."));
+        if (form) return failure("", said("This ZIP contains more than one form: unpack it, and name one of them."));
         form = std::move(bytes);
     }
-    if (!form) return failure("", said("This ZIP holds no form: it is no kit."));
+    if (!form) return failure("", said("This ZIP contains no form: it is not a kit."));
     return readForm(*form);
 }
 

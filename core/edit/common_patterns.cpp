@@ -14,8 +14,8 @@ using std::string;
 // The rows read best in long lines.
 // clang-format off
 constexpr CommonPattern patterns[] = {
-    {"postCode5", "Post code, five digits", "[0-9]{5}", "asTyped", "", "24837", "2483"},
-    {"postCodeLetters", "Post code, letters and digits", "[A-Z]{1,2}[0-9][A-Z0-9]? [0-9][A-Z]{2}", "upper", "", "FW4 2QX", "FW42QX"},
+    {"postCode5", "Postcode, five digits", "[0-9]{5}", "asTyped", "", "24837", "2483"},
+    {"postCodeLetters", "Postcode, letters and digits", "[A-Z]{1,2}[0-9][A-Z0-9]? [0-9][A-Z]{2}", "upper", "", "FW4 2QX", "FW42QX"},
     {"phone", "Phone number", "\\+?[0-9][0-9 ()/-]{4,20}[0-9]", "asTyped", "", "+44 555 014 220", "ask Ines"},
     {"email", "Email address", "[^@\\s]+@[^@\\s]+\\.[^@\\s.]+", "lower", "", "ines@halloran.example", "ines@halloran"},
     {"webAddress", "Web address", "https?://[^\\s/]+(/\\S*)?", "asTyped", "", "https://fennick.example/slip", "fennick.example"},

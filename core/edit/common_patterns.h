@@ -11,7 +11,7 @@ namespace brindel {
 
 struct CommonPattern {
     std::string_view key;
-    std::string_view word;  // "Post code, five digits"
+    std::string_view word;  // "Postcode, five digits"
     std::string_view pattern;
     std::string_view letters;  // how they are changed while they are typed; a token of Prop::letters
     std::string_view check;    // a condition beside the pattern, {} being the field; "" for none

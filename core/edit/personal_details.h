@@ -29,7 +29,7 @@ Form markedPersonal(const Form& form, const Ids& ids, bool personal = true);
 /// What a notice on the personal details of a form says: who asks, for which purposes, how long they are kept and whom
 /// to ask, in the form's language; what is not known is left out. Empty for a form without personal details.
 std::string noticeText(const Form& form);
-/// A purpose as it stands within a sentence: "To reach you." is "to reach you".
+/// A purpose as it stands within a sentence: "To reach you." is "to contact you".
 std::string purposeSaid(const std::string& purpose);
 /// The wording that is the form's notice; null when it has none.
 const Control* noticeOf(const Form& form);

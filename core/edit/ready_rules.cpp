@@ -342,21 +342,21 @@ Form explainSign(const Form& form, const Ids&) {
 // The rows read best in long lines.
 // clang-format off
 constexpr ReadyRule rows[] = {
-    {"nextAndBack", "Next and Back on all pages", "Nothing: it looks at the form's tabs.", "Buttons that turn to the next page and back, where there are none yet.", nextAndBack},
-    {"nextWhenFilled", "Next only when the page is filled", "Nothing: it looks at the form's tabs.", "Next can be pressed once what the page needs is filled in.", nextWhenFilled},
+    {"nextAndBack", "Next and Back on all pages", noSelection, "Buttons that go to the next page and back, where there are none yet.", nextAndBack},
+    {"nextWhenFilled", "Next only when the page is filled", noSelection, "Next can be pressed once what the page needs is filled in.", nextWhenFilled},
     {"askBeforeClosing", "Ask before closing", "Nothing.", "A question when the form is closed although something was filled in.", askBeforeClosing},
-    {"explainSign", "Explain the sign", "Nothing: it looks whether the form marks what must be filled in by a sign.", "A line says what the sign behind a label means.", explainSign},
-    {"byTick", "Shown by a tick", "A check box, and what it shows.", "A frame, or a field with its label, is there only while the box is ticked.", byTick},
-    {"byChoice", "Frames by a choice", "A field with choices, and the frames in the order of the choices.", "Each frame is there only while its choice is made.", byChoice},
-    {"otherOpens", "“Other” opens its text box", "A field with choices, and a text box.", "The text box is there, and needed, only while the last choice is made.", otherOpens},
+    {"explainSign", "Explain the sign", noSelection, "A line says what the sign behind a label means.", explainSign},
+    {"byTick", "Shown by a tick", "A check box, and what it shows.", "A frame, or a field with its label, is shown only while the box is ticked.", byTick},
+    {"byChoice", "Frames by a choice", "A field with choices, and the frames in the order of the choices.", "Each frame is shown only while its choice is made.", byChoice},
+    {"otherOpens", "“Other” opens its text box", "A field with choices, and a text box.", "The text box is shown, and required, only while the last choice is made.", otherOpens},
     {"yesNo", "Yes or no", "Fields with choices.", "The choices are yes and no in the form's language.", yesAndNo},
     {"inOrder", "In order", "Two or more dates, times or numbers.", "None may be before the one above it.", momentsInOrder},
     {"atLeastOne", "At least one of these", "Two or more fields.", "Each is required as long as all are empty.", atLeastOne},
     {"sameAs", "The same as above", "A check box, and twice as many fields: those above, then those below.", "A tick copies the answers above to the fields below.", sameAsAbove},
     {"totalOf", "A total of these", "Two or more number boxes, the total last.", "The last is the sum of the others, columns of tables among them.", totalOf},
     {"dayMonthYear", "Day, month and year", "Three combo boxes in this order.", "Months by name, years from this one on, and as many days as the month has.", dayMonthYear},
-    {"lettersLeft", "Letters left", "A text box with a limit, and a label.", "The label counts down while it is typed.", lettersLeft},
-    {"startAgain", "Clear and start again", "A button.", "A press clears the form and puts the cursor in its first field.", startAgain},
+    {"lettersLeft", "Characters left", "A text box with a limit, and a label.", "The label counts down while it is typed.", lettersLeft},
+    {"startAgain", "Clear and start again", "A button.", "Pressing it clears the form and puts the cursor in the first field.", startAgain},
 };
 // clang-format on
 

@@ -9,6 +9,9 @@
 
 namespace brindel {
 
+/// What a rule needs that needs nothing selected.
+inline constexpr std::string_view noSelection = "No selection needed.";
+
 struct ReadyRule {
     std::string_view key;
     std::string_view word;   // "A frame by a tick"

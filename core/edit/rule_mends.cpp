@@ -30,7 +30,7 @@ std::optional<BrokenRule> brokenIn(const Form& form, Id on, std::size_t number, 
             broken.begun = step.on == noControl;
             broken.says = broken.begun ? said("Choose what it should {}.", wordPart(does.word))
                                        : said("What it should {} is gone.", wordPart(does.word));
-            broken.mend = said("Take the step out");
+            broken.mend = said("Remove the step");
         } else if (does.with && broken.says.empty()) {
             broken.says = misfitOf(form, step.with, on);
         }
@@ -63,7 +63,7 @@ std::vector<BrokenRule> brokenRules(const Form& form) {
         if (circle) says = said("It goes in a circle.");
         if (says.empty()) continue;
         // Which formula of a circle is wrong, a person knows.
-        all.push_back({one.on, one.prop, 0, false, says, circle ? Sentence() : said("Take the formula away")});
+        all.push_back({one.on, one.prop, 0, false, says, circle ? Sentence() : said("Remove the formula")});
     }
     form.controls.each([&](Id id, const Control& c) {
         if (const Id by = has(c.kind, Prop::choicesBy) ? c.reference(Prop::choicesBy) : noControl;

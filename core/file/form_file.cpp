@@ -184,17 +184,17 @@ class Reader {
 
     std::vector<Step> steps(const Json& list, const string& path, std::size_t& count, std::size_t depth) {
         if (!list.is_array()) bad(path, said("A list of steps is expected here."));
-        if (depth > mostQuestions) bad(path, said("Questions lie too deep in each other."));
+        if (depth > mostQuestions) bad(path, said("Questions are nested too deeply."));
         std::vector<Step> all;
         for (std::size_t i = 0; i < list.size(); ++i) {
             const string at = fmt::format("{}[{}]", path, i);
             const Json& one = list[i];
-            if (!one.is_object() || !one.contains("does")) bad(at, said("A step says what it does."));
+            if (!one.is_object() || !one.contains("does")) bad(at, said("A step needs what it does."));
             if (++count > mostSteps) bad(at, said("A rule has at most {} steps.", mostSteps));
             Step step;
             const string does = textAt(one["does"], at + ".does", 200);
             const auto known = doesFrom(does);
-            if (!known) bad(at + ".does", said("“{}” is not a step that this version knows.", does));
+            if (!known) bad(at + ".does", said("This version does not know the step “{}”.", does));
             step.does = *known;
             if (one.contains("on")) {
                 const auto on = idFrom(textAt(one["on"], at + ".on", 200));
@@ -230,11 +230,11 @@ class Reader {
             const string place = fmt::format("{}rules[{}]", dot, i);
             const Json& one = (*at)[i];
             if (!one.is_object() || !one.contains("when") || !one.contains("do"))
-                bad(place, said("A rule says when it is asked and what it does."));
+                bad(place, said("A rule needs its event and what it does."));
             Rule rule;
             const string when = textAt(one["when"], place + ".when", 200);
             const auto event = eventFrom(when);
-            if (!event) bad(place + ".when", said("“{}” is nothing that this version knows.", when));
+            if (!event) bad(place + ".when", said("This version does not know “{}”.", when));
             rule.when = *event;
             if (one.contains("key")) rule.key = textAt(one["key"], place + ".key", 200);
             if (one.contains("if")) rule.condition = textAt(one["if"], place + ".if");
@@ -257,7 +257,7 @@ class Reader {
             const string here = fmt::format("{}[{}]", place, i);
             const Json& one = (*at)[i];
             if (!one.is_object() || !one.contains("check") || !one.contains("because"))
-                bad(here, said("A silenced finding has a check, and says why."));
+                bad(here, said("A finding that is set aside needs its check and a reason."));
             c.silenced.push_back({textAt(one["check"], here + ".check", 200),
                                   textAt(one["because"], here + ".because", 2000),
                                   one.contains("was") ? textAt(one["was"], here + ".was", 200) : ""});
@@ -275,14 +275,14 @@ class Reader {
         object(json, "translations", mostLanguages);
         for (const auto& [language, places] : json.items()) {
             // It becomes part of the names of files.
-            if (!isLanguage(language)) bad("translations", said("“{}” says no language.", language));
+            if (!isLanguage(language)) bad("translations", said("“{}” is not a language code.", language));
             object(places, "translations." + language, mostTexts);
             LanguageTexts& texts = all[language];
             for (const auto& [place, said_] : places.items()) {
                 object(said_, "translations." + language + "." + place, mostTexts);
                 for (const auto& [source, target] : said_.items()) {
                     if (++count > mostTexts)
-                        bad("translations", said("There are too many texts; {} are the most.", mostTexts));
+                        bad("translations", said("There are too many texts: {} at most.", mostTexts));
                     texts[place][source] = textAt(target, "translations." + language + "." + place, longestTranslation);
                 }
             }
@@ -355,7 +355,7 @@ class Reader {
 
     std::vector<Id> controls(const Json& list, Id parent, Kind parentKind, const string& path, int depth) {
         if (!list.is_array()) bad(path, said("A list of controls is expected here."));
-        if (depth > 60) bad(path, said("Containers lie too deep in each other."));
+        if (depth > 60) bad(path, said("Containers are nested too deeply."));
         std::vector<Id> ids;
         for (std::size_t i = 0; i < list.size(); ++i)
             ids.push_back(control(list[i], parent, parentKind, fmt::format("{}[{}]", path, i), depth));
@@ -379,11 +379,9 @@ class Reader {
         highest_ = std::max(highest_, c.id);
         string word = textAt(need("kind"), path + ".kind", 200);
         auto kind = kindFrom(word);
-        if (!kind || row(*kind).root)
-            bad(path + ".kind", said("“{}” is not a kind of control that this version knows.", word));
+        if (!kind || row(*kind).root) bad(path + ".kind", said("This version does not know the kind “{}”.", word));
         c.kind = *kind;
-        if (!canHold(parentKind, c.kind))
-            bad(path + ".kind", said("A {} cannot lie here.", wordPart(row(c.kind).word)));
+        if (!canHold(parentKind, c.kind)) bad(path + ".kind", said("A {} cannot be here.", wordPart(row(c.kind).word)));
         std::set<string> taken = {"id", "kind", "name", "ownName", "box", "controls", "pages", "cells"};
         if (object.contains("name")) c.name = textAt(object["name"], path + ".name", 200);
         if (object.contains("ownName")) c.ownName = object["ownName"].is_boolean() && object["ownName"].get<bool>();
@@ -404,7 +402,7 @@ class Reader {
         form.controls = form.controls.with(c.id, std::make_shared<Control>(c));
         for (const char* other : {"controls", "pages", "cells"})
             if (list != other && object.contains(other))
-                bad(path + "." + other, said("A {} holds no {}.", wordPart(row(c.kind).word), other));
+                bad(path + "." + other, said("A {} cannot contain {}.", wordPart(row(c.kind).word), other));
         if (!list.empty() && object.contains(list)) {
             const string inner = path + "." + list;
             c.children = controls(object[list], c.id, c.kind, inner, depth + 1);

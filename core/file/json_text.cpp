@@ -63,7 +63,7 @@ std::optional<Problem> beyondBounds(std::string_view text) {
                 if (text[i] == '\\') ++i;
         } else if (c == '[' || c == '{') {
             if (++depth > deepestJson)
-                return Problem{placeIn(text, i), said("This lies too deep: {} levels are the most.", deepestJson)};
+                return Problem{placeIn(text, i), said("This is nested too deeply: {} levels at most.", deepestJson)};
         } else if (c == ']' || c == '}') {
             --depth;
         } else if ((c >= '0' && c <= '9') || c == '-') {

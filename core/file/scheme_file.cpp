@@ -108,7 +108,7 @@ Result<Scheme> schemeFrom(const Json& json, const string& place) {
     Scheme scheme;
     if (!json.contains("word") || !json["word"].is_string() || json["word"].get<string>().empty() ||
         json["word"].get<string>().size() > 100)
-        return failure(at("word"), said("A scheme has a word that people call it by."));
+        return failure(at("word"), said("A scheme needs a name."));
     scheme.word = json["word"].get<string>();
     for (const Key& k : keys()) {
         if (!json.contains(k.key)) continue;
@@ -148,7 +148,7 @@ Result<Scheme> schemeFrom(const Json& json, const string& place) {
             const bool fits = value.is_string() && value.get<string>().size() <= 20 &&
                               value.get<string>().find_first_not_of(
                                   "abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ") == string::npos;
-            if (!kind) return failure(at("marks." + key), said("This is no kind of control."));
+            if (!kind) return failure(at("marks." + key), said("This is not a kind of control."));
             if (!fits) return failure(at("marks." + key), said("A mark has at most 20 letters from a to z."));
             scheme.kindMarks[*kind] = value.get<string>();
         }

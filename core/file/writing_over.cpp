@@ -27,7 +27,8 @@ bool looksLikeForm(const string& text) {
 std::optional<Problem> ownInput(const string& path, const std::vector<string>& readFrom) {
     for (const string& input : readFrom)
         if (isSameFile(path, input))
-            return Problem{"", said("This file is read to make what would be written over it. Name another file.")};
+            return Problem{
+                "", said("This file is read for the export and cannot be overwritten by it. Name another file.")};
     return std::nullopt;
 }
 
@@ -57,7 +58,7 @@ std::optional<Problem> notWrittenOver(const string& path, const std::vector<stri
     if (auto own = ownInput(path, readFrom)) return own;
     const FileStanding there = standingAt(path);
     if (there.what == What::nothing || there.what == What::other) return std::nullopt;
-    return Problem{"", said("There is a form in this file, and only a form is written over it. Name another file.")};
+    return Problem{"", said("This file is a form, and only a form can overwrite it. Name another file.")};
 }
 
 Result<void> writtenBeside(const string& path, const string& bytes, const std::vector<string>& readFrom) {
@@ -70,11 +71,10 @@ std::optional<Problem> formNotWrittenOver(const string& path, const FileStanding
     if (auto own = ownInput(path, readFrom)) return own;
     if (there.what == What::newer)
         return Problem{"",
-                       said("A newer Brindel made the form in this file, and it stays as it is. Name another file.")};
+                       said("A newer Brindel made the form in this file; it is not overwritten. Name another file.")};
     if (there.what == What::broken)
-        return Problem{"",
-                       said("The form in this file cannot be read, and stays as it is. Name another file, or move it "
-                            "away first.")};
+        return Problem{"", said("The form in this file cannot be read; it is not overwritten. Name another file, or "
+                                "move it away first.")};
     return std::nullopt;
 }
 

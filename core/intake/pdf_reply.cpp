@@ -149,7 +149,7 @@ Result<File> fileFrom(const string& bytes) {
             if (const auto read = xml.load_buffer(text->data(), text->size(), pugi::parse_default, pugi::encoding_utf8);
                 !read)
                 return failure(
-                    "", said("The file is no XFDF that can be read: character {} is wrong.", int(read.offset) + 1));
+                    "", said("The file is not an XFDF that can be read: character {} is wrong.", int(read.offset) + 1));
             const pugi::xml_node fields = xml.child("xfdf").child("fields");
             if (!fields) return failure("", said("The file has no fields of a form."));
             gather(fields, "", 0, file.fields);
@@ -176,16 +176,15 @@ Result<File> fileFrom(const string& bytes) {
         }
         return file;
     } catch (const GivenTwice& field) {
-        return failure(field.name,
-                       said("This field has two values in the file, and nobody can tell which one is meant."));
+        return failure(field.name, said("This field has two values in the file. Remove one of them."));
     } catch (const TooMuch&) {
         return failure("", said("The file has more than 100,000 fields, or names more than 100 deep."));
     } catch (const QPDFExc& error) {
         if (error.getErrorCode() == qpdf_e_password)
             return failure("", said("The file opens only with a password. Save it without one, and read that."));
-        return failure("", said("The file is no PDF or FDF that can be read: {}.", error.getMessageDetail()));
+        return failure("", said("The file is not a PDF or FDF that can be read: {}.", error.getMessageDetail()));
     } catch (const std::exception& error) {
-        return failure("", said("The file is no PDF or FDF that can be read: {}.", string(error.what())));
+        return failure("", said("The file is not a PDF or FDF that can be read: {}.", string(error.what())));
     }
 }
 
@@ -383,9 +382,9 @@ Result<string> formFileIn(const string& bytes) {
             if (!file.getKey("/UF").getUTF8Value().ends_with(".brindel") || !stream.isStream()) continue;
             return unpacked(stream);
         }
-        return failure("", said("The PDF carries no form. One that is written with --archive does."));
+        return failure("", said("The PDF contains no form. One that is exported with --archive does."));
     } catch (const std::exception& error) {
-        return failure("", said("The file is no PDF that can be read: {}.", string(error.what())));
+        return failure("", said("The file is not a PDF that can be read: {}.", string(error.what())));
     }
 }
 

@@ -76,7 +76,7 @@ void readNumbers(Line& line, Parts& p) {
         string text = line.from(start);
         if (text.empty()) return std::nullopt;
         auto value = numberFrom(text);
-        if (!value || std::abs(*value) > 1e12) throw Mistake{begin, said("“{}” is no number.", text)};
+        if (!value || std::abs(*value) > 1e12) throw Mistake{begin, said("“{}” is not a number.", text)};
         return value;
     };
     if (line.peek() == U'.' && line.peek(1) != U'.') {

@@ -138,7 +138,7 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
             if (c.value == c.text)
                 c.value = "1";
             else if (auto share = numberFrom(c.value); !share || *share <= 0 || *share > 1000)
-                throw Mistake{column, said("A column's share of the width is a number; “{}” is none.", c.value)};
+                throw Mistake{column, said("A column's share of the width is a number; “{}” is not one.", c.value)};
         if (p.length && *p.length > 200) throw Mistake{column, said("A table has at most 200 rows.")};
         f.own.set(Prop::columns, columns);
         if (p.length && *p.length != 3) f.own.set(Prop::rows, *p.length);
@@ -157,7 +157,7 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     refuse((f.kind == Kind::picture || row(f.kind).answers == AnswerType::ink) && p.hasValue, "value to start with");
     if (f.kind == Kind::picture) f.own.set(Prop::byFiller, true);
     if (group && p.length) {
-        if (*p.length > 12) throw Mistake{column, said("Choices stand in at most 12 columns.")};
+        if (*p.length > 12) throw Mistake{column, said("Choices have at most 12 columns.")};
         f.own.set(Prop::acrossIn, *p.length);
     }
     if (p.choices && !gathered(*p.choices, f)) f.own.set(Prop::choices, *p.choices);

@@ -8,11 +8,11 @@ Sentence tooLarge(const Form& form) {
     if (!form.isDialog()) return {};
     if (box.height > mostDialog)
         return said(
-            "This would make the dialog {} px high; {} are the most. Make a document of it, or part it in tabs.",
+            "This would make the dialog {} px high; {} is the limit. Make it a document, or divide it into tabs.",
             numberText(box.height, 0), most);
     if (box.width > mostDialog)
         return said(
-            "This would make the dialog {} px wide; {} are the most. Make a document of it, or part it in tabs.",
+            "This would make the dialog {} px wide; {} is the limit. Make it a document, or divide it into tabs.",
             numberText(box.width, 0), most);
     return {};
 }

@@ -22,7 +22,7 @@ constexpr EventRow events[] = {
 };
 
 constexpr DoesRow does[] = {
-    {Does::turn, "turn", "turn to", true, false},
+    {Does::turn, "turn", "go to page", true, false},
     {Does::show, "show", "show", true, false},
     {Does::hide, "hide", "hide", true, false},
     {Does::turnOver, "turnOver", "show or hide", true, false},
@@ -35,11 +35,11 @@ constexpr DoesRow does[] = {
     {Does::ask, "ask", "ask", false, true},
     {Does::accept, "accept", "accept the form", false, false},
     {Does::acceptAndGoOn, "acceptAndGoOn", "accept and clear for the next", false, false},
-    {Does::leave, "leave", "leave without a reply", false, false},
-    {Does::putAway, "putAway", "put the form away and keep what is filled", false, false},
+    {Does::leave, "leave", "cancel without a reply", false, false},
+    {Does::putAway, "putAway", "hide the form, keep answers", false, false},
     {Does::addRow, "addRow", "add a row to", true, false},
-    {Does::removeRow, "removeRow", "take the last row of", true, false},
-    {Does::tell, "tell", "tell the host program", false, true},
+    {Does::removeRow, "removeRow", "remove the last row of", true, false},
+    {Does::tell, "tell", "tell the calling program", false, true},
     {Does::address, "address", "offer to go to", false, true},
     {Does::letter, "letter", "offer to write to", false, true},
 };

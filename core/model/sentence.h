@@ -2,6 +2,7 @@
 // say it: core says what is the matter, who shows it says it in the reader's words.
 #pragma once
 
+#include <cstdint>
 #include <ostream>
 #include <string>
 #include <string_view>
@@ -29,6 +30,8 @@ inline SentencePart wordPart(std::string_view word) {
 struct Sentence {
     std::string pattern;  // empty when there is nothing to say
     std::vector<SentencePart> parts = {};
+    std::string one = {};     // where the pattern counts: how it reads of one
+    std::int64_t count = -1;  // and how many there are
     bool isSaid = false;  // the pattern is in its reader's language already: what fillers meet, an error of the system
 
     Sentence() = default;
@@ -38,7 +41,7 @@ struct Sentence {
     bool empty() const { return pattern.empty(); }
     /// The sentence in English.
     std::string text() const {
-        return filled(pattern, [](const std::string& word) { return word; });
+        return filled(count == 1 ? one : pattern, [](const std::string& word) { return word; });
     }
     explicit operator std::string() const { return text(); }
     /// A pattern, this sentence's own or a translation of it, with the parts put in. `shown` gives a word of a table
@@ -48,10 +51,20 @@ struct Sentence {
         if (isSaid) return by;
         std::string all;
         std::size_t from = 0, part = 0;
-        for (std::size_t at; (at = by.find("{}", from)) != std::string::npos && part < parts.size(); ++part) {
+        for (std::size_t at = 0; (at = by.find('{', at)) != std::string::npos; ++at) {
+            const std::size_t end = by.find('}', at);
+            if (end == std::string::npos) break;
+            // {} is the next part, {1} the one of that number.
+            std::size_t which = part, digits = at + 1;
+            if (digits < end)
+                for (which = 0; digits < end && by[digits] >= '0' && by[digits] <= '9' && which < 100; ++digits)
+                    which = which * 10 + std::size_t(by[digits] - '0');
+            if (digits != end || which >= parts.size()) continue;
+            part += end == at + 1;
             all.append(by, from, at - from);
-            all += parts[part].word ? shown(parts[part].text) : parts[part].text;
-            from = at + 2;
+            all += parts[which].word ? shown(parts[which].text) : parts[which].text;
+            from = end + 1;
+            at = end;
         }
         return all.append(by, from);
     }
@@ -65,6 +78,15 @@ struct Sentence {
 template <std::size_t length, class... Parts>
 Sentence said(const char (&pattern)[length], const Parts&... parts) {
     return {pattern, {SentencePart(parts)...}, false};
+}
+/// A sentence that counts: how it reads of many, with the count as its first part, and of one. Languages have forms of
+/// their own for other numbers.
+template <std::size_t length, std::size_t length1, class... Parts>
+Sentence counted(const char (&many)[length], const char (&one)[length1], std::int64_t count, const Parts&... parts) {
+    Sentence sentence{many, {SentencePart(std::to_string(count)), SentencePart(parts)...}, false};
+    sentence.one = one;
+    sentence.count = count;
+    return sentence;
 }
 /// A sentence that is not translated any more.
 inline Sentence asSaid(std::string text) {

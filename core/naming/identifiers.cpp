@@ -117,7 +117,7 @@ Sentence identifierMisfit(const std::string& name, bool hyphens) {
     if (name.empty()) return said("A control needs a name.");
     if (name.size() > 64) return said("A name has at most 64 characters.");
     for (const std::string& part : nameParts(name)) {
-        if (part.empty()) return said("Each group of a name needs a word: a dot stands between two of them.");
+        if (part.empty()) return said("Each group of a name needs a word: a dot goes between two of them.");
         for (std::size_t i = 0; i < part.size(); ++i) {
             const char c = part[i];
             const bool letter = (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || c == '_';
@@ -125,15 +125,15 @@ Sentence identifierMisfit(const std::string& name, bool hyphens) {
             if (letter || (digit && i > 0) || (c == '-' && i > 0 && hyphens)) continue;
             if (digit || c == '-') return said("A name begins with a letter.");
             const auto byte = static_cast<unsigned char>(c);
-            return byte < 128 ? said("“{}” cannot stand in a name; letters, digits and _ can, and . makes groups.", c)
-                              : said("Names have the letters a to z only, without accents.");
+            return byte < 128 ? said("“{}” is not allowed in a name; letters, digits and _ are, and . makes groups.", c)
+                              : said("Names use the letters a to z only, without accents.");
         }
         // [lex.name]: C++ keeps such names for itself; SQL has no name that begins with a sign.
         if (part[0] == '_') return said("A name begins with a letter.");
-        if (part.find("__") != std::string::npos) return said("Two _ next to each other are kept by C++.");
+        if (part.find("__") != std::string::npos) return said("C++ reserves names with two _ next to each other.");
         if (std::string by = reservedBy(part); !by.empty())
-            return by.find(' ') == std::string::npos ? said("“{}” is a word that {} keeps for itself.", part, by)
-                                                     : said("“{}” is a word that {} keep for themselves.", part, by);
+            return by.find(' ') == std::string::npos ? said("“{}” is reserved by {}.", part, by)
+                                                     : said("“{}” is reserved by {}.", part, by);
     }
     return {};
 }

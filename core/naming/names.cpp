@@ -292,7 +292,7 @@ std::map<Id, NameStanding> nameStandings(const Form& form) {
                 &tried);
         if (c.name.empty()) {
             s.state = NameState::missing;
-            s.says = said("Code and data cannot call it anything yet.");
+            s.says = said("Code and data have no name for it yet.");
         } else if (taken.at(own) > 1) {
             s.state = NameState::doubled;
             s.says = said("Another control has this name, too.");
@@ -307,7 +307,7 @@ std::map<Id, NameStanding> nameStandings(const Form& form) {
             s.says = misfit;
         } else if (!c.ownName && needs && s.proposed != c.name) {
             s.state = NameState::breaksScheme;
-            s.says = said("The label reads otherwise now.");
+            s.says = said("The label has changed.");
         } else {
             s.state = c.ownName ? NameState::own : NameState::byScheme;
         }

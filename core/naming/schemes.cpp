@@ -299,7 +299,7 @@ Sentence schemeMisfit(const Scheme& scheme, Kind kind, const std::string& name) 
         if (withoutMark(scheme, kind, last) == std::pair<std::size_t, std::size_t>{0, last.size()} &&
             folded(last) != folded(mark))
             return before ? said("The scheme has “{}” before the name of a {}.", mark, wordPart(row(kind).word))
-                          : said("The scheme has “{}” behind the name of a {}.", mark, wordPart(row(kind).word));
+                          : said("The scheme has “{}” after the name of a {}.", mark, wordPart(row(kind).word));
     }
     if (last.size() > std::size_t(std::max(scheme.longest, 8)))
         return said("The scheme allows {} characters; this name has {}.", scheme.longest, last.size());

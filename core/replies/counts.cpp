@@ -275,7 +275,7 @@ std::vector<Sentence> countFacts(const QuestionCount& count, const std::function
                                    : said("{} answered, {} empty", count.answered, count.empty));
     if (count.answered == 0) return all;
     if (count.least)
-        all.push_back(said("least {}, middle {}, most {}, sum {}", shown(*count.least), shown(*count.middle),
+        all.push_back(said("minimum {}, median {}, maximum {}, sum {}", shown(*count.least), shown(*count.middle),
                            shown(*count.most), shown(*count.sum)));
     if (count.column.type == AnswerType::text && count.bars.empty()) all.push_back(said("no answer twice"));
     if (count.others > 0 && !count.bars.empty()) all.push_back(said("{} others", count.others));

@@ -104,9 +104,9 @@ Result<void> repliesAsReport(ReplyStore& store, const string& form, std::span<co
     page.call(title.empty() ? form : title);
     page.say(inOneLine(title.empty() ? form : title, 80), "heading1", 10);
     page.down(11);
-    page.say(options.words(numbers->size() == 1 ? said("1 reply, {}", isoDate(todayHere()))
-                                                : said("{} replies, {}", numbers->size(), isoDate(todayHere()))),
-             "text", factHeight + 1);
+    page.say(
+        options.words(counted("{0} replies, {1}", "1 reply, {1}", std::int64_t(numbers->size()), isoDate(todayHere()))),
+        "text", factHeight + 1);
     page.down(factHeight + 1);
     for (const string& filter : options.filters) {
         page.say(inOneLine(filter, 100), "text", factHeight + 1);

@@ -84,7 +84,7 @@ class Sqlite : public Database {
         // A file that is deleted or moved takes what is written to it all the same, and nobody finds it again.
         int moved = 0;
         if (sqlite3_file_control(at_, "main", SQLITE_FCNTL_HAS_MOVED, &moved) == SQLITE_OK && moved)
-            return failure("", said("The store is gone from its place: its file was deleted or moved."));
+            return failure("", said("The store is missing: its file was deleted or moved."));
         return run("BEGIN IMMEDIATE");
     }
     Result<void> commit() override { return run("COMMIT"); }

@@ -28,7 +28,7 @@ class Reader {
     explicit Reader(const string& text) : text_(text) {}
 
     NodePtr whole() {
-        if (text_.size() > longestFormula) wrong(0, 1, said("A formula has at most {} letters.", longestFormula));
+        if (text_.size() > longestFormula) wrong(0, 1, said("A formula has at most {} characters.", longestFormula));
         next();
         if (now_.what == Sign::What::sign && now_.text == "=" && now_.at == text_.find_first_not_of(" \t")) next();
         if (now_.what == Sign::What::end) wrong(text_.size(), 0, said("A formula is expected here."));
@@ -48,7 +48,7 @@ class Reader {
     [[noreturn]] void unexpected() const {
         if (now_.what == Sign::What::end) wrong(text_.size(), 0, said("The formula ends too early here."));
         if (now_.text == ")") wrong(now_.at, 1, said("This bracket closes nothing."));
-        if (now_.text == ";") wrong(now_.at, 1, said("A ; parts the arguments of a function only."));
+        if (now_.text == ";") wrong(now_.at, 1, said("A ; only separates the arguments of a function."));
         wrong(now_.at, now_.length, said("An operator such as + or = is missing before this."));
     }
 
@@ -70,7 +70,8 @@ class Reader {
     static NodePtr over(std::shared_ptr<Node> node) {
         for (const NodePtr& part : node->parts) node->depth = std::max(node->depth, part->depth + 1);
         if (node->depth > deepestFormula)
-            wrong(node->at, 1, said("More than {} operators stand in a row here. Part the formula.", deepestFormula));
+            wrong(node->at, 1,
+                  said("There are more than {} operators in a row here. Split the formula.", deepestFormula));
         return node;
     }
 
@@ -91,7 +92,7 @@ class Reader {
     }
 
     NodePtr operand(std::size_t depth) {
-        if (depth > deepestBrackets) wrong(now_.at, now_.length, said("Brackets lie too deep in each other here."));
+        if (depth > deepestBrackets) wrong(now_.at, now_.length, said("Brackets are nested too deeply here."));
         // Signs before it: told apart from brackets, so that a thousand of them are no depth.
         std::vector<std::pair<string, std::size_t>> signs;
         while (now_.what == Sign::What::sign && (now_.text == "-" || now_.text == "+")) {
@@ -156,11 +157,11 @@ class Reader {
     /// How many arguments a function has.
     static Sentence takes(const FunctionRow& f) {
         const string name(f.name), form = signatureOf(f);
-        if (f.most == families::any) return said("{} takes {} or more arguments: {}.", name, f.least, form);
-        if (f.most != f.least) return said("{} takes {} to {} arguments: {}.", name, f.least, f.most, form);
-        if (f.most == 0) return said("{} takes no arguments: {}.", name, form);
-        return f.most == 1 ? said("{} takes one argument: {}.", name, form)
-                           : said("{} takes {} arguments: {}.", name, f.most, form);
+        if (f.most == families::any) return said("{} has {} or more arguments: {}.", name, f.least, form);
+        if (f.most != f.least) return said("{} has {} to {} arguments: {}.", name, f.least, f.most, form);
+        if (f.most == 0) return said("{} has no arguments: {}.", name, form);
+        return f.most == 1 ? said("{} has one argument: {}.", name, form)
+                           : said("{} has {} arguments: {}.", name, f.most, form);
     }
 
     static NodePtr name(const Sign& here) {
@@ -199,7 +200,7 @@ class Reader {
             if (now_.what != Sign::What::sign || now_.text != ";") unexpected();
             next();
             if (closes()) node->parts.push_back(made(What::left_out, now_.at, now_.at));
-            if (node->parts.size() > 255) wrong(now_.at, 1, said("A function takes at most 255 arguments."));
+            if (node->parts.size() > 255) wrong(now_.at, 1, said("A function has at most 255 arguments."));
         }
         const std::size_t end = now_.at + 1;
         next();

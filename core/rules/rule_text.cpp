@@ -8,6 +8,15 @@
 namespace brindel {
 namespace {
 
+/// What steps were called before: jottings and rules that people have written down are still read.
+constexpr std::pair<std::string_view, Does> earlierWords[] = {
+    {"turn to", Does::turn},
+    {"put the form away and keep what is filled", Does::putAway},
+    {"take the last row of", Does::removeRow},
+    {"tell the host program", Does::tell},
+    {"leave without a reply", Does::leave},
+};
+
 using std::string;
 
 /// Goes along a line; what is wrong is thrown as FormulaMistake.
@@ -24,7 +33,7 @@ class LineReader {
         if (!word("when")) wrong(said("A rule begins with when."));
         due = Due::who;
         if (!ofForm(all)) {
-            all.on = controlHere(said("Which control, or “the form opens”, is expected behind when."));
+            all.on = controlHere(said("Which control, or “the form opens”, is expected after when."));
             due = Due::happens;
             all.rule.when = happening(all.rule.key);
         }
@@ -32,7 +41,7 @@ class LineReader {
         word(",");
         const bool asks = word("if");
         if (asks) due = Due::formula;
-        if (asks) all.rule.condition = formulaTo(":", said("A condition is expected behind if."));
+        if (asks) all.rule.condition = formulaTo(":", said("A condition is expected after if."));
         due = asks ? Due::formula : Due::colon;
         if (!word(":")) wrong(said("A colon is expected before what is done."));
         do step(all);
@@ -143,7 +152,10 @@ class LineReader {
             one.does = Does::clear, one.on = rootId;
         } else {
             const DoesRow* does = rowHere(allDoes());
-            if (!does) wrong(said("What is done is expected here: turn to, show, set, say …"));
+            if (!does)
+                for (const auto& [said, before] : earlierWords)
+                    if (!does && word(said)) does = &row(before);
+            if (!does) wrong(said("What is done is expected here: show, set, say, go to page …"));
             one.does = doing = does->does;
             due = Due::target;
             if (does->onControl) target = controlHere(said("Which control is expected here."));
@@ -272,7 +284,7 @@ bool isRuleLine(const string& line) {
 
 tl::expected<RuleLine, FormulaMistake> readRule(const string& line) {
     if (line.size() > longestFormula)
-        return tl::unexpected(FormulaMistake{0, 0, said("A rule has at most {} letters.", longestFormula)});
+        return tl::unexpected(FormulaMistake{0, 0, said("A rule has at most {} characters.", longestFormula)});
     try {
         return LineReader(line).read();
     } catch (const FormulaMistake& mistake) {
@@ -286,15 +298,15 @@ tl::expected<std::pair<Id, Rule>, Sentence> ruleIn(const Form& form, const RuleL
     if (!line.on.empty()) found.first = find(line.on);
     if (found.first == noControl) return tl::unexpected(said("No control is called “{}”.", line.on));
     if (!hasEvent(*form.find(found.first), line.rule.when))
-        return tl::unexpected(
-            said("Of “{}” it never happens that it {}.", line.on, wordPart(row(line.rule.when).word)));
+        return tl::unexpected(said("“{}”: it never happens that it {}.", line.on, wordPart(row(line.rule.when).word)));
     for (std::size_t i = 0; i < line.targets.size(); ++i) {
         if (line.targets[i].empty()) continue;
         found.second.steps[i].on = find(line.targets[i]);
         if (found.second.steps[i].on == noControl)
             return tl::unexpected(said("No control is called “{}”.", line.targets[i]));
         if (const Step& step = found.second.steps[i]; !takesStep(*form.find(step.on), step.does))
-            return tl::unexpected(said("“{}” is nothing to {}.", line.targets[i], wordPart(row(step.does).word)));
+            return tl::unexpected(
+                said("“{}”: the step “{}” is not possible for it.", line.targets[i], wordPart(row(step.does).word)));
     }
     return found;
 }

@@ -108,9 +108,9 @@ Sign signAt(const string& text, std::size_t at) {
         static constexpr std::string_view known[] = {"=", "<", ">", "<>", "<=", ">=", "&", "+",
                                                      "-", "*", "/", "^",  "%",  "(",  ")", ";"};
         if (sign.text == ",")
-            sign.wrong = said("Arguments are parted by ; and decimals by a point.");
+            sign.wrong = said("Arguments are separated by ; and decimals by a point.");
         else if (sign.text == "'")
-            sign.wrong = said("Text stands in double quotes: \"…\".");
+            sign.wrong = said("Text goes between double quotes: \"…\".");
         else if (std::ranges::find(known, sign.text) == std::end(known))
             sign.wrong = said("“{}” has no meaning in a formula.", letter < 32 ? "?" : sign.text);
     }

@@ -31,21 +31,21 @@ void Secret::wipe() {
 }
 
 Result<Secret> passwordMeant(const std::string& typed) {
-    if (typed.empty()) return failure("", said("A password has at least one letter."));
+    if (typed.empty()) return failure("", said("A password has at least one character."));
     if (typed.size() > mostPasswordLetters * 4)
-        return failure("", said("A password has at most {} letters.", mostPasswordLetters));
+        return failure("", said("A password has at most {} characters.", mostPasswordLetters));
     icu::UnicodeString letters = wide(typed);
     if (std::size_t(letters.countChar32()) > mostPasswordLetters)
-        return failure("", said("A password has at most {} letters.", mostPasswordLetters));
+        return failure("", said("A password has at most {} characters.", mostPasswordLetters));
     for (int32_t at = 0; at < letters.length(); at = letters.moveIndex32(at, 1)) {
         const UChar32 letter = letters.char32At(at);
         if (u_charType(letter) == U_SPACE_SEPARATOR) letters.replace(at, U16_LENGTH(letter), UChar32(' '));
         if (letter == 0xFFFD || u_charType(letter) == U_CONTROL_CHAR)
-            return failure("", said("A password holds only what can be typed in one line."));
+            return failure("", said("A password is a single line of text."));
     }
     UErrorCode error = U_ZERO_ERROR;
     icu::UnicodeString meant = icu::Normalizer2::getNFCInstance(error)->normalize(letters, error);
-    if (U_FAILURE(error)) return failure("", said("A password holds only what can be typed in one line."));
+    if (U_FAILURE(error)) return failure("", said("A password is a single line of text."));
     Secret secret(narrow(meant));
     for (icu::UnicodeString* one : {&letters, &meant})
         if (UChar* room = one->getBuffer(one->length())) {
@@ -67,7 +67,7 @@ Strength strengthOf(const std::string& typed) {
     };
     constexpr double hour = 3600, day = 24 * hour, month = 30 * day, year = 365 * day;
     const Span spans[] = {
-        {1, Holding::falls, said("Guessed at once: it keeps out slips, and nobody who tries.")},
+        {1, Holding::falls, said("Guessed at once: it stops accidents, not attackers.")},
         {hour, Holding::falls, said("Guessed within an hour by somebody who tries.")},
         {day, Holding::falls, said("Guessed within a day by somebody who tries.")},
         {month, Holding::holdsAWhile, said("Guessed within a month by somebody who tries hard.")},

@@ -65,7 +65,7 @@ Result<SharedSealKey> derived(const Secret& password, const Salt& salt, const Co
     auto key = std::make_shared<SealKey>();
     if (crypto_pwhash(key->bytes().data(), key->bytes().size(), password.text().data(), password.text().size(),
                       salt.data(), cost.rounds, cost.memory, crypto_pwhash_ALG_ARGON2ID13) != 0)
-        return failure("", said("There is not enough memory to reckon with the password."));
+        return failure("", said("Not enough memory: close other programs and try again."));
     return key;
 }
 
@@ -101,7 +101,7 @@ SealState sealState(const Form& form) {
 Result<Sealing> sealed(const Form& form, const string& password) {
     auto meant = passwordMeant(password);
     if (!meant) return tl::unexpected(meant.error());
-    const auto noMemory = failure("", said("There is not enough memory to reckon with the password."));
+    const auto noMemory = failure("", said("Not enough memory: close other programs and try again."));
     if (!ready()) return noMemory;
     char hash[crypto_pwhash_STRBYTES];
     if (crypto_pwhash_str(hash, meant->text().data(), meant->text().size(), rounds, memory) != 0) return noMemory;
@@ -116,9 +116,10 @@ Result<Sealing> sealed(const Form& form, const string& password) {
 
 Result<SharedSealKey> keyFor(const Form& form, const string& password) {
     if (sealState(form) != SealState::whole)
-        return failure("", form.seal ? said("The seal of this form is damaged, and no password opens it. Ask for the "
-                                            "file anew where it came from.")
-                                     : said("This form is not sealed."));
+        return failure(
+            "", form.seal
+                    ? said("The seal of this form is damaged, and no password opens it. Ask its sender for a new copy.")
+                    : said("This form is not sealed."));
     auto meant = passwordMeant(password);
     const auto wrong = failure("", said("This is not the password of this form."));
     if (!meant || !ready()) return wrong;

@@ -19,7 +19,7 @@ Result<void> gather(const Json& object, const std::string& group, int depth, Ans
     for (const auto& [key, value] : object.items()) {
         const std::string name = group + key;
         if (out.contains(name)) return failure(name, said("This is given twice."));
-        if (out.size() >= mostAnswers) return failure(name, said("There are too many values; a million are the most."));
+        if (out.size() >= mostAnswers) return failure(name, said("There are too many values: a million at most."));
         if (value.is_null()) {
             out[name] = std::monostate();
         } else if (value.is_boolean()) {
@@ -37,7 +37,7 @@ Result<void> gather(const Json& object, const std::string& group, int depth, Ans
             out[name] = std::move(several);
         } else {
             if (value.empty()) return failure(name, said("A value is expected here."));
-            if (depth >= deepest) return failure(name, said("Groups lie too deep in each other."));
+            if (depth >= deepest) return failure(name, said("Groups are nested too deeply."));
             if (auto inner = gather(value, name + ".", depth + 1, out); !inner) return inner;
         }
     }

@@ -23,7 +23,7 @@ Result<void> picturesInOrder(const Form& form, const Filling* filling) {
             result = failure(calledBy(form, c),
                              said("The pictures of this form have more than 40 million pixels together."));
         else if (!size || !pixelsOf(*png))
-            result = failure(calledBy(form, c), said("This picture cannot be read. Take it out, or put it in anew."));
+            result = failure(calledBy(form, c), said("This picture cannot be read. Remove it, or add it again."));
     });
     return result;
 }

@@ -53,7 +53,7 @@ struct Sum {
         }
     }
     double one() {
-        if (++depth > 100) wrong(said("This sum goes too deep."));
+        if (++depth > 100) wrong(said("This sum is nested too deeply."));
         struct Up {
             int& d;
             ~Up() { --d; }
@@ -90,7 +90,7 @@ struct Sum {
         for (const auto& [name, mm] : units)
             if (word == name) return *number * mm / unit;
         at = wordAt;
-        wrong(said("“{}” is no unit; mm, cm, in, pt and px are.", word));
+        wrong(said("“{}” is not a unit; mm, cm, in, pt and px are.", word));
     }
 };
 

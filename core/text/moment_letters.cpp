@@ -44,7 +44,7 @@ Sentence runMisfit(const std::string& run, bool inDate) {
     if (c == 'Y') return said("“{}” is the year that a week belongs to; the year of a date is y.", run);
     const auto* known = std::ranges::find(letters, c, &PatternLetter::letter);
     if (known == std::end(letters))
-        return said("“{}” means nothing here; wording stands between apostrophes, as in 'at'.", run);
+        return said("“{}” has no meaning here; put wording between apostrophes, as in 'at'.", run);
     if (known->ofDate == inDate) return {};
     return inDate ? said("“{}” is {}, which no date has: the day is d, the month M, the year y.", run,
                          wordPart(known->word))
@@ -66,7 +66,7 @@ Sentence misfitOf(const std::string& pattern, bool ofDate) {
         }
         i = end;
     }
-    if (quoted) return said("An apostrophe opens wording that none closes.");
+    if (quoted) return said("An apostrophe is missing: wording goes between two of them.");
     if (!whole) return ofDate ? said("A date needs its year, y.") : said("A time needs its hour: H, or h with a.");
     return {};
 }

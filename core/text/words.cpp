@@ -276,7 +276,7 @@ constexpr std::size_t longestPattern = 2000;
 Sentence patternMisfit(const string& pattern) {
     UErrorCode error = U_ZERO_ERROR;
     UParseError where{};
-    if (pattern.size() > longestPattern) return said("The pattern is too long; 2,000 characters are the most.");
+    if (pattern.size() > longestPattern) return said("The pattern is too long: 2,000 characters at most.");
     std::unique_ptr<icu::RegexPattern> read(icu::RegexPattern::compile(wide(pattern), 0, where, error));
     if (U_SUCCESS(error)) return {};
     return said("The pattern cannot be read at character {}.", where.offset > 0 ? int(where.offset) : 1);

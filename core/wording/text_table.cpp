@@ -37,7 +37,7 @@ Result<TextsRead> readTextTable(const string& text) {
     const auto table = readTable(text);
     if (!table) return tl::unexpected(table.error());
     if (table->empty() || table->front().size() < 4 || !isLanguage(table->front()[3]))
-        return failure("line 1", said("The first line is to say place, what it is, and both languages."));
+        return failure("line 1", said("The first line must have these headings: place, what, and both languages."));
     TextsRead read{table->front()[3], {}};
     for (std::size_t i = 1; i < table->size(); ++i) {
         const auto& row = (*table)[i];

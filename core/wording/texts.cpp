@@ -79,8 +79,9 @@ Result<Form> formIn(const Form& form, const string& language) {
     if (language == form.root().text(Prop::language)) return form;
     const LanguageTexts* known = textsIn(form, language);
     if (!known)
-        return failure(language, said("The form has no wording in this language. Write its texts out, have them "
-                                      "translated, and take them in."));
+        return failure(
+            language,
+            said("The form has no wording in this language. Export its texts, have them translated, and import them."));
     Form next = form;
     for (Id id : allIds(form)) {
         const Control& c = *form.find(id);
@@ -95,7 +96,7 @@ Result<Form> formIn(const Form& form, const string& language) {
 
 std::optional<Problem> textsMisfit(const Form& form, const string& language, const std::vector<FormText>& texts) {
     if (!isLanguage(language))
-        return Problem{language, said("This says no language: German is de, Brazil's Portuguese pt-BR.")};
+        return Problem{language, said("This is not a language code: German is de, Brazilian Portuguese is pt-BR.")};
     if (language == form.root().text(Prop::language))
         return Problem{language, said("This is the language that the form is designed in.")};
     if (!textsIn(form, language) && form.translations && form.translations->size() >= mostLanguages)
@@ -103,7 +104,7 @@ std::optional<Problem> textsMisfit(const Form& form, const string& language, con
     const auto long_ =
         std::ranges::find_if(texts, [](const FormText& one) { return one.target.size() > longestTranslation; });
     if (long_ != texts.end())
-        return Problem{long_->place, said("This translation is too long; {} bytes are the most.", longestTranslation)};
+        return Problem{long_->place, said("This translation is too long: {} bytes at most.", longestTranslation)};
     return std::nullopt;
 }
 

@@ -103,13 +103,13 @@ Result<TextsRead> readXliff(const string& bytes) {
     if (!parsed) {
         const auto line =
             1 + std::count(text->begin(), text->begin() + std::min(parsed.offset, std::ptrdiff_t(text->size())), '\n');
-        return failure(fmt::format("line {}", line), said("This is no XML that can be read."));
+        return failure(fmt::format("line {}", line), said("This is not XML that can be read."));
     }
     const auto xliff = document.child("xliff");
     if (!xliff || string(xliff.attribute("xmlns").value()) != space)
-        return failure("line 1", said("This is no XLIFF 2: its first element is to be “xliff” with that name space."));
+        return failure("line 1", said("This is not XLIFF 2: its first element must be “xliff” in that namespace."));
     TextsRead read{xliff.attribute("trgLang").value(), {}};
-    if (!isLanguage(read.language)) return failure("xliff", said("It does not say its language (trgLang)."));
+    if (!isLanguage(read.language)) return failure("xliff", said("It does not name its language (trgLang)."));
     std::vector<pugi::xml_node> holders;
     for (const auto& file : xliff.children("file")) {
         if (read.form.empty()) read.form = file.attribute("original").value();
@@ -119,7 +119,7 @@ Result<TextsRead> readXliff(const string& bytes) {
         for (const auto& group : holders[i].children("group")) holders.push_back(group);
         for (const auto& unit : holders[i].children("unit")) {
             if (read.texts.size() >= mostUnits)
-                return failure("file", said("There are too many units; {} are the most.", mostUnits));
+                return failure("file", said("There are too many units: {} at most.", mostUnits));
             FormText one{unit.attribute("name").value(), {}, {}, {}};
             // A translator may have cut a text into segments; between them stands what is passed over.
             for (const auto& part : unit.children()) {

@@ -33,7 +33,7 @@ TEST(RequiredMarks, StandBehindTheWordingThatSpeaks) {
     EXPECT_EQ(requiredMark(form, *form.find(steel.id)), "");
     form = withProperty(form, {named(form, "numSum").id}, Prop::required, true);
     EXPECT_EQ(markOf(form, "Sum"), "") << "what is worked out is nobody's to fill";
-    EXPECT_EQ(signExplained(form), "* must be filled in");
+    EXPECT_EQ(signExplained(form), "* required");
 
     Form worded = withProperty(form, {rootId}, Prop::requiredMarks, std::string("word"));
     EXPECT_EQ(markOf(worded, "Boat"), " (required)");
@@ -66,7 +66,7 @@ TEST(RequiredMarks, ALineExplainsTheSign) {
         const ReadyRule& ready = *std::ranges::find(readyRules(), "explainSign", &ReadyRule::key);
         ASSERT_TRUE(fits(ready, form, {}));
         const Form with = ready.set(form, {});
-        const Control& line = named(with, "* must be filled in");
+        const Control& line = named(with, "* required");
         EXPECT_FALSE(fits(ready, with, {})) << "once";
         const Control& on = *with.find(line.parent);
         for (Id id : on.children)

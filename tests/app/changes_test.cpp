@@ -60,9 +60,9 @@ TEST(Changes, AreListedAgainstTheLastHandOverAndFollowEachEdit) {
     hands.desk().edit(next, "Edit");
     hands.wait();
     const QStringList lines = hands.lines();
-    EXPECT_TRUE(lines.contains("Boat (txtBoat): Is now required. Replies filled before may lack it."))
+    EXPECT_TRUE(lines.contains("Boat (txtBoat): Is now required. Earlier replies may lack it."))
         << lines.join("\n").toStdString();
-    EXPECT_TRUE(lines.contains("Fax (txtFax): Is gone. Replies filled before answer it still; new ones do not."));
+    EXPECT_TRUE(lines.contains("Fax (txtFax): Is gone. Earlier replies still answer it; new ones do not."));
     // What others feel comes first, and can be had alone.
     EXPECT_EQ(hands.panel().list().item(0)->text(), "Replies and code notice (2)");
     // On the sheet the field is marked, and what is gone stands where it stood.

@@ -1,7 +1,7 @@
 // The form's file changes outside of the window: it is seen, nothing is lost, and what to do is the designer's choice.
+#include "app/window/file_watch.h"
 #include "app/compare/changes_panel.h"
 #include "app/window/file_bar.h"
-#include "app/window/file_watch.h"
 #include "core/edit/edits.h"
 #include "core/file/keepsake.h"
 #include "core/file/open_mark.h"
@@ -54,7 +54,8 @@ TEST(FileWatch, SaysThatTheFileWasChangedOutside) {
     EXPECT_FALSE(hands.window.fileBar().isVisible());
     hands.changedOutside();
     ASSERT_TRUE(QTest::qWaitFor([&] { return hands.window.fileBar().isVisible(); }, 10000));
-    EXPECT_TRUE(hands.window.fileBar().findChild<QLabel*>("fileBarSays")->text().startsWith("note.brindel was changed"));
+    EXPECT_TRUE(
+        hands.window.fileBar().findChild<QLabel*>("fileBarSays")->text().startsWith("note.brindel was changed"));
     // It is compared, and taken; what was here is a step back.
     hands.retitle("Mine");
     hands.window.fileBar().compare->click();
@@ -79,7 +80,7 @@ TEST(FileWatch, LooksAgainBeforeEachSave) {
     EXPECT_FALSE(hands.window.saveFile(toQt(hands.path)));
     EXPECT_TRUE(said->contains("Saving now would lose that change")) << said->toStdString();
     EXPECT_EQ(textOf(hands.path), theirs) << "the other change is still there";
-    hands.answerNext("Take theirs");
+    hands.answerNext("Use theirs");
     EXPECT_FALSE(hands.window.saveFile(toQt(hands.path)));
     EXPECT_EQ(hands.form().root().text(Prop::title), "Another title");
     hands.desk().undo();
@@ -121,7 +122,7 @@ TEST(FileWatch, ASecondWindowOffersToLookOnly) {
     const std::string state = keepsakeFolder();
     std::filesystem::create_directories(state);
     markOpen(state, int(getppid()), hands.path);
-    const QString* said = hands.answerNext("Look only");
+    const QString* said = hands.answerNext("View only");
     EXPECT_TRUE(hands.window.openFile(toQt(hands.path)));
     EXPECT_TRUE(said->contains("is open in another window")) << said->toStdString();
     EXPECT_FALSE(hands.desk().readOnlyBecause().isEmpty());

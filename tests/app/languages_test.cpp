@@ -70,7 +70,7 @@ TEST(Languages, NothingThatWasTypedIsLostUnasked) {
     untouched.reject();
     EXPECT_FALSE(untouched.isVisible());
     for (const auto& [answer, left, kept] :
-         {std::tuple("Go on", false, false), {"Throw it away", true, false}, {"Keep it", true, true}}) {
+         {std::tuple("Continue", false, false), {"Discard it", true, false}, {"Save it", true, true}}) {
         LanguagesDialog dialog(form);
         dialog.show();
         dialog.add("de");

@@ -131,7 +131,7 @@ TEST(Passes, SeveralNamesAreTakenAtOnce) {
     };
     hands.click(chip("a"));
     hands.click(chip("c"), Qt::ControlModifier);
-    EXPECT_EQ(hands.window.namePanel().findChild<QPushButton*>("takeNames")->text(), "Take 2 names by the scheme");
+    EXPECT_EQ(hands.window.namePanel().findChild<QPushButton*>("takeNames")->text(), "Use the scheme for 2 names");
     hands.command("takeNames");
     EXPECT_NE(hands.form().named("txtBoatName"), nullptr);
     EXPECT_NE(hands.form().named("txtBerth"), nullptr);
@@ -153,7 +153,7 @@ TEST(Passes, WhatIsPointedAtIsSaid) {
     EXPECT_EQ(hands.window.nameLayer().tip(hands.sheet(), QPointF(2, 2)), "");
     hands.window.setPass(Pass::order);
     EXPECT_EQ(hands.window.orderLayer().tip(hands.sheet(), hands.on("txtBoatName")), "Boat name, stop 1, Alt+B");
-    EXPECT_EQ(hands.window.orderLayer().tip(hands.sheet(), hands.on("hull")), "Hull, passed by: skipped");
+    EXPECT_EQ(hands.window.orderLayer().tip(hands.sheet(), hands.on("hull")), "Hull, skipped: skipped");
 }
 
 TEST(Passes, TheDetailsOfLayOutSetKeysAndTheStart) {

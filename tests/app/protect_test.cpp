@@ -166,7 +166,7 @@ TEST(Sealing, AsksTwiceOpensByTheWordAndShutsEverythingButTry) {
             EXPECT_TRUE(dialogSays(dialog).startsWith("Guessed at once"));
             typeInto(dialog, "password", word);
             typeInto(dialog, "again", word.left(5));
-            EXPECT_EQ(dialogSays(dialog), "The two are not the same yet.");
+            EXPECT_EQ(dialogSays(dialog), "The two passwords are not the same yet.");
             EXPECT_FALSE(takeIn(dialog).isEnabled());
             typeInto(dialog, "again", word);
             EXPECT_TRUE(takeIn(dialog).isEnabled());

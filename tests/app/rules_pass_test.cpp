@@ -279,7 +279,7 @@ TEST(RulesPass, ARuleIsPickedWordByWord) {
     hands.pick("rule0-if", "Length overall");
     hands.pick("rule0-relation", "is more than");
     hands.put("rule0-value", "12");
-    hands.pick("rule0-step-0", "turn to");
+    hands.pick("rule0-step-0", "go to page");
     hands.pick("rule0-step-0-on", "Owner");
     ASSERT_EQ(hands.at("btnNext").rules.size(), 1u);
     const Rule& rule = hands.at("btnNext").rules[0];

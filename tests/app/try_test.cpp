@@ -8,7 +8,7 @@ TEST(Try, ShowsWhatTheFillerGivesAndTheReplyWhenAccepted) {
     hands.command("try");
     FormToFill* view = hands.window.tryPane().view();
     ASSERT_NE(view, nullptr);
-    EXPECT_TRUE(hands.window.tryDetails().verdict().contains("A must be filled in."));
+    EXPECT_TRUE(hands.window.tryDetails().verdict().contains("A: please fill this in."));
     QTest::keyClicks(view->widgetOf(hands.at("txtA").id), "hello!");
     auto* answers = hands.window.findChild<QTableWidget*>("answers");
     EXPECT_EQ(answers->item(0, 0)->text(), "txtA");

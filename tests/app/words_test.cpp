@@ -87,7 +87,7 @@ TEST(Words, TheFileForTranslatorsHasCodeAndTables) {
 
 TEST(Words, WhatCoreSaysIsShownInTheReadersWords) {
     const Marking marking;
-    EXPECT_EQ(Words::shown(said("A {} holds no {}.", wordPart("table"), "pages")), "‹A ‹table› holds no pages.›");
+    EXPECT_EQ(Words::shown(said("A {} cannot contain {}.", wordPart("table"), "pages")), "‹A ‹table› holds no pages.›");
     EXPECT_EQ(Words::shown(asSaid("Kein Platz.")), "Kein Platz.");
     Hands hands(newForm(Kind::dialog));
     hands.window.jotLine().setText("Boat: text combo [A]");

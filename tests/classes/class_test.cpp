@@ -476,7 +476,8 @@ TEST(TypedMoments, AreWholeInClassesWhereTheyAreInSessions) {
         if (known == knownClasses().end()) continue;
         const Form form = readForm(textOf(known->second.formFile)).value().form;
         for (const auto& [name, texts] : std::map<std::string, std::vector<std::string>>{
-                 {"dtmDay", {"24.12.2026", "4/5/2026", "1 Apr 2026", "24. Dez. 26", "2026-12-24", "12/24/26", "31.2.2026"}},
+                 {"dtmDay",
+                  {"24.12.2026", "4/5/2026", "1 Apr 2026", "24. Dez. 26", "2026-12-24", "12/24/26", "31.2.2026"}},
                  {"timHour", {"09:30", "9.30", "930", "9 Uhr 30", "9:30 pm", "21h30", "25:00"}}})
             for (const std::string& text : texts) {
                 auto made = known->second.make();
@@ -526,7 +527,7 @@ TEST(GrowingClass, AddsRowsAndTakesThemAway) {
         return nullptr;
     };
     ASSERT_TRUE(button("Add a row") && button("Add a row")->isVisibleTo(&form));
-    EXPECT_FALSE(button("Take the last row away")->isVisibleTo(&form));
+    EXPECT_FALSE(button("Remove the last row")->isVisibleTo(&form));
     EXPECT_FALSE(made->toJson()["values"].toObject().contains("numPrice6"));
     const int before = form.findChild<QScrollArea*>()->widget()->height();
     const int below = form.findChild<QAbstractSpinBox*>("numTotal")->y();
@@ -538,7 +539,7 @@ TEST(GrowingClass, AddsRowsAndTakesThemAway) {
     EXPECT_GT(form.findChild<QAbstractSpinBox*>("numTotal")->y(), below);  // what stands below makes room
     price->findChild<QLineEdit*>()->setText("120");
     EXPECT_EQ(made->toJson()["values"].toObject()["numTotal"], 120);
-    button("Take the last row away")->click();
+    button("Remove the last row")->click();
     EXPECT_FALSE(price->isVisibleTo(&form));
     EXPECT_EQ(made->toJson()["values"].toObject()["numTotal"], 0);
     EXPECT_FALSE(made->toJson()["values"].toObject().contains("numPrice6"));

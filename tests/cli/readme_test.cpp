@@ -1,4 +1,4 @@
-// The commands that the README names, run as they stand there.
+// The commands that docs/programs.md names, run as they are written there.
 #include <sys/wait.h>
 
 #include <regex>
@@ -9,15 +9,12 @@ using namespace brindel::test;
 
 namespace {
 
-/// The lines of the block of commands below a heading.
-std::vector<std::string> commandsBelow(const std::string& heading) {
-    std::istringstream readme(textOf(std::string(BRINDEL_SOURCE) + "/README.md"));
+/// The commands of the page.
+std::vector<std::string> commandsOfPage() {
+    std::istringstream page(textOf(std::string(BRINDEL_SOURCE) + "/docs/programs.md"));
     std::vector<std::string> commands;
-    bool here = false;
-    for (std::string line; std::getline(readme, line);) {
-        if (line.starts_with("## ")) here = line == "## " + heading;
-        if (here && line.starts_with("    ")) commands.push_back(line.substr(4));
-    }
+    for (std::string line; std::getline(page, line);)
+        if (line.starts_with("    ")) commands.push_back(line.substr(4));
     return commands;
 }
 
@@ -47,9 +44,11 @@ TEST(Readme, EveryCommandOfThePrograms) {
     write(folder.file("WORD.txt"), "tide and timber\n");
     // The dates of the demo have passed for whoever reads this; these are to come.
     write(folder.file("V.json"), std::regex_replace(textOf(folder.file("V.json")), std::regex("2026-"), "2096-"));
-    write(folder.file("ROWS.csv"), "txtBoatName,txtRegistration,numLength,radLiftBy,txtOwner,txtPhone,dtmWantedFrom,lstJobs\nMarigold,FW-20417,9.4,Crane,Ines Halloran,0555 014 220,2096-04-01,Wash\n");
+    write(folder.file("ROWS.csv"),
+          "txtBoatName,txtRegistration,numLength,radLiftBy,txtOwner,txtPhone,dtmWantedFrom,lstJobs\nMarigold,FW-20417,"
+          "9.4,Crane,Ines Halloran,0555 014 220,2096-04-01,Wash\n");
     int commands = 0;
-    for (const std::string& line : commandsBelow("The programs")) {
+    for (const std::string& line : commandsOfPage()) {
         if (!line.starts_with("brindel-cli")) continue;  // windows are driven in the tests of the windows
         const std::string command = spelledOut(line);
         EXPECT_EQ(run(at + "'" + BRINDEL_BIN + "'/" + command + " >out.txt 2>err.txt"), 0)

@@ -87,17 +87,18 @@ TEST(Compare, SaysInWordsWhatIsDifferentAndWhatItMeans) {
     });
     after = removed(after, {named(before, "txtFax").id});
     EXPECT_EQ(words(before, after),
-              "Draught (numDraught) is now required. Replies filled before may lack it.\n"
-              "Draught (numDraught) takes at most 3 now; it took at most 4. Replies filled before may hold more.\n"
-              "Hull (cboHull) has a new choice “Steel”.\n"
-              "Boat (txtVessel) is called txtVessel now; it was txtBoat. Code and replies have the name that it had.\n"
-              "Boat (txtVessel) is no longer required.\n"
-              "Fax (txtFax) is gone. Replies filled before answer it still; new ones do not.\n");
-    EXPECT_NE(words(after, before)
-                  .find("Hull (cboHull) no longer has the choice “Steel”. Replies that chose it hold what is no longer "
-                        "offered."),
-              std::string::npos);
-    EXPECT_NE(words(after, before).find("Fax (txtFax) is new: a text box. Replies filled before have no answer to it."),
+              "Draught (numDraught): is now required. Earlier replies may lack it.\n"
+              "Draught (numDraught): accepts at most 3 now; it accepted at most 4. Earlier replies may have more.\n"
+              "Hull (cboHull): has a new choice “Steel”.\n"
+              "Boat (txtVessel): is called txtVessel now; it was txtBoat. Code and earlier replies have its old name.\n"
+              "Boat (txtVessel): is no longer required.\n"
+              "Fax (txtFax): is gone. Earlier replies still answer it; new ones do not.\n");
+    EXPECT_NE(
+        words(after, before)
+            .find("Hull (cboHull): no longer has the choice “Steel”. Replies that chose it have an answer that is "
+                  "no longer offered."),
+        std::string::npos);
+    EXPECT_NE(words(after, before).find("Fax (txtFax): is new: a text box. Earlier replies have no answer to it."),
               std::string::npos);
     const auto json = nlohmann::json::parse(differencesJson(before, after, differencesOf(before, after)));
     EXPECT_EQ(json["changes"].size(), 6u);
@@ -105,7 +106,7 @@ TEST(Compare, SaysInWordsWhatIsDifferentAndWhatItMeans) {
                                                   {"called", "Draught"},
                                                   {"property", "required"},
                                                   {"sentence", "is now required"},
-                                                  {"means", "Replies filled before may lack it."}}));
+                                                  {"means", "Earlier replies may lack it."}}));
 }
 
 TEST(Compare, TwoHundredEditsAreToldEachByControlAndProperty) {

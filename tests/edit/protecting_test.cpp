@@ -70,12 +70,12 @@ TEST(Personal, NoticeSaysPurposesOnceAndInTheFormsLanguage) {
     EXPECT_TRUE(sameContent(noticeWritten(form, fonts()), form));
     form = markedPersonal(form, looksPersonal(form));
     EXPECT_EQ(personalFields(form).size(), 3u);
-    EXPECT_EQ(noticeText(form), "We use your details to know whom it concerns and to reach you.");
+    EXPECT_EQ(noticeText(form), "We use your details to know who this is about and to contact you.");
     form = withProperty(form, {rootId}, Prop::noticeBy, std::string("Fennick Wharf"));
     form = withProperty(form, {rootId}, Prop::noticeUntil, std::string("for a year"));
     form = withProperty(form, {rootId}, Prop::noticeAsk, std::string("the office"));
     EXPECT_EQ(noticeText(form),
-              "Fennick Wharf uses your details to know whom it concerns and to reach you. They are kept for a year. "
+              "Fennick Wharf uses your details to know who this is about and to contact you. They are kept for a year. "
               "Questions: the office.");
     const Form german = withProperty(form, {rootId}, Prop::language, std::string("de"));
     EXPECT_TRUE(noticeText(withProperty(german, {named(form, "txtOwner").id}, Prop::purpose,

@@ -33,7 +33,7 @@ std::string tableWith(const std::string& more) {
 
 TEST(Bounds, DepthAndCountsAndSizesAreRefusedWithASentence) {
     EXPECT_EQ(refusal(dialogWith("\"zz\": " + std::string(60000, '[') + std::string(60000, ']'))),
-              "line 1, column 252: This lies too deep: 200 levels are the most.");
+              "line 1, column 252: This is nested too deeply: 200 levels at most.");
     EXPECT_EQ(refusal(tableWith("\"rows\": 900000000")),
               "controls[0].rows: A whole number from 0 to 1000 is expected here.");
     std::string columns;

@@ -69,7 +69,7 @@ TEST(FormFile, MistakesAreSaidWithTheirPlace) {
         return read ? Problem{"", said("read")} : read.error();
     };
     EXPECT_EQ(broken("\"textBox\"", "\"textbox\""),
-              (Problem{"controls[1].kind", said("“{}” is not a kind of control that this version knows.", "textbox")}));
+              (Problem{"controls[1].kind", said("This version does not know the kind “{}”.", "textbox")}));
     EXPECT_EQ(broken("\"maxLength\": 30", "\"maxLength\": \"many\"").place, "controls[1].maxLength");
     EXPECT_EQ(broken("\"id\": \"c3\"", "\"id\": \"c2\"").sentence, "Another control has the id c2 already.");
     EXPECT_EQ(broken("\"labels\": \"c3\"", "\"labels\": \"c99\"").place, "controls[0].labels");
@@ -88,7 +88,7 @@ TEST(FormFile, ContainersTooDeepAreRefused) {
     for (int i = 0; i < 80; ++i) text += "]}";
     auto read = readForm(text + "]}");
     ASSERT_FALSE(read);
-    EXPECT_EQ(read.error().sentence, "Containers lie too deep in each other.");
+    EXPECT_EQ(read.error().sentence, "Containers are nested too deeply.");
 }
 
 /// Ten thousand broken inputs: half cut off, half with random bytes in random places.

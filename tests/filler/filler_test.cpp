@@ -37,7 +37,7 @@ TEST(Filler, AcceptSaysWhatIsWrongBesideTheControlAndThenGivesTheReply) {
     QTest::mouseClick(f.widget<QPushButton>("btnBookLift"), Qt::LeftButton);
     settle();
     EXPECT_EQ(accepted.count(), 0);
-    EXPECT_EQ(f.view.wrongShown(f.id("txtBoatName")), "Boat name must be filled in.");
+    EXPECT_EQ(f.view.wrongShown(f.id("txtBoatName")), "Boat name: please fill this in.");
     EXPECT_EQ(QApplication::focusWidget(), f.view.widgetOf(f.id("txtBoatName")));
     f.type("Marigold");
     EXPECT_EQ(f.view.wrongShown(f.id("txtBoatName")), "") << "put right while it is typed";
@@ -59,7 +59,7 @@ TEST(Filler, WhatIsWrongOnAnotherPageTurnsToIt) {
     EXPECT_TRUE(f.view.widgetOf(f.id("dtmB"))->isVisible());
     f.type("31 Mar 2026");
     f.key(Qt::Key_Return);
-    EXPECT_EQ(f.view.wrongShown(f.id("dtmB")), "B is 1 Apr 2026 at the earliest.");
+    EXPECT_EQ(f.view.wrongShown(f.id("dtmB")), "B: 1 Apr 2026 or later.");
 }
 
 TEST(Filler, TicksListsPagesAndEscape) {

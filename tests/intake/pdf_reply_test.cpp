@@ -143,7 +143,8 @@ TEST(PdfReply, WhatDoesNotFitIsRefusedBySentence) {
     ASSERT_GE(refused.size(), 4u);
     std::string all;
     for (const std::string& one : refused) all += one + "\n";
-    for (const char* sentence : {"gone: The form has no field of that name.", "numLength: ", "dtmFrom: ", "txtBoat: "})
+    for (const char* sentence :
+         {"gone: The form has no field with this name.", "numLength: ", "dtmFrom: ", "txtBoat: "})
         EXPECT_NE(all.find(sentence), std::string::npos) << sentence << " in " << all;
     EXPECT_EQ(all.find("numSum"), std::string::npos) << "the form works it out itself";
     EXPECT_EQ(s.answer(named(b.form, "cboHull").id), Answer(std::string("Ferrocement"))) << "another answer is taken";
@@ -155,9 +156,9 @@ TEST(PdfReply, FilesThatAreNoneAreRefusedPlainly) {
         const auto read = b.read(bytes);
         return read ? "read" : Back::said(read.error());
     };
-    EXPECT_NE(problem("%PDF-1.7 nothing").find("The file is no PDF or FDF that can be read"), std::string::npos);
+    EXPECT_NE(problem("%PDF-1.7 nothing").find("The file is not a PDF or FDF that can be read"), std::string::npos);
     EXPECT_EQ(problem("<xfdf></xfdf>"), "The file has no fields of a form.");
-    EXPECT_NE(problem("<xfdf><fields>").find("The file is no XFDF that can be read"), std::string::npos);
+    EXPECT_NE(problem("<xfdf><fields>").find("The file is not an XFDF that can be read"), std::string::npos);
     std::string deep, end;
     for (int i = 0; i < 60'000; ++i) deep += "<field name=\"a\">", end += "</field>";
     EXPECT_EQ(problem(xfdf(deep + end)), "The file has more than 100,000 fields, or names more than 100 deep.");

@@ -55,7 +55,7 @@ TEST(JottingKinds, MistakesAreSaid) {
              {"A: group", "A choice group needs its choices"},
              {"A: group 40 [x]", "at most 12 columns"},
              {"A: table 5", "A table needs its columns"},
-             {"A: table [x=Job]", "“x” is none"},
+             {"A: table [x=Job]", "“x” is not one"},
              {"A: table [Job] 900", "at most 200 rows"},
              {"A: table [Job] !", "A table has no “required”."},
              {"A: signature = Edda", "A signature has no value to start with."},

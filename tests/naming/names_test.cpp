@@ -139,7 +139,7 @@ TEST(Names, AFollowingNameThatNoLongerMatchesItsLabelIsFound) {
     form = changed(form, label, [](Control& c) { c.set(Prop::text, std::string("Vessel")); });
     const NameStanding s = nameStandings(form).at(named(form, "txtBoatName").id);
     EXPECT_EQ(s.state, NameState::breaksScheme);
-    EXPECT_EQ(s.says, "The label reads otherwise now.");
+    EXPECT_EQ(s.says, "The label has changed.");
     EXPECT_EQ(s.proposed, "txtVessel");
 }
 

@@ -155,11 +155,11 @@ TEST(Identifiers, WhatIsWrongIsSaid) {
     EXPECT_EQ(identifierMisfit("owner.phone_2"), "");
     EXPECT_EQ(identifierMisfit("boat-name", true), "");
     EXPECT_NE(identifierMisfit("boat-name"), "");
-    EXPECT_EQ(identifierMisfit("order"), "“order” is a word that SQL keeps for itself.");
-    EXPECT_EQ(identifierMisfit("owner.class"), "“class” is a word that C++ and ECMAScript keep for themselves.");
-    EXPECT_EQ(identifierMisfit("a__b"), "Two _ next to each other are kept by C++.");
-    EXPECT_EQ(identifierMisfit("naïve"), "Names have the letters a to z only, without accents.");
-    EXPECT_EQ(identifierMisfit("a b"), "“ ” cannot stand in a name; letters, digits and _ can, and . makes groups.");
+    EXPECT_EQ(identifierMisfit("order"), "“order” is reserved by SQL.");
+    EXPECT_EQ(identifierMisfit("owner.class"), "“class” is reserved by C++ and ECMAScript.");
+    EXPECT_EQ(identifierMisfit("a__b"), "C++ reserves names with two _ next to each other.");
+    EXPECT_EQ(identifierMisfit("naïve"), "Names use the letters a to z only, without accents.");
+    EXPECT_EQ(identifierMisfit("a b"), "“ ” is not allowed in a name; letters, digits and _ are, and . makes groups.");
     for (const char* bad : {"", "2nd", "_x", "a..b", ".a", "a.", "a.2b", "-a"})
         EXPECT_NE(identifierMisfit(bad, true), "") << bad;
     EXPECT_EQ(identifierMisfit(std::string(65, 'a')), "A name has at most 64 characters.");

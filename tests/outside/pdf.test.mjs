@@ -193,7 +193,7 @@ test("pdf.js works out and judges in its own sandbox as Brindel does", async () 
   const given = {numLength: "12.5", numHours: "3,5", numDiscount: "10"};
   for (const [name, value] of Object.entries({...given, numDays: "400"})) await box.put(name, value);
   box.close();
-  assert.deepEqual(box.alerts, ["Days ashore takes 1 to 365; 400 is too much."]);
+  assert.deepEqual(box.alerts, ["Days ashore: enter 1 to 365; 400 is too much."]);
   // The same by the command line.
   const values = written("sandbox.json", JSON.stringify({txtBoatName: "Periwinkle", timStarted: "09:00", numLength: 12.5, numHours: 3.5, numDiscount: 10}));
   const reply = JSON.parse(run(cli, ["fill", form, "--values", values, "--to", "json"])).values;

@@ -211,7 +211,7 @@ test("frames fold, sums follow, pages turn, rows are added", async () => {
   await page.locator(`[name=numPrice${least + 1}]`).fill("12.5");
   await page.locator("[name=numPrice1]").fill("100");
   assert.equal(await page.locator("output").first().innerText(), "112.50");
-  await page.getByRole("button", {name: "Take the last row away"}).first().click();
+  await page.getByRole("button", {name: "Remove the last row"}).first().click();
   assert.equal(await rows(), least);
   assert.equal(await page.locator("output").first().innerText(), "100.00");
   await page.context().close();
@@ -260,7 +260,7 @@ test("what was filled in is offered again when the form allows it, secrets never
     assert.equal(await page.locator(".draft").count(), keeps ? 1 : 0);
     if (keeps) {
       assert.equal(await page.locator("#txtName").inputValue(), "");
-      await page.getByRole("button", {name: "Go on with it"}).click();
+      await page.getByRole("button", {name: "Continue"}).click();
       assert.equal(await page.locator("#txtName").inputValue(), "Ines");
       assert.equal(await page.locator("#numLength").inputValue(), "4");
       assert.equal(await page.locator("#txtWord").inputValue(), "");

@@ -177,7 +177,7 @@ TEST(Receiver, WhatDoesNotFitIsSaidByNameInTheLanguageOfThePage) {
     EXPECT_EQ(refused->status, 422);
     EXPECT_EQ(refused->get_header_value("Content-Type"), "application/problem+json");
     const auto told = *jsonRead(refused->body);
-    EXPECT_EQ(told["detail"], "Die Antworten wurden nicht angenommen. Was nicht stimmt, steht bei ihnen.");
+    EXPECT_EQ(told["detail"], "Die Antworten wurden nicht angenommen. Die Gründe sind bei den Antworten angegeben.");
     std::map<std::string, std::string> said;
     for (const auto& one : told["errors"]) said[one["name"]] = one["detail"];
     EXPECT_EQ(said.size(), 2u) << refused->body;
@@ -296,7 +296,8 @@ TEST(Receiver, WhoeverIsRefusedForItsAnswersGoesOnOnTheSameConnection) {
     one.say("GET /health HTTP/1.1\r\nHost: x\r\n\r\n");
     const std::string heard = one.heard();
     std::string statuses;
-    for (std::size_t at = 0; (at = heard.find("HTTP/1.1 ", at)) != std::string::npos; at += 9) statuses += heard.substr(at + 9, 4);
+    for (std::size_t at = 0; (at = heard.find("HTTP/1.1 ", at)) != std::string::npos; at += 9)
+        statuses += heard.substr(at + 9, 4);
     EXPECT_EQ(statuses, "422 201 404 415 ") << "what was not read ends it";
 }
 

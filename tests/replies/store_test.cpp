@@ -480,7 +480,7 @@ TEST(ReplyStore, AStoreThatIsLockedOrGoneIsSaid) {
     std::filesystem::remove(address);
     const auto gone = appended(*other, form, 3);
     ASSERT_FALSE(gone);
-    EXPECT_NE(gone.error().sentence.text().find("gone from its place"), std::string::npos) << gone.error().sentence.text();
+    EXPECT_NE(gone.error().sentence.text().find("store is missing"), std::string::npos) << gone.error().sentence.text();
 }
 
 TEST(ReplyStore, AStoreFromBeforeThereWereIdsIsBroughtUp) {

@@ -55,7 +55,7 @@ TEST(Formula, MistakesAreSaidWithTheirPlace) {
                                                        {"1,5 + 2", 0, 2, "point"},
                                                        {"a ? b", 2, 1, "no meaning"},
                                                        {"'a'", 0, 1, "double quotes"},
-                                                       {"1; 2", 1, 1, "function only"},
+                                                       {"1; 2", 1, 1, "only separates"},
                                                        {"* 2", 0, 1, "expected here"},
                                                        {"ü + #", 5, 1, "no meaning"}}) {
         const auto tree = readFormula(w.text);

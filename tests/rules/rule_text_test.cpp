@@ -57,9 +57,11 @@ TEST(RuleText, EveryEventAndStepReadsBackWhereItFits) {
         const auto rule = ruleIn(form, readRule(line).value());
         return rule ? "it fits" : rule.error().text();
     };
-    EXPECT_EQ(refused("when txtBoat is pressed: clear the form"), "Of “txtBoat” it never happens that it is pressed.");
-    EXPECT_EQ(refused("when btnNext is pressed: turn to btnNext"), "“btnNext” is nothing to turn to.");
-    EXPECT_EQ(refused("when btnNext is pressed: set btnNext to 3"), "“btnNext” is nothing to set.");
+    EXPECT_EQ(refused("when txtBoat is pressed: clear the form"), "“txtBoat”: it never happens that it is pressed.");
+    EXPECT_EQ(refused("when btnNext is pressed: turn to btnNext"),
+              "“btnNext”: the step “go to page” is not possible for it.");
+    EXPECT_EQ(refused("when btnNext is pressed: set btnNext to 3"),
+              "“btnNext”: the step “set” is not possible for it.");
 }
 
 TEST(RuleText, MistakesHaveTheirPlace) {
@@ -70,12 +72,12 @@ TEST(RuleText, MistakesHaveTheirPlace) {
                        "is pushed: clear the form"));
     EXPECT_EQ(mistakeOf("when btnGo is pressed clear the form"),
               Mistaken("A colon is expected before what is done.", "clear the form"));
-    EXPECT_EQ(mistakeOf("when btnGo is pressed if : clear the form").first, "A condition is expected behind if.");
+    EXPECT_EQ(mistakeOf("when btnGo is pressed if : clear the form").first, "A condition is expected after if.");
     EXPECT_EQ(mistakeOf("when btnGo is pressed if 1 + : clear the form").second, " : clear the form") << "behind the +";
     EXPECT_EQ(mistakeOf("when btnGo is pressed: set numLength 3"),
               Mistaken("“to”, and what it is set to, is expected here.", "3"));
     EXPECT_EQ(mistakeOf("when btnGo is pressed: dance"),
-              Mistaken("What is done is expected here: turn to, show, set, say …", "dance"));
+              Mistaken("What is done is expected here: show, set, say, go to page …", "dance"));
     EXPECT_EQ(mistakeOf("when btnGo is pressed: show"), Mistaken("Which control is expected here.", ""));
     EXPECT_EQ(mistakeOf("when btnGo is pressed: say"),
               Mistaken("A formula, or a text in quotes, is expected here.", ""));
@@ -84,7 +86,7 @@ TEST(RuleText, MistakesHaveTheirPlace) {
     std::string many = "when btnGo is pressed: clear the form";
     for (int i = 0; i < 300; ++i) many += "; clear the form";
     EXPECT_EQ(mistakeOf(many).first, "A rule has at most 200 steps.");
-    EXPECT_EQ(mistakeOf("when " + std::string(100000, 'x')).first, "A rule has at most 20000 letters.");
+    EXPECT_EQ(mistakeOf("when " + std::string(100000, 'x')).first, "A rule has at most 20000 characters.");
     EXPECT_NE(mistakeOf("when btnGo is pressed if " + std::string(9000, '(')).first, "it reads right");
     const auto gone = ruleIn(jotted(rows), readRule("when btnGo is pressed: show frmGone").value());
     ASSERT_FALSE(gone);
@@ -112,7 +114,7 @@ TEST(RuleText, SaysHowALineCanGoOn) {
     EXPECT_EQ(on("when btnGo is pressed: set numLength t"), "t→to|");
     EXPECT_EQ(on("when btnGo is pressed: say \"numL"), "when btnGo is pressed: say \"numL→")
         << "in quotes nothing is a name";
-    EXPECT_EQ(on("when btnGo is pressed: clear the form; hi"), "hi→hide|");
+    EXPECT_EQ(on("when btnGo is pressed: clear the form; hi"), "hi→hide|hide the form, keep answers|");
     EXPECT_EQ(on("when btnGo is pressed: show \"R"), "\"R→\"Rig\"|") << "a wording";
     EXPECT_TRUE(ruleGoesOn(form, std::string(100000, 'x')).words.empty());
 }

@@ -63,11 +63,11 @@ TEST(Seal, TakesPasswordsOfAnyScriptAsTheyAreMeant) {
     std::string bridges;
     for (int i = 0; i < 1000; ++i) bridges += "橋";
     EXPECT_TRUE(opens(bridges, bridges));
-    EXPECT_EQ(sealed(form, "").error().sentence, "A password has at least one letter.");
-    EXPECT_EQ(sealed(form, bridges + "x").error().sentence, "A password has at most 1000 letters.");
-    EXPECT_EQ(sealed(form, std::string(100000, 'x')).error().sentence, "A password has at most 1000 letters.");
-    EXPECT_EQ(sealed(form, "a\nb").error().sentence, "A password holds only what can be typed in one line.");
-    EXPECT_EQ(sealed(form, "a\xFF").error().sentence, "A password holds only what can be typed in one line.");
+    EXPECT_EQ(sealed(form, "").error().sentence, "A password has at least one character.");
+    EXPECT_EQ(sealed(form, bridges + "x").error().sentence, "A password has at most 1000 characters.");
+    EXPECT_EQ(sealed(form, std::string(100000, 'x')).error().sentence, "A password has at most 1000 characters.");
+    EXPECT_EQ(sealed(form, "a\nb").error().sentence, "A password is a single line of text.");
+    EXPECT_EQ(sealed(form, "a\xFF").error().sentence, "A password is a single line of text.");
 }
 
 TEST(Seal, NoticesEditsByHand) {

@@ -1,5 +1,5 @@
-// What values files give to fields of all kinds, in several languages: what is taken comes back as it was given, what is
-// refused says why.
+// What values files give to fields of all kinds, in several languages: what is taken comes back as it was given, what
+// is refused says why.
 #include "core/session/form_session.h"
 
 #include <nlohmann/json.hpp>
@@ -30,21 +30,69 @@ Part: number -1..1 .001; Away: number .1 m; Ready: check = yes; Berth: combo [A,
 )";
 
 std::vector<nlohmann::json> values() {
-    std::vector<nlohmann::json> all = {nullptr, true, false, 0, 1, -1, 7, 42, 1.5, 0.01, 1.234, 12.345, -5, 1e14, 1e15, 1.8e306,
-                                       9007199254740991, 9007199254740992, 9007199254740993, 1e-7, 0.30000000000000004};
-    for (const char* text :
-         {"", " ", "x", "X", "Kittiwake", "KITTIWAKE", "kittiwake", "Kitti Wake", "FW-2041", "as it is", "1", "2", "7", "1.5", "1,5",
-          "1,500", "1.500", "1.234,50", "1e3", "0x10", "NaN", "Infinity", "+5", "-5", "١٢", "2026-04-01", "2026-4-1", "1.4.2026",
-          "04/01/2026", "1 Apr 2026", "2026-02-30", "0202-01-01", "08:30", "8:30", "0830", "25:00", "9 Uhr", "true", "GRP", "Timber",
-          "Wash", "Hoist", "Cradle", "something else", "one\ntwo", "one\r\ntwo", "tab\there", "שלום עולם", "Łódź", "😀", "مرحبا", "ß",
-          "ẞ", "ǆ", "a\u202Eb", "a\u2028b", "=1+1", "M 10 10 L 20 20", "M 10 10 L", "<b>&amp;</b>", "\"quoted\""})
+    std::vector<nlohmann::json> all = {nullptr,
+                                       true,
+                                       false,
+                                       0,
+                                       1,
+                                       -1,
+                                       7,
+                                       42,
+                                       1.5,
+                                       0.01,
+                                       1.234,
+                                       12.345,
+                                       -5,
+                                       1e14,
+                                       1e15,
+                                       1.8e306,
+                                       9007199254740991,
+                                       9007199254740992,
+                                       9007199254740993,
+                                       1e-7,
+                                       0.30000000000000004};
+    for (const char* text : {"",           " ",
+                             "x",          "X",
+                             "Kittiwake",  "KITTIWAKE",
+                             "kittiwake",  "Kitti Wake",
+                             "FW-2041",    "as it is",
+                             "1",          "2",
+                             "7",          "1.5",
+                             "1,5",        "1,500",
+                             "1.500",      "1.234,50",
+                             "1e3",        "0x10",
+                             "NaN",        "Infinity",
+                             "+5",         "-5",
+                             "١٢",         "2026-04-01",
+                             "2026-4-1",   "1.4.2026",
+                             "04/01/2026", "1 Apr 2026",
+                             "2026-02-30", "0202-01-01",
+                             "08:30",      "8:30",
+                             "0830",       "25:00",
+                             "9 Uhr",      "true",
+                             "GRP",        "Timber",
+                             "Wash",       "Hoist",
+                             "Cradle",     "something else",
+                             "one\ntwo",   "one\r\ntwo",
+                             "tab\there",  "שלום עולם",
+                             "Łódź",       "😀",
+                             "مرحبا",      "ß",
+                             "ẞ",          "ǆ",
+                             "a\u202Eb",   "a\u2028b",
+                             "=1+1",       "M 10 10 L 20 20",
+                             "M 10 10 L",  "<b>&amp;</b>",
+                             "\"quoted\""})
         all.emplace_back(text);
     all.emplace_back(std::string("a\0b", 3));
     all.emplace_back(std::string(100000, 'w'));
     all.emplace_back(onePixel);
     all.emplace_back(std::string(onePixel, 0, 40));
     all.push_back(nlohmann::json::array());
-    for (const auto& list : {std::vector<std::string>{"Wash"}, {"Wash", "Scrape"}, {"Wash", "Wash"}, {"Wash", "Scrape", "Anodes"}, {"Nothing"}})
+    for (const auto& list : {std::vector<std::string>{"Wash"},
+                             {"Wash", "Scrape"},
+                             {"Wash", "Wash"},
+                             {"Wash", "Scrape", "Anodes"},
+                             {"Nothing"}})
         all.emplace_back(list);
     all.push_back(nlohmann::json::array({1, 2}));
     all.push_back(nlohmann::json::object());
@@ -57,7 +105,8 @@ bool isAsGiven(const Form& form, const Control& c, const nlohmann::json& given, 
     if (given == back || (given == "" && back.is_null()) || (given.is_null() && (back.empty() || back == false)) ||
         (given == false && back.is_null()))
         return true;
-    if (!c.text(Prop::workedOut).empty() && given.is_number() && back.is_number()) return true;  // to its places, as another test says
+    if (!c.text(Prop::workedOut).empty() && given.is_number() && back.is_number())
+        return true;  // to its places, as another test says
     if (given.is_string() && back.is_number()) return numberFrom(given.get<std::string>()) == back.get<double>();
     if (given.is_number() && back.is_string()) return exactText(given.get<double>()) == back;
     if (given.is_number() && back.is_number()) {
@@ -103,7 +152,8 @@ TEST(GivenValues, ComeBackAsTheyWereGivenOrAreRefused) {
                 const std::string written = session.reply("2026-04-01T10:00:00+00:00");
                 const nlohmann::json back = nlohmann::json::parse(written, nullptr, false);
                 if (back.is_discarded() || !isAsGiven(form, c, value, back["values"][name]))
-                    altered.push_back(shown + " -> " + (back.is_discarded() ? "no JSON" : back["values"][name].dump().substr(0, 60)));
+                    altered.push_back(shown + " -> " +
+                                      (back.is_discarded() ? "no JSON" : back["values"][name].dump().substr(0, 60)));
             }
         }
     }
@@ -115,28 +165,31 @@ TEST(GivenValues, ComeBackAsTheyWereGivenOrAreRefused) {
     for (const std::string& one : altered) list += one + "\n";
     EXPECT_TRUE(altered.empty()) << altered.size() << " of " << taken << " were altered:\n" << list;
     EXPECT_TRUE(silent.empty()) << silent.front();
-    std::cout << tried << " values to " << names.size() << " fields: " << taken << " taken, " << refused << " refused, " << altered.size() << " altered\n";
+    std::cout << tried << " values to " << names.size() << " fields: " << taken << " taken, " << refused << " refused, "
+              << altered.size() << " altered\n";
 }
 
 TEST(GivenValues, WhatIsWorkedOutIsTakenWhereItIsTheSame) {
-    const Form form = jotted("# F\nWhole: number 0..100\nSum: number .01 = numWhole / 3\nKept: text readonly = as it is\n");
+    const Form form =
+        jotted("# F\nWhole: number 0..100\nSum: number .01 = numWhole / 3\nKept: text readonly = as it is\n");
     auto refusedOf = [&](const std::string& text) {
         FormSession session(form, today);
         return session.take(readReply(text).value());
     };
     EXPECT_TRUE(refusedOf(R"({"numWhole": 10, "numSum": 3.33, "txtKept": "as it is"})").empty());
-    EXPECT_TRUE(refusedOf(R"({"numWhole": 10, "numSum": 3.33333333333333})").empty()) << "as an earlier Brindel wrote it";
+    EXPECT_TRUE(refusedOf(R"({"numWhole": 10, "numSum": 3.33333333333333})").empty())
+        << "as an earlier Brindel wrote it";
     const auto other = refusedOf(R"({"numWhole": 10, "numSum": 3.34, "txtKept": "other"})");
     ASSERT_EQ(other.size(), 2u);
-    EXPECT_EQ(other[0].sentence.text(), "This is worked out: it comes to “3.33”, and “3.34” was given.");
-    EXPECT_EQ(other[1].sentence.text(), "This cannot be changed: it is “as it is”, and “other” was given.");
+    EXPECT_EQ(other[0].sentence.text(), "This is calculated: the result is “3.33”, but “3.34” was given.");
+    EXPECT_EQ(other[1].sentence.text(), "This cannot be changed: it is “as it is”, but “other” was given.");
 }
 
 TEST(GivenValues, WhatIsSecretIsNotToldToWhoeverGuesses) {
     FormSession session(jotted("# F\nPin: text secret readonly = 20417\n"), today);
     const auto refused = session.put("txtPin", std::string("1"));
     ASSERT_FALSE(refused);
-    EXPECT_EQ(refused.error().sentence.text(), "Fillers may not change this field.");
+    EXPECT_EQ(refused.error().sentence.text(), "This field cannot be changed.");
 }
 
 TEST(GivenValues, WhatIsWorkedOutKeepsToItsPlacesAndLimits) {
@@ -155,7 +208,8 @@ TEST(GivenValues, WhatIsWorkedOutKeepsToItsPlacesAndLimits) {
 TEST(GivenValues, FieldsThatOthersOpenAreGivenInAnyOrder) {
     // The field stands before what opens it, and a rule sets it to something else.
     const Form form = jotted("# F\nNote: text\nMore: check\nwhen chkMore changes: set txtNote to \"by rule\"\n[Go]*\n");
-    Form hidden = changed(form, named(form, "txtNote").id, [](Control& c) { c.formulas.set(Prop::enabled, "chkMore"); });
+    Form hidden =
+        changed(form, named(form, "txtNote").id, [](Control& c) { c.formulas.set(Prop::enabled, "chkMore"); });
     FormSession session(hidden, today);
     const auto refused = session.take(readReply(R"({"txtNote": "mine", "chkMore": true})").value());
     EXPECT_TRUE(refused.empty()) << refused.front().sentence;

@@ -30,9 +30,9 @@ TEST(Times, StepWithinTheirLimits) {
     s.step(at, 1000);
     EXPECT_EQ(s.shown(at).text, "17:30");
     s.type(at, "6:00");
-    EXPECT_EQ(s.wrongWith(at), "At is 08:00 at the earliest.");
+    EXPECT_EQ(s.wrongWith(at), "At: 08:00 or later.");
     s.type(at, "noon");
-    EXPECT_EQ(s.wrongWith(at), "At takes a time such as 14:30; “noon” is none.");
+    EXPECT_EQ(s.wrongWith(at), "At: enter a time such as 14:30; “noon” is not one.");
     s.type(at, "9.45");
     EXPECT_EQ(s.wrongWith(at), "");
     EXPECT_EQ(std::get<std::string>(s.answer(at)), "09:45");
@@ -56,7 +56,7 @@ TEST(Steps, NumbersAndDatesStepToo) {
 TEST(ChoiceGroups, OneOfManyWithAnotherAnswer) {
     FormSession s(jotted("Hull: group [g = GRP, Timber, Other…] !\n"), today);
     const Id hull = id(s, "chgHull");
-    EXPECT_EQ(s.wrongWith(hull), "Choose an answer for Hull.");
+    EXPECT_EQ(s.wrongWith(hull), "Hull: choose an answer.");
     s.pick(hull, {0});
     EXPECT_EQ(std::get<std::string>(s.answer(hull)), "g");
     s.type(hull, "Ferrocement");
@@ -65,7 +65,7 @@ TEST(ChoiceGroups, OneOfManyWithAnotherAnswer) {
     s.pick(hull, {1});
     EXPECT_EQ(s.shown(hull).text, "") << "and forgotten when another is chosen";
     s.pick(hull, {2});
-    EXPECT_EQ(s.wrongWith(hull), "Write out the other answer to Hull.");
+    EXPECT_EQ(s.wrongWith(hull), "Hull: type your other answer.");
     EXPECT_TRUE(s.put("chgHull", std::string("Steel")));
     EXPECT_EQ(std::get<std::string>(s.answer(hull)), "Steel");
 }
@@ -75,7 +75,7 @@ TEST(ChoiceGroups, SeveralWithTheirCount) {
     const Id jobs = id(s, "chgJobs");
     s.pick(jobs, {0, 1, 2, 7});
     EXPECT_EQ(s.shown(jobs).picked.size(), 3u) << "there is no eighth choice";
-    EXPECT_EQ(s.wrongWith(jobs), "Choose at most 2 for Jobs; 3 are chosen.");
+    EXPECT_EQ(s.wrongWith(jobs), "Jobs: choose at most 2; 3 are chosen.");
     s.pick(jobs, {2});
     EXPECT_EQ(s.answer(jobs), Answer(std::vector<std::string>{"Antifoul"}));
     EXPECT_FALSE(s.put("chgJobs", std::string("Paint")));
@@ -83,8 +83,8 @@ TEST(ChoiceGroups, SeveralWithTheirCount) {
 
 TEST(Signatures, AreStrokesOrAName) {
     FormSession s(jotted("Signed: signature !\nPhoto: picture !\n"), today);
-    EXPECT_EQ(s.wrongWith(id(s, "sigSigned")), "Signed must be signed.");
-    EXPECT_EQ(s.wrongWith(id(s, "picPhoto")), "Photo needs a picture.");
+    EXPECT_EQ(s.wrongWith(id(s, "sigSigned")), "Signed: please sign here.");
+    EXPECT_EQ(s.wrongWith(id(s, "picPhoto")), "Photo: please add a picture.");
     s.type(id(s, "sigSigned"), "M 10 20 L 30 40");
     EXPECT_EQ(s.wrongWith(id(s, "sigSigned")), "");
     EXPECT_EQ(strokesText(strokesOf("M 10 20 L 30 40 M 5 5")), "M 10 20 L 30 40 M 5 5");

@@ -31,31 +31,29 @@ TEST(Limits, WhatIsTypedIsHeldSaidAndAnswered) {
              Row{"A: text upper", "mary ann", "MARY ANN", "", "\"MARY ANN\""},
              Row{"A: text words", "mary ann", "Mary Ann", "", "\"Mary Ann\""},
              Row{"A: text first", "mary ann", "Mary ann", "", "\"Mary ann\""},
-             Row{"A: text /[0-9]+/", "12a", "12a", "“12a” does not have the form that A needs.", "\"12a\""},
+             Row{"A: text /[0-9]+/", "12a", "12a", "A: “12a” is not in the right format.", "\"12a\""},
              Row{"A: text /[0-9]+/", "", "", "", "null"},
-             Row{"A: text !", "", "", "A must be filled in.", "null"},
+             Row{"A: text !", "", "", "A: please fill this in.", "null"},
              Row{"A: text 40x3", "one\ntwo", "one\ntwo", "", "\"one\\ntwo\""},
              Row{"A: text 40", "one\ntwo", "one two", "", "\"one two\""},
              Row{"A: number", "12", "12", "", "12"},
              Row{"A: number", "-3", "-3", "", "-3"},
-             Row{"A: number", "twelve", "twelve", "A takes a number; “twelve” is none.", "\"twelve\""},
-             Row{"A: number 0..", "-0.5", "-0.5", "A takes 0 or more; -0.5 is too little.", "-0.5"},
-             Row{"A: number ..9", "10", "10", "A takes at most 9; 10 is too much.", "10"},
-             Row{"A: number 1..9 kg", "10", "10", "A takes 1 to 9 kg; 10 is too much.", "10"},
-             Row{"A: number 0.5..1.5 .01", "1.75", "1.75", "A takes 0.5 to 1.5; 1.75 is too much.", "1.75"},
+             Row{"A: number", "twelve", "twelve", "A: enter a number; “twelve” is not one.", "\"twelve\""},
+             Row{"A: number 0..", "-0.5", "-0.5", "A: enter 0 or more; -0.5 is too little.", "-0.5"},
+             Row{"A: number ..9", "10", "10", "A: enter at most 9; 10 is too much.", "10"},
+             Row{"A: number 1..9 kg", "10", "10", "A: enter 1 to 9 kg; 10 is too much.", "10"},
+             Row{"A: number 0.5..1.5 .01", "1.75", "1.75", "A: enter 0.5 to 1.5; 1.75 is too much.", "1.75"},
              Row{"A: number 1000..2000", "1,500", "1,500", "", "1500"},
              Row{"A: date", "1 May 2026", "1 May 2026", "", "\"2026-05-01\""},
              Row{"A: date", "2026-05-01", "2026-05-01", "", "\"2026-05-01\""},
-             Row{"A: date", "soon", "soon", "A takes a date such as 1 Apr 2026; “soon” is none.", "\"soon\""},
+             Row{"A: date", "soon", "soon", "A: enter a date such as 1 Apr 2026; “soon” is not one.", "\"soon\""},
              Row{"A: date {dd/MM/yyyy}", "31/12/2026", "31/12/2026", "", "\"2026-12-31\""},
-             Row{"A: date >= today+7", "7 Apr 2026", "7 Apr 2026", "A is 8 Apr 2026 at the earliest.",
-                 "\"2026-04-07\""},
-             Row{"A: date <= 2026-03-31", "1 Apr 2026", "1 Apr 2026", "A is 31 Mar 2026 at the latest.",
-                 "\"2026-04-01\""},
+             Row{"A: date >= today+7", "7 Apr 2026", "7 Apr 2026", "A: 8 Apr 2026 or later.", "\"2026-04-07\""},
+             Row{"A: date <= 2026-03-31", "1 Apr 2026", "1 Apr 2026", "A: 31 Mar 2026 or earlier.", "\"2026-04-01\""},
              Row{"A: combo [g = GRP, Steel]", "GRP", "GRP", "", "\"g\""},
-             Row{"A: combo [GRP, Steel]", "Wood", "Wood", "“Wood” is not among the choices of A.", "\"Wood\""},
+             Row{"A: combo [GRP, Steel]", "Wood", "Wood", "A: “Wood” is not one of the choices.", "\"Wood\""},
              Row{"A: combo [GRP, …]", "Wood", "Wood", "", "\"Wood\""},
-             Row{"A: combo [GRP] !", "", "", "Choose an answer for A.", "null"},
+             Row{"A: combo [GRP] !", "", "", "A: choose an answer.", "null"},
          }) {
         FormSession session(jotted(std::string(r.field) + "\n"), today);
         Id id = noControl;
@@ -77,12 +75,12 @@ TEST(Limits, ListsAskForAtLeastAndAtMost) {
         const char* wrong;
     };
     for (const Case& c : {
-             Case{"A: ticks [x, y, z] 1..2", {}, "Choose at least 1 for A."},
+             Case{"A: ticks [x, y, z] 1..2", {}, "A: choose at least 1."},
              Case{"A: ticks [x, y, z] 1..2", {0}, ""},
-             Case{"A: ticks [x, y, z] 1..2", {0, 1, 2}, "Choose at most 2 for A; 3 are chosen."},
+             Case{"A: ticks [x, y, z] 1..2", {0, 1, 2}, "A: choose at most 2; 3 are chosen."},
              Case{"A: list [x, y, z] several", {}, ""},
-             Case{"A: list [x, y, z] several !", {}, "Choose an answer for A."},
-             Case{"A: list [x, y, z] 2..", {1}, "Choose at least 2 for A."},
+             Case{"A: list [x, y, z] several !", {}, "A: choose an answer."},
+             Case{"A: list [x, y, z] 2..", {1}, "A: choose at least 2."},
              Case{"A: list [x, y, z]", {2}, ""},
          }) {
         FormSession session(jotted(std::string(c.field) + "\n"), today);
@@ -102,8 +100,8 @@ TEST(Limits, OnlyOneLineOfAListForOneIsKept) {
 
 TEST(Limits, RequiredTicksAndQuestions) {
     FormSession session(jotted("I agree: check !\nLift by: radio [Crane, Hoist] !\n"), today);
-    EXPECT_EQ(session.wrongWith(named(session.form(), "chkAgree").id), "I agree must be ticked.");
-    EXPECT_EQ(session.wrongWith(named(session.form(), "radCrane").id), "Choose one for Lift by.");
+    EXPECT_EQ(session.wrongWith(named(session.form(), "chkAgree").id), "I agree: please tick this.");
+    EXPECT_EQ(session.wrongWith(named(session.form(), "radCrane").id), "Lift by: choose one.");
     EXPECT_EQ(session.wrongs().size(), 2u) << "a question is asked once, not once a button";
     session.tick(named(session.form(), "chkAgree").id, true);
     session.tick(named(session.form(), "radHoist").id, true);
@@ -184,7 +182,7 @@ TEST(Limits, InWords) {
     EXPECT_EQ(words("A: text"), "");
     EXPECT_EQ(words("A: number 2..25 .1 m"), "2 to 25 m");
     EXPECT_EQ(words("A: number 0.5.. .01"), "0.5 or more");
-    EXPECT_EQ(words("A: date >= today"), "from today on");
+    EXPECT_EQ(words("A: date >= today"), "from today");
     EXPECT_EQ(words("A: ticks [x, y] 1..2"), "1 to 2");
 }
 

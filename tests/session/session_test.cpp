@@ -29,18 +29,18 @@ TEST(Session, OneRadioButtonOfAQuestionIsChosen) {
 
 TEST(Session, WhatIsWrongIsSaidInWordsOfTheForm) {
     FormSession s(jotted(booking), today);
-    EXPECT_EQ(s.wrongWith(id(s, "txtBoatName")), "Boat name must be filled in.");
+    EXPECT_EQ(s.wrongWith(id(s, "txtBoatName")), "Boat name: please fill this in.");
     s.type(id(s, "numLengthOverall"), "30");
-    EXPECT_EQ(s.wrongWith(id(s, "numLengthOverall")), "Length overall takes 2 to 25 m; 30 is too much.");
+    EXPECT_EQ(s.wrongWith(id(s, "numLengthOverall")), "Length overall: enter 2 to 25 m; 30 is too much.");
     s.type(id(s, "numLengthOverall"), "long");
-    EXPECT_EQ(s.wrongWith(id(s, "numLengthOverall")), "Length overall takes a number; “long” is none.");
+    EXPECT_EQ(s.wrongWith(id(s, "numLengthOverall")), "Length overall: enter a number; “long” is not one.");
     s.type(id(s, "dtmWantedFrom"), "31 Mar 2026");
-    EXPECT_EQ(s.wrongWith(id(s, "dtmWantedFrom")), "Wanted from is 1 Apr 2026 at the earliest.");
+    EXPECT_EQ(s.wrongWith(id(s, "dtmWantedFrom")), "Wanted from: 1 Apr 2026 or later.");
     s.type(id(s, "dtmWantedFrom"), "31 Feb 2026");
     EXPECT_EQ(s.wrongWith(id(s, "dtmWantedFrom")),
-              "Wanted from takes a date such as 1 Apr 2026; “31 Feb 2026” is none.");
+              "Wanted from: enter a date such as 1 Apr 2026; “31 Feb 2026” is not one.");
     s.pick(id(s, "lstJobs"), {0, 1, 2, 3});
-    EXPECT_EQ(s.wrongWith(id(s, "lstJobs")), "Choose at most 3 for Jobs; 4 are chosen.");
+    EXPECT_EQ(s.wrongWith(id(s, "lstJobs")), "Jobs: choose at most 3; 4 are chosen.");
     s.type(id(s, "txtRegistrationNo"), "12");
     EXPECT_NE(s.wrongWith(id(s, "txtRegistrationNo")), "");
     s.type(id(s, "cboHull"), "Ferrocement");
@@ -75,24 +75,23 @@ TEST(Session, NextAndBackTurnPages) {
 TEST(Session, ValuesAreTakenOrRefusedWithOneClearSentence) {
     FormSession s(jotted(booking), today);
     EXPECT_EQ(refusal(s, "txtBoatName", std::string("Marigold")), "");
-    EXPECT_EQ(refusal(s, "txtBoatName", std::string(31, 'x')), "Boat name takes at most 30 characters; this has 31.");
+    EXPECT_EQ(refusal(s, "txtBoatName", std::string(31, 'x')), "Boat name: at most 30 characters; this has 31.");
     EXPECT_EQ(refusal(s, "txtBoatName", true), "Text is expected.");
-    EXPECT_EQ(refusal(s, "numLengthOverall", 25.04), "Length overall takes 2 to 25 m; 25.04 is too much.")
+    EXPECT_EQ(refusal(s, "numLengthOverall", 25.04), "Length overall: enter 2 to 25 m; 25.04 is too much.")
         << "rounding lets nothing in";
     EXPECT_EQ(refusal(s, "numLengthOverall", std::string("9,4")), "A number is expected, such as 1234.5.")
         << "one writing in files, whatever the language";
     EXPECT_EQ(refusal(s, "numLengthOverall", std::string("9.4")), "");
-    EXPECT_EQ(refusal(s, "radLiftBy", std::string("Balloon")), "“Balloon” is not among the choices.");
+    EXPECT_EQ(refusal(s, "radLiftBy", std::string("Balloon")), "“Balloon” is not one of the choices.");
     EXPECT_EQ(refusal(s, "radLiftBy", std::string("Crane")), "");
-    EXPECT_EQ(refusal(s, "lstJobs", std::vector<std::string>{"Wash", "Paint"}), "“Paint” is not among the choices.");
-    EXPECT_EQ(refusal(s, "dtmTo", std::string("2026-02-30")),
-              "A date is expected, such as 2026-04-01.");
+    EXPECT_EQ(refusal(s, "lstJobs", std::vector<std::string>{"Wash", "Paint"}), "“Paint” is not one of the choices.");
+    EXPECT_EQ(refusal(s, "dtmTo", std::string("2026-02-30")), "A date is expected, such as 2026-04-01.");
     EXPECT_EQ(refusal(s, "chkMastIsStepped", std::string("yes")), "true or false is expected.");
-    EXPECT_EQ(refusal(s, "txtNoSuch", std::string("x")), "The form has no field of that name.");
+    EXPECT_EQ(refusal(s, "txtNoSuch", std::string("x")), "The form has no field with this name.");
     EXPECT_EQ(std::get<std::string>(s.answer(id(s, "txtBoatName"))), "Marigold") << "what was refused changed nothing";
     Form locked = withProperty(s.form(), {id(s, "txtBoatName")}, Prop::access, std::string("readOnly"));
     FormSession t(locked, today);
-    EXPECT_EQ(refusal(t, "txtBoatName", std::string("x")), "Fillers may not change this field.");
+    EXPECT_EQ(refusal(t, "txtBoatName", std::string("x")), "This field cannot be changed.");
 }
 
 TEST(Session, ARequiredButHiddenFieldDoesNotStandInTheWay) {

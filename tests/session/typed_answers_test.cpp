@@ -23,7 +23,7 @@ TEST(TypedAnswers, ANumberIsNeverReadThroughAnotherLanguage) {
     ASSERT_TRUE(s.put("numN", 2.234));
     EXPECT_EQ(s.answer(id(s, "numN")), Answer(2.234));
     EXPECT_EQ(s.shown(id(s, "numN")).text, "2,234");
-    EXPECT_EQ(said(s, "numN", 1.234), "N nimmt 2 oder mehr; 1,234 ist zu wenig.");
+    EXPECT_EQ(said(s, "numN", 1.234), "N: bitte 2 oder mehr eingeben; 1,234 ist zu wenig.");
     EXPECT_EQ(s.answer(id(s, "numN")), Answer(2.234)) << "what was refused changed nothing";
     s.type(id(s, "numN"), "1.234");
     EXPECT_EQ(s.answer(id(s, "numN")), Answer(1234.0)) << "typed, a point groups digits in German";
@@ -64,9 +64,9 @@ TEST(TypedAnswers, NumbersAreReadInFull) {
 TEST(TypedAnswers, DecimalsThatAFieldDoesNotTakeAreSaidAndNotCut) {
     FormSession s(jotted("N: number 0..9 .1\nW: number 0..9\n"), today);
     s.type(id(s, "numN"), "1.25");
-    EXPECT_EQ(s.wrongWith(id(s, "numN")), "N takes at most 1 decimal; 1.25 has more.");
+    EXPECT_EQ(s.wrongWith(id(s, "numN")), "N: at most 1 decimal; 1.25 has more.");
     EXPECT_EQ(s.answer(id(s, "numN")), Answer(1.25));
-    EXPECT_EQ(said(s, "numW", 1.5), "W takes a whole number; 1.5 is none.");
+    EXPECT_EQ(said(s, "numW", 1.5), "W: enter a whole number; 1.5 is not one.");
     EXPECT_EQ(said(s, "numN", 0.1 + 0.2), "") << "a sum in binary is the number that was meant";
     EXPECT_EQ(s.answer(id(s, "numN")), Answer(0.3));
 }
@@ -118,7 +118,7 @@ TEST(TypedAnswers, AGroupThatIsAlsoANameLosesNothingInEitherOrder) {
 
 TEST(TypedAnswers, WhatIsGivenTwiceIsRefused) {
     FormSession s(jotted("Jobs: ticks [Wash, Scrape] 2..2\n"), today);
-    EXPECT_EQ(said(s, "lstJobs", std::vector<std::string>{"Wash", "Wash"}), "“Wash” is given twice.");
+    EXPECT_EQ(said(s, "lstJobs", std::vector<std::string>{"Wash", "Wash"}), "“Wash” is there twice.");
     EXPECT_EQ(readAnswers(R"({"a": 1, "a": 2})").error().sentence, "“a” is given twice.");
     EXPECT_EQ(readAnswers(R"({"a.b": 1, "a": {"b": 2}})").error().sentence, "This is given twice.");
 }
@@ -181,11 +181,11 @@ TEST(TypedAnswers, NobodyIsBlamedBeforeTheTime) {
     s.type(id(s, "numN"), "1");
     EXPECT_EQ(s.complaint(id(s, "numN")), "") << "nor is what is still being typed";
     s.leave(id(s, "numN"));
-    EXPECT_EQ(s.complaint(id(s, "numN")), "N takes 2 to 9; 1 is too little.");
+    EXPECT_EQ(s.complaint(id(s, "numN")), "N: enter 2 to 9; 1 is too little.");
     s.type(id(s, "numN"), "3");
     EXPECT_EQ(s.complaint(id(s, "numN")), "") << "put right while it is typed";
     EXPECT_EQ(s.enter(id(s, "numN")).cursor, id(s, "txtA")) << "Enter presses what accepts";
-    EXPECT_EQ(s.complaint(id(s, "txtB")), "B must be filled in.");
+    EXPECT_EQ(s.complaint(id(s, "txtB")), "B: please fill this in.");
     EXPECT_EQ(s.wrongCount(), 2u);
     EXPECT_EQ(s.escape().then, Outcome::Then::left);
 }

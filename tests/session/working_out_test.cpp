@@ -99,7 +99,7 @@ TEST(WorkingOut, RequiredLimitsAndWordingFollow) {
     EXPECT_TRUE(s.takeChanges().wording.contains(label));
     EXPECT_EQ(s.form().find(label)->text(Prop::text), "Charge for 8.0 m");
     s.type(beam, "5");
-    EXPECT_EQ(s.wrongWith(beam), "Beam takes at most 4 m; 5 is too much.");
+    EXPECT_EQ(s.wrongWith(beam), "Beam: enter at most 4 m; 5 is too much.");
     s.type(id(s, "numLength"), "12");
     EXPECT_EQ(s.wrongWith(beam), "");
     s.type(id(s, "dtmFrom"), "2026-05-01");
@@ -130,7 +130,7 @@ TEST(WorkingOut, AConditionIsAskedOnceThereIsAnAnswer) {
     s.type(id(s, "dtmFrom"), "2026-05-01");
     EXPECT_EQ(s.wrongCount(), 0u);
     s.type(to, "2026-04-01");
-    EXPECT_EQ(s.wrongWith(to), "To is not right.");
+    EXPECT_EQ(s.wrongWith(to), "To: please check this answer.");
     s.type(id(s, "dtmFrom"), "2026-03-01");
     EXPECT_EQ(s.wrongWith(to), "") << "it depends on both";
     s.type(id(s, "dtmFrom"), "2026-05-01");

@@ -120,7 +120,8 @@ TEST(ClassFiles, AreCalledAsIsWanted) {
 
 TEST(ClassFiles, GiveOtherNamesToWhatQtKeeps) {
     Form form = jotted("# Odd\nWide: number\nLit: check\nBack: text 10\n");
-    for (const auto& [was, name] : {std::pair("numWide", "size"), std::pair("chkLit", "show"), std::pair("txtBack", "reply")})
+    for (const auto& [was, name] :
+         {std::pair("numWide", "size"), std::pair("chkLit", "show"), std::pair("txtBack", "reply")})
         form = changed(form, form.named(was)->id, [&](Control& c) { c.name = name; });
     const auto files = classFiles(form);
     const std::string& header = files.at("odd_form.h");
@@ -168,7 +169,8 @@ TEST(ClassFiles, HaveTheFormsLanguagesTranslated) {
     const std::string ts = folder.filePath("de.ts").toStdString(), qm = folder.filePath("de.qm").toStdString();
     write(ts, files.at("lift_out_booking_de.ts"));
     QProcess lrelease;
-    lrelease.start("/usr/lib/qt6/bin/lrelease", {"-silent", QString::fromStdString(ts), "-qm", QString::fromStdString(qm)});
+    lrelease.start("/usr/lib/qt6/bin/lrelease",
+                   {"-silent", QString::fromStdString(ts), "-qm", QString::fromStdString(qm)});
     ASSERT_TRUE(lrelease.waitForFinished());
     EXPECT_EQ(lrelease.exitCode(), 0) << lrelease.readAllStandardError().toStdString();
     QTranslator words;
@@ -178,7 +180,7 @@ TEST(ClassFiles, HaveTheFormsLanguagesTranslated) {
     EXPECT_EQ(said("Timber"), "Holz");
     EXPECT_EQ(said("Book lift"), "Bestellen");
     // What Brindel itself says is there in that language as well.
-    EXPECT_EQ(said("%1 must be filled in."), "%1 muss ausgefüllt werden.");
+    EXPECT_EQ(said("%1: please fill this in."), "%1: bitte ausfüllen.");
 }
 
 TEST(ClassWords, LiteralsHoldAnything) {

@@ -118,7 +118,7 @@ TEST(Kit, TakesThePlaceOfAnEarlierOneAndOfNothingElse) {
     EXPECT_EQ(filesIn(path).at("file0")[0], 'n');
     write(folder.file("plain"), "a file");
     EXPECT_EQ(writeKit(smallKit("k"), folder.file("plain")).error().sentence.text(),
-              "The kit cannot be written: there is a file of that name.");
+              "The kit cannot be exported: a file has that name already.");
     EXPECT_FALSE(writeKit(smallKit("k"), folder.file("plain") + "/below"));
     EXPECT_EQ(countIn(folder.path()), 2u) << "nothing is left beside them";
 }
@@ -163,7 +163,7 @@ TEST(Kit, AFullDiskLeavesTheOldOneAndSaysSo) {
         kit[3].bytes.assign(100000, 'n');
         const auto written = writeKit(kit, path);
         _exit(!written && written.error().sentence.text() ==
-                              "The kit cannot be written: it would be larger than is allowed here."
+                              "The kit cannot be exported: it would be larger than is allowed here."
                   ? 0
                   : 1);
     }
@@ -178,7 +178,7 @@ TEST(Kit, SaysWhatCannotBeMadeAndStopsWhereItIsTold) {
     const Form form = demo("pontoon-fault-note");
     const FormSession session(form, isoDateRead("2026-04-01").value());
     EXPECT_EQ(kitOf(session, fonts(), {.targets = {}, .formFile = ""}).error().sentence.text(),
-              "Nothing is ticked: a kit holds at least one thing for its receiver.");
+              "Nothing is ticked: a kit needs at least one thing for its receiver.");
     std::vector<std::string> told;
     const auto stopped = kitOf(session, fonts(),
                                {.targets = {"pdf", "csv", "json"},

@@ -129,7 +129,7 @@ TEST(PdfFields, ABlankOneCarriesNoDayAndNothingThatIsWorkedOut) {
     EXPECT_EQ(viewed.field("dtmOn")["value"], "");
     EXPECT_EQ(viewed.field("numSum")["value"], "");
     EXPECT_TRUE(viewed.field("numSum")["readOnly"]);
-    EXPECT_EQ(viewed.field("numSum")["label"], "Sum (is worked out)");
+    EXPECT_EQ(viewed.field("numSum")["label"], "Sum (calculated)");
     EXPECT_EQ(viewed.field("txtNote")["value"], "as always");
     EXPECT_EQ(viewed.field("txtNote")["start"], "as always");
     EXPECT_EQ(viewed.field("numA")["value"], "3");

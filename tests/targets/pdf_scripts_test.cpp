@@ -272,7 +272,7 @@ TEST(PdfScripts, EveryStepThatViewersKnowIsDone) {
     EXPECT_EQ(pressed(ask, {3})["values"]["txtNote"], "no");
     // What is not in order is said, and the cursor goes there.
     const Json refused = pressed({{Does::accept}, {Does::say, noControl, "\"accepted\""}});
-    EXPECT_EQ(refused["says"], Json({"Height must be filled in."}));
+    EXPECT_EQ(refused["says"], Json({"Height: please fill this in."}));
     EXPECT_EQ(refused["focus"], "numHeight");
     // Rules that set off each other end.
     RuledPdf circle;
@@ -303,7 +303,7 @@ TEST(PdfScripts, FormulasShowEnableAndRequire) {
     EXPECT_EQ(out[3]["says"], Json({"Length takes at most 10 m; 12.0 is too much."}));
     EXPECT_EQ(out[3]["values"]["numLength"], "") << "it is not taken";
     EXPECT_EQ(out[4]["readonly"]["txtNote"], false);
-    EXPECT_EQ(out[5]["says"], Json({"Boat must be filled in.\nHeight must be filled in."}));
+    EXPECT_EQ(out[5]["says"], Json({"Boat: please fill this in.\nHeight: please fill this in."}));
 }
 
 TEST(PdfScripts, AcceptingSendsToAnAddress) {

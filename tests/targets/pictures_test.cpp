@@ -39,7 +39,7 @@ TEST(Pictures, WhatCannotBeReadIsSaid) {
     for (const std::string& png : {headOf(10, 10), std::string("iVBORw0KGgo")}) {
         const Form form = withPictures({onePixel, png});
         for (const Problem& said : {pdfOf(form, fonts()).error(), pngOf(form, fonts(), 1).error()})
-            EXPECT_EQ(said.sentence, "This picture cannot be read. Take it out, or put it in anew.");
+            EXPECT_EQ(said.sentence, "This picture cannot be read. Remove it, or add it again.");
     }
     EXPECT_TRUE(pdfOf(withPictures({onePixel}), fonts()));
 }

@@ -18,9 +18,8 @@ TEST(MomentLetters, WrongOnesAreSaid) {
               "“HH” is the hour, which no date has: the day is d, the month M, the year y.");
     EXPECT_EQ(timePatternMisfit("d H:mm"),
               "“d” is the day, which no time has: the hour is H, or h with a; the minutes are m.");
-    EXPECT_EQ(datePatternMisfit("d of MMM y"),
-              "“o” means nothing here; wording stands between apostrophes, as in 'at'.");
-    EXPECT_EQ(datePatternMisfit("d 'of M y"), "An apostrophe opens wording that none closes.");
+    EXPECT_EQ(datePatternMisfit("d of MMM y"), "“o” has no meaning here; put wording between apostrophes, as in 'at'.");
+    EXPECT_EQ(datePatternMisfit("d 'of M y"), "An apostrophe is missing: wording goes between two of them.");
     EXPECT_EQ(datePatternMisfit("d MMM"), "A date needs its year, y.");
     EXPECT_EQ(timePatternMisfit("mm"), "A time needs its hour: H, or h with a.");
     EXPECT_FALSE(datePatternMisfit(std::string(100000, 'd')).empty());

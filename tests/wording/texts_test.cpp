@@ -65,7 +65,7 @@ TEST(Texts, RepliesAreTheSameInEveryLanguage) {
     session.type(named(german, "numLength").id, "9,5");
     EXPECT_EQ(session.answer(named(german, "numLength").id), Answer(9.5));
     FormSession empty(german, today);
-    EXPECT_EQ(empty.wrongs().front().sentence, "DE Length muss ausgefüllt werden.");
+    EXPECT_EQ(empty.wrongs().front().sentence, "DE Length: bitte ausfüllen.");
 }
 
 TEST(Texts, WhatWasRewordedIsNotTranslatedAnyMore) {
@@ -109,8 +109,8 @@ TEST(Texts, AnyTextSurvives) {
 }
 
 TEST(Texts, WhatIsNoFileOfTextsIsSaid) {
-    EXPECT_EQ(readXliff("<a").error().sentence.text(), "This is no XML that can be read.");
-    EXPECT_NE(readXliff("<xliff/>").error().sentence.text().find("no XLIFF 2"), std::string::npos);
+    EXPECT_EQ(readXliff("<a").error().sentence.text(), "This is not XML that can be read.");
+    EXPECT_NE(readXliff("<xliff/>").error().sentence.text().find("not XLIFF 2"), std::string::npos);
     EXPECT_NE(
         readXliff("<xliff xmlns=\"urn:oasis:names:tc:xliff:document:2.0\"/>").error().sentence.text().find("trgLang"),
         std::string::npos);

@@ -1,4 +1,4 @@
-// The covering page of a kit, for whoever opens it without having asked for it.
+// The covering page of a kit, for people who open it without having asked for it.
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -8,6 +8,7 @@
 #include "core/seal/password.h"
 #include "core/targets/kit/kit.h"
 #include "core/text/markup.h"
+#include "core/text/phrases.h"
 #include "core/wording/texts.h"
 
 namespace brindel {
@@ -76,10 +77,10 @@ string asked(const Form& form) {
         personal += item(markupText(calledBy(form, c)) + (purpose.empty() ? "" : ": " + markupText(purpose)));
     }
     string all =
-        fmt::format("<h2>What it asks</h2>\n<p>{} {}, of which {} must be filled in.</p>\n", fields.size(),
-                    fields.size() == 1 ? "answer" : "answers", required == 0 ? "none" : std::to_string(required));
-    if (personal.empty()) return all + "<p>None of them is marked as a personal detail.</p>\n";
-    return all + "<p>These are personal details, and this is what they are for:</p>\n<ul>\n" + personal + "</ul>\n";
+        fmt::format("<h2>What it asks</h2>\n<p>{} {}; {} must be filled in.</p>\n", fields.size(),
+                    fields.size() == 1 ? "question" : "questions", required == 0 ? "none" : std::to_string(required));
+    if (personal.empty()) return all + "<p>None is marked as a personal detail.</p>\n";
+    return all + "<p>These are personal details, with their purpose:</p>\n<ul>\n" + personal + "</ul>\n";
 }
 
 string acceptWord(const Form& form) {
@@ -90,26 +91,38 @@ string acceptWord(const Form& form) {
     return word;
 }
 
+/// How this form marks what must be filled in, as a sentence; nothing where it does not, or asks for nothing.
+string markedAs(const Form& form) {
+    bool any = false;
+    form.controls.each(
+        [&](Id, const Control& c) { any = any || (has(c.kind, Prop::required) && c.yes(Prop::required)); });
+    const string& language = form.root().text(Prop::language);
+    const auto marks = form.root().as<RequiredMarks>();
+    if (!any || marks == RequiredMarks::none) return "";
+    return " Answers that must be given are marked with “" +
+           markupText(phrase(marks == RequiredMarks::sign ? Phrase::requiredSign : Phrase::requiredWord, language)) +
+           "”.";
+}
+
 string howToFill(const Form& form, const KitFile& pdf, const KitOptions& options) {
     const string name = "<code>" + markupText(pdf.name) + "</code>", accept = markupText(acceptWord(form));
     string all = "<h2>How to fill it in and send it back</h2>\n<p>On a screen:</p>\n<ol>\n";
-    all += item("Open " + name +
-                " in a PDF viewer, not in a web mail's preview, and fill it in. Answers that must be given "
-                "are marked with *.");
+    all += item("Open " + name + " in a PDF viewer, not in the preview of a mail program, and fill it in." +
+                markedAs(form));
     const bool sends = !options.sendTo.empty() && !accept.empty();
     const string to = markupText(options.sendTo.starts_with("mailto:") ? options.sendTo.substr(7) : options.sendTo);
     if (sends)
         all +=
-            item("Press “" + accept + "” in the form. It says what is still missing, and then sends the answers to " +
+            item("Press “" + accept + "” in the form. It shows what is still missing, and then sends the answers to " +
                  to + ". If your viewer does not send them, save the form and send the file there.");
     else if (!accept.empty())
-        all += item("Press “" + accept + "” in the form. In viewers that run scripts it says what is still missing.");
+        all += item("Press “" + accept + "” in the form. In most viewers it shows what is still missing.");
     if (!sends)
-        all += item("Save it under a name of your own, and send it " +
-                    (to.empty() ? "back to whoever sent it to you." : "to " + to + "."));
-    all += "</ol>\n<p>On paper: print it, fill it in by pen, and hand it back to whoever gave it to you.</p>\n";
+        all += item("Save it under a new name, and send it " +
+                    (to.empty() ? "back to the person who sent it to you." : "to " + to + "."));
+    all += "</ol>\n<p>On paper: print it, fill it in in pen, and give it back to the person who gave it to you.</p>\n";
     if (const string& ask = form.root().text(Prop::noticeAsk); !ask.empty())
-        all += "<p>Questions about it go to: " + markupText(ask) + ".</p>\n";
+        all += "<p>Questions: " + markupText(ask) + ".</p>\n";
     return all;
 }
 
@@ -141,34 +154,36 @@ string otherLanguages(const std::vector<KitFile>& files) {
                               "</ul>\n";
 }
 
-string howToFillPage(const KitFile& page, bool withPdf, const KitOptions& options) {
+string howToFillPage(const Form& form, const KitFile& page, bool withPdf, const KitOptions& options) {
     const string name = "<code>" + markupText(page.name) + "</code>";
     const bool sends = options.sendTo.starts_with("http");
+    const string accept = markupText(acceptWord(form));
+    const string button = accept.empty() ? "its last button" : "“" + accept + "”";
     const string to = markupText(options.sendTo.starts_with("mailto:") ? options.sendTo.substr(7) : options.sendTo);
     string all = withPdf ? "<h2>How to fill it in with a browser</h2>\n<ol>\n"
                          : "<h2>How to fill it in and send it back</h2>\n<ol>\n";
-    all += item("Open " + name + " in any browser, on a desk or a phone, and fill it in. It needs no network.");
+    all += item("Open " + name + " in any browser, on a computer or phone, and fill it in. It needs no network." +
+                markedAs(form));
     if (sends)
-        all += item("Press its last button. It says what is still missing, and then sends the answers to " + to +
-                    ". When the line is down, nothing is lost: they can be sent again, or saved as a file.");
+        all += item("Press " + button + ". It shows what is still missing, and then sends the answers to " + to +
+                    ". If the connection fails, nothing is lost: send them again, or save them as a file.");
     else
-        all += item(
-            "Press its last button. It says what is still missing, and then saves the answers as a file. Send that "
-            "file " +
-            (to.empty() ? string("back to whoever sent you the form.") : "to " + to + "."));
+        all += item("Press " + button +
+                    ". It shows what is still missing, and then saves the answers as a file. Send that file " +
+                    (to.empty() ? string("back to the person who sent you the form.") : "to " + to + "."));
     return all + "</ol>\n";
 }
 
-/// For whoever takes the replies with a program of theirs.
+/// For people whose programs receive the replies.
 string howTaken(const KitFile& form, const KitFile* pdf, const std::vector<KitFile>& files) {
-    string all = "<h2>How a program takes the replies</h2>\n<ol>\n";
+    string all = "<h2>How a program receives the replies</h2>\n<ol>\n";
     auto code = [](const string& text) { return "<code>" + markupText(text) + "</code>"; };
     if (pdf)
         all += item("A filled PDF becomes a reply in JSON with " +
                     code("brindel-cli fill " + form.name + " --values FILLED.pdf -o reply.json") +
-                    ". What was filled in wrongly is said, by name.");
+                    ". It lists wrong answers by field name.");
     all += item("On a Linux desktop, " + code("brindel-fill " + form.name + " --reply reply.json") +
-                " asks a person, and gives the same JSON.");
+                " lets a person fill it in, and gives the same JSON.");
     const Target* folder = nullptr;
     for (const KitFile& file : files) {
         if (file.target && file.target->several && std::exchange(folder, file.target) != file.target) {
@@ -178,33 +193,32 @@ string howTaken(const KitFile& form, const KitFile* pdf, const std::vector<KitFi
                         " builds the class and a program that shows it and prints the reply.");
         }
         if (file.target && file.target->key == "schema")
-            all += item("Every accepted reply keeps to " + code(file.name) + " (JSON Schema 2020-12).");
+            all += item("Every accepted reply follows " + code(file.name) + " (JSON Schema 2020-12).");
         if (file.target && file.target->key == "sql")
-            all += item(code(file.name) + " makes the tables that replies go into; each column says what it holds.");
+            all += item(code(file.name) + " makes the tables for replies; each column has a comment.");
         if (file.target && file.target->key == "openapi")
-            all += item(code(file.name) + " describes what takes replies from the web page (OpenAPI 3.1). " +
+            all += item(code(file.name) + " describes the receiver of replies from the web page (OpenAPI 3.1). " +
                         code("brindel-receive " + form.name + " --store replies.db") + " does that.");
     }
-    all += item("Every reply says by " + code("version") +
-                " which version of the form it was filled in, and by " + code("id") +
-                ", where it has one, which filling it is: the same id is the same reply. A reply to an earlier version "
-                "stays right; read it by that version’s form, since answers may have been added, renamed or taken out.");
+    all += item(
+        "In a reply, " + code("version") + " is the version of the form, and " + code("id") +
+        ", where there is one, tells replies apart: the same id is the same reply. A reply to an earlier version "
+        "is still valid; read it with that version’s form, since answers may have been added, renamed or removed.");
     return all + "</ol>\n";
 }
 
 string howProtected(const KitFile* pdf, const KitOptions& options) {
     string all = "<h2>How well it is protected</h2>\n";
-    if (!pdf) return all + "<p>Nothing in this folder is locked: whoever has it can change it.</p>\n";
+    if (!pdf) return all + "<p>Nothing in this folder is locked: anyone who has it can change it.</p>\n";
     if (!options.owner)
         return all +
-               "<p>The PDF is not locked. Fillers can only type into its fields, but whoever has a program for "
+               "<p>The PDF is not locked. Fillers can only type into its fields, but anyone with a program for "
                "changing PDFs can change its wording as well.</p>\n";
     return all +
            fmt::format(
                "<p>The PDF is sealed (AES-256). It opens without a password, and only its fields can be filled in; "
-               "to change it takes the password. {}</p>\n<p>That is a lock that programs keep to by agreement: "
-               "one that does not can still copy or change what everybody can read. Compare what comes back "
-               "with what you sent where that matters.</p>\n",
+               "changing it needs the password. {}</p>\n<p>Most programs respect this lock; others can still copy or "
+               "change it. Where that matters, compare what comes back with what you sent.</p>\n",
                markupText(strengthOf(options.owner->text()).says.text()));
 }
 
@@ -216,7 +230,7 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
         "<!DOCTYPE html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n<meta name=\"viewport\" "
         "content=\"width=device-width\">\n<title>{}: read me "
         "first</title>\n<style>{}</style>\n</head>\n<body>\n<main>\n"
-        "<h1>{}</h1>\n<p class=\"under\">Version {}. This page says what is in this folder and what to do with "
+        "<h1>{}</h1>\n<p class=\"under\">Version {}. This page explains what is in this folder and what to do with "
         "it.</p>\n",
         title, look, title, form.revision);
     page +=
@@ -240,8 +254,8 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
                 string(file.target->what) + (file.language.empty() ? "" : " In " + languageCalled(file.language) + "."),
                 receiversOf(*file.target), file.bytes.size());
         else
-            page += fileRow(file.name, "The form itself, to change it in Brindel.", "Whoever looks after the form",
-                            file.bytes.size());
+            page += fileRow(file.name, "The form itself, to change it in Brindel.",
+                            "The people who look after the form", file.bytes.size());
         // The first of several languages is spoken of.
         if (file.target && file.target->key == "pdf" && !pdf) pdf = &file;
         if (file.target && file.target->key == "html" && !web) web = &file;
@@ -251,19 +265,22 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
         page += "<p>Fillers need nothing but <code>" + markupText(one->name) + "</code>.</p>\n";
     page += otherLanguages(files);
     if (pdf) page += howToFill(form, *pdf, options);
-    if (web) page += howToFillPage(*web, pdf != nullptr, options);
+    if (web) page += howToFillPage(form, *web, pdf != nullptr, options);
     if (options.before) page += whatChanged(*options.before, form);
     page += asked(form);
     const auto programs = [](const KitFile& file) {
-        return file.target && (file.target->key == "schema" || file.target->key == "sql" || file.target->key == "openapi" ||
-                               file.target->key == "json" || file.target->several);
+        return file.target && (file.target->key == "schema" || file.target->key == "sql" ||
+                               file.target->key == "openapi" || file.target->key == "json" || file.target->several);
     };
     if (std::ranges::any_of(files, programs)) page += howTaken(files.back(), pdf, files);
     page += howProtected(pdf, options);
     page +=
-        "<h2>Is it whole?</h2>\n<p><code>manifest.json</code> says how large each file is. On Linux, <code>sha256sum "
-        "-c "
-        "SHA256SUMS</code> in this folder says whether every file is as it was written.</p>\n";
+        "<h2>Is anything missing or changed?</h2>\n<p><code>manifest.json</code> lists each file with its size. On "
+        "Linux, <code>sha256sum -c SHA256SUMS</code> in this folder checks that every file is as it was exported.</p>\n"
+        "<h2>What may be done with it</h2>\n<p>The form belongs to the people who made it. What Brindel added to these "
+        "files (scripts of the page and the PDF, parts of the class, schemas) is under the Zero-Clause BSD license: "
+        "use "
+        "it anywhere, without naming anybody.</p>\n";
     return page + "</main>\n</body>\n</html>\n";
 }
 

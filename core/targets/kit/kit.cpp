@@ -22,7 +22,7 @@ namespace {
 using std::string;
 
 Sentence stopped() {
-    return said("It was stopped, and nothing was written.");
+    return said("Stopped; nothing was exported.");
 }
 
 /// Letters that nobody sees or that turn what is beside them: marks of direction, joiners, controls.
@@ -133,7 +133,7 @@ Result<std::vector<KitFile>> kitOf(const FormSession& opened, const FontBook& fo
     std::vector<const Target*> ticked;
     for (const Target& target : allTargets())
         if (std::ranges::find(options.targets, target.key) != options.targets.end()) ticked.push_back(&target);
-    if (ticked.empty()) return failure("", said("Nothing is ticked: a kit holds at least one thing for its receiver."));
+    if (ticked.empty()) return failure("", said("Nothing is ticked: a kit needs at least one thing for its receiver."));
     const string base = fileName(form.root().name);
     const auto others = inLanguages(opened, options.languages);
     if (!others) return tl::unexpected(others.error());

@@ -25,7 +25,7 @@ using std::string;
 namespace fs = std::filesystem;
 
 tl::unexpected<Problem> unwritten(int error) {
-    return failure("", said("The kit cannot be written: {}.", reasonOf(error)));
+    return failure("", said("The kit cannot be exported: {}.", reasonOf(error)));
 }
 
 /// What lies in a folder that no earlier kit has put there, or that somebody has changed since: in a folder within it,
@@ -134,15 +134,14 @@ Result<void> writeFolder(const std::vector<KitFile>& files, const string& path) 
     if (!target.has_filename()) target = target.parent_path();
     const bool there = fs::exists(target, wrong);
     if (there && !fs::is_directory(target, wrong))
-        return failure("", said("The kit cannot be written: there is a file of that name."));
+        return failure("", said("The kit cannot be exported: a file has that name already."));
     if (there) {
         const auto foreign = foreignIn(target, files);
         if (!foreign) return tl::unexpected(foreign.error());
         if (!foreign->empty())
-            return failure("",
-                           said("The kit cannot be written: its folder holds “{}”, which is no part of a kit, or was "
-                                "changed since. Choose another folder, or an empty one.",
-                                *foreign));
+            return failure("", said("The kit cannot be exported: its folder contains “{}”, which is not part of a kit "
+                                    "or was changed since. Choose another folder, or an empty one.",
+                                    *foreign));
         if (access(target.c_str(), W_OK) != 0) return unwritten(errno);
     }
     tidyBeside(target);

@@ -118,9 +118,9 @@ Result<string> passwordPrepared(const Secret& owner) {
     if (!meant) return tl::unexpected(meant.error());
     string word = narrow(icu::Normalizer2::getNFKCInstance(error)->normalize(wide(meant->text()), error));
     if (word.size() > mostBytes)
-        return failure("", said("The password of a PDF has at most {} bytes: letters outside of English take two or "
-                                "more.",
-                                mostBytes));
+        return failure(
+            "", said("The password of a PDF has at most {} bytes: letters that English does not have need two or more.",
+                     mostBytes));
     return word;
 }
 
@@ -129,8 +129,8 @@ Result<string> passwordPrepared(const Secret& owner) {
 Result<string> pdfOf(const Form& form, const FontBook& fonts, const Filling* filling, const PdfOptions& options) {
     string word;
     if (options.owner && options.archive)
-        return failure("", said("A PDF for keeping cannot be sealed: it has to open for everybody, always. Write it "
-                                "unsealed, or do without the archive."));
+        return failure("", said("An archive PDF cannot be sealed: it must always open for everybody. Export it "
+                                "unsealed, or not for the archive."));
     if (options.owner) {
         auto prepared = passwordPrepared(*options.owner);
         if (!prepared) return tl::unexpected(prepared.error());

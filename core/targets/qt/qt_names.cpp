@@ -160,19 +160,18 @@ Sentence classMisfit(const ClassChoice& choice) {
                reservedBy(word).find("C++") != std::string::npos;
     };
     if (!choice.className.empty() && wrong(choice.className))
-        return said("“{}” is no name that C++ takes for a class: letters a to z, digits and _ make one.",
-                    choice.className);
+        return said("“{}” is not a name for a C++ class: use letters a to z, digits and _.", choice.className);
     std::string rest = choice.nameSpace;
     while (!rest.empty()) {
         const std::size_t end = rest.find("::");
         const std::string word = rest.substr(0, end);
         if (wrong(word))
-            return said("“{}” is no name that C++ takes for a namespace: words such as wharf or wharf::forms make one.",
+            return said("“{}” is not a name for a C++ namespace: use words such as wharf or wharf::forms.",
                         choice.nameSpace);
         if (end == std::string::npos) break;
         rest = rest.substr(end + 2);
         if (rest.empty())
-            return said("“{}” is no name that C++ takes for a namespace: words such as wharf or wharf::forms make one.",
+            return said("“{}” is not a name for a C++ namespace: use words such as wharf or wharf::forms.",
                         choice.nameSpace);
     }
     return {};

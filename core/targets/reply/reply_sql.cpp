@@ -107,10 +107,9 @@ Result<string> replySql(const Form& form) {
             addAnswer(all[0], part, part.name, false);
         }
         if (all[0].columns.size() > widestTable)
-            return failure("",
-                           said("A reply of this form has more than {} answers, more than a table of a database has "
-                                "columns. Its replies can be kept as JSON.",
-                                widestTable - 3));
+            return failure("", said("A reply of this form has more than {} answers, more than a table of a database "
+                                    "has columns. Its replies can be stored as JSON.",
+                                    widestTable - 3));
     }
     string text =
         "-- Tables for replies to " + onOneLine(calledBy(form, form.root())) +

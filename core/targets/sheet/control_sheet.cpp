@@ -120,7 +120,7 @@ const Column columns[] = {
     {{"in", "In"}, [](const Sheet& s, C c) { return s.numbers.contains(c.parent) ? std::to_string(s.numbers.at(c.parent)) : string(); }},
     {{"type", "Type"}, [](const Sheet&, C c) { return replyType(c); }},
     {{"required", "Required"}, [](const Sheet&, C c) { return isFilled(c) && c.yes(Prop::required) ? string("required") : string(); }},
-    {{"limits", "Takes"}, [](const Sheet& s, C c) { return limitsInWords(s.form, c); }},
+    {{"limits", "Accepts"}, [](const Sheet& s, C c) { return limitsInWords(s.form, c); }},
     {{"pattern", "Pattern"}, [](const Sheet&, C c) { return textIf(c, Prop::pattern) + textIf(c, Prop::datePattern) + textIf(c, Prop::timePattern); }},
     {{"starts", "Starts as"}, [](const Sheet&, C c) { return startOf(c); }},
     {{"choices", "Choices"}, [](const Sheet& s, C c) { return choicesOf(s.form, c); }},
