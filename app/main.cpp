@@ -4,7 +4,7 @@
 #include <iostream>
 
 #include "app/compare/changes_watch.h"
-#include "app/passes/try_strip.h"
+#include "app/passes/try_out/try_strip.h"
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
 #include "app/window/main_window.h"
@@ -64,7 +64,7 @@ int paintPicture(MainWindow& window, const QString& out, const std::string& pass
     }
     for (const PassRow& r : passes())
         if (pass == r.key) window.setPass(r.pass);
-    if (!language.empty() && !window.tryStrip().choose(language)) {
+    if (!language.empty() && !window.part<TryStrip>().choose(language)) {
         std::cerr << "--language: The form has no wording in “" << language << "”.\n";
         return 2;
     }

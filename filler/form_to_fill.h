@@ -10,7 +10,14 @@
 
 class QButtonGroup;
 
+class QAbstractButton;
+class QLineEdit;
+class QListWidget;
+
 namespace brindel {
+
+class ChoiceField;
+class DateField;
 
 class SayOver;
 class WrongMarks;
@@ -76,6 +83,12 @@ class FormToFill : public QWidget {
     void addRowButtons(Id table);
     void settleRows(Id table);
     void wire(QWidget* widget, Id id);
+    void listen(QLineEdit* edit, const QWidget* field, Id id);
+    void stepped(Id id, int steps);
+    void wireChoices(ChoiceField* choices, Id id);
+    void wireDate(DateField* date, Id id);
+    void wireList(QListWidget* list, Id id);
+    void wireButton(QAbstractButton* button, const Control& c);
     void typed(Id id, const QString& text);
     void did(Id id);
     void showEntry(Id id);

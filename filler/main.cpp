@@ -98,88 +98,183 @@ std::optional<std::string> deliver(const std::string& reply, const std::string& 
     return std::nullopt;
 }
 
+struct Asked {
+    std::string path, values, table, where, reply, language, store;
+    bool again = false;
+    std::vector<std::string> read() const { return {path, values, table}; }
+};
+
+void addOptions(CLI::App& app, Asked& asked) {
+    app.add_option("FORM", asked.path, "A form file")->required();
+    app.add_option("--values", asked.values,
+                   "What to start with: a JSON file of values, a reply, or a filled PDF, FDF or XFDF; - for standard "
+                   "input");
+    app.add_option("--from", asked.table,
+                   "What to start with: a row of a table (.csv) or of a store, whose headings are names of fields")
+        ->excludes("--values");
+    app.add_option("--where", asked.where, "Which row: a column and its value, such as 'sail=K 123'")->needs("--from");
+    app.add_option("--reply", asked.reply, "Where the reply goes; - for standard output");
+    app.add_option("--store", asked.store,
+                   "Where the replies are saved, a row each: a file such as replies.db, or postgresql://…; otherwise, "
+                   "without --reply, where the form says");
+    app.add_flag("--again", asked.again,
+                 "Starts over for the next filler after each reply, until the window is closed");
+    app.add_option("--language", asked.language, "Language in which it is filled, such as de");
+}
+
+/// Fills in what a file or a row of a table has; 0, or the exit where that is refused.
+int startWith(FormSession& session, const Asked& asked) {
+    std::vector<Problem> refused;
+    if (!asked.values.empty()) {
+        auto text = readWhole(asked.values == "-" ? "/dev/stdin" : asked.values);
+        if (!text) return problem(asked.values, text.error(), 3);
+        auto given = replyFromFile(session.form(), FontBook(), *text);
+        if (!given) return problem(asked.values, given.error(), 1);
+        refused = std::move(given->refused);
+        for (Problem& one : session.take(given->reply)) refused.push_back(std::move(one));
+        for (const Problem& one : refused) problem(asked.values, one, 1);
+    }
+    if (!asked.table.empty()) {
+        const std::string from = spokenAddress(asked.table);
+        auto rows = tableFrom(asked.table);
+        if (!rows) return problem(from, rows.error(), 3);
+        auto row = rowFromTable(session.form(), rows->text, asked.where);
+        if (!row) return problem(from, row.error(), 1);
+        refused = session.take(*row);
+        for (const Problem& one : refused) problem(from, one, 1);
+    }
+    return refused.empty() ? 0 : 1;
+}
+
+/// Where the reply goes is looked at before anybody begins to fill in: 0, or the exit where it cannot go there.
+int lookWhere(const Asked& asked, const Form& form, Keeping& keeping) {
+    if (!asked.reply.empty() && asked.reply != "-") {
+        if (const auto why = notWrittenOver(asked.reply, asked.read())) return problem(asked.reply, *why, 3);
+        if (const auto can = canBeWritten(asked.reply); !can) return problem(asked.reply, can.error(), 3);
+    }
+    if (asked.store.empty()) return 0;
+    const std::string address = keeping.spokenStore();
+    if (auto there = keeping.open(); !there) {
+        // A server may be back when the form is filled in; a file that cannot be opened is a wrong call.
+        problem(address, there.error(), 3);
+        if (!isServerAddress(asked.store) || keeping.folder.empty()) return 3;
+        std::cerr << address << ": replies wait on this computer until the store is back" << std::endl;
+        return 0;
+    }
+    auto changes = keeping.store->changesFor(form);
+    if (!changes) return problem(address, changes.error(), 1);
+    for (const Sentence& change : *changes) problem(address, {"", change}, 0);
+    keeping.putWaiting();
+    return 0;
+}
+
+/// The window while somebody fills in: what becomes of each reply, and of what is not finished.
+class FillerRun {
+  public:
+    FillerRun(QApplication& qt, FormSession& session, const FontBook& fonts, const Asked& asked, Keeping& keeping)
+        : qt_(qt), session_(session), asked_(asked), keeping_(keeping), window_(session, fonts) {
+        FormToFill* const view = &window_.view();
+        QObject::connect(view, &FormToFill::accepted, &qt_, [this] { accepted(); });
+        QObject::connect(view, &FormToFill::left, &qt_, [this] { end(); });
+        QObject::connect(view, &FormToFill::acceptedAndGoesOn, &qt_, [this](const std::string& given) {
+            const auto told = delivered(given);
+            if (told && !keeping_.store) tell(*told);
+        });
+        QObject::connect(view, &FormToFill::told, &qt_,
+                         [](const std::string& name) { std::cerr << "signal " << spoken(name) << std::endl; });
+    }
+
+    int run() {
+        const EndedOutside outside(qt_, [this] {
+            if (!undecided_) (void)keepUnfinished(folder_, asked_.path, session_);
+        });
+        window_.show();
+        // What was being filled in when the program was ended from outside is offered, once the window is there.
+        if (asked_.values.empty() && asked_.table.empty()) {
+            undecided_ = true;
+            undecided_ = !offerUnfinished(session_, folder_, asked_.path, window_.top());
+            window_.view().refresh();
+        }
+        if (!outside.ended() && !over_) qt_.exec();
+        window_.remember();
+        return status_;
+    }
+
+  private:
+    /// One reply after another: the second is reply-2.json, beside the first.
+    std::string nextPath() {
+        if (++replies_ == 1 || asked_.reply.empty() || asked_.reply == "-") return asked_.reply;
+        const QFileInfo first(toQt(asked_.reply));
+        const QString end = first.suffix().isEmpty() ? "" : "." + first.suffix();
+        return fromQt(first.dir().filePath(first.completeBaseName() + "-" + QString::number(replies_) + end));
+    }
+    std::optional<std::string> delivered(const std::string& reply) {
+        const std::string& language = session_.form().root().text(Prop::language);
+        auto told = deliver(reply, nextPath(), language, asked_.read(), keeping_);
+        told ? status_ = 0 : --replies_;
+        return told;
+    }
+    /// What became of the answers is told where somebody stays to read it, or where they wait.
+    void tell(const std::string& told) {
+        if (!told.empty() && (asked_.again || !keeping_.store))
+            QMessageBox::information(&window_.top(), window_.top().windowTitle(), toQt(told));
+    }
+    void accepted() {
+        const auto told = delivered(session_.reply());
+        if (!told) return;
+        forgetUnfinished(folder_, asked_.path);
+        tell(*told);
+        // A form that accepts itself when it opens does so once.
+        if (!asked_.again || startingOver_) return end();
+        startingOver_ = true;
+        window_.startOver();
+        startingOver_ = false;
+    }
+    void end() {
+        forgetUnfinished(folder_, asked_.path);
+        over_ = true;
+        qt_.quit();
+    }
+
+    QApplication& qt_;
+    FormSession& session_;
+    const Asked& asked_;
+    Keeping& keeping_;
+    const std::string folder_ = keepsakeFolder();
+    FillingWindow window_;
+    int status_ = 1, replies_ = 0;
+    bool startingOver_ = false;
+    bool over_ = false;       // a form may be accepted, or left, as soon as it opens
+    bool undecided_ = false;  // what was kept is offered, and stays until that is answered
+};
+
 }  // namespace
 
 int main(int argc, char** argv) {
     takeSignalsAsProblems();
     CLI::App app{"Opens a form for filling."};
     app.set_version_flag("--version", "Brindel 0.1.0");
-    std::string path, values, table, where, reply, asked, storeAddress;
-    bool again = false;
-    app.add_option("FORM", path, "A form file")->required();
-    app.add_option("--values", values,
-                   "What to start with: a JSON file of values, a reply, or a filled PDF, FDF or XFDF; - for standard "
-                   "input");
-    app.add_option("--from", table,
-                   "What to start with: a row of a table (.csv) or of a store, whose headings are names of fields")
-        ->excludes("--values");
-    app.add_option("--where", where, "Which row: a column and its value, such as 'sail=K 123'")->needs("--from");
-    app.add_option("--reply", reply, "Where the reply goes; - for standard output");
-    app.add_option("--store", storeAddress,
-                   "Where the replies are saved, a row each: a file such as replies.db, or postgresql://…; otherwise, "
-                   "without --reply, where the form says");
-    app.add_flag("--again", again, "Starts over for the next filler after each reply, until the window is closed");
-    app.add_option("--language", asked, "Language in which it is filled, such as de");
+    Asked asked;
+    addOptions(app, asked);
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& error) {
         return app.exit(error) == 0 ? 0 : 2;
     }
-    auto opened = openForm(path);
-    if (!opened) return problem(path, opened.error(), opened.error().place.empty() ? 3 : 1);
-    auto inLanguage = asked.empty() ? Result<Form>(opened->form) : formIn(opened->form, asked);
+    auto opened = openForm(asked.path);
+    if (!opened) return problem(asked.path, opened.error(), opened.error().place.empty() ? 3 : 1);
+    auto inLanguage = asked.language.empty() ? Result<Form>(opened->form) : formIn(opened->form, asked.language);
     if (!inLanguage) return problem("--language", inLanguage.error(), 2);
-    const Form& form = *inLanguage;
-    FormSession session(form, todayHere(), minutesHere());
-    if (!values.empty()) {
-        auto text = readWhole(values == "-" ? "/dev/stdin" : values);
-        if (!text) return problem(values, text.error(), 3);
-        auto given = replyFromFile(form, FontBook(), *text);
-        if (!given) return problem(values, given.error(), 1);
-        std::vector<Problem> refused = std::move(given->refused);
-        for (Problem& one : session.take(given->reply)) refused.push_back(std::move(one));
-        for (const Problem& one : refused) problem(values, one, 1);
-        if (!refused.empty()) return 1;
-    }
+    FormSession session(*inLanguage, todayHere(), minutesHere());
+    if (const int exit = startWith(session, asked)) return exit;
 
-    if (!table.empty()) {
-        const std::string from = spokenAddress(table);
-        auto rows = tableFrom(table);
-        if (!rows) return problem(from, rows.error(), 3);
-        auto row = rowFromTable(form, rows->text, where);
-        if (!row) return problem(from, row.error(), 1);
-        const auto refused = session.take(*row);
-        for (const Problem& one : refused) problem(from, one, 1);
-        if (!refused.empty()) return 1;
-    }
-
-    if (storeAddress.empty() && reply.empty() && opened->form.kit)
-        storeAddress = storeBeside(opened->form.kit->store, path);
-    if (!storeAddress.empty() && opened->form.kit && storeAddress == storeBeside(opened->form.kit->store, path))
-        std::cerr << path << ": its replies are saved in " << spokenAddress(storeAddress) << ", as the form says"
+    const std::string said = opened->form.kit ? storeBeside(opened->form.kit->store, asked.path) : std::string();
+    if (asked.store.empty() && asked.reply.empty()) asked.store = said;
+    if (!asked.store.empty() && asked.store == said)
+        std::cerr << asked.path << ": its replies are saved in " << spokenAddress(said) << ", as the form says"
                   << std::endl;
-    // Where the reply goes is looked at before anybody begins to fill in.
-    const std::vector<std::string> readFrom = {path, values, table};
-    if (!reply.empty() && reply != "-") {
-        if (const auto why = notWrittenOver(reply, readFrom)) return problem(reply, *why, 3);
-        if (const auto can = canBeWritten(reply); !can) return problem(reply, can.error(), 3);
-    }
-
-    Keeping keeping{storeAddress, opened->form};
-    if (!storeAddress.empty()) {
-        const std::string address = keeping.spokenStore();
-        if (auto there = keeping.open(); !there) {
-            // A server may be back when the form is filled in; a file that cannot be opened is a wrong call.
-            problem(address, there.error(), 3);
-            if (!isServerAddress(storeAddress) || keeping.folder.empty()) return 3;
-            std::cerr << address << ": replies wait on this computer until the store is back" << std::endl;
-        } else {
-            auto changes = keeping.store->changesFor(opened->form);
-            if (!changes) return problem(address, changes.error(), 1);
-            for (const Sentence& change : *changes) problem(address, {"", change}, 0);
-            keeping.putWaiting();
-        }
-    }
+    Keeping keeping{asked.store, opened->form};
+    if (const int exit = lookWhere(asked, opened->form, keeping)) return exit;
 
     needDisplay("brindel-fill");
     QApplication qt(argc, argv);
@@ -187,74 +282,5 @@ int main(int argc, char** argv) {
     useDesktopFont();
     FontBook fonts;
     fonts.desktopFamily = fromQt(QFontInfo(QApplication::font()).family());
-    const std::string& language = form.root().text(Prop::language);
-    int status = 1;
-    bool startingOver = false;
-    bool over = false;  // a form may be accepted, or left, as soon as it opens
-    const std::string folder = keepsakeFolder();
-    bool undecided = false;  // what was kept is offered, and stays until that is answered
-    const EndedOutside outside(qt, [&] {
-        if (!undecided) (void)keepUnfinished(folder, path, session);
-    });
-
-    FillingWindow window(session, fonts);
-    FormToFill* const view = &window.view();
-    // One reply after another: the second is reply-2.json, beside the first.
-    int replies = 0;
-    auto nextPath = [&] {
-        if (++replies == 1 || reply.empty() || reply == "-") return reply;
-        const QFileInfo first(toQt(reply));
-        const QString end = first.suffix().isEmpty() ? "" : "." + first.suffix();
-        return fromQt(first.dir().filePath(first.completeBaseName() + "-" + QString::number(replies) + end));
-    };
-    // What became of the answers is told where somebody stays to read it, or where they wait.
-    auto tell = [&](const std::string& told) {
-        if (!told.empty() && (again || !keeping.store))
-            QMessageBox::information(&window.top(), window.top().windowTitle(), toQt(told));
-    };
-    QObject::connect(view, &FormToFill::accepted, &qt, [&] {
-        const auto told = deliver(session.reply(), nextPath(), language, readFrom, keeping);
-        if (!told) {
-            --replies;
-            return;
-        }
-        forgetUnfinished(folder, path);
-        status = 0;
-        tell(*told);
-        // A form that accepts itself when it opens does so once.
-        if (again && !startingOver) {
-            startingOver = true;
-            window.startOver();
-            startingOver = false;
-            return;
-        }
-        over = true;
-        qt.quit();
-    });
-    QObject::connect(view, &FormToFill::left, &qt, [&] {
-        forgetUnfinished(folder, path);
-        over = true;
-        qt.quit();
-    });
-    QObject::connect(view, &FormToFill::acceptedAndGoesOn, &qt, [&](const std::string& given) {
-        const auto told = deliver(given, nextPath(), language, readFrom, keeping);
-        if (!told) {
-            --replies;
-            return;
-        }
-        status = 0;
-        if (!keeping.store) tell(*told);
-    });
-    QObject::connect(view, &FormToFill::told, &qt,
-                     [](const std::string& name) { std::cerr << "signal " << spoken(name) << std::endl; });
-    window.show();
-    // What was being filled in when the program was ended from outside is offered, once the window is there to see it.
-    if (values.empty() && table.empty()) {
-        undecided = true;
-        undecided = !offerUnfinished(session, folder, path, window.top());
-        view->refresh();
-    }
-    if (!outside.ended() && !over) qt.exec();
-    window.remember();
-    return status;
+    return FillerRun(qt, session, fonts, asked, keeping).run();
 }

@@ -29,28 +29,8 @@ void FormToFill::wire(QWidget* widget, Id id) {
     }
     if (!isFilled(*c)) return;
     widget->installEventFilter(this);
-    auto listen = [&](QLineEdit* edit) {
-        if (edit != widget) edit->installEventFilter(this);
-        edit->setProperty("control", QVariant(uint(id)));
-        connect(edit, &QLineEdit::textEdited, this, [this, id](const QString& text) { typed(id, text); });
-    };
     if (auto* choices = qobject_cast<ChoiceField*>(widget)) {
-        choices->picked = [this, id](std::vector<std::size_t> lines) {
-            session_.pick(id, std::move(lines));
-            did(id);
-        };
-        for (QAbstractButton* button : choices->buttons()) {
-            button->setProperty("control", QVariant(uint(id)));
-            button->installEventFilter(this);
-        }
-        if (choices->other()) {
-            choices->other()->installEventFilter(this);
-            choices->other()->setProperty("control", QVariant(uint(id)));
-            connect(choices->other(), &QLineEdit::textEdited, this, [this, id](const QString& text) {
-                session_.type(id, fromQt(text));
-                did(id);
-            });
-        }
+        wireChoices(choices, id);
     } else if (auto* signature = qobject_cast<SignatureField*>(widget)) {
         if (signature->edit()) {
             signature->edit()->setProperty("control", QVariant(uint(id)));
@@ -66,69 +46,104 @@ void FormToFill::wire(QWidget* widget, Id id) {
             did(id);
         };
     } else if (auto* edit = qobject_cast<QLineEdit*>(widget)) {
-        listen(edit);
+        listen(edit, widget, id);
     } else if (auto* area = qobject_cast<QPlainTextEdit*>(widget)) {
         connect(area, &QPlainTextEdit::textChanged, this, [this, id, area] {
-            if (settling_) return;
-            typed(id, area->toPlainText());
+            if (!settling_) typed(id, area->toPlainText());
         });
     } else if (auto* rich = qobject_cast<QTextEdit*>(widget)) {
         connect(rich, &QTextEdit::textChanged, this, [this, id, rich] {
             if (!settling_) typed(id, rich->toPlainText());
         });
     } else if (auto* number = qobject_cast<NumberField*>(widget)) {
-        listen(number->edit());
-        number->stepped = [this, id](int steps) {
-            session_.step(id, steps);
-            did(id);
-        };
+        listen(number->edit(), widget, id);
+        number->stepped = [this, id](int steps) { stepped(id, steps); };
     } else if (auto* box = qobject_cast<QComboBox*>(widget)) {
-        if (box->lineEdit()) listen(box->lineEdit());
+        if (box->lineEdit()) listen(box->lineEdit(), widget, id);
         connect(box, &QComboBox::activated, this, [this, id, box](int at) {
             session_.type(id, fromQt(box->itemText(at)));
             did(id);
         });
-        if (auto* date = qobject_cast<DateField*>(box)) {
-            date->shownDate = [this, id] {
-                const auto* day = std::get_if<Day>(&session_.entry(id).held);
-                return day ? QDate(int(day->year()), int(unsigned(day->month())), int(unsigned(day->day()))) : QDate();
-            };
-            date->stepped = [this, id](int steps) {
-                session_.step(id, steps);
-                did(id);
-            };
-            date->picked = [this, id](QDate picked) {
-                session_.pickDay(id, Day{std::chrono::year(picked.year()), std::chrono::month(unsigned(picked.month())),
-                                         std::chrono::day(unsigned(picked.day()))});
-                session_.leave(id);
-                did(id);
-            };
-        }
+        if (auto* date = qobject_cast<DateField*>(box)) wireDate(date, id);
     } else if (auto* list = qobject_cast<QListWidget*>(widget)) {
-        auto picked = [this, id, list] {
-            if (settling_) return;
-            std::vector<std::size_t> lines;
-            const bool ticks = session_.form().find(id)->yes(Prop::tickMarks);
-            for (int i = 0; i < list->count(); ++i)
-                if (ticks ? list->item(i)->checkState() == Qt::Checked : list->item(i)->isSelected())
-                    lines.push_back(std::size_t(i));
-            session_.pick(id, lines);
-            did(id);
-        };
-        connect(list, &QListWidget::itemChanged, this, picked);
-        connect(list, &QListWidget::itemSelectionChanged, this, picked);
+        wireList(list, id);
     } else if (auto* button = qobject_cast<QAbstractButton*>(widget)) {
-        if (row(c->kind).answers == AnswerType::question) {
-            QButtonGroup*& group = questions_[session_.asked(id)];
-            if (!group) group = new QButtonGroup(this);
-            group->addButton(button);
-        }
-        connect(button, &QAbstractButton::toggled, this, [this, id](bool on) {
-            if (settling_) return;
-            session_.tick(id, on);
-            did(id);
-        });
+        wireButton(button, *c);
     }
+}
+
+/// What is typed into a line of text, which may stand within the field.
+void FormToFill::listen(QLineEdit* edit, const QWidget* field, Id id) {
+    if (edit != field) edit->installEventFilter(this);
+    edit->setProperty("control", QVariant(uint(id)));
+    connect(edit, &QLineEdit::textEdited, this, [this, id](const QString& text) { typed(id, text); });
+}
+
+void FormToFill::stepped(Id id, int steps) {
+    session_.step(id, steps);
+    did(id);
+}
+
+void FormToFill::wireChoices(ChoiceField* choices, Id id) {
+    choices->picked = [this, id](std::vector<std::size_t> lines) {
+        session_.pick(id, std::move(lines));
+        did(id);
+    };
+    for (QAbstractButton* button : choices->buttons()) {
+        button->setProperty("control", QVariant(uint(id)));
+        button->installEventFilter(this);
+    }
+    if (!choices->other()) return;
+    choices->other()->installEventFilter(this);
+    choices->other()->setProperty("control", QVariant(uint(id)));
+    connect(choices->other(), &QLineEdit::textEdited, this, [this, id](const QString& text) {
+        session_.type(id, fromQt(text));
+        did(id);
+    });
+}
+
+void FormToFill::wireDate(DateField* date, Id id) {
+    date->shownDate = [this, id] {
+        const auto* day = std::get_if<Day>(&session_.entry(id).held);
+        return day ? QDate(int(day->year()), int(unsigned(day->month())), int(unsigned(day->day()))) : QDate();
+    };
+    date->stepped = [this, id](int steps) { stepped(id, steps); };
+    date->picked = [this, id](QDate picked) {
+        session_.pickDay(id, Day{std::chrono::year(picked.year()), std::chrono::month(unsigned(picked.month())),
+                                 std::chrono::day(unsigned(picked.day()))});
+        session_.leave(id);
+        did(id);
+    };
+}
+
+void FormToFill::wireList(QListWidget* list, Id id) {
+    auto picked = [this, id, list] {
+        if (settling_) return;
+        std::vector<std::size_t> lines;
+        const bool ticks = session_.form().find(id)->yes(Prop::tickMarks);
+        for (int i = 0; i < list->count(); ++i)
+            if (ticks ? list->item(i)->checkState() == Qt::Checked : list->item(i)->isSelected())
+                lines.push_back(std::size_t(i));
+        session_.pick(id, lines);
+        did(id);
+    };
+    connect(list, &QListWidget::itemChanged, this, picked);
+    connect(list, &QListWidget::itemSelectionChanged, this, picked);
+}
+
+/// A tick, or one of the buttons of a question.
+void FormToFill::wireButton(QAbstractButton* button, const Control& c) {
+    const Id id = c.id;
+    if (row(c.kind).answers == AnswerType::question) {
+        QButtonGroup*& group = questions_[session_.asked(id)];
+        if (!group) group = new QButtonGroup(this);
+        group->addButton(button);
+    }
+    connect(button, &QAbstractButton::toggled, this, [this, id](bool on) {
+        if (settling_) return;
+        session_.tick(id, on);
+        did(id);
+    });
 }
 
 void FormToFill::typed(Id id, const QString& text) {

@@ -192,6 +192,47 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
     auto* column = new QVBoxLayout(body_);
     column->setContentsMargins(14, 10, 14, 12);
     column->setSpacing(3);
+    buildHead(column);
+
+    const Ids ids = desk_.selectionOrForm();
+    std::vector<Prop> props = row(desk_.form().find(ids.front())->kind).props;
+    for (Id id : ids)
+        if (const Control* c = desk_.form().find(id)) std::erase_if(props, [&](Prop p) { return !has(c->kind, p); });
+    // Paper is never resized.
+    if (!desk_.form().isDialog()) std::erase(props, Prop::holdsTo);
+    bool boxed = true;
+    for (Id id : ids) {
+        const Kind kind = desk_.form().find(id)->kind;
+        boxed = boxed && kind != Kind::document && !row(kind).paper && !row(kind).turned;
+    }
+    if (ids.size() == 1) addIdentity();
+    addNotice();
+    // What is set most of these kinds comes first, then the groups in one order whatever the kind; within a group the
+    // table of kinds has its own.
+    std::vector<Prop> often = row(desk_.form().find(ids.front())->kind).first;
+    for (Id id : ids) {
+        const std::vector<Prop>& its = row(desk_.form().find(id)->kind).first;
+        std::erase_if(often, [&](Prop p) { return std::ranges::find(its, p) == its.end(); });
+    }
+    std::erase_if(often, [&](Prop p) { return std::ranges::find(props, p) == props.end(); });
+    for (Group group : {Group::often, Group::place, Group::identity, Group::window, Group::paper, Group::entry,
+                        Group::choices, Group::table, Group::action, Group::look, Group::protection, Group::receiver}) {
+        if (group == Group::place && boxed) addPlace();
+        if (group == Group::entry && has(desk_.form().find(ids.front())->kind, Prop::maxLength)) addRoom();
+        for (Prop prop : group == Group::often ? often : props) {
+            const PropertyRow& r = row(prop);
+            const bool isOften = std::ranges::find(often, prop) != often.end();
+            if ((isOften ? Group::often : r.group) != group) continue;
+            addProperty(prop, group, ids);
+        }
+    }
+    column->addStretch(1);
+    sift();
+    setWidget(body_);
+}
+
+/// The kind, where it is, and the field that finds a property.
+void Details::buildHead(QVBoxLayout* column) {
     auto* head = new QHBoxLayout;
     head->setSpacing(8);
     picture_ = new QLabel(body_);
@@ -223,134 +264,111 @@ void Details::rebuild(const std::vector<Kind>& kinds) {
         sift();
     });
     column->addSpacing(4);
+}
 
-    const Ids ids = desk_.selectionOrForm();
-    std::vector<Prop> props = row(desk_.form().find(ids.front())->kind).props;
-    for (Id id : ids)
-        if (const Control* c = desk_.form().find(id)) std::erase_if(props, [&](Prop p) { return !has(c->kind, p); });
-    // Paper is never resized.
-    if (!desk_.form().isDialog()) std::erase(props, Prop::holdsTo);
-    bool boxed = true;
-    for (Id id : ids) {
-        const Kind kind = desk_.form().find(id)->kind;
-        boxed = boxed && kind != Kind::document && !row(kind).paper && !row(kind).turned;
-    }
-    if (ids.size() == 1) addIdentity();
-    addNotice();
-    // What is set most of these kinds comes first, then the groups in one order whatever the kind; within a group the
-    // table of kinds has its own.
-    std::vector<Prop> often = row(desk_.form().find(ids.front())->kind).first;
-    for (Id id : ids) {
-        const std::vector<Prop>& its = row(desk_.form().find(id)->kind).first;
-        std::erase_if(often, [&](Prop p) { return std::ranges::find(its, p) == its.end(); });
-    }
-    std::erase_if(often, [&](Prop p) { return std::ranges::find(props, p) == props.end(); });
-    for (Group group : {Group::often, Group::place, Group::identity, Group::window, Group::paper, Group::entry,
-                        Group::choices, Group::table, Group::action, Group::look, Group::protection, Group::receiver}) {
-        if (group == Group::place && boxed) addPlace();
-        if (group == Group::entry && has(desk_.form().find(ids.front())->kind, Prop::maxLength)) addRoom();
-        for (Prop prop : group == Group::often ? often : props) {
-            const PropertyRow& r = row(prop);
-            const bool isOften = std::ranges::find(often, prop) != often.end();
-            if ((isOften ? Group::often : r.group) != group) continue;
-            if (ids.size() == 1 && takesFormula(prop)) {
-                if (desk_.form().find(ids[0])->formulas.find(prop) || addingFormula_ == prop) {
-                    addFormulaRow(ids[0], prop, group);
-                    continue;
-                }
-            }
-            Editor editor = makeEditor(
-                r, desk_,
-                [this, prop, &r](std::optional<Value> value) {
-                    filling_ = true;
-                    Ids targets = desk_.selectionOrForm();
-                    QString name = Words::tr("Set %1").arg(Words::shown(r.word).toLower());
-                    Form next = desk_.form();
-                    const auto* wording = value ? std::get_if<std::string>(&*value) : nullptr;
-                    const bool formula = wording && wording->starts_with('=') && takesFormula(prop);
-                    if ((prop == Prop::text || prop == Prop::title) && !formula) {
-                        for (Id id : targets) next = reworded(next, id, std::get<std::string>(*value));
-                        name = Words::tr("Reword");
-                    } else if (const auto* typed = value ? std::get_if<std::string>(&*value) : nullptr;
-                               typed && typed->starts_with('=') && takesFormula(prop)) {
-                        next = withFormula(next, targets, prop, fromQt(toQt(typed->substr(1)).trimmed()));
-                        name = Words::tr("Work out: %1").arg(Words::shown(r.word).toLower());
-                    } else if (prop == Prop::accessKey) {
-                        for (Id id : targets) next = withKeySet(next, id, std::get<std::string>(*value));
-                    } else {
-                        next = value ? withProperty(next, targets, prop, *value) : withoutProperty(next, targets, prop);
-                    }
-                    desk_.edit(refitted(next, targets, desk_.fonts()), name);
-                    filling_ = false;
-                    // Another way to get choices, or a formula, has other rows.
-                    QMetaObject::invokeMethod(this, &Details::showAgain, Qt::QueuedConnection);
-                },
-                body_, r.type == Type::colour ? contrastWith(prop) : nullptr);
-            editors_[prop] = editor.widget;
-            QLabel* word = addRow(group, Words::shown(r.word), editor.widget, Words::shown(r.help));
-            rows_.back().prop = prop;
-            // Into a field = is typed; a tick has a button for it.
-            if (ids.size() == 1 && takesFormula(prop) && r.type == Type::yesNo) {
-                auto* work = new QToolButton(word->parentWidget());
-                work->setObjectName("workOut-" + toQt(std::string(r.key)));
-                work->setText("=");
-                work->setToolTip(Words::tr("Works it out by a formula."));
-                work->setAccessibleName(Words::tr("Work out by a formula: %1").arg(word->text()));
-                work->setFixedSize(16, 20);
-                work->setAutoRaise(true);
-                work->setFocusPolicy(Qt::NoFocus);
-                word->parentWidget()->layout()->addWidget(work);
-                connect(work, &QToolButton::clicked, this, [this, prop] {
-                    addingFormula_ = prop;
-                    rebuild(shownKinds_);
-                    fill();
-                    if (QWidget* edit = editorOf(prop)) edit->setFocus(Qt::OtherFocusReason);
-                });
-            }
-            if (isLook(prop)) {
-                // What is set by hand over the style is told apart, and can be dropped.
-                auto* drop = new QToolButton(word->parentWidget());
-                drop->setObjectName("drop");
-                drop->setText("×");
-                drop->setToolTip(Words::tr("Set by hand. Click to follow the style again."));
-                drop->setAccessibleName(Words::tr("Follow the style again: %1").arg(word->text()));
-                drop->setFixedSize(16, 20);
-                word->parentWidget()->layout()->addWidget(drop);
-                connect(drop, &QToolButton::clicked, this, [this, prop, &r] {
-                    desk_.edit(withoutProperty(desk_.form(), desk_.selectionOrForm(), prop),
-                               Words::tr("Remove %1").arg(Words::shown(r.word).toLower()));
-                });
-                fillers_.push_back([this, prop, drop, word] {
-                    bool mine = false, styled = true;
-                    for (Id id : desk_.selectionOrForm())
-                        if (const Control* c = desk_.form().find(id)) {
-                            mine = mine || c->own.find(prop);
-                            styled = styled && has(c->kind, Prop::style);
-                        }
-                    drop->setVisible(mine && styled);
-                    QFont font = word->font();
-                    font.setBold(mine && styled);
-                    word->setFont(font);
-                });
-            }
-            fillers_.push_back([this, prop, show = editor.show] {
-                std::optional<Value> value;
-                bool differ = false;
-                for (Id id : desk_.selectionOrForm())
-                    if (const Control* c = desk_.form().find(id)) {
-                        const Value mine = isLook(prop)              ? lookValue(desk_.form(), *c, prop)
-                                           : prop == Prop::accessKey ? Value(keyTo(desk_.form(), *c))
-                                                                     : c->get(prop);
-                        differ = differ || (value && *value != mine);
-                        value = mine;
-                    }
-                show(differ ? std::nullopt : value);
-            });
+/// A row for a property of what is selected: a formula where it has one, or the editor of its type.
+void Details::addProperty(Prop prop, Group group, const Ids& ids) {
+    const PropertyRow& r = row(prop);
+    if (ids.size() == 1 && takesFormula(prop)) {
+        if (desk_.form().find(ids[0])->formulas.find(prop) || addingFormula_ == prop) {
+            addFormulaRow(ids[0], prop, group);
+            return;
         }
     }
-    column->addStretch(1);
-    sift();
-    setWidget(body_);
+    Editor editor = makeEditor(
+        r, desk_, [this, prop](std::optional<Value> value) { set(prop, std::move(value)); }, body_,
+        r.type == Type::colour ? contrastWith(prop) : nullptr);
+    editors_[prop] = editor.widget;
+    QLabel* word = addRow(group, Words::shown(r.word), editor.widget, Words::shown(r.help));
+    rows_.back().prop = prop;
+    // Into a field = is typed; a tick has a button for it.
+    if (ids.size() == 1 && takesFormula(prop) && r.type == Type::yesNo) addWorkOut(prop, word);
+    if (isLook(prop)) addDrop(prop, word);
+    fillers_.push_back([this, prop, show = editor.show] {
+        std::optional<Value> value;
+        bool differ = false;
+        for (Id id : desk_.selectionOrForm())
+            if (const Control* c = desk_.form().find(id)) {
+                const Value mine = isLook(prop)              ? lookValue(desk_.form(), *c, prop)
+                                   : prop == Prop::accessKey ? Value(keyTo(desk_.form(), *c))
+                                                             : c->get(prop);
+                differ = differ || (value && *value != mine);
+                value = mine;
+            }
+        show(differ ? std::nullopt : value);
+    });
+}
+
+/// What was typed or chosen, for all that is selected: one step of undo.
+void Details::set(Prop prop, std::optional<Value> value) {
+    filling_ = true;
+    const PropertyRow& r = row(prop);
+    const Ids targets = desk_.selectionOrForm();
+    QString name = Words::tr("Set %1").arg(Words::shown(r.word).toLower());
+    Form next = desk_.form();
+    const auto* typed = value ? std::get_if<std::string>(&*value) : nullptr;
+    if (typed && typed->starts_with('=') && takesFormula(prop)) {
+        next = withFormula(next, targets, prop, fromQt(toQt(typed->substr(1)).trimmed()));
+        name = Words::tr("Work out: %1").arg(Words::shown(r.word).toLower());
+    } else if (typed && (prop == Prop::text || prop == Prop::title)) {
+        for (Id id : targets) next = reworded(next, id, *typed);
+        name = Words::tr("Reword");
+    } else if (typed && prop == Prop::accessKey) {
+        for (Id id : targets) next = withKeySet(next, id, *typed);
+    } else {
+        next = value ? withProperty(next, targets, prop, *value) : withoutProperty(next, targets, prop);
+    }
+    desk_.edit(refitted(next, targets, desk_.fonts()), name);
+    filling_ = false;
+    // Another way to get choices, or a formula, has other rows.
+    QMetaObject::invokeMethod(this, &Details::showAgain, Qt::QueuedConnection);
+}
+
+void Details::addWorkOut(Prop prop, QLabel* word) {
+    const PropertyRow& r = row(prop);
+    auto* work = new QToolButton(word->parentWidget());
+    work->setObjectName("workOut-" + toQt(std::string(r.key)));
+    work->setText("=");
+    work->setToolTip(Words::tr("Works it out by a formula."));
+    work->setAccessibleName(Words::tr("Work out by a formula: %1").arg(word->text()));
+    work->setFixedSize(16, 20);
+    work->setAutoRaise(true);
+    work->setFocusPolicy(Qt::NoFocus);
+    word->parentWidget()->layout()->addWidget(work);
+    connect(work, &QToolButton::clicked, this, [this, prop] {
+        addingFormula_ = prop;
+        rebuild(shownKinds_);
+        fill();
+        if (QWidget* edit = editorOf(prop)) edit->setFocus(Qt::OtherFocusReason);
+    });
+}
+
+/// What is set by hand over the style is told apart, and can be dropped.
+void Details::addDrop(Prop prop, QLabel* word) {
+    const PropertyRow& r = row(prop);
+    auto* drop = new QToolButton(word->parentWidget());
+    drop->setObjectName("drop");
+    drop->setText("×");
+    drop->setToolTip(Words::tr("Set by hand. Click to follow the style again."));
+    drop->setAccessibleName(Words::tr("Follow the style again: %1").arg(word->text()));
+    drop->setFixedSize(16, 20);
+    word->parentWidget()->layout()->addWidget(drop);
+    connect(drop, &QToolButton::clicked, this, [this, prop, &r] {
+        desk_.edit(withoutProperty(desk_.form(), desk_.selectionOrForm(), prop),
+                   Words::tr("Remove %1").arg(Words::shown(r.word).toLower()));
+    });
+    fillers_.push_back([this, prop, drop, word] {
+        bool mine = false, styled = true;
+        for (Id id : desk_.selectionOrForm())
+            if (const Control* c = desk_.form().find(id)) {
+                mine = mine || c->own.find(prop);
+                styled = styled && has(c->kind, Prop::style);
+            }
+        drop->setVisible(mine && styled);
+        QFont font = word->font();
+        font.setBold(mine && styled);
+        word->setFont(font);
+    });
 }
 
 void Details::fill() {

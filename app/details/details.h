@@ -34,7 +34,11 @@ class Details : public QScrollArea {
     void addFormulaRow(Id id, Prop prop, Group group);
     QVBoxLayout* groupLayout(Group group);
     QLabel* addRow(Group group, const QString& word, QWidget* editor, const QString& help);
-    QWidget* editorFor(const PropertyRow& row);
+    void buildHead(QVBoxLayout* column);
+    void addProperty(Prop prop, Group group, const Ids& ids);
+    void set(Prop prop, std::optional<Value> value);
+    void addWorkOut(Prop prop, QLabel* word);
+    void addDrop(Prop prop, QLabel* word);
     void addIdentity();
     void addPlace();
     void addNotice();

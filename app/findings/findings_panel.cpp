@@ -130,26 +130,7 @@ FindingsPanel::FindingsPanel(Desk& desk, Stands stands, QWidget* parent)
     wayLines_->setContentsMargins(0, 0, 0, 0);
     wayLines_->setSpacing(4);
     column->addWidget(ways_);
-    reason_ = new QWidget(this);
-    auto* reason = new QVBoxLayout(reason_);
-    reason->setContentsMargins(0, 0, 0, 0);
-    reason->setSpacing(2);
-    because_ = new QLineEdit(reason_);
-    because_->setObjectName("because");
-    because_->setFixedHeight(26);
-    because_->setMaxLength(300);
-    because_->setPlaceholderText(Words::tr("Why it is set aside"));
-    because_->setAccessibleName(Words::tr("Why it is set aside"));
-    because_->installEventFilter(this);
-    reason->addWidget(because_);
-    auto* both = new QHBoxLayout;
-    auto* here = linkButton(Words::tr("Set aside"), "leaveHere", reason_);
-    auto* everywhere = linkButton(Words::tr("Set aside all of this sort"), "leaveAll", reason_);
-    both->addWidget(here);
-    both->addWidget(everywhere);
-    both->addStretch(1);
-    reason->addLayout(both);
-    reason_->hide();
+    buildReason();
     column->addWidget(reason_);
     if (stands_ == Stands::page) {
         // The list goes from edge to edge, what is said of its line stands below the lines' own text.
@@ -173,23 +154,49 @@ FindingsPanel::FindingsPanel(Desk& desk, Stands stands, QWidget* parent)
     connect(list_, &QListWidget::itemDoubleClicked, this, [this] {
         if (const Finding* f = current(); f && stands_ == Stands::page) emit goAsked(*f, false);
     });
+    connect(&desk, &Desk::findingsChanged, this, &FindingsPanel::refresh);
+    connect(&desk.watch(), &FindingsWatch::allMended, this, &FindingsPanel::showMended);
+    refresh();
+}
+
+/// Why a finding is set aside: asked for below the list.
+void FindingsPanel::buildReason() {
+    reason_ = new QWidget(this);
+    auto* reason = new QVBoxLayout(reason_);
+    reason->setContentsMargins(0, 0, 0, 0);
+    reason->setSpacing(2);
+    because_ = new QLineEdit(reason_);
+    because_->setObjectName("because");
+    because_->setFixedHeight(26);
+    because_->setMaxLength(300);
+    because_->setPlaceholderText(Words::tr("Why it is set aside"));
+    because_->setAccessibleName(Words::tr("Why it is set aside"));
+    because_->installEventFilter(this);
+    reason->addWidget(because_);
+    auto* both = new QHBoxLayout;
+    auto* here = linkButton(Words::tr("Set aside"), "leaveHere", reason_);
+    auto* everywhere = linkButton(Words::tr("Set aside all of this sort"), "leaveAll", reason_);
+    both->addWidget(here);
+    both->addWidget(everywhere);
+    both->addStretch(1);
+    reason->addLayout(both);
+    reason_->hide();
     connect(because_, &QLineEdit::returnPressed, this, [this] { leave(because_->text(), false); });
     connect(here, &QToolButton::clicked, this, [this] { leave(because_->text(), false); });
     connect(everywhere, &QToolButton::clicked, this, [this] { leave(because_->text(), true); });
-    connect(&desk, &Desk::findingsChanged, this, &FindingsPanel::refresh);
-    connect(&desk.watch(), &FindingsWatch::allMended, this,
-            [this](const Form& before, const Form& after, int putRight) {
-                if (!mending_ || !mending_->controls.sameAs(before.controls)) return;
-                mending_.reset();
-                all_->setText(Words::tr("Put right all that can be"));
-                refreshChosen();
-                // An edit that came in between makes it another form.
-                if (!desk_.form().controls.sameAs(before.controls)) return;
-                if (sameContent(before, after)) return desk_.say(Words::tr("You need to decide these."));
-                desk_.propose({after, Words::tr("Put right all that can be"),
-                               Words::counted("%n things are put right.", "1 thing is put right.", putRight)});
-            });
-    refresh();
+}
+
+/// All that can be is put right in a copy: shown on the sheet, where the form is still the one that it was made of.
+void FindingsPanel::showMended(const Form& before, const Form& after, int putRight) {
+    if (!mending_ || !mending_->controls.sameAs(before.controls)) return;
+    mending_.reset();
+    all_->setText(Words::tr("Put right all that can be"));
+    refreshChosen();
+    // An edit that came in between makes it another form.
+    if (!desk_.form().controls.sameAs(before.controls)) return;
+    if (sameContent(before, after)) return desk_.say(Words::tr("You need to decide these."));
+    desk_.propose({after, Words::tr("Put right all that can be"),
+                   Words::counted("%n things are put right.", "1 thing is put right.", putRight)});
 }
 
 void FindingsPanel::refresh() {

@@ -48,6 +48,8 @@ class FindingsPanel : public QWidget {
     bool eventFilter(QObject* watched, QEvent* event) override;
 
   private:
+    void buildReason();
+    void showMended(const Form& before, const Form& after, int putRight);
     void refresh();
     void refreshChosen();
     Desk& desk_;

@@ -3,18 +3,15 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/findings/findings_panel.h"
-#include "app/passes/rules_strip.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
-#include "core/naming/names.h"
-#include "core/order/route.h"
 
 namespace brindel {
 namespace {
 constexpr int first = 10, high = 44, dotX = 19, footHigh = 84, overFoot = 100;
 }
 
-Rail::Rail(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
+Rail::Rail(Desk& desk, Amount amount, QWidget* parent) : QWidget(parent), desk_(desk), amount_(std::move(amount)) {
     setFixedWidth(168);
     setMouseTracking(true);
     setObjectName("rail");
@@ -28,7 +25,6 @@ Rail::Rail(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
     connect(&desk, &Desk::findingsChanged, counting_, qOverload<>(&QTimer::start));
     for (auto signal : {&Desk::formChanged, &Desk::passChanged})
         connect(&desk, signal, this, qOverload<>(&QWidget::update));
-    count();
 }
 
 QRect Rail::stopRect(Pass pass) const {
@@ -43,11 +39,8 @@ void Rail::count() {
     const Form& form = desk_.form();
     // What a pass has to do with: names, stops, formulas and rules, fields.
     std::map<Pass, int> all;
-    for (const auto& [id, standing] : desk_.names()) all[Pass::name] += standing.state != NameState::notNeeded;
-    all[Pass::order] = int(stopsOf(form).size());
-    all[Pass::rules] = rulesCount(form).all;
-    all[Pass::layOut] = int(form.controls.size()) - 1 - (form.isDialog() ? 0 : int(form.root().children.size()));
-    all[Pass::protect] = fieldCount(form);
+    for (const PassRow& r : passes())
+        if (const auto amount = amount_(r.pass)) all[r.pass] = *amount;
     std::map<Pass, int> open;
     std::map<Pass, Gravity> gravest;
     for (const Finding& f : desk_.findings()) {
@@ -85,15 +78,15 @@ void Rail::paintEvent(QPaintEvent*) {
     p.setRenderHint(QPainter::Antialiasing);
     p.fillRect(rect(), t.umber);
     p.setPen(QPen(QColor(0x7C, 0x6F, 0x63), 2));
-    p.drawLine(dotX, first + high / 2, dotX, first + high * 7 + high / 2);
+    p.drawLine(dotX, first + high / 2, dotX, first + high * (int(passes().size()) - 1) + high / 2);
     for (const PassRow& r : passes()) {
         const QRect stop = stopRect(r.pass);
         const bool here = r.pass == desk_.pass();
         if (here || int(r.pass) == hover_) {
             p.fillRect(stop, t.umber2);
             p.setPen(QPen(QColor(0x7C, 0x6F, 0x63), 2));
-            p.drawLine(dotX, r.pass == Pass::layOut ? stop.center().y() : stop.top(), dotX,
-                       r.pass == Pass::replies ? stop.center().y() : stop.bottom());
+            p.drawLine(dotX, r.pass == passes().front().pass ? stop.center().y() : stop.top(), dotX,
+                       r.pass == passes().back().pass ? stop.center().y() : stop.bottom());
         }
         if (here) p.fillRect(QRect(0, stop.top(), 4, high), QColor("#D98A46"));
         // A ring for a stop to come, filled where one stands.
@@ -124,7 +117,7 @@ void Rail::paintEvent(QPaintEvent*) {
         }
     }
     const int foot = footRect().top();
-    if (foot < first + 8 * high) return;
+    if (foot < first + int(passes().size()) * high) return;
     if (hover_ == overFoot) p.fillRect(footRect(), t.umber2);
     p.setPen(QColor(0x4A, 0x40, 0x38));
     p.drawLine(0, foot, width(), foot);
@@ -142,7 +135,8 @@ void Rail::paintEvent(QPaintEvent*) {
 void Rail::mousePressEvent(QMouseEvent* event) {
     for (const PassRow& r : passes())
         if (stopRect(r.pass).contains(event->pos())) return emit picked(r.pass);
-    if (footRect().contains(event->pos()) && footRect().top() >= first + 8 * high) emit findingsAsked();
+    if (footRect().contains(event->pos()) && footRect().top() >= first + int(passes().size()) * high)
+        emit findingsAsked();
 }
 
 void Rail::mouseMoveEvent(QMouseEvent* event) {

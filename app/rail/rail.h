@@ -1,7 +1,8 @@
-// The rail: the eight passes as stops on one line, downwards in the order of the work.
+// The rail: the passes as stops on one line, downwards in the order of the work.
 #pragma once
 
 #include <QWidget>
+#include <functional>
 
 #include "app/window/desk.h"
 
@@ -10,7 +11,11 @@ namespace brindel {
 class Rail : public QWidget {
     Q_OBJECT
   public:
-    explicit Rail(Desk& desk, QWidget* parent = nullptr);
+    /// How much of the form a pass has to do with; nothing where that is no number.
+    using Amount = std::function<std::optional<int>(Pass)>;
+    Rail(Desk& desk, Amount amount, QWidget* parent = nullptr);
+    /// Counts anew: all passes are there now.
+    void count();
     QRect stopRect(Pass pass) const;
     QSize sizeHint() const override { return {168, 480}; }
 
@@ -37,8 +42,8 @@ class Rail : public QWidget {
         bool passed = false;
     };
     Count countOf(Pass pass) const;
-    void count();
     Desk& desk_;
+    Amount amount_;
     int hover_ = -1;
     std::map<Pass, Count> counts_;
     class QTimer* counting_;

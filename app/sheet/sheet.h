@@ -17,13 +17,6 @@ namespace brindel {
 /// The keys of the sheet itself, and what they do.
 const std::vector<std::pair<QString, QString>>& sheetKeys();
 
-/// The keys of the sheet while a pass other than Lay out has it.
-struct PassKey {
-    Pass pass;
-    QString keys, does;
-};
-const std::vector<PassKey>& passKeys();
-
 class Sheet : public QWidget {
     Q_OBJECT
   public:

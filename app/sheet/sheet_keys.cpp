@@ -23,28 +23,6 @@ const std::vector<std::pair<QString, QString>>& sheetKeys() {
     return keys;
 }
 
-const std::vector<PassKey>& passKeys() {
-    static const std::vector<PassKey> keys = {
-        {Pass::name, "Tab, Shift+Tab", "The next name, the one before"},
-        {Pass::name, "Enter, F2", "Type the name; Tab goes on to the next one"},
-        {Pass::name, "Ctrl while clicking", "Select several"},
-        {Pass::name, "Escape", "Cancel the typing; then select nothing"},
-        {Pass::order, "Tab, Shift+Tab", "The next stop, the one before"},
-        {Pass::order, "Alt+Up, Alt+Down", "Earlier in the route, later"},
-        {Pass::order, "Space", "Skip the stop, or stop there again; lay it, while the route is laid"},
-        {Pass::order, "A letter, Backspace", "The access key, while keys are shown; removes it"},
-        {Pass::order, "Escape, Enter", "End laying the route"},
-        {Pass::protect, "Tab, Shift+Tab", "The next field, the one before"},
-        {Pass::protect, "Shift+Down, Shift+Up", "Select the next field as well; let the last go"},
-        {Pass::protect, "O, R, L", "Open, read only, locked: for what is selected; to sweep with, where nothing is"},
-        {Pass::protect, "Space", "From open to read only to locked"},
-        {Pass::protect, "K", "Cannot be removed, or can"},
-        {Pass::protect, "P", "Mark as a personal detail, or not"},
-        {Pass::protect, "Ctrl+A", "Select all fields"},
-        {Pass::protect, "Escape", "Put down what is in hand; then select nothing"}};
-    return keys;
-}
-
 void Sheet::nudge(double dx, double dy, bool sizes) {
     const Form& form = desk_.form();
     Ids ids = desk_.selection();

@@ -5,7 +5,6 @@
 #include "app/sheet/sheet.h"
 #include "app/window/jot_line.h"
 #include "app/window/main_window_p.h"
-#include "app/window/try_pane.h"
 #include "app/words.h"
 #include "core/order/reading.h"
 
@@ -23,8 +22,8 @@ void MainWindow::selectAlike(Alike what, bool wholeForm) {
     desk_->say(Words::tr("%1 selected.").arg(found.size()));
 }
 
-const std::vector<MainWindow::Command>& MainWindow::commands() const {
-    static const std::vector<Command> own = {
+std::vector<MainWindow::Command> MainWindow::fileCommands() {
+    return {
         {"newDialog", "Form", "New dialog", "Ctrl+N", [](W& w) { w.newForm(Kind::dialog); }},
         {"newDocument", "Form", "New document", "Ctrl+Shift+N", [](W& w) { w.newForm(Kind::document); }},
         {"newJotted", "Form", "New from a jotting…", "", [](W& w) { w.askJotting(); }},
@@ -34,11 +33,7 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
         {"save", "Form", "Save", "Ctrl+S", [](W& w) { w.askSave(); }},
         {"saveAs", "Form", "Save as…", "Ctrl+Shift+S", [](W& w) { w.askSaveAs(); }},
         {"", "Form", "", "", nullptr},
-        {"writePdf", "Form", "Export as a fillable PDF…", "Ctrl+Shift+P",
-         [](W& w) { w.askExport(*targetFrom("pdf")); }},
-        {"writePng", "Form", "Export as a picture…", "", [](W& w) { w.askExport(*targetFrom("png")); }},
-        {"writeSheet", "Form", "Export as a control sheet…", "", [](W& w) { w.askExport(*targetFrom("sheet")); }},
-        {"writeClass", "Form", "Export as a C++ class…", "", [](W& w) { w.askExportFolder(*targetFrom("qt")); }},
+        {"export", "Form", "Export as", "", nullptr},
         {"", "Form", "", "", nullptr},
         {"seal", "Form", "Seal, or remove the seal…", "Ctrl+Alt+S", [](W& w) { w.askSeal(); }},
         {"shutSeal", "Form", "Shut the seal", "", [](W& w) { w.shutSeal(); },
@@ -46,7 +41,11 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
         {"languages", "Form", "Languages…", "Ctrl+Alt+L", [](W& w) { w.askLanguages(); }},
         {"", "Form", "", "", nullptr},
         {"quit", "Form", "Quit", "Ctrl+Q", [](W& w) { w.close(); }},
+    };
+}
 
+std::vector<MainWindow::Command> MainWindow::editCommands() {
+    return {
         {"undo", "Edit", "Undo", "Ctrl+Z", [](W& w) { w.desk_->undo(); },
          [](const W& w) { return w.desk_->history().canUndo() && editing(w); }},
         {"redo", "Edit", "Redo", "Ctrl+Shift+Z", [](W& w) { w.desk_->redo(); },
@@ -86,7 +85,11 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
              w.setPass(Pass::layOut);
              w.jotLine_->begin();
          }},
+    };
+}
 
+std::vector<MainWindow::Command> MainWindow::viewCommands() {
+    return {
         {"try", "View", "Try the form", "Ctrl+T",
          [](W& w) { w.setPass(w.desk_->pass() == Pass::tryOut ? w.before_ : Pass::tryOut); }},
         {"find", "View", "Find…", "Ctrl+Space", [](W& w) { w.find(); }},
@@ -104,6 +107,11 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
          }},
         {"changes", "View", "What has changed", "F9", [](W& w) { w.showChanges(!w.changesShown_); }},
         {"outline", "View", "Outline", "Ctrl+L", [](W& w) { w.showOutline(!w.outlineShown()); }},
+    };
+}
+
+std::vector<MainWindow::Command> MainWindow::zoomCommands() {
+    return {
         {"", "View", "", "", nullptr},
         {"zoomIn", "View", "Zoom in", "Ctrl++",
          [](W& w) {
@@ -128,7 +136,11 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
 
         {"", "View", "", "", nullptr},
         {"dark", "View", "Dark window", "", [](W& w) { w.turnDark(); }},
+    };
+}
 
+std::vector<MainWindow::Command> MainWindow::helpCommands() {
+    return {
         {"keys", "Help", "Keys", "F1",
          [](W& w) {
              QMessageBox box(QMessageBox::NoIcon, Words::tr("Keys"), "", QMessageBox::Close, &w);
@@ -145,13 +157,41 @@ const std::vector<MainWindow::Command>& MainWindow::commands() const {
                                 Words::tr("<b>Brindel 0.1</b><br>Designs dialogs and fillable documents."));
          }},
     };
+}
+
+/// What the passes bring along: each goes to its pass first, or can be given there alone.
+std::vector<MainWindow::Command> MainWindow::passCommands() {
+    std::vector<Command> all;
+    for (const PassRow& pass : passes()) {
+        if (pass.commands.empty()) continue;
+        all.push_back({"", "Edit", "", ""});
+        for (const PassCommand& c : pass.commands) {
+            Command one{c.key, "Edit", c.word, c.keys};
+            if (c.run)
+                one.run = [of = pass.pass, run = c.run](W& w) {
+                    w.setPass(of);
+                    if (w.desk_->pass() == of) run(w.view(of));
+                };
+            if (c.given != Given::anywhere)
+                one.can = [of = pass.pass, selected = c.given == Given::withSelected](const W& w) {
+                    return w.desk_->pass() == of && !(selected && w.desk_->selection().empty());
+                };
+            all.push_back(std::move(one));
+        }
+    }
+    return all;
+}
+
+const std::vector<MainWindow::Command>& MainWindow::commands() const {
     // Read once in the order of the menus: Form, Edit, Arrange, View, Help.
     static const std::vector<Command> table = [] {
+        const std::vector<Command> parts[] = {fileCommands(), editCommands(),    viewCommands(), zoomCommands(),
+                                              helpCommands(), arrangeCommands(), fitCommands(),  controlCommands(),
+                                              pageCommands(), passCommands()};
         std::vector<Command> all;
-        const std::vector<Command> arranging = arrangeCommands(), passing = passCommands();
         for (const char* menu : {"Form", "Edit", "Arrange", "View", "Help"})
-            for (const auto* part : {&own, &arranging, &passing})
-                for (const Command& c : *part)
+            for (const std::vector<Command>& part : parts)
+                for (const Command& c : part)
                     if (std::string_view(c.menu) == menu) all.push_back(c);
         return all;
     }();

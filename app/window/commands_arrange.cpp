@@ -37,6 +37,10 @@ void MainWindow::change(const QString& name, const std::function<Form(const Form
     desk_->edit(edit(desk_->form(), desk_->selection()), name);
 }
 
+bool MainWindow::editing(const MainWindow& w) {
+    return row(w.desk_->pass()).onSheet;
+}
+
 std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
     static const auto align = [](W& w, Edge edge, const QString& name) {
         w.change(name, [edge](const Form& f, const Ids& ids) { return edgesAligned(f, ids, edge); });
@@ -72,6 +76,11 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
                            });
          },
          some},
+    };
+}
+
+std::vector<MainWindow::Command> MainWindow::fitCommands() {
+    return {
         {"", "Arrange", "", "", nullptr},
         {"gapsDown", "Arrange", "Equal gaps down", "Ctrl+Shift+E",
          [](W& w) {
@@ -139,7 +148,11 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
          layingOut},
         {"", "Arrange", "", "", nullptr},
         {"tidy", "Arrange", "Tidy…", "Ctrl+Shift+D", [](W& w) { w.tidy(); }, layingOut},
+    };
+}
 
+std::vector<MainWindow::Command> MainWindow::controlCommands() {
+    return {
         {"repeat", "Edit", "Repeat…", "Ctrl+R", [](W& w) { w.askRepeat(); }, some},
         {"replace", "Edit", "Replace by", "", nullptr, some},
         {"selectColumn", "Edit", "Select the table's column", "",
@@ -169,18 +182,19 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
                         return c && hasOwnLook(*c);
                     });
          }},
+    };
+}
+
+std::vector<MainWindow::Command> MainWindow::pageCommands() {
+    auto inHand = [](const W& w) { return layingOut(w) && w.pageInHand() != noControl; };
+    return {
         {"", "Edit", "", "", nullptr},
         {"addPage", "Edit", "Add a page", "Ctrl+Shift+T", [](W& w) { w.addPage(); }, layingOut},
-        {"removePage", "Edit", "Delete the page", "", [](W& w) { w.removePage(); },
-         [](const W& w) { return layingOut(w) && w.pageInHand() != noControl; }},
-        {"pageEarlier", "Edit", "Page one earlier", "Ctrl+Shift+PgUp", [](W& w) { w.movePage(-1); },
-         [](const W& w) { return layingOut(w) && w.pageInHand() != noControl; }},
-        {"pageLater", "Edit", "Page one later", "Ctrl+Shift+PgDown", [](W& w) { w.movePage(1); },
-         [](const W& w) { return layingOut(w) && w.pageInHand() != noControl; }},
-        {"nextPage", "Edit", "Go to the next page", "Ctrl+PgDown", [](W& w) { w.turnPage(1); },
-         [](const W& w) { return layingOut(w) && w.pageInHand() != noControl; }},
-        {"lastPage", "Edit", "Go to the page before", "Ctrl+PgUp", [](W& w) { w.turnPage(-1); },
-         [](const W& w) { return layingOut(w) && w.pageInHand() != noControl; }},
+        {"removePage", "Edit", "Delete the page", "", [](W& w) { w.removePage(); }, inHand},
+        {"pageEarlier", "Edit", "Page one earlier", "Ctrl+Shift+PgUp", [](W& w) { w.movePage(-1); }, inHand},
+        {"pageLater", "Edit", "Page one later", "Ctrl+Shift+PgDown", [](W& w) { w.movePage(1); }, inHand},
+        {"nextPage", "Edit", "Go to the next page", "Ctrl+PgDown", [](W& w) { w.turnPage(1); }, inHand},
+        {"lastPage", "Edit", "Go to the page before", "Ctrl+PgUp", [](W& w) { w.turnPage(-1); }, inHand},
     };
 }
 

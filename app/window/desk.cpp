@@ -11,20 +11,6 @@
 
 namespace brindel {
 
-const std::vector<PassRow>& passes() {
-    static const std::vector<PassRow> rows = {
-        {Pass::layOut, "lay-out", "Lay out", "Put controls on the form and line them up."},
-        {Pass::name, "name", "Name", "Names every control by a scheme, so that code and data can refer to it."},
-        {Pass::order, "order", "Order", "Sets where the Tab key goes, and which keys press which buttons."},
-        {Pass::rules, "rules", "Rules", "Sets what is worked out, what shows when, and what buttons do."},
-        {Pass::protect, "protect", "Protect", "Decides what fillers may touch, and seals the form with a password."},
-        {Pass::tryOut, "try", "Try", "Fills the form in as a filler would."},
-        {Pass::handOver, "hand-over", "Hand over", "Checks the form and writes what its receiver needs."},
-        {Pass::replies, "replies", "Replies", "Gathers what was filled in, one row a reply."},
-    };
-    return rows;
-}
-
 Desk::Desk(Form form, QObject* parent)
     : QObject(parent),
       watch_(new FindingsWatch(fonts_, this)),

@@ -8,6 +8,7 @@
 #include <optional>
 
 #include "app/findings/watch.h"
+#include "app/passes/pass.h"
 #include "core/edit/edits.h"
 #include "core/edit/history.h"
 #include "core/naming/names.h"
@@ -18,21 +19,6 @@
 namespace brindel {
 
 class ChangesWatch;
-
-enum class Pass { layOut, name, order, rules, protect, tryOut, handOver, replies };
-
-struct PassRow {
-    Pass pass;
-    const char* key;   // for the command line
-    const char* word;  // on the rail
-    const char* does;  // one sentence
-};
-/// The eight passes in the order of the work.
-const std::vector<PassRow>& passes();
-/// True for passes that show something else in place of the sheet.
-constexpr bool standsInForSheet(Pass pass) {
-    return pass == Pass::tryOut || pass == Pass::handOver || pass == Pass::replies;
-}
 
 /// What the pointer places: a kind of control, or a label that is a heading.
 struct Tool {

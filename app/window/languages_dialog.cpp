@@ -116,6 +116,39 @@ LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(pa
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(18, 16, 18, 16);
     column->setSpacing(10);
+    column->addLayout(builtTop());
+    says_ = new QLabel(this);
+    says_->setObjectName("translatedSaid");
+    says_->setFont(bodyFont(12));
+    says_->setProperty("secondary", true);
+    says_->setWordWrap(true);
+    column->addWidget(says_);
+    buildTable();
+    column->addWidget(table_, 1);
+    empty_ = new QLabel(Words::tr("The form has one language. Add another, and every text that fillers read can be "
+                                  "translated: typed here, or translated elsewhere and imported."),
+                        this);
+    empty_->setFont(bodyFont(13));
+    empty_->setWordWrap(true);
+    empty_->setAlignment(Qt::AlignTop);
+    column->addWidget(empty_, 1);
+    said_ = new QLabel(this);
+    said_->setObjectName("languagesSaid");
+    said_->setFont(bodyFont(12));
+    said_->setWordWrap(true);
+    column->addWidget(said_);
+    column->addLayout(builtFoot());
+    connect(model_, &QAbstractItemModel::dataChanged, this, [this](const QModelIndex& at) {
+        says_->setText(Words::tr("%1 of %2 texts are translated. The others stay as they were designed.")
+                           .arg(model_->translated())
+                           .arg(model_->all()));
+        next_ = model_->nextMissing(at.row());
+    });
+    const auto own = languagesOf(form_);
+    fillLanguages(own.empty() ? "" : own.front());
+}
+
+QLayout* LanguagesDialog::builtTop() {
     auto* top = new QHBoxLayout;
     top->setSpacing(8);
     auto* word = new QLabel(Words::tr("Language"), this);
@@ -133,13 +166,18 @@ LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(pa
     for (QWidget* one : std::initializer_list<QWidget*>{word, languages_, add, remove_}) top->addWidget(one);
     top->addStretch(1);
     top->addWidget(missing_);
-    column->addLayout(top);
-    says_ = new QLabel(this);
-    says_->setObjectName("translatedSaid");
-    says_->setFont(bodyFont(12));
-    says_->setProperty("secondary", true);
-    says_->setWordWrap(true);
-    column->addWidget(says_);
+    for (QPushButton* button : {add, remove_}) {
+        button->setAutoDefault(false);
+        button->setFont(bodyFont(13));
+    }
+    connect(languages_, &QComboBox::activated, this, &LanguagesDialog::refresh);
+    connect(missing_, &QCheckBox::toggled, this, &LanguagesDialog::refresh);
+    connect(add, &QPushButton::clicked, this, &LanguagesDialog::askLanguage);
+    connect(remove_, &QPushButton::clicked, this, &LanguagesDialog::removeLanguage);
+    return top;
+}
+
+void LanguagesDialog::buildTable() {
     table_ = new QTableView(this);
     table_->setObjectName("texts");
     table_->setAccessibleName(Words::tr("Texts"));
@@ -162,19 +200,9 @@ LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(pa
     table_->horizontalHeader()->resizeSection(0, 220);
     table_->setTabKeyNavigation(false);
     table_->setWordWrap(false);
-    column->addWidget(table_, 1);
-    empty_ = new QLabel(Words::tr("The form has one language. Add another, and every text that fillers read can be "
-                                  "translated: typed here, or translated elsewhere and imported."),
-                        this);
-    empty_->setFont(bodyFont(13));
-    empty_->setWordWrap(true);
-    empty_->setAlignment(Qt::AlignTop);
-    column->addWidget(empty_, 1);
-    said_ = new QLabel(this);
-    said_->setObjectName("languagesSaid");
-    said_->setFont(bodyFont(12));
-    said_->setWordWrap(true);
-    column->addWidget(said_);
+}
+
+QLayout* LanguagesDialog::builtFoot() {
     auto* foot = new QHBoxLayout;
     foot->setSpacing(8);
     out_ = new QPushButton(Words::tr("Export…"), this);
@@ -187,7 +215,7 @@ LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(pa
     auto* keep = new QPushButton(Words::tr("Save"), this);
     keep->setObjectName("keepTexts");
     keep->setProperty("main", true);
-    for (QPushButton* button : {add, remove_, out_, in, leave, keep}) {
+    for (QPushButton* button : {out_, in, leave, keep}) {
         button->setAutoDefault(false);
         button->setFont(bodyFont(13));
     }
@@ -196,12 +224,6 @@ LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(pa
     foot->addStretch(1);
     foot->addWidget(leave);
     foot->addWidget(keep);
-    column->addLayout(foot);
-
-    connect(languages_, &QComboBox::activated, this, &LanguagesDialog::refresh);
-    connect(missing_, &QCheckBox::toggled, this, &LanguagesDialog::refresh);
-    connect(add, &QPushButton::clicked, this, &LanguagesDialog::askLanguage);
-    connect(remove_, &QPushButton::clicked, this, &LanguagesDialog::removeLanguage);
     connect(leave, &QPushButton::clicked, this, &QDialog::reject);
     connect(keep, &QPushButton::clicked, this, &QDialog::accept);
     connect(out_, &QPushButton::clicked, this, [this] {
@@ -215,14 +237,7 @@ LanguagesDialog::LanguagesDialog(const Form& form, QWidget* parent) : QDialog(pa
             Words::tr("Translated texts (*.xlf *.xliff *.csv)") + ";;" + Words::tr("All files (*)"));
         if (!path.isEmpty()) takeIn(path);
     });
-    connect(model_, &QAbstractItemModel::dataChanged, this, [this](const QModelIndex& at) {
-        says_->setText(Words::tr("%1 of %2 texts are translated. The others stay as they were designed.")
-                           .arg(model_->translated())
-                           .arg(model_->all()));
-        next_ = model_->nextMissing(at.row());
-    });
-    const auto own = languagesOf(form_);
-    fillLanguages(own.empty() ? "" : own.front());
+    return foot;
 }
 
 void LanguagesDialog::reject() {

@@ -8,6 +8,7 @@
 class QCheckBox;
 class QComboBox;
 class QLabel;
+class QLayout;
 class QPushButton;
 class QTableView;
 
@@ -35,6 +36,9 @@ class LanguagesDialog : public QDialog {
     void reject() override;
 
   private:
+    QLayout* builtTop();
+    void buildTable();
+    QLayout* builtFoot();
     void fillLanguages(const std::string& chosen);
     void refresh();
     void askLanguage();

@@ -4,16 +4,18 @@
 #include <QMainWindow>
 #include <functional>
 
-#include "app/window/desk.h"
+#include "app/passes/pass_view.h"
 #include "core/edit/alike.h"
 #include "core/file/keepsake.h"
-#include "core/targets/targets.h"
 
 class QAction;
+class QHBoxLayout;
 class QLabel;
+class QMenu;
 class QMenuBar;
 class QScrollArea;
 class QStackedWidget;
+class QVBoxLayout;
 
 namespace brindel {
 
@@ -26,51 +28,30 @@ class FileWatch;
 class FindBox;
 class FindingsPanel;
 class JotLine;
-class NameLayer;
-class NamePanel;
-class NameStrip;
-class OrderLayer;
-class OrderPanel;
-class OrderStrip;
-class RulesLayer;
-class RulesPanel;
-class RulesStrip;
 class Outline;
-class ProtectLayer;
-class ProtectPanel;
-class HandOverPanel;
-class HandOverStrip;
-class CountsPanel;
-class RepliesDesk;
-class RepliesPage;
-class RepliesStrip;
-class ProtectStrip;
 class Rail;
 class SelectionBar;
 class Sheet;
-class SheetLayer;
 class StartPage;
-class Strip;
 class StylesPanel;
-class TryDetails;
-class TryPane;
-class TryStrip;
 
-class MainWindow : public QMainWindow {
+class MainWindow : public QMainWindow, private PassHost {
     Q_OBJECT
   public:
     explicit MainWindow(Form form, QWidget* parent = nullptr);
     ~MainWindow() override;
 
-    Desk& desk() { return *desk_; }
-    Sheet& sheet() { return *sheet_; }
-    Details& details() { return *details_; }
+    Desk& desk() override { return *desk_; }
+    Sheet& sheet() override { return *sheet_; }
+    Details& details();
     JotLine& jotLine() { return *jotLine_; }
-    Strip& strip() { return *strip_; }
     Rail& rail() { return *rail_; }
-    TryPane& tryPane() { return *tryPane_; }
-    TryDetails& tryDetails() { return *tryDetails_; }
-    TryStrip& tryStrip() { return *tryStrip_; }
+    /// A part of the window, or of one of its passes, that there is one of.
+    template <class Part>
+    Part& part() {
+        return *findChild<Part*>();
+    }
+    PassView& view(Pass pass) { return *views_.at(pass); }
     /// The action of a command in the table; null when there is none of that key.
     QAction* command(const QString& key) const;
 
@@ -81,11 +62,11 @@ class MainWindow : public QMainWindow {
     bool openRead(const QString& path, const Opened& opened);
     bool saveFile(const QString& path);
     /// Goes to a pass; a sealed form asks for its password first, but for Try.
-    void setPass(Pass pass);
+    void setPass(Pass pass) override;
     /// Asks for the password of the form's seal where it is shut; true when it is open then.
     bool openSeal();
     /// Seals the form, or takes its seal off, which asks for the password.
-    void askSeal();
+    void askSeal() override;
     /// Forgets the password that was given.
     void shutSeal();
     bool outlineShown() const;
@@ -103,27 +84,8 @@ class MainWindow : public QMainWindow {
     Outline& outline() { return *outline_; }
     StylesPanel& styles() { return *styles_; }
     FindBox& findBox() { return *findBox_; }
-    NameLayer& nameLayer() { return *nameLayer_; }
-    NamePanel& namePanel() { return *namePanel_; }
-    NameStrip& nameStrip() { return *nameStrip_; }
-    OrderLayer& orderLayer() { return *orderLayer_; }
-    OrderPanel& orderPanel() { return *orderPanel_; }
-    OrderStrip& orderStrip() { return *orderStrip_; }
-    RulesLayer& rulesLayer() { return *rulesLayer_; }
-    RulesPanel& rulesPanel() { return *rulesPanel_; }
-    RulesStrip& rulesStrip() { return *rulesStrip_; }
-    ProtectLayer& protectLayer() { return *protectLayer_; }
-    ProtectPanel& protectPanel() { return *protectPanel_; }
-    ProtectStrip& protectStrip() { return *protectStrip_; }
-    HandOverPanel& handOverPanel() { return *handOverPanel_; }
-    HandOverStrip& handOverStrip() { return *handOverStrip_; }
-    RepliesDesk& replies() { return *replies_; }
-    RepliesPage& repliesPage() { return *repliesPage_; }
-    CountsPanel& countsPanel() { return *countsPanel_; }
     FileBar& fileBar() { return *fileBar_; }
     FileWatch& fileWatch() { return *fileWatch_; }
-    /// The list of findings in the middle, in Hand over.
-    FindingsPanel& findingsPage() { return *findingsPage_; }
     /// Every key as Markdown, from the tables that the menus and the sheet are made of.
     QString keysPage() const;
     /// Goes on with work that was left unsaved. Its record goes only once this process keeps the same.
@@ -152,15 +114,19 @@ class MainWindow : public QMainWindow {
   private:
     struct Command;
     const std::vector<Command>& commands() const;
+    static std::vector<Command> fileCommands();
+    static std::vector<Command> editCommands();
     static std::vector<Command> arrangeCommands();
+    static std::vector<Command> pageCommands();
+    static std::vector<Command> viewCommands();
+    static std::vector<Command> zoomCommands();
+    static std::vector<Command> helpCommands();
+    static std::vector<Command> fitCommands();
+    static std::vector<Command> controlCommands();
     static std::vector<Command> passCommands();
     // When a command can be given.
     static bool layingOut(const MainWindow& w);
     static bool editing(const MainWindow& w);
-    static bool naming(const MainWindow& w);
-    static bool ordering(const MainWindow& w);
-    static bool ruling(const MainWindow& w);
-    static bool protecting(const MainWindow& w);
     static bool some(const MainWindow& w);
     static bool two(const MainWindow& w);
     static bool three(const MainWindow& w);
@@ -180,16 +146,6 @@ class MainWindow : public QMainWindow {
     void askJotting();
     bool askSave();
     bool askSaveAs();
-    void askExport(const Target& target);
-    void askExportFolder(const Target& target);
-    void askKit();
-    void buildReplies();
-    void askGather();
-    void askExportReplies();
-    void askStore();
-    void lookAt(const Target& target);
-    /// Asks for the word that seals the PDF of a sealed form; null where it is not given.
-    void askOwner(std::shared_ptr<const Secret>& owner);
     void copy(bool cut);
     void paste();
     void duplicate();
@@ -215,42 +171,36 @@ class MainWindow : public QMainWindow {
     /// `knowingly`: the designer has said that what is there, and cannot be read, may go.
     bool mayWriteOver(const QString& path, bool knowingly);
     // What somebody else has done to the form's file.
-    void buildFileBar(class QVBoxLayout* column);
+    void buildFileBar(QVBoxLayout* column);
     void tellOfOther();
     void compareWithFile();
     bool takeFromFile();
     bool decideOnOther();
 
+    // What a pass asks for.
+    QWidget& over() override { return *this; }
+    void goBack() override { setPass(before_); }
+    bool save() override { return askSave(); }
+    void goTo(const Finding& finding) override;
+    void proposeAllRight() override;
+
+    // The window, from the outside in.
+    QWidget* builtTop();
+    QWidget* builtMiddle();
+    void buildSheet();
+    void buildPassLine(QWidget* middle);
+    QWidget* builtEdge();
+    void buildStatus(QHBoxLayout* line);
+    void buildStart();
+    void followDesk();
+    void addSubmenu(QMenu* menu, const Command& command);
+
     Desk* desk_;
     Rail* rail_;
-    Strip* strip_;
     QStackedWidget* strips_;
-    NameLayer* nameLayer_;
-    NamePanel* namePanel_;
-    NameStrip* nameStrip_;
-    OrderLayer* orderLayer_;
-    OrderPanel* orderPanel_;
-    OrderStrip* orderStrip_;
-    RulesLayer* rulesLayer_;
-    RulesPanel* rulesPanel_;
-    RulesStrip* rulesStrip_;
-    ProtectLayer* protectLayer_;
-    ProtectPanel* protectPanel_;
-    ProtectStrip* protectStrip_;
-    HandOverPanel* handOverPanel_;
-    HandOverStrip* handOverStrip_;
-    TryStrip* tryStrip_;
-    RepliesDesk* replies_;
-    RepliesStrip* repliesStrip_;
-    RepliesPage* repliesPage_;
-    CountsPanel* countsPanel_;
-    FindingsPanel* findingsPage_;
     Sheet* sheet_;
     QScrollArea* sheetArea_;
-    Details* details_;
     JotLine* jotLine_;
-    TryPane* tryPane_;
-    TryDetails* tryDetails_;
     QStackedWidget* middle_;
     QStackedWidget* right_;
     StartPage* start_;
@@ -265,15 +215,9 @@ class MainWindow : public QMainWindow {
     QLabel* statusSaved_;
     QLabel* statusZoom_;
     QMenuBar* menus_;
-    class QMenu* recent_ = nullptr;
+    QMenu* recent_ = nullptr;
     std::map<QString, QAction*> actions_;
-    /// What a pass shows: over the sheet, above it and aside of it; and how wide that is in a wide and a narrow window.
-    struct PassView {
-        SheetLayer* layer;
-        QWidget *strip, *panel;
-        int wide, narrow;
-    };
-    std::map<Pass, PassView> views_;
+    std::map<Pass, PassView*> views_;
     Pass before_ = Pass::layOut;
     int pastes_ = 0;
     bool zoomByHand_ = false, stylesShown_ = false, findingsShown_ = false, changesShown_ = false;

@@ -1,8 +1,8 @@
 // The window's files: opening, saving, what was open lately, unsaved work, and what is written for others.
 #include <QtWidgets/QtWidgets>
 
-#include "app/passes/hand_over_panel.h"
-#include "app/passes/seal_dialog.h"
+#include "app/passes/hand_over/hand_over_panel.h"
+#include "app/passes/protect/seal_dialog.h"
 #include "app/sheet/sheet.h"
 #include "app/window/file_bar.h"
 #include "app/window/file_watch.h"
@@ -286,94 +286,6 @@ bool MainWindow::askSaveAs() {
         return false;
     }
     return saveFile(path);
-}
-
-void MainWindow::askExport(const Target& target) {
-    const Form& form = desk_->form();
-    QString base = desk_->path().isEmpty()
-                       ? QString("form")
-                       : QFileInfo(desk_->path()).path() + "/" + QFileInfo(desk_->path()).completeBaseName();
-    const QString path = QFileDialog::getSaveFileName(
-        this, Words::tr("Export %1").arg(Words::shown(target.word)), base + "." + toQt(target.ending),
-        QString("%1 (*.%2)").arg(Words::shown(target.files), toQt(target.ending)));
-    if (path.isEmpty()) return;
-    // What "today" starts with is worked out as a filler would have it.
-    const FormSession session(form, todayHere(), minutesHere());
-    std::shared_ptr<const Secret> owner;
-    if (target.key == "pdf") askOwner(owner);
-    auto bytes = target.made(session, desk_->fonts(),
-                             {.scale = 2, .owner = owner.get(), .blank = true, .page = handOverPanel_->pageChoice()});
-    auto written = bytes ? writtenBeside(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
-    if (written)
-        desk_->say((owner ? Words::tr("Exported and sealed: %1.") : Words::tr("Exported: %1."))
-                       .arg(QFileInfo(path).fileName()));
-    else
-        desk_->say(QFileInfo(path).fileName() + ": " + Words::shown(written.error().sentence), true);
-}
-
-void MainWindow::askExportFolder(const Target& target) {
-    const QString folder =
-        QFileDialog::getExistingDirectory(this, Words::tr("Export %1 to a folder").arg(Words::shown(target.word)),
-                                          desk_->path().isEmpty() ? QString() : QFileInfo(desk_->path()).path());
-    if (folder.isEmpty()) return;
-    auto files = target.several(FormSession(desk_->form(), todayHere(), minutesHere()), desk_->fonts(),
-                                {.classNames = handOverPanel_->choice().classNames});
-    auto written = files ? writeFiles(*files, fromQt(folder)) : Result<void>(tl::unexpected(files.error()));
-    if (written)
-        desk_->say(Words::tr("Exported to the folder %1. Your own files there are unchanged.")
-                       .arg(QFileInfo(folder).fileName()));
-    else
-        desk_->say(Words::shown(written.error().sentence), true);
-}
-
-void MainWindow::askOwner(std::shared_ptr<const Secret>& owner) {
-    if (sealState(desk_->form()) != SealState::whole) return;
-    // The PDF of a sealed form is sealed with the same word, which is kept nowhere and so is asked for.
-    SealAsk ask(desk_->form(),
-                Words::tr("The form is sealed. With its password the PDF is sealed as well: it can be filled, but "
-                          "changed only with the password."),
-                this, Words::tr("Seal the PDF"), Words::tr("Export it unsealed"));
-    if (ask.exec() == QDialog::Accepted) owner = std::make_shared<const Secret>(std::string(ask.word().text()));
-}
-
-void MainWindow::askKit() {
-    // A kit holds the form's file as it was saved: its version is that of all the rest.
-    if (desk_->unsaved() && !askSave()) return;
-    const bool zipped = handOverPanel_->choice().zipped;
-    const QString path = QFileDialog::getSaveFileName(
-        this, zipped ? Words::tr("Export the kit as a ZIP") : Words::tr("Export the kit to a folder of this name"),
-        handOverPanel_->usualPath(), zipped ? Words::tr("ZIP (*.zip)") : QString(), nullptr,
-        QFileDialog::DontConfirmOverwrite);
-    if (path.isEmpty()) return;
-    std::shared_ptr<const Secret> owner;
-    const auto targets = handOverPanel_->choice().targets;
-    if (std::ranges::find(targets, "pdf") != targets.end()) askOwner(owner);
-    handOverPanel_->write(zipped && !path.endsWith(".zip") ? path + ".zip" : path, owner);
-}
-
-void MainWindow::lookAt(const Target& target) {
-    static const QTemporaryDir folder;
-    const FormSession session(desk_->form(), todayHere(), minutesHere());
-    if (target.several) {
-        const QString inner = folder.filePath("look" + toQt(target.called));
-        auto files = target.several(session, desk_->fonts(), {.classNames = handOverPanel_->choice().classNames});
-        auto put = files ? writeFiles(*files, fromQt(inner)) : Result<void>(tl::unexpected(files.error()));
-        if (!put) return desk_->say(Words::shown(put.error().sentence), true);
-        if (!QDesktopServices::openUrl(QUrl::fromLocalFile(inner)))
-            desk_->say(Words::tr("No program here can open it. It is saved as %1.").arg(inner), true);
-        return;
-    }
-    const QString path = folder.filePath("look." + toQt(target.ending));
-    auto bytes = target.made(session, desk_->fonts(),
-                             {.scale = 2,
-                              .owner = nullptr,
-                              .blank = true,
-                              .sendTo = handOverPanel_->choice().sendTo,
-                              .page = handOverPanel_->pageChoice()});
-    auto written = bytes ? writeWhole(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
-    if (!written) return desk_->say(Words::shown(written.error().sentence), true);
-    if (!QDesktopServices::openUrl(QUrl::fromLocalFile(path)))
-        desk_->say(Words::tr("No program here can open it. It is saved as %1.").arg(path), true);
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {

@@ -1,12 +1,10 @@
 // The window's menus, made from the table of commands.
 #include <QtWidgets/QtWidgets>
 
-#include "app/passes/name_strip.h"
 #include "app/theme/theme.h"
 #include "app/window/main_window_p.h"
 #include "app/words.h"
 #include "core/edit/multiply.h"
-#include "core/naming/schemes.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -23,36 +21,8 @@ void MainWindow::buildMenus() {
             menu->addSeparator();
             continue;
         }
-        if (QString(c.key) == "recent") {
-            recent_ = menu->addMenu(Words::shown(c.word));
-            connect(recent_, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
-            continue;
-        }
-        if (QString(c.key) == "replace" || QString(c.key) == "scheme") {
-            QMenu* choices = menu->addMenu(Words::shown(c.word));
-            choices->setFont(bodyFont(13));
-            auto add = [&](const QString& word, const QString& name, std::function<void()> run) {
-                QAction* one = choices->addAction(word);
-                one->setObjectName(name);
-                connect(one, &QAction::triggered, this, std::move(run));
-                actions_[name] = one;
-            };
-            if (QString(c.key) == "scheme") {
-                for (const Scheme& s : shippedSchemes())
-                    add(Words::shown(s.word), "scheme-" + toQt(s.key), [this, &s] {
-                        setPass(Pass::name);
-                        nameStrip_->proposeScheme(s);
-                    });
-            } else {
-                for (const Tool& tool : allTools())
-                    if (!tool.heading && !row(tool.kind).turns && !row(tool.kind).grid)
-                        add(Words::shown(tool.word()), "replace-" + tool.icon(), [this, kind = tool.kind] {
-                            desk_->edit(turnedInto(desk_->form(), desk_->selection(), kind),
-                                        Words::tr("Replace by %1").arg(Words::shown(row(kind).word)),
-                                        desk_->selection());
-                        });
-            }
-            actions_[c.key] = choices->menuAction();
+        if (!c.run) {
+            addSubmenu(menu, c);
             continue;
         }
         QAction* action = menu->addAction(Words::shown(c.word));
@@ -68,6 +38,39 @@ void MainWindow::buildMenus() {
         connect(action, &QAction::triggered, this, [this, pass = r.pass] { setPass(pass); });
         addAction(action);
     }
+}
+
+/// A command that is a menu: the forms that were open lately, the kinds that a control can become, what a pass offers.
+void MainWindow::addSubmenu(QMenu* menu, const Command& command) {
+    QMenu* choices = menu->addMenu(Words::shown(command.word));
+    choices->setFont(bodyFont(13));
+    const QString key = command.key;
+    if (key == "recent") {
+        recent_ = choices;
+        connect(recent_, &QMenu::aboutToShow, this, &MainWindow::fillRecent);
+        return;
+    }
+    auto add = [&](const QString& word, const QString& name, const QString& keys, std::function<void()> run) {
+        QAction* one = choices->addAction(word);
+        one->setObjectName(name);
+        if (!keys.isEmpty()) {
+            one->setShortcut(QKeySequence(keys));
+            addAction(one);
+        }
+        connect(one, &QAction::triggered, this, std::move(run));
+        actions_[name] = one;
+    };
+    if (key == "replace")
+        for (const Tool& tool : allTools())
+            if (!tool.heading && !row(tool.kind).turns && !row(tool.kind).grid)
+                add(Words::shown(tool.word()), "replace-" + tool.icon(), {}, [this, kind = tool.kind] {
+                    desk_->edit(turnedInto(desk_->form(), desk_->selection(), kind),
+                                Words::tr("Replace by %1").arg(Words::shown(row(kind).word)), desk_->selection());
+                });
+    for (const auto& [pass, view] : views_)
+        for (const PassOffer& offer : view->offers())
+            if (offer.command == key) add(offer.inMenu, offer.key, offer.keys, offer.run);
+    actions_[key] = choices->menuAction();
 }
 
 void MainWindow::refreshCommands() {

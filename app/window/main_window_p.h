@@ -9,9 +9,9 @@ struct MainWindow::Command {
     const char* key;  // empty for a line between commands
     const char* menu;
     const char* word;
-    const char* keys;  // as in the menus; empty for none
-    void (*run)(MainWindow&);
-    bool (*can)(const MainWindow&) = nullptr;  // null: always
+    const char* keys;                                 // as in the menus; empty for none
+    std::function<void(MainWindow&)> run = {};        // empty for a menu of its own
+    std::function<bool(const MainWindow&)> can = {};  // empty: always
 };
 
 }  // namespace brindel

@@ -8,21 +8,13 @@
 #include "app/details/styles_panel.h"
 #include "app/findings/findings_panel.h"
 #include "app/outline/outline.h"
-#include "app/passes/hand_over_panel.h"
-#include "app/passes/hand_over_strip.h"
-#include "app/passes/name_strip.h"
-#include "app/passes/protect_panel.h"
-#include "app/passes/rules_strip.h"
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
 #include "app/window/find_box.h"
 #include "app/window/jot_line.h"
 #include "app/window/main_window_p.h"
-#include "app/window/try_pane.h"
 #include "app/words.h"
-#include "core/edit/ready_rules.h"
 #include "core/model/style_keys.h"
-#include "core/naming/schemes.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -47,7 +39,7 @@ void MainWindow::showStyles(bool show) {
 void MainWindow::showFindings(bool show) {
     findingsShown_ = show;
     if (show) showChanges(false);
-    if (show && standsInForSheet(desk_->pass())) setPass(before_);
+    if (show && !row(desk_->pass()).onSheet) setPass(before_);
     refreshRight();
     if (show)
         findingsPanel_->begin();
@@ -60,7 +52,7 @@ void MainWindow::showChanges(bool show) {
     changesShown_ = show;
     if (show) {
         findingsShown_ = false;
-        if (standsInForSheet(desk_->pass())) setPass(before_);
+        if (!row(desk_->pass()).onSheet) setPass(before_);
     } else {
         // The marks go with the list that explains them.
         desk_->changes().end();
@@ -70,19 +62,33 @@ void MainWindow::showChanges(bool show) {
 }
 
 void MainWindow::refreshRight() {
-    const Pass pass = desk_->pass();
-    if ((findingsShown_ || changesShown_) && pass != Pass::tryOut) {
-        right_->setCurrentWidget(findingsShown_ ? static_cast<QWidget*>(findingsPanel_) : changesPanel_);
-        const int wide = std::max(panelWidth_, width() >= 1200 ? 330 : 290);
-        return right_->setFixedWidth(std::min(wide, std::max(268, width() - 640)));
-    }
-    const PassView& view = views_.at(pass);
-    right_->setCurrentWidget(pass == Pass::layOut && stylesShown_ ? styles_ : view.panel);
-    // The list of names needs more room than the details; a small window gives it less.
-    const int wanted = std::max(panelWidth_, width() >= 1200 ? view.wide : view.narrow);
+    PassView& here = view(desk_->pass());
     // However wide the panel was made, the sheet keeps room for a form.
-    right_->setFixedWidth(std::min(wanted, std::max(268, width() - 640)));
+    auto widen = [&](PassView::Width least) {
+        const int wanted = std::max(panelWidth_, width() >= 1200 ? least.wide : least.narrow);
+        right_->setFixedWidth(std::min(wanted, std::max(268, width() - 640)));
+    };
+    if ((findingsShown_ || changesShown_) && here.sharesPanel()) {
+        right_->setCurrentWidget(findingsShown_ ? static_cast<QWidget*>(findingsPanel_) : changesPanel_);
+        return widen({330, 290});
+    }
+    right_->setCurrentWidget(desk_->pass() == Pass::layOut && stylesShown_ ? styles_ : &here.panel());
+    widen(here.width());
     if (right_->currentWidget() == styles_) styles_->choose(styles_->chosen());
+}
+
+void MainWindow::goTo(const Finding& finding) {
+    const Ids at = finding.controls;
+    setPass(passOf(finding.check->family));
+    if (!row(desk_->pass()).onSheet) setPass(Pass::layOut);
+    desk_->select(at.front() == rootId ? Ids{} : Ids{at.front()});
+    sheet_->setFocus();
+}
+
+void MainWindow::proposeAllRight() {
+    setPass(Pass::layOut);
+    showFindings(true);
+    findingsPanel_->putRightAll();
 }
 
 void MainWindow::buildAside() {
@@ -106,31 +112,6 @@ void MainWindow::buildAside() {
         desk_->select(at.front() == rootId ? Ids{} : Ids{at.front()});
         // With the pointer one goes on to the next; with the keys one is there, and F8 comes back.
         stays ? findingsPanel_->list().setFocus() : sheet_->setFocus();
-    });
-    connect(findingsPage_, &FindingsPanel::goAsked, this, [this](const Finding& finding, bool) {
-        const Ids at = finding.controls;
-        setPass(passOf(finding.check->family));
-        if (desk_->pass() == Pass::handOver) setPass(Pass::layOut);
-        desk_->select(at.front() == rootId ? Ids{} : Ids{at.front()});
-        sheet_->setFocus();
-    });
-    connect(handOverStrip_, &HandOverStrip::sheetAsked, this, [this] { setPass(before_); });
-    connect(findingsPage_, &FindingsPanel::closeAsked, this, [this] { setPass(before_); });
-    connect(handOverStrip_, &HandOverStrip::allAsked, this, [this] {
-        // What it would be is shown on the sheet.
-        setPass(Pass::layOut);
-        showFindings(true);
-        findingsPanel_->putRightAll();
-    });
-    connect(handOverPanel_, &HandOverPanel::writeAsked, this, &MainWindow::askKit);
-    connect(handOverPanel_, &HandOverPanel::lookAsked, this, &MainWindow::lookAt);
-    connect(handOverPanel_, &HandOverPanel::written, this, [this](const KitWritten& came) {
-        if (!came.path.isEmpty())
-            desk_->say(Words::tr("The kit is exported: %1").arg(QDir::toNativeSeparators(came.path)));
-        else if (came.stopped)
-            desk_->say(Words::tr("Stopped. Nothing was changed."));
-        else
-            QMessageBox::warning(this, Words::tr("Not exported"), came.problem);
     });
     connect(sheet_, &Sheet::pinPressed, this, [this](Id id) {
         showFindings(true);
@@ -195,21 +176,12 @@ void MainWindow::find() {
             all.push_back({Words::shown(row(prop).word), Words::tr("property: %1").arg(Words::shown(row(prop).help)),
                            "", [this, prop] {
                                showStyles(false);
-                               details_->reveal(prop);
+                               details().reveal(prop);
                            }});
     }
-    for (const Scheme& s : shippedSchemes())
-        all.push_back({Words::tr("Scheme: %1").arg(Words::shown(s.word)),
-                       Words::tr("names like %1").arg(toQt(nameFor(s, Kind::textBox, "Boat name"))), "", [this, &s] {
-                           setPass(Pass::name);
-                           nameStrip_->proposeScheme(s);
-                       }});
-    for (const ReadyRule& rule : readyRules())
-        all.push_back({Words::tr("Ready rule: %1").arg(Words::shown(rule.word)), Words::shown(rule.does), "",
-                       [this, key = std::string(rule.key)] {
-                           setPass(Pass::rules);
-                           rulesStrip_->setReady(key);
-                       }});
+    for (const auto& [pass, view] : views_)
+        for (PassOffer& offer : view->offers())
+            all.push_back({offer.word, offer.says.isEmpty() ? offer.keys : offer.says, "", std::move(offer.run)});
     for (const PassRow& r : passes())
         all.push_back({Words::shown(r.word), Words::tr("pass  Ctrl+%1").arg(int(r.pass) + 1), "",
                        [this, pass = r.pass] { setPass(pass); }});
@@ -238,19 +210,22 @@ QString MainWindow::keysPage() const {
     for (const PassRow& r : passes()) line(QString("Ctrl+%1").arg(int(r.pass) + 1), Words::shown(r.word));
     QString menu;
     for (const Command& c : commands()) {
-        if (!*c.keys) continue;
-        if (menu != c.menu) part(menu = c.menu);
-        line(QString::fromUtf8(c.keys), Words::shown(c.word));
+        auto key = [&](const QString& keys, const QString& word) {
+            if (keys.isEmpty()) return;
+            if (menu != c.menu) part(menu = c.menu);
+            line(keys, word);
+        };
+        key(QString::fromUtf8(c.keys), Words::shown(c.word));
+        if (c.run || !*c.key) continue;
+        for (const auto& [pass, view] : views_)
+            for (const PassOffer& offer : view->offers())
+                if (offer.command == c.key) key(offer.keys, offer.word);
     }
     part(Words::tr("On the sheet"));
     for (const auto& [keys, does] : sheetKeys()) line(Words::shown(keys), Words::shown(does));
     for (const PassRow& r : passes()) {
-        bool begun = false;
-        for (const PassKey& k : passKeys()) {
-            if (k.pass != r.pass) continue;
-            if (!std::exchange(begun, true)) part(Words::tr("On the sheet, in %1").arg(Words::shown(r.word)));
-            line(Words::shown(k.keys), Words::shown(k.does));
-        }
+        if (!r.keys.empty()) part(Words::tr("On the sheet, in %1").arg(Words::shown(r.word)));
+        for (const PassKey& k : r.keys) line(Words::shown(k.keys), Words::shown(k.does));
     }
     part(Words::tr("Placing"));
     line(Words::tr("A letter"), Words::tr("Takes the control in hand; with Shift it stays in hand"));

@@ -40,10 +40,10 @@ QStringList MainWindow::tableWords() const {
     for (const PassRow& p : passes()) {
         add(p.word);
         add(p.does);
+        for (const PassKey& k : p.keys) add(k.keys), add(k.does);
     }
     auto addText = [&](const QString& text) { add(fromQt(text)); };
     for (const auto& [keys, does] : sheetKeys()) addText(keys), addText(does);
-    for (const PassKey& k : passKeys()) addText(k.keys), addText(k.does);
     for (const EventRow& e : allEvents()) add(e.word);
     for (const DoesRow& d : allDoes()) add(d.word);
     for (const RelationRow& r : allRelations()) add(r.word);

@@ -87,9 +87,8 @@ Json controlSchema(const KindRow& kind) {
     return {{"type", "object"}, {"required", required}, {"properties", properties}};
 }
 
-}  // namespace
-
-std::string formSchema() {
+/// What there is once, and is spoken of elsewhere in the schema.
+Json parts() {
     Json defs = {
         {"id", {{"type", "string"}, {"pattern", "^c[1-9][0-9]*$"}}},
         {"placing",
@@ -140,41 +139,54 @@ std::string formSchema() {
     for (const PropertyRow& r : allProperties())
         if (isLook(r.prop)) describe(style, r.prop);
     defs["style"] = {{"type", "object"}, {"required", {"style"}}, {"properties", style}};
-    Json anyControl = Json::array();
-    Json root = {
-        {"brindel", {{"const", fileVersion}}},
-        {"form", {{"enum", {"dialog", "document"}}}},
-        {"name", {{"type", "string"}}},
-        {"revision", {{"type", "integer"}, {"minimum", 1}}},
-        {"size", {{"type", "array"}, {"items", {{"type", "number"}}}, {"minItems", 2}, {"maxItems", 2}}},
-        {"nextId", {{"type", "integer"}}},
-        {"styles", {{"type", "array"}, {"items", {{"$ref", "#/$defs/style"}}}}},
-        {"scheme", schemeSchema()},
-        {"kit",
-         {{"type", "object"},
-          {"properties",
-           {{"targets", {{"type", "array"}, {"items", {{"type", "string"}}}, {"maxItems", 50}}},
-            {"sendTo", {{"type", "string"}, {"maxLength", 2000}}},
-            {"store", {{"type", "string"}, {"maxLength", 2000}}},
-            {"zip", {{"type", "boolean"}}},
-            {"namespace", {{"type", "string"}, {"maxLength", 200}}},
-            {"class", {{"type", "string"}, {"maxLength", 64}}},
-            {"keepDraft", {{"type", "boolean"}}},
-            {"steps", {{"type", "boolean"}}},
-            {"languages",
-             {{"type", "array"}, {"items", {{"type", "string"}, {"maxLength", 35}}}, {"maxItems", mostLanguages}}}}}}},
-        {"translations",
-         {{"type", "object"},
-          {"maxProperties", 50},
-          {"additionalProperties",
-           {{"type", "object"},
-            {"additionalProperties", {{"type", "object"}, {"additionalProperties", {{"type", "string"}}}}}}}}},
-        {"seal",
-         {{"type", "object"},
-          {"required", {"hash", "salt"}},
-          {"properties", {{"hash", anyText}, {"salt", anyText}, {"mark", anyText}}}}},
-        {"controls", {{"type", "array"}, {"items", {{"$ref", "#/$defs/control"}}}}},
-        {"pages", {{"type", "array"}, {"items", {{"$ref", "#/$defs/page"}}}}}};
+    return defs;
+}
+
+Json kitSchema() {
+    return {{"type", "object"},
+            {"properties",
+             {{"targets", {{"type", "array"}, {"items", {{"type", "string"}}}, {"maxItems", 50}}},
+              {"sendTo", {{"type", "string"}, {"maxLength", 2000}}},
+              {"store", {{"type", "string"}, {"maxLength", 2000}}},
+              {"zip", {{"type", "boolean"}}},
+              {"namespace", {{"type", "string"}, {"maxLength", 200}}},
+              {"class", {{"type", "string"}, {"maxLength", 64}}},
+              {"keepDraft", {{"type", "boolean"}}},
+              {"steps", {{"type", "boolean"}}},
+              {"languages",
+               {{"type", "array"}, {"items", {{"type", "string"}, {"maxLength", 35}}}, {"maxItems", mostLanguages}}}}}};
+}
+
+/// What the file has at its root, beside the properties of the form.
+Json rootSchema() {
+    const Json anyText = {{"type", "string"}};
+    return {{"brindel", {{"const", fileVersion}}},
+            {"form", {{"enum", {"dialog", "document"}}}},
+            {"name", {{"type", "string"}}},
+            {"revision", {{"type", "integer"}, {"minimum", 1}}},
+            {"size", {{"type", "array"}, {"items", {{"type", "number"}}}, {"minItems", 2}, {"maxItems", 2}}},
+            {"nextId", {{"type", "integer"}}},
+            {"styles", {{"type", "array"}, {"items", {{"$ref", "#/$defs/style"}}}}},
+            {"scheme", schemeSchema()},
+            {"kit", kitSchema()},
+            {"translations",
+             {{"type", "object"},
+              {"maxProperties", 50},
+              {"additionalProperties",
+               {{"type", "object"},
+                {"additionalProperties", {{"type", "object"}, {"additionalProperties", {{"type", "string"}}}}}}}}},
+            {"seal",
+             {{"type", "object"},
+              {"required", {"hash", "salt"}},
+              {"properties", {{"hash", anyText}, {"salt", anyText}, {"mark", anyText}}}}},
+            {"controls", {{"type", "array"}, {"items", {{"$ref", "#/$defs/control"}}}}},
+            {"pages", {{"type", "array"}, {"items", {{"$ref", "#/$defs/page"}}}}}};
+}
+
+}  // namespace
+
+std::string formSchema() {
+    Json defs = parts(), root = rootSchema(), anyControl = Json::array();
     for (const KindRow& kind : allKinds()) {
         if (kind.root) {
             for (Prop prop : kind.props) describe(root, prop);

@@ -28,81 +28,93 @@ Edited jottedInto(const Form& form, Id container, Id under, const Jotting& rows,
 
 namespace {
 
-Edited laidInto(const Form& form, Id container, Id under, const Jotting& rows, const FontBook& fonts) {
-    const Control* holder = form.find(container);
-    if (!holder) return {form, {}};
-    Layer layer(form, fonts);
-    const Measures& m = layer.measures();
-    const Box area = boxOf(form, *holder);
-    const bool page = holder->is().paper;
-    const Box inside =
-        page ? withinMargins(form) : Box{m.inset, m.top, area.width - 2 * m.inset, area.height - 2 * m.top};
-
-    // The columns that the container has: the labels' left edge and the fields' that they speak for.
-    const Arrangement arranged = arrangementOf(form, container, true);
-    double fieldLeft = 0, labelLeft = 1e9, rightEdge = 0;
+/// The columns that a container has: the labels' left edge and the fields' that they speak for, and what reaches
+/// furthest.
+struct Edges {
+    double fieldLeft = 0, labelLeft = 1e9, right = 0, bottom = 0;
+};
+Edges edgesOf(const Form& form, const Control& holder, const Arrangement& arranged, double bottom) {
+    Edges e;
+    e.bottom = bottom;
     for (const Piece& p : arranged.pieces) {
         if (!p.hasLabel()) continue;
-        fieldLeft = fieldLeft > 0 ? std::min(fieldLeft, p.box.left) : p.box.left;
-        labelLeft = std::min(labelLeft, p.labelBox.left);
+        e.fieldLeft = e.fieldLeft > 0 ? std::min(e.fieldLeft, p.box.left) : p.box.left;
+        e.labelLeft = std::min(e.labelLeft, p.labelBox.left);
     }
-    double contentBottom = holder->is().framed ? m.frameTop - m.rowGap : inside.top - m.rowGap;
-    for (Id id : holder->children) {
+    for (Id id : holder.children) {
         const Control& c = *form.find(id);
         if (c.is().pressed) continue;
-        contentBottom = std::max(contentBottom, c.box.bottom());
-        rightEdge = std::max(rightEdge, c.box.right());
+        e.bottom = std::max(e.bottom, c.box.bottom());
+        e.right = std::max(e.right, c.box.right());
     }
-    layer.container = container;
-    layer.left = holder->is().framed ? m.frameSide : inside.left;
-    if (labelLeft < 1e8 && labelLeft < layer.left + 200) layer.left = std::min(labelLeft, fieldLeft);
-    double label = fieldLeft > 0 ? fieldLeft - m.labelGap - layer.left : page ? 46 : 0;
-    std::vector<const JotRow*> list;
-    for (const JotRow& r : rows)
-        if (r.what != What::section && r.what != What::title) list.push_back(&r);
-    Columns columns = layer.columnsOf(list, label, page ? inside.right() : 0);
-    // A label longer than all that are there widens the column: the fields that are there move along, and what spans
-    // both stays as wide as they are.
-    if (const double wider = fieldLeft > 0 ? columns.columns[0].label - label : 0; wider > 0 && !page) {
-        for (Id id : holder->children) {
-            const Control& c = *form.find(id);
-            if (c.is().pressed) continue;
-            if (c.box.left >= fieldLeft - 0.5)
-                layer.form = shifted(layer.form, {id}, wider, 0);
-            else if (c.box.right() > fieldLeft || form.find(c.reference(Prop::labels)))
-                layer.form = boxed(layer.form, id, {c.box.left, c.box.top, c.box.width + wider, c.box.height});
-        }
-        rightEdge += wider;
-    }
-    layer.right = std::max({columns.right, holder->is().framed ? area.width - m.frameSide : inside.right()});
-    columns.right = std::max(columns.right, std::min(rightEdge > 0 ? rightEdge : layer.right, layer.right));
-    // The last field of a row ends where the container's content does.
-    if (columns.columns.size() > 1)
-        columns.columns.back().fieldLeft =
-            std::max(columns.columns.back().fieldLeft, columns.right - columns.columns.back().field);
-    if (page) columns.right = inside.right();
+    return e;
+}
 
-    // Below the row of `under`, or below everything; what stands lower moves down afterwards.
-    double start = contentBottom + m.rowGap;
-    std::size_t index = holder->children.size();
-    if (const Piece* after = arranged.pieceOf(under)) {
-        // A row is left whole: what is level with it keeps its place before the new rows.
-        std::set<Id> level;
-        double foot = after->whole().bottom();
-        for (std::size_t row = after->row; row < after->row + after->down; ++row)
-            for (std::size_t i : arranged.rows[row].pieces) {
-                const Piece& p = arranged.pieces[i];
-                level.insert({p.id, p.label});
-                if (p.nature != Nature::button) foot = std::max(foot, p.whole().bottom());
-            }
-        start = foot + m.rowGap;
-        index = std::size_t(std::ranges::find(holder->children, under) - holder->children.begin()) + 1;
-        while (index < holder->children.size() && level.contains(holder->children[index])) ++index;
-    } else {
-        while (index > 0 && form.find(holder->children[index - 1])->is().pressed) --index;
+/// The form in which a container's fields have moved `wider` to the right of its labels; what spans both stays as wide
+/// as they are.
+Form labelsWidened(Form form, const Control& holder, double fieldLeft, double wider) {
+    const Form before = form;
+    for (Id id : holder.children) {
+        const Control& c = *before.find(id);
+        if (c.is().pressed) continue;
+        if (c.box.left >= fieldLeft - 0.5)
+            form = shifted(form, {id}, wider, 0);
+        else if (c.box.right() > fieldLeft || before.find(c.reference(Prop::labels)))
+            form = boxed(form, id, {c.box.left, c.box.top, c.box.width + wider, c.box.height});
     }
-    layer.goOnAt(index);
-    layer.y = start;
+    return form;
+}
+
+/// Where new rows begin: below the row of `under`, or below everything; and their place among the children.
+struct Start {
+    double top = 0;
+    std::size_t index = 0;
+};
+Start startBelow(const Form& form, const Control& holder, const Arrangement& arranged, Id under, double bottom) {
+    Start at{bottom, holder.children.size()};
+    const Piece* after = arranged.pieceOf(under);
+    if (!after) {
+        while (at.index > 0 && form.find(holder.children[at.index - 1])->is().pressed) --at.index;
+        return at;
+    }
+    // A row is left whole: what is level with it keeps its place before the new rows.
+    std::set<Id> level;
+    at.top = after->whole().bottom();
+    for (std::size_t row = after->row; row < after->row + after->down; ++row)
+        for (std::size_t i : arranged.rows[row].pieces) {
+            const Piece& p = arranged.pieces[i];
+            level.insert({p.id, p.label});
+            if (p.nature != Nature::button) at.top = std::max(at.top, p.whole().bottom());
+        }
+    at.index = std::size_t(std::ranges::find(holder.children, under) - holder.children.begin()) + 1;
+    while (at.index < holder.children.size() && level.contains(holder.children[at.index])) ++at.index;
+    return at;
+}
+
+/// A container that grows, and upwards all that holds it; what is below or beside it makes room.
+Form grown(Form next, Id id, double dw, double dh) {
+    while (true) {
+        const Control* c = next.find(id);
+        if (!c || c->is().paper || (dw <= 0 && dh <= 0)) return next;
+        if (!c->is().turned) {
+            const Box before = boxOf(next, *c);
+            next = boxed(next, id, {before.left, before.top, before.width + dw, before.height + dh});
+            if (id == rootId) return next;
+            Ids below;
+            for (Id sibling : next.find(c->parent)->children)
+                if (sibling != id && next.find(sibling)->box.top >= before.bottom()) below.push_back(sibling);
+            next = shifted(next, below, 0, dh);
+            if (c->parent == rootId)
+                for (Id sibling : below)
+                    if (next.find(sibling)->text(Prop::holdsTo).find("right") != string::npos && dw > 0)
+                        next = shifted(next, {sibling}, dw, 0);
+        }
+        id = c->parent;
+    }
+}
+
+/// Lays the rows one below the other; titles and sections as headings.
+void layAll(Layer& layer, const Jotting& rows, Columns& columns) {
     std::vector<const JotRow*> run;
     auto flush = [&] { layer.rows(std::exchange(run, {}), columns); };
     for (const JotRow& r : rows) {
@@ -116,6 +128,53 @@ Edited laidInto(const Form& form, Id container, Id under, const Jotting& rows, c
                       columns.right - layer.left);
     }
     flush();
+}
+
+/// The columns for the new rows, in line with what the container has; what is there moves along where they need more.
+Columns columnsInto(Layer& layer, const Control& holder, const Jotting& rows, const Box& inside, Edges& edges) {
+    const Measures& m = layer.measures();
+    const bool page = holder.is().paper, framed = holder.is().framed;
+    layer.left = framed ? m.frameSide : inside.left;
+    if (edges.labelLeft < 1e8 && edges.labelLeft < layer.left + 200)
+        layer.left = std::min(edges.labelLeft, edges.fieldLeft);
+    const double label = edges.fieldLeft > 0 ? edges.fieldLeft - m.labelGap - layer.left : page ? 46 : 0;
+    std::vector<const JotRow*> list;
+    for (const JotRow& r : rows)
+        if (r.what != What::section && r.what != What::title) list.push_back(&r);
+    Columns columns = layer.columnsOf(list, label, page ? inside.right() : 0);
+    // A label longer than all that are there widens the column.
+    if (const double wider = edges.fieldLeft > 0 ? columns.columns[0].label - label : 0; wider > 0 && !page) {
+        layer.form = labelsWidened(layer.form, holder, edges.fieldLeft, wider);
+        edges.right += wider;
+    }
+    layer.right = std::max({columns.right, framed ? boxOf(layer.form, holder).width - m.frameSide : inside.right()});
+    columns.right = std::max(columns.right, std::min(edges.right > 0 ? edges.right : layer.right, layer.right));
+    // The last field of a row ends where the container's content does.
+    if (columns.columns.size() > 1)
+        columns.columns.back().fieldLeft =
+            std::max(columns.columns.back().fieldLeft, columns.right - columns.columns.back().field);
+    if (page) columns.right = inside.right();
+    return columns;
+}
+
+Edited laidInto(const Form& form, Id container, Id under, const Jotting& rows, const FontBook& fonts) {
+    const Control* holder = form.find(container);
+    if (!holder) return {form, {}};
+    Layer layer(form, fonts);
+    const Measures& m = layer.measures();
+    const Box area = boxOf(form, *holder);
+    const bool page = holder->is().paper, framed = holder->is().framed;
+    const Box inside =
+        page ? withinMargins(form) : Box{m.inset, m.top, area.width - 2 * m.inset, area.height - 2 * m.top};
+    const Arrangement arranged = arrangementOf(form, container, true);
+    Edges edges = edgesOf(form, *holder, arranged, (framed ? m.frameTop : inside.top) - m.rowGap);
+    layer.container = container;
+    Columns columns = columnsInto(layer, *holder, rows, inside, edges);
+    const Start at = startBelow(form, *holder, arranged, under, edges.bottom);
+    const double start = at.top + m.rowGap;
+    layer.goOnAt(at.index);
+    layer.y = start;
+    layAll(layer, rows, columns);
     const double end = layer.y;  // a row's gap below the last new row
 
     Ids tops;
@@ -130,39 +189,16 @@ Edited laidInto(const Form& form, Id container, Id under, const Jotting& rows, c
         }
     Form next = layer.named();
     if (push > 0) next = shifted(next, lower, 0, push);
+    if (page) return {next, tops};
     // The container grows when its content has come too near its edge, and everything around it makes room.
     double reached = 0, reachedRight = 0;
     for (Id id : next.find(container)->children) {
         reached = std::max(reached, next.find(id)->box.bottom());
         reachedRight = std::max(reachedRight, next.find(id)->box.right());
     }
-    auto widen = [&](Id id, double dw, double dh) {
-        // Upwards through the containers; siblings below or beside what grew move away.
-        while (true) {
-            const Control* c = next.find(id);
-            if (!c || c->is().paper || (dw <= 0 && dh <= 0)) return;
-            if (!c->is().turned) {
-                Box before = boxOf(next, *c);
-                next = boxed(next, id, {before.left, before.top, before.width + dw, before.height + dh});
-                if (id == rootId) return;
-                Ids below;
-                for (Id sibling : next.find(c->parent)->children)
-                    if (sibling != id && next.find(sibling)->box.top >= before.bottom()) below.push_back(sibling);
-                next = shifted(next, below, 0, dh);
-                if (c->parent == rootId)
-                    for (Id sibling : below)
-                        if (next.find(sibling)->text(Prop::holdsTo).find("right") != string::npos && dw > 0)
-                            next = shifted(next, {sibling}, dw, 0);
-            }
-            id = c->parent;
-        }
-    };
-    if (!page) {
-        const double foot = holder->is().framed ? m.frameFoot : m.footRoom;
-        widen(container, std::max(0.0, reachedRight + (holder->is().framed ? m.frameSide : m.inset) - area.width),
-              std::max(0.0, reached + foot - area.height));
-    }
-    return {next, tops};
+    return {grown(next, container, std::max(0.0, reachedRight + (framed ? m.frameSide : m.inset) - area.width),
+                  std::max(0.0, reached + (framed ? m.frameFoot : m.footRoom) - area.height)),
+            tops};
 }
 
 }  // namespace

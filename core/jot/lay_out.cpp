@@ -40,97 +40,117 @@ Form titled(const Form& form, const string& title) {
     });
 }
 
-Form dialogFrom(const Jotting& rows, Form form, const FontBook& fonts) {
-    const string title = titleOf(rows);
-    form = titled(form, title);
-    Layer layer(form, fonts);
-    const Measures& m = layer.measures();
-    // Rows by section; buttons that accept or leave go to the foot wherever they were jotted.
-    struct Section {
-        string name;
-        Jotting rows;
-    };
-    std::vector<Section> sections = {{"", {}}};
+/// Rows by section; buttons that accept or leave go to the foot wherever they were jotted.
+struct Section {
+    string name;
+    Jotting rows;
+    Columns columns = {};
+};
+struct Sections {
+    std::vector<Section> all = {{"", {}}};
     std::vector<JotButton> foot;
+    bool tabbed = false;
+};
+Sections sectionsOf(const Jotting& rows) {
+    Sections s;
     for (const JotRow& r : rows) {
         if (r.what == What::title) continue;
         if (r.what == What::section)
-            sections.push_back({r.text, {}});
+            s.all.push_back({r.text, {}});
         else if (r.what == What::buttons && !goesOn(r))
-            foot.insert(foot.end(), r.buttons.begin(), r.buttons.end());
+            s.foot.insert(s.foot.end(), r.buttons.begin(), r.buttons.end());
         else
-            sections.back().rows.push_back(r);
+            s.all.back().rows.push_back(r);
     }
-    const bool tabbed = sections.size() > 2;
-    if (tabbed && sections.front().rows.empty()) sections.erase(sections.begin());
+    s.tabbed = s.all.size() > 2;
+    if (s.tabbed && s.all.front().rows.empty()) s.all.erase(s.all.begin());
+    return s;
+}
+
+std::vector<const JotRow*> rowsOf(const Section& section) {
+    return pointers(section.rows.begin(), section.rows.end());
+}
+
+/// One label column for the whole form, so that the fields do not jump when a page is turned; all sections end at the
+/// same edge. Gives the width of the label column, and that edge.
+std::pair<double, double> columnsSet(const Layer& layer, Sections& sections) {
+    const Measures& m = layer.measures();
+    double label = 0, widest = 280;
+    for (const Section& s : sections.all) label = std::max(label, layer.columnsOf(rowsOf(s), 0).columns[0].label);
+    for (Section& s : sections.all) {
+        s.columns = layer.columnsOf(rowsOf(s), label);
+        widest = std::max(widest, s.columns.right);
+    }
+    double foot = 2 * m.inset - m.buttonGap;
+    for (const JotButton& b : sections.foot)
+        foot += std::max(m.buttonWide, layer.textWidth(b.text, style::mainButton) + 28) + m.buttonGap;
+    widest = std::max(widest, foot - (sections.tabbed ? 2 : 1) * m.inset);
+    for (Section& s : sections.all) {
+        if (s.columns.columns.size() > 1) s.columns.columns.back().fieldLeft += widest - s.columns.right;
+        s.columns.right = widest;
+    }
+    return {label, widest};
+}
+
+/// How far it is from the edge of a dialog to its tabs.
+constexpr double tabsEdge = 16;
+
+/// Lays each section on a page of its own, and gives the bottom of the tabs.
+double layTabbed(Layer& layer, const Sections& sections, double widest) {
+    const Measures& m = layer.measures();
+    const double strip = tabStrip(layer.form);
+    double y = tabsEdge;
+    std::size_t first = 0;
+    if (sections.all.front().name.empty()) {
+        layer.y = m.top;
+        layer.right = widest;
+        layer.rows(rowsOf(sections.all[0]), sections.all[0].columns);
+        y = layer.y;
+        first = 1;
+    }
+    const Id tabs = layer.add(Kind::tabs, {tabsEdge, y, widest + m.inset, 100},
+                              [&](Control& t) { t.set(Prop::holdsTo, string("left top right bottom")); });
+    double high = 0;
+    std::vector<Id> lasts;
+    for (std::size_t i = first; i < sections.all.size(); ++i) {
+        const Section& section = sections.all[i];
+        Edited page = withTabPage(layer.form, tabs, section.name);
+        layer.form = page.form;
+        layer.container = page.ids[0];
+        layer.goOnAt(0);
+        layer.y = m.top;
+        layer.right = widest;
+        const std::size_t before = layer.made.size();
+        layer.rows(rowsOf(section), section.columns);
+        high = std::max(high, layer.y - m.rowGap + m.top);
+        for (std::size_t k = before; k < layer.made.size(); ++k)
+            if (layer.form.find(layer.made[k])->is().pressed) lasts.push_back(layer.made[k]);
+    }
+    // Buttons at the end of a page stand at its foot, at the same place on every page.
+    for (Id id : lasts) {
+        const Box box = layer.form.find(id)->box;
+        layer.form = boxed(layer.form, id, {box.left, high - m.top - box.height, box.width, box.height});
+    }
+    layer.form = boxed(layer.form, tabs, {tabsEdge, y, widest + m.inset, high + strip});
+    layer.container = rootId;
+    layer.goOnAt(layer.form.root().children.size());
+    return y + high + strip + m.rowGap + 4;
+}
+
+Form dialogFrom(const Jotting& rows, Form form, const FontBook& fonts) {
+    Layer layer(titled(form, titleOf(rows)), fonts);
+    const Measures& m = layer.measures();
+    Sections sections = sectionsOf(rows);
     layer.left = m.inset;
-    // One label column for the whole form, so that the fields do not jump when a page is turned.
-    double label = 0;
-    for (const Section& s : sections) {
-        Columns c = layer.columnsOf(pointers(s.rows.begin(), s.rows.end()), 0);
-        label = std::max(label, c.columns[0].label);
-    }
-    double widest = 0;
-    std::vector<Columns> columns;
-    for (const Section& s : sections) {
-        columns.push_back(layer.columnsOf(pointers(s.rows.begin(), s.rows.end()), label));
-        widest = std::max(widest, columns.back().right);
-    }
-    double footWide = 2 * m.inset - m.buttonGap;
-    for (const JotButton& b : foot)
-        footWide += std::max(m.buttonWide, layer.textWidth(b.text, style::mainButton) + 28) + m.buttonGap;
-    widest = std::max({widest, footWide - (tabbed ? 2 : 1) * m.inset, 280.0});
-    for (std::size_t i = 0; i < columns.size(); ++i) {
-        auto& c = columns[i];
-        double move = widest - c.right;
-        if (c.columns.size() > 1) c.columns.back().fieldLeft += move;
-        c.right = widest;
-    }
+    auto [label, widest] = columnsSet(layer, sections);
     double bottom = m.top;
-    const double edge = 16, strip = tabStrip(form);
-    if (tabbed) {
-        double y = edge;
-        std::size_t first = 0;
-        if (sections.front().name.empty()) {
-            layer.y = m.top;
-            layer.right = widest;
-            layer.rows(pointers(sections[0].rows.begin(), sections[0].rows.end()), columns[0]);
-            y = layer.y;
-            first = 1;
-        }
-        Id tabs = layer.add(Kind::tabs, {edge, y, widest + m.inset, 100},
-                            [&](Control& t) { t.set(Prop::holdsTo, string("left top right bottom")); });
-        double high = 0;
-        std::vector<std::vector<Id>> lasts;
-        for (std::size_t i = first; i < sections.size(); ++i) {
-            Edited page = withTabPage(layer.form, tabs, sections[i].name);
-            layer.form = page.form;
-            layer.container = page.ids[0];
-            layer.goOnAt(0);
-            layer.y = m.top;
-            layer.right = widest;
-            std::size_t before = layer.made.size();
-            layer.rows(pointers(sections[i].rows.begin(), sections[i].rows.end()), columns[i]);
-            high = std::max(high, layer.y - m.rowGap + m.top);
-            lasts.emplace_back();
-            for (std::size_t k = before; k < layer.made.size(); ++k)
-                if (layer.form.find(layer.made[k])->is().pressed) lasts.back().push_back(layer.made[k]);
-        }
-        // Buttons at the end of a page stand at its foot, at the same place on every page.
-        for (const auto& buttons : lasts)
-            for (Id id : buttons) {
-                Box box = layer.form.find(id)->box;
-                layer.form = boxed(layer.form, id, {box.left, high - m.top - box.height, box.width, box.height});
-            }
-        layer.form = boxed(layer.form, tabs, {edge, y, widest + m.inset, high + strip});
-        layer.container = rootId;
-        layer.goOnAt(layer.form.root().children.size());
-        bottom = y + high + strip + m.rowGap + 4;
+    if (sections.tabbed) {
+        bottom = layTabbed(layer, sections, widest);
     } else {
         layer.y = m.top;
         layer.right = widest;
         std::vector<const JotRow*> all;
-        for (const Section& s : sections)
+        for (const Section& s : sections.all)
             for (const JotRow& r : s.rows) all.push_back(&r);
         Columns c = layer.columnsOf(all, label);
         // All sections in one have more columns than each of them, and the dialog is as wide as these.
@@ -138,13 +158,13 @@ Form dialogFrom(const Jotting& rows, Form form, const FontBook& fonts) {
         layer.rows(all, c);
         bottom = layer.y + 6;
     }
-    const double width = tabbed ? widest + m.inset + 2 * edge : widest + m.inset;
-    if (!foot.empty()) {
+    const double width = sections.tabbed ? widest + m.inset + 2 * tabsEdge : widest + m.inset;
+    if (!sections.foot.empty()) {
         layer.y = bottom;
-        layer.buttons(foot, width - (tabbed ? edge : m.inset));
-        bottom = layer.y - m.rowGap + edge;
+        layer.buttons(sections.foot, width - (sections.tabbed ? tabsEdge : m.inset));
+        bottom = layer.y - m.rowGap + tabsEdge;
     } else {
-        bottom += edge - m.rowGap;
+        bottom += tabsEdge - m.rowGap;
     }
     return boxed(layer.named(), rootId, {0, 0, width, std::max(bottom, 60.0)});
 }

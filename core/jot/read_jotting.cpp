@@ -83,15 +83,116 @@ void setStart(const Parts& p, JotField& f, const string& language) {
     }
 }
 
+/// A part that is not for the kind is a mistake.
+void refuse(bool given, const JotField& f, int column, const char* part) {
+    if (given) throw Mistake{column, said("A {} has no {}.", wordPart(row(f.kind).word), part)};
+}
+
+/// Offers choices, by the answer that it takes or as a list.
+bool offersChoices(const JotField& f) {
+    return f.radio || row(f.kind).answers == AnswerType::choice || f.kind == Kind::listBox || row(f.kind).spreads;
+}
+
+void refuseOthers(const Parts& p, const JotField& f, int column) {
+    const AnswerType type = row(f.kind).answers;
+    const bool group = row(f.kind).spreads, table = row(f.kind).grid, list = f.kind == Kind::listBox;
+    const bool text = type == AnswerType::text, number = type == AnswerType::number, date = type == AnswerType::date;
+    const bool chosen = offersChoices(f);
+    const std::pair<bool, const char*> others[] = {
+        {!chosen && !table && p.choices.has_value(), "choices"},
+        {!row(f.kind).filled() && p.required, "“required”"},
+        {!text && !table && !group && p.length.has_value(), "length"},
+        {!text && !list && p.rows > 0, "size in lines"},
+        {!text && !p.letters.empty(), "letter case"},
+        {!text && !p.pattern.empty(), "pattern"},
+        {!text && p.secret, "secret"},
+        {!list && !group && p.many, "“several”"},
+        {!number && !list && !group && p.range, "range"},
+        {!number && p.decimals >= 0, "decimals"},
+        {!number && !p.unit.empty(), "unit"},
+        {!date && type != AnswerType::time && (!p.earliest.empty() || !p.latest.empty()), "earliest or latest date"},
+        {!date && !p.datePattern.empty(), "date pattern"},
+        {!has(f.kind, Prop::placeholder) && type != AnswerType::choice && !p.quoted.empty(), "placeholder"}};
+    for (const auto& [given, part] : others) refuse(given, f, column, part);
+    if (chosen && p.choices && p.choices->empty() && !p.other)
+        throw Mistake{column, said("At least one choice is expected between [ and ].")};
+    if (chosen && !p.choices)
+        throw Mistake{column, said("A {} needs its choices, such as [Wash, Scrape].", wordPart(row(f.kind).word))};
+    refuse((f.kind == Kind::picture || type == AnswerType::ink) && p.hasValue, f, column, "value to start with");
+}
+
+/// The columns and rows of a table.
+void setColumns(const Parts& p, JotField& f, int column) {
+    if (!p.choices || p.choices->empty())
+        throw Mistake{column, said("A table needs its columns, such as [2=Item, Hours, Charge].")};
+    Choices columns = *p.choices;
+    for (Choice& c : columns)
+        if (c.value == c.text)
+            c.value = "1";
+        else if (auto share = numberFrom(c.value); !share || *share <= 0 || *share > 1000)
+            throw Mistake{column, said("A column's share of the width is a number; “{}” is not one.", c.value)};
+    if (p.length && *p.length > 200) throw Mistake{column, said("A table has at most 200 rows.")};
+    f.own.set(Prop::columns, columns);
+    if (p.length && *p.length != 3) f.own.set(Prop::rows, *p.length);
+    if (!p.hint.empty()) f.own.set(Prop::hint, p.hint);
+    refuse(p.hasValue, f, column, "value to start with");
+    refuse(p.other, f, column, "way to take other answers");
+}
+
+void setChoices(const Parts& p, JotField& f, int column) {
+    const bool group = row(f.kind).spreads;
+    if (group && p.length) {
+        if (*p.length > 12) throw Mistake{column, said("Choices have at most 12 columns.")};
+        f.own.set(Prop::acrossIn, *p.length);
+    }
+    if (p.choices && !gathered(*p.choices, f)) f.own.set(Prop::choices, *p.choices);
+    if (p.other && (row(f.kind).answers == AnswerType::choice || group))
+        f.own.set(Prop::otherAnswers, true);
+    else
+        refuse(p.other, f, column, "way to take other answers");
+    const bool ticks = p.kind == "ticks";
+    if (p.many || ticks) f.own.set(Prop::many, string("many"));
+    if (ticks) f.own.set(Prop::tickMarks, true);
+}
+
+/// What is typed: how long, in which letters, with how many decimals.
+void setTyping(const Parts& p, JotField& f) {
+    const bool text = row(f.kind).answers == AnswerType::text;
+    if (p.length && text) f.own.set(Prop::maxLength, *p.length);
+    if (p.columns) {
+        f.columns = p.columns, f.rows = p.rows;
+        if (text && p.rows > 1) f.own.set(Prop::lines, string("many"));
+    }
+    if (!p.letters.empty()) f.own.set(Prop::letters, p.letters);
+    if (!p.pattern.empty()) f.own.set(Prop::pattern, p.pattern);
+    if (p.secret) f.own.set(Prop::secret, true);
+    if (p.decimals > 0) f.own.set(Prop::decimals, double(p.decimals));
+    if (const double step = p.step.value_or(std::pow(10.0, -std::max(0, p.decimals))); step != 1)
+        f.own.set(Prop::step, step);
+    if (!p.unit.empty()) f.own.set(Prop::unit, p.unit);
+}
+
+/// A range: of numbers, or of how many are chosen.
+void setRange(const Parts& p, JotField& f, int column) {
+    if (p.range && row(f.kind).answers == AnswerType::number) {
+        if (p.least) f.own.set(Prop::least, *p.least);
+        if (p.most) f.own.set(Prop::most, *p.most);
+    } else if (p.range) {
+        if ((p.least && (*p.least < 0 || *p.least != std::floor(*p.least))) ||
+            (p.most && (*p.most < 1 || *p.most != std::floor(*p.most))))
+            throw Mistake{column, said("At least and at most so many choices are whole numbers.")};
+        f.own.set(Prop::many, string("many"));
+        if (p.least && *p.least > 0) f.own.set(Prop::atLeast, *p.least);
+        if (p.most) f.own.set(Prop::atMost, *p.most);
+    }
+}
+
 /// What the parts mean for the kind; a part that the kind has no use for is a mistake.
 JotField fieldFrom(const string& label, const Parts& p, int column, const string& language) {
     JotField f;
     f.label = label;
     f.name = p.name;
     f.shownWhen = p.shownWhen;
-    auto refuse = [&](bool given, const char* part) {
-        if (given) throw Mistake{column, said("A {} has no {}.", wordPart(row(f.kind).word), part)};
-    };
     if (p.kind.empty()) {
         f.guessed = true;
         f.kind = p.choices                                                            ? Kind::comboBox
@@ -105,91 +206,21 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
             if (p.kind == word) f.kind = kind;
     }
     f.radio = row(f.kind).answers == AnswerType::question;
-    const bool ticks = p.kind == "ticks";
-    const bool group = row(f.kind).spreads, table = row(f.kind).grid, time = row(f.kind).answers == AnswerType::time;
-    const bool chosen = f.radio || row(f.kind).answers == AnswerType::choice || f.kind == Kind::listBox || group;
-    const bool text = row(f.kind).answers == AnswerType::text;
-    refuse(!chosen && !table && p.choices.has_value(), "choices");
-    refuse(!row(f.kind).filled() && p.required, "“required”");
-    refuse(!text && !table && !group && p.length.has_value(), "length");
-    refuse(!text && f.kind != Kind::listBox && p.rows > 0, "size in lines");
-    refuse(!text && !p.letters.empty(), "letter case");
-    refuse(!text && !p.pattern.empty(), "pattern");
-    refuse(!text && p.secret, "secret");
-    refuse(f.kind != Kind::listBox && !group && p.many, "“several”");
-    refuse(row(f.kind).answers != AnswerType::number && f.kind != Kind::listBox && !group && p.range, "range");
-    refuse(row(f.kind).answers != AnswerType::number && p.decimals >= 0, "decimals");
-    refuse(row(f.kind).answers != AnswerType::number && !p.unit.empty(), "unit");
-    refuse(row(f.kind).answers != AnswerType::date && !time && (!p.earliest.empty() || !p.latest.empty()),
-           "earliest or latest date");
-    refuse(row(f.kind).answers != AnswerType::date && !p.datePattern.empty(), "date pattern");
-    refuse(!has(f.kind, Prop::placeholder) && row(f.kind).answers != AnswerType::choice && !p.quoted.empty(),
-           "placeholder");
-    if (chosen && p.choices && p.choices->empty() && !p.other)
-        throw Mistake{column, said("At least one choice is expected between [ and ].")};
-    if (chosen && !p.choices)
-        throw Mistake{column, said("A {} needs its choices, such as [Wash, Scrape].", wordPart(row(f.kind).word))};
-
-    if (table) {
-        if (!p.choices || p.choices->empty())
-            throw Mistake{column, said("A table needs its columns, such as [2=Item, Hours, Charge].")};
-        Choices columns = *p.choices;
-        for (Choice& c : columns)
-            if (c.value == c.text)
-                c.value = "1";
-            else if (auto share = numberFrom(c.value); !share || *share <= 0 || *share > 1000)
-                throw Mistake{column, said("A column's share of the width is a number; “{}” is not one.", c.value)};
-        if (p.length && *p.length > 200) throw Mistake{column, said("A table has at most 200 rows.")};
-        f.own.set(Prop::columns, columns);
-        if (p.length && *p.length != 3) f.own.set(Prop::rows, *p.length);
-        if (!p.hint.empty()) f.own.set(Prop::hint, p.hint);
-        refuse(p.hasValue, "value to start with");
-        refuse(p.other, "way to take other answers");
+    refuseOthers(p, f, column);
+    if (row(f.kind).grid) {
+        setColumns(p, f, column);
         return f;
     }
-    if (time) {
+    if (row(f.kind).answers == AnswerType::time)
         for (const auto& [limit, prop] : {std::pair(p.earliest, Prop::earliestTime), {p.latest, Prop::latestTime}})
             if (!limit.empty() && !misfit(prop, limit).empty())
                 throw Mistake{column, said("A time such as 08:30 is expected here.")};
             else if (!limit.empty())
                 f.own.set(prop, limit);
-    }
-    refuse((f.kind == Kind::picture || row(f.kind).answers == AnswerType::ink) && p.hasValue, "value to start with");
     if (f.kind == Kind::picture) f.own.set(Prop::byFiller, true);
-    if (group && p.length) {
-        if (*p.length > 12) throw Mistake{column, said("Choices have at most 12 columns.")};
-        f.own.set(Prop::acrossIn, *p.length);
-    }
-    if (p.choices && !gathered(*p.choices, f)) f.own.set(Prop::choices, *p.choices);
-    if (p.other && (row(f.kind).answers == AnswerType::choice || group))
-        f.own.set(Prop::otherAnswers, true);
-    else
-        refuse(p.other, "way to take other answers");
-    if (p.length && text) f.own.set(Prop::maxLength, *p.length);
-    if (p.columns) {
-        f.columns = p.columns, f.rows = p.rows;
-        if (text && p.rows > 1) f.own.set(Prop::lines, string("many"));
-    }
-    if (!p.letters.empty()) f.own.set(Prop::letters, p.letters);
-    if (!p.pattern.empty()) f.own.set(Prop::pattern, p.pattern);
-    if (p.secret) f.own.set(Prop::secret, true);
-    if (p.many || ticks) f.own.set(Prop::many, string("many"));
-    if (ticks) f.own.set(Prop::tickMarks, true);
-    if (p.decimals > 0) f.own.set(Prop::decimals, double(p.decimals));
-    if (const double step = p.step.value_or(std::pow(10.0, -std::max(0, p.decimals))); step != 1)
-        f.own.set(Prop::step, step);
-    if (!p.unit.empty()) f.own.set(Prop::unit, p.unit);
-    if (p.range && row(f.kind).answers == AnswerType::number) {
-        if (p.least) f.own.set(Prop::least, *p.least);
-        if (p.most) f.own.set(Prop::most, *p.most);
-    } else if (p.range) {
-        if ((p.least && (*p.least < 0 || *p.least != std::floor(*p.least))) ||
-            (p.most && (*p.most < 1 || *p.most != std::floor(*p.most))))
-            throw Mistake{column, said("At least and at most so many choices are whole numbers.")};
-        f.own.set(Prop::many, string("many"));
-        if (p.least && *p.least > 0) f.own.set(Prop::atLeast, *p.least);
-        if (p.most) f.own.set(Prop::atMost, *p.most);
-    }
+    setChoices(p, f, column);
+    setTyping(p, f);
+    setRange(p, f, column);
     if (row(f.kind).answers == AnswerType::date) setDates(p, f);
     if (!p.quoted.empty())
         f.own.set(row(f.kind).answers == AnswerType::choice ? Prop::prompt : Prop::placeholder, p.quoted);

@@ -153,111 +153,114 @@ struct Moment {
     int year = 1970, month = 1, day = 1, weekday = -1, hours = 0, minutes = 0, half = -1;
 };
 
+/// A text as it is read: small letters, digits of any script as 0 to 9, one sort of blank, no marks of direction.
+std::u32string readable(const icu::UnicodeString& text, bool digits) {
+    std::u32string out;
+    for (int32_t i = 0; i < text.length(); i = text.moveIndex32(i, 1)) {
+        const UChar32 c = text.char32At(i);
+        if (turning.find(char32_t(c)) != turning.npos || (digits && c == 0x307)) continue;
+        const int32_t digit = digits ? u_charDigitValue(c) : -1;
+        out += digit >= 0 ? char32_t(U'0' + digit) : u_isUWhiteSpace(c) || c == 0x202F ? U' ' : char32_t(c);
+    }
+    return out;
+}
+
+/// Takes wording of a pattern off the front; false where it is not there.
+bool takeWording(std::u32string& left, const PatternPart& part) {
+    icu::UnicodeString wording;
+    for (char32_t c : part.wording) wording.append(UChar32(c));
+    const std::u32string plain = readable(wording.toLower(), false);
+    if (!left.starts_with(plain)) return false;
+    left.erase(0, plain.size());
+    return true;
+}
+
+/// Takes the longest of the names off the front, whatever points are in it: its number; -1 where there is none.
+int takeName(std::u32string& left, const std::vector<std::pair<string, int>>& names) {
+    std::size_t longest = 0;
+    int best = -1;
+    for (const auto& [name, number] : names) {
+        const icu::UnicodeString wideName = wide(name);
+        std::size_t in = 0;
+        int32_t k = 0;
+        while (k < wideName.length() && in < left.size()) {
+            if (UChar32(left[in]) != wideName.char32At(k)) {
+                if (k == 0 || (left[in] != U'.' && left[in] != U' ')) break;
+                ++in;
+                continue;
+            }
+            ++in;
+            k = wideName.moveIndex32(k, 1);
+        }
+        if (k >= wideName.length() && in > longest) longest = in, best = number;
+    }
+    left.erase(0, longest);
+    return best;
+}
+
+/// Sets what a number means by its letter; false for one that cannot be.
+bool setPart(Moment& at, char letter, const std::u32string& digits) {
+    const int number = numberIn(digits);
+    // The hours of each letter, from the least to the most, and what the greatest of them is a whole round of.
+    struct Hours {
+        char letter;
+        int least, most, round;
+    };
+    static constexpr Hours hours[] = {{'H', 0, 23, 24}, {'k', 1, 24, 24}, {'h', 1, 12, 12}, {'K', 0, 11, 12}};
+    for (const Hours& h : hours)
+        if (h.letter == letter) {
+            at.hours = number % h.round;
+            return number >= h.least && number <= h.most;
+        }
+    switch (letter) {
+        case 'd':
+            at.day = number;
+            return true;
+        case 'M':
+        case 'L':
+            at.month = number;
+            return true;
+        case 'y':
+        case 'u': {
+            const auto year = yearSaid(digits);
+            at.year = year.value_or(0);
+            return year.has_value();
+        }
+        case 'm':
+            at.minutes = number;
+            return digits.size() == 2 && number <= 59;
+        default:
+            return false;
+    }
+}
+
 /// What a whole text says by a pattern, part by part; nothing where it says nothing.
 std::optional<Moment> readBy(const string& pattern, const string& text, const string& language) {
     const MomentWords& words = momentWordsOf(language);
     icu::UnicodeString w = wide(text);
     w.toLower(icu::Locale((language + "@calendar=gregorian").c_str()));
-    std::u32string left;
-    for (int32_t i = 0; i < w.length(); i = w.moveIndex32(i, 1)) {
-        const UChar32 c = w.char32At(i);
-        if (turning.find(char32_t(c)) != turning.npos || c == 0x307) continue;
-        const int32_t digit = u_charDigitValue(c);
-        left += digit >= 0 ? char32_t(U'0' + digit) : u_isUWhiteSpace(c) || c == 0x202F ? U' ' : char32_t(c);
-    }
+    std::u32string left = readable(w, true);
     const auto parts = partsOf(pattern);
     Moment at;
     for (std::size_t i = 0; i < parts.size(); ++i) {
         const PatternPart& part = parts[i];
+        const bool month = part.letter == 'M' || part.letter == 'L';
         if (part.letter == 0) {
-            icu::UnicodeString wording;
-            for (char32_t c : part.wording) wording.append(UChar32(c));
-            wording.toLower();
-            std::u32string plain;
-            for (int32_t k = 0; k < wording.length(); k = wording.moveIndex32(k, 1)) {
-                const UChar32 c = wording.char32At(k);
-                if (turning.find(char32_t(c)) == turning.npos)
-                    plain += u_isUWhiteSpace(c) || c == 0x202F ? U' ' : char32_t(c);
-            }
-            if (!left.starts_with(plain)) return std::nullopt;
-            left.erase(0, plain.size());
-            continue;
-        }
-        if (isNamed(part)) {
-            const auto& names = part.letter == 'a'                         ? words.halves
-                                : part.letter == 'M' || part.letter == 'L' ? words.months
-                                                                           : words.days;
-            // The longest name that it begins with, whatever points are in it.
-            std::size_t longest = 0;
-            int best = -1;
-            for (const auto& [name, number] : names) {
-                const icu::UnicodeString wideName = wide(name);
-                std::size_t in = 0;
-                int32_t k = 0;
-                while (k < wideName.length() && in < left.size()) {
-                    if (UChar32(left[in]) != wideName.char32At(k)) {
-                        if (k == 0 || (left[in] != U'.' && left[in] != U' ')) break;
-                        ++in;
-                        continue;
-                    }
-                    ++in;
-                    k = wideName.moveIndex32(k, 1);
-                }
-                if (k >= wideName.length() && in > longest) longest = in, best = number;
-            }
-            if (best < 0) return std::nullopt;
-            left.erase(0, longest);
+            if (!takeWording(left, part)) return std::nullopt;
+        } else if (isNamed(part)) {
+            const int named = takeName(left, part.letter == 'a' ? words.halves : month ? words.months : words.days);
+            if (named < 0) return std::nullopt;
             // A short form may have its point, or not.
             const bool pointed =
                 i + 1 < parts.size() && parts[i + 1].letter == 0 && parts[i + 1].wording.starts_with(U".");
             if (left.starts_with(U".") && !pointed) left.erase(0, 1);
-            (part.letter == 'a' ? at.half : part.letter == 'M' || part.letter == 'L' ? at.month : at.weekday) = best;
-            continue;
-        }
-        const bool abuts = i + 1 < parts.size() && parts[i + 1].letter != 0 && !isNamed(parts[i + 1]);
-        std::size_t end = 0;
-        while (end < left.size() && left[end] >= U'0' && left[end] <= U'9' && (!abuts || end < part.count)) ++end;
-        if (end == 0 || end > 4) return std::nullopt;
-        const std::u32string digits = left.substr(0, end);
-        const int number = numberIn(digits);
-        left.erase(0, end);
-        switch (part.letter) {
-            case 'd':
-                at.day = number;
-                break;
-            case 'M':
-            case 'L':
-                at.month = number;
-                break;
-            case 'y':
-            case 'u': {
-                const auto year = yearSaid(digits);
-                if (!year) return std::nullopt;
-                at.year = *year;
-                break;
-            }
-            case 'H':
-                if (number > 23) return std::nullopt;
-                at.hours = number;
-                break;
-            case 'k':
-                if (number < 1 || number > 24) return std::nullopt;
-                at.hours = number % 24;
-                break;
-            case 'h':
-                if (number < 1 || number > 12) return std::nullopt;
-                at.hours = number % 12;
-                break;
-            case 'K':
-                if (number > 11) return std::nullopt;
-                at.hours = number;
-                break;
-            case 'm':
-                if (end != 2 || number > 59) return std::nullopt;
-                at.minutes = number;
-                break;
-            default:
-                return std::nullopt;
+            (part.letter == 'a' ? at.half : month ? at.month : at.weekday) = named;
+        } else {
+            const bool abuts = i + 1 < parts.size() && parts[i + 1].letter != 0 && !isNamed(parts[i + 1]);
+            std::size_t end = 0;
+            while (end < left.size() && left[end] >= U'0' && left[end] <= U'9' && (!abuts || end < part.count)) ++end;
+            if (end == 0 || end > 4 || !setPart(at, part.letter, left.substr(0, end))) return std::nullopt;
+            left.erase(0, end);
         }
     }
     while (left.ends_with(U'.') || left.ends_with(U' ')) left.pop_back();

@@ -103,7 +103,7 @@ TEST(Desk, DarkIsTurnedFromTheMenu) {
 TEST(Try, ADialogThatCanBeResizedHasAGrip) {
     Hands hands(demo("yard-charges"));
     hands.command("try");
-    FormToFill* view = hands.window.tryPane().view();
+    FormToFill* view = hands.window.part<TryPane>().view();
     ASSERT_NE(view, nullptr);
     const QSize before = view->size();
     QWidget* stage = view->parentWidget();

@@ -7,12 +7,12 @@
 #include <QtWidgets/QtWidgets>
 
 #include "app/details/details.h"
+#include "app/passes/lay_out/strip.h"
+#include "app/passes/try_out/try_pane.h"
 #include "app/rail/rail.h"
 #include "app/sheet/sheet.h"
-#include "app/strip/strip.h"
 #include "app/window/jot_line.h"
 #include "app/window/main_window.h"
-#include "app/window/try_pane.h"
 #include "filler/drawing_painter.h"
 #include "tests/support.h"
 
@@ -28,7 +28,8 @@ class Hands {
         window.activateWindow();  // a bare X server has nobody who gives the focus
         (void)QTest::qWaitForWindowActive(&window);
         // A test before may have ended with a key held down.
-        for (int key : {Qt::Key_Control, Qt::Key_Shift, Qt::Key_Alt}) QTest::keyRelease(window.windowHandle(), Qt::Key(key));
+        for (int key : {Qt::Key_Control, Qt::Key_Shift, Qt::Key_Alt})
+            QTest::keyRelease(window.windowHandle(), Qt::Key(key));
         window.zoomToFit();
         settle();
     }

@@ -140,7 +140,8 @@ TEST(FindingsInTheWindow, NeverHoldUpTheWindow) {
     for (int i = 0; i < 700; ++i) rows += "Field " + std::to_string(i) + ": text 9\n";
     Hands h(jotted(rows, Kind::document));
     for (int i = 0; i < 40; ++i) {
-        ASSERT_TRUE(h.desk().edit(withProperty(h.form(), {rootId}, Prop::title, std::string(std::size_t(i + 1), 'x')), "Title"));
+        ASSERT_TRUE(h.desk().edit(withProperty(h.form(), {rootId}, Prop::title, std::string(std::size_t(i + 1), 'x')),
+                                  "Title"));
         // The edit starts the checks anew each time, and does not wait for them.
         EXPECT_FALSE(h.desk().watch().upToDate());
         h.settle();

@@ -1,7 +1,8 @@
 // The Hand over pass: what is open, what is ticked, and the kit that one button writes.
+#include "app/passes/hand_over/hand_over_pass.h"
 #include "app/findings/findings_panel.h"
-#include "app/passes/hand_over_panel.h"
-#include "app/passes/hand_over_strip.h"
+#include "app/passes/hand_over/hand_over_panel.h"
+#include "app/passes/hand_over/hand_over_strip.h"
 #include "core/file/form_file.h"
 #include "core/file/whole_file.h"
 #include "tests/app/driver.h"
@@ -18,8 +19,8 @@ struct InHandOver : Hands {
         EXPECT_TRUE(desk().watch().wait());
         settle();
     }
-    FindingsPanel& page() { return window.findingsPage(); }
-    HandOverPanel& panel() { return window.handOverPanel(); }
+    FindingsPanel& page() { return static_cast<HandOverPass&>(window.view(Pass::handOver)).findings(); }
+    HandOverPanel& panel() { return window.part<HandOverPanel>(); }
     template <class W>
     W* part(const char* name) {
         W* found = panel().findChild<W*>(name);
@@ -64,7 +65,7 @@ TEST(HandOverPass, ListsWhatIsOpenAndPutsItRightByButtonAndBySpace) {
     InHandOver hands(withFaults());
     EXPECT_TRUE(hands.page().isVisible());
     EXPECT_FALSE(hands.sheet().isVisible());
-    const QString before = hands.text(hands.window.handOverStrip(), "openSaid");
+    const QString before = hands.text(hands.window.part<HandOverStrip>(), "openSaid");
     EXPECT_TRUE(before.contains("must be put right")) << before.toStdString();
     // The button of a line, with the pointer.
     QListWidget& list = hands.page().list();
@@ -111,7 +112,8 @@ TEST(HandOverPass, WhatIsTickedIsKeptWithTheFormAndIsNoOtherVersion) {
     const int version = hands.form().revision;
     hands.press(hands.part<QCheckBox>("target-sheet"));
     hands.press(hands.part<QCheckBox>("receiver2"));  // a programmer gets all that is for one
-    EXPECT_EQ(hands.panel().choice().targets, (std::vector<std::string>{"pdf", "sheet", "json", "qt", "schema", "sql", "openapi"}));
+    EXPECT_EQ(hands.panel().choice().targets,
+              (std::vector<std::string>{"pdf", "sheet", "json", "qt", "schema", "sql", "openapi"}));
     EXPECT_FALSE(hands.part<QCheckBox>("target-csv")->isChecked());
     auto* to = hands.part<QLineEdit>("sendTo");
     to->setFocus();

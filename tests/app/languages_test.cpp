@@ -1,5 +1,5 @@
 // A form in several languages: typed, written out and taken in, tried, and handed over.
-#include "app/passes/hand_over_panel.h"
+#include "app/passes/hand_over/hand_over_panel.h"
 #include "app/window/languages_dialog.h"
 #include "core/wording/texts.h"
 #include "tests/app/driver.h"
@@ -138,17 +138,17 @@ TEST(Languages, TryIsInTheOneThatIsChosenAndKeepsWhatIsFilledIn) {
     ASSERT_TRUE(chosen && chosen->isVisible());
     auto button = [&] {
         return qobject_cast<QAbstractButton*>(
-                   hands.window.tryPane().view()->widgetOf(named(hands.form(), "btnBookLift").id))
+                   hands.window.part<TryPane>().view()->widgetOf(named(hands.form(), "btnBookLift").id))
             ->text();
     };
     EXPECT_EQ(button(), "Book lift");
     const Id name = named(hands.form(), "txtBoatName").id;
-    QTest::keyClicks(hands.window.tryPane().view()->widgetOf(name), "Teal");
+    QTest::keyClicks(hands.window.part<TryPane>().view()->widgetOf(name), "Teal");
     chosen->setFocus();
     hands.key(Qt::Key_Down);
     EXPECT_EQ(chosen->currentText(), "German");
     EXPECT_EQ(button(), "Bestellen");
-    EXPECT_EQ(std::get<std::string>(hands.window.tryPane().session()->answer(name)), "Teal");
+    EXPECT_EQ(std::get<std::string>(hands.window.part<TryPane>().session()->answer(name)), "Teal");
     if (const char* out = std::getenv("BRINDEL_SHOTS")) hands.window.grab().save(QString(out) + "/try-de.png");
     // A form of one language has nothing to choose.
     hands.key(Qt::Key_T, Qt::ControlModifier);
@@ -161,7 +161,7 @@ TEST(Languages, FillersGetItInThoseThatAreTicked) {
     QTemporaryDir folder;
     Hands hands(german(demo("lift-out-booking")));
     hands.key(Qt::Key_7, Qt::ControlModifier);
-    HandOverPanel& panel = hands.window.handOverPanel();
+    HandOverPanel& panel = hands.window.part<HandOverPanel>();
     auto* own = panel.findChild<QCheckBox*>("language-en");
     auto* other = panel.findChild<QCheckBox*>("language-de");
     ASSERT_TRUE(own && other && own->isVisible());

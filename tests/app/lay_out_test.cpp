@@ -4,7 +4,7 @@
 
 #include "app/details/styles_panel.h"
 #include "app/outline/outline.h"
-#include "app/strip/strip.h"
+#include "app/passes/lay_out/strip.h"
 #include "app/window/find_box.h"
 #include "core/edit/arrange.h"
 #include "core/edit/restyle.h"
@@ -334,7 +334,7 @@ TEST(Strip, EveryToolIsInReachAtEveryWidth) {
             Hands hands(newForm(Kind::dialog), size);
             hands.window.showOutline(outline);
             Hands::settle();
-            const Strip& strip = hands.window.strip();
+            const Strip& strip = hands.window.part<Strip>();
             for (const Tool& tool : allTools()) {
                 const QRect r = strip.toolRect(tool);
                 EXPECT_TRUE(strip.rect().contains(r)) << tool.word() << " " << size.width() << " " << outline;

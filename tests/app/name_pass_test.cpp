@@ -1,8 +1,8 @@
 // The Name pass in the real window, by mouse and by keyboard.
-#include "app/passes/name_layer.h"
-#include "app/passes/name_panel.h"
-#include "app/passes/name_strip.h"
-#include "app/passes/scheme_dialog.h"
+#include "app/passes/name/name_layer.h"
+#include "app/passes/name/name_panel.h"
+#include "app/passes/name/name_strip.h"
+#include "app/passes/name/scheme_dialog.h"
 #include "core/edit/renaming.h"
 #include "core/file/scheme_file.h"
 #include "tests/app/driver.h"
@@ -21,13 +21,13 @@ struct Naming : Hands {
         window.setPass(Pass::name);
         settle();
     }
-    NamePanel& panel() { return window.namePanel(); }
+    NamePanel& panel() { return window.part<NamePanel>(); }
     template <class W>
     W* in(QWidget& where, const char* name) {
         return where.findChild<W*>(name);
     }
     NameLayer::Chip chip(const char* name) {
-        for (const auto& c : window.nameLayer().chips(sheet(), form()))
+        for (const auto& c : window.part<NameLayer>().chips(sheet(), form()))
             if (c.id == at(name).id) return c;
         return {};
     }
@@ -50,12 +50,12 @@ TEST(NamePass, TenControlsAreNamedWithoutAnyAction) {
     }
     EXPECT_EQ(hands.panel().list().rowCount(), 10) << "labels need none";
     EXPECT_EQ(hands.panel().list().wrongCount(), 0);
-    EXPECT_FALSE(hands.in<QPushButton>(hands.window.nameStrip(), "namesRight")->isEnabled());
+    EXPECT_FALSE(hands.in<QPushButton>(hands.window.part<NameStrip>(), "namesRight")->isEnabled());
 }
 
 TEST(NamePass, AnotherSchemeIsSeenBeforeItIsTakenInThreeActions) {
     Naming hands(jotted(ten));
-    auto* schemes = hands.in<QComboBox>(hands.window.nameStrip(), "scheme");
+    auto* schemes = hands.in<QComboBox>(hands.window.part<NameStrip>(), "scheme");
     ASSERT_EQ(schemes->count(), 6);
     // Two actions by keyboard: into the box, on to the scheme; the third takes it.
     schemes->setFocus();
@@ -175,7 +175,7 @@ TEST(NamePass, OnePressPutsAllNamesRight) {
     form = renamed(form, named(form, "dtmWantedFrom").id, "dtmStart");
     Naming hands(form);
     EXPECT_EQ(hands.panel().list().wrongCount(), 6) << "five, and the one whose name was taken";
-    auto* right = hands.in<QPushButton>(hands.window.nameStrip(), "namesRight");
+    auto* right = hands.in<QPushButton>(hands.window.part<NameStrip>(), "namesRight");
     EXPECT_EQ(right->text(), "Put 6 names right");
     QTest::mouseClick(right, Qt::LeftButton);
     hands.settle();
@@ -234,16 +234,16 @@ TEST(NamePass, AnOwnSchemeIsEditedSharedAndTaken) {
     write(folder.file("bad.brindel-scheme"), "{\"brindelScheme\": 1, \"word\": \"x\", \"longest\": 3}");
     EXPECT_FALSE(other.importFrom(toQt(folder.file("bad.brindel-scheme"))));
     EXPECT_EQ(other.scheme(), dialog.scheme());
-    hands.window.nameStrip().proposeScheme(dialog.scheme());
+    hands.window.part<NameStrip>().proposeScheme(dialog.scheme());
     hands.key(Qt::Key_Return);
     EXPECT_NE(hands.form().named("edt_boat"), nullptr);
-    EXPECT_EQ(hands.in<QComboBox>(hands.window.nameStrip(), "scheme")->currentText(), "Own scheme");
+    EXPECT_EQ(hands.in<QComboBox>(hands.window.part<NameStrip>(), "scheme")->currentText(), "Own scheme");
 }
 
 TEST(NamePass, ADocumentIsNamedAsWell) {
     Naming hands(demo("mooring-permit"));
     EXPECT_EQ(hands.panel().list().wrongCount(), 0);
-    const auto chips = hands.window.nameLayer().chips(hands.sheet(), hands.form());
+    const auto chips = hands.window.part<NameLayer>().chips(hands.sheet(), hands.form());
     EXPECT_EQ(int(chips.size()), hands.panel().list().rowCount()) << "every page is in view";
     // No chip hides another.
     for (std::size_t i = 0; i < chips.size(); ++i)

@@ -1,7 +1,7 @@
 // The Order pass in the real window, by mouse and by keyboard.
-#include "app/passes/order_layer.h"
-#include "app/passes/order_panel.h"
-#include "app/passes/order_strip.h"
+#include "app/passes/order/order_layer.h"
+#include "app/passes/order/order_panel.h"
+#include "app/passes/order/order_strip.h"
 #include "core/edit/routing.h"
 #include "core/order/access_keys.h"
 #include "core/order/route.h"
@@ -22,7 +22,7 @@ struct Ordering : Hands {
         for (Id id : stopsOf(form())) text += (text.empty() ? "" : " ") + form().find(id)->name.substr(3);
         return text;
     }
-    QPoint badge(const char* name) { return window.orderLayer().badgeOf(sheet(), form(), at(name).id).toPoint(); }
+    QPoint badge(const char* name) { return window.part<OrderLayer>().badgeOf(sheet(), form(), at(name).id).toPoint(); }
     template <class W>
     W* in(QWidget& where, const char* name) {
         return where.findChild<W*>(name);
@@ -62,12 +62,12 @@ TEST(OrderPass, TwentyStopsAreLaidByTwentyTwoActions) {
     ++actions;
     EXPECT_EQ(hands.route(), wanted);
     EXPECT_LE(actions, 22);
-    EXPECT_FALSE(hands.window.orderLayer().laying());
+    EXPECT_FALSE(hands.window.part<OrderLayer>().laying());
 }
 
 TEST(OrderPass, ClicksLayFromAnyPointAndEachIsOneStepOfUndo) {
     Ordering hands(jotted(five));
-    QTest::mouseClick(hands.in<QPushButton>(hands.window.orderStrip(), "layByClicks"), Qt::LeftButton);
+    QTest::mouseClick(hands.in<QPushButton>(hands.window.part<OrderStrip>(), "layByClicks"), Qt::LeftButton);
     hands.click(hands.on("txtB"));
     EXPECT_EQ(hands.route(), "A B C D E Cancel Save") << "the first one stays where it is";
     hands.click(hands.on("txtE"));
@@ -121,7 +121,7 @@ TEST(OrderPass, TheKeyboardAloneLaysTheRoute) {
 
 TEST(OrderPass, TheListMovesEntriesWithinTheirContainer) {
     Ordering hands(jotted("A: text 5\nB: text 5\n### Frame\nC: text 5\nD: text 5\n###\nE: text 5\n"));
-    RouteList& list = hands.window.orderPanel().route();
+    RouteList& list = hands.window.part<OrderPanel>().route();
     auto rowOf = [&](const char* name) { return list.rowOf(hands.at(name).id); };
     EXPECT_EQ(list.count(), 6) << "the frame is a heading";
     EXPECT_EQ(list.item(rowOf("txtA"))->text().trimmed(), "1  A");
@@ -142,7 +142,7 @@ TEST(OrderPass, TheListMovesEntriesWithinTheirContainer) {
 
 TEST(OrderPass, WhatStartsAndWhatEnterAndEscapePressIsPicked) {
     Ordering hands(jotted(five));
-    OrderPanel& panel = hands.window.orderPanel();
+    OrderPanel& panel = hands.window.part<OrderPanel>();
     auto pick = [&](const char* box, const QString& text) {
         auto* combo = hands.in<QComboBox>(panel, box);
         const int at = combo->findText(text);
@@ -175,7 +175,7 @@ TEST(OrderPass, WhatStartsAndWhatEnterAndEscapePressIsPicked) {
 TEST(OrderPass, AccessKeysAreChosenTypedAndTheirClashesMarked) {
     Ordering hands(jotted("Boat name: text 9\nBerth: text 9\nHull: combo [GRP]\n[Cancel] [Book]*\n"));
     hands.command("chooseKeys");
-    EXPECT_TRUE(hands.window.orderLayer().showsKeys());
+    EXPECT_TRUE(hands.window.part<OrderLayer>().showsKeys());
     for (const KeyBearer& b : keyBearers(hands.form())) EXPECT_FALSE(b.key.empty()) << b.wording;
     EXPECT_EQ(hands.window.findChild<QLabel*>("said")->text(), "All 5 have a key.");
     hands.click(hands.on("txtBerth"));
@@ -190,13 +190,13 @@ TEST(OrderPass, AccessKeysAreChosenTypedAndTheirClashesMarked) {
     hands.desk().select({hands.at("txtBerth").id});
     hands.key(Qt::Key_Backspace);
     EXPECT_EQ(keyTo(hands.form(), hands.at("txtBerth")), "");
-    auto* key = hands.in<QLineEdit>(hands.window.orderPanel(), "accessKey");
+    auto* key = hands.in<QLineEdit>(hands.window.part<OrderPanel>(), "accessKey");
     key->setFocus();
     hands.type("t");
     hands.key(Qt::Key_Return);
     EXPECT_EQ(keyTo(hands.form(), hands.at("txtBerth")), "T");
     hands.command("showKeys");
-    EXPECT_FALSE(hands.window.orderLayer().showsKeys());
+    EXPECT_FALSE(hands.window.part<OrderLayer>().showsKeys());
 }
 
 TEST(OrderPass, NumbersStandApartOverADialogAndADocument) {
@@ -206,7 +206,7 @@ TEST(OrderPass, NumbersStandApartOverADialogAndADocument) {
         for (Id id : stopsOf(hands.form()))
             if (isInView(hands.form(), id, hands.desk().turned()))
                 seen.emplace_back(hands.form().find(id)->name,
-                                  hands.window.orderLayer().badgeOf(hands.sheet(), hands.form(), id));
+                                  hands.window.part<OrderLayer>().badgeOf(hands.sheet(), hands.form(), id));
         ASSERT_GT(seen.size(), 5u);
         for (std::size_t i = 0; i < seen.size(); ++i)
             for (std::size_t j = 0; j < i; ++j)

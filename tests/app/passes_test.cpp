@@ -1,9 +1,9 @@
 // What the passes Name and Order share with the rest of the window.
-#include "app/passes/name_layer.h"
-#include "app/passes/name_panel.h"
-#include "app/passes/name_strip.h"
-#include "app/passes/order_layer.h"
-#include "app/passes/order_panel.h"
+#include "app/passes/name/name_layer.h"
+#include "app/passes/name/name_panel.h"
+#include "app/passes/name/name_strip.h"
+#include "app/passes/order/order_layer.h"
+#include "app/passes/order/order_panel.h"
 #include "app/theme/theme.h"
 #include "app/window/find_box.h"
 #include "core/edit/renaming.h"
@@ -99,7 +99,7 @@ TEST(Passes, UndoAndRedoWorkInThemAndFindStaysThere) {
 TEST(Passes, ANameBeingTypedIsKeptWhenThePassIsLeftAndAProposalIsNot) {
     Hands hands(jotted("Boat name: text 30\nHull: text 9\n"));
     hands.window.setPass(Pass::name);
-    hands.window.nameLayer().startNaming(hands.sheet(), hands.at("txtBoatName").id);
+    hands.window.part<NameLayer>().startNaming(hands.sheet(), hands.at("txtBoatName").id);
     hands.type("txtVessel");
     hands.window.setPass(Pass::order);
     EXPECT_NE(hands.form().named("txtVessel"), nullptr);
@@ -125,13 +125,14 @@ TEST(Passes, SeveralNamesAreTakenAtOnce) {
     Hands hands(form);
     hands.window.setPass(Pass::name);
     auto chip = [&](const char* name) {
-        for (const auto& c : hands.window.nameLayer().chips(hands.sheet(), hands.form()))
+        for (const auto& c : hands.window.part<NameLayer>().chips(hands.sheet(), hands.form()))
             if (c.id == hands.at(name).id) return c.place.center().toPoint();
         return QPoint();
     };
     hands.click(chip("a"));
     hands.click(chip("c"), Qt::ControlModifier);
-    EXPECT_EQ(hands.window.namePanel().findChild<QPushButton*>("takeNames")->text(), "Use the scheme for 2 names");
+    EXPECT_EQ(hands.window.part<NamePanel>().findChild<QPushButton*>("takeNames")->text(),
+              "Use the scheme for 2 names");
     hands.command("takeNames");
     EXPECT_NE(hands.form().named("txtBoatName"), nullptr);
     EXPECT_NE(hands.form().named("txtBerth"), nullptr);
@@ -148,12 +149,12 @@ TEST(Passes, WhatIsPointedAtIsSaid) {
     form = withKeySet(form, named(form, "txtBoatName").id, "B");
     Hands hands(form);
     hands.window.setPass(Pass::name);
-    EXPECT_EQ(hands.window.nameLayer().tip(hands.sheet(), hands.on("hull")),
+    EXPECT_EQ(hands.window.part<NameLayer>().tip(hands.sheet(), hands.on("hull")),
               "Hull: breaks the scheme. The scheme has “txt” before the name of a text box.");
-    EXPECT_EQ(hands.window.nameLayer().tip(hands.sheet(), QPointF(2, 2)), "");
+    EXPECT_EQ(hands.window.part<NameLayer>().tip(hands.sheet(), QPointF(2, 2)), "");
     hands.window.setPass(Pass::order);
-    EXPECT_EQ(hands.window.orderLayer().tip(hands.sheet(), hands.on("txtBoatName")), "Boat name, stop 1, Alt+B");
-    EXPECT_EQ(hands.window.orderLayer().tip(hands.sheet(), hands.on("hull")), "Hull, skipped: skipped");
+    EXPECT_EQ(hands.window.part<OrderLayer>().tip(hands.sheet(), hands.on("txtBoatName")), "Boat name, stop 1, Alt+B");
+    EXPECT_EQ(hands.window.part<OrderLayer>().tip(hands.sheet(), hands.on("hull")), "Hull, skipped: skipped");
 }
 
 TEST(Passes, TheDetailsOfLayOutSetKeysAndTheStart) {
@@ -196,10 +197,10 @@ TEST(Passes, ASmallWindowHoldsTheNamesAndTheirStrip) {
     Hands hands(demo("lift-out-booking"), {1024, 700});
     hands.window.setPass(Pass::name);
     Hands::settle();
-    NamePanel& panel = hands.window.namePanel();
+    NamePanel& panel = hands.window.part<NamePanel>();
     EXPECT_LE(panel.width(), 340);
     EXPECT_TRUE(panel.table()->isColumnHidden(NameList::used));
-    for (QPushButton* button : hands.window.nameStrip().findChildren<QPushButton*>())
+    for (QPushButton* button : hands.window.part<NameStrip>().findChildren<QPushButton*>())
         EXPECT_GE(button->width(), button->sizeHint().width()) << button->text().toStdString();
     EXPECT_GE(hands.sheet().zoom(), 0.6) << "and leaves room for the form";
     hands.window.resize(1280, 800);

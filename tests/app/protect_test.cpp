@@ -1,8 +1,8 @@
 // The Protect pass in the real window, by pointer and by keyboard; and the seal: what it opens, what it keeps shut.
-#include "app/passes/protect_layer.h"
-#include "app/passes/protect_panel.h"
-#include "app/passes/protect_strip.h"
-#include "app/passes/seal_dialog.h"
+#include "app/passes/protect/protect_layer.h"
+#include "app/passes/protect/protect_panel.h"
+#include "app/passes/protect/protect_strip.h"
+#include "app/passes/protect/seal_dialog.h"
 #include "core/edit/personal_details.h"
 #include "core/file/keepsake.h"
 #include "tests/app/driver.h"
@@ -27,7 +27,7 @@ struct Protecting : Hands {
     }
     int presses = 0;
     void press(const char* button) {
-        auto* found = window.protectStrip().findChild<QPushButton*>(button);
+        auto* found = window.part<ProtectStrip>().findChild<QPushButton*>(button);
         ASSERT_NE(found, nullptr) << button;
         ++presses;
         QTest::mouseClick(found, Qt::LeftButton);
@@ -89,7 +89,7 @@ TEST(ProtectPass, TwentyFieldsAreSetInSixPressesWithThePointer) {
     EXPECT_EQ(p.at("txtStamp").as<Access>(), Access::locked);
     EXPECT_EQ(p.at("txtSeen").as<Access>(), Access::locked);
     p.key(Qt::Key_Escape);
-    EXPECT_FALSE(p.window.protectLayer().inHand());
+    EXPECT_FALSE(p.window.part<ProtectLayer>().inHand());
     // With nothing in hand a sweep selects.
     p.drag(p.on("txtB0"), p.on("txtB4"));
     EXPECT_EQ(p.desk().selection().size(), 5u);
@@ -123,10 +123,10 @@ TEST(ProtectPass, TwentyFieldsAreSetByTheKeyboard) {
     EXPECT_TRUE(p.at("txtA0").yes(Prop::kept));
     p.key(Qt::Key_P);
     EXPECT_TRUE(p.at("txtB0").yes(Prop::personal));
-    EXPECT_EQ(p.window.protectLayer().view(), ProtectView::personal);
+    EXPECT_EQ(p.window.part<ProtectLayer>().view(), ProtectView::personal);
     // In the list as well.
     p.key(Qt::Key_Escape);
-    QListWidget& list = p.window.protectPanel().list();
+    QListWidget& list = p.window.part<ProtectPanel>().list();
     list.setFocus();
     list.clearSelection();
     for (int i : {4, 5, 6}) list.item(i)->setSelected(true);
@@ -137,12 +137,12 @@ TEST(ProtectPass, TwentyFieldsAreSetByTheKeyboard) {
 TEST(ProtectPass, PersonalDetailsAreMarkedAndTheNoticeIsWrittenInOneStep) {
     Protecting p(jotted(
         "# Permit\nBoat: text 9 @txtBoat\nOwner: text 9 @txtOwner\nPhone: text 9 @txtPhone\n[Save]* [Cancel]\n"));
-    auto* mark = p.window.protectPanel().findChild<QPushButton*>("markGuessed");
+    auto* mark = p.window.part<ProtectPanel>().findChild<QPushButton*>("markGuessed");
     ASSERT_TRUE(mark->isVisibleTo(&p.window));
     EXPECT_EQ(mark->text(), "Mark 2 that look personal");
     QTest::mouseClick(mark, Qt::LeftButton);
     EXPECT_EQ(personalFields(p.form()).size(), 2u);
-    auto* by = p.window.protectPanel().findChild<QLineEdit*>("noticeBy");
+    auto* by = p.window.part<ProtectPanel>().findChild<QLineEdit*>("noticeBy");
     by->setFocus();
     QTest::keyClicks(by, "Fennick Wharf");
     QTest::keyClick(by, Qt::Key_Return);
@@ -269,7 +269,7 @@ TEST(Sealing, AnEditByHandIsSaidOnceThePasswordIsGiven) {
 
 TEST(ProtectPass, FitsASmallWindow) {
     Protecting p(demo("lift-out-booking"), {1024, 700});
-    const ProtectStrip& strip = p.window.protectStrip();
+    const ProtectStrip& strip = p.window.part<ProtectStrip>();
     int right = 0;
     for (QPushButton* button : strip.findChildren<QPushButton*>()) {
         EXPECT_GE(button->width(), button->fontMetrics().horizontalAdvance(button->text()))
@@ -278,7 +278,7 @@ TEST(ProtectPass, FitsASmallWindow) {
     }
     EXPECT_LT(right, strip.width());
     for (ProtectView view : {ProtectView::access, ProtectView::limits, ProtectView::personal}) {
-        p.window.protectLayer().setView(view);
+        p.window.part<ProtectLayer>().setView(view);
         Hands::settle();
         EXPECT_FALSE(p.window.grab().isNull());
     }

@@ -3,12 +3,12 @@
 #include <QtSvg/QSvgRenderer>
 
 #include "app/details/list_from_replies.h"
-#include "app/replies/counts_panel.h"
-#include "app/replies/cross_table.h"
-#include "app/replies/erase_personal.h"
-#include "app/replies/print_reply.h"
-#include "app/replies/replies_page.h"
-#include "app/replies/replies_table.h"
+#include "app/passes/replies/counts_panel.h"
+#include "app/passes/replies/cross_table.h"
+#include "app/passes/replies/erase_personal.h"
+#include "app/passes/replies/print_reply.h"
+#include "app/passes/replies/replies_page.h"
+#include "app/passes/replies/replies_table.h"
 #include "core/edit/edits.h"
 #include "core/session/form_session.h"
 #include "tests/app/driver.h"
@@ -21,24 +21,30 @@ namespace {
 struct Replies : Hands {
     Folder folder;
     std::string path = folder.file("boats.brindel");
-    Replies()
-        : Hands(newForm(Kind::dialog)) {
-        write(path, formText(jotted("# Boats\nBoat: text\nOwner: text\nLength: number .1\nHull: combo [GRP, Timber, Steel]\n"
-                                    "Jobs: list [Wash, Scrape, Anodes] 1..2\nMast up?: check\n[Go]*\n")));
+    Replies() : Hands(newForm(Kind::dialog)) {
+        write(path,
+              formText(jotted("# Boats\nBoat: text\nOwner: text\nLength: number .1\nHull: combo [GRP, Timber, Steel]\n"
+                              "Jobs: list [Wash, Scrape, Anodes] 1..2\nMast up?: check\n[Go]*\n")));
         EXPECT_TRUE(window.openFile(toQt(path)));
         settle();
     }
-    std::string reply(const char* boat, const char* owner, double length, const char* hull, std::vector<std::string> jobs, bool mast) {
+    std::string reply(const char* boat, const char* owner, double length, const char* hull,
+                      std::vector<std::string> jobs, bool mast) {
         FormSession session(form(), today);
-        for (const auto& [name, answer] : std::map<std::string, Answer>{
-                 {"txtBoat", std::string(boat)}, {"txtOwner", std::string(owner)}, {"numLength", length}, {"cboHull", std::string(hull)}, {"lstJobs", jobs}, {"chkMastUp", mast}})
+        for (const auto& [name, answer] : std::map<std::string, Answer>{{"txtBoat", std::string(boat)},
+                                                                        {"txtOwner", std::string(owner)},
+                                                                        {"numLength", length},
+                                                                        {"cboHull", std::string(hull)},
+                                                                        {"lstJobs", jobs},
+                                                                        {"chkMastUp", mast}})
             EXPECT_TRUE(session.put(name, answer)) << name;
         const std::string file = folder.file(std::string(boat) + ".json");
         write(file, session.reply("2026-04-01T10:00:00+00:00"));
         return file;
     }
     QStringList three() {
-        return {toQt(reply("Kittiwake", "Ines Halloran", 9.4, "GRP", {"Wash"}, true)), toQt(reply("Marigold", "Odo Farrant", 12.1, "Timber", {"Wash", "Scrape"}, false)),
+        return {toQt(reply("Kittiwake", "Ines Halloran", 9.4, "GRP", {"Wash"}, true)),
+                toQt(reply("Marigold", "Odo Farrant", 12.1, "Timber", {"Wash", "Scrape"}, false)),
                 toQt(reply("Tern", "Wim Vane", 7, "GRP", {"Anodes"}, false))};
     }
     void drop(const QStringList& paths) {
@@ -46,7 +52,7 @@ struct Replies : Hands {
         QList<QUrl> urls;
         for (const QString& one : paths) urls += QUrl::fromLocalFile(one);
         data.setUrls(urls);
-        RepliesPage& page = window.repliesPage();
+        RepliesPage& page = window.part<RepliesPage>();
         QDragEnterEvent enter(page.rect().center(), Qt::CopyAction, &data, Qt::LeftButton, Qt::NoModifier);
         QCoreApplication::sendEvent(&page, &enter);
         EXPECT_TRUE(enter.isAccepted());
@@ -55,16 +61,16 @@ struct Replies : Hands {
         settle();
     }
     QString cell(int row, const char* heading) {
-        RepliesTable& table = window.repliesPage().model();
+        RepliesTable& table = window.part<RepliesPage>().model();
         for (int i = 0; i < table.columnCount(); ++i)
             if (table.headerData(i, Qt::Horizontal).toString() == heading) return table.shownAt(row, i);
         ADD_FAILURE() << "no column " << heading;
         return {};
     }
     CountCard* card(const char* column) {
-        EXPECT_TRUE(window.countsPanel().wait());
+        EXPECT_TRUE(window.part<CountsPanel>().wait());
         settle();
-        return window.countsPanel().findChild<CountCard*>(QString("count-") + column);
+        return window.part<CountsPanel>().findChild<CountCard*>(QString("count-") + column);
     }
     void shot(const char* name) {
         if (const char* out = std::getenv("BRINDEL_SHOTS")) window.grab().save(QString(out) + "/" + name + ".png");
@@ -97,8 +103,8 @@ TEST(RepliesPass, SaysWhatToDoWhereThereAreNone) {
     Replies h;
     h.window.setPass(Pass::replies);
     h.settle();
-    EXPECT_EQ(h.window.repliesPage().findChild<QLabel*>("repliesTitle")->text(), "No replies yet");
-    EXPECT_TRUE(h.window.repliesPage().findChild<QLabel*>("repliesText")->text().contains("boats-replies.db"));
+    EXPECT_EQ(h.window.part<RepliesPage>().findChild<QLabel*>("repliesTitle")->text(), "No replies yet");
+    EXPECT_TRUE(h.window.part<RepliesPage>().findChild<QLabel*>("repliesText")->text().contains("boats-replies.db"));
     EXPECT_FALSE(std::filesystem::exists(h.folder.file("boats-replies.db"))) << "looking makes nothing";
     h.shot("replies-none");
     // The first reply that somebody adds is seen by itself.
@@ -108,13 +114,13 @@ TEST(RepliesPass, SaysWhatToDoWhereThereAreNone) {
         Reply one{h.form().root().name, 1, {{"txtBoat", std::string("Tern")}}, "2026-04-01T10:00:00Z"};
         ASSERT_TRUE(store->append(h.form(), one, {"program"}));
     }
-    EXPECT_TRUE(QTest::qWaitFor([&] { return h.window.repliesPage().model().rowCount() == 1; }, 20000));
+    EXPECT_TRUE(QTest::qWaitFor([&] { return h.window.part<RepliesPage>().model().rowCount() == 1; }, 20000));
     // A form without a file is saved first.
     h.window.setPass(Pass::layOut);
     h.desk().open(jotted("# New\nA: text\n"), {});
     h.window.setPass(Pass::replies);
     h.settle();
-    EXPECT_TRUE(h.window.repliesPage().findChild<QPushButton*>("saveFirst")->isVisible());
+    EXPECT_TRUE(h.window.part<RepliesPage>().findChild<QPushButton*>("saveFirst")->isVisible());
 }
 
 TEST(RepliesPass, FilesThatAreDroppedBecomeRows) {
@@ -122,8 +128,8 @@ TEST(RepliesPass, FilesThatAreDroppedBecomeRows) {
     h.window.setPass(Pass::replies);
     h.settle();
     h.drop(h.three());
-    EXPECT_EQ(h.window.repliesPage().gatheredSaid(), "Gathered: 3 saved.");
-    ASSERT_EQ(h.window.repliesPage().model().rowCount(), 3);
+    EXPECT_EQ(h.window.part<RepliesPage>().gatheredSaid(), "Gathered: 3 saved.");
+    ASSERT_EQ(h.window.part<RepliesPage>().model().rowCount(), 3);
     EXPECT_EQ(h.cell(1, "Boat"), "Marigold");
     EXPECT_EQ(h.cell(1, "Jobs"), "Wash, Scrape");
     EXPECT_EQ(h.cell(0, "Mast up?"), "Yes");
@@ -152,7 +158,7 @@ TEST(RepliesPass, FilesThatAreDroppedBecomeRows) {
     h.drop(again);
     EXPECT_TRUE(said.contains("0 saved, 3 already there, 1 with errors")) << said.toStdString();
     EXPECT_TRUE(said.contains("boats.brindel")) << said.toStdString();
-    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 3);
+    EXPECT_EQ(h.window.part<RepliesPage>().model().rowCount(), 3);
 }
 
 TEST(RepliesPass, WorkThatIsNotSavedJudgesNobody) {
@@ -162,10 +168,11 @@ TEST(RepliesPass, WorkThatIsNotSavedJudgesNobody) {
     ASSERT_TRUE(h.desk().edit(withProperty(h.form(), {h.at("numLength").id}, Prop::most, 8.0), "Limit"));
     h.window.setPass(Pass::replies);
     h.drop(files);
-    EXPECT_EQ(h.window.repliesPage().gatheredSaid(), "Gathered: 3 saved.");
+    EXPECT_EQ(h.window.part<RepliesPage>().gatheredSaid(), "Gathered: 3 saved.");
     // A store that is taken away is not shown any more.
-    for (const char* end : {"", "-wal", "-shm"}) std::filesystem::remove(h.folder.file("boats-replies.db" + std::string(end)));
-    EXPECT_TRUE(QTest::qWaitFor([&] { return h.window.repliesPage().model().rowCount() == 0; }, 20000));
+    for (const char* end : {"", "-wal", "-shm"})
+        std::filesystem::remove(h.folder.file("boats-replies.db" + std::string(end)));
+    EXPECT_TRUE(QTest::qWaitFor([&] { return h.window.part<RepliesPage>().model().rowCount() == 0; }, 20000));
 }
 
 TEST(RepliesPass, ABarShowsItsRepliesAlone) {
@@ -183,8 +190,9 @@ TEST(RepliesPass, ABarShowsItsRepliesAlone) {
     EXPECT_EQ(h.card("lstJobs")->count().bars[0].count, 2u);
     QTest::mouseClick(hull, Qt::LeftButton, {}, hull->barAt(0).center());
     h.settle();
-    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 2);
-    EXPECT_TRUE(h.window.repliesPage().findChild<QLabel*>("filterSaid")->text().contains("2 of 3 replies · Hull: GRP"));
+    EXPECT_EQ(h.window.part<RepliesPage>().model().rowCount(), 2);
+    EXPECT_TRUE(
+        h.window.part<RepliesPage>().findChild<QLabel*>("filterSaid")->text().contains("2 of 3 replies · Hull: GRP"));
     EXPECT_EQ(h.card("chkMastUp")->count().bars[0].count, 1u);
     h.shot("replies-filtered");
     // The same by the keys, and back.
@@ -192,14 +200,15 @@ TEST(RepliesPass, ABarShowsItsRepliesAlone) {
     hull->setFocus();
     QTest::keyClick(hull, Qt::Key_Return);
     h.settle();
-    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 3);
+    EXPECT_EQ(h.window.part<RepliesPage>().model().rowCount(), 3);
     // Every bar of every question shows as many as it says.
-    EXPECT_TRUE(h.window.countsPanel().wait());
-    const std::size_t cards = h.window.countsPanel().cards().size();
+    EXPECT_TRUE(h.window.part<CountsPanel>().wait());
+    const std::size_t cards = h.window.part<CountsPanel>().cards().size();
     for (std::size_t i = 0; i < cards; ++i) {
-        const QuestionCount count = h.window.countsPanel().cards()[i]->count();
+        const QuestionCount count = h.window.part<CountsPanel>().cards()[i]->count();
         for (const CountBar& bar : count.bars) {
-            const auto numbers = h.window.replies().store()->numbers(h.form().root().name, {.filters = bar.filters});
+            const auto numbers =
+                h.window.part<RepliesDesk>().store()->numbers(h.form().root().name, {.filters = bar.filters});
             ASSERT_TRUE(numbers);
             EXPECT_EQ(numbers->size(), bar.count) << count.column.name << " " << bar.called;
         }
@@ -213,24 +222,25 @@ TEST(RepliesPass, SearchesSortsAndCopies) {
     auto* search = h.window.findChild<QLineEdit*>("searchReplies");
     search->setFocus();
     QTest::keyClicks(search, "fARR");
-    EXPECT_TRUE(QTest::qWaitFor([&] { return h.window.replies().query().search == "fARR"; }, 20000));
+    EXPECT_TRUE(QTest::qWaitFor([&] { return h.window.part<RepliesDesk>().query().search == "fARR"; }, 20000));
     h.settle();
-    ASSERT_EQ(h.window.repliesPage().model().rowCount(), 1);
+    ASSERT_EQ(h.window.part<RepliesPage>().model().rowCount(), 1);
     EXPECT_EQ(h.cell(0, "Owner"), "Odo Farrant");
     search->clear();
     QTest::keyClick(search, Qt::Key_Space);
     QTest::keyClick(search, Qt::Key_Return);  // at once
-    EXPECT_TRUE(QTest::qWaitFor([&] { return h.window.replies().query().search.empty(); }, 20000));
+    EXPECT_TRUE(QTest::qWaitFor([&] { return h.window.part<RepliesDesk>().query().search.empty(); }, 20000));
     h.settle();
-    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 3);
-    QTableView& view = h.window.repliesPage().table();
+    EXPECT_EQ(h.window.part<RepliesPage>().model().rowCount(), 3);
+    QTableView& view = h.window.part<RepliesPage>().table();
     for (int i = 0; i < view.model()->columnCount(); ++i)
-        if (view.model()->headerData(i, Qt::Horizontal).toString() == "Length") view.sortByColumn(i, Qt::DescendingOrder);
+        if (view.model()->headerData(i, Qt::Horizontal).toString() == "Length")
+            view.sortByColumn(i, Qt::DescendingOrder);
     h.settle();
     EXPECT_EQ(h.cell(0, "Boat"), "Marigold");
     EXPECT_EQ(h.cell(2, "Boat"), "Tern");
     view.selectRow(1);
-    h.window.repliesPage().copySelected();
+    h.window.part<RepliesPage>().copySelected();
     const QString copied = QGuiApplication::clipboard()->text();
     EXPECT_TRUE(copied.startsWith("No.\tFilled in\tBoat\tOwner")) << copied.toStdString();
     EXPECT_TRUE(copied.contains("Kittiwake\tInes Halloran\t9.4\tGRP\tWash\tYes\n")) << copied.toStdString();
@@ -241,7 +251,7 @@ TEST(RepliesPass, WhatIsDeletedIsGoneOnceThatIsConfirmed) {
     h.window.setPass(Pass::replies);
     h.drop(h.three());
     for (const bool really : {false, true}) {
-        h.window.repliesPage().table().selectRow(1);
+        h.window.part<RepliesPage>().table().selectRow(1);
         QString asked;
         QTimer look;
         QObject::connect(&look, &QTimer::timeout, [&] {
@@ -252,11 +262,11 @@ TEST(RepliesPass, WhatIsDeletedIsGoneOnceThatIsConfirmed) {
             really ? box->findChild<QPushButton*>("deleteThem")->click() : box->button(QMessageBox::Cancel)->click();
         });
         look.start(10);
-        h.window.repliesPage().table().setFocus();
-        QTest::keyClick(&h.window.repliesPage().table(), Qt::Key_Delete);
+        h.window.part<RepliesPage>().table().setFocus();
+        QTest::keyClick(&h.window.part<RepliesPage>().table(), Qt::Key_Delete);
         h.settle();
         EXPECT_EQ(asked, "Delete reply 2? The answers are erased from boats-replies.db and cannot be restored.");
-        EXPECT_EQ(h.window.repliesPage().model().rowCount(), really ? 2 : 3);
+        EXPECT_EQ(h.window.part<RepliesPage>().model().rowCount(), really ? 2 : 3);
     }
     EXPECT_EQ(h.cell(1, "Boat"), "Tern");
 }
@@ -305,7 +315,7 @@ TEST(RepliesPass, AReplyIsShownOnItsForm) {
         dialog->accept();
     });
     look.start(10);
-    h.window.repliesPage().openReply(0);
+    h.window.part<RepliesPage>().openReply(0);
     EXPECT_TRUE(head.startsWith("Reply 1 · ")) << head.toStdString();
     EXPECT_EQ(boat, "Kittiwake");
     EXPECT_EQ(next, "Marigold");
@@ -323,7 +333,9 @@ TEST(RepliesPass, AReplyIsCorrectedWithAReason) {
         if (!dialog || dialog->objectName() != "replyOnForm") return;
         look.stop();
         auto lineOf = [&] { return dialog->findChild<QScrollArea*>()->findChild<QLineEdit*>(); };
-        auto press = [&](const char* name) { QTest::mouseClick(dialog->findChild<QPushButton*>(name), Qt::LeftButton); };
+        auto press = [&](const char* name) {
+            QTest::mouseClick(dialog->findChild<QPushButton*>(name), Qt::LeftButton);
+        };
         auto* reason = dialog->findChild<QLineEdit*>("correctionReason");
         auto* said = dialog->findChild<QLabel*>("correctionSaid");
         press("correctReply");
@@ -342,7 +354,7 @@ TEST(RepliesPass, AReplyIsCorrectedWithAReason) {
         dialog->accept();
     });
     look.start(10);
-    h.window.repliesPage().openReply(0);
+    h.window.part<RepliesPage>().openReply(0);
     EXPECT_EQ(unchanged, "Nothing is changed yet.");
     EXPECT_EQ(unsaid, "Say why it is corrected.");
     EXPECT_TRUE(read) << "it is read again as it is now";
@@ -360,12 +372,12 @@ TEST(RepliesPass, OnePersonIsErased) {
     h.desk().edit(withProperty(h.form(), {h.at("txtOwner").id}, Prop::personal, true), "Personal");
     ASSERT_TRUE(h.window.saveFile(toQt(h.path)));
     h.settle();
-    auto* search = h.window.repliesPage().findChild<QLineEdit*>("searchReplies");
+    auto* search = h.window.part<RepliesPage>().findChild<QLineEdit*>("searchReplies");
     search->setFocus();
     QTest::keyClicks(search, "Farrant");
-    EXPECT_TRUE(QTest::qWaitFor([&] { return h.window.replies().query().search == "Farrant"; }, 20000));
+    EXPECT_TRUE(QTest::qWaitFor([&] { return h.window.part<RepliesDesk>().query().search == "Farrant"; }, 20000));
     h.settle();
-    ASSERT_EQ(h.window.repliesPage().model().rowCount(), 1);
+    ASSERT_EQ(h.window.part<RepliesPage>().model().rowCount(), 1);
     QString said, old;
     QTimer look;
     QObject::connect(&look, &QTimer::timeout, [&] {
@@ -380,7 +392,7 @@ TEST(RepliesPass, OnePersonIsErased) {
         QTest::mouseClick(dialog->findChild<QPushButton*>("eraseThem"), Qt::LeftButton);
     });
     look.start(10);
-    for (QToolButton* one : h.window.repliesPage().findChildren<QToolButton*>())
+    for (QToolButton* one : h.window.part<RepliesPage>().findChildren<QToolButton*>())
         if (one->property("part") == "erasePersonalDetails") QTest::mouseClick(one, Qt::LeftButton);
     look.stop();
     EXPECT_TRUE(said.startsWith("This erases 1 answer of 1 reply")) << said.toStdString();
@@ -398,7 +410,7 @@ TEST(RepliesPass, ColumnsStandAsTheyWereLeft) {
         Replies h;
         h.window.setPass(Pass::replies);
         h.drop(h.three());
-        QTableView& table = h.window.repliesPage().table();
+        QTableView& table = h.window.part<RepliesPage>().table();
         QHeaderView& header = *table.horizontalHeader();
         auto columnOf = [&](const char* heading) {
             for (int i = 0; i < header.count(); ++i)
@@ -435,7 +447,9 @@ TEST(RepliesPass, WhatHasErrorsIsTakenOrLeft) {
     Replies h;
     h.window.setPass(Pass::replies);
     const std::string wrong = h.folder.file("wrong.json");
-    write(wrong, R"({"form": "boats", "version": 1, "filled": "2026-04-01T10:00:00Z", "values": {"txtBoat": "Gannet", "lstJobs": []}})");
+    write(
+        wrong,
+        R"({"form": "boats", "version": 1, "filled": "2026-04-01T10:00:00Z", "values": {"txtBoat": "Gannet", "lstJobs": []}})");
     QStringList files = h.three();
     files += toQt(wrong);
     QString said;
@@ -457,12 +471,12 @@ TEST(RepliesPass, WhatHasErrorsIsTakenOrLeft) {
     answer("none");
     h.drop(files);
     EXPECT_TRUE(said.contains("wrong.json")) << said.toStdString();
-    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 3) << "left";
+    EXPECT_EQ(h.window.part<RepliesPage>().model().rowCount(), 3) << "left";
     answer("saveWithErrors");
     h.drop(files);
     look.stop();
-    EXPECT_EQ(h.window.repliesPage().gatheredSaid(), "Gathered: 1 saved, 3 already there.");
-    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 4) << "taken";
+    EXPECT_EQ(h.window.part<RepliesPage>().gatheredSaid(), "Gathered: 1 saved, 3 already there.");
+    EXPECT_EQ(h.window.part<RepliesPage>().model().rowCount(), 4) << "taken";
     EXPECT_EQ(h.cell(3, "Boat"), "Gannet");
 }
 
@@ -470,7 +484,7 @@ TEST(RepliesPass, TwoQuestionsAreCountedAgainstEachOther) {
     Replies h;
     h.window.setPass(Pass::replies);
     h.drop(h.three());
-    EXPECT_TRUE(h.window.countsPanel().wait());
+    EXPECT_TRUE(h.window.part<CountsPanel>().wait());
     h.settle();
     QString cells;
     whenOpen<CrossTable>([&](CrossTable& dialog) {
@@ -490,11 +504,11 @@ TEST(RepliesPass, TwoQuestionsAreCountedAgainstEachOther) {
     });
     link(h, "crossQuestions")->click();
     EXPECT_EQ(cells, "Hull\tYes\tNo\tall\nGRP\t1\t1\t2\nTimber\t0\t1\t1\nSteel\t0\t0\t0\nall\t1\t2\t3\n");
-    ASSERT_EQ(h.window.repliesPage().model().rowCount(), 1);
+    ASSERT_EQ(h.window.part<RepliesPage>().model().rowCount(), 1);
     EXPECT_EQ(h.cell(0, "Boat"), "Tern");
     // The sums ask for one question alone, and the last of them for nothing.
-    h.window.replies().clearFilters();
-    EXPECT_TRUE(h.window.countsPanel().wait());
+    h.window.part<RepliesDesk>().clearFilters();
+    EXPECT_TRUE(h.window.part<CountsPanel>().wait());
     h.settle();
     whenOpen<CrossTable>([&](CrossTable& dialog) {
         dialog.findChild<QComboBox*>("crossDown")->setCurrentText("Hull");
@@ -503,13 +517,13 @@ TEST(RepliesPass, TwoQuestionsAreCountedAgainstEachOther) {
         auto* table = dialog.findChild<QTableWidget*>("crossCells");
         const int last = table->columnCount() - 1;
         emit table->cellActivated(table->rowCount() - 1, last);
-        EXPECT_TRUE(h.window.replies().query().filters.empty());
+        EXPECT_TRUE(h.window.part<RepliesDesk>().query().filters.empty());
         emit table->cellActivated(3, last);  // the others: no filter tells them
-        EXPECT_TRUE(h.window.replies().query().filters.empty());
+        EXPECT_TRUE(h.window.part<RepliesDesk>().query().filters.empty());
         emit table->cellActivated(0, last);
     });
     link(h, "crossQuestions")->click();
-    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 2) << "all of GRP";
+    EXPECT_EQ(h.window.part<RepliesPage>().model().rowCount(), 2) << "all of GRP";
 }
 
 TEST(RepliesPass, ACardIsAPictureAndATable) {
@@ -528,7 +542,10 @@ TEST(RepliesPass, ACardIsAPictureAndATable) {
     EXPECT_FALSE(hull->savePicture("/nowhere/hull.png"));
     // The keys and the pointer leave no trace in it.
     hull->setFocus();
-    EXPECT_EQ(hull->picture(), [&] { hull->clearFocus(); return hull->picture(); }());
+    EXPECT_EQ(hull->picture(), [&] {
+        hull->clearFocus();
+        return hull->picture();
+    }());
     // Its menu, as the keyboard opens it.
     QStringList words;
     QTimer look;
@@ -582,9 +599,12 @@ TEST(RepliesPass, AReplyIsPrinted) {
         ASSERT_TRUE(printForm(session, fonts(), printer));
         ASSERT_EQ(std::system(("pdfinfo '" + folder.file("p.pdf") + "' > '" + folder.file("p.txt") + "'").c_str()), 0);
         const std::string about = textOf(folder.file("p.txt"));
-        EXPECT_NE(about.find(kind == Kind::dialog ? "Pages:           3" : "Pages:           2"), std::string::npos) << about;
+        EXPECT_NE(about.find(kind == Kind::dialog ? "Pages:           3" : "Pages:           2"), std::string::npos)
+            << about;
         if (const char* out = std::getenv("BRINDEL_SHOTS"))
-            std::filesystem::copy(folder.file("p.pdf"), std::string(out) + (kind == Kind::dialog ? "/dialog.pdf" : "/document.pdf"), std::filesystem::copy_options::overwrite_existing);
+            std::filesystem::copy(folder.file("p.pdf"),
+                                  std::string(out) + (kind == Kind::dialog ? "/dialog.pdf" : "/document.pdf"),
+                                  std::filesystem::copy_options::overwrite_existing);
     }
 }
 
@@ -593,17 +613,17 @@ TEST(RepliesPass, TheFormSaysWhereItsRepliesAre) {
     h.window.setPass(Pass::replies);
     h.drop(h.three());
     std::filesystem::create_directory(h.folder.file("kept"));
-    h.window.replies().choose(toQt(h.folder.file("kept/all.db")));
-    ASSERT_NE(h.form().kit, nullptr) << h.window.replies().address().toStdString();
+    h.window.part<RepliesDesk>().choose(toQt(h.folder.file("kept/all.db")));
+    ASSERT_NE(h.form().kit, nullptr) << h.window.part<RepliesDesk>().address().toStdString();
     EXPECT_EQ(h.form().kit->store, "kept/all.db") << "from the form's folder on";
-    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 0);
-    EXPECT_EQ(h.window.replies().address(), toQt(h.folder.file("kept/all.db")));
-    h.window.replies().choose("postgresql://ana@wharf.example/replies");
+    EXPECT_EQ(h.window.part<RepliesPage>().model().rowCount(), 0);
+    EXPECT_EQ(h.window.part<RepliesDesk>().address(), toQt(h.folder.file("kept/all.db")));
+    h.window.part<RepliesDesk>().choose("postgresql://ana@wharf.example/replies");
     ASSERT_NE(h.form().kit, nullptr);
     EXPECT_EQ(h.form().kit->store, "postgresql://ana@wharf.example/replies");
-    h.window.replies().choose(toQt(h.folder.file("boats-replies.db")));
+    h.window.part<RepliesDesk>().choose(toQt(h.folder.file("boats-replies.db")));
     EXPECT_EQ(h.form().kit, nullptr) << "as it is without a word";
-    EXPECT_EQ(h.window.repliesPage().model().rowCount(), 3);
+    EXPECT_EQ(h.window.part<RepliesPage>().model().rowCount(), 3);
     h.desk().undo();
     ASSERT_NE(h.form().kit, nullptr) << "taken back";
     EXPECT_EQ(h.form().kit->store, "postgresql://ana@wharf.example/replies");
@@ -664,7 +684,8 @@ TEST(RepliesPass, WhatIsShownIsExported) {
     EXPECT_EQ(csv.find("Halloran"), std::string::npos) << "personal details are not";
     EXPECT_TRUE(textOf(h.folder.file("out.xlsx")).starts_with("PK"));
     EXPECT_EQ(nlohmann::json::parse(textOf(h.folder.file("out.json"))).size(), 2u);
-    EXPECT_EQ(std::system(("pdftotext '" + h.folder.file("out.pdf") + "' '" + h.folder.file("out.txt") + "'").c_str()), 0);
+    EXPECT_EQ(std::system(("pdftotext '" + h.folder.file("out.pdf") + "' '" + h.folder.file("out.txt") + "'").c_str()),
+              0);
     const std::string report = textOf(h.folder.file("out.txt"));
     EXPECT_NE(report.find("2 replies"), std::string::npos) << report;
     EXPECT_NE(report.find("Hull: GRP"), std::string::npos) << report;

@@ -1,8 +1,8 @@
-// Rules that are drawn from one control to another, and chosen by a click on the sheet: two frames of one name, each shown
-// and hidden by its own button.
-#include "app/passes/rules_layer.h"
-#include "app/passes/rules_panel.h"
-#include "app/passes/hand_over_panel.h"
+// Rules that are drawn from one control to another, and chosen by a click on the sheet: two frames of one name, each
+// shown and hidden by its own button.
+#include "app/passes/hand_over/hand_over_panel.h"
+#include "app/passes/rules/rules_layer.h"
+#include "app/passes/rules/rules_panel.h"
 #include "core/edit/rule_mends.h"
 #include "core/rules/telling.h"
 #include "core/session/form_session.h"
@@ -16,7 +16,9 @@ namespace {
 /// Two frames called Gate, with radio buttons, and a button each.
 struct Gates : Hands {
     Gates() : Hands(newForm(Kind::dialog)) {
-        desk().open(jotted("# Lock\n### Gate\nOpen: text\n###\n[North]\n### Gate\nHalf: text\n###\n[South]\n", Kind::dialog), {});
+        desk().open(
+            jotted("# Lock\n### Gate\nOpen: text\n###\n[North]\n### Gate\nHalf: text\n###\n[South]\n", Kind::dialog),
+            {});
         window.setPass(Pass::rules);
         settle();
     }
@@ -32,11 +34,11 @@ struct Gates : Hands {
         const QRectF place = sheet().placeOf(frame);
         return {int(place.right()) - 30, int(place.bottom()) - 4};
     }
-    QPoint markOf(const char* name) { return window.rulesLayer().markOf(sheet(), at(name).id).toPoint(); }
+    QPoint markOf(const char* name) { return window.part<RulesLayer>().markOf(sheet(), at(name).id).toPoint(); }
     template <class T>
     T* in(const QString& name) {
         settle();
-        return window.rulesPanel().findChild<T*>(name);
+        return window.part<RulesPanel>().findChild<T*>(name);
     }
 };
 
@@ -77,7 +79,7 @@ TEST(RulesDrawn, EqualOnesAreToldApartAndChosenOnTheSheet) {
     Gates h;
     const Ids gates = h.frames();
     h.click(h.on("btnNorth"));
-    h.window.rulesPanel().addRule();
+    h.window.part<RulesPanel>().addRule();
     h.settle();
     auto choose = [&](const QString& name, int data) {
         auto* box = h.in<QComboBox>(name);
@@ -180,13 +182,19 @@ TEST(RulesDrawn, TwoGatesFromAnEmptyDialogToAKit) {
         ASSERT_NE(h.form().named(button), nullptr) << button;
         click(h.on(button));
         const QRectF gate = h.sheet().placeOf(gates[number++]);
-        drag(h.window.rulesLayer().markOf(h.sheet(), h.at(button).id).toPoint(), QPoint(int(gate.right()) - 8, int(gate.bottom()) - 5));
+        drag(h.window.part<RulesLayer>().markOf(h.sheet(), h.at(button).id).toPoint(),
+             QPoint(int(gate.right()) - 8, int(gate.bottom()) - 5));
     }
     if (const char* out = std::getenv("BRINDEL_SHOTS")) h.window.grab().save(QString(out) + "/two-gates.png");
     goTo(Pass::handOver);
     presses += 2;  // Write the kit, and the folder is taken
-    h.window.handOverPanel().write(toQt(folder.file("kit")), nullptr);
-    EXPECT_TRUE(QTest::qWaitFor([&] { return std::filesystem::exists(folder.file("kit/index.html")) || std::filesystem::exists(folder.file("kit")); }, 20000));
+    h.window.part<HandOverPanel>().write(toQt(folder.file("kit")), nullptr);
+    EXPECT_TRUE(QTest::qWaitFor(
+        [&] {
+            return std::filesystem::exists(folder.file("kit/index.html")) ||
+                   std::filesystem::exists(folder.file("kit"));
+        },
+        20000));
     EXPECT_LE(presses, 26);
     std::cout << presses << " presses\n";
     // It does what was meant.
@@ -211,15 +219,15 @@ TEST(RulesDrawn, AFieldIsPutIntoAFormulaByAClickOnTheSheet) {
     Hands h(jotted("# Bill\nLength: number .1\nDays: number\nTotal: number .01\n[Go]*\n"));
     h.window.setPass(Pass::rules);
     h.click(h.on("numTotal"));
-    auto* add = h.window.rulesPanel().findChild<QToolButton*>("addFormula");
+    auto* add = h.window.part<RulesPanel>().findChild<QToolButton*>("addFormula");
     ASSERT_NE(add, nullptr);
     add->menu()->actions().front()->trigger();
     Hands::settle();
-    auto edit = [&] { return h.window.rulesPanel().findChild<QPlainTextEdit*>("edit-workedOut"); };
+    auto edit = [&] { return h.window.part<RulesPanel>().findChild<QPlainTextEdit*>("edit-workedOut"); };
     ASSERT_NE(edit(), nullptr);
     edit()->setFocus();
     auto pick = [&](const char* field) {
-        QTest::mouseClick(h.window.rulesPanel().findChild<QToolButton*>("pickField"), Qt::LeftButton);
+        QTest::mouseClick(h.window.part<RulesPanel>().findChild<QToolButton*>("pickField"), Qt::LeftButton);
         h.click(h.on(field));
     };
     pick("numLength");

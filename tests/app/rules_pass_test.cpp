@@ -1,9 +1,9 @@
 // The Rules pass in the real window: formulas with their worth and their mistakes, rules picked word by word, ready
 // rules.
 #include "app/details/formula_edit.h"
-#include "app/passes/rules_layer.h"
-#include "app/passes/rules_panel.h"
-#include "app/passes/rules_strip.h"
+#include "app/passes/rules/rules_layer.h"
+#include "app/passes/rules/rules_panel.h"
+#include "app/passes/rules/rules_strip.h"
 #include "core/edit/edits.h"
 #include "core/rules/meaning.h"
 #include "core/rules/telling.h"
@@ -20,7 +20,7 @@ namespace {
 struct Ruling : Hands {
     explicit Ruling(Form form, QSize size = {1280, 800}) : Hands(std::move(form), size) { window.setPass(Pass::rules); }
     int presses = 0;
-    RulesPanel& panel() { return window.rulesPanel(); }
+    RulesPanel& panel() { return window.part<RulesPanel>(); }
     template <class T>
     T* in(const QString& name) {
         settle();
@@ -268,7 +268,7 @@ TEST(RulesPass, ACircleIsNamedWithItsPath) {
     // And the form is tried all the same.
     hands.window.setPass(Pass::tryOut);
     hands.settle();
-    EXPECT_EQ(hands.window.tryPane().session()->shown(hands.at("numA").id).text, "#CIRCLE!");
+    EXPECT_EQ(hands.window.part<TryPane>().session()->shown(hands.at("numA").id).text, "#CIRCLE!");
 }
 
 TEST(RulesPass, ARuleIsPickedWordByWord) {
@@ -325,7 +325,7 @@ TEST(RulesPass, ArrowsGoFromWhatActsToWhatItTouches) {
 
 TEST(RulesPass, ReadyRulesAreOneStep) {
     Ruling hands(jotted("Mast: check\nHeight: number m\n"));
-    hands.window.rulesStrip().setReady("byTick");
+    hands.window.part<RulesStrip>().setReady("byTick");
     EXPECT_TRUE(hands.at("numHeight").formulas.empty()) << "nothing fits an empty selection";
     hands.desk().select({hands.at("numHeight").id, hands.at("chkMast").id});
     auto* menu = hands.window.findChild<QPushButton*>("readyRules")->menu();
@@ -341,14 +341,16 @@ TEST(RulesPass, YardChargesInTry) {
     Hands hands(demo("yard-charges"));
     hands.window.setPass(Pass::tryOut);
     hands.settle();
-    FormToFill& view = *hands.window.tryPane().view();
+    FormToFill& view = *hands.window.part<TryPane>().view();
     auto type = [&](const char* name, const char* text) {
         QWidget* field = view.widgetOf(hands.at(name).id);
         field->setFocus();
         QTest::keyClicks(field->focusWidget() ? field->focusWidget() : field, text);
         hands.settle();
     };
-    auto shown = [&](const char* name) { return hands.window.tryPane().session()->shown(hands.at(name).id).text; };
+    auto shown = [&](const char* name) {
+        return hands.window.part<TryPane>().session()->shown(hands.at(name).id).text;
+    };
     type("txtBoatName", "Alde");
     type("numLength", "10");
     type("numHours", "2");
@@ -384,7 +386,7 @@ TEST(RulesPass, SlipInspectionFoldsAndUnfoldsWindowAndAll) {
     Hands hands(demo("slip-inspection"));
     hands.window.setPass(Pass::tryOut);
     hands.settle();
-    FormToFill& view = *hands.window.tryPane().view();
+    FormToFill& view = *hands.window.part<TryPane>().view();
     const int folded = view.height();
     QWidget* frame = view.widgetOf(hands.form().find(hands.at("txtWhatWasSeen").id)->parent);
     QWidget* signature = view.widgetOf(hands.at("sigSigned").id);
@@ -489,8 +491,8 @@ TEST(RulesPass, WinterStorageSumsATableWhoseRowsTheFillerAdds) {
     Hands hands(demo("winter-storage-agreement"));
     hands.window.setPass(Pass::tryOut);
     hands.settle();
-    FormToFill& view = *hands.window.tryPane().view();
-    FormSession& session = *hands.window.tryPane().session();
+    FormToFill& view = *hands.window.part<TryPane>().view();
+    FormSession& session = *hands.window.part<TryPane>().session();
     auto price = [&](std::size_t row, const char* text) {
         const Form& form = session.form();
         const Id field = fieldInRow(form, *spotOf(form, hands.at("numPrice1").id), row)->id;
@@ -513,7 +515,7 @@ TEST(Desk, WhatWasTriedOfOneFormIsNotWorthAnythingInAnother) {
     Hands hands(jotted("Length: number\n"));
     hands.window.setPass(Pass::tryOut);
     hands.settle();
-    hands.window.tryPane().session()->type(hands.at("numLength").id, "9");
+    hands.window.part<TryPane>().session()->type(hands.at("numLength").id, "9");
     hands.window.setPass(Pass::rules);
     const auto worth = [&] { return worthOf(hands.desk().starting(), **readFormula("numLength * 2")); };
     EXPECT_EQ(worth(), Scalar(18.0)) << "formulas show what they come to with it";

@@ -171,7 +171,8 @@ TEST(Sheet, ADrawnFieldHasTheSizeThatWasDrawn) {
 
 TEST(Sheet, LabelsAboveWhenTheStripSaysSo) {
     Hands hands;
-    QTest::mouseClick(&hands.window.strip(), Qt::LeftButton, {}, hands.window.strip().labelsRect().center());
+    QTest::mouseClick(&hands.window.part<Strip>(), Qt::LeftButton, {},
+                      hands.window.part<Strip>().labelsRect().center());
     Hands::settle();
     EXPECT_EQ(hands.form().root().text(Prop::labelsSit), "above");
     hands.sheet().setFocus();
@@ -188,8 +189,9 @@ TEST(Sheet, EveryLetterPicksItsKind) {
     Hands hands;
     std::set<char> letters;
     for (const Tool& tool : allTools()) {
-        EXPECT_TRUE(hands.window.strip().toolRect(tool).isValid());
-        EXPECT_LE(hands.window.strip().toolRect(tool).right(), hands.window.strip().labelsRect().left()) << tool.word();
+        EXPECT_TRUE(hands.window.part<Strip>().toolRect(tool).isValid());
+        EXPECT_LE(hands.window.part<Strip>().toolRect(tool).right(), hands.window.part<Strip>().labelsRect().left())
+            << tool.word();
         if (!tool.letter()) continue;
         EXPECT_TRUE(letters.insert(tool.letter()).second) << tool.letter();
         hands.desk().setTool(std::nullopt);
@@ -371,7 +373,9 @@ TEST(Theme, TextMeetsItsContrast) {
 TEST(Sheet, WhatIsPlacedOrDraggedStaysInsideUnlessAltIsHeld) {
     Hands hands(jotted("A: text 5\n[Go]*\n"));
     const Extent size{hands.form().root().box.width, hands.form().root().box.height};
-    auto inside = [&](const Box& box) { return box.left >= 0 && box.top >= 0 && box.right() <= size.width && box.bottom() <= size.height; };
+    auto inside = [&](const Box& box) {
+        return box.left >= 0 && box.top >= 0 && box.right() <= size.width && box.bottom() <= size.height;
+    };
     // A frame that is drawn from the title bar on.
     hands.key(Qt::Key_F);
     hands.drag(hands.spot(150, -18), hands.spot(260, 60));
@@ -407,7 +411,8 @@ TEST(Sheet, AKindInHandIsPlacedInARowAndChoicesAreTypedWithTheWording) {
         EXPECT_GT(c.box.top, before);
         before = c.box.top;
     });
-    EXPECT_EQ(words, (std::vector<std::string>{"Wash", "Scrape", "Polish"})) << "Escape takes back the one that nobody worded";
+    EXPECT_EQ(words, (std::vector<std::string>{"Wash", "Scrape", "Polish"}))
+        << "Escape takes back the one that nobody worded";
     EXPECT_FALSE(hands.desk().tool());
     EXPECT_NE(hands.form().named("chkPolish"), nullptr);
     // A group, and a combo box by its label.

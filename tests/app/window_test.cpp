@@ -275,7 +275,7 @@ TEST(Window, AMistakeInAJottingIsMarkedAndNothingIsPlaced) {
 
 TEST(Window, PagesAreTurnedOnTheSheetAndTryComesBackToTheSamePlace) {
     Hands hands(demo("lift-out-booking"));
-    hands.window.tryPane();
+    hands.window.part<TryPane>();
     const Control& tabs = hands.at("tbsLiftOutBooking");
     // A press on the second tab, found by its wording.
     const Id page = tabs.children[1];
@@ -285,8 +285,8 @@ TEST(Window, PagesAreTurnedOnTheSheetAndTryComesBackToTheSamePlace) {
     hands.desk().select({hands.at("txtPhone").id});
     const Ids chosen = hands.desk().selection();
     hands.command("try");
-    ASSERT_NE(hands.window.tryPane().view(), nullptr);
-    EXPECT_TRUE(isInView(hands.form(), hands.at("txtPhone").id, hands.window.tryPane().session()->turned()))
+    ASSERT_NE(hands.window.part<TryPane>().view(), nullptr);
+    EXPECT_TRUE(isInView(hands.form(), hands.at("txtPhone").id, hands.window.part<TryPane>().session()->turned()))
         << "Try begins on the page in front";
     hands.command("try");
     EXPECT_EQ(hands.desk().pass(), Pass::layOut);
