@@ -114,7 +114,7 @@ TEST(DetailsCraft, TimesAndEdgesAreSetAsTheyStand) {
     EXPECT_EQ(hands.at("timAt").text(Prop::earliestTime), "07:30");
     typeInto(hands, earliest, "early");
     EXPECT_EQ(hands.at("timAt").text(Prop::earliestTime), "07:30");
-    EXPECT_TRUE(hands.window.findChild<QLabel*>("said")->text().contains("takes a time like 08:30"));
+    EXPECT_TRUE(hands.window.findChild<QLabel*>("said")->text().contains("enter a time such as 08:30"));
     hands.desk().edit(withProperty(hands.form(), {hands.at("btnOK").id}, Prop::holdsTo, std::string("left top")), "x");
     hands.desk().select({hands.at("btnOK").id});
     Hands::settle();

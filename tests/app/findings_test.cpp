@@ -107,7 +107,7 @@ TEST(FindingsInTheWindow, ArePutRightByTheKeyboard) {
     EXPECT_EQ(f.open(), 2);
     EXPECT_EQ(f.at("cboHull").silenced.size(), 1u);
     const QListWidget& list = f.panel().list();
-    EXPECT_TRUE(list.item(list.count() - 1)->text().contains("Left: Filled from a list later."));
+    EXPECT_TRUE(list.item(list.count() - 1)->text().contains("Set aside: Filled from a list later."));
 }
 
 TEST(FindingsInTheWindow, AllIsShownBeforeItIsPutRight) {

@@ -338,7 +338,7 @@ TEST(Firm, ADialogThatCouldNotBeOpenedAgainIsNotMade) {
     JottingDialog dialog(book);
     dialog.findChild<QPlainTextEdit*>("jottedRows")->setPlainText(QString::fromStdString(rows));
     EXPECT_FALSE(dialog.findChild<QPushButton*>("jottedMake")->isEnabled());
-    EXPECT_TRUE(dialog.findChild<QLabel*>("jottedSays")->text().contains("20000 are the most"));
+    EXPECT_TRUE(dialog.findChild<QLabel*>("jottedSays")->text().contains("20000 is the limit"));
     dialog.findChild<QRadioButton*>("jottedDocument")->click();
     EXPECT_TRUE(dialog.findChild<QPushButton*>("jottedMake")->isEnabled()) << "a document has pages enough";
 }

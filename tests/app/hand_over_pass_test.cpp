@@ -239,7 +239,7 @@ TEST(HandOverPass, AsksHowTheClassIsCalledAndWritesItIntoTheKit) {
         hands.settle();
     };
     type(name, "9 lives");
-    EXPECT_TRUE(hands.part<QLabel>("classWrong")->text().contains("no name that C++ takes"));
+    EXPECT_TRUE(hands.part<QLabel>("classWrong")->text().contains("not a name for a C++ class"));
     EXPECT_EQ(hands.panel().choice().classNames, ClassChoice());
     type(name, "Booking");
     type(space, "wharf");

@@ -196,7 +196,7 @@ TEST(LayOut, AFullPageIsRemovedOnlyWhenItIsMeant) {
         QTimer::singleShot(0, [yes] {
             auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
             ASSERT_NE(box, nullptr);
-            EXPECT_TRUE(box->text().startsWith("On “Owner” lie"));
+            EXPECT_TRUE(box->text().startsWith("“Owner” contains"));
             for (QAbstractButton* button : box->buttons())
                 if ((box->buttonRole(button) == QMessageBox::AcceptRole) == yes) button->click();
         });

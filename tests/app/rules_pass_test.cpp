@@ -286,7 +286,7 @@ TEST(RulesPass, ARuleIsPickedWordByWord) {
     EXPECT_EQ(rule.condition, "numLength > 12");
     EXPECT_EQ(rule.steps, (std::vector<Step>{{Does::turn, hands.at("tabOwner").id}}));
     EXPECT_EQ(ruleTold(hands.form(), hands.at("btnNext"), rule),
-              "When “Next” is pressed, if “Length overall” is more than 12: turn to “Owner”.");
+              "When “Next” is pressed, if “Length overall” is more than 12: go to page “Owner”.");
     // Each pick is one step of undo.
     hands.command("undo");
     EXPECT_EQ(hands.at("btnNext").rules[0].steps[0].on, noControl);

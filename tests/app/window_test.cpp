@@ -227,7 +227,7 @@ TEST(Window, TheDetailsEditOneOrMany) {
     hands.key(Qt::Key_Return);
     EXPECT_TRUE(most->property("wrong").toBool());
     EXPECT_EQ(hands.at("txtA").number(Prop::maxLength), 12);
-    EXPECT_EQ(hands.window.findChild<QLabel*>("said")->text(), "At most: enter a number; “many” is not one.");
+    EXPECT_EQ(hands.window.findChild<QLabel*>("said")->text(), "Maximum length: enter a number; “many” is not one.");
 }
 
 TEST(Window, EveryPropertyOfEveryKindHasAnEditor) {

@@ -182,7 +182,7 @@ TEST(Receiver, WhatDoesNotFitIsSaidByNameInTheLanguageOfThePage) {
     for (const auto& one : told["errors"]) said[one["name"]] = one["detail"];
     EXPECT_EQ(said.size(), 2u) << refused->body;
     EXPECT_TRUE(said.contains("txtOwner"));
-    EXPECT_NE(said["numLength"].find("nimmt 2 bis 25 m"), std::string::npos) << said["numLength"];
+    EXPECT_NE(said["numLength"].find("bitte 2 bis 25 m eingeben"), std::string::npos) << said["numLength"];
     EXPECT_EQ(told["errors"][0]["pointer"], "#/values/" + told["errors"][0]["name"].get<std::string>());
     EXPECT_TRUE(served.kept().empty());
 

@@ -85,7 +85,7 @@ TEST(Kit, HoldsWhatWasTickedTheFormAndItsSums) {
     EXPECT_NE(page.find("Fillers need nothing but <code>mooringPermit.pdf</code>."), std::string::npos);
     EXPECT_NE(page.find("brindel-cli fill mooringPermit.brindel --values FILLED.pdf"), std::string::npos);
     EXPECT_NE(page.find("15 must be filled in"), std::string::npos);
-    EXPECT_NE(page.find("Questions about it go to: the harbour office, 01632 960400."), std::string::npos);
+    EXPECT_NE(page.find("Questions: the harbour office, 01632 960400."), std::string::npos);
 }
 
 TEST(Kit, IsTheSameTwiceAndInAnyOrderOfTicks) {
@@ -111,9 +111,8 @@ TEST(Kit, TakesThePlaceOfAnEarlierOneAndOfNothingElse) {
     EXPECT_EQ(filesIn(path), asMap(smallKit("new")));
     write(path + "/mine.txt", "kept");
     EXPECT_EQ(writeKit(smallKit("other"), path).error().sentence.text(),
-              "The kit cannot be written: its folder holds “mine.txt”, which is no part of a kit, or was changed "
-              "since. Choose another folder, "
-              "or an empty one.");
+              "The kit cannot be exported: its folder contains “mine.txt”, which is not part of a kit or was changed "
+              "since. Choose another folder, or an empty one.");
     EXPECT_EQ(filesIn(path).at("mine.txt"), "kept");
     EXPECT_EQ(filesIn(path).at("file0")[0], 'n');
     write(folder.file("plain"), "a file");

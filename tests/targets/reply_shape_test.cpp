@@ -67,5 +67,5 @@ TEST(ReplyShape, AReplyWiderThanATableIsSaid) {
     EXPECT_EQ(
         replySql(jotted(rows)).error().sentence.text(),
         "A reply of this form has more than 1497 answers, more than a table of a database has columns. Its replies "
-        "can be kept as JSON.");
+        "can be stored as JSON.");
 }
