@@ -139,6 +139,14 @@ void setColumns(const Parts& p, JotField& f, int column) {
     refuse(p.other, f, column, "way to take other answers");
 }
 
+void setTimes(const Parts& p, JotField& f, int column) {
+    for (const auto& [limit, prop] : {std::pair(p.earliest, Prop::earliestTime), {p.latest, Prop::latestTime}}) {
+        if (limit.empty()) continue;
+        if (!misfit(prop, limit).empty()) throw Mistake{column, said("A time such as 08:30 is expected here.")};
+        f.own.set(prop, limit);
+    }
+}
+
 void setChoices(const Parts& p, JotField& f, int column) {
     const bool group = row(f.kind).spreads;
     if (group && p.length) {
@@ -211,12 +219,7 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
         setColumns(p, f, column);
         return f;
     }
-    if (row(f.kind).answers == AnswerType::time)
-        for (const auto& [limit, prop] : {std::pair(p.earliest, Prop::earliestTime), {p.latest, Prop::latestTime}})
-            if (!limit.empty() && !misfit(prop, limit).empty())
-                throw Mistake{column, said("A time such as 08:30 is expected here.")};
-            else if (!limit.empty())
-                f.own.set(prop, limit);
+    if (row(f.kind).answers == AnswerType::time) setTimes(p, f, column);
     if (f.kind == Kind::picture) f.own.set(Prop::byFiller, true);
     setChoices(p, f, column);
     setTyping(p, f);
