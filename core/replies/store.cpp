@@ -341,6 +341,97 @@ Result<std::vector<ReplyColumn>> ReplyStore::columns(const string& form) {
     return all;
 }
 
+/// Some replies of a form as they are read together: from which tables, which, and what has been found of them.
+struct ReplyStore::Reading {
+    const string& form;
+    const string& main;  // the table with a row a reply
+    const std::vector<ReplyColumn>& there;
+    Row given;  // the numbers, as one statement asks for them
+    string in;  // and how it does
+    std::map<long long, KeptReply> found = {};
+};
+
+/// What stands in the form's own table, a row a reply.
+Result<void> ReplyStore::readMain(Reading& reading) {
+    string names = "\"reply\", \"form\", \"version\", \"filled\", \"came\", \"way\", \"source\", ";
+    names += hasIds_ ? "\"brindel_id\"" : "NULL";
+    std::vector<const ReplyColumn*> mine;
+    for (const ReplyColumn& c : reading.there)
+        if (c.table == reading.main) {
+            mine.push_back(&c);
+            names += ", " + sqlName(c.column);
+        }
+    return database_->each("SELECT " + names + " FROM " + sqlName(reading.main) + reading.in, reading.given,
+                           [&](const Row& r) {
+                               KeptReply kept;
+                               kept.number = cells::wholeIn(r[0]);
+                               kept.sum = cells::textIn(r[1]);
+                               kept.reply.form = reading.form;
+                               kept.reply.version = int(cells::wholeIn(r[2]));
+                               kept.reply.filled = cells::textIn(r[3]);
+                               kept.came = cells::textIn(r[4]);
+                               kept.way = cells::textIn(r[5]);
+                               kept.name = cells::textIn(r[6]);
+                               kept.reply.id = cells::textIn(r[7]);
+                               for (std::size_t i = 0; i < mine.size(); ++i) {
+                                   const Cell& cell = r[i + 8];
+                                   Answer& answer = kept.byColumn[mine[i]->key()];
+                                   if (!mine[i]->several)
+                                       answer = cells::answerOf(cell, mine[i]->type);
+                                   else if (!std::holds_alternative<std::monostate>(cell))
+                                       answer = std::vector<string>();
+                               }
+                               reading.found[kept.number] = std::move(kept);
+                               return true;
+                           });
+}
+
+/// What was picked of several choices, and the rows that fillers added: in tables of their own.
+Result<void> ReplyStore::readBeside(Reading& reading) {
+    std::map<string, std::vector<const ReplyColumn*>> grown;
+    for (const ReplyColumn& c : reading.there) {
+        if (c.rows) grown[c.table].push_back(&c);
+        if (!c.several) continue;
+        const auto picked = database_->each(
+            "SELECT \"reply\", \"choice\" FROM " + sqlName(c.picked) + reading.in + " ORDER BY \"reply\", \"place\"",
+            reading.given, [&](const Row& r) {
+                Answer& answer = reading.found[cells::wholeIn(r[0])].byColumn[c.key()];
+                if (auto* several = std::get_if<std::vector<string>>(&answer)) several->push_back(cells::textIn(r[1]));
+                return true;
+            });
+        if (!picked) return picked;
+    }
+    for (const auto& one : grown) {
+        const std::vector<const ReplyColumn*>& inIt = one.second;
+        string columns = "\"reply\", \"row\"";
+        for (const ReplyColumn* c : inIt) columns += ", " + sqlName(c->column);
+        const auto got = database_->each(
+            "SELECT " + columns + " FROM " + sqlName(one.first) + reading.in, reading.given, [&](const Row& r) {
+                Answers& answers = reading.found[cells::wholeIn(r[0])].byColumn;
+                for (std::size_t i = 0; i < inIt.size(); ++i)
+                    answers[inIt[i]->key(cells::wholeIn(r[1]))] = cells::answerOf(r[i + 2], inIt[i]->type);
+                return true;
+            });
+        if (!got) return got;
+    }
+    return {};
+}
+
+/// Each answers under the names of its own version.
+Result<void> ReplyStore::nameAnswers(KeptReply& kept) {
+    const auto places = placesOf(kept.sum);
+    if (!places) return tl::unexpected(places.error());
+    if (!*places) return {};
+    std::map<string, const AnswerPlace*> named;
+    for (const AnswerPlace& place : **places) named[place.table + "/" + place.column] = &place;
+    for (const auto& [key, answer] : kept.byColumn)
+        if (const auto at = named.find(key); at != named.end())
+            kept.reply.values[at->second->name] = answer;
+        else if (const auto row = named.find(key.substr(0, key.rfind('/'))); row != named.end())
+            kept.reply.values[row->second->name + key.substr(key.rfind('/') + 1)] = answer;
+    return {};
+}
+
 Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span<const long long> numbers,
                                                    const std::set<string>& without) {
     constexpr std::size_t atOnce = 500;  // numbers in one statement
@@ -353,87 +444,15 @@ Result<std::vector<KeptReply>> ReplyStore::replies(const string& form, std::span
     std::erase_if(*there, [&](const ReplyColumn& c) { return without.contains(c.key()); });
     for (std::size_t from = 0; from < numbers.size(); from += atOnce) {
         const auto some = numbers.subspan(from, std::min(atOnce, numbers.size() - from));
-        Row given;
-        for (long long number : some) given.emplace_back(number);
-        const string in = " WHERE \"reply\" IN (" + cells::list(1, given.size()) + ")";
-        std::map<long long, KeptReply> found;
-        string names = "\"reply\", \"form\", \"version\", \"filled\", \"came\", \"way\", \"source\", ";
-        names += hasIds_ ? "\"brindel_id\"" : "NULL";
-        std::vector<const ReplyColumn*> mine;
-        for (const ReplyColumn& c : *there)
-            if (c.table == *main) {
-                mine.push_back(&c);
-                names += ", " + sqlName(c.column);
-            }
-        std::map<long long, Row> rows;
-        auto done = database_->each("SELECT " + names + " FROM " + sqlName(*main) + in, given, [&](const Row& r) {
-            KeptReply kept;
-            kept.number = cells::wholeIn(r[0]);
-            kept.sum = cells::textIn(r[1]);
-            kept.reply.form = form;
-            kept.reply.version = int(cells::wholeIn(r[2]));
-            kept.reply.filled = cells::textIn(r[3]);
-            kept.came = cells::textIn(r[4]);
-            kept.way = cells::textIn(r[5]);
-            kept.name = cells::textIn(r[6]);
-            kept.reply.id = cells::textIn(r[7]);
-            found[kept.number] = std::move(kept);
-            rows[cells::wholeIn(r[0])] = r;
-            return true;
-        });
-        if (!done) return tl::unexpected(done.error());
-        for (std::size_t i = 0; i < mine.size(); ++i)
-            for (auto& [number, kept] : found) {
-                const Cell& cell = rows[number][i + 8];
-                Answer& answer = kept.byColumn[mine[i]->key()];
-                if (!mine[i]->several)
-                    answer = cells::answerOf(cell, mine[i]->type);
-                else if (!std::holds_alternative<std::monostate>(cell))
-                    answer = std::vector<string>();
-            }
-        std::map<string, std::vector<const ReplyColumn*>> grown;
-        for (const ReplyColumn& c : *there) {
-            if (c.rows) grown[c.table].push_back(&c);
-            if (!c.several) continue;
-            auto picked = database_->each(
-                "SELECT \"reply\", \"choice\" FROM " + sqlName(c.picked) + in + " ORDER BY \"reply\", \"place\"", given,
-                [&](const Row& r) {
-                    Answer& answer = found[cells::wholeIn(r[0])].byColumn[c.key()];
-                    if (auto* several = std::get_if<std::vector<string>>(&answer))
-                        several->push_back(cells::textIn(r[1]));
-                    return true;
-                });
-            if (!picked) return tl::unexpected(picked.error());
-        }
-        for (const auto& one : grown) {
-            const string& table = one.first;
-            const std::vector<const ReplyColumn*>& inIt = one.second;
-            string columns = "\"reply\", \"row\"";
-            for (const ReplyColumn* c : inIt) columns += ", " + sqlName(c->column);
-            auto got = database_->each("SELECT " + columns + " FROM " + sqlName(table) + in, given, [&](const Row& r) {
-                Answers& answers = found[cells::wholeIn(r[0])].byColumn;
-                for (std::size_t i = 0; i < inIt.size(); ++i)
-                    answers[inIt[i]->key(cells::wholeIn(r[1]))] = cells::answerOf(r[i + 2], inIt[i]->type);
-                return true;
-            });
-            if (!got) return tl::unexpected(got.error());
-        }
-        // Each answers under the names of its own version.
-        for (auto& [number, kept] : found) {
-            const auto places = placesOf(kept.sum);
-            if (!places) return tl::unexpected(places.error());
-            if (!*places) continue;
-            std::map<string, const AnswerPlace*> named;
-            for (const AnswerPlace& place : **places) named[place.table + "/" + place.column] = &place;
-            for (const auto& [key, answer] : kept.byColumn)
-                if (const auto at = named.find(key); at != named.end()) {
-                    kept.reply.values[at->second->name] = answer;
-                } else if (const auto row = named.find(key.substr(0, key.rfind('/'))); row != named.end()) {
-                    kept.reply.values[row->second->name + key.substr(key.rfind('/') + 1)] = answer;
-                }
-        }
+        Reading reading{form, *main, *there, {}, " WHERE \"reply\" IN (" + cells::list(1, some.size()) + ")"};
+        for (long long number : some) reading.given.emplace_back(number);
+        if (const auto done = readMain(reading); !done) return tl::unexpected(done.error());
+        if (const auto done = readBeside(reading); !done) return tl::unexpected(done.error());
+        for (auto& [number, kept] : reading.found)
+            if (const auto done = nameAnswers(kept); !done) return tl::unexpected(done.error());
         for (long long number : some)
-            if (const auto one = found.find(number); one != found.end()) all.push_back(std::move(one->second));
+            if (const auto one = reading.found.find(number); one != reading.found.end())
+                all.push_back(std::move(one->second));
     }
     return all;
 }

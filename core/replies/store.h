@@ -186,6 +186,10 @@ class ReplyStore {
     Result<void> keepWithin(long long number, const Cells& cells);
     Result<void> giveIds();
     Result<std::string> mainTable(const std::string& form);
+    struct Reading;
+    Result<void> readMain(Reading& reading);
+    Result<void> readBeside(Reading& reading);
+    Result<void> nameAnswers(KeptReply& kept);
     Result<std::set<std::string>> tablesThere();
     Result<AnswerPlaces> placesWhere(const std::string& condition, const std::string& value);
     Result<const AnswerPlaces*> placesOf(const std::string& sum);

@@ -52,105 +52,91 @@ string Page::padding(const Control& holder) const {
                        rightToLeft ? after : before);
 }
 
-string Page::grid(const Control& holder) {
-    const Arrangement a = arrangementOf(form_, holder.id);
-    const GridPlan g = planOf(form_, a);
-    if (g.items.empty()) return {};
-    std::unordered_map<Id, const GridItem*> itemOf;
-    for (const GridItem& item : g.items) itemOf[item.id] = &item;
-    // Rows that are further apart than most, those below them moved down.
-    std::vector<double> extra(g.tops.size(), 0.0);
-    for (std::size_t r = 1; r < g.tops.size(); ++r) extra[r] = std::max(0.0, g.tops[r] - g.ends[r - 1] - g.down);
+/// What is laid out of one container: its plan, and what of it is written already.
+struct Page::Laid {
+    const Control& holder;
+    GridPlan plan;
+    std::unordered_map<Id, const GridItem*> itemOf = {};
+    std::vector<double> extra = {};  // how much further rows are apart than most
+    std::set<std::size_t> rowsWritten = {};
+    std::set<Id> written = {};
+};
+
+/// Where an item is put in the grid, as a class of the page.
+string Page::placed(const Laid& laid, const GridItem& item) {
     const double unit = form_.isDialog() ? 1 : 25.4 / 96;
     const double line = look_.basePoints() * unitsPerPoint(form_) * 1.4;
-
-    auto placed = [&](const GridItem& item) {
-        const Control& c = *form_.find(item.id);
-        string css = fmt::format("grid-area:{}/{}{}{};", item.row + 1, item.column + 1,
-                                 item.down > 1 || item.across > 1 ? fmt::format("/span {}", item.down) : "",
-                                 item.across > 1 ? fmt::format("/span {}", item.across) : "");
-        double lead = item.box.top - g.tops[item.row];
-        // The line of a label stands level with the text of its field.
-        const Look l = lookOf(form_, c);
-        if (c.is().speaks && item.box.height < 1.7 * line) {
-            lead += item.box.height / 2;
-            css += fmt::format("margin-top:calc({} - .7em);", length(std::max(line / 2, extra[item.row] + lead)));
-        } else if (extra[item.row] + lead > unit) {
-            css += "margin-top:" + length(extra[item.row] + lead) + ";";
-        }
-        const bool wide = item.growsAcross || c.is().holds || c.is().turns || c.is().grid;
-        if (!wide && !c.is().wording && !c.is().pressed && !c.is().speaks)
-            css += fmt::format("--w:min(100%,{});", length(item.box.width));
-        if (c.is().speaks && l.across == Across::end) css += "justify-self:end;text-align:end;";
-        return look_.classFor(css, true);
-    };
-
-    string out;
-    std::set<std::size_t> rowsWritten;
-    std::set<Id> written;
-    const auto index = form_.index();
-    auto write = [&](Id id) {
-        if (!written.insert(id).second) return;
-        const auto at = itemOf.find(id);
-        if (at == itemOf.end()) return;
-        const GridItem& item = *at->second;
-        const Control& c = *form_.find(id);
-        if (!startsVisible(c) && !moved_.shown.contains(id)) return;
-        if (!g.ofButtons[item.row]) {
-            out += control(c, placed(item)) + "\n";
-            return;
-        }
-        if (!rowsWritten.insert(item.row).second) return;
-        // A row of buttons: the widest gap takes what room there is.
-        std::vector<const GridItem*> row;
-        for (const GridItem& one : g.items)
-            if (one.row == item.row) row.push_back(&one);
-        std::ranges::sort(row, {}, [](const GridItem* one) { return one->box.left; });
-        double from = g.all.left;
-        std::vector<double> gaps;
-        for (const GridItem* one : row) {
-            gaps.push_back(one->box.left - from);
-            from = one->box.right();
-        }
-        gaps.push_back(g.all.right() - from);
-        const auto widest = std::size_t(std::ranges::max_element(gaps) - gaps.begin());
-        string buttons;
-        for (std::size_t i = 0; i < row.size(); ++i) {
-            written.insert(row[i]->id);
-            const Control& button = *form_.find(row[i]->id);
-            if (!startsVisible(button) && !moved_.shown.contains(button.id)) continue;
-            string css = i == widest      ? string("margin-inline-start:auto;")
-                         : gaps[i] > unit ? "margin-inline-start:" + length(gaps[i]) + ";"
-                                          : string();
-            css += "min-width:" + length(row[i]->box.width) + ";";
-            buttons += control(button, look_.classFor(css, true)) + "\n";
-        }
-        const string css = fmt::format("grid-area:{}/1/auto/-1;", item.row + 1) +
-                           (extra[item.row] > unit ? "margin-top:" + length(extra[item.row]) + ";" : "");
-        out += Tag("div").classes({"buttons", look_.classFor(css, true)}).around("\n" + buttons) + "\n";
-    };
-    for (Id id : readOrRouted(form_, holder.id)) {
-        const Control* c = form_.find(id);
-        if (!c || written.contains(id)) continue;
-        const auto question = index->questionOf(id);
-        if (question.size() > 1 && !(holder.is().framed && !holder.text(Prop::title).empty())) {
-            // Buttons of one question, told as one by what stands before them.
-            const string before = std::exchange(out, {});
-            for (Id button : question)
-                if (form_.find(button)->parent == holder.id) write(button);
-            Tag group("div");
-            group.set("role", "radiogroup").set("class", "question");
-            group.set("aria-label", toldAs(form_, *form_.find(question.front())));
-            out = before + group.around("\n" + out) + "\n";
-            continue;
-        }
-        write(id);
+    const double extra = laid.extra[item.row];
+    const Control& c = *form_.find(item.id);
+    string css = fmt::format("grid-area:{}/{}{}{};", item.row + 1, item.column + 1,
+                             item.down > 1 || item.across > 1 ? fmt::format("/span {}", item.down) : "",
+                             item.across > 1 ? fmt::format("/span {}", item.across) : "");
+    double lead = item.box.top - laid.plan.tops[item.row];
+    // The line of a label stands level with the text of its field.
+    const Look l = lookOf(form_, c);
+    if (c.is().speaks && item.box.height < 1.7 * line) {
+        lead += item.box.height / 2;
+        css += fmt::format("margin-top:calc({} - .7em);", length(std::max(line / 2, extra + lead)));
+    } else if (extra + lead > unit) {
+        css += "margin-top:" + length(extra + lead) + ";";
     }
+    const bool wide = item.growsAcross || c.is().holds || c.is().turns || c.is().grid;
+    if (!wide && !c.is().wording && !c.is().pressed && !c.is().speaks)
+        css += fmt::format("--w:min(100%,{});", length(item.box.width));
+    if (c.is().speaks && l.across == Across::end) css += "justify-self:end;text-align:end;";
+    return look_.classFor(css, true);
+}
+
+/// A row of buttons: the widest gap takes what room there is.
+string Page::buttonRow(Laid& laid, std::size_t number) {
+    const GridPlan& g = laid.plan;
+    const double unit = form_.isDialog() ? 1 : 25.4 / 96;
+    std::vector<const GridItem*> row;
+    for (const GridItem& one : g.items)
+        if (one.row == number) row.push_back(&one);
+    std::ranges::sort(row, {}, [](const GridItem* one) { return one->box.left; });
+    double from = g.all.left;
+    std::vector<double> gaps;
+    for (const GridItem* one : row) {
+        gaps.push_back(one->box.left - from);
+        from = one->box.right();
+    }
+    gaps.push_back(g.all.right() - from);
+    const auto widest = std::size_t(std::ranges::max_element(gaps) - gaps.begin());
+    string buttons;
+    for (std::size_t i = 0; i < row.size(); ++i) {
+        laid.written.insert(row[i]->id);
+        const Control& button = *form_.find(row[i]->id);
+        if (!startsVisible(button) && !moved_.shown.contains(button.id)) continue;
+        string css = i == widest      ? string("margin-inline-start:auto;")
+                     : gaps[i] > unit ? "margin-inline-start:" + length(gaps[i]) + ";"
+                                      : string();
+        css += "min-width:" + length(row[i]->box.width) + ";";
+        buttons += control(button, look_.classFor(css, true)) + "\n";
+    }
+    const string css = fmt::format("grid-area:{}/1/auto/-1;", number + 1) +
+                       (laid.extra[number] > unit ? "margin-top:" + length(laid.extra[number]) + ";" : "");
+    return Tag("div").classes({"buttons", look_.classFor(css, true)}).around("\n" + buttons) + "\n";
+}
+
+/// A control of the grid, with its row where that is one of buttons; nothing for what is written already.
+string Page::writtenOnce(Laid& laid, Id id) {
+    if (!laid.written.insert(id).second) return {};
+    const auto at = laid.itemOf.find(id);
+    if (at == laid.itemOf.end()) return {};
+    const GridItem& item = *at->second;
+    const Control& c = *form_.find(id);
+    if (!startsVisible(c) && !moved_.shown.contains(id)) return {};
+    if (!laid.plan.ofButtons[item.row]) return control(c, placed(laid, item)) + "\n";
+    return laid.rowsWritten.insert(item.row).second ? buttonRow(laid, item.row) : string();
+}
+
+/// The columns and gaps of the grid. Fields are as narrow as need be; wording needs its longest word.
+string Page::tracks(const GridPlan& g) const {
     string columns;
     for (std::size_t i = 0; i < g.columns.size(); ++i) {
         const bool last = i + 1 == g.columns.size();
         const double wide = (last ? g.all.right() : g.columns[i + 1]) - g.columns[i] - (last ? 0 : g.across);
-        // Fields are as narrow as need be; wording needs its longest word.
         const bool words = std::ranges::any_of(g.items, [&](const GridItem& item) {
             const Control& c = *form_.find(item.id);
             return item.column <= i && i < item.column + item.across &&
@@ -159,8 +145,38 @@ string Page::grid(const Control& holder) {
         });
         columns += fmt::format("{}minmax({},{:.4g}fr)", i ? " " : "", words ? "min-content" : "0", std::max(wide, 1.0));
     }
-    const string css = fmt::format("grid-template-columns:{};gap:{} {};", columns, length(g.down), length(g.across));
-    return Tag("div").classes({"grid", look_.classFor(css, true)}).around("\n" + out);
+    return fmt::format("grid-template-columns:{};gap:{} {};", columns, length(g.down), length(g.across));
+}
+
+string Page::grid(const Control& holder) {
+    Laid laid{holder, planOf(form_, arrangementOf(form_, holder.id))};
+    const GridPlan& g = laid.plan;
+    if (g.items.empty()) return {};
+    for (const GridItem& item : g.items) laid.itemOf[item.id] = &item;
+    // Rows that are further apart than most, those below them moved down.
+    laid.extra.resize(g.tops.size());
+    for (std::size_t r = 1; r < g.tops.size(); ++r) laid.extra[r] = std::max(0.0, g.tops[r] - g.ends[r - 1] - g.down);
+
+    string out;
+    const auto index = form_.index();
+    for (Id id : readOrRouted(form_, holder.id)) {
+        const Control* c = form_.find(id);
+        if (!c || laid.written.contains(id)) continue;
+        const auto question = index->questionOf(id);
+        if (question.size() < 2 || (holder.is().framed && !holder.text(Prop::title).empty())) {
+            out += writtenOnce(laid, id);
+            continue;
+        }
+        // Buttons of one question, told as one by what stands before them.
+        string buttons;
+        for (Id button : question)
+            if (form_.find(button)->parent == holder.id) buttons += writtenOnce(laid, button);
+        Tag group("div");
+        group.set("role", "radiogroup").set("class", "question");
+        group.set("aria-label", toldAs(form_, *form_.find(question.front())));
+        out += group.around("\n" + buttons) + "\n";
+    }
+    return Tag("div").classes({"grid", look_.classFor(tracks(g), true)}).around("\n" + out);
 }
 
 }  // namespace brindel::html

@@ -11,6 +11,11 @@
 #include "core/targets/html/html_page.h"
 #include "core/text/phrases.h"
 
+namespace brindel {
+struct GridItem;
+struct GridPlan;
+}  // namespace brindel
+
 namespace brindel::html {
 
 /// An element's first tag: every value escaped for where it stands.
@@ -67,6 +72,11 @@ class Page {
 
   private:
     std::string control(const Control& c, const std::string& placed);
+    struct Laid;
+    std::string placed(const Laid& laid, const GridItem& item);
+    std::string buttonRow(Laid& laid, std::size_t number);
+    std::string writtenOnce(Laid& laid, Id id);
+    std::string tracks(const GridPlan& plan) const;
     std::string grid(const Control& holder);
     std::string padding(const Control& holder) const;
     std::string frame(const Control& c, const std::string& placed);

@@ -3,6 +3,7 @@
 
 #include <map>
 #include <set>
+#include <span>
 #include <unordered_map>
 
 #include "core/draw/draw_control.h"
@@ -13,6 +14,11 @@
 #include "core/targets/added_rows.h"
 #include "core/targets/qt/qt_class.h"
 #include "core/text/phrases.h"
+
+namespace brindel {
+struct GridItem;
+struct Piece;
+}  // namespace brindel
 
 namespace brindel::qt {
 
@@ -65,6 +71,14 @@ class Writer {
     void nameAll();
     void writeRows(const Control& table, std::string& out);
     void writeContainer(Id id);
+    struct Tracks;
+    struct Laid;
+    bool endsAtField(const Piece& piece) const;
+    void divide(Laid& laid) const;
+    void writeGrid(const Laid& laid, std::string& out);
+    void writeButtons(Laid& laid, std::span<const GridItem> row, std::string& out);
+    void writeItem(Laid& laid, const GridItem& item, bool rowGrows, std::string& out);
+    void writeGridRow(Laid& laid, std::size_t row, std::string& out);
     void writeLayout(const Control& holder, std::string& out);
     std::string pagesOf(const Control& document, const std::string& made);
     Look textLook() const;
@@ -125,7 +139,7 @@ class Writer {
     std::set<std::string, std::less<>> uses_, includes_;
     std::vector<Translated> texts_;
     std::set<std::string> known_;
-    std::vector<std::string> said_;  // every time that one is said
+    std::vector<std::string> said_;                          // every time that one is said
     bool offers_ = false;                                    // a rule offers an address
     std::set<std::string> tells_;                            // signals for the host
     std::vector<std::pair<std::string, std::string>> made_;  // functions that make what containers hold: name, body
