@@ -534,7 +534,7 @@ bool FormToFill::eventFilter(QObject* watched, QEvent* event) {
         const bool up = key->key() == Qt::Key_Up, down = key->key() == Qt::Key_Down;
         const AnswerType type = c->is().answers;
         if ((up || down) && key->modifiers() == Qt::NoModifier && watched->parent() == widgetOf(id)->parent() &&
-            (type == AnswerType::number || type == AnswerType::time || type == AnswerType::date)) {
+            (row(type).ordered)) {
             session_.step(id, up ? 1 : -1);
             did(id);
             return true;

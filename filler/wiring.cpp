@@ -134,7 +134,7 @@ void FormToFill::wireList(QListWidget* list, Id id) {
 /// A tick, or one of the buttons of a question.
 void FormToFill::wireButton(QAbstractButton* button, const Control& c) {
     const Id id = c.id;
-    if (row(c.kind).answers == AnswerType::question) {
+    if (row(c.kind).answer().shared) {
         QButtonGroup*& group = questions_[session_.asked(id)];
         if (!group) group = new QButtonGroup(this);
         group->addButton(button);

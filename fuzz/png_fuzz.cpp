@@ -3,7 +3,7 @@
 #include <cstdlib>
 #include <string>
 
-#include "core/draw/picture_data.h"
+#include "tests/png.h"
 
 using namespace brindel;
 
@@ -13,7 +13,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     if (fromBase64(picture) != text) std::abort();
     (void)pictureSize(picture);
     if (const auto pixels = pixelsOf(picture); pixels && pixels->width * pixels->height < 1 << 16)
-        if (pixelsOf(pngBase64(*pixels))->bytes != pixels->bytes) std::abort();
+        if (pixelsOf(brindel::test::pngBase64(*pixels))->bytes != pixels->bytes) std::abort();
     (void)traitsOf(picture);
     return 0;
 }

@@ -10,7 +10,9 @@
 #include <string>
 
 #include "core/file/form_file.h"
+#include "core/file/whole_file.h"
 #include "core/jot/lay_out.h"
+#include "core/session/answers.h"
 #include "core/text/words.h"
 
 namespace brindel::test {
@@ -53,6 +55,13 @@ inline std::string textOf(const std::string& path) {
     std::stringstream all;
     all << in.rdbuf();
     return all.str();
+}
+inline Result<void> saveForm(const Form& form, const std::string& path) {
+    return writeWhole(path, formText(form));
+}
+/// The values of a reply, or of a values file.
+inline Result<Answers> readAnswers(const std::string& text) {
+    return readReply(text).map([](Reply reply) { return std::move(reply.values); });
 }
 /// True in builds that watch over memory, which are many times slower: what says the same of every form is said of one.
 #ifdef BRINDEL_SANITIZED

@@ -114,7 +114,7 @@ void FormulaEdit::putIn(Id id) {
     const Form& form = desk_.form();
     const Control* c = form.find(id);
     if (!c || !isFilled(*c)) return desk_.say(Words::tr("This is not filled in: a formula cannot use it."), true);
-    const bool question = c->is().answers == AnswerType::question;
+    const bool question = c->is().answer().shared;
     const std::string name = question || c->name.empty() ? answerName(form, *c) : c->name;
     edit_->setFocus(Qt::OtherFocusReason);
     edit_->insertPlainText(toQt(nameInFormula(name)));

@@ -23,9 +23,9 @@ bool speaksForRequired(const Form& form, const Control& c) {
     if (c.is().framed)
         return std::ranges::any_of(c.children, [&](Id id) {
             const Control* inner = form.find(id);
-            return inner && inner->is().answers == AnswerType::question && mustBeFilled(*inner);
+            return inner && inner->is().answer().shared && mustBeFilled(*inner);
         });
-    return has(c.kind, Prop::text) && c.is().answers != AnswerType::question && mustBeFilled(c);
+    return has(c.kind, Prop::text) && !c.is().answer().shared && mustBeFilled(c);
 }
 
 }  // namespace

@@ -271,7 +271,7 @@ Units unitsOf(const Form& form, const Arrangement& a) {
             u.block.pieces = {label, i};
             u.block.box = u.box().united(a.pieces[label].box);
         }
-        if (const Control* c = form.find(p.id); c->is().answers == AnswerType::question) {
+        if (const Control* c = form.find(p.id); c->is().answer().shared) {
             const auto [at, fresh] = questions.emplace(c->text(Prop::group), units.size());
             if (!fresh) {
                 Unit& first = units[at->second];

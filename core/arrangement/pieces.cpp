@@ -15,7 +15,7 @@ double lineWithin(const Form& form, const Control& c, const Box& box) {
     // The first choice of a group, or its question.
     if (c.is().spreads) return c.text(Prop::text).empty() ? m.choiceLine : m.questionLine;
     // A tall field carries its first line as a low one would.
-    const bool tall = c.is().tall || (c.is().answers == AnswerType::text && c.as<Lines>() == Lines::many);
+    const bool tall = c.is().tall || (c.is().answer().free && c.as<Lines>() == Lines::many);
     return (tall ? std::min(box.height, m.fieldHigh) : box.height) / 2;
 }
 
@@ -54,7 +54,7 @@ namespace {
 
 Nature natureOf(const Control& c) {
     if (c.is().pressed) return Nature::button;
-    if (c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question) return Nature::tick;
+    if (c.is().answer().ticked) return Nature::tick;
     if (c.is().speaks) return Nature::wording;
     return isFilled(c) ? Nature::field : Nature::other;
 }

@@ -135,7 +135,7 @@ Form startless(const Checked& in, const Finding& f) {
 
 void loneRadio(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
-        if (c.is().answers == AnswerType::question && in.form.index()->questionOf(c.id).size() == 1)
+        if (c.is().answer().shared && in.form.index()->questionOf(c.id).size() == 1)
             found.push_back({nullptr, {c.id}, said("There is no other button to choose instead.")});
     });
 }
@@ -187,7 +187,7 @@ template <class Visit>
 void eachTypedOnPaper(const Checked& in, Visit visit) {
     if (in.form.isDialog()) return;
     eachControl(in, [&](const Control& c) {
-        if (c.is().answers == AnswerType::text && isFilled(c) && !showsAll(c) && c.text(Prop::workedOut).empty())
+        if (c.is().answer().free && isFilled(c) && !showsAll(c) && c.text(Prop::workedOut).empty())
             visit(c);
     });
 }
@@ -220,7 +220,7 @@ Form limited(const Checked& in, const Finding& f) {
 void noRange(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         auto bound = [&](Prop p) { return c.maybeNumber(p) || c.formulas.find(p); };
-        if (c.is().answers == AnswerType::number && !bound(Prop::least) && !bound(Prop::most) &&
+        if (c.is().answer().numeric && !bound(Prop::least) && !bound(Prop::most) &&
             c.text(Prop::workedOut).empty() && c.text(Prop::valid).empty())
             found.push_back({nullptr, {c.id}, said("It accepts any number.")});
     });
@@ -261,7 +261,7 @@ Form sampleless(const Checked& in, const Finding& f) {
 void questionSplit(const Checked& in, Findings& found) {
     std::map<string, std::pair<Id, Id>> seen;  // a question, its first container and button
     eachControl(in, [&](const Control& c) {
-        if (c.is().answers != AnswerType::question || c.text(Prop::group).empty()) return;
+        if (!c.is().answer().shared || c.text(Prop::group).empty()) return;
         const auto [at, first] = seen.try_emplace(c.text(Prop::group), c.parent, c.id);
         if (!first && at->second.first != c.parent && in.form.index()->questionOf(c.id).front() == c.id)
             found.push_back(
@@ -302,7 +302,7 @@ constexpr std::pair<std::string_view, std::string_view> opposites[] = {
 void ticksExclude(const Checked& in, Findings& found) {
     const Control* before = nullptr;
     eachControl(in, [&](const Control& c) {
-        const Control* other = std::exchange(before, c.is().answers == AnswerType::tick ? &c : nullptr);
+        const Control* other = std::exchange(before, c.is().answer().toggled ? &c : nullptr);
         if (!other || !before || other->parent != c.parent) return;
         const auto one = smallWords(other->text(Prop::text)), two = smallWords(c.text(Prop::text));
         if (one.size() != 1 || two.size() != 1) return;
@@ -391,7 +391,7 @@ bool compares(const Control& c, const string& name) {
 void spanNotCompared(const Checked& in, Findings& found) {
     const Control* before = nullptr;
     eachControl(in, [&](const Control& c) {
-        if (c.is().answers != AnswerType::date && c.is().answers != AnswerType::time) return;
+        if (!c.is().answer().moment) return;
         const Control* from = std::exchange(before, &c);
         if (!from || from->parent != c.parent || from->kind != c.kind || !areSpan(in.form, *from, c)) return;
         auto valid = [&](const Control& one, const string& name) {

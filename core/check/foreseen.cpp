@@ -79,8 +79,8 @@ class Foreseeing {
         const Meaning meaning = meaningOf(form_, name, from_);
         if (!meaning.known || meaning.column || meaning.fields.size() != 1) return anything;
         const Control& c = *form_.find(meaning.fields.front());
-        if (c.is().answers == AnswerType::tick) return {0, 1};
-        if (c.is().answers != AnswerType::number || !c.text(Prop::workedOut).empty() || !c.formulas.empty())
+        if (c.is().answer().toggled) return {0, 1};
+        if (!c.is().answer().numeric || !c.text(Prop::workedOut).empty() || !c.formulas.empty())
             return anything;
         const auto least = c.maybeNumber(Prop::least), most = c.maybeNumber(Prop::most);
         return both({0, 0}, {least.value_or(-endless), most.value_or(endless)});
@@ -118,7 +118,7 @@ class Foreseeing {
 
 void limitsMissed(const Checked& in, Findings& found) {
     eachControl(in.form, [&](const Control& c) {
-        if (c.is().answers != AnswerType::number || c.text(Prop::workedOut).empty()) return;
+        if (!c.is().answer().numeric || c.text(Prop::workedOut).empty()) return;
         if (c.formulas.find(Prop::least) || c.formulas.find(Prop::most)) return;
         const auto least = c.maybeNumber(Prop::least), most = c.maybeNumber(Prop::most);
         if (!least && !most) return;

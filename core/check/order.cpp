@@ -125,7 +125,7 @@ Form laidByReading(const Checked& in, const Finding&) {
 void leftOut(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (isFilled(c) && has(c.kind, Prop::tabStop) && !c.yes(Prop::tabStop) && c.as<Access>() == Access::open &&
-            c.text(Prop::workedOut).empty() && c.is().answers != AnswerType::question)
+            c.text(Prop::workedOut).empty() && !c.is().answer().shared)
             found.push_back({nullptr, {c.id}, said("The Tab key skips it.")});
     });
 }

@@ -42,7 +42,7 @@ void lockedEmpty(const Checked& in, Findings& found) {
         const bool starts = (has(c.kind, Prop::defaultText) && !c.text(Prop::defaultText).empty()) ||
                             c.formulas.find(Prop::defaultText) || c.yes(Prop::startsTicked);
         if (isFilled(c) && c.as<Access>() != Access::open && !c.yes(Prop::required) && !starts &&
-            c.text(Prop::workedOut).empty() && !filled.contains(c.id) && c.is().answers != AnswerType::question)
+            c.text(Prop::workedOut).empty() && !filled.contains(c.id) && !c.is().answer().shared)
             found.push_back({nullptr, {c.id}, said("It is empty, and nobody can fill it.")});
     });
 }
@@ -119,7 +119,7 @@ void consentLate(const Checked& in, Findings& found) {
     if (personal.empty()) return;
     const std::size_t first = in.form.index()->placeInOrder(personal.front());
     eachControl(in, [&](const Control& c) {
-        if (c.is().answers == AnswerType::tick && c.yes(Prop::consent) && in.form.index()->placeInOrder(c.id) > first)
+        if (c.is().answer().toggled && c.yes(Prop::consent) && in.form.index()->placeInOrder(c.id) > first)
             found.push_back({nullptr,
                              {c.id, personal.front()},
                              said("It asks for consent after “{}” was requested.",

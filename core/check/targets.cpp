@@ -68,7 +68,7 @@ void stepsLost(const Checked& in, Findings& found) {
 }
 void signingUnchecked(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
-        const bool drawn = c.is().answers == AnswerType::ink || c.is().answers == AnswerType::picture;
+        const bool drawn = c.is().answer().drawn;
         if (isFilled(c) && drawn && c.yes(Prop::required))
             found.push_back({nullptr,
                              {c.id},

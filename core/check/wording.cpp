@@ -18,8 +18,7 @@ using std::string;
 
 void wordless(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
-        const bool speaks = c.is().pressed || c.is().turned || c.is().answers == AnswerType::tick ||
-                            c.is().answers == AnswerType::question;
+        const bool speaks = c.is().pressed || c.is().turned || c.is().answer().ticked;
         if (!speaks || !has(c.kind, Prop::text) || !trimmed(c.text(Prop::text)).empty()) return;
         if (has(c.kind, Prop::picture) && !c.text(Prop::hint).empty()) return;
         found.push_back({nullptr, {c.id}, said("This {} has no text.", wordPart(c.is().word))});

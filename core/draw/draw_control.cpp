@@ -317,26 +317,13 @@ string markedWording(const Form& form, const Control& control) {
 
 double signReach(const Form& form, const Control& control, const FontBook& fonts) {
     if (form.root().as<RequiredMarks>() != RequiredMarks::sign) return 0;
-    if (!control.is().speaks && control.is().answers != AnswerType::tick) return 0;
+    if (!control.is().speaks && !control.is().answer().toggled) return 0;
     const string mark = requiredMark(form, control);
     return mark.empty() ? 0 : fonts.width(mark, lookOf(form, control)) * unitsPerPoint(form);
 }
 
 double listRowHeight(const Form& form) {
     return measuresFor(form).listRow;
-}
-
-Shown shownOf(const Field& field, const Entry& entry) {
-    Shown shown;
-    shown.text = wordingOf(field, entry);
-    if (const auto* on = std::get_if<bool>(&entry.held)) shown.on = *on;
-    if (const auto* picks = std::get_if<Picks>(&entry.held)) shown.picked = picks->lines;
-    return shown;
-}
-
-Shown startingShown(const Form& form, const Control& c) {
-    const Field field{form, c};
-    return shownOf(field, startingEntry(field));
 }
 
 Drawing drawnControl(const Form& form, const Control& control, const Shown& shown, const DrawOptions& options) {

@@ -2,30 +2,13 @@
 // instead; their PDF and picture are drawn from here.
 #pragma once
 
-#include <map>
-
-#include "core/answers/answering.h"
+#include "core/answers/shown.h"
 #include "core/draw/drawing.h"
 #include "core/model/measures.h"
 #include "core/model/places.h"
 #include "core/model/presence.h"
 
 namespace brindel {
-
-/// What a control shows at the moment: text typed or chosen, ticked or not, lines of a list.
-struct Shown {
-    std::string text;                 // typed, chosen, or worked out; as people read it
-    bool on = false;                  // ticked, or the chosen one
-    std::vector<std::size_t> picked;  // of a list's choices
-    bool operator==(const Shown&) const = default;
-};
-/// What controls show; a control that is not in it shows what it starts with.
-using ShownAll = std::map<Id, Shown>;
-/// How a form stands while it is filled.
-struct Filling {
-    ShownAll shown;
-    Presence presence;
-};
 
 struct DrawOptions {
     const FontBook& fonts;
@@ -37,11 +20,6 @@ struct DrawOptions {
     bool visible(const Control& c) const { return filling ? filling->presence.visible(c.id) : startsVisible(c); }
     bool enabled(const Control& c) const { return filling ? filling->presence.enabled(c.id) : startsEnabled(c); }
 };
-
-/// What a field's entry looks like.
-Shown shownOf(const Field& field, const Entry& entry);
-/// What a control starts with, as it is shown: its default, its prompt is not part of it. `today` stands for itself.
-Shown startingShown(const Form& form, const Control& control);
 
 /// The control alone, at (0, 0), with what it shows; without what it holds.
 Drawing drawnControl(const Form& form, const Control& control, const Shown& shown, const DrawOptions& options);

@@ -67,18 +67,4 @@ std::optional<PictureTraits> traitsOf(const std::string& base64) {
     return traits;
 }
 
-std::string pngBase64(const Pixels& pixels) {
-    png_image image{};
-    image.version = PNG_IMAGE_VERSION;
-    image.width = png_uint_32(pixels.width);
-    image.height = png_uint_32(pixels.height);
-    image.format = PNG_FORMAT_RGBA;
-    png_alloc_size_t size = 0;
-    if (!png_image_write_get_memory_size(image, size, 0, pixels.bytes.data(), 0, nullptr)) return {};
-    std::string bytes(size, '\0');
-    if (!png_image_write_to_memory(&image, bytes.data(), &size, 0, pixels.bytes.data(), 0, nullptr)) return {};
-    bytes.resize(size);
-    return toBase64(bytes);
-}
-
 }  // namespace brindel

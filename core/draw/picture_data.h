@@ -31,7 +31,5 @@ struct PictureTraits {
     bool grey = false, opaque = true;
 };
 std::optional<PictureTraits> traitsOf(const std::string& base64);
-/// A PNG of these pixels, in base64.
-std::string pngBase64(const Pixels& pixels);
 
 }  // namespace brindel

@@ -49,11 +49,11 @@ std::span<const PersonalSort> personalSorts() {
 }
 
 const PersonalSort* guessedPersonal(const Form& form, const Control& c) {
-    if (!isFilled(c) || c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question ||
-        c.is().answers == AnswerType::number || c.is().answers == AnswerType::picks)
+    if (!isFilled(c) || c.is().answer().ticked ||
+        c.is().answer().numeric || c.is().answers == AnswerType::picks)
         return nullptr;
     auto sort = [](std::string_view key) { return std::ranges::find(sorts, key, &PersonalSort::key); };
-    if (c.is().answers == AnswerType::ink) return sort("signature");
+    if (c.is().answer().strokes) return sort("signature");
     const auto told = toldBy(saidAt(form, c));
     if (!told || !told->personal) return nullptr;
     const auto part =

@@ -34,11 +34,10 @@ bool isField(const Control& c) {
     return isFilled(c) && !c.name.empty();
 }
 bool isNumber(const Control& c) {
-    return isField(c) && c.is().answers == AnswerType::number;
+    return isField(c) && c.is().answer().numeric;
 }
 bool isMoment(const Control& c) {
-    return isField(c) && (c.is().answers == AnswerType::date || c.is().answers == AnswerType::time ||
-                          c.is().answers == AnswerType::number);
+    return isField(c) && (c.is().answer().ordered);
 }
 bool takesChoice(const Control& c) {
     return isField(c) && !c.choices().empty() && has(c.kind, Prop::choices);
@@ -47,7 +46,7 @@ bool isList(const Control& c) {
     return isField(c) && has(c.kind, Prop::choicesFrom);
 }
 bool isText(const Control& c) {
-    return isField(c) && c.is().answers == AnswerType::text;
+    return isField(c) && c.is().answer().free;
 }
 string named(const Control& c) {
     return nameInFormula(c.name);
@@ -210,7 +209,7 @@ Form startAgain(const Form& form, const Ids& selected) {
 Form askBeforeClosing(const Form& form, const Ids&) {
     std::vector<const Control*> fields;
     walk(form, rootId, [&](const Control& c, int) {
-        const bool counts = isField(c) && !isTick(c) && c.is().answers != AnswerType::question &&
+        const bool counts = isField(c) && !isTick(c) && !c.is().answer().shared &&
                             c.text(Prop::workedOut).empty() && c.text(Prop::defaultText).empty();
         if (counts && !spotOf(form, c.id) && fields.size() < 200) fields.push_back(&c);
     });

@@ -70,7 +70,7 @@ Form underScheme(const Form& form, const Scheme& scheme, OwnNames own) {
     next.scheme = scheme == shippedSchemes().front() ? nullptr : std::make_shared<const Scheme>(scheme);
     std::map<std::string, std::string> questions;
     form.controls.each([&](Id id, const Control& c) {
-        if (c.is().answers != AnswerType::question || c.text(Prop::group).empty()) return;
+        if (!c.is().answer().shared || c.text(Prop::group).empty()) return;
         const std::string& group = c.text(Prop::group);
         const std::string name = own == OwnNames::kept ? group : recast(before, scheme, c.kind, group);
         if (name == group) return;
@@ -134,10 +134,10 @@ std::map<Id, std::string> namesReplaced(const Form& form, const Ids& ids, const 
 
 Form questionCarried(const Form& form, Id radio, const std::string& before) {
     const Control* c = form.find(radio);
-    if (!c || c->is().answers != AnswerType::question || before.empty()) return form;
+    if (!c || !c->is().answer().shared || before.empty()) return form;
     bool left = form.named(before) != nullptr;
     form.controls.each([&](Id, const Control& k) {
-        left = left || (k.is().answers == AnswerType::question && k.text(Prop::group) == before);
+        left = left || (k.is().answer().shared && k.text(Prop::group) == before);
     });
     const std::string now = answerName(form, *c);
     return left || now == before ? form : formulasTurned(form, {{before, now}});

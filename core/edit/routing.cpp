@@ -21,7 +21,7 @@ Ids goesAlong(const Form& form, Id id) {
     const Control& c = *form.find(id);
     Ids all;
     if (const Control* label = labelOf(form, id)) all.push_back(label->id);
-    if (c.is().answers == AnswerType::question)
+    if (c.is().answer().shared)
         for (Id radio : questionOf(form, c)) all.push_back(radio);
     else
         all.push_back(id);
@@ -54,7 +54,7 @@ Id lastHolding(const Form& form, Id container, const std::set<Id>& ids) {
     Id last = noControl;
     for (Id child : form.find(container)->children)
         if (holdsAny(form, child, ids)) last = child;
-    if (last != noControl && form.find(last)->is().answers == AnswerType::question) last = goesAlong(form, last).back();
+    if (last != noControl && form.find(last)->is().answer().shared) last = goesAlong(form, last).back();
     return last;
 }
 
@@ -88,7 +88,7 @@ Form stopLaid(const Form& form, Id stop, Id behind, const std::set<Id>& laid) {
         if (level == 0 && behind != noControl) {
             for (Id one : next.find(container)->children)
                 if (within(form, behind, one)) after = one;
-            if (after != noControl && form.find(after)->is().answers == AnswerType::question)
+            if (after != noControl && form.find(after)->is().answer().shared)
                 after = goesAlong(next, after).back();
         } else {
             std::set<Id> others = laid;

@@ -38,8 +38,6 @@ std::string designDigest(const std::string& text);
 /// The form as the version that comes after `before`, which others may hold: one higher where it differs from that in
 /// anything but the version, the same where it does not.
 Form nextVersion(Form form, const Form& before);
-/// Writes the form to a file: whole or not at all (`writeWhole`).
-Result<void> saveForm(const Form& form, const std::string& path);
 
 /// The JSON Schema 2020-12 of the file, made from the table of kinds.
 std::string formSchema();

@@ -169,8 +169,4 @@ Form nextVersion(Form form, const Form& before) {
     return form;
 }
 
-Result<void> saveForm(const Form& form, const string& path) {
-    return writeWhole(path, formText(form));
-}
-
 }  // namespace brindel

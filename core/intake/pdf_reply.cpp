@@ -190,7 +190,7 @@ Result<File> fileFrom(const string& bytes) {
 
 /// What is typed into a field of one line of text, as an answer; what says none as fillers are told.
 Result<Answer> readTyped(const Form& form, const Control& c, string text) {
-    const string unit = c.is().answers == AnswerType::number ? c.text(Prop::unit) : "";
+    const string unit = c.is().answer().numeric ? c.text(Prop::unit) : "";
     if (!unit.empty() && text.ends_with(unit)) text = trimmed(text.substr(0, text.size() - unit.size()));
     // Line breaks are as the viewer's machine has them.
     string clean;
@@ -200,7 +200,7 @@ Result<Answer> readTyped(const Form& form, const Control& c, string text) {
         else
             clean += text[i];
     const Field field{form, c, todayHere()};
-    const bool isText = c.is().answers == AnswerType::text;
+    const bool isText = c.is().answer().free;
     const Entry entry = typedEntry(field, isText ? lettersAs(clean, c.as<LetterCase>(), field.language()) : clean);
     // A choice may be said by its value as well.
     if (entry.unread() && c.is().answers == AnswerType::choice) return Answer(clean);
@@ -327,7 +327,7 @@ class Reading {
         string other;
         for (Id part : partsOf_[c.id]) {
             const Control& one = *parts_.form.find(part);
-            if (one.is().answers != AnswerType::text)
+            if (!one.is().answer().free)
                 buttons.push_back(part);
             else if (const Given* given = givenTo(answerName(parts_.form, one)))
                 other = given->texts.front();

@@ -54,9 +54,9 @@ Answer answerIn(const string& cell, const ReplyPart& part) {
         }
         return all;
     }
-    if (part.type == AnswerType::tick && (cell == "true" || cell == "TRUE")) return true;
-    if (part.type == AnswerType::tick && (cell == "false" || cell == "FALSE")) return false;
-    if (part.type == AnswerType::number) {
+    if (row(part.type).toggled && (cell == "true" || cell == "TRUE")) return true;
+    if (row(part.type).toggled && (cell == "false" || cell == "FALSE")) return false;
+    if (row(part.type).numeric) {
         double number = 0;
         const auto read = std::from_chars(cell.data(), cell.data() + cell.size(), number);
         if (read.ec == std::errc() && read.ptr == cell.data() + cell.size()) return number;

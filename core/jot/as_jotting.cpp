@@ -98,7 +98,7 @@ class Teller {
         const string* formula = c.formulas.find(Prop::visible);
         const bool starts = !c.text(Prop::defaultText).empty() || !c.text(Prop::workedOut).empty() ||
                             (has(c.kind, Prop::startsTicked) && c.yes(Prop::startsTicked));
-        if (!formula || !isFilled(c) || c.is().answers == AnswerType::question || starts || !readFormula(*formula))
+        if (!formula || !isFilled(c) || c.is().answer().shared || starts || !readFormula(*formula))
             return "";
         const Control* label = labelOf(form_, c.id);
         const string* with = label ? label->formulas.find(Prop::visible) : formula;
@@ -138,7 +138,7 @@ class Teller {
         }
         if (c.ownName) f.name = c.name;
         f.shownWhen = shownWhen(c);
-        if (c.is().answers == AnswerType::text && c.as<Lines>() == Lines::many) {
+        if (c.is().answer().free && c.as<Lines>() == Lines::many) {
             f.own.set(Prop::lines, string("many"));
             // Roughly the size it has: jotting speaks of characters and lines.
             const double letter = measuresFor(form_).letterWide, line = measuresFor(form_).lineHigh;
@@ -154,7 +154,7 @@ class Teller {
         const Control* first = form_.find(frame.children[0]);
         return std::ranges::all_of(frame.children, [&](Id id) {
             const Control* c = form_.find(id);
-            return c->is().answers == AnswerType::question && c->text(Prop::group) == first->text(Prop::group);
+            return c->is().answer().shared && c->text(Prop::group) == first->text(Prop::group);
         });
     }
 
@@ -266,7 +266,7 @@ class Teller {
                                         ? c.text(Prop::text)
                                     : label ? label->text(Prop::text)
                                             : c.name;
-                    if (c.is().answers == AnswerType::question) {
+                    if (c.is().answer().shared) {
                         out.cannotSay.push_back(fmt::format("the radio button {} outside a frame of its own", told(c)));
                         break;
                     }

@@ -62,7 +62,7 @@ Kind cellKind(const std::string& heading, const std::string& language) {
     if (words.size() == 1) words[0] = lettersAs(words[0], LetterCase::lower, "en");
     const bool number = words.size() == 1 && std::ranges::find(counted, words[0]) != std::end(counted);
     const Kind kind = number ? Kind::numberBox : guessedKind(heading, language);
-    return row(kind).answers == AnswerType::number || row(kind).answers == AnswerType::date ? kind : Kind::textBox;
+    return row(kind).answer().numeric || row(kind).answers == AnswerType::date ? kind : Kind::textBox;
 }
 
 }  // namespace brindel

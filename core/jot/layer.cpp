@@ -54,7 +54,7 @@ void Layer::rowOfFields(const JotRow& r, const Columns& c) {
         const Extent size = wanted(f);
         double width = wordedItself(f) ? size.width : std::min(size.width, column.field);
         // The last text of a row ends at the right edge as well.
-        if (row(f.kind).answers == AnswerType::text && k + 1 == fields.size() && fields.size() == c.columns.size())
+        if (row(f.kind).answer().free && k + 1 == fields.size() && fields.size() == c.columns.size())
             width = column.field;
         Id label = noControl;
         if (labelled(f))
@@ -231,13 +231,13 @@ void Layer::loneField(const JotField& f, const Columns& c) {
     if (wordedItself(f) && from + size.width > c.right) {
         // A long wording begins at the left edge, and goes on in further lines when it must.
         from = left;
-        if (row(f.kind).answers == AnswerType::tick)
+        if (row(f.kind).answer().toggled)
             size.height = std::max(size.height, linesHigh(f.label, c.right - left - m_.tickWide));
         size.width = std::min(size.width, c.right - left);
     }
     const double room = std::max(c.right - from, m_.least);
     const bool broad =
-        f.rows > 1 || row(f.kind).grid || (row(f.kind).answers == AnswerType::text && size.width >= m_.widths[3]);
+        f.rows > 1 || row(f.kind).grid || (row(f.kind).answer().free && size.width >= m_.widths[3]);
     const double width = wordedItself(f) ? size.width : broad ? room : std::min(size.width, room);
     const double labelHigh = over ? linesHigh(f.label, room) : 0, drop = over ? labelHigh + labelDrop() : 0;
     const double high = std::max(size.height + drop + (over ? 0 : tickDrop(f)), over ? 0 : m_.fieldHigh);

@@ -96,7 +96,7 @@ bool offersChoices(const JotField& f) {
 void refuseOthers(const Parts& p, const JotField& f, int column) {
     const AnswerType type = row(f.kind).answers;
     const bool group = row(f.kind).spreads, table = row(f.kind).grid, list = f.kind == Kind::listBox;
-    const bool text = type == AnswerType::text, number = type == AnswerType::number, date = type == AnswerType::date;
+    const bool text = row(type).free, number = row(type).numeric;
     const bool chosen = offersChoices(f);
     const std::pair<bool, const char*> others[] = {
         {!chosen && !table && p.choices.has_value(), "choices"},
@@ -110,15 +110,15 @@ void refuseOthers(const Parts& p, const JotField& f, int column) {
         {!number && !list && !group && p.range, "range"},
         {!number && p.decimals >= 0, "decimals"},
         {!number && !p.unit.empty(), "unit"},
-        {!date && type != AnswerType::time && (!p.earliest.empty() || !p.latest.empty()), "earliest or latest date"},
-        {!date && !p.datePattern.empty(), "date pattern"},
-        {!has(f.kind, Prop::placeholder) && type != AnswerType::choice && !p.quoted.empty(), "placeholder"}};
+        {!row(type).moment && (!p.earliest.empty() || !p.latest.empty()), "earliest or latest date"},
+        {!has(f.kind, Prop::datePattern) && !p.datePattern.empty(), "date pattern"},
+        {!has(f.kind, Prop::placeholder) && !has(f.kind, Prop::prompt) && !p.quoted.empty(), "placeholder"}};
     for (const auto& [given, part] : others) refuse(given, f, column, part);
     if (chosen && p.choices && p.choices->empty() && !p.other)
         throw Mistake{column, said("At least one choice is expected between [ and ].")};
     if (chosen && !p.choices)
         throw Mistake{column, said("A {} needs its choices, such as [Wash, Scrape].", wordPart(row(f.kind).word))};
-    refuse((f.kind == Kind::picture || type == AnswerType::ink) && p.hasValue, f, column, "value to start with");
+    refuse((f.kind == Kind::picture || row(type).strokes) && p.hasValue, f, column, "value to start with");
 }
 
 /// The columns and rows of a table.
@@ -165,7 +165,7 @@ void setChoices(const Parts& p, JotField& f, int column) {
 
 /// What is typed: how long, in which letters, with how many decimals.
 void setTyping(const Parts& p, JotField& f) {
-    const bool text = row(f.kind).answers == AnswerType::text;
+    const bool text = row(f.kind).answer().free;
     if (p.length && text) f.own.set(Prop::maxLength, *p.length);
     if (p.columns) {
         f.columns = p.columns, f.rows = p.rows;
@@ -182,7 +182,7 @@ void setTyping(const Parts& p, JotField& f) {
 
 /// A range: of numbers, or of how many are chosen.
 void setRange(const Parts& p, JotField& f, int column) {
-    if (p.range && row(f.kind).answers == AnswerType::number) {
+    if (p.range && row(f.kind).answer().numeric) {
         if (p.least) f.own.set(Prop::least, *p.least);
         if (p.most) f.own.set(Prop::most, *p.most);
     } else if (p.range) {
@@ -213,20 +213,20 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
         for (const auto& [word, kind] : kindWords)
             if (p.kind == word) f.kind = kind;
     }
-    f.radio = row(f.kind).answers == AnswerType::question;
+    f.radio = row(f.kind).answer().shared;
     refuseOthers(p, f, column);
     if (row(f.kind).grid) {
         setColumns(p, f, column);
         return f;
     }
-    if (row(f.kind).answers == AnswerType::time) setTimes(p, f, column);
+    if (has(f.kind, Prop::earliestTime)) setTimes(p, f, column);
     if (f.kind == Kind::picture) f.own.set(Prop::byFiller, true);
     setChoices(p, f, column);
     setTyping(p, f);
     setRange(p, f, column);
-    if (row(f.kind).answers == AnswerType::date) setDates(p, f);
+    if (has(f.kind, Prop::datePattern)) setDates(p, f);
     if (!p.quoted.empty())
-        f.own.set(row(f.kind).answers == AnswerType::choice ? Prop::prompt : Prop::placeholder, p.quoted);
+        f.own.set(has(f.kind, Prop::prompt) ? Prop::prompt : Prop::placeholder, p.quoted);
     if (!p.hint.empty()) f.own.set(Prop::hint, p.hint);
     if (p.required) f.own.set(Prop::required, true);
     if (!p.access.empty()) f.own.set(Prop::access, p.access);

@@ -102,7 +102,7 @@ Look Sizes::styleLook(std::string_view style) const {
 
 double Sizes::tickDrop(const JotField& f) const {
     const double high = m_.groupHead;
-    return row(f.kind).answers == AnswerType::tick ? (m_.fieldHigh - m_.tickHigh) / 2
+    return row(f.kind).answer().toggled ? (m_.fieldHigh - m_.tickHigh) / 2
            : row(f.kind).spreads                   ? (m_.fieldHigh - high) / 2
                                                    : 0;
 }

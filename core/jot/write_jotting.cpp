@@ -134,7 +134,7 @@ string fieldText(const JotField& f) {
         if (string quoted = textOf(f.own, prop); !quoted.empty()) text += " \"" + escaped(quoted, "\"") + "\"";
     if (string hint = textOf(f.own, Prop::hint); !hint.empty()) text += " (" + escaped(hint, "()") + ")";
     if (!f.name.empty()) text += " @" + f.name;
-    if (row(f.kind).answers == AnswerType::tick && yes(f.own, Prop::startsTicked)) text += " = yes";
+    if (row(f.kind).answer().toggled && yes(f.own, Prop::startsTicked)) text += " = yes";
     if (!f.shownWhen.empty()) return text + " if " + escaped(f.shownWhen, "");
     for (Prop prop : {Prop::defaultText, Prop::workedOut})
         if (string value = textOf(f.own, prop); !value.empty())

@@ -71,13 +71,4 @@ void shift(Form& form, std::span<const Shift> shifts, bool back) {
     }
 }
 
-Form foldedAtStart(const Form& form) {
-    Form next = form;
-    const Presence presence = Presence::atStart(form);
-    form.controls.each([&](Id id, const Control& c) {
-        if (folds(c) && !presence.visible(id)) shift(next, foldShifts(next, presence, id));
-    });
-    return next;
-}
-
 }  // namespace brindel

@@ -23,7 +23,5 @@ bool folds(const Control& control);
 /// Does shifts to a form, or takes them back. What was derived from the form goes on to hold: its boxes are no part of
 /// that.
 void shift(Form& form, std::span<const Shift> shifts, bool back = false);
-/// A form as it opens: frames that are hidden then are folded.
-Form foldedAtStart(const Form& form);
 
 }  // namespace brindel

@@ -81,10 +81,9 @@ std::string suggestedHolds(const Form& form, Id id) {
         below = below || (o.box.top >= b.bottom() - 1 && o.box.left < b.right() && o.box.right() > b.left);
     }
     const bool spans = b.width > area.width * 0.5 && right <= near && !beside;
-    const bool stretches = !c->is().speaks && !c->is().pressed && c->is().answers != AnswerType::tick &&
-                           c->is().answers != AnswerType::question && c->is().answers != AnswerType::ink;
+    const bool stretches = !c->is().speaks && !c->is().pressed && !c->is().answer().ticked && !c->is().answer().strokes;
     const bool tall = c->kind == Kind::listBox || c->is().turns ||
-                      (c->is().answers == AnswerType::text && c->as<Lines>() == Lines::many);
+                      (c->is().answer().free && c->as<Lines>() == Lines::many);
     std::string holds;
     auto add = [&](const char* edge) { holds += (holds.empty() ? "" : " ") + std::string(edge); };
     const bool atRight = !spans && right < b.left && b.centre().x > area.width / 2 && right <= near * 6 &&

@@ -35,15 +35,13 @@ int mostThatFit(double width, TextOf textOf, const auto& widthOf) {
 }
 
 bool hasManyLines(const Control& c) {
-    return (c.is().answers == AnswerType::text && c.as<Lines>() == Lines::many) ||
+    return (c.is().answer().free && c.as<Lines>() == Lines::many) ||
            (c.is().speaks && c.yes(Prop::wraps));
 }
 
 /// The box that a control's text stands in, and its look.
 std::optional<std::pair<Box, Look>> textPlace(const Form& form, const Control& c) {
-    const bool typed = c.is().answers == AnswerType::text || c.is().answers == AnswerType::number ||
-                       c.is().answers == AnswerType::date || c.is().answers == AnswerType::time ||
-                       c.is().answers == AnswerType::choice;
+    const bool typed = c.is().answer().typed;
     if (typed) return std::pair(textBoxOf(form, c), entryLookOf(form, c));
     if (c.is().speaks) return std::pair(Box{0, 0, c.box.width, c.box.height}, lookOf(form, c));
     return std::nullopt;
@@ -178,14 +176,6 @@ bool grownIsCutOff(const Form& form, const Control& c, const FontBook& fonts, do
         default:
             return false;
     }
-}
-
-Ids cutOff(const Form& form, const FontBook& fonts) {
-    Ids ids;
-    walk(form, rootId, [&](const Control& c, int) {
-        if (isCutOff(form, c, fonts)) ids.push_back(c.id);
-    });
-    return ids;
 }
 
 }  // namespace brindel

@@ -23,8 +23,6 @@ double shownWidth(const Form& form, const std::string& text, const Look& look, c
 Form widthFittedToLimit(const Form& form, const Ids& ids, const FontBook& fonts);
 /// At most as many characters as there is room for everyday letters.
 Form limitedToRoom(const Form& form, const Ids& ids, const FontBook& fonts);
-/// The controls whose own wording is cut off: labels, ticks, buttons, frames' titles, a choice group's choices.
-Ids cutOff(const Form& form, const FontBook& fonts);
 /// The same were its letters wider by a factor, as those of a translation are.
 bool grownIsCutOff(const Form& form, const Control& control, const FontBook& fonts, double factor);
 bool isCutOff(const Form& form, const Control& control, const FontBook& fonts);

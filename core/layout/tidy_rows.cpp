@@ -72,7 +72,7 @@ void Tidying::buttonsGathered() {
 }
 
 void Tidying::findRows() {
-    question_ = std::ranges::all_of(units_, [](const Unit& u) { return row(u.kind).answers == AnswerType::question; });
+    question_ = std::ranges::all_of(units_, [](const Unit& u) { return row(u.kind).answer().shared; });
     std::map<std::size_t, Row> rows;
     for (std::size_t i = 0; i < units_.size(); ++i) rows[units_[i].row].units.push_back(i);
     for (auto& [number, row] : rows) rows_.push_back(std::move(row));

@@ -163,7 +163,7 @@ std::string calledBy(const Form& form, const Control& control) {
 }
 
 std::string questionCalled(const Form& form, const Control& c) {
-    if (c.is().answers != AnswerType::question) return calledBy(form, c);
+    if (!c.is().answer().shared) return calledBy(form, c);
     const Control* frame = form.find(c.parent);
     if (frame && !frame->is().root && frame->is().wording == Prop::title && !frame->text(Prop::title).empty())
         return frame->text(Prop::title);

@@ -26,7 +26,7 @@ FormIndex::FormIndex(const Form& form) : controls_(form.controls) {
         if (c.is().grid)
             for (std::size_t i = 0; i < c.children.size(); ++i) cells_.emplace(c.children[i], i);
         if (!isFilled(c)) return;
-        if (c.is().answers == AnswerType::question) {
+        if (c.is().answer().shared) {
             auto [at, fresh] = questionOfGroup.emplace(std::pair<Id, std::string_view>(c.parent, c.text(Prop::group)),
                                                        questions_.size());
             if (fresh) questions_.emplace_back();
@@ -49,11 +49,11 @@ FormIndex::FormIndex(const Form& form) : controls_(form.controls) {
         return !name.empty() && byAnswer_.emplace(name, id).second && answers_.emplace(id, name).second;
     };
     for (Id id : fields_)
-        if (const Control& c = *controls_.find(id); c.is().answers != AnswerType::question)
+        if (const Control& c = *controls_.find(id); !c.is().answer().shared)
             if (!answer(id, c.name)) answer(id, idText(id));
     for (Id id : fields_) {
         const Control& c = *controls_.find(id);
-        if (c.is().answers != AnswerType::question) continue;
+        if (!c.is().answer().shared) continue;
         bool said = answer(id, c.text(Prop::group));
         for (Id button : questionOf(id)) said = said || answer(id, controls_.find(button)->name);
         if (!said) answer(id, idText(id));

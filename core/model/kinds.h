@@ -7,6 +7,7 @@
 #include <string_view>
 #include <vector>
 
+#include "core/model/in_order.h"
 #include "core/model/sentence.h"
 #include "core/model/values.h"
 
@@ -265,16 +266,38 @@ enum class AnswerType : std::uint8_t {
     picture,
     ink,  // a signature, drawn or typed
 };
-/// What scripts and stores call them.
-inline constexpr std::pair<AnswerType, std::string_view> answerWords[] = {
-    {AnswerType::none, "none"},       {AnswerType::text, "text"}, {AnswerType::number, "number"},
-    {AnswerType::date, "date"},       {AnswerType::time, "time"}, {AnswerType::choice, "choice"},
-    {AnswerType::picks, "picks"},     {AnswerType::tick, "tick"}, {AnswerType::question, "question"},
-    {AnswerType::picture, "picture"}, {AnswerType::ink, "ink"}};
-constexpr std::string_view answerWord(AnswerType type) {
-    for (const auto& [its, word] : answerWords)
-        if (its == type) return word;
-    return "none";
+/// What is known of a type of answer, whatever control takes it.
+struct AnswerRow {
+    AnswerType type;
+    std::string_view word;  // what scripts and stores call it
+    bool typed = false;     // in letters
+    bool free = false;      // any text
+    bool numeric = false;   // a number, in figures
+    bool moment = false;    // a day, or a time of day
+    bool ordered = false;   // of two, one is less
+    bool listed = false;    // out of choices that it has itself
+    bool ticked = false;    // on or off, by a press
+    bool toggled = false;   // and a yes or no of its own
+    bool shared = false;    // one answer of several controls
+    bool drawn = false;     // a picture, or strokes: too much for a line of text
+    bool strokes = false;   // drawn by hand
+};
+inline constexpr AnswerRow answerRows[] = {
+    {AnswerType::none, "none"},
+    {AnswerType::text, "text", .typed = true, .free = true},
+    {AnswerType::number, "number", .typed = true, .numeric = true, .ordered = true},
+    {AnswerType::date, "date", .typed = true, .moment = true, .ordered = true},
+    {AnswerType::time, "time", .typed = true, .moment = true, .ordered = true},
+    {AnswerType::choice, "choice", .typed = true, .listed = true},
+    {AnswerType::picks, "picks", .listed = true},
+    {AnswerType::tick, "tick", .ticked = true, .toggled = true},
+    {AnswerType::question, "question", .ticked = true, .shared = true},
+    {AnswerType::picture, "picture", .drawn = true},
+    {AnswerType::ink, "ink", .drawn = true, .strokes = true},
+};
+static_assert(inOrder(answerRows, &AnswerRow::type), "the rows stand in the order of the enum");
+constexpr const AnswerRow& row(AnswerType type) {
+    return answerRows[std::size_t(type)];
 }
 
 struct KindRow {
@@ -315,6 +338,7 @@ struct KindRow {
     std::vector<std::pair<Prop, Value>> defaults = {};  // where they differ from the property's own
 
     bool filled() const { return answers != AnswerType::none; }  // a filler gives it a value
+    const AnswerRow& answer() const { return brindel::row(answers); }
 };
 
 const KindRow& row(Kind kind);

@@ -23,7 +23,7 @@ Taken namesTaken(const Form& form, Skip skip) {
     Taken taken;
     std::set<std::pair<Id, std::string>> questions;
     form.controls.each([&](Id id, const Control& c) {
-        if (c.is().answers == AnswerType::question && !c.text(Prop::group).empty())
+        if (c.is().answer().shared && !c.text(Prop::group).empty())
             if (questions.emplace(c.parent, c.text(Prop::group)).second) ++taken[folded(c.text(Prop::group))];
         if (id != rootId && !c.name.empty() && !skip(id)) ++taken[folded(c.name)];
     });
@@ -162,7 +162,7 @@ std::string freeName(const Form& form, const std::string& wanted, Id except) {
         if (id != except && id != rootId && !c.name.empty()) {
             if (std::string name = folded(c.name); name.starts_with(stem)) taken.insert(std::move(name));
         }
-        if (c.is().answers == AnswerType::question && !c.text(Prop::group).empty())
+        if (c.is().answer().shared && !c.text(Prop::group).empty())
             taken.insert(folded(c.text(Prop::group)));
     });
     return freed(schemeOf(form), wanted, [&](const std::string& name) { return taken.contains(folded(name)); });
@@ -211,7 +211,7 @@ std::map<Id, std::string> proposedTogether(const Form& form, const std::vector<I
     for (const bool answers : {true, false})
         walk(form, rootId, [&](const Control& c, int) {
             if (!among.contains(c.id) || c.id == rootId ||
-                answers != (isFilled(c) && c.is().answers != AnswerType::question))
+                answers != (isFilled(c) && !c.is().answer().shared))
                 return;
             std::string& name = names[c.id];
             if (!needsNameWhere(form, c, [&](const std::string& n) { return spoken->speakOf(n); })) return;
@@ -240,7 +240,7 @@ Sentence nameMisfit(const Form& form, Id id, const std::string& name) {
         if (its.starts_with(mine + ".")) message = said("“{}” is already a group: “{}” is in it.", name, c.name);
         if (!its.empty() && mine.starts_with(its + "."))
             message = said("“{}” is the name of a control, so it cannot be a group as well.", c.name);
-        if (c.is().answers == AnswerType::question && folded(c.text(Prop::group)) == mine)
+        if (c.is().answer().shared && folded(c.text(Prop::group)) == mine)
             message = said("“{}” is already the name of a question.", c.text(Prop::group));
     });
     return message;

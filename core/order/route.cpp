@@ -55,7 +55,7 @@ std::vector<Id> stopsOf(const Form& form) {
     std::map<std::pair<Id, std::string>, Id> questions;
     for (Id id : tabRoute(form)) {
         const Control& c = *form.find(id);
-        if (c.is().answers != AnswerType::question ||
+        if (!c.is().answer().shared ||
             questions.emplace(std::pair(c.parent, c.text(Prop::group)), id).second)
             stops.push_back(id);
     }
@@ -68,7 +68,7 @@ std::map<Id, int> stopNumbers(const Form& form) {
     int last = 0;
     for (Id id : tabRoute(form)) {
         const Control& c = *form.find(id);
-        if (c.is().answers != AnswerType::question) {
+        if (!c.is().answer().shared) {
             numbers[id] = ++last;
             continue;
         }

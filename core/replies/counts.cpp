@@ -36,16 +36,16 @@ struct Tally {
         }
         count.answered += times;
         const AnswerType type = count.column.type;
-        if (type == AnswerType::tick) {
+        if (row(type).toggled) {
             const auto* whole = std::get_if<long long>(&cell);
             (whole && *whole ? on : off) += times;
-        } else if (type == AnswerType::number) {
+        } else if (row(type).numeric) {
             const double number = std::holds_alternative<double>(cell)      ? std::get<double>(cell)
                                   : std::holds_alternative<long long>(cell) ? double(std::get<long long>(cell))
                                                                             : 0;
             numbers.insert(numbers.end(), times, number);
         } else if (const auto* text = std::get_if<string>(&cell)) {
-            if (secret || type == AnswerType::picture || type == AnswerType::ink) return;
+            if (secret || row(type).drawn) return;
             if (characterCount(*text) > characterCount(count.longest)) count.longest = *text;
             if (count.first.empty() || *text < count.first) count.first = *text;
             if (*text > count.last) count.last = *text;
@@ -277,7 +277,7 @@ std::vector<Sentence> countFacts(const QuestionCount& count, const std::function
     if (count.least)
         all.push_back(said("minimum {}, median {}, maximum {}, sum {}", shown(*count.least), shown(*count.middle),
                            shown(*count.most), shown(*count.sum)));
-    if (count.column.type == AnswerType::text && count.bars.empty()) all.push_back(said("no answer twice"));
+    if (row(count.column.type).free && count.bars.empty()) all.push_back(said("no answer twice"));
     if (count.others > 0 && !count.bars.empty()) all.push_back(said("{} others", count.others));
     return all;
 }

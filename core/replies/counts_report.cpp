@@ -85,7 +85,7 @@ string inOneLine(const string& text, std::size_t most) {
 }
 
 string barCalled(const QuestionCount& count, std::size_t bar, const WriteOptions& options) {
-    if (count.column.type == AnswerType::tick) return options.words(bar == 0 ? said("Yes") : said("No"));
+    if (row(count.column.type).toggled) return options.words(bar == 0 ? said("Yes") : said("No"));
     return inOneLine(count.bars[bar].called, 34);
 }
 

@@ -19,8 +19,8 @@ using std::string;
 constexpr int layout = 2;  // of the tables of a store; the first had no ids
 /// What a word in the store's own tables stands for.
 AnswerType typeOf(const string& word) {
-    for (const auto& [type, its] : answerWords)
-        if (its == word) return type;
+    for (const AnswerRow& answer : answerRows)
+        if (answer.word == word) return answer.type;
     return AnswerType::text;
 }
 AnswerLies liesOf(const string& word) {
@@ -193,7 +193,7 @@ Result<void> ReplyStore::bringUp(const Form& form, const string& sum) {
             "INSERT INTO brindel_answers (sum, place, name, called, kind, type, owner, control, tab, col, picked) "
             "VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)",
             {sum, ++at, place.name, firstCharacters(place.called, 200), string(lieWord(place.lies)),
-             string(answerWord(place.type)), static_cast<long long>(place.owner), static_cast<long long>(place.control),
+             string(row(place.type).word), static_cast<long long>(place.owner), static_cast<long long>(place.control),
              place.table, place.column, place.picked});
         if (!kept) return kept;
     }

@@ -39,7 +39,7 @@ string whereOf(const string& table, const std::vector<ReplyColumn>& there, const
         };
         string any;
         for (const ReplyColumn& c : there) {
-            if (c.type == AnswerType::tick || c.type == AnswerType::picture || c.type == AnswerType::ink) continue;
+            if (row(c.type).toggled || row(c.type).drawn) continue;
             any += any.empty() ? "" : " OR ";
             auto within = [&](const string& inner, const string& place) {
                 return fmt::format("EXISTS (SELECT 1 FROM {} p WHERE p.\"reply\" = {}.\"reply\" AND {})", inner, table,

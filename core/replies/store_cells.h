@@ -33,8 +33,8 @@ inline Cell cellOf(const Answer& answer) {
 }
 inline Answer answerOf(const Cell& cell, AnswerType type) {
     if (std::holds_alternative<std::monostate>(cell)) return std::monostate();
-    if (type == AnswerType::tick) return wholeIn(cell) != 0;
-    if (type == AnswerType::number) {
+    if (row(type).toggled) return wholeIn(cell) != 0;
+    if (row(type).numeric) {
         if (const auto* number = std::get_if<double>(&cell)) return *number;
         if (const auto* whole = std::get_if<long long>(&cell)) return double(*whole);
     }

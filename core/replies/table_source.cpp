@@ -83,7 +83,7 @@ Result<std::vector<ReplyColumn>> listColumns(SourceStore& from) {
     auto columns = from.store.columns(from.form);
     if (columns)
         std::erase_if(*columns, [](const ReplyColumn& c) {
-            return c.rows || c.several || c.type == AnswerType::picture || c.type == AnswerType::ink;
+            return c.rows || c.several || row(c.type).drawn;
         });
     return columns;
 }

@@ -3,7 +3,7 @@
 namespace brindel {
 
 bool hasEvent(const Control& c, Event event) {
-    const bool tick = c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question;
+    const bool tick = c.is().answer().ticked;
     switch (event) {
         case Event::opens:
         case Event::closes:
@@ -53,7 +53,7 @@ bool takesStep(const Control& c, Does does) {
 Event usualEvent(const Control& control) {
     if (control.id == rootId) return Event::opens;
     if (control.is().pressed) return Event::pressed;
-    const bool ticked = control.is().answers == AnswerType::tick || control.is().answers == AnswerType::question;
+    const bool ticked = control.is().answer().ticked;
     return ticked ? Event::ticked : Event::changed;
 }
 

@@ -77,10 +77,6 @@ Result<Reply> readReply(const std::string& text) {
     return reply;
 }
 
-Result<Answers> readAnswers(const std::string& text) {
-    return readReply(text).map([](Reply reply) { return std::move(reply.values); });
-}
-
 std::vector<std::string> replyPath(const std::string& name, const std::set<std::string_view>& names) {
     std::vector<std::string> path;
     std::size_t from = 0;

@@ -23,8 +23,6 @@ struct Reply {
 /// Reads a values file: an object of name and value, or a whole reply with its "values". Objects within it are groups
 /// ("owner": {"phone": …} is owner.phone). A problem's place is a line and column, or the name concerned.
 Result<Reply> readReply(const std::string& text);
-/// The values alone.
-Result<Answers> readAnswers(const std::string& text);
 
 /// A reply: {"form", "version", "id", "filled", "values"} as JSON text; `filled` is a time by RFC 3339, and the id is
 /// left out when it is empty. Dotted names stand in groups, but for those of a group that is itself the name of an

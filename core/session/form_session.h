@@ -6,7 +6,7 @@
 #include <deque>
 #include <set>
 
-#include "core/draw/draw_control.h"
+#include "core/answers/shown.h"
 #include "core/layout/folding.h"
 #include "core/rules/dependence.h"
 #include "core/rules/evaluate.h"

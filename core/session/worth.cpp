@@ -17,7 +17,7 @@ Operand valueOf(const FormSession& session, const Control& c) {
     for (Id button : index->questionOf(c.id))
         if (const auto* on = std::get_if<bool>(&session.entry(button).held); on && *on)
             return {{valueWhenOn(*session.form().find(button))}};
-    if (c.is().answers == AnswerType::question) return {{Scalar()}};
+    if (c.is().answer().shared) return {{Scalar()}};
     if (const auto* picks = std::get_if<Picks>(&session.entry(c.id).held)) {
         Operand all{{}, takesSeveral(c)};
         for (std::size_t line : picks->lines)

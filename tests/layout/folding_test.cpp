@@ -111,7 +111,9 @@ TEST(Fold, ATableThatGrewMeanwhileKeepsItsRows) {
 TEST(Fold, AFormIsFoldedAsItOpens) {
     const Folding f;
     Form form = withProperty(f.form, {f.first, f.second}, Prop::visible, false);
-    const Form opens = foldedAtStart(form);
+    Form opens = form;
+    const Presence presence = Presence::atStart(form);
+    for (Id frame : {f.first, f.second}) shift(opens, foldShifts(opens, presence, frame));
     EXPECT_LT(opens.root().box.height, form.root().box.height);
     EXPECT_EQ(boxes(opens), boxes(FormSession(form, today).form()));
 }

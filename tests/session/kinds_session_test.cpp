@@ -1,6 +1,7 @@
 // Times, choice groups, signatures, pictures and tables while a form is filled.
 #include "core/draw/picture_data.h"
 #include "core/text/typed_moments.h"
+#include "tests/png.h"
 #include "tests/session/session_support.h"
 
 using namespace brindel;

@@ -4,6 +4,7 @@
 #include "core/draw/picture_data.h"
 #include "core/targets/pdf/pdf.h"
 #include "core/targets/png/png.h"
+#include "tests/png.h"
 #include "tests/support.h"
 
 using namespace brindel;

@@ -53,6 +53,19 @@ Form fieldOf(const Try& t, Kind kind, Id& id) {
 
 }  // namespace
 
+namespace {
+
+/// The controls whose own wording is cut off.
+Ids cutOff(const Form& form, const FontBook& fonts) {
+    Ids ids;
+    walk(form, rootId, [&](const Control& c, int) {
+        if (isCutOff(form, c, fonts)) ids.push_back(c.id);
+    });
+    return ids;
+}
+
+}  // namespace
+
 TEST(Room, AgreesWithQtsOwnMetrics) {
     for (const Try& t : tries(Kind::dialog)) {
         Id id = noControl;

@@ -158,7 +158,7 @@ const std::vector<NameLayer::Chip>& NameLayer::chips(const Sheet& sheet, const F
         }
         // A chip behind a tick gives way where something else stands: then it follows the wording itself, whose box is
         // mostly longer, or stands before the tick, or at last below the wording.
-        if ((c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question) && places.isTaken(c, chip)) {
+        if ((c.is().answer().ticked) && places.isTaken(c, chip)) {
             const double words = QFontMetricsF(bodyFont(13)).horizontalAdvance(toQt(c.text(Prop::text))) * sheet.zoom();
             const double middle = r.center().y() - chip.height() / 2;
             const QPointF behind(r.left() + 24 * sheet.zoom() + words + 6, middle);

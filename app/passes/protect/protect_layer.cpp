@@ -59,7 +59,7 @@ QString limitsSaid(const Form& form, const Control& c) {
         else
             limits = Words::tr("choices of a list");
     }
-    const bool ticked = c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question;
+    const bool ticked = c.is().answer().ticked;
     return limits.isEmpty() && !ticked ? Words::tr("anything") : limits;
 }
 
@@ -118,7 +118,7 @@ void ProtectLayer::paintField(QPainter& p, const Form& form, const Control& c, Q
     p.drawRoundedRect(r, 3, 3);
     if (says.isEmpty()) return;
     // At the end of the field; behind a tick, whose wording fills it.
-    const bool ticked = c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question;
+    const bool ticked = c.is().answer().ticked;
     p.setFont(bodyFont(11, true));
     const QFontMetrics metrics = p.fontMetrics();
     const double most = ticked ? 150 : std::max(50.0, r.width() - 8);

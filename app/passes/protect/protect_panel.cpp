@@ -262,7 +262,7 @@ void ProtectPanel::refresh() {
             if (!purpose_->hasFocus()) purpose_->setCursorPosition(0);
             purpose_->setPlaceholderText(samePurpose ? Words::tr("to contact you") : Words::tr("differ"));
         }
-        consent_->setVisible(fields.size() == 1 && first.is().answers == AnswerType::tick);
+        consent_->setVisible(fields.size() == 1 && first.is().answer().toggled);
         consent_->setChecked(first.yes(Prop::consent));
     } else {
         print_->setChecked(form.root().yes(Prop::mayPrint));

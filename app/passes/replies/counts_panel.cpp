@@ -22,7 +22,7 @@ QString numberShown(double number) {
 
 QString barCalled(const QuestionCount& count, std::size_t bar) {
     const CountBar& one = count.bars[bar];
-    if (count.column.type == AnswerType::tick) return bar == 0 ? Words::tr("Yes") : Words::tr("No");
+    if (row(count.column.type).toggled) return bar == 0 ? Words::tr("Yes") : Words::tr("No");
     if (count.column.type == AnswerType::date && one.called.size() == 10)
         return answerShown(one.called, AnswerType::date);
     if (count.column.type == AnswerType::date && one.called.size() == 7) {

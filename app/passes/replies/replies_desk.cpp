@@ -27,7 +27,7 @@ QString answerShown(const Answer& answer, AnswerType type) {
     }
     if (const auto* text = std::get_if<std::string>(&answer)) {
         if (type == AnswerType::picture) return Words::tr("a picture");
-        if (type == AnswerType::ink) return text->starts_with("M ") ? Words::tr("signed") : toQt(*text);
+        if (row(type).strokes) return text->starts_with("M ") ? Words::tr("signed") : toQt(*text);
         if (type == AnswerType::date)
             if (const QDate day = QDate::fromString(toQt(*text), Qt::ISODate); day.isValid())
                 return locale.toString(day, QLocale::ShortFormat);

@@ -102,7 +102,7 @@ QVariant RepliesTable::data(const QModelIndex& index, int role) const {
     }
     if (role == Qt::TextAlignmentRole)
         return int(Qt::AlignVCenter |
-                   (index.column() == 0 || (c && c->type == AnswerType::number) ? Qt::AlignRight : Qt::AlignLeft));
+                   (index.column() == 0 || (c && row(c->type).numeric) ? Qt::AlignRight : Qt::AlignLeft));
     if (role == Qt::ForegroundRole && index.column() < fixed) return QBrush(tokens().ink2);
     return {};
 }
@@ -115,7 +115,7 @@ QVariant RepliesTable::headerData(int section, Qt::Orientation orientation, int 
     if (role == Qt::ToolTipRole) return c ? toQt(c->called + "\n" + c->name) : QVariant();
     if (role == Qt::TextAlignmentRole)
         return int(Qt::AlignVCenter |
-                   (section == 0 || (c && c->type == AnswerType::number) ? Qt::AlignRight : Qt::AlignLeft));
+                   (section == 0 || (c && row(c->type).numeric) ? Qt::AlignRight : Qt::AlignLeft));
     return {};
 }
 

@@ -62,7 +62,7 @@ std::vector<Event> eventsOf(const Control& c) {
 /// What a rule calls a field: its own name, or that of its question.
 std::string nameInRules(const Form& form, Id id) {
     const Control& c = *form.find(id);
-    return c.is().answers == AnswerType::question || c.name.empty() ? form.index()->answerName(id) : c.name;
+    return c.is().answer().shared || c.name.empty() ? form.index()->answerName(id) : c.name;
 }
 
 QString calledInList(const Form& form, const Control& c) {
@@ -311,7 +311,7 @@ void RuleCard::chooseSubject(const QString& name) {
         }
         const Form& now = desk_.form();
         const Control* c = now.find(now.index()->answering(fromQt(name)));
-        const bool tick = c && c->is().answers == AnswerType::tick;
+        const bool tick = c && c->is().answer().toggled;
         r.condition = comparisonText({fromQt(name), tick ? Relation::ticked : Relation::filled});
     });
 }
@@ -368,7 +368,7 @@ void RuleCard::addComparison(QWidget* below, const Comparison& comparison) {
     const Form& form = desk_.form();
     auto* relation = new Pick(QString("rule%1-relation").arg(number_), Words::tr("How it is compared"), below);
     const Control* c = form.find(form.index()->answering(comparison.name));
-    const bool tick = c && c->is().answers == AnswerType::tick;
+    const bool tick = c && c->is().answer().toggled;
     for (const RelationRow& r : allRelations()) {
         const bool ticks = r.relation == Relation::ticked || r.relation == Relation::notTicked;
         if (ticks == tick || r.relation == comparison.relation)

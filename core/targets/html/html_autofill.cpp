@@ -35,7 +35,7 @@ constexpr std::string_view others[] = {"boat",   "vessel", "schiff", "boot", "fi
 
 string guessed(const Form& form, const Control& c) {
     const AnswerType type = c.is().answers;
-    if (type != AnswerType::text && type != AnswerType::date) return {};
+    if (!row(type).free && type != AnswerType::date) return {};
     // Rows of tables ask for many of a sort.
     if (const Control* holder = form.find(c.parent); holder && holder->is().inGrid) return {};
     string said;

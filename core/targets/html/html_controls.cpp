@@ -119,16 +119,16 @@ string makeTyped(const Making& m) {
     const Control& c = m.c;
     const AnswerType type = c.is().answers;
     Tag tag("input");
-    tag.set("type", type == AnswerType::number ? "number" : type == AnswerType::date ? "date" : "time");
+    tag.set("type", row(type).numeric ? "number" : type == AnswerType::date ? "date" : "time");
     m.common(tag);
     tag.classes({m.dressedEntry()});
     tag.maybe("autocomplete", autocompleteOf(m.form(), c));
-    if (!c.text(Prop::placeholder).empty() && type == AnswerType::number)
+    if (!c.text(Prop::placeholder).empty() && row(type).numeric)
         tag.set("placeholder", c.text(Prop::placeholder));
     const auto limit = [&](const char* name, const string& value) { tag.maybe(name, value); };
     const Entry& entry = m.page.opened().entry(c.id);
     const bool found = isFoundWhenOpened(c);
-    if (type == AnswerType::number) {
+    if (row(type).numeric) {
         for (const auto& [name, prop] : {std::pair("min", Prop::least), std::pair("max", Prop::most)})
             if (const auto n = c.maybeNumber(prop)) limit(name, exactText(*n));
         const auto places = int(c.number(Prop::decimals));
@@ -261,7 +261,7 @@ string makeGroup(const Making& m) {
 /// A check box or a radio button, with its wording.
 string makeTick(const Making& m) {
     const Control& c = m.c;
-    const bool radio = c.is().answers == AnswerType::question;
+    const bool radio = c.is().answer().shared;
     Tag tag("input");
     tag.set("type", radio ? "radio" : "checkbox").set("id", m.id);
     tag.set("name", answerName(m.form(), c)).set("value", valueWhenOn(c));
@@ -328,7 +328,7 @@ string makeLabel(const Making& m) {
     const Control* to = m.form().find(field);
     const bool leads = to && isFilled(*to) && m.form().index()->labelOf(field) == c.id;
     // What has several elements in it is told by its label, which leads to none of them.
-    const bool group = leads && (to->is().spreads || (to->is().answers == AnswerType::picks && takesSeveral(*to)));
+    const bool group = leads && (to->is().spreads || (has(to->kind, Prop::many) && takesSeveral(*to)));
     const string words = shownText(c.text(Prop::text)) + m.page.markOf(c);
     const int level = role == Role::heading1 ? 1 : role == Role::heading2 ? 2 : role == Role::heading3 ? 3 : 0;
     const Look look = lookOf(m.form(), c);

@@ -145,11 +145,11 @@ struct Writer {
             const Control& c = *form.find(id);
             const AnswerType type = c.is().answers;
             const string name = index->answerName(id);
-            Json a = {{"type", answerWord(type)}};
+            Json a = {{"type", row(type).word}};
             if (page.idOf(c) != name) a["key"] = page.idOf(c);
             if (isRequired(form, c)) a["required"] = true;
             places(a, id);
-            if (type == AnswerType::question) {
+            if (row(type).shared) {
                 a["buttons"] = Json::array();
                 for (Id button : questionOf(form, c)) {
                     const Control& k = *form.find(button);
@@ -160,12 +160,12 @@ struct Writer {
                 }
             }
             if (has(c.kind, Prop::choices)) addChoices(a, c);
-            if (type == AnswerType::picks && takesSeveral(c)) a["several"] = true;
-            if (type == AnswerType::text && c.as<Lines>() == Lines::many) a["many"] = true;
+            if (has(c.kind, Prop::many) && takesSeveral(c)) a["several"] = true;
+            if (row(type).free && c.as<Lines>() == Lines::many) a["many"] = true;
             if (has(c.kind, Prop::secret) && c.yes(Prop::secret)) a["secret"] = true;
-            if (type == AnswerType::number && c.number(Prop::step) != 1) a["step"] = c.number(Prop::step);
-            if (type == AnswerType::time) a["stepMinutes"] = c.number(Prop::stepMinutes);
-            if (type == AnswerType::date && c.yes(Prop::calendar)) a["calendar"] = true;
+            if (row(type).numeric && c.number(Prop::step) != 1) a["step"] = c.number(Prop::step);
+            if (has(c.kind, Prop::stepMinutes)) a["stepMinutes"] = c.number(Prop::stepMinutes);
+            if (has(c.kind, Prop::calendar) && c.yes(Prop::calendar)) a["calendar"] = true;
             addStart(a, c);
             addLimits(a, form, c);
             a.erase("today");

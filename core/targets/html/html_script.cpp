@@ -42,8 +42,8 @@ Words Page::features() const {
     Words all;
     form_.controls.each([&](Id id, const Control& c) {
         // Texts are part of every page.
-        if (isFilled(c) && c.is().answers != AnswerType::text) all.insert(string(answerWord(c.is().answers)));
-        if (isFilled(c) && c.is().answers == AnswerType::date && c.yes(Prop::calendar)) all.insert("calendar");
+        if (isFilled(c) && !c.is().answer().free) all.insert(string(c.is().answer().word));
+        if (isFilled(c) && has(c.kind, Prop::calendar) && c.yes(Prop::calendar)) all.insert("calendar");
         if (has(c.kind, Prop::maxLength) && c.as<Lines>() == Lines::many && c.number(Prop::maxLength) > 0)
             all.insert("letters");
         if (c.is().turns) all.insert("tabs");

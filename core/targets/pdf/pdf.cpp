@@ -65,7 +65,7 @@ void addPage(PdfBuild& b, const Leaf& leaf, std::size_t number) {
         const Control& c = *b.form.find(one.of);
         const auto shown = b.filling.shown.find(one.of);
         const auto drawn = tags.pictures.find(one.of);
-        if (c.is().answers == AnswerType::ink && shown != b.filling.shown.end() && drawn != tags.pictures.end())
+        if (c.is().answer().strokes && shown != b.filling.shown.end() && drawn != tags.pictures.end())
             content += inkOnPage(b, c, shown->second, b.structure.content(drawn->second, number, page), height, now);
     }
     page.replaceKey("/Contents", Object::newStream(&b.pdf, content));

@@ -120,7 +120,7 @@ Object PdfFields::fieldOf(const Control& c) {
 }
 
 string PdfFields::appearanceString(const Control& c, const Look& look) {
-    const bool shrinks = c.is().answers == AnswerType::text && c.as<TooMuch>() == TooMuch::shrink;
+    const bool shrinks = c.is().answer().free && c.as<TooMuch>() == TooMuch::shrink;
     Colour colour = look.text.value_or(Colour{0x23, 0x28, 0x2B});
     if (rowOf(c.kind)->look == KindRow::Look::tick) return fmt::format("{} rg /ZaDb 0 Tf", pdfColour(colour));
     return fmt::format("{} rg {} {} Tf", pdfColour(colour), build_.ink.fonts.typingName(look),
@@ -138,7 +138,7 @@ void PdfFields::describe(Object field, const Control& c) {
     if (kind.describe) (this->*kind.describe)(field, c, flags);
     if (flags != 0) field.replaceKey("/Ff", Object::newInteger(flags));
     const Look look = c.is().pressed ? lookOf(build_.form, c) : entryLookOf(build_.form, c);
-    if (c.is().answers != AnswerType::ink) field.replaceKey("/DA", Object::newString(appearanceString(c, look)));
+    if (!c.is().answer().strokes) field.replaceKey("/DA", Object::newString(appearanceString(c, look)));
     const Across outwards =
         build_.form.index()->rightToLeft() ? Across::start : Across::end;  // what stands at the right
     if (look.across == Across::centre || look.across == outwards)
@@ -147,7 +147,7 @@ void PdfFields::describe(Object field, const Control& c) {
 
 void PdfFields::text(Object field, const Control& c, int& flags) {
     const Shown shown = shownOf(c), starting = startOf(c);
-    if (c.as<Lines>() == Lines::many && c.is().answers == AnswerType::text) flags |= multilineFlag;
+    if (c.as<Lines>() == Lines::many && c.is().answer().free) flags |= multilineFlag;
     if (c.yes(Prop::secret)) flags |= passwordFlag;
     if (c.as<TooMuch>() == TooMuch::stop || c.as<TooMuch>() == TooMuch::shrink) flags |= doNotScroll;
     if (c.number(Prop::maxLength) > 0) field.replaceKey("/MaxLen", Object::newInteger(int(c.number(Prop::maxLength))));
@@ -225,7 +225,7 @@ void PdfFields::signature(Object field, const Control&, int&) {
     if (lock_.isNull()) {
         Object others = Object::newArray();
         for (Id id : build_.form.index()->fields())
-            if (const Control& one = *build_.form.find(id); one.is().answers == AnswerType::ink)
+            if (const Control& one = *build_.form.find(id); one.is().answer().strokes)
                 others.appendItem(pdfText(answerName(build_.form, one)));
         const bool several = others.getArrayNItems() > 1;
         Object lock = Object::newDictionary(
@@ -255,7 +255,7 @@ void PdfFields::picture(Object widget, Object character, const Control& c, std::
 /// long as the field looks as it was written.
 void PdfFields::keepMade(Object field, const Control& c, Object look) {
     const AnswerType type = c.is().answers;
-    if ((type != AnswerType::picture && type != AnswerType::ink) || shownOf(c).text.empty()) return;
+    if (!row(type).drawn || shownOf(c).text.empty()) return;
     field.replaceKey("/BrindelMade", pdfText(shownOf(c).text));
     field.replaceKey("/BrindelLook", look);
 }
@@ -335,7 +335,7 @@ Object PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page
     }
     Object field = fieldOf(c), pageObject = build_.pages[page];
     // A field that is seen in one place is its own widget (12.7.4.1).
-    const bool alone = seen_.at(c.id) == 1 && c.is().answers != AnswerType::question;
+    const bool alone = seen_.at(c.id) == 1 && !c.is().answer().shared;
     Object widget = alone ? field : build_.pdf.makeIndirectObject(Object::newDictionary());
     widget.replaceKey("/Subtype", named("/Widget"));
     widget.replaceKey("/Rect", Object::newArray({edge(place.left * scale), edge((height - place.bottom()) * scale),
@@ -357,7 +357,7 @@ Object PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page
     } else {
         DrawOptions options{build_.book, {}, &build_.filling, c.is().pressed, true};
         // A signature that was drawn is on the page; the field is left to the program that signs it.
-        const Shown shown = c.is().answers == AnswerType::ink ? Shown() : shownOf(c);
+        const Shown shown = c.is().answer().strokes ? Shown() : shownOf(c);
         string content =
             contentOf(drawnControl(build_.form, c, shown, options), build_.scale, local.height, build_.ink);
         if (kind.look == KindRow::Look::text) content = "/Tx BMC\nq\n" + content + "Q\nEMC\n";

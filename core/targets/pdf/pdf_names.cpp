@@ -93,7 +93,7 @@ SpokenNames spokenNames(const Spread& parts, const Form& designed) {
         const Control& c = *form.find(id);
         if (!isFilled(c) && !c.is().pressed) continue;
         const string question = questionWords(parts, designed, c);
-        if (c.is().answers == AnswerType::question) names.questions[id] = question.empty() ? toldAs(form, c) : question;
+        if (c.is().answer().shared) names.questions[id] = question.empty() ? toldAs(form, c) : question;
         by[spokenName(parts, c, question)].push_back(id);
     }
     Sections sections(form);

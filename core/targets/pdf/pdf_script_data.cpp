@@ -55,7 +55,7 @@ bool PdfScriptData::isNeeded() const {
         needed = needed || !c.rules.empty() || (c.is().pressed && c.as<ButtonRole>() == ButtonRole::accept);
         if (needed || !isFilled(c)) return;
         const AnswerType type = c.is().answers;
-        if (type == AnswerType::text)
+        if (row(type).free)
             needed = c.as<LetterCase>() != LetterCase::asTyped || !c.text(Prop::pattern).empty();
         else
             needed = isTyped(c);
@@ -101,19 +101,19 @@ Json PdfScriptData::answerOf(Id id, const std::vector<Id>& parts) const {
     const Control& c = *form_.find(id);
     const AnswerType type = c.is().answers;
     Json a = {{"type", answerTypeWord(type)}, {"fields", Json::array()}};
-    const bool buttons = type == AnswerType::tick || type == AnswerType::question || c.is().spreads;
+    const bool buttons = row(type).ticked || c.is().spreads;
     const bool required = isRequired(form_, c);
     for (Id part : parts) {
         const Control& one = *build_.form.find(part);
         const string name = answerName(build_.form, one);
-        if (buttons && one.is().answers == AnswerType::text) {
+        if (buttons && one.is().answer().free) {
             a["other"] = name;
             continue;
         }
         if (a["fields"].empty() || a["fields"].back() != name) a["fields"].push_back(name);
         if (!buttons) continue;
         a["states"].push_back(stateOf(build_.form, one));
-        if (type == AnswerType::question) a["values"].push_back(valueWhenOn(one));
+        if (row(type).shared) a["values"].push_back(valueWhenOn(one));
     }
     if (c.is().spreads) {
         a["values"] = Json::array();
@@ -123,7 +123,7 @@ Json PdfScriptData::answerOf(Id id, const std::vector<Id>& parts) const {
         for (const Choice& choice : c.choices()) a["choices"].push_back({choice.value, choice.text});
         if (c.yes(Prop::otherAnswers) || choicesFollowAnswers(form_, id)) a["others"] = true;
     }
-    if (type == AnswerType::picks && takesSeveral(c)) a["several"] = true;
+    if (has(c.kind, Prop::many) && takesSeveral(c)) a["several"] = true;
     if (const auto page = pageOf(id); page && build_.leaves.size() > 1) a["page"] = *page;
     if (required && answerTypeWord(type) != "none") a["required"] = true;
     if (isShutForAll(form_, moved_, c)) a["shut"] = true;

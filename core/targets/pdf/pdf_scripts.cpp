@@ -27,7 +27,7 @@ void PdfScripts::addTo(Object field, const Control& c) const {
         if (judged) actions.emplace_back("/K", "typed");
         if (judged || (data_.setsOff(*answer) && (isTyped(c) || listed))) actions.emplace_back("/V", "taken");
     }
-    if (c.is().answers == AnswerType::number) actions.emplace_back("/F", "shown");
+    if (c.is().answer().numeric) actions.emplace_back("/F", "shown");
     if (actions.empty()) return;
     // Fields of one sort share theirs.
     string sort;
@@ -44,7 +44,7 @@ void PdfScripts::addTo(Object field, const Control& c) const {
 void PdfScripts::addToWidget(Object widget, const Control& c) const {
     const string* answer = data_.answerOfField(answerName(build_.form, c));
     if (!answer) return;
-    const bool button = c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question;
+    const bool button = c.is().answer().ticked;
     if (button && data_.setsOff(*answer)) widget.replaceKey("/A", call("ticked"));
     const bool entered = data_.hasRules(*answer, "entered"), left = data_.hasRules(*answer, "left");
     if (!entered && !left) return;

@@ -17,13 +17,13 @@ bool isPlainState(const string& value) {
 
 /// The buttons that answer as one field.
 std::vector<Id> buttonsOf(const Form& form, const Control& c) {
-    return c.is().answers == AnswerType::question ? questionOf(form, c) : std::vector<Id>{c.id};
+    return c.is().answer().shared ? questionOf(form, c) : std::vector<Id>{c.id};
 }
 
 }  // namespace
 
 string stateMeaning(const Control& c) {
-    return c.is().answers == AnswerType::tick && c.text(Prop::value).empty() ? "Yes" : valueWhenOn(c);
+    return c.is().answer().toggled && c.text(Prop::value).empty() ? "Yes" : valueWhenOn(c);
 }
 bool hasPlainStates(const Form& form, const std::vector<Id>& buttons) {
     std::vector<string> values;

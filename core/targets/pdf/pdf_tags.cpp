@@ -88,7 +88,7 @@ struct PdfTags::Walk {
             turned(c, parent, level);
         } else if (c.is().holds) {
             frame(c, parent, level);
-        } else if (c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question) {
+        } else if (c.is().answer().ticked) {
             tick(c, parent);
         } else if (isFilled(c) || c.is().pressed) {
             field(c, parent);
@@ -167,7 +167,7 @@ struct PdfTags::Walk {
             out.words[label->id] = both;
             out.first.insert(label->id);
         }
-        if (c.is().answers == AnswerType::ink && signedBy(c.id)) picture(c, both);
+        if (c.is().answer().strokes && signedBy(c.id)) picture(c, both);
         // What stands in the field's place on the page itself.
         if (says) out.words[c.id] = both;
     }

@@ -48,12 +48,12 @@ string Writer::answerType(Id id) const {
     const Asks& row = asksOf(c);
     // A text box with a box for each letter is typed into as any other of one line.
     const string of =
-        c.is().answers == AnswerType::text && widgetType(c).starts_with("fx::") ? "QLineEdit" : widgetType(c);
+        c.is().answer().free && widgetType(c).starts_with("fx::") ? "QLineEdit" : widgetType(c);
     return string("fx::") + row.part + (row.ofWidget ? "<" + of + ">" : "");
 }
 
 string Writer::valueType(const Control& c) const {
-    return c.is().answers == AnswerType::picks && takesSeveral(c) ? "QStringList" : asksOf(c).value;
+    return has(c.kind, Prop::many) && takesSeveral(c) ? "QStringList" : asksOf(c).value;
 }
 
 string Writer::choicesOf(const Control& c) {
@@ -180,27 +180,27 @@ string Writer::answerOf(const Control& c) {
     const Asks& row = asksOf(c);
     use(row.part);
     std::vector<string> arguments;
-    if (c.is().answers == AnswerType::question)
+    if (c.is().answer().shared)
         arguments.push_back(buttonsOf(c));
     else
         arguments.push_back(c.is().answers == AnswerType::date ? memberOf(c.id) : madeName(c));
     if (c.is().answers == AnswerType::date)
         arguments.push_back(isPicked(c) ? madeName(c) + "->lineEdit()" : memberOf(c.id));
     arguments.push_back("fx::Asked" + askedOf(c));
-    if (c.is().answers == AnswerType::choice || c.is().answers == AnswerType::picks)
+    if (c.is().answer().listed)
         arguments.push_back("fx::Choices" + choicesOf(c));
     if (row.limits[0]) arguments.push_back(string("fx::") + row.limits + limitsOf(c));
     if (c.is().answers == AnswerType::choice) {
         arguments.push_back(textLiteral(c.text(Prop::defaultText)));
         if (c.yes(Prop::otherAnswers)) arguments.emplace_back("true");
     }
-    if (c.is().answers == AnswerType::tick && c.yes(Prop::startsTicked)) arguments.emplace_back("true");
-    if (c.is().answers == AnswerType::question) {
+    if (c.is().answer().toggled && c.yes(Prop::startsTicked)) arguments.emplace_back("true");
+    if (c.is().answer().shared) {
         const Control* frame = form_.find(c.parent);
         const bool titled = frame && frame->is().framed && !frame->text(Prop::title).empty();
         arguments.push_back(titled ? memberOf(frame->id) + "->accessibleName()" : "QString()");
     }
-    if (c.is().answers == AnswerType::ink) arguments.emplace_back("&fx::Sentences::mustBeSigned");
+    if (c.is().answer().strokes) arguments.emplace_back("&fx::Sentences::mustBeSigned");
     if (c.is().answers == AnswerType::picture) arguments.emplace_back("&fx::Sentences::needsPicture");
     // On one line where it fits there, else an argument a line.
     constexpr std::size_t widest = 60;

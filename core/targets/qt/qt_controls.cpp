@@ -323,7 +323,7 @@ bool isOneLine(const Control& c) {
     return c.as<Lines>() == Lines::one;
 }
 bool isPicked(const Control& c) {
-    return c.is().answers == AnswerType::date && !isShut(c);
+    return has(c.kind, Prop::calendar) && !isShut(c);
 }
 void put(string& list, const string& field, const string& value) {
     if (value.empty()) return;

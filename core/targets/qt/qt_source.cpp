@@ -33,7 +33,7 @@ string Writer::accessorsDefined() const {
         const string type = valueType(c), member = accessor(id);
         const bool plain = type == "bool" || type == "QDate" || type == "QTime" || type.starts_with("std::");
         string body;
-        if (c.is().answers == AnswerType::number)
+        if (c.is().answer().numeric)
             body = fmt::format(
                 "    const auto *held = filling_->{}->heldAs<double>();\n    return held != nullptr ? "
                 "std::optional(*held) : std::nullopt;\n",

@@ -72,8 +72,8 @@ std::vector<ReplyPart> replyShape(const Form& form) {
     for (Id id : form.index()->fields()) {
         const Control& c = *form.find(id);
         ReplyPart part{answerName(form, c), id, c.is().answers};
-        if (part.type == AnswerType::question) part.type = AnswerType::choice;
-        part.several = part.type == AnswerType::picks && takesSeveral(c);
+        if (row(part.type).shared) part.type = AnswerType::choice;
+        part.several = has(c.kind, Prop::many) && takesSeveral(c);
         std::set<Prop> worked;
         eachFormula(c, [&](std::optional<Prop> prop, const string& formula) {
             if (prop && !formula.empty()) worked.insert(*prop);
@@ -89,7 +89,7 @@ std::vector<ReplyPart> replyShape(const Form& form) {
             part.asked = required && !worked.contains(Prop::required) && isAlwaysMet(form, moved, c) &&
                          c.as<Access>() == Access::open;
             part.values = valuesOf(form, c);
-            if (part.type == AnswerType::number) {
+            if (row(part.type).numeric) {
                 part.least = limit(Prop::least);
                 part.most = limit(Prop::most);
             }
@@ -99,10 +99,10 @@ std::vector<ReplyPart> replyShape(const Form& form) {
                 part.most = limit(Prop::atMost);
                 if (part.most && *part.most <= 0) part.most.reset();
             }
-            if (part.type == AnswerType::text && has(c.kind, Prop::pattern) && !worked.contains(Prop::pattern) &&
+            if (row(part.type).free && has(c.kind, Prop::pattern) && !worked.contains(Prop::pattern) &&
                 isEcmascriptPattern(c.text(Prop::pattern)))
                 part.pattern = c.text(Prop::pattern);
-            if (part.type == AnswerType::text && !worked.contains(Prop::maxLength))
+            if (row(part.type).free && !worked.contains(Prop::maxLength))
                 part.letters = std::size_t(std::max(0.0, c.number(Prop::maxLength)));
         }
         placeInTable(form, c, part);

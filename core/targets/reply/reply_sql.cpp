@@ -57,9 +57,9 @@ string checksOf(const ReplyPart& part, const string& column) {
         for (const string& value : part.values) list += (list.empty() ? "" : ", ") + sqlText(value);
         check(column + " IN (" + list + ")");
     }
-    if (part.type == AnswerType::number && part.least) check(fmt::format("{} >= {}", column, numberText(*part.least)));
-    if (part.type == AnswerType::number && part.most) check(fmt::format("{} <= {}", column, numberText(*part.most)));
-    if (part.type == AnswerType::tick && part.asked) check(column + " = TRUE");
+    if (row(part.type).numeric && part.least) check(fmt::format("{} >= {}", column, numberText(*part.least)));
+    if (row(part.type).numeric && part.most) check(fmt::format("{} <= {}", column, numberText(*part.most)));
+    if (row(part.type).toggled && part.asked) check(column + " = TRUE");
     if (part.letters > 0) check(fmt::format("length({}) <= {}", column, part.letters));
     return all;
 }

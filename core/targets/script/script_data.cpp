@@ -73,13 +73,12 @@ ScriptJson rangeWordsForScript(const string& language) {
 }
 
 std::string_view answerTypeWord(AnswerType type) {
-    return type == AnswerType::picture || type == AnswerType::ink ? "none" : answerWord(type);
+    return row(type).drawn ? "none" : row(type).word;
 }
 
 bool isTyped(const Control& c) {
     const AnswerType type = c.is().answers;
-    return type == AnswerType::text || type == AnswerType::number || type == AnswerType::date ||
-           type == AnswerType::time || type == AnswerType::choice;
+    return row(type).typed;
 }
 
 std::string_view workedOutWord(Prop prop) {
@@ -154,7 +153,7 @@ void addLimits(ScriptJson& a, const Form& form, const Control& c) {
                                    return form.find(one)->formulas.find(Prop::required) != nullptr;
                                });
     const bool valid = has(c.kind, Prop::valid) && !c.text(Prop::valid).empty();
-    const bool plain = type == AnswerType::text || type == AnswerType::tick || type == AnswerType::question ||
+    const bool plain = row(type).free || row(type).ticked ||
                        answerTypeWord(type) == "none";
     if (plain && !mayBeRequired && !valid && !a.contains("matches")) return;
     const LimitSentences all = limitSentences({form, c});

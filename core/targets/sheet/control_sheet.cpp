@@ -54,7 +54,7 @@ string choicesOf(const Form& form, const Control& c) {
 
 /// What a control starts with.
 string startOf(const Control& c) {
-    if (c.is().answers == AnswerType::tick || c.is().answers == AnswerType::question)
+    if (c.is().answer().ticked)
         return c.yes(Prop::startsTicked) ? "ticked" : "";
     return has(c.kind, Prop::defaultText) ? c.text(Prop::defaultText) : "";
 }
