@@ -10,7 +10,7 @@
 #include "app/window/main_window.h"
 #include "app/words.h"
 #include "core/file/form_file.h"
-#include "core/file/keepsake.h"
+#include "core/file/recovery_file.h"
 #include "core/file/whole_file.h"
 #include "core/naming/names.h"
 #include "filler/desktop_font.h"
@@ -22,7 +22,7 @@ using namespace brindel;
 namespace {
 
 void offerLeftBehind(MainWindow& window) {
-    for (const Keepsake& kept : leftBehind(keepsakeFolder())) {
+    for (const RecoveryFile& kept : leftBehind(recoveryFolder())) {
         const QString what = kept.path.empty() ? Words::tr("a form that was never saved")
                                                : Words::tr("changes to %1").arg(QFileInfo(toQt(kept.path)).fileName());
         QMessageBox box(QMessageBox::Question, Words::tr("Unsaved work"),

@@ -29,15 +29,16 @@ const Stored& stored(int count) {
     static const char* const jobs[] = {"Wash", "Scrape", "Antifoul", "Anodes", "Polish"};
     for (int i = 0; i < count; ++i) {
         Reply reply{form.root().name, 1, {}, "2026-04-01T10:00:00Z"};
-        reply.values = {{"txtBoatName", "Boat " + std::to_string(i * 7919 % 5000)},
-                        {"txtRegistration", "FW-" + std::to_string(10000 + i)},
-                        {"numLength", double(i * 31 % 200) / 10 + 4},
-                        {"cboHull", std::string(hulls[i % 3])},
-                        {"txtOwner", "Owner " + std::to_string(i * 104729 % 9000)},
-                        {"dtmWantedFrom", "2026-0" + std::to_string(1 + i % 9) + "-1" + std::to_string(i % 10)},
-                        {"lstJobs", std::vector<std::string>{jobs[i % 5]}},
-                        {"chkMastStepped", i % 2 == 0},
-                        {"txtNotes", i % 3 ? Answer() : Answer("Please call before lifting, number " + std::to_string(i))}};
+        reply.values = {
+            {"txtBoatName", "Boat " + std::to_string(i * 7919 % 5000)},
+            {"txtRegistration", "FW-" + std::to_string(10000 + i)},
+            {"numLength", double(i * 31 % 200) / 10 + 4},
+            {"cboHull", std::string(hulls[i % 3])},
+            {"txtOwner", "Owner " + std::to_string(i * 104729 % 9000)},
+            {"dtmWantedFrom", "2026-0" + std::to_string(1 + i % 9) + "-1" + std::to_string(i % 10)},
+            {"lstJobs", std::vector<std::string>{jobs[i % 5]}},
+            {"chkMastStepped", i % 2 == 0},
+            {"txtNotes", i % 3 ? Answer() : Answer("Please call before lifting, number " + std::to_string(i))}};
         some.push_back({&form, std::move(reply), {"call", "", std::to_string(i)}});
         if (some.size() == 1000 || i + 1 == count) {
             (void)store.appendAll(some);
@@ -60,11 +61,16 @@ void repliesOpen(benchmark::State& state) {
         benchmark::DoNotOptimize(store.replies(at.form, std::span(*numbers).first(200)));
     }
 }
-void repliesSorted(benchmark::State& state) { asks(state, {.sortBy = "txtBoatName", .down = true}); }
-void repliesFiltered(benchmark::State& state) {
-    asks(state, {.filters = {{"cboHull", ReplyFilter::How::is, std::string("Steel")}, {"numLength", ReplyFilter::How::least, 9.0}}});
+void repliesSorted(benchmark::State& state) {
+    asks(state, {.sortBy = "txtBoatName", .down = true});
 }
-void repliesSearched(benchmark::State& state) { asks(state, {.search = "owner 77"}); }
+void repliesFiltered(benchmark::State& state) {
+    asks(state, {.filters = {{"cboHull", ReplyFilter::How::is, std::string("Steel")},
+                             {"numLength", ReplyFilter::How::least, 9.0}}});
+}
+void repliesSearched(benchmark::State& state) {
+    asks(state, {.search = "owner 77"});
+}
 void repliesCounted(benchmark::State& state) {
     const Stored& at = stored(int(state.range(0)));
     ReplyStore store = *ReplyStore::open(at.address, true);

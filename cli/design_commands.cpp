@@ -240,7 +240,7 @@ Command addCheck(CLI::App& app) {
         string source;
         string out;
         bool asJson = false;
-        std::vector<string> mends;
+        std::vector<string> fixes;
         std::vector<string> handedAs;
         PasswordFile password;
     };
@@ -248,7 +248,7 @@ Command addCheck(CLI::App& app) {
     CLI::App* command = app.add_subcommand("check", "Lists what will trouble fillers and receivers of a form");
     command->add_option("FORM", given->source, formHelp)->required();
     command->add_flag("--json", given->asJson, "As JSON, for scripts");
-    command->add_option("--mend", given->mends, "Puts everything right, or only these checks, and saves the form")
+    command->add_option("--mend", given->fixes, "Puts everything right, or only these checks, and saves the form")
         ->delimiter(',');
     command->add_option("--target", given->handedAs, "Also lists what these targets cannot carry")
         ->delimiter(',')
@@ -257,7 +257,7 @@ Command addCheck(CLI::App& app) {
     takesPassword(command, given->password);
     return {
         command, [given](const FontBook& fonts) -> int {
-            for (const string& key : given->mends)
+            for (const string& key : given->fixes)
                 if (key != "all" && std::ranges::find(allChecks(), key, &CheckRow::key) == allChecks().end())
                     return problem("--mend", {"", said("There is no check “{}”; brindel-cli checks lists them.", key)},
                                    wrongCall);
@@ -265,19 +265,19 @@ Command addCheck(CLI::App& app) {
                 Findings found = findingsIn(form, fonts);
                 const Findings lost = findingsFor(form, fonts, given->handedAs);
                 found.insert(found.end(), lost.begin(), lost.end());
-                std::ranges::stable_sort(found, {}, [](const Finding& f) { return f.check->gravity; });
+                std::ranges::stable_sort(found, {}, [](const Finding& f) { return f.check->severity; });
                 const int written = put(given->asJson ? findingsJson(form, found) : findingsText(form, found), "-");
                 return written != done ? written : anyMust(found) ? notInOrder : done;
             };
-            if (given->mends.empty()) return withMarkSaid(given->source, given->password, "", report);
+            if (given->fixes.empty()) return withMarkSaid(given->source, given->password, "", report);
             return editForm(given->source, given->out, given->password,
                             [&](const Form& form, const string& target, const SharedSealKey& key) {
                                 Form next = form;
-                                if (std::ranges::find(given->mends, "all") != given->mends.end())
-                                    next = allMended(form, fonts);
+                                if (std::ranges::find(given->fixes, "all") != given->fixes.end())
+                                    next = allFixed(form, fonts);
                                 for (const Finding& f : findingsIn(next, fonts))
-                                    if (std::ranges::find(given->mends, f.check->key) != given->mends.end())
-                                        next = mended(next, f, fonts);
+                                    if (std::ranges::find(given->fixes, f.check->key) != given->fixes.end())
+                                        next = fixed(next, f, fonts);
                                 if (!sameContent(next, form))
                                     if (const int written = putForm(given->out.empty() ? nextVersion(next, form) : next,
                                                                     target, key, given->password);

@@ -5,7 +5,7 @@
 #include "cli/fill_many.h"
 #include "core/intake/reply_file.h"
 #include "core/replies/table_source.h"
-#include "core/session/worth.h"
+#include "core/session/result.h"
 #include "core/targets/targets.h"
 #include "core/text/clock.h"
 
@@ -152,7 +152,7 @@ Command addFill(CLI::App& app) {
             }};
 }
 
-Command addWorth(CLI::App& app) {
+Command addResult(CLI::App& app) {
     struct Given {
         string source;
         string values;
@@ -178,7 +178,7 @@ Command addWorth(CLI::App& app) {
                     if (!tree)
                         return problem(given->formula, {fmt::format("{}", tree.error().at + 1), tree.error().sentence},
                                        notInOrder);
-                    const Scalar value = worthOf(session, **tree);
+                    const Scalar value = resultOf(session, **tree);
                     if (const auto* error = std::get_if<FormulaError>(&value))
                         return put(string(errorText(*error)) + "\n", "-");
                     return put(std::get<string>(asText(value)) + "\n", "-");
@@ -189,7 +189,7 @@ Command addWorth(CLI::App& app) {
 }  // namespace
 
 std::vector<Command> fillCommands(CLI::App& app) {
-    return {addFill(app), addWorth(app)};
+    return {addFill(app), addResult(app)};
 }
 
 }  // namespace brindel::calls

@@ -70,8 +70,7 @@ void FillingWindow::handIn() {
     view_->goTo(outcome.cursor);
     area_->ensureWidgetVisible(view_->widgetOf(outcome.cursor), 40, 80);
     const std::string& language = session_.form().root().text(Prop::language);
-    QMessageBox::information(area_, toQt(phrase(Phrase::notInOrder, language)),
-                             toQt(outcome.wrongs.front().sentence));
+    QMessageBox::information(area_, toQt(phrase(Phrase::notInOrder, language)), toQt(outcome.wrongs.front().sentence));
 }
 
 /// A dialog is as large as its form is now.

@@ -234,7 +234,7 @@ void FormToFill::buildOne(Id id, QWidget* parent) {
     widget->setObjectName(toQt(c->name));
     if (widget->accessibleName().isEmpty()) widget->setAccessibleName(toQt(toldAs(form, *c)));
     widgets_[id] = widget;
-    settlePresence(id);
+    settleVisibility(id);
     wire(widget, id);
     if (!qobject_cast<TabsField*>(widget)) return build(id, widget);
     for (Id pageId : c->children) {
@@ -246,7 +246,7 @@ void FormToFill::buildOne(Id id, QWidget* parent) {
 }
 
 /// Shows and enables a control as the session says; the tab of a page as well.
-void FormToFill::settlePresence(Id id) {
+void FormToFill::settleVisibility(Id id) {
     const Control* c = session_.form().find(id);
     if (QWidget* widget = widgetOf(id)) {
         widget->setVisible(session_.visible(id));
@@ -336,8 +336,8 @@ void FormToFill::apply() {
     for (Id id : changes.answers) showEntry(id);
     for (Id table : changes.rows) walk(form, table, [&](const Control& c, int) { showEntry(c.id); });
     for (Id id : changes.turned) showPage(id);
-    for (Id id : changes.visible) settlePresence(id);
-    for (Id id : changes.enabled) settlePresence(id);
+    for (Id id : changes.visible) settleVisibility(id);
+    for (Id id : changes.enabled) settleVisibility(id);
     if (!changes.visible.empty() || !changes.enabled.empty() || !anew.empty()) {
         grounds_.clear();
         update();
@@ -405,7 +405,7 @@ QString FormToFill::wrongShown(Id id) const {
 
 void FormToFill::begin() {
     // The form says where it starts; on another page than the one in front the first stop there does.
-    if (Id id = firstStop(session_.form(), session_.filling().presence);
+    if (Id id = firstStop(session_.form(), session_.filling().visibility);
         id && isInView(session_.form(), id, session_.turned()))
         if (QWidget* widget = widgetOf(id); widget && !session_.form().find(id)->is().turns)
             return widget->setFocus(Qt::TabFocusReason);

@@ -93,7 +93,7 @@ class FormToFill : public QWidget {
     void did(Id id);
     void showEntry(Id id);
     void showPage(Id tabs);
-    void settlePresence(Id id);
+    void settleVisibility(Id id);
     void keepOneStop(Id radio);
     void follow(const Outcome& outcome);
     void react();

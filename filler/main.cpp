@@ -6,7 +6,7 @@
 #include <iostream>
 
 #include "core/file/form_file.h"
-#include "core/file/keepsake.h"
+#include "core/file/recovery_file.h"
 #include "core/file/whole_file.h"
 #include "core/file/writing_over.h"
 #include "core/intake/reply_file.h"
@@ -240,7 +240,7 @@ class FillerRun {
     FormSession& session_;
     const Asked& asked_;
     Keeping& keeping_;
-    const std::string folder_ = keepsakeFolder();
+    const std::string folder_ = recoveryFolder();
     FillingWindow window_;
     int status_ = 1, replies_ = 0;
     bool startingOver_ = false;

@@ -19,7 +19,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
     // Brackets and quotes that had to be put in may make it longer than a formula can be.
     if (!again && written.size() <= longestFormula) std::abort();
     if (again && !(*tree)->same(**again)) std::abort();
-    Surroundings around;
+    EvaluationContext around;
     around.today = Day{std::chrono::year{2026}, std::chrono::April, std::chrono::day{1}};
     around.valueOf = [](const std::string& name) {
         if (name.size() % 3 == 0) return Operand{{Scalar(1.5), Scalar(std::string("b")), Scalar()}, true};

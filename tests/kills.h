@@ -9,8 +9,8 @@
 
 namespace brindel::test {
 
-/// Kills at moments that spread from the beginning of a write to its end: they come later as long as writes do not come to
-/// their end, and earlier as long as they do.
+/// Kills at moments that spread from the beginning of a write to its end: they come later as long as writes do not come
+/// to their end, and earlier as long as they do.
 class Kills {
   public:
     /// Kills a process after a moment, and waits for its end.

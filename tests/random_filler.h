@@ -37,12 +37,14 @@ class RandomFiller {
 
     void one(FormSession& session, Id id) {
         static const std::vector<std::string> texts = {
-            "Kittiwake", "FW-20417", "Łódź & Søn", "a \"quoted\" \\ word", "שלום", "مرحبا", "=1+1", "x", "  two  blanks  ", "(brackets)", "é😀"};
+            "Kittiwake", "FW-20417", "Łódź & Søn",      "a \"quoted\" \\ word", "שלום", "مرحبا",
+            "=1+1",      "x",        "  two  blanks  ", "(brackets)",           "é😀"};
         const Control& c = *session.form().find(id);
-        const auto question = session.form().index()->questionOf(id);
+        const auto question = session.form().index()->radioGroupOf(id);
         switch (c.is().answers) {
             case AnswerType::number: {
-                const double least = c.maybeNumber(Prop::least).value_or(0), most = c.maybeNumber(Prop::most).value_or(99999);
+                const double least = c.maybeNumber(Prop::least).value_or(0),
+                             most = c.maybeNumber(Prop::most).value_or(99999);
                 const double factor = std::pow(10, c.number(Prop::decimals));
                 const double n = std::floor((least + (most - least) * double(chance(1000)) / 1000) * factor) / factor;
                 (void)session.put(session.form().index()->answerName(id), n);
@@ -78,10 +80,12 @@ class RandomFiller {
                 (void)session.put(session.form().index()->answerName(id), onePixel);
                 break;
             case AnswerType::ink:
-                (void)session.put(session.form().index()->answerName(id), chance(2) ? std::string("M 10 10 L 500 700") : std::string("Ines Marlow"));
+                (void)session.put(session.form().index()->answerName(id),
+                                  chance(2) ? std::string("M 10 10 L 500 700") : std::string("Ines Marlow"));
                 break;
             default:
-                session.type(id, texts[chance(texts.size())] + (c.as<Lines>() == Lines::many && chance(2) ? "\nand a second line" : ""));
+                session.type(id, texts[chance(texts.size())] +
+                                     (c.as<Lines>() == Lines::many && chance(2) ? "\nand a second line" : ""));
         }
         session.leave(id);
     }

@@ -1,5 +1,5 @@
-// What tests at random begin with: another seed every day, said by a red run; SEED=… takes one up again. Decided when the
-// tests are run, not when they are built.
+// What tests at random begin with: another seed every day, said by a red run; SEED=… takes one up again. Decided when
+// the tests are run, not when they are built.
 #include <gtest/gtest.h>
 
 #include <cstdlib>
@@ -19,7 +19,9 @@ std::string seed() {
 
 class SaysSeed : public testing::EmptyTestEventListener {
     void OnTestProgramEnd(const testing::UnitTest& all) override {
-        if (all.Failed()) std::cerr << "Tests at random began with " << std::getenv("RC_PARAMS") << "; SEED=" << seed() << " begins so again.\n";
+        if (all.Failed())
+            std::cerr << "Tests at random began with " << std::getenv("RC_PARAMS") << "; SEED=" << seed()
+                      << " begins so again.\n";
     }
 };
 

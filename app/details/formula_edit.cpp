@@ -7,7 +7,7 @@
 #include "core/rules/functions.h"
 #include "core/rules/meaning.h"
 #include "core/rules/signs.h"
-#include "core/session/worth.h"
+#include "core/session/result.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -39,7 +39,7 @@ const Node* unknownName(const Form& form, const Node& node, Id from) {
     return nullptr;
 }
 
-QString worthShown(const Scalar& value) {
+QString resultShown(const Scalar& value) {
     if (const auto* error = std::get_if<FormulaError>(&value)) return toQt(std::string(errorText(*error)));
     if (std::holds_alternative<std::monostate>(value)) return Words::tr("nothing");
     const std::string text = std::get<std::string>(asText(value));
@@ -183,8 +183,8 @@ void FormulaEdit::check() {
                 Words::shown(function->help).toHtmlEscaped();
     }
     if (tree) {
-        const Scalar value = worthOf(desk_.starting(), **tree, from_);
-        words = "= " + worthShown(value).toHtmlEscaped() + (words.isEmpty() ? "" : "<br>" + words);
+        const Scalar value = resultOf(desk_.starting(), **tree, from_);
+        words = "= " + resultShown(value).toHtmlEscaped() + (words.isEmpty() ? "" : "<br>" + words);
     }
     say(words, t.ink2);
 }

@@ -12,7 +12,7 @@
 namespace brindel {
 namespace {
 
-enum Role { finding = SaidLine::of, gravity = SaidLine::firstOfList, mend };
+enum Role { finding = SaidLine::of, severity = SaidLine::firstOfList, fix };
 constexpr int pinRoom = 24;
 
 QString whomSaid(const Form& form, const Finding& f) {
@@ -30,7 +30,7 @@ class FindingLine : public SaidLine {
 
     /// Where the button of a line is, which puts it right; nothing where it has none.
     QRect buttonOf(const QRect& line, const QModelIndex& index) const {
-        const QString word = index.data(mend).toString();
+        const QString word = index.data(fix).toString();
         if (!onPage_ || word.isEmpty()) return {};
         const int wide = QFontMetrics(bodyFont(12)).horizontalAdvance(word) + 24;
         return {line.right() - wide - 12, line.center().y() - 13, wide, 26};
@@ -43,7 +43,7 @@ class FindingLine : public SaidLine {
         p.drawText(line.adjusted(14, 0, -4, 0), Qt::AlignLeft | Qt::AlignVCenter, words);
     }
     void paintMark(QPainter& p, const QRectF& box, const QModelIndex& index) const override {
-        paintPin(p, box, Gravity(index.data(gravity).toInt()));
+        paintPin(p, box, Severity(index.data(severity).toInt()));
     }
     /// The room that the button takes, with what is between.
     int beside(const QModelIndex& index) const override {
@@ -63,7 +63,7 @@ class FindingLine : public SaidLine {
         p.drawRoundedRect(QRectF(at).adjusted(0.5, 0.5, -0.5, -0.5), 4, 4);
         p.setPen(tokens().ink);
         p.setFont(bodyFont(12));
-        p.drawText(at, Qt::AlignCenter, index.data(mend).toString());
+        p.drawText(at, Qt::AlignCenter, index.data(fix).toString());
         p.restore();
     }
 
@@ -155,7 +155,7 @@ FindingsPanel::FindingsPanel(Desk& desk, Stands stands, QWidget* parent)
         if (const Finding* f = current(); f && stands_ == Stands::page) emit goAsked(*f, false);
     });
     connect(&desk, &Desk::findingsChanged, this, &FindingsPanel::refresh);
-    connect(&desk.watch(), &FindingsWatch::allMended, this, &FindingsPanel::showMended);
+    connect(&desk.watch(), &FindingsWatch::allFixed, this, &FindingsPanel::showFixed);
     refresh();
 }
 
@@ -187,9 +187,9 @@ void FindingsPanel::buildReason() {
 }
 
 /// All that can be is put right in a copy: shown on the sheet, where the form is still the one that it was made of.
-void FindingsPanel::showMended(const Form& before, const Form& after, int putRight) {
-    if (!mending_ || !mending_->controls.sameAs(before.controls)) return;
-    mending_.reset();
+void FindingsPanel::showFixed(const Form& before, const Form& after, int putRight) {
+    if (!fixing_ || !fixing_->controls.sameAs(before.controls)) return;
+    fixing_.reset();
     all_->setText(Words::tr("Put right all that can be"));
     refreshChosen();
     // An edit that came in between makes it another form.
@@ -202,8 +202,8 @@ void FindingsPanel::showMended(const Form& before, const Form& after, int putRig
 void FindingsPanel::refresh() {
     const Form& form = desk_.form();
     // An edit came before it was worked out: nothing more is waited for.
-    if (mending_ && !mending_->controls.sameAs(form.controls)) {
-        mending_.reset();
+    if (fixing_ && !fixing_->controls.sameAs(form.controls)) {
+        fixing_.reset();
         all_->setText(Words::tr("Put right all that can be"));
     }
     Finding before;
@@ -219,12 +219,12 @@ void FindingsPanel::refresh() {
         QString heading;
         for (std::size_t i = 0; i < shown_.size(); ++i) {
             const Finding& f = shown_[i];
-            const QString now = f.silenced ? Words::tr("Set aside") : gravityWord(f.check->gravity);
+            const QString now = f.silenced ? Words::tr("Set aside") : severityWord(f.check->severity);
             if (now != heading) {
                 heading = now;
                 const auto count = std::ranges::count_if(shown_, [&](const Finding& other) {
                     return other.silenced.has_value() == f.silenced.has_value() &&
-                           (f.silenced || other.check->gravity == f.check->gravity);
+                           (f.silenced || other.check->severity == f.check->severity);
                 });
                 auto* line = new QListWidgetItem(QString("%1 (%2)").arg(heading).arg(count));
                 line->setFlags(Qt::NoItemFlags);
@@ -234,10 +234,10 @@ void FindingsPanel::refresh() {
             if (f.silenced) says += " " + Words::tr("Set aside: %1").arg(toQt(*f.silenced));
             auto* item = new QListWidgetItem(says);
             item->setData(finding, int(i));
-            item->setData(gravity, int(f.check->gravity));
+            item->setData(severity, int(f.check->severity));
             item->setData(SaidLine::whom, whomSaid(form, f));
             item->setData(SaidLine::quiet, f.silenced.has_value());
-            if (stands_ == Stands::page && f.check->mended && !f.silenced) item->setData(mend, Words::tr("Put right"));
+            if (stands_ == Stands::page && f.check->fixed && !f.silenced) item->setData(fix, Words::tr("Put right"));
             item->setData(Qt::AccessibleTextRole, whomSaid(form, f) + ": " + says);
             list_->addItem(item);
             if (before.check == f.check && before.controls == f.controls && before.silenced == f.silenced)
@@ -251,7 +251,7 @@ void FindingsPanel::refresh() {
     }
     says_->setText(openSaid(shown_));
     all_->setVisible(stands_ == Stands::aside &&
-                     std::ranges::any_of(shown_, [](const Finding& f) { return !f.silenced && f.check->mended; }));
+                     std::ranges::any_of(shown_, [](const Finding& f) { return !f.silenced && f.check->fixed; }));
     refreshChosen();
 }
 
@@ -329,9 +329,9 @@ void FindingsPanel::putRight(std::size_t way) {
 
 void FindingsPanel::putRightAll() {
     if (desk_.proposal()) return desk_.decide(true);
-    mending_ = desk_.form();
+    fixing_ = desk_.form();
     all_->setText(Words::tr("One moment…"));
-    desk_.watch().mendAll(desk_.form());
+    desk_.watch().fixAll(desk_.form());
 }
 
 void FindingsPanel::leave(const QString& because, bool everywhere) {

@@ -49,7 +49,7 @@ class FindingsPanel : public QWidget {
 
   private:
     void buildReason();
-    void showMended(const Form& before, const Form& after, int putRight);
+    void showFixed(const Form& before, const Form& after, int putRight);
     void refresh();
     void refreshChosen();
     Desk& desk_;
@@ -63,7 +63,7 @@ class FindingsPanel : public QWidget {
     QVBoxLayout* wayLines_;
     QWidget* reason_;
     QLineEdit* because_;
-    std::optional<Form> mending_;  // what is being put right as a whole
+    std::optional<Form> fixing_;  // what is being put right as a whole
 };
 
 }  // namespace brindel

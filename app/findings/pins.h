@@ -17,10 +17,10 @@ class Desk;
 class Sheet;
 
 /// "Must be put right", "Should be put right", "Good to know".
-QString gravityWord(Gravity gravity);
-QColor gravityColour(Gravity gravity);
+QString severityWord(Severity severity);
+QColor severityColour(Severity severity);
 /// Paints the mark of a gravity: a square on its corner, a triangle, a disc, each with its sign.
-void paintPin(QPainter& painter, QRectF box, Gravity gravity);
+void paintPin(QPainter& painter, QRectF box, Severity severity);
 
 /// What is open at a control, the gravest first.
 std::vector<const Finding*> openAt(const Findings& findings, Id id);

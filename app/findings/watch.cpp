@@ -27,7 +27,7 @@ void FindingsWatch::look(const Form& form) {
     news_.notify_all();
 }
 
-void FindingsWatch::mendAll(const Form& form) {
+void FindingsWatch::fixAll(const Form& form) {
     {
         std::lock_guard guard(lock_);
         stop_.request_stop();
@@ -51,12 +51,12 @@ void FindingsWatch::work() {
             stop = stop_.get_token();
         }
         Findings found = findingsAfter(task.form, *fonts_, looked, stop);
-        if (task.mends && !stop.stop_requested()) {
-            const Form after = brindel::allMended(task.form, *fonts_);
+        if (task.fixes && !stop.stop_requested()) {
+            const Form after = brindel::allFixed(task.form, *fonts_);
             const auto open = [](const Findings& all) { return std::ranges::count_if(all, isOpen); };
             const int putRight = int(open(found) - open(findingsIn(after, *fonts_)));
             QMetaObject::invokeMethod(
-                this, [this, before = task.form, after, putRight] { emit allMended(before, after, putRight); },
+                this, [this, before = task.form, after, putRight] { emit allFixed(before, after, putRight); },
                 Qt::QueuedConnection);
         }
         std::lock_guard guard(lock_);

@@ -22,7 +22,7 @@ class FindingsWatch : public QObject {
     /// Looks at a form; what is still being looked at is given up.
     void look(const Form& form);
     /// Puts right all of a form that can be, and says so by allMended.
-    void mendAll(const Form& form);
+    void fixAll(const Form& form);
     /// What was found when a form was last looked at to the end.
     const Findings& found() const { return found_; }
     /// True once that is what was last asked for.
@@ -32,13 +32,13 @@ class FindingsWatch : public QObject {
 
   signals:
     void changed();
-    void allMended(const brindel::Form& before, const brindel::Form& after, int putRight);
+    void allFixed(const brindel::Form& before, const brindel::Form& after, int putRight);
 
   private:
     struct Task {
         Form form;
         int number = 0;
-        bool mends = false;
+        bool fixes = false;
     };
     void work();
     void show(Findings found, int number);

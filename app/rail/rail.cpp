@@ -42,25 +42,25 @@ void Rail::count() {
     for (const PassRow& r : passes())
         if (const auto amount = amount_(r.pass)) all[r.pass] = *amount;
     std::map<Pass, int> open;
-    std::map<Pass, Gravity> gravest;
+    std::map<Pass, Severity> worst;
     for (const Finding& f : desk_.findings()) {
         if (!isOpen(f)) continue;
         const Pass pass = passOf(f.check->family);
         ++open[pass];
-        const auto [at, first] = gravest.try_emplace(pass, f.check->gravity);
-        if (!first) at->second = std::min(at->second, f.check->gravity);
+        const auto [at, first] = worst.try_emplace(pass, f.check->severity);
+        if (!first) at->second = std::min(at->second, f.check->severity);
     }
     counts_.clear();
     for (const auto& [pass, count] : all) {
         const int wrong = open[pass];
         counts_[pass] = {count == 0 && wrong == 0 ? QString() : QString::number(wrong ? wrong : count),
-                         wrong ? std::optional(gravest[pass]) : std::nullopt, count > 0 && wrong == 0};
+                         wrong ? std::optional(worst[pass]) : std::nullopt, count > 0 && wrong == 0};
     }
     // Everything that is open stands before the hand-over.
     int everything = 0;
     for (const auto& [pass, count] : open) everything += count;
-    std::optional<Gravity> worst;
-    for (const auto& [pass, gravity] : gravest) worst = std::min(worst.value_or(gravity), gravity);
+    std::optional<Severity> worst;
+    for (const auto& [pass, severity] : worst) worst = std::min(worst.value_or(severity), severity);
     counts_[Pass::handOver] = {everything ? QString::number(everything) : QString(), worst,
                                everything == 0 && !form.root().children.empty()};
     update();
@@ -108,9 +108,9 @@ void Rail::paintEvent(QPaintEvent*) {
             const int wide = std::max(22, p.fontMetrics().horizontalAdvance(count) + 14);
             QRectF chip(stop.right() - 11 - wide, stop.center().y() - 9, wide, 20);
             p.setPen(Qt::NoPen);
-            p.setBrush(!counted.wrong                   ? QColor(0x57, 0x4B, 0x42)
-                       : counted.wrong == Gravity::must ? QColor("#A8322A")
-                                                        : QColor("#8A5A08"));
+            p.setBrush(!counted.wrong                    ? QColor(0x57, 0x4B, 0x42)
+                       : counted.wrong == Severity::must ? QColor("#A8322A")
+                                                         : QColor("#8A5A08"));
             p.drawRoundedRect(chip, 10, 10);
             p.setPen(counted.wrong ? QColor(Qt::white) : t.onDark);
             p.drawText(chip, Qt::AlignCenter, count);

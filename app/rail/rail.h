@@ -38,7 +38,7 @@ class Rail : public QWidget {
     /// What a stop counts: all that is there, or, in red, what has to be put right; green when its checks pass.
     struct Count {
         QString text;
-        std::optional<Gravity> wrong = {};  // of what is open
+        std::optional<Severity> wrong = {};  // of what is open
         bool passed = false;
     };
     Count countOf(Pass pass) const;

@@ -4,7 +4,7 @@
 
 #include "app/compare/changes_watch.h"
 #include "app/words.h"
-#include "core/edit/rule_mends.h"
+#include "core/edit/rule_fixes.h"
 #include "core/layout/bounds.h"
 #include "core/text/clock.h"
 #include "filler/drawing_painter.h"

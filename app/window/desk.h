@@ -112,7 +112,7 @@ class Desk : public QObject {
     };
     void propose(Proposal proposal);
     const std::optional<Proposal>& proposal() const { return proposal_; }
-    /// Does what is proposed, or leaves it.
+    /// Action what is proposed, or leaves it.
     void decide(bool take);
 
     /// A form from a file, or a new one where the path is empty.

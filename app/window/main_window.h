@@ -6,7 +6,7 @@
 
 #include "app/passes/pass_view.h"
 #include "core/edit/alike.h"
-#include "core/file/keepsake.h"
+#include "core/file/recovery_file.h"
 
 class QAction;
 class QHBoxLayout;
@@ -89,7 +89,7 @@ class MainWindow : public QMainWindow, private PassHost {
     /// Every key as Markdown, from the tables that the menus and the sheet are made of.
     QString keysPage() const;
     /// Goes on with work that was left unsaved. Its record goes only once this process keeps the same.
-    void takeUp(const Keepsake& kept);
+    void takeUp(const RecoveryFile& kept);
     /// The file that Save as offers: the form's own, another one beside it where that may not be written over.
     QString saveAsName() const;
     /// The words of all tables that designers read, each once: of kinds, properties, looks, schemes, commands …

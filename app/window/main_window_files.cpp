@@ -10,8 +10,8 @@
 #include "app/window/main_window.h"
 #include "app/words.h"
 #include "core/file/form_file.h"
-#include "core/file/keepsake.h"
 #include "core/file/open_mark.h"
+#include "core/file/recovery_file.h"
 #include "core/file/whole_file.h"
 #include "core/file/writing_over.h"
 #include "core/session/form_session.h"
@@ -34,7 +34,7 @@ bool MainWindow::openFile(const QString& path) {
 
 bool MainWindow::openRead(const QString& path, const Opened& opened) {
     QString because = Words::shown(opened.readOnlyBecause);
-    if (because.isEmpty() && isOpenElsewhere(keepsakeFolder(), int(QCoreApplication::applicationPid()), fromQt(path))) {
+    if (because.isEmpty() && isOpenElsewhere(recoveryFolder(), int(QCoreApplication::applicationPid()), fromQt(path))) {
         QMessageBox box(QMessageBox::Question, Words::tr("Open in another window"),
                         Words::tr("%1 is open in another window. If both save it, one of them loses its changes.")
                             .arg(QFileInfo(path).fileName()),
@@ -76,7 +76,7 @@ bool MainWindow::saveFile(const QString& path) {
         return false;
     }
     desk_->saved(path, form.revision, contentSum(text));
-    forget(keepsakeFolder(), int(QCoreApplication::applicationPid()));
+    forget(recoveryFolder(), int(QCoreApplication::applicationPid()));
     remember(path);
     return true;
 }
@@ -107,7 +107,7 @@ void MainWindow::buildFileBar(QVBoxLayout* column) {
         fileBar_->hide();
         fileWatch_->begin(desk_->path(), desk_->fileSum());
         const bool mine = desk_->readOnlyBecause().isEmpty();
-        markOpen(keepsakeFolder(), int(QCoreApplication::applicationPid()), mine ? fromQt(desk_->path()) : "");
+        markOpen(recoveryFolder(), int(QCoreApplication::applicationPid()), mine ? fromQt(desk_->path()) : "");
     });
     connect(fileWatch_, &FileWatch::changed, this, &MainWindow::tellOfOther);
     connect(fileBar_->compare, &QPushButton::clicked, this, &MainWindow::compareWithFile);
@@ -290,12 +290,12 @@ bool MainWindow::askSaveAs() {
 
 void MainWindow::closeEvent(QCloseEvent* event) {
     if (!mayLeaveForm()) return event->ignore();
-    markOpen(keepsakeFolder(), int(QCoreApplication::applicationPid()), "");
-    forget(keepsakeFolder(), int(QCoreApplication::applicationPid()));
+    markOpen(recoveryFolder(), int(QCoreApplication::applicationPid()), "");
+    forget(recoveryFolder(), int(QCoreApplication::applicationPid()));
     event->accept();
 }
 
-void MainWindow::takeUp(const Keepsake& kept) {
+void MainWindow::takeUp(const RecoveryFile& kept) {
     auto file = kept.path.empty() ? Result<Opened>(tl::unexpected(Problem{})) : openForm(kept.path);
     desk_->open(file ? file->form : brindel::newForm(kept.form.root().kind), toQt(kept.path),
                 toQt(kept.readOnlyBecause));
@@ -315,7 +315,7 @@ void MainWindow::takeUp(const Keepsake& kept) {
 }
 
 bool MainWindow::autosave() {
-    const std::string folder = keepsakeFolder();
+    const std::string folder = recoveryFolder();
     if (folder.empty()) return false;
     const int pid = int(QCoreApplication::applicationPid());
     if (!desk_->unsaved()) {

@@ -68,11 +68,11 @@ void MainWindow::refreshStatus() {
                           ? openAt(desk_->findings(), desk_->lead())
                           : std::vector<const Finding*>();
     statusFinding_->setText(open.empty() ? QString()
-                                         : (open[0]->check->gravity == Gravity::must ? "◆ " : "▲ ") +
+                                         : (open[0]->check->severity == Severity::must ? "◆ " : "▲ ") +
                                                Words::shown(open[0]->sentence));
     statusFinding_->setToolTip(open.empty() ? QString() : pinSays(*desk_, desk_->lead()));
     if (!open.empty())
-        statusFinding_->setStyleSheet(QString("color: %1;").arg(gravityColour(open[0]->check->gravity).name()));
+        statusFinding_->setStyleSheet(QString("color: %1;").arg(severityColour(open[0]->check->severity).name()));
     QString saved = !desk_->savedAt().isEmpty() && !desk_->unsaved() ? Words::tr("Saved %1").arg(desk_->savedAt())
                     : desk_->unsaved()                               ? Words::tr("Not saved")
                                                                      : QString();

@@ -45,14 +45,14 @@ QStringList MainWindow::tableWords() const {
     auto addText = [&](const QString& text) { add(fromQt(text)); };
     for (const auto& [keys, does] : sheetKeys()) addText(keys), addText(does);
     for (const EventRow& e : allEvents()) add(e.word);
-    for (const DoesRow& d : allDoes()) add(d.word);
+    for (const ActionRow& d : allActions()) add(d.word);
     for (const RelationRow& r : allRelations()) add(r.word);
     for (const FunctionRow& f : allFunctions()) add(f.help);
     for (const CommonPattern& p : commonPatterns()) add(p.word);
     for (std::string_view word : momentWords()) add(word);
     for (const ReadyRule& r : readyRules()) add(r.word), add(r.needs), add(r.does);
     auto addCheck = [&](const CheckRow& c) {
-        add(c.word), add(c.why), add(c.mend);
+        add(c.word), add(c.why), add(c.fix);
         for (const Way& way : c.ways) add(way.does);
     };
     for (const CheckRow& c : allChecks()) addCheck(c);

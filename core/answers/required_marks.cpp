@@ -32,7 +32,7 @@ bool speaksForRequired(const Form& form, const Control& c) {
 
 bool isRequired(const Form& form, const Control& field) {
     return field.yes(Prop::required) ||
-           std::ranges::any_of(questionOf(form, field), [&](Id one) { return form.find(one)->yes(Prop::required); });
+           std::ranges::any_of(radioGroupOf(form, field), [&](Id one) { return form.find(one)->yes(Prop::required); });
 }
 
 std::string requiredMark(const Form& form, const Control& c) {

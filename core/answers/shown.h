@@ -4,7 +4,7 @@
 #include <map>
 
 #include "core/answers/answering.h"
-#include "core/model/presence.h"
+#include "core/model/visibility.h"
 
 namespace brindel {
 
@@ -20,7 +20,7 @@ using ShownAll = std::map<Id, Shown>;
 /// How a form stands while it is filled.
 struct Filling {
     ShownAll shown;
-    Presence presence;
+    Visibility visibility;
 };
 
 /// What a field's entry looks like.

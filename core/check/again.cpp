@@ -137,7 +137,7 @@ Change changeBetween(const Form& before, const Form& after) {
             change.whole = true;
         else
             walk(after, id, [&](const Control& c, int) { near.insert(c.id); });
-        for (Id one : after.index()->questionOf(id)) near.insert(one);
+        for (Id one : after.index()->radioGroupOf(id)) near.insert(one);
     });
     change.whole = change.whole || before.styles != after.styles || before.scheme != after.scheme ||
                    before.translations != after.translations || before.seal != after.seal || near.size() > 20 * many;
@@ -212,7 +212,7 @@ Findings findingsAfter(const Form& form, const FontBook& fonts, Looked& before, 
         now.found.push_back(std::move(found));
     }
     before = std::move(now);
-    std::ranges::stable_sort(all, {}, [](const Finding& f) { return f.check->gravity; });
+    std::ranges::stable_sort(all, {}, [](const Finding& f) { return f.check->severity; });
     return all;
 }
 

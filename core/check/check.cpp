@@ -14,42 +14,42 @@ namespace {
 std::set<std::pair<std::string_view, Id>> mustsOf(const Findings& findings) {
     std::set<std::pair<std::string_view, Id>> musts;
     for (const Finding& f : findings)
-        if (f.check->gravity == Gravity::must) musts.emplace(f.check->key, f.controls.front());
+        if (f.check->severity == Severity::must) musts.emplace(f.check->key, f.controls.front());
     return musts;
 }
 bool bringsAMust(const Findings& before, const Findings& after) {
     const auto had = mustsOf(before), has = mustsOf(after);
     return !std::ranges::includes(had, has);
 }
-bool toBeMended(const Finding& f) {
-    return f.check->mended && !f.silenced;
+bool toBeFixed(const Finding& f) {
+    return f.check->fixed && !f.silenced;
 }
 
 /// All of them, one after the other, or together where a check can do that.
-Form mendedInOneGo(const Form& form, const Findings& found, const FontBook& fonts) {
+Form fixedInOneGo(const Form& form, const Findings& found, const FontBook& fonts) {
     Form next = form;
     for (std::size_t from = 0; from < found.size();) {
         const CheckRow& check = *found[from].check;
         Findings same;
         for (; from < found.size() && found[from].check == &check; ++from)
-            if (toBeMended(found[from])) same.push_back(found[from]);
+            if (toBeFixed(found[from])) same.push_back(found[from]);
         if (check.together && same.size() > 1)
             next = check.together({next, fonts}, same);
         else
-            for (const Finding& f : same) next = mended(next, f, fonts);
+            for (const Finding& f : same) next = fixed(next, f, fonts);
     }
     return next;
 }
 
 /// As all at once, with what would do harm left out: slow, since everything is looked at after each.
-Form mendedWithCare(const Form& form, const Findings& found, const FontBook& fonts) {
+Form fixedWithCare(const Form& form, const Findings& found, const FontBook& fonts) {
     constexpr int most = 200;
     Form next = form;
     Findings now = found;
     int tried = 0;
     for (const Finding& f : found) {
-        if (!toBeMended(f) || ++tried > most) continue;
-        const Form one = mended(next, f, fonts);
+        if (!toBeFixed(f) || ++tried > most) continue;
+        const Form one = fixed(next, f, fonts);
         if (sameContent(one, next)) continue;
         Findings then = findingsIn(one, fonts);
         if (bringsAMust(now, then)) continue;
@@ -101,9 +101,9 @@ std::string_view familyKey(CheckFamily family) {
     return keys[std::size_t(family)];
 }
 
-std::string_view gravityKey(Gravity gravity) {
+std::string_view severityKey(Severity severity) {
     static constexpr std::string_view keys[] = {"must", "should", "know"};
-    return keys[std::size_t(gravity)];
+    return keys[std::size_t(severity)];
 }
 
 Findings findingsIn(const Form& form, const FontBook& fonts, const std::stop_token& stop) {
@@ -112,34 +112,34 @@ Findings findingsIn(const Form& form, const FontBook& fonts, const std::stop_tok
 }
 
 bool isOpen(const Finding& finding) {
-    return !finding.silenced && finding.check->gravity != Gravity::know;
+    return !finding.silenced && finding.check->severity != Severity::know;
 }
 
-Form mended(const Form& form, const Finding& finding, const FontBook& fonts) {
+Form fixed(const Form& form, const Finding& finding, const FontBook& fonts) {
     const bool gone = std::ranges::any_of(finding.controls, [&](Id id) { return !form.find(id); });
-    return finding.check->mended && !gone ? finding.check->mended({form, fonts}, finding) : form;
+    return finding.check->fixed && !gone ? finding.check->fixed({form, fonts}, finding) : form;
 }
 
 std::vector<Way> waysOf(const Form& form, const Finding& finding, const FontBook& fonts) {
     std::vector<Way> ways;
     if (std::ranges::any_of(finding.controls, [&](Id id) { return !form.find(id); })) return ways;
-    if (finding.check->mended) ways.push_back({finding.check->mend, finding.check->mended});
+    if (finding.check->fixed) ways.push_back({finding.check->fix, finding.check->fixed});
     for (const Way& way : finding.check->ways)
         if (way.done) ways.push_back(way);
     std::erase_if(ways, [&](const Way& way) { return sameContent(way.done({form, fonts}, finding), form); });
     return ways;
 }
 
-Form allMended(const Form& form, const FontBook& fonts) {
+Form allFixed(const Form& form, const FontBook& fonts) {
     Form next = form;
     Findings found = findingsIn(next, fonts);
     for (int again = 0; again < 10; ++again) {
         const Form before = next;
-        next = mendedInOneGo(next, found, fonts);
+        next = fixedInOneGo(next, found, fonts);
         if (sameContent(next, before)) break;
         Findings then = findingsIn(next, fonts);
         if (bringsAMust(found, then)) {
-            next = mendedWithCare(before, found, fonts);
+            next = fixedWithCare(before, found, fonts);
             then = findingsIn(next, fonts);
         }
         found = std::move(then);

@@ -15,7 +15,7 @@ namespace brindel {
 
 enum class CheckFamily : std::uint8_t { names, wording, layout, order, entries, rules, protection, looks, targets };
 /// How grave a finding is: the form fails its fillers or its receiver; it can be done better; it is good to know.
-enum class Gravity : std::uint8_t { must, should, know };
+enum class Severity : std::uint8_t { must, should, know };
 
 struct CheckRow;
 struct Finding {
@@ -56,13 +56,13 @@ struct Way {
 struct CheckRow {
     std::string_view key;  // never changes its meaning
     CheckFamily family;
-    Gravity gravity;
+    Severity severity;
     std::string_view word;  // what is looked for, a few words
     std::string_view why;   // why it matters, one sentence
-    std::string_view mend;  // what its mend does, one sentence; empty where a person has to
+    std::string_view fix;   // what its mend does, one sentence; empty where a person has to
     /// Adds what it finds: controls and a sentence.
     void (*find)(const Checked&, Findings&);
-    Form (*mended)(const Checked&, const Finding&) = nullptr;
+    Form (*fixed)(const Checked&, const Finding&) = nullptr;
     std::array<Way, 3> ways = {};  // where there is no one mend
     /// Puts many right at once, where one after the other would look at the whole form for each.
     Form (*together)(const Checked&, std::span<const Finding>) = nullptr;
@@ -81,7 +81,7 @@ Findings findingsFor(const Form& form, const FontBook& fonts, std::span<const st
 std::span<const CheckRow> allChecks();
 const CheckRow* checkOf(std::string_view key);
 std::string_view familyKey(CheckFamily family);
-std::string_view gravityKey(Gravity gravity);
+std::string_view severityKey(Severity severity);
 
 /// Everything that all checks find, the gravest first, then in the order of the table and of the form; what is silenced
 /// among it. Stops early, with what it has, when it is told to.
@@ -97,12 +97,12 @@ Findings findingsAfter(const Form& form, const FontBook& fonts, Looked& before, 
 /// True for a finding that stands between the form and its hand-over: open, and more than good to know.
 bool isOpen(const Finding& finding);
 /// The form with a finding put right; as it was where it has no mend or cannot be.
-Form mended(const Form& form, const Finding& finding, const FontBook& fonts);
+Form fixed(const Form& form, const Finding& finding, const FontBook& fonts);
 /// The ways to put it right that lead anywhere in this form: the mend of its check, or what a person can choose from.
 std::vector<Way> waysOf(const Form& form, const Finding& finding, const FontBook& fonts);
 /// The form with all put right that has a mend and is not silenced, again and again until nothing more can be, at most
 /// ten times. A mend that would bring something that must be put right is left out.
-Form allMended(const Form& form, const FontBook& fonts);
+Form allFixed(const Form& form, const FontBook& fonts);
 
 /// The form with a finding left as it is, for a reason: this one, until the controls that it speaks of change in what
 /// it speaks of; or, `everywhere`, all that its check finds in this form. At most 1,000 a control; more are not taken.

@@ -135,7 +135,7 @@ Form startless(const Checked& in, const Finding& f) {
 
 void loneRadio(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
-        if (c.is().answer().shared && in.form.index()->questionOf(c.id).size() == 1)
+        if (c.is().answer().shared && in.form.index()->radioGroupOf(c.id).size() == 1)
             found.push_back({nullptr, {c.id}, said("There is no other button to choose instead.")});
     });
 }
@@ -187,8 +187,7 @@ template <class Visit>
 void eachTypedOnPaper(const Checked& in, Visit visit) {
     if (in.form.isDialog()) return;
     eachControl(in, [&](const Control& c) {
-        if (c.is().answer().free && isFilled(c) && !showsAll(c) && c.text(Prop::workedOut).empty())
-            visit(c);
+        if (c.is().answer().free && isFilled(c) && !showsAll(c) && c.text(Prop::workedOut).empty()) visit(c);
     });
 }
 void moreThanRoom(const Checked& in, Findings& found) {
@@ -220,8 +219,8 @@ Form limited(const Checked& in, const Finding& f) {
 void noRange(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         auto bound = [&](Prop p) { return c.maybeNumber(p) || c.formulas.find(p); };
-        if (c.is().answer().numeric && !bound(Prop::least) && !bound(Prop::most) &&
-            c.text(Prop::workedOut).empty() && c.text(Prop::valid).empty())
+        if (c.is().answer().numeric && !bound(Prop::least) && !bound(Prop::most) && c.text(Prop::workedOut).empty() &&
+            c.text(Prop::valid).empty())
             found.push_back({nullptr, {c.id}, said("It accepts any number.")});
     });
 }
@@ -263,7 +262,7 @@ void questionSplit(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (!c.is().answer().shared || c.text(Prop::group).empty()) return;
         const auto [at, first] = seen.try_emplace(c.text(Prop::group), c.parent, c.id);
-        if (!first && at->second.first != c.parent && in.form.index()->questionOf(c.id).front() == c.id)
+        if (!first && at->second.first != c.parent && in.form.index()->radioGroupOf(c.id).front() == c.id)
             found.push_back(
                 {nullptr,
                  {c.id, at->second.second},
@@ -276,7 +275,7 @@ Form broughtTogether(const Checked& in, const Finding& f) {
     // Below the others, where its container has room or makes it.
     Form next = rehoused(in.form, {c->id}, first->parent);
     double bottom = 0;
-    for (Id id : in.form.index()->questionOf(first->id)) bottom = std::max(bottom, in.form.find(id)->box.bottom());
+    for (Id id : in.form.index()->radioGroupOf(first->id)) bottom = std::max(bottom, in.form.find(id)->box.bottom());
     return boxed(next, c->id, {first->box.left, bottom + measuresFor(in.form).choiceGap, c->box.width, c->box.height});
 }
 Form questionOfItsOwn(const Checked& in, const Finding& f) {
@@ -284,7 +283,7 @@ Form questionOfItsOwn(const Checked& in, const Finding& f) {
     if (!c) return in.form;
     string name = c->text(Prop::group) + "2";
     while (in.form.named(name)) name += "2";
-    return withProperty(in.form, questionOf(in.form, *c), Prop::group, name);
+    return withProperty(in.form, radioGroupOf(in.form, *c), Prop::group, name);
 }
 Form asTick(const Checked& in, const Finding& f) {
     return namedByScheme(changed(in.form, f.controls.front(),
@@ -412,23 +411,23 @@ Form spanCompared(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow entryRows[] = {
-    {"noChoices", CheckFamily::entries, Gravity::must, "No choices", "It cannot be answered.", "Accepts typed answers, or offers yes and no.", noChoices, answerable},
-    {"choiceTwice", CheckFamily::entries, Gravity::should, "The same choice twice", "Replies count one answer as two.", "Keeps the first of them.", choiceTwice, eachOnce},
-    {"rangeUpsideDown", CheckFamily::entries, Gravity::must, "A minimum above the maximum", "It refuses every answer.", "Swaps the limits.", rangeUpsideDown, turnedRound},
-    {"wrongLetters", CheckFamily::entries, Gravity::must, "Date and time codes mixed up", "Minutes are shown instead of months.", "Uses the right codes.", wrongLetters, rightLetters},
-    {"startNotAllowed", CheckFamily::entries, Gravity::must, "A default that is not allowed", "The form opens with an error.", "Removes the default.", startNotAllowed, startless},
-    {"promptAsChoice", CheckFamily::entries, Gravity::should, "A prompt among the choices", "It can be chosen as an answer.", "Makes it the prompt.", promptAsChoice, madePrompt},
-    {"moreThanRoom", CheckFamily::entries, Gravity::should, "More characters than fit on paper", "Part of the answer is not printed.", "Lets one line shrink to fit; limits several lines to what fits.", moreThanRoom, roomKept, {{{"Limits it to what fits.", limited}}}},
-    {"noLimit", CheckFamily::entries, Gravity::know, "No limit on text, on paper", "Part of the answer is not printed.", "Lets one line shrink to fit; limits several lines to what fits.", noLimit, roomKept, {{{"Limits it to what fits.", limited}}}},
-    {"noRange", CheckFamily::entries, Gravity::know, "A number without limits", "Typing errors are not noticed.", "", noRange},
-    {"shortYear", CheckFamily::entries, Gravity::should, "Years of two digits", "The century has to be guessed.", "Shows all four digits.", shortYear, longYear},
-    {"sampleRefused", CheckFamily::entries, Gravity::should, "A pattern that refuses its own example", "Fillers who follow the example get an error.", "Removes the example.", sampleRefused, sampleless},
-    {"questionSplit", CheckFamily::entries, Gravity::should, "Radio buttons of one question in two places", "Both can be chosen.", "", questionSplit, nullptr, {{{"Makes it a separate question.", questionOfItsOwn}, {"Moves it to the others.", broughtTogether}}}},
-    {"ticksExclude", CheckFamily::entries, Gravity::should, "Two check boxes that contradict each other", "Both can be ticked, or none.", "Turns them into radio buttons.", ticksExclude, asRadios},
-    {"countNotKept", CheckFamily::entries, Gravity::should, "A count that only the wording states", "Fillers can choose any number.", "Sets the count as a limit.", countNotKept, countKept},
-    {"spanNotCompared", CheckFamily::entries, Gravity::should, "From and To that are not compared", "An end before the start is accepted.", "Adds a rule: the end is not before the start.", spanNotCompared, spanCompared},
-    {"loneRadio", CheckFamily::entries, Gravity::should, "One radio button alone", "Once chosen, it cannot be cleared.", "", loneRadio, nullptr, {{{"Turns it into a check box.", asTick}}}},
-    {"longList", CheckFamily::entries, Gravity::know, "A long list without typing to filter", "Fillers have to scroll to find an entry.", "Filters the list while typing.", longList, filtering},
+    {"noChoices", CheckFamily::entries, Severity::must, "No choices", "It cannot be answered.", "Accepts typed answers, or offers yes and no.", noChoices, answerable},
+    {"choiceTwice", CheckFamily::entries, Severity::should, "The same choice twice", "Replies count one answer as two.", "Keeps the first of them.", choiceTwice, eachOnce},
+    {"rangeUpsideDown", CheckFamily::entries, Severity::must, "A minimum above the maximum", "It refuses every answer.", "Swaps the limits.", rangeUpsideDown, turnedRound},
+    {"wrongLetters", CheckFamily::entries, Severity::must, "Date and time codes mixed up", "Minutes are shown instead of months.", "Uses the right codes.", wrongLetters, rightLetters},
+    {"startNotAllowed", CheckFamily::entries, Severity::must, "A default that is not allowed", "The form opens with an error.", "Removes the default.", startNotAllowed, startless},
+    {"promptAsChoice", CheckFamily::entries, Severity::should, "A prompt among the choices", "It can be chosen as an answer.", "Makes it the prompt.", promptAsChoice, madePrompt},
+    {"moreThanRoom", CheckFamily::entries, Severity::should, "More characters than fit on paper", "Part of the answer is not printed.", "Lets one line shrink to fit; limits several lines to what fits.", moreThanRoom, roomKept, {{{"Limits it to what fits.", limited}}}},
+    {"noLimit", CheckFamily::entries, Severity::know, "No limit on text, on paper", "Part of the answer is not printed.", "Lets one line shrink to fit; limits several lines to what fits.", noLimit, roomKept, {{{"Limits it to what fits.", limited}}}},
+    {"noRange", CheckFamily::entries, Severity::know, "A number without limits", "Typing errors are not noticed.", "", noRange},
+    {"shortYear", CheckFamily::entries, Severity::should, "Years of two digits", "The century has to be guessed.", "Shows all four digits.", shortYear, longYear},
+    {"sampleRefused", CheckFamily::entries, Severity::should, "A pattern that refuses its own example", "Fillers who follow the example get an error.", "Removes the example.", sampleRefused, sampleless},
+    {"questionSplit", CheckFamily::entries, Severity::should, "Radio buttons of one question in two places", "Both can be chosen.", "", questionSplit, nullptr, {{{"Makes it a separate question.", questionOfItsOwn}, {"Moves it to the others.", broughtTogether}}}},
+    {"ticksExclude", CheckFamily::entries, Severity::should, "Two check boxes that contradict each other", "Both can be ticked, or none.", "Turns them into radio buttons.", ticksExclude, asRadios},
+    {"countNotKept", CheckFamily::entries, Severity::should, "A count that only the wording states", "Fillers can choose any number.", "Sets the count as a limit.", countNotKept, countKept},
+    {"spanNotCompared", CheckFamily::entries, Severity::should, "From and To that are not compared", "An end before the start is accepted.", "Adds a rule: the end is not before the start.", spanNotCompared, spanCompared},
+    {"loneRadio", CheckFamily::entries, Severity::should, "One radio button alone", "Once chosen, it cannot be cleared.", "", loneRadio, nullptr, {{{"Turns it into a check box.", asTick}}}},
+    {"longList", CheckFamily::entries, Severity::know, "A long list without typing to filter", "Fillers have to scroll to find an entry.", "Filters the list while typing.", longList, filtering},
 };
 // clang-format on
 

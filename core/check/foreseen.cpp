@@ -80,8 +80,7 @@ class Foreseeing {
         if (!meaning.known || meaning.column || meaning.fields.size() != 1) return anything;
         const Control& c = *form_.find(meaning.fields.front());
         if (c.is().answer().toggled) return {0, 1};
-        if (!c.is().answer().numeric || !c.text(Prop::workedOut).empty() || !c.formulas.empty())
-            return anything;
+        if (!c.is().answer().numeric || !c.text(Prop::workedOut).empty() || !c.formulas.empty()) return anything;
         const auto least = c.maybeNumber(Prop::least), most = c.maybeNumber(Prop::most);
         return both({0, 0}, {least.value_or(-endless), most.value_or(endless)});
     }

@@ -141,10 +141,10 @@ Form widenedFor(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow languageRows[] = {
-    {"untranslated", CheckFamily::wording, Gravity::should, "Wording that is missing in a language of the form", "Fillers meet two languages in one form.", "", untranslated, nullptr, {{{"Reads the same in every language.", same}}}},
-    {"reworded", CheckFamily::wording, Gravity::should, "Wording that was changed after it was translated", "The translation may be out of date and is not used.", "", reworded, nullptr, {{{"Keeps the translation: it is still right.", kept}, {"Removes the translation.", forgotten}}}},
-    {"leftOver", CheckFamily::wording, Gravity::know, "Translations of deleted wording", "They are not shown anywhere.", "", leftOver, nullptr, {{{"Removes them.", forgotten}}}},
-    {"cutInLanguage", CheckFamily::wording, Gravity::should, "Wording that is cut off in a language of the form", "Part of the text cannot be read in that language.", "Makes it as wide as its longest wording.", cutInLanguage, widenedFor, {}, widenedForAll},
+    {"untranslated", CheckFamily::wording, Severity::should, "Wording that is missing in a language of the form", "Fillers meet two languages in one form.", "", untranslated, nullptr, {{{"Reads the same in every language.", same}}}},
+    {"reworded", CheckFamily::wording, Severity::should, "Wording that was changed after it was translated", "The translation may be out of date and is not used.", "", reworded, nullptr, {{{"Keeps the translation: it is still right.", kept}, {"Removes the translation.", forgotten}}}},
+    {"leftOver", CheckFamily::wording, Severity::know, "Translations of deleted wording", "They are not shown anywhere.", "", leftOver, nullptr, {{{"Removes them.", forgotten}}}},
+    {"cutInLanguage", CheckFamily::wording, Severity::should, "Wording that is cut off in a language of the form", "Part of the text cannot be read in that language.", "Makes it as wide as its longest wording.", cutInLanguage, widenedFor, {}, widenedForAll},
 };
 // clang-format on
 

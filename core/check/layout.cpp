@@ -352,17 +352,17 @@ Form folding(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow layoutRows[] = {
-    {"overlap", CheckFamily::layout, Gravity::should, "Controls that overlap", "One hides part of the other, or receives its clicks.", "", overlap, nullptr, {{{"Moves it below.", movedBelow}, {"Moves it beside.", movedBeside}}}},
-    {"outside", CheckFamily::layout, Gravity::must, "Beyond its container or the page margins", "It is cut off on the screen, or by the printer.", "Moves it inside.", outside, broughtBack},
-    {"offPaper", CheckFamily::layout, Gravity::must, "Off the paper", "It is not printed.", "Moves it inside.", offPaper, broughtBack},
-    {"edgesNear", CheckFamily::layout, Gravity::should, "Edges a few units apart", "It looks uneven.", "Aligns it with most of the others.", edgesNear, edgeTaken},
-    {"sizesNear", CheckFamily::layout, Gravity::should, "Sizes a few units apart", "It looks uneven.", "Gives it the size of most of the others.", sizesNear, sizeMatched},
-    {"unevenGaps", CheckFamily::layout, Gravity::should, "Uneven gaps between rows", "It looks uneven.", "Moves it and everything below by the difference.", unevenGaps, gapEvened},
-    {"notLevel", CheckFamily::layout, Gravity::should, "A label that is not level with its field", "People have to guess which belongs to which.", "Makes the label level with the field.", notLevel, levelled},
-    {"labelFar", CheckFamily::layout, Gravity::should, "A label far from its field", "People have to guess which belongs to which (ISO 9241-143, 5.3).", "Moves the label beside its field, or above it.", labelFar, broughtNear},
-    {"deadSpace", CheckFamily::layout, Gravity::know, "Empty space below or beside everything", "The window is larger than it needs to be.", "Fits the window to its contents.", deadSpace, fitted},
-    {"hiddenRoom", CheckFamily::layout, Gravity::know, "Empty space where something is hidden", "Fillers may think that something is missing.", "Folds the space away.", hiddenRoom, folding},
-    {"smallTarget", CheckFamily::layout, Gravity::should, "A target under 24 by 24 px", "It is hard to hit (WCAG 2.2, 2.5.8).", "Makes it large enough.", smallTarget, largeEnough},
+    {"overlap", CheckFamily::layout, Severity::should, "Controls that overlap", "One hides part of the other, or receives its clicks.", "", overlap, nullptr, {{{"Moves it below.", movedBelow}, {"Moves it beside.", movedBeside}}}},
+    {"outside", CheckFamily::layout, Severity::must, "Beyond its container or the page margins", "It is cut off on the screen, or by the printer.", "Moves it inside.", outside, broughtBack},
+    {"offPaper", CheckFamily::layout, Severity::must, "Off the paper", "It is not printed.", "Moves it inside.", offPaper, broughtBack},
+    {"edgesNear", CheckFamily::layout, Severity::should, "Edges a few units apart", "It looks uneven.", "Aligns it with most of the others.", edgesNear, edgeTaken},
+    {"sizesNear", CheckFamily::layout, Severity::should, "Sizes a few units apart", "It looks uneven.", "Gives it the size of most of the others.", sizesNear, sizeMatched},
+    {"unevenGaps", CheckFamily::layout, Severity::should, "Uneven gaps between rows", "It looks uneven.", "Moves it and everything below by the difference.", unevenGaps, gapEvened},
+    {"notLevel", CheckFamily::layout, Severity::should, "A label that is not level with its field", "People have to guess which belongs to which.", "Makes the label level with the field.", notLevel, levelled},
+    {"labelFar", CheckFamily::layout, Severity::should, "A label far from its field", "People have to guess which belongs to which (ISO 9241-143, 5.3).", "Moves the label beside its field, or above it.", labelFar, broughtNear},
+    {"deadSpace", CheckFamily::layout, Severity::know, "Empty space below or beside everything", "The window is larger than it needs to be.", "Fits the window to its contents.", deadSpace, fitted},
+    {"hiddenRoom", CheckFamily::layout, Severity::know, "Empty space where something is hidden", "Fillers may think that something is missing.", "Folds the space away.", hiddenRoom, folding},
+    {"smallTarget", CheckFamily::layout, Severity::should, "A target under 24 by 24 px", "It is hard to hit (WCAG 2.2, 2.5.8).", "Makes it large enough.", smallTarget, largeEnough},
 };
 // clang-format on
 

@@ -108,11 +108,11 @@ Form usualFont(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow lookRows[] = {
-    {"lowContrast", CheckFamily::looks, Gravity::must, "Contrast under 4.5 to 1, or 3 to 1 for large text", "Many cannot read it (WCAG 2.2, 1.4.3).", "Uses the nearest colour with enough contrast.", lowContrast, readable},
-    {"colourAlone", CheckFamily::looks, Gravity::should, "Meaning by colour alone", "It is lost on colour-blind readers and in black print (WCAG 2.2, 1.4.1).", "", colourAlone},
-    {"manyFonts", CheckFamily::looks, Gravity::should, "More than three font families", "It looks restless.", "Removes the font families that were set by hand.", manyFonts, fewerFonts},
-    {"strangeFont", CheckFamily::looks, Gravity::should, "A font that is missing or cannot be embedded", "Other computers show another font.", "Uses the usual font.", strangeFont, usualFont},
-    {"smallText", CheckFamily::looks, Gravity::should, "Text under 8 pt on the screen, 7 pt on paper", "It is easily overlooked.", "Enlarges it to that size.", smallText, largerText},
+    {"lowContrast", CheckFamily::looks, Severity::must, "Contrast under 4.5 to 1, or 3 to 1 for large text", "Many cannot read it (WCAG 2.2, 1.4.3).", "Uses the nearest colour with enough contrast.", lowContrast, readable},
+    {"colourAlone", CheckFamily::looks, Severity::should, "Meaning by colour alone", "It is lost on colour-blind readers and in black print (WCAG 2.2, 1.4.1).", "", colourAlone},
+    {"manyFonts", CheckFamily::looks, Severity::should, "More than three font families", "It looks restless.", "Removes the font families that were set by hand.", manyFonts, fewerFonts},
+    {"strangeFont", CheckFamily::looks, Severity::should, "A font that is missing or cannot be embedded", "Other computers show another font.", "Uses the usual font.", strangeFont, usualFont},
+    {"smallText", CheckFamily::looks, Severity::should, "Text under 8 pt on the screen, 7 pt on paper", "It is easily overlooked.", "Enlarges it to that size.", smallText, largerText},
 };
 // clang-format on
 

@@ -50,13 +50,13 @@ Form numbered(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow nameRows[] = {
-    {"nameTwice", CheckFamily::names, Gravity::must, "The same name twice", "Both answers would get the same name in the reply.", "Numbers the name.", standing<NameState::doubled>, numbered},
-    {"nameNoIdentifier", CheckFamily::names, Gravity::must, "A name that some languages do not allow", "C++, ECMAScript and SQL do not allow such a name.", "Names it by the scheme.", standing<NameState::notIdentifier>, byScheme, {}, allByScheme},
-    {"nameMissing", CheckFamily::names, Gravity::must, "No name where one is needed", "Its answer would have no name in the reply.", "Names it by the scheme.", standing<NameState::missing>, byScheme, {}, allByScheme},
-    {"nameMachineMade", CheckFamily::names, Gravity::should, "A name that a program made up", "People who read the reply cannot tell what it is.", "Names it by the scheme.", standing<NameState::machineMade>, byScheme, {}, allByScheme},
-    {"nameBreaksScheme", CheckFamily::names, Gravity::should, "A name that breaks the scheme", "Programmers expect a name by the scheme.", "Names it by the scheme.", otherwise<Otherwise::signs>, byScheme, {}, allByScheme},
-    {"nameOutdated", CheckFamily::names, Gravity::should, "A name that no longer matches its label", "The name describes what the field used to ask.", "Renames it by the label.", otherwise<Otherwise::outdated>, byScheme, {}, allByScheme},
-    {"nameTooLong", CheckFamily::names, Gravity::should, "A name longer than the scheme allows", "Databases cut off long names, and they are hard to type.", "Names it by the scheme.", otherwise<Otherwise::longer>, byScheme, {}, allByScheme},
+    {"nameTwice", CheckFamily::names, Severity::must, "The same name twice", "Both answers would get the same name in the reply.", "Numbers the name.", standing<NameState::doubled>, numbered},
+    {"nameNoIdentifier", CheckFamily::names, Severity::must, "A name that some languages do not allow", "C++, ECMAScript and SQL do not allow such a name.", "Names it by the scheme.", standing<NameState::notIdentifier>, byScheme, {}, allByScheme},
+    {"nameMissing", CheckFamily::names, Severity::must, "No name where one is needed", "Its answer would have no name in the reply.", "Names it by the scheme.", standing<NameState::missing>, byScheme, {}, allByScheme},
+    {"nameMachineMade", CheckFamily::names, Severity::should, "A name that a program made up", "People who read the reply cannot tell what it is.", "Names it by the scheme.", standing<NameState::machineMade>, byScheme, {}, allByScheme},
+    {"nameBreaksScheme", CheckFamily::names, Severity::should, "A name that breaks the scheme", "Programmers expect a name by the scheme.", "Names it by the scheme.", otherwise<Otherwise::signs>, byScheme, {}, allByScheme},
+    {"nameOutdated", CheckFamily::names, Severity::should, "A name that no longer matches its label", "The name describes what the field used to ask.", "Renames it by the label.", otherwise<Otherwise::outdated>, byScheme, {}, allByScheme},
+    {"nameTooLong", CheckFamily::names, Severity::should, "A name longer than the scheme allows", "Databases cut off long names, and they are hard to type.", "Names it by the scheme.", otherwise<Otherwise::longer>, byScheme, {}, allByScheme},
 };
 // clang-format on
 

@@ -33,7 +33,7 @@ void noAccept(const Checked& in, Findings& found) {
         any = any || (c.is().pressed && c.as<ButtonRole>() == ButtonRole::accept);
         for (const Rule& rule : c.rules) {
             auto look = [&](const Step& step) {
-                any = any || step.does == Does::accept || step.does == Does::acceptAndGoOn;
+                any = any || step.does == Action::accept || step.does == Action::acceptAndGoOn;
             };
             eachStep(rule.steps, look);
         }
@@ -48,7 +48,7 @@ void noCancel(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         any = any || (c.is().pressed && c.as<ButtonRole>() == ButtonRole::cancel);
         for (const Rule& rule : c.rules) {
-            auto look = [&](const Step& step) { any = any || step.does == Does::leave; };
+            auto look = [&](const Step& step) { any = any || step.does == Action::leave; };
             eachStep(rule.steps, look);
         }
     });
@@ -167,7 +167,7 @@ void noNext(const Checked& in, Findings& found) {
                 next = next || c.as<ButtonRole>() == ButtonRole::next;
                 accept = accept || c.as<ButtonRole>() == ButtonRole::accept;
                 for (const Rule& rule : c.rules) {
-                    auto look = [&](const Step& step) { next = next || step.does == Does::turn; };
+                    auto look = [&](const Step& step) { next = next || step.does == Action::turn; };
                     eachStep(rule.steps, look);
                 }
             });
@@ -193,7 +193,7 @@ void pageNotReached(const Checked& in, Findings& found) {
     in.form.controls.each([&](Id, const Control& c) {
         for (const Rule& rule : c.rules) {
             auto look = [&](const Step& step) {
-                if (step.does == Does::turn || step.does == Does::show || step.does == Does::turnOver)
+                if (step.does == Action::turn || step.does == Action::show || step.does == Action::turnOver)
                     reached.insert(step.on);
             };
             eachStep(rule.steps, look);
@@ -221,16 +221,16 @@ Form startingFirst(const Checked& in, const Finding&) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow orderRows[] = {
-    {"keyTwice", CheckFamily::order, Gravity::should, "The same access key twice", "Only one of the two can be reached with it.", "Chooses another for one of them.", keyTwice, rekeyed},
-    {"noAccept", CheckFamily::order, Gravity::must, "No button that accepts", "Fillers cannot submit their answers.", "Adds one.", noAccept, buttonAdded<ButtonRole::accept>, {{{"Makes the last button without an action accept the form.", lastIdleGets<ButtonRole::accept>}}}},
-    {"noCancel", CheckFamily::order, Gravity::know, "No button that cancels", "Fillers cannot see how to give up.", "Adds one.", noCancel, buttonAdded<ButtonRole::cancel>, {{{"Makes the last button without an action cancel.", lastIdleGets<ButtonRole::cancel>}}}},
-    {"routeJumps", CheckFamily::order, Gravity::should, "A route that jumps", "The Tab key does not follow the order of reading (WCAG 2.2, 2.4.3).", "Orders the route as people read.", routeJumps, laidByReading},
-    {"leftOut", CheckFamily::order, Gravity::should, "A field that the Tab key skips", "People without a mouse cannot fill it (WCAG 2.2, 2.1.1).", "Adds it to the route.", leftOut, putOnRoute},
-    {"idleStop", CheckFamily::order, Gravity::know, "A stop at something that cannot be filled", "It costs one key press and does nothing.", "Makes the Tab key skip it.", idleStop, takenOffRoute},
-    {"noKeys", CheckFamily::order, Gravity::know, "No access keys", "People without a mouse have to tab through the whole form.", "Chooses a letter for each.", noKeys, keysChosen},
-    {"noNext", CheckFamily::order, Gravity::should, "Pages without a way to the next one", "Fillers may not find the last page.", "Adds Next and Back to all pages.", noNext, nextAdded},
-    {"pageNotReached", CheckFamily::order, Gravity::should, "A page that cannot be reached", "Its questions are never answered.", "Shows it.", pageNotReached, pageShown},
-    {"firstNotFirst", CheckFamily::order, Gravity::know, "A first field that is not the first", "Earlier fields are skipped.", "Starts the cursor at the first stop.", firstNotFirst, startingFirst},
+    {"keyTwice", CheckFamily::order, Severity::should, "The same access key twice", "Only one of the two can be reached with it.", "Chooses another for one of them.", keyTwice, rekeyed},
+    {"noAccept", CheckFamily::order, Severity::must, "No button that accepts", "Fillers cannot submit their answers.", "Adds one.", noAccept, buttonAdded<ButtonRole::accept>, {{{"Makes the last button without an action accept the form.", lastIdleGets<ButtonRole::accept>}}}},
+    {"noCancel", CheckFamily::order, Severity::know, "No button that cancels", "Fillers cannot see how to give up.", "Adds one.", noCancel, buttonAdded<ButtonRole::cancel>, {{{"Makes the last button without an action cancel.", lastIdleGets<ButtonRole::cancel>}}}},
+    {"routeJumps", CheckFamily::order, Severity::should, "A route that jumps", "The Tab key does not follow the order of reading (WCAG 2.2, 2.4.3).", "Orders the route as people read.", routeJumps, laidByReading},
+    {"leftOut", CheckFamily::order, Severity::should, "A field that the Tab key skips", "People without a mouse cannot fill it (WCAG 2.2, 2.1.1).", "Adds it to the route.", leftOut, putOnRoute},
+    {"idleStop", CheckFamily::order, Severity::know, "A stop at something that cannot be filled", "It costs one key press and does nothing.", "Makes the Tab key skip it.", idleStop, takenOffRoute},
+    {"noKeys", CheckFamily::order, Severity::know, "No access keys", "People without a mouse have to tab through the whole form.", "Chooses a letter for each.", noKeys, keysChosen},
+    {"noNext", CheckFamily::order, Severity::should, "Pages without a way to the next one", "Fillers may not find the last page.", "Adds Next and Back to all pages.", noNext, nextAdded},
+    {"pageNotReached", CheckFamily::order, Severity::should, "A page that cannot be reached", "Its questions are never answered.", "Shows it.", pageNotReached, pageShown},
+    {"firstNotFirst", CheckFamily::order, Severity::know, "A first field that is not the first", "Earlier fields are skipped.", "Starts the cursor at the first stop.", firstNotFirst, startingFirst},
 };
 // clang-format on
 

@@ -16,8 +16,8 @@ string calledInReport(const Form& form, Id id) {
 }
 
 /// What puts it right: the mend, the ways that a person chooses from, or a person alone.
-string mendOf(const CheckRow& check) {
-    string all(check.mend);
+string fixOf(const CheckRow& check) {
+    string all(check.fix);
     for (const Way& way : check.ways)
         if (way.done) all += (all.empty() ? "*one of:* " : " *or* ") + string(way.does);
     return all.empty() ? "by hand" : all;
@@ -32,10 +32,10 @@ string findingsJson(const Form& form, const Findings& findings) {
         for (Id id : f.controls) controls.push_back(calledInReport(form, id));
         all["findings"].push_back({{"check", f.check->key},
                                    {"family", familyKey(f.check->family)},
-                                   {"gravity", gravityKey(f.check->gravity)},
+                                   {"gravity", severityKey(f.check->severity)},
                                    {"controls", controls},
                                    {"sentence", f.sentence.text()},
-                                   {"mend", f.check->mended != nullptr},
+                                   {"mend", f.check->fixed != nullptr},
                                    {"silenced", f.silenced ? nlohmann::ordered_json(*f.silenced) : nullptr}});
     }
     // What is no UTF-8 in a name or wording is replaced, so that the report is always JSON.
@@ -48,8 +48,8 @@ string findingsText(const Form& form, const Findings& findings) {
         string who;
         for (Id id : f.controls)
             who += (who.empty() ? "" : ", ") + (id == rootId ? string("the form") : calledInReport(form, id));
-        const char* how = f.check->mended ? "" : f.check->ways[0].done ? "  (to choose)" : "  (by hand)";
-        lines += fmt::format("{:<6}  {}: {}{}\n", gravityKey(f.check->gravity), who, f.sentence.text(),
+        const char* how = f.check->fixed ? "" : f.check->ways[0].done ? "  (to choose)" : "  (by hand)";
+        lines += fmt::format("{:<6}  {}: {}{}\n", severityKey(f.check->severity), who, f.sentence.text(),
                              f.silenced ? "  (silenced: " + *f.silenced + ")" : how);
     }
     return lines;
@@ -83,8 +83,8 @@ string checksPage() {
             if (check.family == CheckFamily::targets) page += "Asked of the targets that `--target` names.\n\n";
             page += "| Check | | Why | Mend |\n|---|---|---|---|\n";
         }
-        page += fmt::format("| `{}` {} | {} | {} | {} |\n", check.key, check.word, gravityKey(check.gravity), check.why,
-                            mendOf(check));
+        page += fmt::format("| `{}` {} | {} | {} | {} |\n", check.key, check.word, severityKey(check.severity),
+                            check.why, fixOf(check));
     };
     for (const CheckRow& check : allChecks()) add(check);
     for (const TargetCheck& one : targetChecks()) add(one.check);
@@ -93,7 +93,7 @@ string checksPage() {
 
 bool anyMust(const Findings& findings) {
     return std::ranges::any_of(findings,
-                               [](const Finding& f) { return !f.silenced && f.check->gravity == Gravity::must; });
+                               [](const Finding& f) { return !f.silenced && f.check->severity == Severity::must; });
 }
 
 }  // namespace brindel

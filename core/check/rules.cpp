@@ -4,7 +4,7 @@
 
 #include "core/check/families.h"
 #include "core/edit/routing.h"
-#include "core/edit/rule_mends.h"
+#include "core/edit/rule_fixes.h"
 #include "core/rules/formula.h"
 #include "core/rules/rule_fit.h"
 
@@ -29,11 +29,11 @@ void broken(const Checked& in, Findings& found, Which which) {
 template <class Which>
 Form rightAgain(const Checked& in, const Finding& f, Which which) {
     for (const BrokenRule& one : brokenRules(in.form))
-        if (one.on == f.controls.front() && one.says == f.sentence && which(one)) return mended(in.form, one);
+        if (one.on == f.controls.front() && one.says == f.sentence && which(one)) return fixed(in.form, one);
     return in.form;
 }
 bool inCircle(const BrokenRule& one) {
-    return one.mend.empty();
+    return one.fix.empty();
 }
 /// One of them gives way: the first that is put right opens the circle for all.
 Form circleOpened(const Checked& in, const Finding& f) {
@@ -50,12 +50,12 @@ bool ofRule(const BrokenRule& one) {
 }
 
 /// What rules show, enable or set, whatever they start as.
-std::set<Id> reachedByRules(const Form& form, std::initializer_list<Does> kinds) {
+std::set<Id> reachedByRules(const Form& form, std::initializer_list<Action> kinds) {
     std::set<Id> reached;
     form.controls.each([&](Id, const Control& c) {
         for (const Rule& rule : c.rules) {
             auto look = [&](const Step& step) {
-                for (Does does : kinds)
+                for (Action does : kinds)
                     if (step.does == does) reached.insert(step.on);
             };
             eachStep(rule.steps, look);
@@ -65,8 +65,9 @@ std::set<Id> reachedByRules(const Form& form, std::initializer_list<Does> kinds)
 }
 
 void cannotBeGiven(const Checked& in, Findings& found) {
-    const std::set<Id> shown = reachedByRules(in.form, {Does::show, Does::turnOver});
-    const std::set<Id> enabled = reachedByRules(in.form, {Does::enable}), set = reachedByRules(in.form, {Does::set});
+    const std::set<Id> shown = reachedByRules(in.form, {Action::show, Action::turnOver});
+    const std::set<Id> enabled = reachedByRules(in.form, {Action::enable}),
+                       set = reachedByRules(in.form, {Action::set});
     eachControl(in, [&](const Control& c) {
         if (!isFilled(c) || !c.yes(Prop::required) || c.formulas.find(Prop::required)) return;
         if (!c.text(Prop::defaultText).empty() || set.contains(c.id)) return;
@@ -100,7 +101,7 @@ void silentMessage(const Checked& in, Findings& found) {
     in.form.controls.each([&](Id id, const Control& c) {
         bool silent = false;
         auto look = [&](const Step& step) {
-            const bool speaks = step.does == Does::say || step.does == Does::ask;
+            const bool speaks = step.does == Action::say || step.does == Action::ask;
             const auto tree = speaks ? readFormula(step.with) : tl::unexpected(FormulaMistake());
             silent = silent || (tree && (*tree)->what == Node::What::text && (*tree)->text.empty());
         };
@@ -155,7 +156,7 @@ Form messagesOut(const Checked& in, const Finding& f) {
     if (!c) return in.form;
     Rules rules = c->rules;
     auto silent = [](const Step& step) {
-        if (step.does != Does::say) return false;
+        if (step.does != Action::say) return false;
         const auto tree = readFormula(step.with);
         return tree && (*tree)->what == Node::What::text && (*tree)->text.empty();
     };
@@ -167,17 +168,17 @@ Form messagesOut(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow ruleRows[] = {
-    {"formulaBroken", CheckFamily::rules, Gravity::must, "A formula with an error or a deleted name", "Nothing is worked out.", "Removes the formula; the plain value applies.",
+    {"formulaBroken", CheckFamily::rules, Severity::must, "A formula with an error or a deleted name", "Nothing is worked out.", "Removes the formula; the plain value applies.",
      [](const Checked& in, Findings& found) { broken(in, found, ofFormula); }, [](const Checked& in, const Finding& f) { return rightAgain(in, f, ofFormula); }},
-    {"formulaCircle", CheckFamily::rules, Gravity::must, "Formulas in a circle", "Each one needs the result of the other.", "Removes one of the formulas.",
+    {"formulaCircle", CheckFamily::rules, Severity::must, "Formulas in a circle", "Each one needs the result of the other.", "Removes one of the formulas.",
      [](const Checked& in, Findings& found) { broken(in, found, inCircle); }, circleOpened},
-    {"ruleBroken", CheckFamily::rules, Gravity::must, "A rule with a deleted or missing control", "It does not do what it should.", "Removes the step, or switches the rule off.",
+    {"ruleBroken", CheckFamily::rules, Severity::must, "A rule with a deleted or missing control", "It does not do what it should.", "Removes the step, or switches the rule off.",
      [](const Checked& in, Findings& found) { broken(in, found, ofRule); }, [](const Checked& in, const Finding& f) { return rightAgain(in, f, ofRule); }},
-    {"cannotBeGiven", CheckFamily::rules, Gravity::must, "Required, but hidden, disabled or locked", "The form can never be accepted.", "Unlocks it, or makes it optional.", cannotBeGiven, givenOrNot},
-    {"limitsMissed", CheckFamily::rules, Gravity::should, "A worked-out number beyond its own limits", "The form cannot be accepted, and fillers cannot correct it.", "Removes its limits.", limitsMissed, limitsLifted},
-    {"idleButton", CheckFamily::rules, Gravity::should, "A button that does nothing", "Nothing happens when it is clicked.", "", idleButton, nullptr, {{{"Makes it accept the form.", pressMeans<ButtonRole::accept>}, {"Makes it cancel.", pressMeans<ButtonRole::cancel>}, {"Deletes it.", takenOut}}}},
-    {"silentMessage", CheckFamily::rules, Gravity::should, "A message with no text", "An empty message covers the form.", "Removes the message.", silentMessage, messagesOut},
-    {"neverFires", CheckFamily::rules, Gravity::should, "A rule that can never run", "Somebody may rely on it.", "Switches it off.", neverFires, switchedOff},
+    {"cannotBeGiven", CheckFamily::rules, Severity::must, "Required, but hidden, disabled or locked", "The form can never be accepted.", "Unlocks it, or makes it optional.", cannotBeGiven, givenOrNot},
+    {"limitsMissed", CheckFamily::rules, Severity::should, "A worked-out number beyond its own limits", "The form cannot be accepted, and fillers cannot correct it.", "Removes its limits.", limitsMissed, limitsLifted},
+    {"idleButton", CheckFamily::rules, Severity::should, "A button that does nothing", "Nothing happens when it is clicked.", "", idleButton, nullptr, {{{"Makes it accept the form.", pressMeans<ButtonRole::accept>}, {"Makes it cancel.", pressMeans<ButtonRole::cancel>}, {"Deletes it.", takenOut}}}},
+    {"silentMessage", CheckFamily::rules, Severity::should, "A message with no text", "An empty message covers the form.", "Removes the message.", silentMessage, messagesOut},
+    {"neverFires", CheckFamily::rules, Severity::should, "A rule that can never run", "Somebody may rely on it.", "Switches it off.", neverFires, switchedOff},
 };
 // clang-format on
 

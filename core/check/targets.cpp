@@ -169,28 +169,28 @@ void boxesLeftOut(const Checked& in, Findings& found) {
 // The rows read best in long lines.
 // clang-format off
 constexpr TargetCheck rows[] = {
-    {"pdf", {"pdfFormulas", CheckFamily::targets, Gravity::should, "Formulas that a PDF does not work out", "Values, limits, what must be filled in, and what is seen and can be used are worked out; wording is not.", "", formulasLost}},
-    {"pdf", {"pdfChoices", CheckFamily::targets, Gravity::know, "Choices that follow an answer, in a PDF", "A PDF has the choices that the form begins with.", "", choicesStand}},
-    {"pdf", {"pdfWording", CheckFamily::targets, Gravity::know, "Wording that comes and goes, in a PDF", "What is painted on a page cannot go; fields can.", "", wordingStays}},
-    {"pdf", {"pdfEvents", CheckFamily::targets, Gravity::should, "Rules that a PDF does not run", "Viewers do not tell scripts about it.", "", eventsLost}},
-    {"pdf", {"pdfSteps", CheckFamily::targets, Gravity::should, "Steps that a PDF does not do", "A PDF has no calling program, no window of its own and a fixed number of rows.", "", stepsLost}},
-    {"pdf", {"pdfSigned", CheckFamily::targets, Gravity::know, "Required signatures and pictures, in a PDF", "Scripts of a PDF see neither.", "", signingUnchecked}},
-    {"pdf", {"pdfPattern", CheckFamily::targets, Gravity::should, "Patterns that a PDF does not check", "Viewers know ECMAScript's patterns, which are fewer.", "", patternsUnread}},
-    {"pdf", {"pdfRich", CheckFamily::targets, Gravity::know, "Formatted answers, in a PDF", "Few viewers let fillers format what they type.", "", richPlain}},
-    {"pdf", {"pdfScripts", CheckFamily::targets, Gravity::know, "What needs scripts, in a PDF", "Not every viewer runs scripts.", "", scriptsNeeded}},
-    {"pdf", {"pdfRows", CheckFamily::targets, Gravity::know, "Rows that fillers add, in a PDF", "A PDF has the rows that are there.", "", rowsFixed}},
-    {"qt", {"qtNames", CheckFamily::targets, Gravity::know, "Names that a C++ class cannot use", "Qt's windows have functions of these names.", "", namesKept}},
-    {"qt", {"qtRich", CheckFamily::targets, Gravity::know, "Formatted answers, in a C++ class", "The reply has the text alone, and no keys format it.", "", richPlainInClass}},
-    {"qt", {"qtHead", CheckFamily::targets, Gravity::know, "Header and footer, in a C++ class", "They belong to paper.", "", headAndFootLost}},
-    {"qt", {"qtRows", CheckFamily::targets, Gravity::should, "Many rows that fillers add, in a C++ class", "Each row that can be added is in the window already, hidden.", "", classRows}},
-    {"qt", {"qtGrow", CheckFamily::targets, Gravity::know, "Text that shrinks or grows, in a C++ class", "A field keeps its size and the size of its text.", "", textScrolls}},
-    {"qt", {"qtPlace", CheckFamily::targets, Gravity::know, "A remembered place, in a C++ class", "The program has its own way to save settings.", "", placeForgotten}},
-    {"html", {"htmlPattern", CheckFamily::targets, Gravity::should, "Patterns that a web page does not check", "Browsers know ECMAScript's patterns, which are fewer.", "", patternsUnreadInPage}},
-    {"html", {"htmlRich", CheckFamily::targets, Gravity::know, "Formatted answers, in a web page", "A browser's own fields take plain text.", "", richPlainInPage}},
-    {"html", {"htmlRows", CheckFamily::targets, Gravity::should, "Many rows that fillers add, in a web page", "Each row that can be added is in the page already, hidden.", "", classRows}},
-    {"html", {"htmlBoxes", CheckFamily::targets, Gravity::know, "Boxes and vertical lines, in a web page", "What is on them moves with the width of the window.", "", boxesLeftOut}},
-    {"html", {"htmlGrow", CheckFamily::targets, Gravity::know, "Text that shrinks or stops, in a web page", "Fields of several lines grow, those of one scroll.", "", textScrolls}},
-    {"png", {"pngFields", CheckFamily::targets, Gravity::know, "Fields, in a picture", "A picture shows them, to be printed and filled by hand.", "", nothingFilled}},
+    {"pdf", {"pdfFormulas", CheckFamily::targets, Severity::should, "Formulas that a PDF does not work out", "Values, limits, what must be filled in, and what is seen and can be used are worked out; wording is not.", "", formulasLost}},
+    {"pdf", {"pdfChoices", CheckFamily::targets, Severity::know, "Choices that follow an answer, in a PDF", "A PDF has the choices that the form begins with.", "", choicesStand}},
+    {"pdf", {"pdfWording", CheckFamily::targets, Severity::know, "Wording that comes and goes, in a PDF", "What is painted on a page cannot go; fields can.", "", wordingStays}},
+    {"pdf", {"pdfEvents", CheckFamily::targets, Severity::should, "Rules that a PDF does not run", "Viewers do not tell scripts about it.", "", eventsLost}},
+    {"pdf", {"pdfSteps", CheckFamily::targets, Severity::should, "Steps that a PDF does not do", "A PDF has no calling program, no window of its own and a fixed number of rows.", "", stepsLost}},
+    {"pdf", {"pdfSigned", CheckFamily::targets, Severity::know, "Required signatures and pictures, in a PDF", "Scripts of a PDF see neither.", "", signingUnchecked}},
+    {"pdf", {"pdfPattern", CheckFamily::targets, Severity::should, "Patterns that a PDF does not check", "Viewers know ECMAScript's patterns, which are fewer.", "", patternsUnread}},
+    {"pdf", {"pdfRich", CheckFamily::targets, Severity::know, "Formatted answers, in a PDF", "Few viewers let fillers format what they type.", "", richPlain}},
+    {"pdf", {"pdfScripts", CheckFamily::targets, Severity::know, "What needs scripts, in a PDF", "Not every viewer runs scripts.", "", scriptsNeeded}},
+    {"pdf", {"pdfRows", CheckFamily::targets, Severity::know, "Rows that fillers add, in a PDF", "A PDF has the rows that are there.", "", rowsFixed}},
+    {"qt", {"qtNames", CheckFamily::targets, Severity::know, "Names that a C++ class cannot use", "Qt's windows have functions of these names.", "", namesKept}},
+    {"qt", {"qtRich", CheckFamily::targets, Severity::know, "Formatted answers, in a C++ class", "The reply has the text alone, and no keys format it.", "", richPlainInClass}},
+    {"qt", {"qtHead", CheckFamily::targets, Severity::know, "Header and footer, in a C++ class", "They belong to paper.", "", headAndFootLost}},
+    {"qt", {"qtRows", CheckFamily::targets, Severity::should, "Many rows that fillers add, in a C++ class", "Each row that can be added is in the window already, hidden.", "", classRows}},
+    {"qt", {"qtGrow", CheckFamily::targets, Severity::know, "Text that shrinks or grows, in a C++ class", "A field keeps its size and the size of its text.", "", textScrolls}},
+    {"qt", {"qtPlace", CheckFamily::targets, Severity::know, "A remembered place, in a C++ class", "The program has its own way to save settings.", "", placeForgotten}},
+    {"html", {"htmlPattern", CheckFamily::targets, Severity::should, "Patterns that a web page does not check", "Browsers know ECMAScript's patterns, which are fewer.", "", patternsUnreadInPage}},
+    {"html", {"htmlRich", CheckFamily::targets, Severity::know, "Formatted answers, in a web page", "A browser's own fields take plain text.", "", richPlainInPage}},
+    {"html", {"htmlRows", CheckFamily::targets, Severity::should, "Many rows that fillers add, in a web page", "Each row that can be added is in the page already, hidden.", "", classRows}},
+    {"html", {"htmlBoxes", CheckFamily::targets, Severity::know, "Boxes and vertical lines, in a web page", "What is on them moves with the width of the window.", "", boxesLeftOut}},
+    {"html", {"htmlGrow", CheckFamily::targets, Severity::know, "Text that shrinks or stops, in a web page", "Fields of several lines grow, those of one scroll.", "", textScrolls}},
+    {"png", {"pngFields", CheckFamily::targets, Severity::know, "Fields, in a picture", "A picture shows them, to be printed and filled by hand.", "", nothingFilled}},
 };
 // clang-format on
 
@@ -212,7 +212,7 @@ Findings findingsFor(const Form& form, const FontBook& fonts, std::span<const st
             all[i].silenced = silenceOf(form, all[i]);
         }
     }
-    std::ranges::stable_sort(all, {}, [](const Finding& f) { return f.check->gravity; });
+    std::ranges::stable_sort(all, {}, [](const Finding& f) { return f.check->severity; });
     return all;
 }
 

@@ -182,13 +182,13 @@ Form colonAsMost(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow wordingRows[] = {
-    {"wordless", CheckFamily::wording, Gravity::must, "A button, page or tick without text", "Nobody knows what it does.", "Uses the words of its name.", wordless, worded},
-    {"labelless", CheckFamily::wording, Gravity::must, "A field without label or hint", "Nobody knows what is asked, and a screen reader has nothing to read (WCAG 2.2, 3.3.2).", "Uses the words of its name as a hint.", labelless, hinted},
-    {"wordingCut", CheckFamily::wording, Gravity::should, "Wording that is cut off", "Part of the text cannot be read.", "Makes it as wide as its text.", wordingCut, widened},
-    {"labelTwice", CheckFamily::wording, Gravity::should, "The same label twice in one place", "Only position tells the answers apart.", "", labelTwice, nullptr, {{{"Numbers it.", numberedLabel}}}},
-    {"unevenColons", CheckFamily::wording, Gravity::should, "Only some labels end in a colon", "It looks careless and has no meaning.", "Follows most of the labels.", unevenColons, colonAsMost},
-    {"translationCut", CheckFamily::wording, Gravity::know, "Wording without room for longer translations", "Other languages often need a third more room.", "", translationCut},
-    {"untitled", CheckFamily::wording, Gravity::should, "A form without title", "Its window has no title, and its file and replies have no name.", "", untitled, nullptr, {{{"Uses the first heading, or the words of its name.", titled}}}},
+    {"wordless", CheckFamily::wording, Severity::must, "A button, page or tick without text", "Nobody knows what it does.", "Uses the words of its name.", wordless, worded},
+    {"labelless", CheckFamily::wording, Severity::must, "A field without label or hint", "Nobody knows what is asked, and a screen reader has nothing to read (WCAG 2.2, 3.3.2).", "Uses the words of its name as a hint.", labelless, hinted},
+    {"wordingCut", CheckFamily::wording, Severity::should, "Wording that is cut off", "Part of the text cannot be read.", "Makes it as wide as its text.", wordingCut, widened},
+    {"labelTwice", CheckFamily::wording, Severity::should, "The same label twice in one place", "Only position tells the answers apart.", "", labelTwice, nullptr, {{{"Numbers it.", numberedLabel}}}},
+    {"unevenColons", CheckFamily::wording, Severity::should, "Only some labels end in a colon", "It looks careless and has no meaning.", "Follows most of the labels.", unevenColons, colonAsMost},
+    {"translationCut", CheckFamily::wording, Severity::know, "Wording without room for longer translations", "Other languages often need a third more room.", "", translationCut},
+    {"untitled", CheckFamily::wording, Severity::should, "A form without title", "Its window has no title, and its file and replies have no name.", "", untitled, nullptr, {{{"Uses the first heading, or the words of its name.", titled}}}},
 };
 // clang-format on
 

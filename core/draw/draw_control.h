@@ -6,7 +6,7 @@
 #include "core/draw/drawing.h"
 #include "core/model/measures.h"
 #include "core/model/places.h"
-#include "core/model/presence.h"
+#include "core/model/visibility.h"
 
 namespace brindel {
 
@@ -17,8 +17,8 @@ struct DrawOptions {
     bool ground = true;                // borders, fills and fixed wording
     bool guests = true;  // what fillers change: typed text, ticks, and buttons whole; PDF draws these apart
 
-    bool visible(const Control& c) const { return filling ? filling->presence.visible(c.id) : startsVisible(c); }
-    bool enabled(const Control& c) const { return filling ? filling->presence.enabled(c.id) : startsEnabled(c); }
+    bool visible(const Control& c) const { return filling ? filling->visibility.visible(c.id) : startsVisible(c); }
+    bool enabled(const Control& c) const { return filling ? filling->visibility.enabled(c.id) : startsEnabled(c); }
 };
 
 /// The control alone, at (0, 0), with what it shows; without what it holds.

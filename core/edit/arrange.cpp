@@ -103,8 +103,7 @@ Form fittedToText(const Form& form, const Ids& ids, const FontBook& fonts) {
             std::ceil(fonts.width(text, look) * pt) + measuresFor(form).textRoom - signReach(form, *c, fonts);
         if (c->is().speaks) box.height = std::max(box.height, std::ceil(fonts.lineHeight(look) * pt));
         if (c->is().pressed) width = std::max(width + measuresFor(form).buttonPad, measuresFor(form).buttonLeast);
-        if (c->is().answer().ticked)
-            width += tickBoxOf(form, *c).width + measuresFor(form).rowGap;
+        if (c->is().answer().ticked) width += tickBoxOf(form, *c).width + measuresFor(form).rowGap;
         // A label that ends at its field goes on ending there.
         if (look.across == Across::end && c->is().speaks) box.left = box.right() - width;
         box.width = width;

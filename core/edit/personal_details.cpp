@@ -49,8 +49,7 @@ std::span<const PersonalSort> personalSorts() {
 }
 
 const PersonalSort* guessedPersonal(const Form& form, const Control& c) {
-    if (!isFilled(c) || c.is().answer().ticked ||
-        c.is().answer().numeric || c.is().answers == AnswerType::picks)
+    if (!isFilled(c) || c.is().answer().ticked || c.is().answer().numeric || c.is().answers == AnswerType::picks)
         return nullptr;
     auto sort = [](std::string_view key) { return std::ranges::find(sorts, key, &PersonalSort::key); };
     if (c.is().answer().strokes) return sort("signature");

@@ -19,7 +19,7 @@ Ids fieldsAmong(const Form& form, const Ids& ids) {
         walk(form, id, [&](const Control& c, int) {
             if (!isFilled(c)) return;
             found.insert(c.id);
-            for (Id other : form.index()->questionOf(c.id)) found.insert(other);
+            for (Id other : form.index()->radioGroupOf(c.id)) found.insert(other);
         });
     Ids all(found.begin(), found.end());
     std::ranges::sort(all, {}, [&](Id id) { return form.index()->placeInOrder(id); });

@@ -150,7 +150,7 @@ Form sameAsAbove(const Form& form, const Ids& selected) {
     if (ticks.size() != 1 || fields.size() < 2 || fields.size() % 2) return form;
     Rule rule{Event::ticked, "", "", {}};
     const std::size_t half = fields.size() / 2;
-    for (std::size_t i = 0; i < half; ++i) rule.steps.push_back({Does::set, fields[half + i]->id, named(*fields[i])});
+    for (std::size_t i = 0; i < half; ++i) rule.steps.push_back({Action::set, fields[half + i]->id, named(*fields[i])});
     return withRule(form, ticks[0]->id, rule);
 }
 
@@ -196,21 +196,21 @@ Form lettersLeft(const Form& form, const Ids& selected) {
 Form startAgain(const Form& form, const Ids& selected) {
     const auto buttons = only(inOrder(form, selected), [](const Control& c) { return c.is().pressed; });
     if (buttons.size() != 1) return form;
-    Rule rule{Event::pressed, "", "", {{Does::clear, rootId}}};
+    Rule rule{Event::pressed, "", "", {{Action::clear, rootId}}};
     // The cursor goes to the first field.
     Id first = noControl;
     walk(form, rootId, [&](const Control& c, int) {
         if (first == noControl && isFilled(c)) first = c.id;
     });
-    if (first != noControl) rule.steps.push_back({Does::cursor, first});
+    if (first != noControl) rule.steps.push_back({Action::cursor, first});
     return withRule(form, buttons[0]->id, rule);
 }
 
 Form askBeforeClosing(const Form& form, const Ids&) {
     std::vector<const Control*> fields;
     walk(form, rootId, [&](const Control& c, int) {
-        const bool counts = isField(c) && !isTick(c) && !c.is().answer().shared &&
-                            c.text(Prop::workedOut).empty() && c.text(Prop::defaultText).empty();
+        const bool counts = isField(c) && !isTick(c) && !c.is().answer().shared && c.text(Prop::workedOut).empty() &&
+                            c.text(Prop::defaultText).empty();
         if (counts && !spotOf(form, c.id) && fields.size() < 200) fields.push_back(&c);
     });
     const string filled = fields.empty() ? "" : "COUNTA(" + listed(fields) + ") > 0";
@@ -219,7 +219,7 @@ Form askBeforeClosing(const Form& form, const Ids&) {
         {Event::closes,
          "",
          filled,
-         {{Does::ask, noControl, "\"Close without handing in what was filled in?\"", {{Does::leave}}, {}}}});
+         {{Action::ask, noControl, "\"Close without handing in what was filled in?\"", {{Action::leave}}, {}}}});
 }
 
 /// The pages of the tabs that are selected, or hold what is; of the form's first tabs otherwise.

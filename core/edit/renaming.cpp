@@ -136,9 +136,8 @@ Form questionCarried(const Form& form, Id radio, const std::string& before) {
     const Control* c = form.find(radio);
     if (!c || !c->is().answer().shared || before.empty()) return form;
     bool left = form.named(before) != nullptr;
-    form.controls.each([&](Id, const Control& k) {
-        left = left || (k.is().answer().shared && k.text(Prop::group) == before);
-    });
+    form.controls.each(
+        [&](Id, const Control& k) { left = left || (k.is().answer().shared && k.text(Prop::group) == before); });
     const std::string now = answerName(form, *c);
     return left || now == before ? form : formulasTurned(form, {{before, now}});
 }

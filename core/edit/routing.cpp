@@ -22,7 +22,7 @@ Ids goesAlong(const Form& form, Id id) {
     Ids all;
     if (const Control* label = labelOf(form, id)) all.push_back(label->id);
     if (c.is().answer().shared)
-        for (Id radio : questionOf(form, c)) all.push_back(radio);
+        for (Id radio : radioGroupOf(form, c)) all.push_back(radio);
     else
         all.push_back(id);
     return all;
@@ -88,8 +88,7 @@ Form stopLaid(const Form& form, Id stop, Id behind, const std::set<Id>& laid) {
         if (level == 0 && behind != noControl) {
             for (Id one : next.find(container)->children)
                 if (within(form, behind, one)) after = one;
-            if (after != noControl && form.find(after)->is().answer().shared)
-                after = goesAlong(next, after).back();
+            if (after != noControl && form.find(after)->is().answer().shared) after = goesAlong(next, after).back();
         } else {
             std::set<Id> others = laid;
             others.erase(stop);

@@ -193,7 +193,7 @@ class Reader {
             if (++count > mostSteps) bad(at, said("A rule has at most {} steps.", mostSteps));
             Step step;
             const string does = textAt(one["does"], at + ".does", 200);
-            const auto known = doesFrom(does);
+            const auto known = actionFrom(does);
             if (!known) bad(at + ".does", said("This version does not know the step “{}”.", does));
             step.does = *known;
             if (one.contains("on")) {

@@ -115,7 +115,7 @@ Json parts() {
     defs["step"] = {{"type", "object"},
                     {"required", {"does"}},
                     {"properties",
-                     {{"does", {{"enum", keys(allDoes())}}},
+                     {{"does", {{"enum", keys(allActions())}}},
                       {"on", {{"$ref", "#/$defs/id"}}},
                       {"with", {{"type", "string"}}},
                       {"yes", steps},

@@ -289,7 +289,7 @@ class Reading {
                 return !given->texts.front().empty() && given->texts.front() != "Off";
             }
             case AnswerType::question: {
-                const std::vector<Id> buttons = questionOf(form_, c);
+                const std::vector<Id> buttons = radioGroupOf(form_, c);
                 if (const auto on = buttonOn(name, buttons)) return valueWhenOn(*form_.find(buttons[*on]));
                 return {};
             }

@@ -98,8 +98,7 @@ class Teller {
         const string* formula = c.formulas.find(Prop::visible);
         const bool starts = !c.text(Prop::defaultText).empty() || !c.text(Prop::workedOut).empty() ||
                             (has(c.kind, Prop::startsTicked) && c.yes(Prop::startsTicked));
-        if (!formula || !isFilled(c) || c.is().answer().shared || starts || !readFormula(*formula))
-            return "";
+        if (!formula || !isFilled(c) || c.is().answer().shared || starts || !readFormula(*formula)) return "";
         const Control* label = labelOf(form_, c.id);
         const string* with = label ? label->formulas.find(Prop::visible) : formula;
         return with && *with == *formula ? *formula : "";

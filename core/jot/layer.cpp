@@ -236,8 +236,7 @@ void Layer::loneField(const JotField& f, const Columns& c) {
         size.width = std::min(size.width, c.right - left);
     }
     const double room = std::max(c.right - from, m_.least);
-    const bool broad =
-        f.rows > 1 || row(f.kind).grid || (row(f.kind).answer().free && size.width >= m_.widths[3]);
+    const bool broad = f.rows > 1 || row(f.kind).grid || (row(f.kind).answer().free && size.width >= m_.widths[3]);
     const double width = wordedItself(f) ? size.width : broad ? room : std::min(size.width, room);
     const double labelHigh = over ? linesHigh(f.label, room) : 0, drop = over ? labelHigh + labelDrop() : 0;
     const double high = std::max(size.height + drop + (over ? 0 : tickDrop(f)), over ? 0 : m_.fieldHigh);

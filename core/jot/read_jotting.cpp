@@ -225,8 +225,7 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
     setTyping(p, f);
     setRange(p, f, column);
     if (has(f.kind, Prop::datePattern)) setDates(p, f);
-    if (!p.quoted.empty())
-        f.own.set(has(f.kind, Prop::prompt) ? Prop::prompt : Prop::placeholder, p.quoted);
+    if (!p.quoted.empty()) f.own.set(has(f.kind, Prop::prompt) ? Prop::prompt : Prop::placeholder, p.quoted);
     if (!p.hint.empty()) f.own.set(Prop::hint, p.hint);
     if (p.required) f.own.set(Prop::required, true);
     if (!p.access.empty()) f.own.set(Prop::access, p.access);

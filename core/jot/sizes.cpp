@@ -103,8 +103,8 @@ Look Sizes::styleLook(std::string_view style) const {
 double Sizes::tickDrop(const JotField& f) const {
     const double high = m_.groupHead;
     return row(f.kind).answer().toggled ? (m_.fieldHigh - m_.tickHigh) / 2
-           : row(f.kind).spreads                   ? (m_.fieldHigh - high) / 2
-                                                   : 0;
+           : row(f.kind).spreads        ? (m_.fieldHigh - high) / 2
+                                        : 0;
 }
 
 bool Sizes::fits(const std::vector<const JotField*>& fields, const Columns& c) const {

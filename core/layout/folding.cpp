@@ -10,7 +10,7 @@ bool folds(const Control& c) {
     return has(c.kind, Prop::fold) && c.yes(Prop::fold);
 }
 
-std::vector<Shift> foldShifts(const Form& form, const Presence& presence, Id frame) {
+std::vector<Shift> foldShifts(const Form& form, const Visibility& visibility, Id frame) {
     std::vector<Shift> shifts;
     const Control* c = form.find(frame);
     if (!c || !folds(*c)) return shifts;
@@ -29,7 +29,7 @@ std::vector<Shift> foldShifts(const Form& form, const Presence& presence, Id fra
         for (Id other : holder->children) {
             const Control& k = *form.find(other);
             if (other == id) continue;
-            const bool gone = folds(k) && !presence.visible(other);
+            const bool gone = folds(k) && !visibility.visible(other);
             if (k.box.top >= bottom - slack) {
                 below.push_back(other);
                 if (!gone && (next < 0 || k.box.top < next)) next = k.box.top;

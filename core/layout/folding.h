@@ -4,7 +4,7 @@
 
 #include <span>
 
-#include "core/model/presence.h"
+#include "core/model/visibility.h"
 
 namespace brindel {
 
@@ -17,11 +17,11 @@ struct Shift {
 
 /// What is to be done when a frame is hidden, in the form as it is now. Room that something beside the frame needs
 /// stays. Frames that are folded already count as not there. Pages and tab pages keep their size.
-std::vector<Shift> foldShifts(const Form& form, const Presence& presence, Id frame);
+std::vector<Shift> foldShifts(const Form& form, const Visibility& visibility, Id frame);
 /// True for a control that folds when it is hidden.
 bool folds(const Control& control);
-/// Does shifts to a form, or takes them back. What was derived from the form goes on to hold: its boxes are no part of
-/// that.
+/// Action shifts to a form, or takes them back. What was derived from the form goes on to hold: its boxes are no part
+/// of that.
 void shift(Form& form, std::span<const Shift> shifts, bool back = false);
 
 }  // namespace brindel

@@ -72,7 +72,7 @@ std::string suggestedHolds(const Form& form, Id id) {
     const Box& b = c->box;
     const double right = area.width - b.right(), bottom = area.height - b.bottom();
     const double near = measuresFor(form).nearEdge;
-    // Does anything stand on its right, on its level, or below it? Then that has the far edge.
+    // Action anything stand on its right, on its level, or below it? Then that has the far edge.
     bool beside = false, below = false;
     for (Id other : holder->children) {
         const Control& o = *form.find(other);
@@ -82,8 +82,8 @@ std::string suggestedHolds(const Form& form, Id id) {
     }
     const bool spans = b.width > area.width * 0.5 && right <= near && !beside;
     const bool stretches = !c->is().speaks && !c->is().pressed && !c->is().answer().ticked && !c->is().answer().strokes;
-    const bool tall = c->kind == Kind::listBox || c->is().turns ||
-                      (c->is().answer().free && c->as<Lines>() == Lines::many);
+    const bool tall =
+        c->kind == Kind::listBox || c->is().turns || (c->is().answer().free && c->as<Lines>() == Lines::many);
     std::string holds;
     auto add = [&](const char* edge) { holds += (holds.empty() ? "" : " ") + std::string(edge); };
     const bool atRight = !spans && right < b.left && b.centre().x > area.width / 2 && right <= near * 6 &&

@@ -35,8 +35,7 @@ int mostThatFit(double width, TextOf textOf, const auto& widthOf) {
 }
 
 bool hasManyLines(const Control& c) {
-    return (c.is().answer().free && c.as<Lines>() == Lines::many) ||
-           (c.is().speaks && c.yes(Prop::wraps));
+    return (c.is().answer().free && c.as<Lines>() == Lines::many) || (c.is().speaks && c.yes(Prop::wraps));
 }
 
 /// The box that a control's text stands in, and its look.
@@ -156,8 +155,7 @@ bool grownIsCutOff(const Form& form, const Control& c, const FontBook& fonts, do
             const string marked = markedWording(form, c);
             const double high = fonts.lineHeight(look) * pt;
             if (marked.find('\n') == string::npos && !wider(marked, look, room)) return high > c.box.height * 1.3;
-            const auto lines =
-                fonts.lines(marked, look, (room + slack) / factor / pt, !form.isDialog());
+            const auto lines = fonts.lines(marked, look, (room + slack) / factor / pt, !form.isDialog());
             if (double(lines.size()) * high > c.box.height * 1.3) return true;
             return std::ranges::any_of(lines, [&](const string& line) { return wider(line, look, room); });
         }

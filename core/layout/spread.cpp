@@ -50,7 +50,7 @@ class Parted {
         part.box = box.moved(group_.box.left, group_.box.top);
         while (!part.name.empty() && index_.named(part.name)) part.name += "_";
         dress(part, group_);
-        out_.filling.presence.follow(part.id, group_.id);
+        out_.filling.visibility.follow(part.id, group_.id);
         out_.groupOf.emplace(part.id, group_.id);
         parts_.push_back(part.id);
         form.controls.put(part.id, std::make_shared<Control>(std::move(part)));
@@ -103,7 +103,7 @@ class Parted {
 }  // namespace
 
 Spread spread(const Form& form, const FontBook& fonts, const Filling* filling) {
-    Spread out{form, filling ? *filling : Filling{{}, Presence::atStart(form)}};
+    Spread out{form, filling ? *filling : Filling{{}, Visibility::atStart(form)}};
     const auto index = form.index();
     std::map<Id, std::vector<Id>> parts;  // of each group
     std::set<Id> holders;

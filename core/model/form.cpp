@@ -111,8 +111,11 @@ bool sameContent(const Form& a, const Form& b) {
     static const Seal noSeal;
     static const KitChoice noKit;
     static const Translations noTranslations;
-    return same && (a.translations ? *a.translations : noTranslations) == (b.translations ? *b.translations : noTranslations) && (a.kit ? *a.kit : noKit) == (b.kit ? *b.kit : noKit) &&
-           (a.seal ? *a.seal : noSeal) == (b.seal ? *b.seal : noSeal) && (a.styles ? *a.styles : noStyles) == (b.styles ? *b.styles : noStyles) &&
+    return same &&
+           (a.translations ? *a.translations : noTranslations) == (b.translations ? *b.translations : noTranslations) &&
+           (a.kit ? *a.kit : noKit) == (b.kit ? *b.kit : noKit) &&
+           (a.seal ? *a.seal : noSeal) == (b.seal ? *b.seal : noSeal) &&
+           (a.styles ? *a.styles : noStyles) == (b.styles ? *b.styles : noStyles) &&
            (a.scheme == b.scheme || (a.scheme ? *a.scheme : noScheme) == (b.scheme ? *b.scheme : noScheme));
 }
 
@@ -167,7 +170,7 @@ std::string questionCalled(const Form& form, const Control& c) {
     const Control* frame = form.find(c.parent);
     if (frame && !frame->is().root && frame->is().wording == Prop::title && !frame->text(Prop::title).empty())
         return frame->text(Prop::title);
-    for (Id button : form.index()->questionOf(c.id))
+    for (Id button : form.index()->radioGroupOf(c.id))
         if (const Control* label = labelOf(form, button); label && !label->text(Prop::text).empty())
             return label->text(Prop::text);
     return calledBy(form, c);
@@ -181,9 +184,9 @@ int fieldCount(const Form& form) {
     return int(form.index()->fields().size());
 }
 
-std::vector<Id> questionOf(const Form& form, const Control& radio) {
+std::vector<Id> radioGroupOf(const Form& form, const Control& radio) {
     const auto index = form.index();
-    const std::span<const Id> ids = index->questionOf(radio.id);
+    const std::span<const Id> ids = index->radioGroupOf(radio.id);
     return ids.empty() ? std::vector<Id>{radio.id} : std::vector<Id>(ids.begin(), ids.end());
 }
 

@@ -79,14 +79,14 @@ using Styles = std::vector<Style>;
 struct Form {
     SharedMap<Control> controls;  // the root under rootId, and every control
     std::shared_ptr<const Styles> styles;
-    std::shared_ptr<const Scheme> scheme;  // how names are made; null for the one that forms start with
-    std::shared_ptr<const Seal> seal;      // null for a form that anybody may change
-    std::shared_ptr<const KitChoice> kit;  // what it is handed over as; null for what forms start with
+    std::shared_ptr<const Scheme> scheme;              // how names are made; null for the one that forms start with
+    std::shared_ptr<const Seal> seal;                  // null for a form that anybody may change
+    std::shared_ptr<const KitChoice> kit;              // what it is handed over as; null for what forms start with
     std::shared_ptr<const Translations> translations;  // its wording in other languages; null for none
-    Id next = rootId + 1;                  // the id that the next control gets
-    int revision = 1;                      // the designer's own count of versions, written into replies
-    std::string kept;                      // unknown keys of the file, as in Control
-    DerivedSlot made;                      // what derived() has made
+    Id next = rootId + 1;                              // the id that the next control gets
+    int revision = 1;                                  // the designer's own count of versions, written into replies
+    std::string kept;                                  // unknown keys of the file, as in Control
+    DerivedSlot made;                                  // what derived() has made
 
     /// What a T makes of the form, T(form), made when it is first asked for after a change of the controls.
     template <class T>
@@ -151,7 +151,7 @@ bool isFilled(const Control& control);
 /// How many things a form asks its fillers: radio buttons of one question count once.
 int fieldCount(const Form& form);
 /// The radio buttons of the same question as `radio`, in order; it is one of them.
-std::vector<Id> questionOf(const Form& form, const Control& radio);
+std::vector<Id> radioGroupOf(const Form& form, const Control& radio);
 /// What a radio button or check box puts into a reply when it is chosen or ticked.
 std::string valueWhenOn(const Control& control);
 /// The name under which a control's answer goes into a reply (FormIndex::answerName).

@@ -55,7 +55,7 @@ FormIndex::FormIndex(const Form& form) : controls_(form.controls) {
         const Control& c = *controls_.find(id);
         if (!c.is().answer().shared) continue;
         bool said = answer(id, c.text(Prop::group));
-        for (Id button : questionOf(id)) said = said || answer(id, controls_.find(button)->name);
+        for (Id button : radioGroupOf(id)) said = said || answer(id, controls_.find(button)->name);
         if (!said) answer(id, idText(id));
     }
 }
@@ -70,7 +70,7 @@ Id FormIndex::labelOf(Id id) const {
     return at == labels_.end() ? noControl : at->second;
 }
 
-std::span<const Id> FormIndex::questionOf(Id radio) const {
+std::span<const Id> FormIndex::radioGroupOf(Id radio) const {
     auto at = questionAt_.find(radio);
     return at == questionAt_.end() ? std::span<const Id>() : questions_[at->second];
 }
@@ -82,7 +82,7 @@ std::size_t FormIndex::numberOfCell(Id cell) const {
 
 const std::string& FormIndex::answerName(Id id) const {
     static const std::string nothing;
-    if (const std::span<const Id> question = questionOf(id); !question.empty()) id = question.front();
+    if (const std::span<const Id> question = radioGroupOf(id); !question.empty()) id = question.front();
     auto at = answers_.find(id);
     return at == answers_.end() ? nothing : at->second;
 }

@@ -27,7 +27,7 @@ class FormIndex {
     /// The label that speaks for a control: of several one in the same container, then the first in tab order.
     Id labelOf(Id id) const;
     /// The radio buttons of the same question as `radio` in tab order, itself among them; empty for anything else.
-    std::span<const Id> questionOf(Id radio) const;
+    std::span<const Id> radioGroupOf(Id radio) const;
     /// Where a cell stands in its table, row by row from 0.
     std::size_t numberOfCell(Id cell) const;
     /// The name under which an answer goes into a reply; no two fields or questions have the same. A field answers

@@ -283,17 +283,17 @@ struct AnswerRow {
     bool strokes = false;   // drawn by hand
 };
 inline constexpr AnswerRow answerRows[] = {
-    {AnswerType::none, "none"},
-    {AnswerType::text, "text", .typed = true, .free = true},
-    {AnswerType::number, "number", .typed = true, .numeric = true, .ordered = true},
-    {AnswerType::date, "date", .typed = true, .moment = true, .ordered = true},
-    {AnswerType::time, "time", .typed = true, .moment = true, .ordered = true},
-    {AnswerType::choice, "choice", .typed = true, .listed = true},
-    {AnswerType::picks, "picks", .listed = true},
-    {AnswerType::tick, "tick", .ticked = true, .toggled = true},
-    {AnswerType::question, "question", .ticked = true, .shared = true},
-    {AnswerType::picture, "picture", .drawn = true},
-    {AnswerType::ink, "ink", .drawn = true, .strokes = true},
+    {.type = AnswerType::none, .word = "none"},
+    {.type = AnswerType::text, .word = "text", .typed = true, .free = true},
+    {.type = AnswerType::number, .word = "number", .typed = true, .numeric = true, .ordered = true},
+    {.type = AnswerType::date, .word = "date", .typed = true, .moment = true, .ordered = true},
+    {.type = AnswerType::time, .word = "time", .typed = true, .moment = true, .ordered = true},
+    {.type = AnswerType::choice, .word = "choice", .typed = true, .listed = true},
+    {.type = AnswerType::picks, .word = "picks", .listed = true},
+    {.type = AnswerType::tick, .word = "tick", .ticked = true, .toggled = true},
+    {.type = AnswerType::question, .word = "question", .ticked = true, .shared = true},
+    {.type = AnswerType::picture, .word = "picture", .drawn = true},
+    {.type = AnswerType::ink, .word = "ink", .drawn = true, .strokes = true},
 };
 static_assert(inOrder(answerRows, &AnswerRow::type), "the rows stand in the order of the enum");
 constexpr const AnswerRow& row(AnswerType type) {

@@ -21,30 +21,30 @@ constexpr EventRow events[] = {
     {Event::key, "key", "gets the key", false},
 };
 
-constexpr DoesRow does[] = {
-    {Does::turn, "turn", "go to page", true, false},
-    {Does::show, "show", "show", true, false},
-    {Does::hide, "hide", "hide", true, false},
-    {Does::turnOver, "turnOver", "show or hide", true, false},
-    {Does::enable, "enable", "enable", true, false},
-    {Does::disable, "disable", "disable", true, false},
-    {Does::set, "set", "set", true, true},
-    {Does::clear, "clear", "clear", true, false},
-    {Does::cursor, "cursor", "put the cursor in", true, false},
-    {Does::say, "say", "say", false, true},
-    {Does::ask, "ask", "ask", false, true},
-    {Does::accept, "accept", "accept the form", false, false},
-    {Does::acceptAndGoOn, "acceptAndGoOn", "accept and clear for the next", false, false},
-    {Does::leave, "leave", "cancel without a reply", false, false},
-    {Does::putAway, "putAway", "hide the form, keep answers", false, false},
-    {Does::addRow, "addRow", "add a row to", true, false},
-    {Does::removeRow, "removeRow", "remove the last row of", true, false},
-    {Does::tell, "tell", "tell the calling program", false, true},
-    {Does::address, "address", "offer to go to", false, true},
-    {Does::letter, "letter", "offer to write to", false, true},
+constexpr ActionRow does[] = {
+    {Action::turn, "turn", "go to page", true, false},
+    {Action::show, "show", "show", true, false},
+    {Action::hide, "hide", "hide", true, false},
+    {Action::turnOver, "turnOver", "show or hide", true, false},
+    {Action::enable, "enable", "enable", true, false},
+    {Action::disable, "disable", "disable", true, false},
+    {Action::set, "set", "set", true, true},
+    {Action::clear, "clear", "clear", true, false},
+    {Action::cursor, "cursor", "put the cursor in", true, false},
+    {Action::say, "say", "say", false, true},
+    {Action::ask, "ask", "ask", false, true},
+    {Action::accept, "accept", "accept the form", false, false},
+    {Action::acceptAndGoOn, "acceptAndGoOn", "accept and clear for the next", false, false},
+    {Action::leave, "leave", "cancel without a reply", false, false},
+    {Action::putAway, "putAway", "hide the form, keep answers", false, false},
+    {Action::addRow, "addRow", "add a row to", true, false},
+    {Action::removeRow, "removeRow", "remove the last row of", true, false},
+    {Action::tell, "tell", "tell the calling program", false, true},
+    {Action::address, "address", "offer to go to", false, true},
+    {Action::letter, "letter", "offer to write to", false, true},
 };
 
-static_assert(inOrder(events, &EventRow::event) && inOrder(does, &DoesRow::does),
+static_assert(inOrder(events, &EventRow::event) && inOrder(does, &ActionRow::does),
               "the rows stand in the order of the enums");
 
 }  // namespace
@@ -52,21 +52,21 @@ static_assert(inOrder(events, &EventRow::event) && inOrder(does, &DoesRow::does)
 std::span<const EventRow> allEvents() {
     return events;
 }
-std::span<const DoesRow> allDoes() {
+std::span<const ActionRow> allActions() {
     return does;
 }
 const EventRow& row(Event event) {
     return events[std::size_t(event)];
 }
-const DoesRow& row(Does which) {
+const ActionRow& row(Action which) {
     return does[std::size_t(which)];
 }
 std::optional<Event> eventFrom(std::string_view key) {
     const auto at = std::ranges::find(events, key, &EventRow::key);
     return at == std::end(events) ? std::nullopt : std::optional(at->event);
 }
-std::optional<Does> doesFrom(std::string_view key) {
-    const auto at = std::ranges::find(does, key, &DoesRow::key);
+std::optional<Action> actionFrom(std::string_view key) {
+    const auto at = std::ranges::find(does, key, &ActionRow::key);
     return at == std::end(does) ? std::nullopt : std::optional(at->does);
 }
 

@@ -46,7 +46,7 @@ enum class Event : std::uint8_t {
     key,
 };
 /// What a step does.
-enum class Does : std::uint8_t {
+enum class Action : std::uint8_t {
     turn,  // to a page
     show,
     hide,
@@ -75,21 +75,21 @@ struct EventRow {
     std::string_view word;  // for people, behind "When … "
     bool ofForm;            // of the form as a whole, not of one control
 };
-struct DoesRow {
-    Does does;
+struct ActionRow {
+    Action does;
     std::string_view key, word;
     bool onControl;  // names a control
     bool with;       // takes a formula
 };
 std::span<const EventRow> allEvents();
-std::span<const DoesRow> allDoes();
+std::span<const ActionRow> allActions();
 const EventRow& row(Event event);
-const DoesRow& row(Does does);
+const ActionRow& row(Action does);
 std::optional<Event> eventFrom(std::string_view key);
-std::optional<Does> doesFrom(std::string_view key);
+std::optional<Action> actionFrom(std::string_view key);
 
 struct Step {
-    Does does = Does::say;
+    Action does = Action::say;
     Id on = noControl;                    // the control it is done to
     std::string with = {};                // a formula: the value that is set, what is said …
     std::vector<Step> yes = {}, no = {};  // what follows an answer

@@ -47,7 +47,8 @@ class SharedMap {
                 part = std::make_shared<Part>();
             else if (part.use_count() > 1)
                 part = std::make_shared<Part>(*part);
-            else  // counting up and down orders this writing behind the reading of whoever held it last in another thread
+            else  // counting up and down orders this writing behind the reading of whoever held it last in another
+                  // thread
                 (void)std::shared_ptr<const Part>(part);
             // Made without const above, and seen by nobody else.
             return const_cast<Part&>(*part);

@@ -162,8 +162,7 @@ std::string freeName(const Form& form, const std::string& wanted, Id except) {
         if (id != except && id != rootId && !c.name.empty()) {
             if (std::string name = folded(c.name); name.starts_with(stem)) taken.insert(std::move(name));
         }
-        if (c.is().answer().shared && !c.text(Prop::group).empty())
-            taken.insert(folded(c.text(Prop::group)));
+        if (c.is().answer().shared && !c.text(Prop::group).empty()) taken.insert(folded(c.text(Prop::group)));
     });
     return freed(schemeOf(form), wanted, [&](const std::string& name) { return taken.contains(folded(name)); });
 }
@@ -210,9 +209,7 @@ std::map<Id, std::string> proposedTogether(const Form& form, const std::vector<I
     // radio buttons, each in tab order.
     for (const bool answers : {true, false})
         walk(form, rootId, [&](const Control& c, int) {
-            if (!among.contains(c.id) || c.id == rootId ||
-                answers != (isFilled(c) && !c.is().answer().shared))
-                return;
+            if (!among.contains(c.id) || c.id == rootId || answers != (isFilled(c) && !c.is().answer().shared)) return;
             std::string& name = names[c.id];
             if (!needsNameWhere(form, c, [&](const std::string& n) { return spoken->speakOf(n); })) return;
             name = proposal(

@@ -27,10 +27,10 @@ std::string because(const Form& form, const Control& control, Visible visible, E
 }
 }  // namespace
 
-std::string passedBecause(const Form& form, const Presence& presence, const Control& control) {
+std::string passedBecause(const Form& form, const Visibility& visibility, const Control& control) {
     return because(
-        form, control, [&](const Control& c) { return presence.visible(c.id); },
-        [&](const Control& c) { return presence.enabled(c.id); });
+        form, control, [&](const Control& c) { return visibility.visible(c.id); },
+        [&](const Control& c) { return visibility.enabled(c.id); });
 }
 
 /// Asked of one control after the other: nothing is made of all of them.
@@ -38,16 +38,16 @@ std::string passedBecause(const Form& form, const Control& control) {
     return because(form, control, startsVisible, startsEnabled);
 }
 
-std::vector<Id> tabRoute(const Form& form, const Presence& presence) {
+std::vector<Id> tabRoute(const Form& form, const Visibility& visibility) {
     std::vector<Id> ids;
     walk(form, rootId, [&](const Control& c, int) {
-        if (canStop(c) && passedBecause(form, presence, c).empty()) ids.push_back(c.id);
+        if (canStop(c) && passedBecause(form, visibility, c).empty()) ids.push_back(c.id);
     });
     return ids;
 }
 
 std::vector<Id> tabRoute(const Form& form) {
-    return tabRoute(form, Presence::atStart(form));
+    return tabRoute(form, Visibility::atStart(form));
 }
 
 std::vector<Id> stopsOf(const Form& form) {
@@ -55,8 +55,7 @@ std::vector<Id> stopsOf(const Form& form) {
     std::map<std::pair<Id, std::string>, Id> questions;
     for (Id id : tabRoute(form)) {
         const Control& c = *form.find(id);
-        if (!c.is().answer().shared ||
-            questions.emplace(std::pair(c.parent, c.text(Prop::group)), id).second)
+        if (!c.is().answer().shared || questions.emplace(std::pair(c.parent, c.text(Prop::group)), id).second)
             stops.push_back(id);
     }
     return stops;
@@ -79,8 +78,8 @@ std::map<Id, int> stopNumbers(const Form& form) {
     return numbers;
 }
 
-Id firstStop(const Form& form, const Presence& presence) {
-    const std::vector<Id> route = tabRoute(form, presence);
+Id firstStop(const Form& form, const Visibility& visibility) {
+    const std::vector<Id> route = tabRoute(form, visibility);
     const Id wanted = form.root().reference(Prop::startsIn);
     if (wanted != noControl && std::ranges::find(route, wanted) != route.end()) return wanted;
     for (Id id : route)
@@ -89,20 +88,20 @@ Id firstStop(const Form& form, const Presence& presence) {
 }
 
 Id firstStop(const Form& form) {
-    return firstStop(form, Presence::atStart(form));
+    return firstStop(form, Visibility::atStart(form));
 }
 
-Id buttonPressed(const Form& form, const Presence& presence, ButtonRole role) {
+Id buttonPressed(const Form& form, const Visibility& visibility, ButtonRole role) {
     Id found = noControl;
     walk(form, rootId, [&](const Control& c, int) {
-        if (found == noControl && c.is().pressed && c.as<ButtonRole>() == role && isUsable(form, presence, c.id))
+        if (found == noControl && c.is().pressed && c.as<ButtonRole>() == role && isUsable(form, visibility, c.id))
             found = c.id;
     });
     return found;
 }
 
 Id buttonPressed(const Form& form, ButtonRole role) {
-    return buttonPressed(form, Presence::atStart(form), role);
+    return buttonPressed(form, Visibility::atStart(form), role);
 }
 
 }  // namespace brindel

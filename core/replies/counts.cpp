@@ -173,7 +173,7 @@ std::vector<std::pair<string, string>> choicesOf(const Form& form, Id id) {
     const Control* c = form.find(id);
     if (!c) return all;
     constexpr std::size_t most = 40;
-    for (Id button : form.index()->questionOf(id))
+    for (Id button : form.index()->radioGroupOf(id))
         all.emplace_back(valueWhenOn(*form.find(button)), calledBy(form, *form.find(button)));
     if (all.empty() && has(c->kind, Prop::choices))
         for (const Choice& choice : c->choices())

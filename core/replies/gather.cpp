@@ -43,7 +43,7 @@ std::vector<Id> acceptingButtons(const Form& form) {
         if (!c.is().pressed) return;
         bool accepts = c.as<ButtonRole>() == ButtonRole::accept;
         auto look = [&](const Step& step) {
-            accepts = accepts || step.does == Does::accept || step.does == Does::acceptAndGoOn;
+            accepts = accepts || step.does == Action::accept || step.does == Action::acceptAndGoOn;
         };
         for (const Rule& rule : c.rules) eachStep(rule.steps, look);
         if (accepts) all.push_back(id);

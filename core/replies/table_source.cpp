@@ -81,10 +81,7 @@ Result<SourceTable> tableFrom(const string& address) {
 
 Result<std::vector<ReplyColumn>> listColumns(SourceStore& from) {
     auto columns = from.store.columns(from.form);
-    if (columns)
-        std::erase_if(*columns, [](const ReplyColumn& c) {
-            return c.rows || c.several || row(c.type).drawn;
-        });
+    if (columns) std::erase_if(*columns, [](const ReplyColumn& c) { return c.rows || c.several || row(c.type).drawn; });
     return columns;
 }
 

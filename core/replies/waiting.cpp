@@ -5,7 +5,7 @@
 
 #include "core/file/form_file.h"
 #include "core/file/json_text.h"
-#include "core/file/keepsake.h"
+#include "core/file/recovery_file.h"
 #include "core/file/whole_file.h"
 #include "core/text/encodings.h"
 
@@ -62,7 +62,7 @@ Result<Record> readRecord(const fs::path& path) {
 }  // namespace
 
 string waitingFolder() {
-    const string state = keepsakeFolder();
+    const string state = recoveryFolder();
     return state.empty() ? "" : (fs::path(state) / "waiting").string();
 }
 

@@ -120,7 +120,7 @@ Dependence::Dependence(const Form& form) {
         if (!gathersChoices(c)) return;
         Worked choices{c.id, Prop::choices, {}, {}, {}};
         if (const Id by = has(c.kind, Prop::choicesBy) ? c.reference(Prop::choicesBy) : noControl; form.find(by)) {
-            const auto question = form.index()->questionOf(by);
+            const auto question = form.index()->radioGroupOf(by);
             choices.names.emplace_back("", Meaning{true, false, {question.empty() ? by : question.front()}});
         }
         found.push_back(std::move(choices));

@@ -90,19 +90,19 @@ string ecmascriptOf(const Node& formula) {
 
 string ecmascriptAround(const string& language, double today, int minutes) {
     const icu::Locale locale((language + "@calendar=gregorian").c_str());
-    nlohmann::ordered_json around = {{"today", today}, {"minutes", minutes}, {"language", language}};
+    nlohmann::ordered_json context = {{"today", today}, {"minutes", minutes}, {"language", language}};
     UErrorCode error = U_ZERO_ERROR;
     const std::unique_ptr<icu::NumberFormat> format(icu::NumberFormat::createInstance(locale, error));
     if (const auto* numbers = U_SUCCESS(error) ? dynamic_cast<icu::DecimalFormat*>(format.get()) : nullptr) {
         const icu::DecimalFormatSymbols& signs = *numbers->getDecimalFormatSymbols();
         using S = icu::DecimalFormatSymbols;
         const int first = numbers->getGroupingSize(), second = numbers->getSecondaryGroupingSize();
-        around["decimal"] = narrow(signs.getSymbol(S::kDecimalSeparatorSymbol));
-        around["minus"] = narrow(signs.getSymbol(S::kMinusSignSymbol));
-        around["group"] = narrow(signs.getSymbol(S::kGroupingSeparatorSymbol));
-        around["groups"] = {first > 0 ? first : 3, second > 0 ? second : first > 0 ? first : 3};
-        around["leastGroup"] = std::max(1, int(numbers->getMinimumGroupingDigits()));
-        around["zero"] = int(signs.getSymbol(S::kZeroDigitSymbol).char32At(0));
+        context["decimal"] = narrow(signs.getSymbol(S::kDecimalSeparatorSymbol));
+        context["minus"] = narrow(signs.getSymbol(S::kMinusSignSymbol));
+        context["group"] = narrow(signs.getSymbol(S::kGroupingSeparatorSymbol));
+        context["groups"] = {first > 0 ? first : 3, second > 0 ? second : first > 0 ? first : 3};
+        context["leastGroup"] = std::max(1, int(numbers->getMinimumGroupingDigits()));
+        context["zero"] = int(signs.getSymbol(S::kZeroDigitSymbol).char32At(0));
     }
     error = U_ZERO_ERROR;
     const icu::DateFormatSymbols names(locale, error);
@@ -121,14 +121,14 @@ string ecmascriptAround(const string& language, double today, int minutes) {
         const auto* from = names.getWeekdays(count, D::FORMAT, width);
         return list(from, std::min(count, 8), 1);
     };
-    around["months"] = months(D::WIDE);
-    around["monthsShort"] = months(D::ABBREVIATED);
-    around["monthsNarrow"] = months(D::NARROW);
-    around["days"] = days(D::WIDE);
-    around["daysShort"] = days(D::ABBREVIATED);
+    context["months"] = months(D::WIDE);
+    context["monthsShort"] = months(D::ABBREVIATED);
+    context["monthsNarrow"] = months(D::NARROW);
+    context["days"] = days(D::WIDE);
+    context["daysShort"] = days(D::ABBREVIATED);
     const auto* halves = names.getAmPmStrings(count);
-    around["halves"] = list(halves, std::min(count, 2), 0);
-    return around.dump();
+    context["halves"] = list(halves, std::min(count, 2), 0);
+    return context.dump();
 }
 
 bool isEcmascriptPattern(const std::string& pattern) {

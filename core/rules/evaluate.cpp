@@ -19,13 +19,14 @@ using What = Node::What;
 /// One formula being worked out: its surroundings, and the steps that it has left.
 class Evaluation {
   public:
-    explicit Evaluation(const Surroundings& in) : around(in) {}
+    explicit Evaluation(const EvaluationContext& in) : context(in) {}
 
-    const Surroundings& around;
+    const EvaluationContext& context;
 
     Operand operand(const Node& node) {
         if (++steps_ > mostFormulaSteps) return {{FormulaError::value}};
-        if (node.what == What::name) return around.valueOf ? around.valueOf(node.text) : Operand{{FormulaError::name}};
+        if (node.what == What::name)
+            return context.valueOf ? context.valueOf(node.text) : Operand{{FormulaError::name}};
         return {{scalar(node)}};
     }
 
@@ -62,7 +63,7 @@ class Evaluation {
 
     template <class Work>
     Scalar onNumber(const Node& part, Work work) {
-        const Scalar number = asNumber(scalar(part), around);
+        const Scalar number = asNumber(scalar(part), context);
         if (const auto* x = std::get_if<double>(&number)) return work(*x);
         return number;
     }
@@ -82,7 +83,7 @@ class Evaluation {
         if (sign == ">") return compared(left, right) > 0;
         if (sign == "<=") return compared(left, right) <= 0;
         if (sign == ">=") return compared(left, right) >= 0;
-        const Scalar a = asNumber(left, around), b = asNumber(right, around);
+        const Scalar a = asNumber(left, context), b = asNumber(right, context);
         for (const Scalar* one : {&a, &b})
             if (std::holds_alternative<FormulaError>(*one)) return *one;
         const double x = std::get<double>(a), y = std::get<double>(b);
@@ -124,18 +125,18 @@ std::string_view errorText(FormulaError error) {
     return texts[std::size_t(error)];
 }
 
-Scalar evaluated(const Node& node, const Surroundings& around) {
-    return Evaluation(around).scalar(node);
+Scalar evaluated(const Node& node, const EvaluationContext& context) {
+    return Evaluation(context).scalar(node);
 }
 
-Scalar asNumber(const Scalar& value, const Surroundings& around) {
+Scalar asNumber(const Scalar& value, const EvaluationContext& context) {
     if (const auto* yes = std::get_if<bool>(&value)) return *yes ? 1.0 : 0.0;
     if (std::holds_alternative<std::monostate>(value)) return 0.0;
     const auto* text = std::get_if<string>(&value);
     if (!text) return value;
     if (const auto day = isoDateRead(trimmed(*text))) return serialOf(*day);
     if (const auto number = numberFrom(trimmed(*text))) return *number;
-    if (const auto number = numberRead(*text, around.language)) return *number;
+    if (const auto number = numberRead(*text, context.language)) return *number;
     if (const auto minutes = clockRead(trimmed(*text))) return *minutes / 1440.0;
     return FormulaError::value;
 }
@@ -152,7 +153,7 @@ Scalar asText(const Scalar& value) {
     return value;
 }
 
-Scalar asLogical(const Scalar& value, const Surroundings&) {
+Scalar asLogical(const Scalar& value, const EvaluationContext&) {
     if (const auto* number = std::get_if<double>(&value)) return *number != 0;
     if (std::holds_alternative<std::monostate>(value)) return false;
     const auto* text = std::get_if<string>(&value);
@@ -245,8 +246,8 @@ bool Arguments::given(std::size_t i) const {
     return i < call_.parts.size() && call_.parts[i]->what != What::left_out;
 }
 
-const Surroundings& Arguments::around() const {
-    return evaluation_.around;
+const EvaluationContext& Arguments::context() const {
+    return evaluation_.context;
 }
 
 Operand Arguments::operand(std::size_t i) const {
@@ -258,7 +259,7 @@ Scalar Arguments::value(std::size_t i) const {
 }
 
 double Arguments::number(std::size_t i) const {
-    const Scalar got = asNumber(value(i), around());
+    const Scalar got = asNumber(value(i), context());
     if (const auto* error = std::get_if<FormulaError>(&got)) throw *error;
     return std::get<double>(got);
 }
@@ -274,7 +275,7 @@ string Arguments::text(std::size_t i, const string& otherwise) const {
     return given(i) ? text(i) : otherwise;
 }
 bool Arguments::logical(std::size_t i) const {
-    const Scalar got = asLogical(value(i), around());
+    const Scalar got = asLogical(value(i), context());
     if (const auto* error = std::get_if<FormulaError>(&got)) throw *error;
     return std::get<bool>(got);
 }
@@ -308,7 +309,7 @@ std::vector<double> Arguments::numbers(std::size_t i) const {
             if (const auto* number = std::get_if<double>(&one)) {
                 numbers.push_back(*number);
             } else if (!reference && !std::holds_alternative<std::monostate>(one)) {
-                const Scalar got = asNumber(one, around());
+                const Scalar got = asNumber(one, context());
                 if (const auto* error = std::get_if<FormulaError>(&got)) throw *error;
                 numbers.push_back(std::get<double>(got));
             }

@@ -26,7 +26,7 @@ struct Operand {
 };
 
 /// What a formula can ask of the form that it stands in.
-struct Surroundings {
+struct EvaluationContext {
     std::function<Operand(const std::string& name)> valueOf;  // an error value for a name that there is not
     Day today{};
     int minutesNow = 0;           // from midnight
@@ -37,16 +37,16 @@ struct Surroundings {
 inline constexpr std::size_t mostFormulaSteps = 200000, longestFormulaText = 100000;
 
 /// What a tree is worth; a list of several values where one is expected is #VALUE!.
-Scalar evaluated(const Node& node, const Surroundings& around);
+Scalar evaluated(const Node& node, const EvaluationContext& context);
 
 // ---- conversions of the standard (6.3), for whoever shows or keeps what was worked out ----
 
 /// As a number: TRUE is 1, nothing 0, a text what it says by the language or in ISO 8601; an error otherwise.
-Scalar asNumber(const Scalar& value, const Surroundings& around);
+Scalar asNumber(const Scalar& value, const EvaluationContext& context);
 /// As a text: a number with at most 15 digits, TRUE or FALSE, nothing as "".
 Scalar asText(const Scalar& value);
 /// As a logical value: 0 and nothing are false; texts but "TRUE" and "FALSE" an error.
-Scalar asLogical(const Scalar& value, const Surroundings& around);
+Scalar asLogical(const Scalar& value, const EvaluationContext& context);
 /// The day of a serial number, within years 1 to 9999; nothing outside.
 std::optional<Day> dayOf(double serial);
 double serialOf(Day day);
@@ -65,7 +65,7 @@ class Arguments {
     Arguments(const Node& call, Evaluation& evaluation) : call_(call), evaluation_(evaluation) {}
     std::size_t count() const { return call_.parts.size(); }
     bool given(std::size_t i) const;
-    const Surroundings& around() const;
+    const EvaluationContext& context() const;
 
     /// One value; of a list, an error.
     Scalar value(std::size_t i) const;

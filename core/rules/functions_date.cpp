@@ -100,7 +100,7 @@ std::set<double> holidays(A& a, std::size_t i) {
     if (!a.given(i)) return free;
     for (const Scalar& value : a.all(i)) {
         if (std::holds_alternative<std::monostate>(value)) continue;
-        const Scalar number = asNumber(value, a.around());
+        const Scalar number = asNumber(value, a.context());
         if (const auto* error = std::get_if<FormulaError>(&number)) throw *error;
         free.insert(std::floor(std::get<double>(number)));
     }
@@ -138,8 +138,8 @@ Scalar workdayAfter(A& a) {
 // The rows read best in long lines.
 // clang-format off
 const FunctionRow dateRows[] = {
-    {"TODAY", F::date, 0, 0, "", "The day on which the form is filled.", "TODAY() = TODAY()", "TRUE", [](A& a) -> Scalar { return serialOf(a.around().today); }},
-    {"NOW", F::date, 0, 0, "", "The day and the time now.", "INT(NOW()) = TODAY()", "TRUE", [](A& a) -> Scalar { return serialOf(a.around().today) + a.around().minutesNow / 1440.0; }},
+    {"TODAY", F::date, 0, 0, "", "The day on which the form is filled.", "TODAY() = TODAY()", "TRUE", [](A& a) -> Scalar { return serialOf(a.context().today); }},
+    {"NOW", F::date, 0, 0, "", "The day and the time now.", "INT(NOW()) = TODAY()", "TRUE", [](A& a) -> Scalar { return serialOf(a.context().today) + a.context().minutesNow / 1440.0; }},
     {"DATE", F::date, 3, 3, "year; month; day", "A date. Months and days may run over.", "TEXT(DATE(2026; 13; 1); \"yyyy-mm-dd\")", "2027-01-01", dated},
     {"TIME", F::date, 3, 3, "hour; minute; second", "A time of day.", "TEXT(TIME(8; 30; 0); \"hh:mm\")", "08:30",
      [](A& a) -> Scalar { const double hours = a.number(0), minutes = a.number(1), s = hours * 3600 + minutes * 60 + a.number(2); if (!(std::abs(s) < 1e12)) throw FormulaError::value; return s / 86400; }},

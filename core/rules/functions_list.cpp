@@ -28,7 +28,7 @@ double sum(const std::vector<double>& all) {
 /// What a condition such as ">= 3" or "w*" asks of a value (4.11.8).
 class Criterion {
   public:
-    Criterion(const Scalar& wanted, const Surroundings& around) : wanted_(wanted) {
+    Criterion(const Scalar& wanted, const EvaluationContext& context) : wanted_(wanted) {
         const string* text = std::get_if<string>(&wanted);
         if (!text) return;
         string rest = *text;
@@ -38,7 +38,7 @@ class Criterion {
                 rest = rest.substr(sign_.size());
                 break;
             }
-        const Scalar number = asNumber(rest, around);
+        const Scalar number = asNumber(rest, context);
         if (!trimmed(rest).empty() && std::holds_alternative<double>(number))
             wanted_ = number;
         else
@@ -98,7 +98,7 @@ Scalar blank(A& a) {
 Scalar countedIf(A& a) {
     const Scalar wanted = a.value(1);
     if (std::holds_alternative<FormulaError>(wanted)) return wanted;
-    const Criterion criterion(wanted, a.around());
+    const Criterion criterion(wanted, a.context());
     double count = 0;
     for (const Scalar& value : a.all(0)) count += criterion.holds(value);
     return count;
@@ -107,7 +107,7 @@ Scalar countedIf(A& a) {
 std::vector<double> numbersIf(A& a) {
     const Scalar wanted = a.value(1);
     if (const auto* error = std::get_if<FormulaError>(&wanted)) throw *error;
-    const Criterion criterion(wanted, a.around());
+    const Criterion criterion(wanted, a.context());
     const auto asked = a.all(0), summed = a.given(2) ? a.all(2) : asked;
     std::vector<double> numbers;
     for (std::size_t i = 0; i < asked.size() && i < summed.size(); ++i) {

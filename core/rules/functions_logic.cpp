@@ -21,7 +21,7 @@ std::vector<bool> logicals(A& a) {
     std::vector<bool> all;
     for (const Scalar& value : a.rest(0)) {
         if (std::holds_alternative<std::monostate>(value)) continue;
-        const Scalar got = asLogical(value, a.around());
+        const Scalar got = asLogical(value, a.context());
         if (isError(got)) throw std::get<FormulaError>(got);
         all.push_back(std::get<bool>(got));
     }
@@ -123,7 +123,7 @@ const FunctionRow logicRows[] = {
     {"ISIBAN", F::information, 1, 1, "text", "True for a bank account number (IBAN) whose check digits are right.", "ISIBAN(\"DE89 3704 0044 0532 0130 00\")", "TRUE",
      [](A& a) -> Scalar { return isIban(a.text(0)); }},
     {"N", F::information, 1, 1, "value", "A value as a number; 0 for a text.", "N(\"a\")", "0",
-     [](A& a) -> Scalar { const Scalar v = a.value(0); if (std::holds_alternative<std::string>(v)) return 0.0; return asNumber(v, a.around()); }},
+     [](A& a) -> Scalar { const Scalar v = a.value(0); if (std::holds_alternative<std::string>(v)) return 0.0; return asNumber(v, a.context()); }},
     {"NA", F::information, 0, 0, "", "The error #N/A: not available.", "ISNA(NA())", "TRUE",
      [](A&) -> Scalar { return FormulaError::notAvailable; }},
 };

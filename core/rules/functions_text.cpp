@@ -123,7 +123,7 @@ Scalar trimmedWords(A& a) {
 }
 Scalar fixed(A& a) {
     const int places = int(std::clamp(std::trunc(a.number(1, 2)), -20.0, 20.0));
-    return numberIn(roundedAt(a.number(0), places), std::max(0, places), !a.logical(2, false), a.around().language);
+    return numberIn(roundedAt(a.number(0), places), std::max(0, places), !a.logical(2, false), a.context().language);
 }
 /// A number by a pattern of 0 # . , % and letters of dates: the usual ones of spreadsheets.
 Scalar asPattern(A& a) {
@@ -150,10 +150,10 @@ Scalar asPattern(A& a) {
             else
                 date += c == 'm' ? 'M' : c;
         }
-        if (time.empty()) return dateIn(*day, date, a.around().language);
+        if (time.empty()) return dateIn(*day, date, a.context().language);
         while (!date.empty() && date.back() == ' ') date.pop_back();
-        const string said = timeIn(minutes, time, a.around().language);
-        return date.empty() ? said : dateIn(*day, date, a.around().language) + " " + said;
+        const string said = timeIn(minutes, time, a.context().language);
+        return date.empty() ? said : dateIn(*day, date, a.context().language) + " " + said;
     }
     const std::size_t first = pattern.find_first_of("0#");
     if (first == string::npos) return pattern;
@@ -174,7 +174,7 @@ Scalar asPattern(A& a) {
     const double shown = roundedAt(percent ? number * 100 : number, most);
     int places = most;
     while (places > least && roundedAt(shown, places - 1) == shown) --places;
-    string said = numberIn(std::abs(shown), places, core.find(',') != string::npos, a.around().language);
+    string said = numberIn(std::abs(shown), places, core.find(',') != string::npos, a.context().language);
     std::size_t digits = 0;
     while (digits < said.size() && std::isdigit(static_cast<unsigned char>(said[digits]))) ++digits;
     if (int(digits) < whole) said.insert(0, std::size_t(whole) - digits, '0');
@@ -211,10 +211,10 @@ const FunctionRow textRows[] = {
     {"RIGHT", F::text, 1, 2, "text; [count]", "The last characters of a text.", "RIGHT(\"Wharf\"; 2)", "rf", right},
     {"MID", F::text, 3, 3, "text; from; count", "Characters from the middle of a text.", "MID(\"Wharf\"; 2; 3)", "har", mid},
     {"TRIM", F::text, 1, 1, "text", "A text without blanks around it and with single ones within.", "TRIM(\"  a   b \")", "a b", trimmedWords},
-    {"UPPER", F::text, 1, 1, "text", "A text in capital letters.", "UPPER(\"slip\")", "SLIP", [](A& a) -> Scalar { return lettersAs(a.text(0), LetterCase::upper, a.around().language); }},
-    {"LOWER", F::text, 1, 1, "text", "A text in small letters.", "LOWER(\"Slip\")", "slip", [](A& a) -> Scalar { return lettersAs(a.text(0), LetterCase::lower, a.around().language); }},
+    {"UPPER", F::text, 1, 1, "text", "A text in capital letters.", "UPPER(\"slip\")", "SLIP", [](A& a) -> Scalar { return lettersAs(a.text(0), LetterCase::upper, a.context().language); }},
+    {"LOWER", F::text, 1, 1, "text", "A text in small letters.", "LOWER(\"Slip\")", "slip", [](A& a) -> Scalar { return lettersAs(a.text(0), LetterCase::lower, a.context().language); }},
     {"PROPER", F::text, 1, 1, "text", "Each word with a capital letter.", "PROPER(\"fennick WHARF\")", "Fennick Wharf",
-     [](A& a) -> Scalar { return lettersAs(lettersAs(a.text(0), LetterCase::lower, a.around().language), LetterCase::eachWord, a.around().language); }},
+     [](A& a) -> Scalar { return lettersAs(lettersAs(a.text(0), LetterCase::lower, a.context().language), LetterCase::eachWord, a.context().language); }},
     {"SUBSTITUTE", F::text, 3, 4, "text; old; new; [which]", "A text with one wording put in place of another.", "SUBSTITUTE(\"a-b-c\"; \"-\"; \"+\")", "a+b+c", substituted},
     {"REPLACE", F::text, 4, 4, "text; from; count; new", "A text with other characters at a place.", "REPLACE(\"Wharf\"; 1; 2; \"Sc\")", "Scarf", replaced},
     {"FIND", F::text, 2, 3, "wanted; text; [from]", "The place of a wording in a text; capitals count.", "FIND(\"a\"; \"Wharf\")", "3", found},
@@ -223,7 +223,7 @@ const FunctionRow textRows[] = {
     {"REPT", F::text, 2, 2, "text; count", "A text several times.", "REPT(\"ab\"; 3)", "ababab", repeated},
     {"TEXT", F::text, 2, 2, "value; pattern", "A number or a date by a pattern.", "TEXT(3.5; \"0.00\")", "3.50", asPattern},
     {"VALUE", F::text, 1, 1, "text", "The number that a text says.", "VALUE(\"12.5\")", "12.5",
-     [](A& a) -> Scalar { const Scalar v = a.value(0); if (std::holds_alternative<bool>(v)) return FormulaError::value; const string* t = std::get_if<string>(&v); if (t && trimmed(*t).empty()) return FormulaError::value; return asNumber(v, a.around()); }},
+     [](A& a) -> Scalar { const Scalar v = a.value(0); if (std::holds_alternative<bool>(v)) return FormulaError::value; const string* t = std::get_if<string>(&v); if (t && trimmed(*t).empty()) return FormulaError::value; return asNumber(v, a.context()); }},
     {"FIXED", F::text, 1, 3, "number; [places]; [ungrouped]", "A number as text with so many places.", "FIXED(1234.5; 1; TRUE())", "1234.5", fixed},
     {"CONCATENATE", F::text, 1, any, "text; [text …]", "Texts put together.", "CONCATENATE(\"a\"; 1)", "a1",
      [](A& a) -> Scalar { string out; for (std::size_t i = 0; i < a.count(); ++i) out += a.text(i); return out; }},

@@ -46,7 +46,7 @@ Meaning meaningOf(const Form& form, const std::string& name, Id from) {
     const Control* c = form.find(id);
     if (!c || !isFilled(*c)) return {};
     auto asked = [&](Id field) {
-        const auto question = index->questionOf(field);
+        const auto question = index->radioGroupOf(field);
         return question.empty() ? field : question.front();
     };
     if (columnName(form, id) != name) return {true, false, {asked(id)}};

@@ -10,9 +10,9 @@ MovedControls movedControls(const Form& form) {
         for (const Rule& rule : c.rules) {
             if (rule.off) continue;
             auto visit = [&](const Step& step) {
-                if (step.does == Does::show || step.does == Does::hide || step.does == Does::turnOver)
+                if (step.does == Action::show || step.does == Action::hide || step.does == Action::turnOver)
                     moved.shown.insert(step.on);
-                if (step.does == Does::enable || step.does == Does::disable) moved.enabled.insert(step.on);
+                if (step.does == Action::enable || step.does == Action::disable) moved.enabled.insert(step.on);
             };
             eachStep(rule.steps, visit);
         }

@@ -25,25 +25,25 @@ bool hasEvent(const Control& c, Event event) {
     return false;
 }
 
-bool takesStep(const Control& c, Does does) {
+bool takesStep(const Control& c, Action does) {
     switch (does) {
-        case Does::turn:
+        case Action::turn:
             return c.is().turned || c.is().paper;
-        case Does::show:
-        case Does::hide:
-        case Does::turnOver:
+        case Action::show:
+        case Action::hide:
+        case Action::turnOver:
             return has(c.kind, Prop::visible);
-        case Does::enable:
-        case Does::disable:
+        case Action::enable:
+        case Action::disable:
             return has(c.kind, Prop::enabled);
-        case Does::set:
+        case Action::set:
             return isFilled(c);
-        case Does::clear:
+        case Action::clear:
             return isFilled(c) || c.is().holds || c.id == rootId;
-        case Does::cursor:
+        case Action::cursor:
             return c.is().tabbed;
-        case Does::addRow:
-        case Does::removeRow:
+        case Action::addRow:
+        case Action::removeRow:
             return c.is().grid;
         default:
             return false;
@@ -65,9 +65,12 @@ std::optional<Rule> likelyRule(const Form& form, Id from, Id to) {
     const bool button = when == Event::pressed;
     // The cursor goes where a button, or an answer, sends it; what is no field is shown.
     const bool field = isFilled(*on) && when != Event::ticked;
-    const Does likely = on->is().turned ? Does::turn : field ? Does::cursor : button ? Does::turnOver : Does::show;
-    for (Does does : {likely, Does::show, Does::cursor, Does::set})
-        if (takesStep(*on, does)) return Rule{.when = when, .steps = {{does, to, does == Does::set ? "\"\"" : ""}}};
+    const Action likely = on->is().turned ? Action::turn
+                          : field         ? Action::cursor
+                          : button        ? Action::turnOver
+                                          : Action::show;
+    for (Action does : {likely, Action::show, Action::cursor, Action::set})
+        if (takesStep(*on, does)) return Rule{.when = when, .steps = {{does, to, does == Action::set ? "\"\"" : ""}}};
     return std::nullopt;
 }
 

@@ -10,7 +10,7 @@ namespace brindel {
 /// True when this can happen to a control; what happens to the form as a whole, to its root.
 bool hasEvent(const Control& control, Event event);
 /// True when a step can be done to a control.
-bool takesStep(const Control& control, Does does);
+bool takesStep(const Control& control, Action does);
 
 /// When a rule of a control is asked most often: when a button is pressed, a box is ticked, an answer changed; of the
 /// form, when it opens.

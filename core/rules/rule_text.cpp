@@ -9,12 +9,12 @@ namespace brindel {
 namespace {
 
 /// What steps were called before: jottings and rules that people have written down are still read.
-constexpr std::pair<std::string_view, Does> earlierWords[] = {
-    {"turn to", Does::turn},
-    {"put the form away and keep what is filled", Does::putAway},
-    {"take the last row of", Does::removeRow},
-    {"tell the host program", Does::tell},
-    {"leave without a reply", Does::leave},
+constexpr std::pair<std::string_view, Action> earlierWords[] = {
+    {"turn to", Action::turn},
+    {"put the form away and keep what is filled", Action::putAway},
+    {"take the last row of", Action::removeRow},
+    {"tell the host program", Action::tell},
+    {"leave without a reply", Action::leave},
 };
 
 using std::string;
@@ -26,7 +26,7 @@ class LineReader {
 
     /// What was read for last: where a line stops, what it goes on with.
     enum class Due { when, who, happens, condition, colon, does, target, to, formula, more } due = Due::when;
-    Does doing = Does::say;  // the step that is being read
+    Action doing = Action::say;  // the step that is being read
 
     RuleLine read() {
         RuleLine all;
@@ -149,9 +149,9 @@ class LineReader {
         string target;
         due = Due::does;
         if (word("clear the form")) {
-            one.does = Does::clear, one.on = rootId;
+            one.does = Action::clear, one.on = rootId;
         } else {
-            const DoesRow* does = rowHere(allDoes());
+            const ActionRow* does = rowHere(allActions());
             if (!does)
                 for (const auto& [said, before] : earlierWords)
                     if (!does && word(said)) does = &row(before);
@@ -160,7 +160,7 @@ class LineReader {
             due = Due::target;
             if (does->onControl) target = controlHere(said("Which control is expected here."));
             due = Due::to;
-            if (one.does == Does::set && !word("to")) wrong(said("“to”, and what it is set to, is expected here."));
+            if (one.does == Action::set && !word("to")) wrong(said("“to”, and what it is set to, is expected here."));
             due = Due::formula;
             if (does->with) one.with = formulaTo(";", said("A formula, or a text in quotes, is expected here."));
         }
@@ -191,7 +191,7 @@ string spokenOf(const Form& form, Id id) {
 }
 
 /// What can be typed where a line stops.
-std::vector<string> wordsFor(const Form& form, LineReader::Due due, Does doing) {
+std::vector<string> wordsFor(const Form& form, LineReader::Due due, Action doing) {
     using Due = LineReader::Due;
     std::vector<string> words;
     auto names = [&](auto fits) {
@@ -219,7 +219,7 @@ std::vector<string> wordsFor(const Form& form, LineReader::Due due, Does doing) 
             words = {"if", ":"};
             break;
         case Due::does:
-            for (const DoesRow& does : allDoes()) words.emplace_back(does.word);
+            for (const ActionRow& does : allActions()) words.emplace_back(does.word);
             words.emplace_back("clear the form");
             break;
         case Due::target:
@@ -320,10 +320,10 @@ string ruleText(const Form& form, Id on, const Rule& rule) {
     if (!rule.condition.empty()) text += " if " + rule.condition;
     for (std::size_t i = 0; i < rule.steps.size(); ++i) {
         const Step& step = rule.steps[i];
-        const DoesRow& does = row(step.does);
+        const ActionRow& does = row(step.does);
         text += i ? "; " : ": ";
         if (!step.yes.empty() || !step.no.empty()) return "";
-        if (step.does == Does::clear && step.on == rootId) {
+        if (step.does == Action::clear && step.on == rootId) {
             text += "clear the form";
             continue;
         }
@@ -333,7 +333,7 @@ string ruleText(const Form& form, Id on, const Rule& rule) {
             if (target.empty()) return "";
             text += " " + target;
         }
-        if (step.does == Does::set) text += " to";
+        if (step.does == Action::set) text += " to";
         if (does.with) text += " " + step.with;
     }
     // What does not read back the same is not said.

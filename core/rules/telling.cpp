@@ -129,14 +129,14 @@ Sentence conditionTold(const Form& form, const string& condition) {
 }
 
 Sentence stepTold(const Form& form, const Step& step) {
-    const DoesRow& does = row(step.does);
+    const ActionRow& does = row(step.does);
     const auto tree = readFormula(step.with);
     const string with = tree && (*tree)->what == What::text ? "“" + (*tree)->text + "”" : step.with;
     // Nothing is chosen yet, or it is gone since.
     if (does.onControl && step.on == noControl) return said("{} …", wordPart(does.word));
     if (does.onControl && !form.find(step.on)) return said("{} something that was deleted", wordPart(does.word));
-    if (step.does == Does::set) return said("set {} to {}", called(form, step.on), with);
-    if (step.does == Does::clear && step.on == rootId) return said("clear the form");
+    if (step.does == Action::set) return said("set {} to {}", called(form, step.on), with);
+    if (step.does == Action::clear && step.on == rootId) return said("clear the form");
     if (does.onControl) return said("{} {}", wordPart(does.word), called(form, step.on));
     if (does.with) return said("{} {}", wordPart(does.word), with);
     return said("{}", wordPart(does.word));
@@ -149,7 +149,7 @@ string ruleTold(const Form& form, const Control& control, const Rule& rule) {
     const auto steps = [&](auto&& self, const std::vector<Step>& list) -> void {
         for (std::size_t i = 0; i < list.size(); ++i) {
             all += (i ? "; " : "") + stepTold(form, list[i]).text();
-            if (list[i].does != Does::ask) continue;
+            if (list[i].does != Action::ask) continue;
             if (!list[i].yes.empty()) all += " (yes: ", self(self, list[i].yes), all += ")";
             if (!list[i].no.empty()) all += " (no: ", self(self, list[i].no), all += ")";
         }

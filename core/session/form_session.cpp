@@ -20,7 +20,7 @@ void FormSession::begin() {
     form_ = designed_;
     index_ = form_.index();
     entries_.clear();
-    filling_ = {{}, Presence::atStart(form_)};
+    filling_ = {{}, Visibility::atStart(form_)};
     unwritten_.clear();
     wrong_.clear();
     said_.clear();
@@ -33,7 +33,7 @@ void FormSession::begin() {
         if (!visible(id)) fold(id);
     });
     work_ = dependenceIn(form_);
-    worth_.clear();
+    result_.clear();
     for (Id id : index_->fields()) judge(id);
     beginning_ = true;
     workAnew();
@@ -56,7 +56,7 @@ void FormSession::clear() {
     const ShownAll before = filling().shown;
     const std::set<Id> said = said_;
     const Form was = form_;
-    const Presence presence = filling_.presence;
+    const Visibility visibility = filling_.visibility;
     form_.controls.each([&](Id id, const Control& c) {
         if (c.is().grid && canRemoveRow(id)) changes_.rows.insert(id);
     });
@@ -66,8 +66,8 @@ void FormSession::clear() {
         if (auto at = before.find(id); at == before.end() || at->second != shown) changes_.answers.insert(id);
     changes_.complaints.insert(said.begin(), said.end());
     form_.controls.each([&](Id id, const Control& c) {
-        if (presence.visible(id) != visible(id)) changes_.visible.insert(id);
-        if (presence.enabled(id) != enabled(id)) changes_.enabled.insert(id);
+        if (visibility.visible(id) != visible(id)) changes_.visible.insert(id);
+        if (visibility.enabled(id) != enabled(id)) changes_.enabled.insert(id);
         const Control* old = was.find(id);
         if (old && old->own != c.own)
             for (auto* all : {&changes_.wording, &changes_.limits, &changes_.choices}) all->insert(id);
@@ -99,7 +99,7 @@ const Shown& FormSession::shown(Id id) const {
 }
 
 Id FormSession::asked(Id id) const {
-    const auto question = index_->questionOf(id);
+    const auto question = index_->radioGroupOf(id);
     return question.empty() ? id : question.front();
 }
 
@@ -131,7 +131,7 @@ void FormSession::judge(Id id) {
     string sentence;
     if (open(id)) {
         bool empty = isEmpty(entry(id)), required = c.yes(Prop::required);
-        for (Id button : index_->questionOf(id)) {
+        for (Id button : index_->radioGroupOf(id)) {
             empty = empty && isEmpty(entry(button));
             required = required || form_.find(button)->yes(Prop::required);
         }
@@ -155,13 +155,13 @@ void FormSession::judge(Id id) {
 /// False when the condition of a field, or of a button of the question, is false. One that cannot be worked out blames
 /// nobody.
 bool FormSession::isRight(Id id) const {
-    const auto question = index_->questionOf(id);
+    const auto question = index_->radioGroupOf(id);
     for (Id one : question.empty() ? std::span<const Id>(&id, 1) : question)
         for (const std::uint32_t place : work_->formulasOf(one))
-            if (work_->formulas()[place].prop == Prop::valid && place < worth_.size() && worth_[place].known) {
-                Surroundings around;
+            if (work_->formulas()[place].prop == Prop::valid && place < result_.size() && result_[place].known) {
+                EvaluationContext around;
                 around.language = form_.root().text(Prop::language);
-                if (asLogical(worth_[place].value, around) == Scalar(false)) return false;
+                if (asLogical(result_[place].value, around) == Scalar(false)) return false;
             }
     return true;
 }
@@ -295,8 +295,8 @@ void FormSession::reformed(Form form, Id table) {
         if (!gone(one.id)) wrong_[index_->placeInOrder(one.id)] = std::move(one);
     walk(form_, table, [&](const Control& c, int) {
         if (!was.find(c.id)) {
-            filling_.presence.show(c.id, startsVisible(c));
-            filling_.presence.enable(c.id, startsEnabled(c));
+            filling_.visibility.show(c.id, startsVisible(c));
+            filling_.visibility.enable(c.id, startsEnabled(c));
         }
         if (!isFilled(c) || entries_.contains(c.id)) return;
         start(c.id);
@@ -326,7 +326,7 @@ void FormSession::tick(Id id, bool on) {
     const AnswerType type = c ? row(c->kind).answers : AnswerType::none;
     if ((type != AnswerType::tick && type != AnswerType::question) || !open(id)) return;
     if (on)
-        for (Id other : index_->questionOf(id))
+        for (Id other : index_->radioGroupOf(id))
             if (other != id) hold(other, {false});
     hold(id, {on});
     done();
@@ -349,15 +349,15 @@ void FormSession::pick(Id id, std::vector<std::size_t> lines) {
 }
 
 bool FormSession::visible(Id id) const {
-    return form_.find(id) && filling_.presence.visible(id);
+    return form_.find(id) && filling_.visibility.visible(id);
 }
 
 bool FormSession::enabled(Id id) const {
-    return form_.find(id) && filling_.presence.enabled(id);
+    return form_.find(id) && filling_.visibility.enabled(id);
 }
 
 bool FormSession::usable(Id id) const {
-    return isUsable(form_, filling_.presence, id);
+    return isUsable(form_, filling_.visibility, id);
 }
 
 bool FormSession::open(Id id) const {

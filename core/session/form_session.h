@@ -7,6 +7,7 @@
 #include <set>
 
 #include "core/answers/shown.h"
+#include "core/model/places.h"
 #include "core/layout/folding.h"
 #include "core/rules/dependence.h"
 #include "core/rules/evaluate.h"
@@ -170,7 +171,7 @@ class FormSession {
 
     const Dependence& dependence() const { return *work_; }
     /// What a formula of dependence().formulas() is worth now, by its place.
-    const Scalar& worth(std::size_t place) const { return worth_[place].value; }
+    const Scalar& result(std::size_t place) const { return result_[place].value; }
 
   private:
     /// Steps that are still to be done: those of one rule, or of one answer.
@@ -241,7 +242,7 @@ class FormSession {
     Changes changes_;
 
     std::shared_ptr<const Dependence> work_;
-    std::vector<Known> worth_;     // of each formula, by its place in work_
+    std::vector<Known> result_;    // of each formula, by its place in work_
     std::set<std::uint32_t> due_;  // formulas to be worked out again, in their order
 
     std::map<Id, std::vector<Shift>> folded_;  // frames that have given their room back, and what that moved

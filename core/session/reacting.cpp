@@ -5,7 +5,7 @@
 #include "core/layout/growing.h"
 #include "core/order/route.h"
 #include "core/session/form_session.h"
-#include "core/session/worth.h"
+#include "core/session/result.h"
 #include "core/text/fonts.h"
 
 namespace brindel {
@@ -70,9 +70,9 @@ bool FormSession::raise(Event event, Id id, const string& key) {
         if (rule.off || rule.when != event || rule.key != key) continue;
         if (!rule.condition.empty()) {
             const auto condition = readFormula(rule.condition);
-            Surroundings around;
+            EvaluationContext around;
             around.language = form_.root().text(Prop::language);
-            const Scalar holds = condition ? asLogical(worthOf(*this, **condition, id), around) : Scalar(false);
+            const Scalar holds = condition ? asLogical(resultOf(*this, **condition, id), around) : Scalar(false);
             if (holds != Scalar(true)) continue;
         }
         any = true;
@@ -82,7 +82,7 @@ bool FormSession::raise(Event event, Id id, const string& key) {
     return any;
 }
 
-/// Does what rules have set off, until nothing is left, a question waits for its answer, or it is too much.
+/// Action what rules have set off, until nothing is left, a question waits for its answer, or it is too much.
 void FormSession::react() {
     reacting_ = true;
     while (!waiting_) {
@@ -131,7 +131,7 @@ void FormSession::doStep(const Pending& from, const Step& step) {
     Scalar with;
     if (row(step.does).with) {
         const auto formula = readFormula(step.with);
-        with = formula ? worthOf(*this, **formula, from.at) : Scalar(FormulaError::name);
+        with = formula ? resultOf(*this, **formula, from.at) : Scalar(FormulaError::name);
     }
     const string text = textOf(with);
     note({from.when, from.at, from.rule, step.does, step.on, text});
@@ -142,7 +142,7 @@ void FormSession::doStep(const Pending& from, const Step& step) {
         touched_.clear();
     };
     switch (step.does) {
-        case Does::turn:
+        case Action::turn:
             if (on->is().turned) turn(on->parent, on->id);
             show(on->id);
             for (Id id : route())
@@ -151,73 +151,73 @@ void FormSession::doStep(const Pending& from, const Step& step) {
                     break;
                 }
             break;
-        case Does::show:
+        case Action::show:
             reveal(on->id, true);
             break;
-        case Does::hide:
+        case Action::hide:
             reveal(on->id, false);
             break;
-        case Does::turnOver:
+        case Action::turnOver:
             reveal(on->id, !visible(on->id));
             break;
-        case Does::enable:
+        case Action::enable:
             enable(on->id, true);
             break;
-        case Does::disable:
+        case Action::disable:
             enable(on->id, false);
             break;
-        case Does::set:
+        case Action::set:
             putValue(on->id, with);
             break;
-        case Does::clear:
+        case Action::clear:
             clear(on->id);
             break;
-        case Does::cursor:
+        case Action::cursor:
             show(on->id);
             reaction_.cursor = on->id;
             break;
-        case Does::say:
+        case Action::say:
             reaction_.says.push_back(text);
             break;
-        case Does::ask:
+        case Action::ask:
             reaction_.asks = text;
             waiting_ = Pending{from.when, from.at, from.rule, {step}};
             break;
-        case Does::accept:
-        case Does::acceptAndGoOn: {
+        case Action::accept:
+        case Action::acceptAndGoOn: {
             Outcome outcome = accept();
             reaction_.wrongs = outcome.wrongs;
             if (!outcome.wrongs.empty()) {
                 stop(Outcome::Then::stay);
                 reaction_.cursor = outcome.cursor;
-            } else if (step.does == Does::accept) {
+            } else if (step.does == Action::accept) {
                 stop(Outcome::Then::accepted);
             } else {
                 reaction_.reply = reply();
                 clear();
                 reaction_.then = Outcome::Then::goesOn;
-                reaction_.cursor = firstStop(form_, filling_.presence);
+                reaction_.cursor = firstStop(form_, filling_.visibility);
             }
             break;
         }
-        case Does::leave:
+        case Action::leave:
             stop(Outcome::Then::left);
             break;
-        case Does::putAway:
+        case Action::putAway:
             stop(Outcome::Then::putAway);
             break;
-        case Does::addRow:
+        case Action::addRow:
             if (canAddRow(on->id)) reformed(rowAdded(form_, on->id), on->id);
             break;
-        case Does::removeRow:
+        case Action::removeRow:
             if (canRemoveRow(on->id)) reformed(rowTaken(form_, on->id), on->id);
             break;
-        case Does::tell:
+        case Action::tell:
             reaction_.tells.push_back(text);
             break;
-        case Does::address:
-        case Does::letter:
-            reaction_.offers.push_back({step.does == Does::letter, text});
+        case Action::address:
+        case Action::letter:
+            reaction_.offers.push_back({step.does == Action::letter, text});
             break;
     }
 }

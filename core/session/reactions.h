@@ -49,12 +49,12 @@ struct Outcome {
 /// Something that happened by itself: a rule that was asked and held, or a step of it that was done.
 struct Happened {
     Event when = Event::changed;
-    Id at = noControl;         // the control that the rule belongs to, the root for the form's own
-    std::size_t rule = 0;      // its place among the control's rules
-    std::optional<Does> does;  // nothing for the rule itself
-    Id on = noControl;         // what the step was done to
-    std::string with;          // what was set, said, asked or told
-    bool stopped = false;      // no more steps were done: rules set off each other
+    Id at = noControl;           // the control that the rule belongs to, the root for the form's own
+    std::size_t rule = 0;        // its place among the control's rules
+    std::optional<Action> does;  // nothing for the rule itself
+    Id on = noControl;           // what the step was done to
+    std::string with;            // what was set, said, asked or told
+    bool stopped = false;        // no more steps were done: rules set off each other
 };
 
 /// One act sets off no more steps than this; what goes beyond is left, and told in the list.

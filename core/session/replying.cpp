@@ -50,7 +50,7 @@ Result<void> FormSession::put(const string& name, const Answer& answer) {
     const Control* c = found();
     if (!c && madeRoomFor(name)) c = found();
     if (!c) return refuse(Phrase::noSuchField);
-    const auto question = index_->questionOf(c->id);
+    const auto question = index_->radioGroupOf(c->id);
     const bool reachable =
         question.empty() ? open(c->id) : std::ranges::any_of(question, [&](Id id) { return open(id); });
     if (!reachable) return holdsAlready(c->id, answer) ? Result<void>() : anotherThan(c->id, name, answer);
@@ -142,7 +142,7 @@ bool FormSession::holdsAlready(Id id, const Answer& answer) const {
     const Answer mine = this->answer(id);
     if (mine == answer) return true;
     const bool nothing = std::holds_alternative<std::monostate>(answer);
-    const auto question = index_->questionOf(id);
+    const auto question = index_->radioGroupOf(id);
     if (const auto* on = std::get_if<bool>(&answer); on && !question.empty()) return isEmpty(entry(id)) != *on;
     if (const auto* text = std::get_if<string>(&answer); text && !question.empty())
         return std::ranges::any_of(question, [&](Id button) {
@@ -185,7 +185,7 @@ tl::unexpected<Problem> FormSession::anotherThan(Id id, const string& name, cons
 Answer FormSession::answer(Id id) const {
     const Control* c = form_.find(id);
     if (!c || !isFilled(*c)) return {};
-    for (Id button : index_->questionOf(id))
+    for (Id button : index_->radioGroupOf(id))
         if (!isEmpty(entry(button))) return answerOf(field(*form_.find(button)), entry(button));
     // An error that was worked out is no answer.
     if (!c->text(Prop::workedOut).empty() && entry(id).unread()) return {};

@@ -20,21 +20,21 @@ void FormSession::show(Id id) {
 }
 
 std::vector<Id> FormSession::route() const {
-    return tabRoute(form_, filling_.presence);
+    return tabRoute(form_, filling_.visibility);
 }
 
 Id FormSession::stopOf(Id radio) const {
-    const auto question = index_->questionOf(radio);
+    const auto question = index_->radioGroupOf(radio);
     for (Id button : question)
         if (!isEmpty(entry(button))) return button;
     return question.empty() ? radio : question.front();
 }
 
 Id FormSession::acceptButton() const {
-    return buttonPressed(form_, filling_.presence, ButtonRole::accept);
+    return buttonPressed(form_, filling_.visibility, ButtonRole::accept);
 }
 Id FormSession::cancelButton() const {
-    return buttonPressed(form_, filling_.presence, ButtonRole::cancel);
+    return buttonPressed(form_, filling_.visibility, ButtonRole::cancel);
 }
 
 Outcome FormSession::turnBy(Id from, int step) {
@@ -70,7 +70,7 @@ Outcome FormSession::roleOf(const Control& button) {
         case ButtonRole::clear: {
             clear();
             Outcome outcome;
-            outcome.cursor = firstStop(form_, filling_.presence);
+            outcome.cursor = firstStop(form_, filling_.visibility);
             return outcome;
         }
         case ButtonRole::other:

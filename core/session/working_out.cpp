@@ -4,7 +4,7 @@
 
 #include "core/answers/choice_lists.h"
 #include "core/session/form_session.h"
-#include "core/session/worth.h"
+#include "core/session/result.h"
 #include "core/text/phrases.h"
 
 namespace brindel {
@@ -14,9 +14,9 @@ using std::string;
 /// Begins to work out: everything is due.
 void FormSession::workAnew() {
     work_ = dependenceIn(form_);
-    worth_.assign(work_->formulas().size(), {});
+    result_.assign(work_->formulas().size(), {});
     due_.clear();
-    for (std::uint32_t i = 0; i < worth_.size(); ++i) due_.insert(due_.end(), i);
+    for (std::uint32_t i = 0; i < result_.size(); ++i) due_.insert(due_.end(), i);
     settle();
 }
 
@@ -25,8 +25,8 @@ void FormSession::settle() {
         const std::uint32_t place = *due_.begin();
         due_.erase(due_.begin());
         const Worked& worked = work_->formulas()[place];
-        Scalar value = worthOf(*this, worked);
-        Known& known = worth_[place];
+        Scalar value = resultOf(*this, worked);
+        Known& known = result_[place];
         if (known.known && known.value == value) continue;
         known = {true, value};
         give(worked, value);
@@ -76,7 +76,7 @@ void FormSession::gather(Id id) {
     std::optional<string> group;
     for (const std::uint32_t place : work_->formulasOf(id))
         if (const Worked& worked = work_->formulas()[place]; worked.gathers() && !worked.names.empty()) {
-            const Scalar text = asText(worth_[place].value);
+            const Scalar text = asText(result_[place].value);
             group = std::holds_alternative<string>(text) ? std::get<string>(text) : "";
         }
     Choices choices = choicesOf(whole, form_.root().text(Prop::language), group ? &*group : nullptr);
@@ -123,7 +123,7 @@ void FormSession::adjust(Id id, Prop prop, Value value) {
 bool FormSession::putValue(Id id, const Scalar& value) {
     const Control* c = form_.find(id);
     if (!c || !isFilled(*c)) return false;
-    const auto question = index_->questionOf(id);
+    const auto question = index_->radioGroupOf(id);
     if (question.empty()) {
         hold(id, entryFrom(field(*c), value));
         return true;
@@ -140,8 +140,8 @@ bool FormSession::putValue(Id id, const Scalar& value) {
 }
 
 void FormSession::reveal(Id id, bool visible) {
-    if (!form_.find(id) || filling_.presence.visible(id) == visible) return;
-    filling_.presence.show(id, visible);
+    if (!form_.find(id) || filling_.visibility.visible(id) == visible) return;
+    filling_.visibility.show(id, visible);
     changes_.visible.insert(id);
     fold(id);
     judgeWithin(id);
@@ -151,7 +151,7 @@ void FormSession::reveal(Id id, bool visible) {
 void FormSession::fold(Id id) {
     const bool hidden = !visible(id);
     if (hidden == folded_.contains(id) || !folds(*form_.find(id))) return;
-    const std::vector<Shift> shifts = hidden ? foldShifts(form_, filling_.presence, id) : folded_.at(id);
+    const std::vector<Shift> shifts = hidden ? foldShifts(form_, filling_.visibility, id) : folded_.at(id);
     shift(form_, shifts, !hidden);
     for (const Shift& one : shifts) changes_.moved.insert(one.id);
     if (hidden)
@@ -161,8 +161,8 @@ void FormSession::fold(Id id) {
 }
 
 void FormSession::enable(Id id, bool enabled) {
-    if (!form_.find(id) || filling_.presence.enabled(id) == enabled) return;
-    filling_.presence.enable(id, enabled);
+    if (!form_.find(id) || filling_.visibility.enabled(id) == enabled) return;
+    filling_.visibility.enable(id, enabled);
     changes_.enabled.insert(id);
     judgeWithin(id);
 }

@@ -8,8 +8,8 @@ Filling handedOut(const Form& form, Filling opened) {
     for (Id id : form.index()->fields())
         if (isFoundWhenOpened(*form.find(id))) opened.shown[id] = {};
     const MovedControls moved = movedControls(form);
-    for (Id id : moved.shown) opened.presence.show(id, true);
-    for (Id id : moved.enabled) opened.presence.enable(id, true);
+    for (Id id : moved.shown) opened.visibility.show(id, true);
+    for (Id id : moved.enabled) opened.visibility.enable(id, true);
     return opened;
 }
 

@@ -12,8 +12,8 @@ using namespace brindel::test;
 namespace {
 
 /// A window over a form that was saved and handed over as version 1.
-struct HandedOver : Hands {
-    HandedOver() : Hands(newForm(Kind::dialog)) {
+struct HandedOver : Driver {
+    HandedOver() : Driver(newForm(Kind::dialog)) {
         const Form form =
             jotted("# Lift\nBoat: text 30\nHull: combo [GRP, Steel]\nFax: text 20\nLength: number 2..25 m\n[Book]*\n");
         path = folder.filePath("lift.brindel");
@@ -45,30 +45,30 @@ struct HandedOver : Hands {
 }  // namespace
 
 TEST(Changes, AreListedAgainstTheLastHandOverAndFollowEachEdit) {
-    HandedOver hands;
-    const QPoint gone = hands.on("txtFax");
-    hands.key(Qt::Key_F9);
-    hands.wait();
-    EXPECT_TRUE(hands.panel().isVisible());
-    EXPECT_TRUE(hands.lines().isEmpty());
-    EXPECT_EQ(hands.panel().findChild<QLabel*>("changesEmpty")->text(), "Nothing is different.");
-    EXPECT_EQ(hands.panel().findChild<QComboBox*>("comparedWith")->currentText(), "lift-1, version 1");
-    const QColor before = hands.sheetAt(hands.on("txtBoat") - QPoint(0, 6));
+    HandedOver driver;
+    const QPoint gone = driver.on("txtFax");
+    driver.key(Qt::Key_F9);
+    driver.wait();
+    EXPECT_TRUE(driver.panel().isVisible());
+    EXPECT_TRUE(driver.lines().isEmpty());
+    EXPECT_EQ(driver.panel().findChild<QLabel*>("changesEmpty")->text(), "Nothing is different.");
+    EXPECT_EQ(driver.panel().findChild<QComboBox*>("comparedWith")->currentText(), "lift-1, version 1");
+    const QColor before = driver.sheetAt(driver.on("txtBoat") - QPoint(0, 6));
 
-    Form next = withProperty(hands.form(), {hands.at("txtBoat").id}, Prop::required, true);
-    next = removed(next, {hands.at("txtFax").id});
-    hands.desk().edit(next, "Edit");
-    hands.wait();
-    const QStringList lines = hands.lines();
+    Form next = withProperty(driver.form(), {driver.at("txtBoat").id}, Prop::required, true);
+    next = removed(next, {driver.at("txtFax").id});
+    driver.desk().edit(next, "Edit");
+    driver.wait();
+    const QStringList lines = driver.lines();
     EXPECT_TRUE(lines.contains("Boat (txtBoat): Is now required. Earlier replies may lack it."))
         << lines.join("\n").toStdString();
     EXPECT_TRUE(lines.contains("Fax (txtFax): Is gone. Earlier replies still answer it; new ones do not."));
     // What others feel comes first, and can be had alone.
-    EXPECT_EQ(hands.panel().list().item(0)->text(), "Replies and code notice (2)");
+    EXPECT_EQ(driver.panel().list().item(0)->text(), "Replies and code notice (2)");
     // On the sheet the field is marked, and what is gone stands where it stood.
-    EXPECT_NE(hands.sheetAt(hands.on("txtBoat") - QPoint(0, 6)), before);
+    EXPECT_NE(driver.sheetAt(driver.on("txtBoat") - QPoint(0, 6)), before);
     bool red = false;
-    const QImage image = hands.sheet().grab().toImage();
+    const QImage image = driver.sheet().grab().toImage();
     for (int x = gone.x() - 100; x < gone.x() + 100; ++x)
         for (int y = gone.y() - 16; y < gone.y() + 16; ++y)
             if (image.rect().contains(x, y)) {
@@ -77,74 +77,74 @@ TEST(Changes, AreListedAgainstTheLastHandOverAndFollowEachEdit) {
             }
     EXPECT_TRUE(red);
 
-    hands.command("undo");
-    hands.wait();
-    EXPECT_TRUE(hands.lines().isEmpty());
+    driver.command("undo");
+    driver.wait();
+    EXPECT_TRUE(driver.lines().isEmpty());
 }
 
 TEST(Changes, LeadToTheControlAndBack) {
-    HandedOver hands;
-    hands.desk().edit(withProperty(hands.form(), {hands.at("numLength").id}, Prop::most, 20.0), "Edit");
-    hands.key(Qt::Key_F9);
-    hands.wait();
-    ASSERT_EQ(hands.lines().size(), 1);
-    EXPECT_TRUE(hands.panel().list().hasFocus());
-    hands.key(Qt::Key_Down);
-    hands.key(Qt::Key_Space);
-    EXPECT_EQ(hands.desk().lead(), hands.at("numLength").id);
-    EXPECT_TRUE(hands.panel().list().hasFocus());
-    hands.key(Qt::Key_Return);
-    EXPECT_TRUE(hands.sheet().hasFocus());
+    HandedOver driver;
+    driver.desk().edit(withProperty(driver.form(), {driver.at("numLength").id}, Prop::most, 20.0), "Edit");
+    driver.key(Qt::Key_F9);
+    driver.wait();
+    ASSERT_EQ(driver.lines().size(), 1);
+    EXPECT_TRUE(driver.panel().list().hasFocus());
+    driver.key(Qt::Key_Down);
+    driver.key(Qt::Key_Space);
+    EXPECT_EQ(driver.desk().lead(), driver.at("numLength").id);
+    EXPECT_TRUE(driver.panel().list().hasFocus());
+    driver.key(Qt::Key_Return);
+    EXPECT_TRUE(driver.sheet().hasFocus());
     // A control that is pressed on the sheet is shown in the list.
-    hands.click(hands.on("txtBoat"));
-    hands.click(hands.on("numLength"));
-    ASSERT_TRUE(hands.panel().current());
-    EXPECT_EQ(hands.panel().current()->control, "numLength");
+    driver.click(driver.on("txtBoat"));
+    driver.click(driver.on("numLength"));
+    ASSERT_TRUE(driver.panel().current());
+    EXPECT_EQ(driver.panel().current()->control, "numLength");
     // It stays chosen when something above it changes.
-    hands.desk().edit(withProperty(hands.form(), {hands.at("txtBoat").id}, Prop::required, true), "Edit");
-    hands.wait();
-    ASSERT_TRUE(hands.panel().current());
-    EXPECT_EQ(hands.panel().current()->control, "numLength");
-    hands.panel().list().setFocus();
-    hands.key(Qt::Key_Escape);
-    EXPECT_FALSE(hands.panel().isVisible());
-    EXPECT_FALSE(hands.desk().changes().on());
+    driver.desk().edit(withProperty(driver.form(), {driver.at("txtBoat").id}, Prop::required, true), "Edit");
+    driver.wait();
+    ASSERT_TRUE(driver.panel().current());
+    EXPECT_EQ(driver.panel().current()->control, "numLength");
+    driver.panel().list().setFocus();
+    driver.key(Qt::Key_Escape);
+    EXPECT_FALSE(driver.panel().isVisible());
+    EXPECT_FALSE(driver.desk().changes().on());
     // The list of findings takes its place, and the marks go with it.
-    hands.key(Qt::Key_F9);
-    hands.key(Qt::Key_F8);
-    EXPECT_FALSE(hands.window.changesShown());
-    EXPECT_FALSE(hands.desk().changes().on());
+    driver.key(Qt::Key_F9);
+    driver.key(Qt::Key_F8);
+    EXPECT_FALSE(driver.window.changesShown());
+    EXPECT_FALSE(driver.desk().changes().on());
 }
 
 TEST(Changes, AreThoseFromAnyFormOrKit) {
-    HandedOver hands;
-    hands.key(Qt::Key_F9);
-    const QString other = hands.folder.filePath("other.brindel");
+    HandedOver driver;
+    driver.key(Qt::Key_F9);
+    const QString other = driver.folder.filePath("other.brindel");
     write(fromQt(other), formText(jotted("# Lift\nBoat: text 30\n[Book]*\n")));
-    EXPECT_TRUE(hands.panel().with(other));
-    hands.wait();
-    EXPECT_GE(hands.lines().size(), 5);
-    EXPECT_FALSE(hands.panel().with(hands.folder.filePath("nothing.zip")));
-    EXPECT_GE(hands.lines().size(), 5) << "what stood there stays";
+    EXPECT_TRUE(driver.panel().with(other));
+    driver.wait();
+    EXPECT_GE(driver.lines().size(), 5);
+    EXPECT_FALSE(driver.panel().with(driver.folder.filePath("nothing.zip")));
+    EXPECT_GE(driver.lines().size(), 5) << "what stood there stays";
     // What is compared is of the form that was open.
-    EXPECT_TRUE(hands.window.openFile(other));
-    EXPECT_FALSE(hands.desk().changes().on());
+    EXPECT_TRUE(driver.window.openFile(other));
+    EXPECT_FALSE(driver.desk().changes().on());
 }
 
 TEST(Changes, ThousandsHoldNothingUp) {
     const Form form = newForm(Kind::document);
     std::string rows = "# Many\n";
     for (int i = 0; i < 1000; ++i) rows += "Field " + std::to_string(i) + ": text 30\n";
-    Hands hands(jotted(rows, Kind::document));
-    hands.key(Qt::Key_F9);
-    hands.desk().changes().begin(form, "an empty form", hands.form());
+    Driver driver(jotted(rows, Kind::document));
+    driver.key(Qt::Key_F9);
+    driver.desk().changes().begin(form, "an empty form", driver.form());
     // An edit while it is worked out: what comes in the end is of the form as it is then.
-    ASSERT_TRUE(hands.desk().edit(removed(hands.form(), {hands.at("txtField7").id}), "Delete"));
-    EXPECT_TRUE(hands.desk().changes().wait());
-    for (const Difference& one : hands.desk().changes().differences()) EXPECT_NE(one.control, "txtField7");
-    EXPECT_GE(hands.desk().changes().differences().size(), 1998u);
+    ASSERT_TRUE(driver.desk().edit(removed(driver.form(), {driver.at("txtField7").id}), "Delete"));
+    EXPECT_TRUE(driver.desk().changes().wait());
+    for (const Difference& one : driver.desk().changes().differences()) EXPECT_NE(one.control, "txtField7");
+    EXPECT_GE(driver.desk().changes().differences().size(), 1998u);
     // The list stays one that can be read, and says how many more there are.
-    QListWidget& list = hands.window.changesPanel().list();
+    QListWidget& list = driver.window.changesPanel().list();
     EXPECT_LE(list.count(), 404);
     EXPECT_TRUE(list.item(201)->text().startsWith("And ")) << list.item(201)->text().toStdString();
 }

@@ -55,28 +55,28 @@ TEST(Desk, PickingHandsOverOneControlOrNone) {
 }
 
 TEST(Desk, TheNextControlHasTheSizeOfTheLast) {
-    Hands hands;
-    hands.sheet().setFocus();
-    hands.key(Qt::Key_N);
-    hands.drag(hands.spot(120, 40), hands.spot(220, 72), Qt::AltModifier);
-    hands.key(Qt::Key_Return);
-    hands.sheet().setFocus();
-    hands.key(Qt::Key_N);
-    hands.key(Qt::Key_Return);
-    hands.type("Second");
-    hands.key(Qt::Key_Return);
-    const Control &first = hands.at("numNumberBox"), &second = hands.at("numSecond");
+    Driver driver;
+    driver.sheet().setFocus();
+    driver.key(Qt::Key_N);
+    driver.drag(driver.spot(120, 40), driver.spot(220, 72), Qt::AltModifier);
+    driver.key(Qt::Key_Return);
+    driver.sheet().setFocus();
+    driver.key(Qt::Key_N);
+    driver.key(Qt::Key_Return);
+    driver.type("Second");
+    driver.key(Qt::Key_Return);
+    const Control &first = driver.at("numNumberBox"), &second = driver.at("numSecond");
     EXPECT_EQ(second.box.width, first.box.width);
     EXPECT_EQ(second.box.height, first.box.height);
     EXPECT_EQ(second.box.left, first.box.left);
     EXPECT_GT(second.box.top, first.box.bottom());
-    hands.desk().open(newForm(Kind::dialog), {});
-    EXPECT_EQ(hands.desk().nextSize(Kind::numberBox).width, row(Kind::numberBox).inDialog.width)
+    driver.desk().open(newForm(Kind::dialog), {});
+    EXPECT_EQ(driver.desk().nextSize(Kind::numberBox).width, row(Kind::numberBox).inDialog.width)
         << "a new form begins anew";
 }
 
 TEST(Desk, AnotherWindowTakesOverFormHistoryAndSelection) {
-    Hands one(jotted("A: text 5\n"));
+    Driver one(jotted("A: text 5\n"));
     const Id a = one.at("txtA").id;
     one.desk().edit(shifted(one.form(), {a}, 9, 0), "Move");
     one.desk().select({a});
@@ -91,19 +91,19 @@ TEST(Desk, AnotherWindowTakesOverFormHistoryAndSelection) {
 
 TEST(Desk, DarkIsTurnedFromTheMenu) {
     const bool before = isDark();
-    Hands hands;
-    QSignalSpy turned(&hands.window, &MainWindow::darkTurned);
-    hands.command("dark");
+    Driver driver;
+    QSignalSpy turned(&driver.window, &MainWindow::darkTurned);
+    driver.command("dark");
     EXPECT_EQ(turned.count(), 1);
     EXPECT_NE(isDark(), before);
-    hands.command("dark");
+    driver.command("dark");
     EXPECT_EQ(isDark(), before);
 }
 
 TEST(Try, ADialogThatCanBeResizedHasAGrip) {
-    Hands hands(demo("yard-charges"));
-    hands.command("try");
-    FormToFill* view = hands.window.part<TryPane>().view();
+    Driver driver(demo("yard-charges"));
+    driver.command("try");
+    FormToFill* view = driver.window.part<TryPane>().view();
     ASSERT_NE(view, nullptr);
     const QSize before = view->size();
     QWidget* stage = view->parentWidget();
@@ -113,7 +113,7 @@ TEST(Try, ADialogThatCanBeResizedHasAGrip) {
                      Qt::LeftButton, {});
     QApplication::sendEvent(stage, &move);
     QTest::mouseRelease(stage, Qt::LeftButton, {}, grip + QPoint(20, 30));
-    Hands::settle();
+    Driver::settle();
     EXPECT_EQ(view->height(), before.height() + 30);
     EXPECT_EQ(view->width(), before.width() + 40) << "it stands in the middle, and grows to both sides";
     // Not below its least size.

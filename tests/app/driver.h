@@ -19,9 +19,9 @@
 namespace brindel::test {
 
 /// A designer's window on the screen, and a person's hands on it.
-class Hands {
+class Driver {
   public:
-    explicit Hands(Form form = newForm(Kind::dialog), QSize size = {1280, 800}) : window(std::move(form)) {
+    explicit Driver(Form form = newForm(Kind::dialog), QSize size = {1280, 800}) : window(std::move(form)) {
         window.resize(size);
         window.show();
         (void)QTest::qWaitForWindowExposed(&window);
@@ -33,7 +33,7 @@ class Hands {
         window.zoomToFit();
         settle();
     }
-    ~Hands() { window.desk().open(newForm(Kind::dialog), {}); }
+    ~Driver() { window.desk().open(newForm(Kind::dialog), {}); }
 
     MainWindow window;
     Sheet& sheet() { return window.sheet(); }

@@ -3,8 +3,8 @@
 #include "app/compare/changes_panel.h"
 #include "app/window/file_bar.h"
 #include "core/edit/edits.h"
-#include "core/file/keepsake.h"
 #include "core/file/open_mark.h"
+#include "core/file/recovery_file.h"
 #include "tests/app/driver.h"
 
 using namespace brindel;
@@ -12,7 +12,7 @@ using namespace brindel::test;
 
 namespace {
 
-struct OnFile : Hands {
+struct OnFile : Driver {
     Folder folder;
     std::string path = folder.file("note.brindel");
     OnFile() {
@@ -50,88 +50,89 @@ struct OnFile : Hands {
 }  // namespace
 
 TEST(FileWatch, SaysThatTheFileWasChangedOutside) {
-    OnFile hands;
-    EXPECT_FALSE(hands.window.fileBar().isVisible());
-    hands.changedOutside();
-    ASSERT_TRUE(QTest::qWaitFor([&] { return hands.window.fileBar().isVisible(); }, 10000));
+    OnFile driver;
+    EXPECT_FALSE(driver.window.fileBar().isVisible());
+    driver.changedOutside();
+    ASSERT_TRUE(QTest::qWaitFor([&] { return driver.window.fileBar().isVisible(); }, 10000));
     EXPECT_TRUE(
-        hands.window.fileBar().findChild<QLabel*>("fileBarSays")->text().startsWith("note.brindel was changed"));
+        driver.window.fileBar().findChild<QLabel*>("fileBarSays")->text().startsWith("note.brindel was changed"));
     // It is compared, and taken; what was here is a step back.
-    hands.retitle("Mine");
-    hands.window.fileBar().compare->click();
-    EXPECT_TRUE(hands.window.changesShown());
-    ASSERT_TRUE(hands.desk().changes().wait());
-    EXPECT_FALSE(hands.desk().changes().differences().empty());
-    hands.settle();
-    if (const char* out = std::getenv("BRINDEL_SHOTS")) hands.window.grab().save(QString(out) + "/changed-outside.png");
-    hands.window.fileBar().take->click();
-    EXPECT_EQ(hands.form().root().text(Prop::title), "Another title");
-    EXPECT_FALSE(hands.desk().unsaved());
-    EXPECT_FALSE(hands.window.fileBar().isVisible());
-    hands.desk().undo();
-    EXPECT_EQ(hands.form().root().text(Prop::title), "Mine");
+    driver.retitle("Mine");
+    driver.window.fileBar().compare->click();
+    EXPECT_TRUE(driver.window.changesShown());
+    ASSERT_TRUE(driver.desk().changes().wait());
+    EXPECT_FALSE(driver.desk().changes().differences().empty());
+    driver.settle();
+    if (const char* out = std::getenv("BRINDEL_SHOTS"))
+        driver.window.grab().save(QString(out) + "/changed-outside.png");
+    driver.window.fileBar().take->click();
+    EXPECT_EQ(driver.form().root().text(Prop::title), "Another title");
+    EXPECT_FALSE(driver.desk().unsaved());
+    EXPECT_FALSE(driver.window.fileBar().isVisible());
+    driver.desk().undo();
+    EXPECT_EQ(driver.form().root().text(Prop::title), "Mine");
 }
 
 TEST(FileWatch, LooksAgainBeforeEachSave) {
-    OnFile hands;
-    hands.retitle("Mine");
-    const std::string theirs = hands.changedOutside();
-    const QString* said = hands.answerNext("Cancel");
-    EXPECT_FALSE(hands.window.saveFile(toQt(hands.path)));
+    OnFile driver;
+    driver.retitle("Mine");
+    const std::string theirs = driver.changedOutside();
+    const QString* said = driver.answerNext("Cancel");
+    EXPECT_FALSE(driver.window.saveFile(toQt(driver.path)));
     EXPECT_TRUE(said->contains("Saving now would lose that change")) << said->toStdString();
-    EXPECT_EQ(textOf(hands.path), theirs) << "the other change is still there";
-    hands.answerNext("Use theirs");
-    EXPECT_FALSE(hands.window.saveFile(toQt(hands.path)));
-    EXPECT_EQ(hands.form().root().text(Prop::title), "Another title");
-    hands.desk().undo();
-    EXPECT_EQ(hands.form().root().text(Prop::title), "Mine");
+    EXPECT_EQ(textOf(driver.path), theirs) << "the other change is still there";
+    driver.answerNext("Use theirs");
+    EXPECT_FALSE(driver.window.saveFile(toQt(driver.path)));
+    EXPECT_EQ(driver.form().root().text(Prop::title), "Another title");
+    driver.desk().undo();
+    EXPECT_EQ(driver.form().root().text(Prop::title), "Mine");
     // Taken knowingly, it is saved over.
-    EXPECT_TRUE(hands.window.saveFile(toQt(hands.path)));
-    EXPECT_NE(textOf(hands.path).find("\"Mine\""), std::string::npos);
+    EXPECT_TRUE(driver.window.saveFile(toQt(driver.path)));
+    EXPECT_NE(textOf(driver.path).find("\"Mine\""), std::string::npos);
     // The same content at another time is no change; its own saving neither.
-    write(hands.path, textOf(hands.path));
-    hands.retitle("Mine again");
-    EXPECT_TRUE(hands.window.saveFile(toQt(hands.path)));
-    hands.changedOutside("Third");
-    hands.retitle("Mine still");
-    hands.answerNext("Replace theirs");
-    EXPECT_TRUE(hands.window.saveFile(toQt(hands.path)));
+    write(driver.path, textOf(driver.path));
+    driver.retitle("Mine again");
+    EXPECT_TRUE(driver.window.saveFile(toQt(driver.path)));
+    driver.changedOutside("Third");
+    driver.retitle("Mine still");
+    driver.answerNext("Replace theirs");
+    EXPECT_TRUE(driver.window.saveFile(toQt(driver.path)));
 }
 
 TEST(FileWatch, AFileThatIsGoneOrBrokenLosesNothing) {
-    OnFile hands;
-    hands.retitle("Mine");
-    std::filesystem::remove(hands.path);
-    EXPECT_TRUE(hands.window.saveFile(toQt(hands.path)));
-    EXPECT_NE(textOf(hands.path).find("\"Mine\""), std::string::npos);
-    write(hands.path, "{\"brindel\": 1, \"form\"");
-    hands.retitle("Later");
-    hands.answerNext("Cancel");
-    EXPECT_FALSE(hands.window.saveFile(toQt(hands.path)));
-    EXPECT_FALSE(hands.window.fileBar().take->isVisible()) << "what cannot be read is not taken";
-    EXPECT_TRUE(hands.window.fileBar().keep->isVisible());
+    OnFile driver;
+    driver.retitle("Mine");
+    std::filesystem::remove(driver.path);
+    EXPECT_TRUE(driver.window.saveFile(toQt(driver.path)));
+    EXPECT_NE(textOf(driver.path).find("\"Mine\""), std::string::npos);
+    write(driver.path, "{\"brindel\": 1, \"form\"");
+    driver.retitle("Later");
+    driver.answerNext("Cancel");
+    EXPECT_FALSE(driver.window.saveFile(toQt(driver.path)));
+    EXPECT_FALSE(driver.window.fileBar().take->isVisible()) << "what cannot be read is not taken";
+    EXPECT_TRUE(driver.window.fileBar().keep->isVisible());
     // It goes only when that is said.
-    hands.answerNext("Replace theirs");
-    EXPECT_TRUE(hands.window.saveFile(toQt(hands.path)));
-    EXPECT_NE(textOf(hands.path).find("\"Later\""), std::string::npos);
+    driver.answerNext("Replace theirs");
+    EXPECT_TRUE(driver.window.saveFile(toQt(driver.path)));
+    EXPECT_NE(textOf(driver.path).find("\"Later\""), std::string::npos);
 }
 
 TEST(FileWatch, ASecondWindowOffersToLookOnly) {
-    OnFile hands;
+    OnFile driver;
     // Another process that runs: the one that has started this one.
-    const std::string state = keepsakeFolder();
+    const std::string state = recoveryFolder();
     std::filesystem::create_directories(state);
-    markOpen(state, int(getppid()), hands.path);
-    const QString* said = hands.answerNext("View only");
-    EXPECT_TRUE(hands.window.openFile(toQt(hands.path)));
+    markOpen(state, int(getppid()), driver.path);
+    const QString* said = driver.answerNext("View only");
+    EXPECT_TRUE(driver.window.openFile(toQt(driver.path)));
     EXPECT_TRUE(said->contains("is open in another window")) << said->toStdString();
-    EXPECT_FALSE(hands.desk().readOnlyBecause().isEmpty());
-    EXPECT_EQ(QFileInfo(hands.window.saveAsName()).fileName(), "note-copy.brindel");
-    hands.answerNext("Cancel");
-    EXPECT_FALSE(hands.window.openFile(toQt(hands.path)));
-    hands.answerNext("Work on it here too");
-    EXPECT_TRUE(hands.window.openFile(toQt(hands.path)));
-    EXPECT_TRUE(hands.desk().readOnlyBecause().isEmpty());
+    EXPECT_FALSE(driver.desk().readOnlyBecause().isEmpty());
+    EXPECT_EQ(QFileInfo(driver.window.saveAsName()).fileName(), "note-copy.brindel");
+    driver.answerNext("Cancel");
+    EXPECT_FALSE(driver.window.openFile(toQt(driver.path)));
+    driver.answerNext("Work on it here too");
+    EXPECT_TRUE(driver.window.openFile(toQt(driver.path)));
+    EXPECT_TRUE(driver.desk().readOnlyBecause().isEmpty());
     markOpen(state, int(getppid()), "");
-    EXPECT_TRUE(hands.window.openFile(toQt(hands.path))) << "nobody else has it any more";
+    EXPECT_TRUE(driver.window.openFile(toQt(driver.path))) << "nobody else has it any more";
 }

@@ -12,8 +12,8 @@ using namespace brindel::test;
 
 namespace {
 
-struct Finder : Hands {
-    explicit Finder(Form form) : Hands(std::move(form)) { look(); }
+struct Finder : Driver {
+    explicit Finder(Form form) : Driver(std::move(form)) { look(); }
     /// Until the checks have come to an end.
     void look() {
         EXPECT_TRUE(desk().watch().wait());
@@ -51,7 +51,7 @@ TEST(FindingsInTheWindow, ArePinnedCountedAndListedByGravity) {
     EXPECT_EQ(pinSays(f.desk(), hull), "It has no choices.");
     // The status line says it of the one that is selected.
     f.desk().select({hull});
-    Hands::settle();
+    Driver::settle();
     EXPECT_EQ(f.window.findChild<QLabel*>("findingSaid")->text(), "◆ It has no choices.");
     // A press on the pin lists it.
     f.click(pin.toPoint());
@@ -67,7 +67,7 @@ TEST(FindingsInTheWindow, ArePinnedCountedAndListedByGravity) {
     EXPECT_TRUE(f.window.findingsShown());
     for (Pass pass : {Pass::name, Pass::order, Pass::rules, Pass::protect}) {
         f.window.setPass(pass);
-        Hands::settle();
+        Driver::settle();
         EXPECT_EQ(pinAt(f.sheet(), f.desk(), f.sheet().placeOf(hull).topRight() + QPointF(-2, 1)), hull);
     }
 }
@@ -123,7 +123,7 @@ TEST(FindingsInTheWindow, AllIsShownBeforeItIsPutRight) {
     f.look();
     EXPECT_LE(f.open(), 12);
     EXPECT_EQ(std::ranges::count_if(f.desk().findings(),
-                                    [](const Finding& one) { return one.check->gravity == Gravity::must; }),
+                                    [](const Finding& one) { return one.check->severity == Severity::must; }),
               0);
     f.desk().undo();
     EXPECT_TRUE(sameContent(f.form(), before)) << "one step";
@@ -138,7 +138,7 @@ TEST(FindingsInTheWindow, AllIsShownBeforeItIsPutRight) {
 TEST(FindingsInTheWindow, NeverHoldUpTheWindow) {
     std::string rows = "# Many\n";
     for (int i = 0; i < 700; ++i) rows += "Field " + std::to_string(i) + ": text 9\n";
-    Hands h(jotted(rows, Kind::document));
+    Driver h(jotted(rows, Kind::document));
     for (int i = 0; i < 40; ++i) {
         ASSERT_TRUE(h.desk().edit(withProperty(h.form(), {rootId}, Prop::title, std::string(std::size_t(i + 1), 'x')),
                                   "Title"));
@@ -149,7 +149,7 @@ TEST(FindingsInTheWindow, NeverHoldUpTheWindow) {
     EXPECT_TRUE(h.desk().watch().wait());
     EXPECT_TRUE(h.desk().watch().upToDate());
     // A window that is closed while they run takes them along.
-    { Hands gone(jotted(rows, Kind::document)); }
+    { Driver gone(jotted(rows, Kind::document)); }
 }
 
 TEST(FindingsInTheWindow, ArePressedInTheListAndLeftByEscape) {
@@ -160,7 +160,7 @@ TEST(FindingsInTheWindow, ArePressedInTheListAndLeftByEscape) {
     f.panel().choose(f.at("txtPlace").id);
     const QRect line = list.visualItemRect(list.currentItem());
     QTest::mouseClick(list.viewport(), Qt::LeftButton, {}, line.center());
-    Hands::settle();
+    Driver::settle();
     EXPECT_EQ(f.desk().selection(), Ids{f.at("txtPlace").id});
     EXPECT_EQ(QApplication::focusWidget(), &list);
     // A heading is no finding.

@@ -13,8 +13,8 @@ using namespace brindel::test;
 namespace {
 
 /// A window in the pass, with its checks done.
-struct InHandOver : Hands {
-    explicit InHandOver(Form form, QSize size = {1280, 800}) : Hands(std::move(form), size) {
+struct InHandOver : Driver {
+    explicit InHandOver(Form form, QSize size = {1280, 800}) : Driver(std::move(form), size) {
         key(Qt::Key_7, Qt::ControlModifier);
         EXPECT_TRUE(desk().watch().wait());
         settle();
@@ -62,90 +62,90 @@ Form withFaults() {
 }  // namespace
 
 TEST(HandOverPass, ListsWhatIsOpenAndPutsItRightByButtonAndBySpace) {
-    InHandOver hands(withFaults());
-    EXPECT_TRUE(hands.page().isVisible());
-    EXPECT_FALSE(hands.sheet().isVisible());
-    const QString before = hands.text(hands.window.part<HandOverStrip>(), "openSaid");
+    InHandOver driver(withFaults());
+    EXPECT_TRUE(driver.page().isVisible());
+    EXPECT_FALSE(driver.sheet().isVisible());
+    const QString before = driver.text(driver.window.part<HandOverStrip>(), "openSaid");
     EXPECT_TRUE(before.contains("must be put right")) << before.toStdString();
     // The button of a line, with the pointer.
-    QListWidget& list = hands.page().list();
-    const int line = hands.lineOf("Length");
+    QListWidget& list = driver.page().list();
+    const int line = driver.lineOf("Length");
     list.scrollToItem(list.item(line));
     const QRect at = list.visualItemRect(list.item(line));
     QTest::mouseClick(list.viewport(), Qt::LeftButton, {}, QPoint(at.right() - 40, at.center().y()));
-    Hands::settle();
-    EXPECT_EQ(hands.at("numLength").number(Prop::least), 2);
-    EXPECT_EQ(hands.desk().history().undoName().empty(), false);
+    Driver::settle();
+    EXPECT_EQ(driver.at("numLength").number(Prop::least), 2);
+    EXPECT_EQ(driver.desk().history().undoName().empty(), false);
     // A press elsewhere in a line chooses it, and changes nothing.
-    EXPECT_TRUE(hands.desk().watch().wait());
-    const Form now = hands.form();
-    const int hull = hands.lineOf("Hull");
+    EXPECT_TRUE(driver.desk().watch().wait());
+    const Form now = driver.form();
+    const int hull = driver.lineOf("Hull");
     QTest::mouseClick(list.viewport(), Qt::LeftButton, {},
                       list.visualItemRect(list.item(hull)).topLeft() + QPoint(60, 8));
-    Hands::settle();
-    EXPECT_TRUE(sameContent(now, hands.form()));
+    Driver::settle();
+    EXPECT_TRUE(sameContent(now, driver.form()));
     EXPECT_EQ(list.currentRow(), hull);
     // The same by the keyboard.
     list.setFocus();
-    hands.key(Qt::Key_Space);
-    EXPECT_FALSE(sameContent(now, hands.form()));
-    EXPECT_EQ(hands.desk().pass(), Pass::handOver);
+    driver.key(Qt::Key_Space);
+    EXPECT_FALSE(sameContent(now, driver.form()));
+    EXPECT_EQ(driver.desk().pass(), Pass::handOver);
 }
 
 TEST(HandOverPass, EnterGoesToTheSheetAndEscapeBackToTheLastPass) {
-    InHandOver hands(withFaults());
-    hands.page().list().setCurrentRow(hands.lineOf("Length"));
-    hands.key(Qt::Key_Return);
-    EXPECT_EQ(hands.desk().pass(), Pass::protect) << "where limits are set";
-    EXPECT_EQ(hands.desk().lead(), hands.at("numLength").id);
-    EXPECT_TRUE(hands.sheet().isVisible());
-    hands.key(Qt::Key_2, Qt::ControlModifier);
-    hands.key(Qt::Key_7, Qt::ControlModifier);
-    hands.key(Qt::Key_Escape);
-    EXPECT_EQ(hands.desk().pass(), Pass::name);
+    InHandOver driver(withFaults());
+    driver.page().list().setCurrentRow(driver.lineOf("Length"));
+    driver.key(Qt::Key_Return);
+    EXPECT_EQ(driver.desk().pass(), Pass::protect) << "where limits are set";
+    EXPECT_EQ(driver.desk().lead(), driver.at("numLength").id);
+    EXPECT_TRUE(driver.sheet().isVisible());
+    driver.key(Qt::Key_2, Qt::ControlModifier);
+    driver.key(Qt::Key_7, Qt::ControlModifier);
+    driver.key(Qt::Key_Escape);
+    EXPECT_EQ(driver.desk().pass(), Pass::name);
 }
 
 TEST(HandOverPass, WhatIsTickedIsKeptWithTheFormAndIsNoOtherVersion) {
     const Folder folder;
-    InHandOver hands(demo("mooring-permit"));
-    ASSERT_TRUE(hands.window.saveFile(toQt(folder.file("permit.brindel"))));
-    const int version = hands.form().revision;
-    hands.press(hands.part<QCheckBox>("target-sheet"));
-    hands.press(hands.part<QCheckBox>("receiver2"));  // a programmer gets all that is for one
-    EXPECT_EQ(hands.panel().choice().targets,
+    InHandOver driver(demo("mooring-permit"));
+    ASSERT_TRUE(driver.window.saveFile(toQt(folder.file("permit.brindel"))));
+    const int version = driver.form().revision;
+    driver.press(driver.part<QCheckBox>("target-sheet"));
+    driver.press(driver.part<QCheckBox>("receiver2"));  // a programmer gets all that is for one
+    EXPECT_EQ(driver.panel().choice().targets,
               (std::vector<std::string>{"pdf", "sheet", "json", "qt", "schema", "sql", "openapi"}));
-    EXPECT_FALSE(hands.part<QCheckBox>("target-csv")->isChecked());
-    auto* to = hands.part<QLineEdit>("sendTo");
+    EXPECT_FALSE(driver.part<QCheckBox>("target-csv")->isChecked());
+    auto* to = driver.part<QLineEdit>("sendTo");
     to->setFocus();
-    hands.type("office@fennick");
-    hands.key(Qt::Key_Return);
-    EXPECT_EQ(hands.panel().choice().sendTo, "mailto:office@fennick");
-    hands.type(" and so on: what");
-    hands.key(Qt::Key_Return);
-    EXPECT_TRUE(hands.part<QLabel>("sendWrong")->isVisible());
-    EXPECT_EQ(hands.panel().choice().sendTo, "mailto:office@fennick") << "what was right stays";
-    hands.press(hands.part<QCheckBox>("zipped"));
-    EXPECT_TRUE(hands.text(hands.panel(), "kitGoes").contains("mooringPermit-1.zip"));
-    ASSERT_TRUE(hands.window.saveFile(toQt(folder.file("permit.brindel"))));
-    EXPECT_EQ(hands.form().revision, version);
+    driver.type("office@fennick");
+    driver.key(Qt::Key_Return);
+    EXPECT_EQ(driver.panel().choice().sendTo, "mailto:office@fennick");
+    driver.type(" and so on: what");
+    driver.key(Qt::Key_Return);
+    EXPECT_TRUE(driver.part<QLabel>("sendWrong")->isVisible());
+    EXPECT_EQ(driver.panel().choice().sendTo, "mailto:office@fennick") << "what was right stays";
+    driver.press(driver.part<QCheckBox>("zipped"));
+    EXPECT_TRUE(driver.text(driver.panel(), "kitGoes").contains("mooringPermit-1.zip"));
+    ASSERT_TRUE(driver.window.saveFile(toQt(folder.file("permit.brindel"))));
+    EXPECT_EQ(driver.form().revision, version);
     const Form opened = openForm(folder.file("permit.brindel")).value().form;
-    EXPECT_EQ(*opened.kit, hands.panel().choice());
+    EXPECT_EQ(*opened.kit, driver.panel().choice());
     EXPECT_TRUE(opened.kit->zipped);
-    hands.desk().undo();
-    EXPECT_FALSE(hands.part<QCheckBox>("zipped")->isChecked());
+    driver.desk().undo();
+    EXPECT_FALSE(driver.part<QCheckBox>("zipped")->isChecked());
 }
 
 TEST(HandOverPass, OneButtonWritesTheKitAndSaysWhatBecameOfIt) {
     const Folder folder;
-    InHandOver hands(demo("pontoon-fault-note"));
-    ASSERT_TRUE(hands.window.saveFile(toQt(folder.file("note.brindel"))));
-    EXPECT_EQ(hands.panel().usualPath(), toQt(folder.file("pontoonFaultNote-1")));
-    const KitWritten came = hands.written(toQt(folder.file("kit")));
+    InHandOver driver(demo("pontoon-fault-note"));
+    ASSERT_TRUE(driver.window.saveFile(toQt(folder.file("note.brindel"))));
+    EXPECT_EQ(driver.panel().usualPath(), toQt(folder.file("pontoonFaultNote-1")));
+    const KitWritten came = driver.written(toQt(folder.file("kit")));
     EXPECT_EQ(came.path, toQt(folder.file("kit")));
     EXPECT_EQ(readWhole(folder.file("kit/pontoonFaultNote.brindel")).value(),
               readWhole(folder.file("note.brindel")).value());
     EXPECT_TRUE(std::filesystem::exists(folder.file("kit/read-me-first.html")));
-    EXPECT_TRUE(hands.part<QPushButton>("writeKit")->isVisible());
+    EXPECT_TRUE(driver.part<QPushButton>("writeKit")->isVisible());
     // A folder that is somebody else's is left alone, and that is said.
     std::filesystem::create_directory(folder.file("mine"));
     write(folder.file("mine/letter.txt"), "kept");
@@ -154,7 +154,7 @@ TEST(HandOverPass, OneButtonWritesTheKitAndSaysWhatBecameOfIt) {
         if (QWidget* asks = QApplication::activeModalWidget()) asks->close();
     });
     closer.start(50);
-    const KitWritten refused = hands.written(toQt(folder.file("mine")));
+    const KitWritten refused = driver.written(toQt(folder.file("mine")));
     EXPECT_TRUE(refused.path.isEmpty());
     EXPECT_TRUE(refused.problem.contains("letter.txt")) << refused.problem.toStdString();
     EXPECT_EQ(readWhole(folder.file("mine/letter.txt")).value(), "kept");
@@ -164,56 +164,57 @@ TEST(HandOverPass, WritingCanBeStoppedAndTheWindowGoesOnMeanwhile) {
     const Folder folder;
     std::string rows;
     for (int i = 0; i < 1400; ++i) rows += "Field " + std::to_string(i) + ": text 8\n";
-    InHandOver hands(jotted(rows, Kind::document));
-    hands.panel().tick("schema", true);
+    InHandOver driver(jotted(rows, Kind::document));
+    driver.panel().tick("schema", true);
     KitWritten came;
     bool done = false;
-    QObject::connect(&hands.panel(), &HandOverPanel::written, &hands.panel(), [&](const KitWritten& w) {
+    QObject::connect(&driver.panel(), &HandOverPanel::written, &driver.panel(), [&](const KitWritten& w) {
         came = w;
         done = true;
     });
-    hands.panel().write(toQt(folder.file("kit")), nullptr);
-    ASSERT_TRUE(hands.panel().writing());
-    EXPECT_TRUE(hands.part<QPushButton>("stopKit")->isVisible());
+    driver.panel().write(toQt(folder.file("kit")), nullptr);
+    ASSERT_TRUE(driver.panel().writing());
+    EXPECT_TRUE(driver.part<QPushButton>("stopKit")->isVisible());
     // An edit meanwhile is no part of what is written, and is not held up.
-    EXPECT_TRUE(hands.desk().edit(withProperty(hands.form(), {rootId}, Prop::title, std::string("Another")), "Title"));
-    hands.press(hands.part<QPushButton>("stopKit"));
+    EXPECT_TRUE(
+        driver.desk().edit(withProperty(driver.form(), {rootId}, Prop::title, std::string("Another")), "Title"));
+    driver.press(driver.part<QPushButton>("stopKit"));
     EXPECT_TRUE(QTest::qWaitFor([&] { return done; }, 30000));
     EXPECT_TRUE(came.stopped);
     EXPECT_FALSE(std::filesystem::exists(folder.file("kit")));
 }
 
 TEST(HandOverPass, SaysWhatAPdfDoesNotCarryBeforeItIsWritten) {
-    InHandOver hands(demo("lift-out-booking"), {1024, 700});
-    EXPECT_TRUE(hands.text(hands.panel(), "lost-pdf").contains("not worked out in a PDF"));
-    hands.press(hands.part<QCheckBox>("target-pdf"));
-    EXPECT_FALSE(hands.part<QLabel>("lost-pdf")->isVisible());
-    EXPECT_FALSE(hands.part<QLabel>("sealSaid")->isVisible());
-    hands.press(hands.part<QCheckBox>("target-sheet"));
-    EXPECT_FALSE(hands.part<QPushButton>("writeKit")->isEnabled()) << "nothing is ticked";
+    InHandOver driver(demo("lift-out-booking"), {1024, 700});
+    EXPECT_TRUE(driver.text(driver.panel(), "lost-pdf").contains("not worked out in a PDF"));
+    driver.press(driver.part<QCheckBox>("target-pdf"));
+    EXPECT_FALSE(driver.part<QLabel>("lost-pdf")->isVisible());
+    EXPECT_FALSE(driver.part<QLabel>("sealSaid")->isVisible());
+    driver.press(driver.part<QCheckBox>("target-sheet"));
+    EXPECT_FALSE(driver.part<QPushButton>("writeKit")->isEnabled()) << "nothing is ticked";
 }
 
 TEST(HandOverPass, AsksHowAWebPageBehavesAndWritesItIntoTheKit) {
     const Folder folder;
-    InHandOver hands(demo("lift-out-booking"), {1024, 700});
-    auto* steps = hands.part<QCheckBox>("pageSteps");
-    auto* draft = hands.part<QCheckBox>("pageDraft");
+    InHandOver driver(demo("lift-out-booking"), {1024, 700});
+    auto* steps = driver.part<QCheckBox>("pageSteps");
+    auto* draft = driver.part<QCheckBox>("pageDraft");
     EXPECT_FALSE(steps->isVisible());
-    hands.press(hands.part<QCheckBox>("target-html"));
+    driver.press(driver.part<QCheckBox>("target-html"));
     EXPECT_TRUE(steps->isVisible());
     EXPECT_TRUE(draft->isVisible());
-    hands.press(steps);
-    hands.press(draft);
-    EXPECT_EQ(hands.panel().choice().page, (PageChoice{"", true, true}));
+    driver.press(steps);
+    driver.press(draft);
+    EXPECT_EQ(driver.panel().choice().page, (PageChoice{"", true, true}));
     // It is kept with the form.
-    EXPECT_EQ(readForm(formText(hands.form())).value().form.kit->page, (PageChoice{"", true, true}));
-    const KitWritten came = hands.written(toQt(folder.file("kit")));
+    EXPECT_EQ(readForm(formText(driver.form())).value().form.kit->page, (PageChoice{"", true, true}));
+    const KitWritten came = driver.written(toQt(folder.file("kit")));
     EXPECT_TRUE(came.problem.isEmpty()) << came.problem.toStdString();
     const std::string page = textOf(folder.file("kit/liftOutBooking-page.html"));
     EXPECT_NE(page.find("\"steps\":true,\"keepDraft\":true"), std::string::npos);
     // The same folder again: the covering page says what has changed since.
     EXPECT_EQ(textOf(folder.file("kit/read-me-first.html")).find("What has changed"), std::string::npos);
-    const KitWritten again = hands.written(toQt(folder.file("kit")));
+    const KitWritten again = driver.written(toQt(folder.file("kit")));
     EXPECT_TRUE(again.problem.isEmpty()) << again.problem.toStdString();
     EXPECT_NE(textOf(folder.file("kit/read-me-first.html")).find("What has changed since version"), std::string::npos);
     // A form without tabs has no steps.
@@ -224,11 +225,11 @@ TEST(HandOverPass, AsksHowAWebPageBehavesAndWritesItIntoTheKit) {
 
 TEST(HandOverPass, AsksHowTheClassIsCalledAndWritesItIntoTheKit) {
     const Folder folder;
-    InHandOver hands(demo("lift-out-booking"), {1024, 700});
-    auto* name = hands.part<QLineEdit>("className");
-    auto* space = hands.part<QLineEdit>("classNamespace");
+    InHandOver driver(demo("lift-out-booking"), {1024, 700});
+    auto* name = driver.part<QLineEdit>("className");
+    auto* space = driver.part<QLineEdit>("classNamespace");
     EXPECT_FALSE(name->isVisible());
-    hands.press(hands.part<QCheckBox>("target-qt"));
+    driver.press(driver.part<QCheckBox>("target-qt"));
     EXPECT_TRUE(name->isVisible());
     EXPECT_EQ(name->placeholderText(), "LiftOutBooking");
     auto type = [&](QLineEdit* edit, const char* text) {
@@ -236,19 +237,19 @@ TEST(HandOverPass, AsksHowTheClassIsCalledAndWritesItIntoTheKit) {
         edit->selectAll();
         QTest::keyClicks(edit, text);
         QTest::keyClick(edit, Qt::Key_Return);
-        hands.settle();
+        driver.settle();
     };
     type(name, "9 lives");
-    EXPECT_TRUE(hands.part<QLabel>("classWrong")->text().contains("not a name for a C++ class"));
-    EXPECT_EQ(hands.panel().choice().classNames, ClassChoice());
+    EXPECT_TRUE(driver.part<QLabel>("classWrong")->text().contains("not a name for a C++ class"));
+    EXPECT_EQ(driver.panel().choice().classNames, ClassChoice());
     type(name, "Booking");
     type(space, "wharf");
-    EXPECT_FALSE(hands.part<QLabel>("classWrong")->isVisible());
-    EXPECT_EQ(hands.panel().choice().classNames, (ClassChoice{"wharf", "Booking"}));
+    EXPECT_FALSE(driver.part<QLabel>("classWrong")->isVisible());
+    EXPECT_EQ(driver.panel().choice().classNames, (ClassChoice{"wharf", "Booking"}));
     // It is kept with the form.
-    const Form again = readForm(formText(hands.form())).value().form;
+    const Form again = readForm(formText(driver.form())).value().form;
     EXPECT_EQ(again.kit->classNames, (ClassChoice{"wharf", "Booking"}));
-    const KitWritten came = hands.written(toQt(folder.file("kit")));
+    const KitWritten came = driver.written(toQt(folder.file("kit")));
     EXPECT_TRUE(came.problem.isEmpty()) << came.problem.toStdString();
     EXPECT_NE(textOf(folder.file("kit/liftOutBooking-qt/booking_form.h")).find("namespace wharf {"), std::string::npos);
     EXPECT_NE(textOf(folder.file("kit/read-me-first.html")).find("cmake -S liftOutBooking-qt"), std::string::npos);

@@ -28,8 +28,8 @@ void keys(QWidget& in, const QString& text) {
 }  // namespace
 
 TEST(Languages, AreTypedOneTextAfterTheOtherAndKeptInOneStep) {
-    Hands hands(jotted("# Berth\nBoat name: text 30\nPaid: check\n[Ask]*\n"));
-    const Form before = hands.form();
+    Driver driver(jotted("# Berth\nBoat name: text 30\nPaid: check\n[Ask]*\n"));
+    const Form before = driver.form();
     bool seen = false;
     QTimer::singleShot(0, [&] {
         auto* dialog = qobject_cast<LanguagesDialog*>(QApplication::activeModalWidget());
@@ -41,7 +41,7 @@ TEST(Languages, AreTypedOneTextAfterTheOtherAndKeptInOneStep) {
         EXPECT_TRUE(label(*dialog, "languagesSaid").contains("is not a language code"));
         EXPECT_FALSE(dialog->add("en"));
         EXPECT_TRUE(dialog->add("pl"));
-        Hands::settle();
+        Driver::settle();
         EXPECT_TRUE(dialog->table().isVisible());
         EXPECT_TRUE(label(*dialog, "translatedSaid").startsWith("0 of 4 texts"));
         // Letters go into the first text that lacks its wording, and Enter leads to the next one.
@@ -52,14 +52,14 @@ TEST(Languages, AreTypedOneTextAfterTheOtherAndKeptInOneStep) {
         QTest::mouseClick(dialog->findChild<QPushButton*>("keepTexts"), Qt::LeftButton);
         seen = true;
     });
-    hands.command("languages");
+    driver.command("languages");
     ASSERT_TRUE(seen);
-    const Form polish = formIn(hands.form(), "pl").value();
+    const Form polish = formIn(driver.form(), "pl").value();
     EXPECT_EQ(polish.root().text(Prop::title), "Miejsce");
     EXPECT_EQ(named(polish, "chkPaid").text(Prop::text), "Oplacone");
     EXPECT_EQ(named(polish, "btnAsk").text(Prop::text), "Zapytaj");
-    hands.command("undo");
-    EXPECT_TRUE(sameContent(hands.form(), before));
+    driver.command("undo");
+    EXPECT_TRUE(sameContent(driver.form(), before));
 }
 
 TEST(Languages, NothingThatWasTypedIsLostUnasked) {
@@ -116,10 +116,10 @@ TEST(Languages, AreWrittenOutAndTakenIn) {
 }
 
 TEST(Languages, ASealedFormAsksForItsPasswordFirst) {
-    Hands hands(demo("yard-charges"));
-    hands.desk().seal(sealed(hands.form(), "a long word of ours").value());
-    hands.desk().shut();
-    ASSERT_TRUE(hands.desk().isShut());
+    Driver driver(demo("yard-charges"));
+    driver.desk().seal(sealed(driver.form(), "a long word of ours").value());
+    driver.desk().shut();
+    ASSERT_TRUE(driver.desk().isShut());
     QString asked;
     QTimer::singleShot(0, [&] {
         QWidget* dialog = QApplication::activeModalWidget();
@@ -127,50 +127,50 @@ TEST(Languages, ASealedFormAsksForItsPasswordFirst) {
         asked = dialog->metaObject()->className();
         dialog->close();
     });
-    hands.command("languages");
+    driver.command("languages");
     EXPECT_EQ(asked, "brindel::SealAsk");
 }
 
 TEST(Languages, TryIsInTheOneThatIsChosenAndKeepsWhatIsFilledIn) {
-    Hands hands(german(demo("lift-out-booking")));
-    hands.key(Qt::Key_T, Qt::ControlModifier);
-    auto* chosen = hands.window.findChild<QComboBox*>("tryLanguage");
+    Driver driver(german(demo("lift-out-booking")));
+    driver.key(Qt::Key_T, Qt::ControlModifier);
+    auto* chosen = driver.window.findChild<QComboBox*>("tryLanguage");
     ASSERT_TRUE(chosen && chosen->isVisible());
     auto button = [&] {
         return qobject_cast<QAbstractButton*>(
-                   hands.window.part<TryPane>().view()->widgetOf(named(hands.form(), "btnBookLift").id))
+                   driver.window.part<TryPane>().view()->widgetOf(named(driver.form(), "btnBookLift").id))
             ->text();
     };
     EXPECT_EQ(button(), "Book lift");
-    const Id name = named(hands.form(), "txtBoatName").id;
-    QTest::keyClicks(hands.window.part<TryPane>().view()->widgetOf(name), "Teal");
+    const Id name = named(driver.form(), "txtBoatName").id;
+    QTest::keyClicks(driver.window.part<TryPane>().view()->widgetOf(name), "Teal");
     chosen->setFocus();
-    hands.key(Qt::Key_Down);
+    driver.key(Qt::Key_Down);
     EXPECT_EQ(chosen->currentText(), "German");
     EXPECT_EQ(button(), "Bestellen");
-    EXPECT_EQ(std::get<std::string>(hands.window.part<TryPane>().session()->answer(name)), "Teal");
-    if (const char* out = std::getenv("BRINDEL_SHOTS")) hands.window.grab().save(QString(out) + "/try-de.png");
+    EXPECT_EQ(std::get<std::string>(driver.window.part<TryPane>().session()->answer(name)), "Teal");
+    if (const char* out = std::getenv("BRINDEL_SHOTS")) driver.window.grab().save(QString(out) + "/try-de.png");
     // A form of one language has nothing to choose.
-    hands.key(Qt::Key_T, Qt::ControlModifier);
-    hands.desk().open(demo("yard-charges"), {});
-    hands.key(Qt::Key_T, Qt::ControlModifier);
+    driver.key(Qt::Key_T, Qt::ControlModifier);
+    driver.desk().open(demo("yard-charges"), {});
+    driver.key(Qt::Key_T, Qt::ControlModifier);
     EXPECT_FALSE(chosen->isVisible());
 }
 
 TEST(Languages, FillersGetItInThoseThatAreTicked) {
     QTemporaryDir folder;
-    Hands hands(german(demo("lift-out-booking")));
-    hands.key(Qt::Key_7, Qt::ControlModifier);
-    HandOverPanel& panel = hands.window.part<HandOverPanel>();
+    Driver driver(german(demo("lift-out-booking")));
+    driver.key(Qt::Key_7, Qt::ControlModifier);
+    HandOverPanel& panel = driver.window.part<HandOverPanel>();
     auto* own = panel.findChild<QCheckBox*>("language-en");
     auto* other = panel.findChild<QCheckBox*>("language-de");
     ASSERT_TRUE(own && other && own->isVisible());
     EXPECT_TRUE(own->isChecked());
     EXPECT_FALSE(other->isChecked());
     other->click();
-    EXPECT_EQ(hands.form().kit->languages, (std::vector<std::string>{"en", "de"}));
+    EXPECT_EQ(driver.form().kit->languages, (std::vector<std::string>{"en", "de"}));
     panel.findChild<QScrollArea*>()->ensureWidgetVisible(other);
-    if (const char* out = std::getenv("BRINDEL_SHOTS")) hands.window.grab().save(QString(out) + "/hand-over-de.png");
+    if (const char* out = std::getenv("BRINDEL_SHOTS")) driver.window.grab().save(QString(out) + "/hand-over-de.png");
     bool done = false;
     QObject::connect(&panel, &HandOverPanel::written, &panel, [&] { done = true; });
     panel.write(folder.filePath("kit"), nullptr);
@@ -181,8 +181,8 @@ TEST(Languages, FillersGetItInThoseThatAreTicked) {
     EXPECT_FALSE(files.contains("liftOutBooking-controls-de.html"));
     // One language is always ticked, and the last one is the form's own.
     own->click();
-    EXPECT_EQ(hands.form().kit->languages, std::vector<std::string>{"de"});
+    EXPECT_EQ(driver.form().kit->languages, std::vector<std::string>{"de"});
     other->click();
     EXPECT_TRUE(own->isChecked());
-    EXPECT_TRUE(!hands.form().kit || hands.form().kit->languages.empty());
+    EXPECT_TRUE(!driver.form().kit || driver.form().kit->languages.empty());
 }

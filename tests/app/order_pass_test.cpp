@@ -12,8 +12,8 @@ using namespace brindel::test;
 
 namespace {
 
-struct Ordering : Hands {
-    explicit Ordering(Form form) : Hands(std::move(form)) {
+struct Ordering : Driver {
+    explicit Ordering(Form form) : Driver(std::move(form)) {
         window.setPass(Pass::order);
         settle();
     }
@@ -48,165 +48,165 @@ const char* const five = "A: text 5\nB: text 5\nC: text 5\nD: text 5\nE: text 5\
 TEST(OrderPass, TwentyStopsAreLaidByTwentyTwoActions) {
     std::string rows;
     for (int i = 0; i < 20; ++i) rows += std::string(1, char('A' + i)) + ": text 5" + (i % 2 ? "\n" : "; ");
-    Ordering hands(jotted(rows));
+    Ordering driver(jotted(rows));
     int actions = 0;
-    hands.command("layByClicks");
+    driver.command("layByClicks");
     ++actions;
     std::string wanted;
     for (int i = 19; i >= 0; --i, ++actions) {
         const std::string name = "txt" + std::string(1, char('A' + i));
-        hands.click(hands.on(name.c_str()));
+        driver.click(driver.on(name.c_str()));
         wanted += (wanted.empty() ? "" : " ") + name.substr(3);
     }
-    hands.key(Qt::Key_Escape);
+    driver.key(Qt::Key_Escape);
     ++actions;
-    EXPECT_EQ(hands.route(), wanted);
+    EXPECT_EQ(driver.route(), wanted);
     EXPECT_LE(actions, 22);
-    EXPECT_FALSE(hands.window.part<OrderLayer>().laying());
+    EXPECT_FALSE(driver.window.part<OrderLayer>().laying());
 }
 
 TEST(OrderPass, ClicksLayFromAnyPointAndEachIsOneStepOfUndo) {
-    Ordering hands(jotted(five));
-    QTest::mouseClick(hands.in<QPushButton>(hands.window.part<OrderStrip>(), "layByClicks"), Qt::LeftButton);
-    hands.click(hands.on("txtB"));
-    EXPECT_EQ(hands.route(), "A B C D E Cancel Save") << "the first one stays where it is";
-    hands.click(hands.on("txtE"));
-    hands.click(hands.on("txtD"));
-    EXPECT_EQ(hands.route(), "A B E D C Cancel Save");
-    EXPECT_EQ(hands.desk().history().undoName(), "Lay the route: D");
-    hands.command("undo");
-    EXPECT_EQ(hands.route(), "A B E C D Cancel Save");
-    hands.command("undo");
-    EXPECT_EQ(hands.route(), "A B C D E Cancel Save");
-    hands.key(Qt::Key_Escape);
+    Ordering driver(jotted(five));
+    QTest::mouseClick(driver.in<QPushButton>(driver.window.part<OrderStrip>(), "layByClicks"), Qt::LeftButton);
+    driver.click(driver.on("txtB"));
+    EXPECT_EQ(driver.route(), "A B C D E Cancel Save") << "the first one stays where it is";
+    driver.click(driver.on("txtE"));
+    driver.click(driver.on("txtD"));
+    EXPECT_EQ(driver.route(), "A B E D C Cancel Save");
+    EXPECT_EQ(driver.desk().history().undoName(), "Lay the route: D");
+    driver.command("undo");
+    EXPECT_EQ(driver.route(), "A B E C D Cancel Save");
+    driver.command("undo");
+    EXPECT_EQ(driver.route(), "A B C D E Cancel Save");
+    driver.key(Qt::Key_Escape);
 }
 
 TEST(OrderPass, DraggingAlongLaysAsOneStep) {
-    Ordering hands(jotted(five));
-    hands.dragAlong({"txtE", "txtC", "txtA", "btnSave"});
-    EXPECT_EQ(hands.route(), "B D E C A Save Cancel");
-    EXPECT_EQ(QString::fromStdString(hands.desk().history().undoName()), "Lay the route through 4 stops");
-    hands.command("undo");
-    EXPECT_EQ(hands.route(), "A B C D E Cancel Save");
+    Ordering driver(jotted(five));
+    driver.dragAlong({"txtE", "txtC", "txtA", "btnSave"});
+    EXPECT_EQ(driver.route(), "B D E C A Save Cancel");
+    EXPECT_EQ(QString::fromStdString(driver.desk().history().undoName()), "Lay the route through 4 stops");
+    driver.command("undo");
+    EXPECT_EQ(driver.route(), "A B C D E Cancel Save");
 }
 
 TEST(OrderPass, TheKeyboardAloneLaysTheRoute) {
-    Ordering hands(jotted(five));
-    hands.sheet().setFocus();
-    hands.key(Qt::Key_Tab);
-    hands.key(Qt::Key_Tab);
-    EXPECT_EQ(hands.desk().lead(), hands.at("txtB").id);
-    hands.key(Qt::Key_Down, Qt::AltModifier);
-    EXPECT_EQ(hands.route(), "A C B D E Cancel Save");
-    hands.key(Qt::Key_Up, Qt::AltModifier);
-    hands.key(Qt::Key_Up, Qt::AltModifier);
-    EXPECT_EQ(hands.route(), "B A C D E Cancel Save");
-    hands.key(Qt::Key_Space);
-    EXPECT_EQ(hands.route(), "A C D E Cancel Save") << "skipped";
-    hands.key(Qt::Key_Space);
-    EXPECT_EQ(hands.route(), "B A C D E Cancel Save");
+    Ordering driver(jotted(five));
+    driver.sheet().setFocus();
+    driver.key(Qt::Key_Tab);
+    driver.key(Qt::Key_Tab);
+    EXPECT_EQ(driver.desk().lead(), driver.at("txtB").id);
+    driver.key(Qt::Key_Down, Qt::AltModifier);
+    EXPECT_EQ(driver.route(), "A C B D E Cancel Save");
+    driver.key(Qt::Key_Up, Qt::AltModifier);
+    driver.key(Qt::Key_Up, Qt::AltModifier);
+    EXPECT_EQ(driver.route(), "B A C D E Cancel Save");
+    driver.key(Qt::Key_Space);
+    EXPECT_EQ(driver.route(), "A C D E Cancel Save") << "skipped";
+    driver.key(Qt::Key_Space);
+    EXPECT_EQ(driver.route(), "B A C D E Cancel Save");
     // Laying without a pointer: to the stop, and Space.
-    hands.command("layByClicks");
-    hands.desk().select({hands.at("txtE").id});
-    hands.key(Qt::Key_Space);
-    hands.desk().select({hands.at("txtA").id});
-    hands.key(Qt::Key_Space);
-    hands.key(Qt::Key_Return);
-    EXPECT_EQ(hands.route(), "B C D E A Cancel Save");
-    hands.command("layByReading");
-    EXPECT_EQ(hands.route(), "A B C D E Cancel Save");
-    hands.key(Qt::Key_Escape);
-    EXPECT_TRUE(hands.desk().selection().empty());
+    driver.command("layByClicks");
+    driver.desk().select({driver.at("txtE").id});
+    driver.key(Qt::Key_Space);
+    driver.desk().select({driver.at("txtA").id});
+    driver.key(Qt::Key_Space);
+    driver.key(Qt::Key_Return);
+    EXPECT_EQ(driver.route(), "B C D E A Cancel Save");
+    driver.command("layByReading");
+    EXPECT_EQ(driver.route(), "A B C D E Cancel Save");
+    driver.key(Qt::Key_Escape);
+    EXPECT_TRUE(driver.desk().selection().empty());
 }
 
 TEST(OrderPass, TheListMovesEntriesWithinTheirContainer) {
-    Ordering hands(jotted("A: text 5\nB: text 5\n### Frame\nC: text 5\nD: text 5\n###\nE: text 5\n"));
-    RouteList& list = hands.window.part<OrderPanel>().route();
-    auto rowOf = [&](const char* name) { return list.rowOf(hands.at(name).id); };
+    Ordering driver(jotted("A: text 5\nB: text 5\n### Frame\nC: text 5\nD: text 5\n###\nE: text 5\n"));
+    RouteList& list = driver.window.part<OrderPanel>().route();
+    auto rowOf = [&](const char* name) { return list.rowOf(driver.at(name).id); };
     EXPECT_EQ(list.count(), 6) << "the frame is a heading";
     EXPECT_EQ(list.item(rowOf("txtA"))->text().trimmed(), "1  A");
-    list.moveTo(hands.at("txtE").id, rowOf("txtA"));
-    EXPECT_EQ(hands.route(), "E A B C D");
-    list.moveTo(hands.at("txtC").id, rowOf("txtD") + 1);
-    EXPECT_EQ(hands.route(), "E A B D C");
-    list.moveTo(hands.at("Frame").id, rowOf("txtA"));
-    EXPECT_EQ(hands.route(), "E D C A B") << "a frame moves with all in it";
-    list.moveTo(hands.at("txtD").id, list.count());
-    EXPECT_EQ(hands.route(), "E C D A B") << "and what is in it stays in it";
+    list.moveTo(driver.at("txtE").id, rowOf("txtA"));
+    EXPECT_EQ(driver.route(), "E A B C D");
+    list.moveTo(driver.at("txtC").id, rowOf("txtD") + 1);
+    EXPECT_EQ(driver.route(), "E A B D C");
+    list.moveTo(driver.at("Frame").id, rowOf("txtA"));
+    EXPECT_EQ(driver.route(), "E D C A B") << "a frame moves with all in it";
+    list.moveTo(driver.at("txtD").id, list.count());
+    EXPECT_EQ(driver.route(), "E C D A B") << "and what is in it stays in it";
     list.setCurrentRow(rowOf("txtB"));
-    EXPECT_EQ(hands.desk().lead(), hands.at("txtB").id);
+    EXPECT_EQ(driver.desk().lead(), driver.at("txtB").id);
     list.setFocus();
-    hands.key(Qt::Key_Up, Qt::AltModifier);
-    EXPECT_EQ(hands.route(), "E C D B A");
+    driver.key(Qt::Key_Up, Qt::AltModifier);
+    EXPECT_EQ(driver.route(), "E C D B A");
 }
 
 TEST(OrderPass, WhatStartsAndWhatEnterAndEscapePressIsPicked) {
-    Ordering hands(jotted(five));
-    OrderPanel& panel = hands.window.part<OrderPanel>();
+    Ordering driver(jotted(five));
+    OrderPanel& panel = driver.window.part<OrderPanel>();
     auto pick = [&](const char* box, const QString& text) {
-        auto* combo = hands.in<QComboBox>(panel, box);
+        auto* combo = driver.in<QComboBox>(panel, box);
         const int at = combo->findText(text);
         ASSERT_GE(at, 0) << box;
         combo->setCurrentIndex(at);
         emit combo->activated(at);
-        hands.settle();
+        driver.settle();
     };
     pick("startsIn", "C");
-    EXPECT_EQ(firstStop(hands.form()), hands.at("txtC").id);
+    EXPECT_EQ(firstStop(driver.form()), driver.at("txtC").id);
     pick("enterPresses", "Cancel");
-    EXPECT_EQ(buttonPressed(hands.form(), ButtonRole::accept), hands.at("btnCancel").id);
-    EXPECT_EQ(buttonPressed(hands.form(), ButtonRole::cancel), noControl) << "a button presses one key";
+    EXPECT_EQ(buttonPressed(driver.form(), ButtonRole::accept), driver.at("btnCancel").id);
+    EXPECT_EQ(buttonPressed(driver.form(), ButtonRole::cancel), noControl) << "a button presses one key";
     pick("escapePresses", "Save");
-    EXPECT_EQ(buttonPressed(hands.form(), ButtonRole::cancel), hands.at("btnSave").id);
-    hands.desk().select({hands.at("txtA").id});
-    auto* stop = hands.in<QCheckBox>(panel, "isStop");
+    EXPECT_EQ(buttonPressed(driver.form(), ButtonRole::cancel), driver.at("btnSave").id);
+    driver.desk().select({driver.at("txtA").id});
+    auto* stop = driver.in<QCheckBox>(panel, "isStop");
     QTest::mouseClick(stop, Qt::LeftButton, {}, QPoint(8, stop->height() / 2));
-    EXPECT_EQ(hands.route(), "B C D E Cancel Save");
+    EXPECT_EQ(driver.route(), "B C D E Cancel Save");
     // Try obeys at once.
-    hands.command("try");
-    Hands::settle();
+    driver.command("try");
+    Driver::settle();
     QWidget* focus = QApplication::focusWidget();
     ASSERT_NE(focus, nullptr);
-    EXPECT_EQ(focus->property("control").toUInt(), uint(hands.at("txtC").id));
-    hands.command("try");
-    EXPECT_EQ(hands.desk().pass(), Pass::order) << "and comes back to where it was pressed";
+    EXPECT_EQ(focus->property("control").toUInt(), uint(driver.at("txtC").id));
+    driver.command("try");
+    EXPECT_EQ(driver.desk().pass(), Pass::order) << "and comes back to where it was pressed";
 }
 
 TEST(OrderPass, AccessKeysAreChosenTypedAndTheirClashesMarked) {
-    Ordering hands(jotted("Boat name: text 9\nBerth: text 9\nHull: combo [GRP]\n[Cancel] [Book]*\n"));
-    hands.command("chooseKeys");
-    EXPECT_TRUE(hands.window.part<OrderLayer>().showsKeys());
-    for (const KeyBearer& b : keyBearers(hands.form())) EXPECT_FALSE(b.key.empty()) << b.wording;
-    EXPECT_EQ(hands.window.findChild<QLabel*>("said")->text(), "All 5 have a key.");
-    hands.click(hands.on("txtBerth"));
-    EXPECT_EQ(hands.desk().lead(), hands.at("txtBerth").id);
-    hands.type("h");
-    EXPECT_EQ(keyTo(hands.form(), hands.at("txtBerth")), "H");
-    EXPECT_EQ(keyClashes(hands.form()).size(), 2u) << "with Hull";
-    hands.command("chooseKeys");
-    EXPECT_EQ(keyTo(hands.form(), hands.at("txtBerth")), "H") << "set by hand, it stays";
-    EXPECT_TRUE(keyClashes(hands.form()).empty()) << "and the other one makes way";
-    hands.sheet().setFocus();
-    hands.desk().select({hands.at("txtBerth").id});
-    hands.key(Qt::Key_Backspace);
-    EXPECT_EQ(keyTo(hands.form(), hands.at("txtBerth")), "");
-    auto* key = hands.in<QLineEdit>(hands.window.part<OrderPanel>(), "accessKey");
+    Ordering driver(jotted("Boat name: text 9\nBerth: text 9\nHull: combo [GRP]\n[Cancel] [Book]*\n"));
+    driver.command("chooseKeys");
+    EXPECT_TRUE(driver.window.part<OrderLayer>().showsKeys());
+    for (const KeyBearer& b : keyBearers(driver.form())) EXPECT_FALSE(b.key.empty()) << b.wording;
+    EXPECT_EQ(driver.window.findChild<QLabel*>("said")->text(), "All 5 have a key.");
+    driver.click(driver.on("txtBerth"));
+    EXPECT_EQ(driver.desk().lead(), driver.at("txtBerth").id);
+    driver.type("h");
+    EXPECT_EQ(keyTo(driver.form(), driver.at("txtBerth")), "H");
+    EXPECT_EQ(keyClashes(driver.form()).size(), 2u) << "with Hull";
+    driver.command("chooseKeys");
+    EXPECT_EQ(keyTo(driver.form(), driver.at("txtBerth")), "H") << "set by hand, it stays";
+    EXPECT_TRUE(keyClashes(driver.form()).empty()) << "and the other one makes way";
+    driver.sheet().setFocus();
+    driver.desk().select({driver.at("txtBerth").id});
+    driver.key(Qt::Key_Backspace);
+    EXPECT_EQ(keyTo(driver.form(), driver.at("txtBerth")), "");
+    auto* key = driver.in<QLineEdit>(driver.window.part<OrderPanel>(), "accessKey");
     key->setFocus();
-    hands.type("t");
-    hands.key(Qt::Key_Return);
-    EXPECT_EQ(keyTo(hands.form(), hands.at("txtBerth")), "T");
-    hands.command("showKeys");
-    EXPECT_FALSE(hands.window.part<OrderLayer>().showsKeys());
+    driver.type("t");
+    driver.key(Qt::Key_Return);
+    EXPECT_EQ(keyTo(driver.form(), driver.at("txtBerth")), "T");
+    driver.command("showKeys");
+    EXPECT_FALSE(driver.window.part<OrderLayer>().showsKeys());
 }
 
 TEST(OrderPass, NumbersStandApartOverADialogAndADocument) {
     for (const char* name : {"yard-charges", "mooring-permit", "lift-out-booking"}) {
-        Ordering hands(demo(name));
+        Ordering driver(demo(name));
         std::vector<std::pair<std::string, QPointF>> seen;
-        for (Id id : stopsOf(hands.form()))
-            if (isInView(hands.form(), id, hands.desk().turned()))
-                seen.emplace_back(hands.form().find(id)->name,
-                                  hands.window.part<OrderLayer>().badgeOf(hands.sheet(), hands.form(), id));
+        for (Id id : stopsOf(driver.form()))
+            if (isInView(driver.form(), id, driver.desk().turned()))
+                seen.emplace_back(driver.form().find(id)->name,
+                                  driver.window.part<OrderLayer>().badgeOf(driver.sheet(), driver.form(), id));
         ASSERT_GT(seen.size(), 5u);
         for (std::size_t i = 0; i < seen.size(); ++i)
             for (std::size_t j = 0; j < i; ++j)
@@ -216,12 +216,12 @@ TEST(OrderPass, NumbersStandApartOverADialogAndADocument) {
 }
 
 TEST(OrderPass, TheRailCountsNamesAndClashes) {
-    Ordering hands(jotted("Boat name: text 9\nBerth: text 9\n"));
-    Form form = withKeySet(hands.form(), hands.at("txtBoatName").id, "B");
-    hands.desk().edit(withKeySet(form, hands.at("txtBerth").id, "B"), "Clash");
+    Ordering driver(jotted("Boat name: text 9\nBerth: text 9\n"));
+    Form form = withKeySet(driver.form(), driver.at("txtBoatName").id, "B");
+    driver.desk().edit(withKeySet(form, driver.at("txtBerth").id, "B"), "Clash");
     auto has = [&](Pass pass, QColor colour) {
-        const QImage rail = hands.window.rail().grab().toImage();
-        const QRect stop = hands.window.rail().stopRect(pass);
+        const QImage rail = driver.window.rail().grab().toImage();
+        const QRect stop = driver.window.rail().stopRect(pass);
         int count = 0;
         for (int x = stop.left(); x < stop.right(); ++x)
             for (int y = stop.top(); y < stop.bottom(); ++y) count += rail.pixelColor(x, y) == colour;

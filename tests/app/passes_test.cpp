@@ -26,9 +26,9 @@ double contrast(const QColor& a, const QColor& b) {
     return contrastOf(colour(a), colour(b));
 }
 
-QString status(Hands& hands) {
+QString status(Driver& driver) {
     QString all;
-    for (QLabel* label : hands.window.findChildren<QLabel*>())
+    for (QLabel* label : driver.window.findChildren<QLabel*>())
         if (label->parentWidget()->objectName() == "status") all += label->text() + "|";
     return all;
 }
@@ -54,92 +54,92 @@ TEST(Passes, ChipsCanBeReadInLightAndDarkAndHaveSignsBesidesTheirColours) {
 }
 
 TEST(Passes, WhatNeedsNoNameIsCalledByItsWording) {
-    Hands hands(jotted("Boat name: text 30\n### Lift\nHull: text 9\n###\n---\n"));
-    const Id label = labelOf(hands.form(), hands.at("txtBoatName").id)->id;
-    hands.desk().select({label});
-    EXPECT_TRUE(status(hands).contains("Label “Boat name”")) << status(hands).toStdString();
-    auto* name = static_cast<QLineEdit*>(hands.window.details().editorNamed("name"));
+    Driver driver(jotted("Boat name: text 30\n### Lift\nHull: text 9\n###\n---\n"));
+    const Id label = labelOf(driver.form(), driver.at("txtBoatName").id)->id;
+    driver.desk().select({label});
+    EXPECT_TRUE(status(driver).contains("Label “Boat name”")) << status(driver).toStdString();
+    auto* name = static_cast<QLineEdit*>(driver.window.details().editorNamed("name"));
     EXPECT_EQ(name->text(), "");
     EXPECT_EQ(name->placeholderText(), "needs none");
     name->setFocus();
-    hands.type("lblBoat");
-    hands.key(Qt::Key_Return);
-    EXPECT_EQ(hands.form().find(label)->name, "lblBoat");
-    EXPECT_TRUE(status(hands).contains("Label “lblBoat”"));
-    for (Id id : allIds(hands.form()))
-        if (hands.form().find(id)->kind == Kind::line) hands.desk().select({id});
-    EXPECT_TRUE(status(hands).startsWith("Line|")) << status(hands).toStdString();
+    driver.type("lblBoat");
+    driver.key(Qt::Key_Return);
+    EXPECT_EQ(driver.form().find(label)->name, "lblBoat");
+    EXPECT_TRUE(status(driver).contains("Label “lblBoat”"));
+    for (Id id : allIds(driver.form()))
+        if (driver.form().find(id)->kind == Kind::line) driver.desk().select({id});
+    EXPECT_TRUE(status(driver).startsWith("Line|")) << status(driver).toStdString();
 }
 
 TEST(Passes, UndoAndRedoWorkInThemAndFindStaysThere) {
-    Hands hands(jotted("A: text 5\nB: text 5\n"));
-    hands.window.setPass(Pass::order);
-    hands.desk().edit(stopShifted(hands.form(), hands.at("txtB").id, -1), "Earlier in the route");
-    EXPECT_TRUE(hands.window.command("undo")->isEnabled());
-    hands.command("undo");
-    EXPECT_EQ(stopsOf(hands.form()).front(), hands.at("txtA").id);
-    hands.command("redo");
-    EXPECT_EQ(stopsOf(hands.form()).front(), hands.at("txtB").id);
-    EXPECT_FALSE(hands.window.command("duplicate")->isEnabled()) << "the layout is not changed here";
-    EXPECT_FALSE(hands.window.command("takeNames")->isEnabled());
-    hands.command("find");
-    hands.type("text box txtA");
-    hands.key(Qt::Key_Return);
-    EXPECT_EQ(hands.desk().pass(), Pass::order);
-    EXPECT_EQ(hands.desk().lead(), hands.at("txtA").id);
-    hands.command("find");
-    hands.type("scheme: data col");
-    hands.key(Qt::Key_Return);
-    EXPECT_EQ(hands.desk().pass(), Pass::name);
-    ASSERT_TRUE(hands.desk().proposal().has_value());
-    hands.key(Qt::Key_Return);
-    EXPECT_EQ(hands.at("a").kind, Kind::textBox);
+    Driver driver(jotted("A: text 5\nB: text 5\n"));
+    driver.window.setPass(Pass::order);
+    driver.desk().edit(stopShifted(driver.form(), driver.at("txtB").id, -1), "Earlier in the route");
+    EXPECT_TRUE(driver.window.command("undo")->isEnabled());
+    driver.command("undo");
+    EXPECT_EQ(stopsOf(driver.form()).front(), driver.at("txtA").id);
+    driver.command("redo");
+    EXPECT_EQ(stopsOf(driver.form()).front(), driver.at("txtB").id);
+    EXPECT_FALSE(driver.window.command("duplicate")->isEnabled()) << "the layout is not changed here";
+    EXPECT_FALSE(driver.window.command("takeNames")->isEnabled());
+    driver.command("find");
+    driver.type("text box txtA");
+    driver.key(Qt::Key_Return);
+    EXPECT_EQ(driver.desk().pass(), Pass::order);
+    EXPECT_EQ(driver.desk().lead(), driver.at("txtA").id);
+    driver.command("find");
+    driver.type("scheme: data col");
+    driver.key(Qt::Key_Return);
+    EXPECT_EQ(driver.desk().pass(), Pass::name);
+    ASSERT_TRUE(driver.desk().proposal().has_value());
+    driver.key(Qt::Key_Return);
+    EXPECT_EQ(driver.at("a").kind, Kind::textBox);
 }
 
 TEST(Passes, ANameBeingTypedIsKeptWhenThePassIsLeftAndAProposalIsNot) {
-    Hands hands(jotted("Boat name: text 30\nHull: text 9\n"));
-    hands.window.setPass(Pass::name);
-    hands.window.part<NameLayer>().startNaming(hands.sheet(), hands.at("txtBoatName").id);
-    hands.type("txtVessel");
-    hands.window.setPass(Pass::order);
-    EXPECT_NE(hands.form().named("txtVessel"), nullptr);
-    EXPECT_EQ(hands.sheet().findChild<QLineEdit*>("naming", Qt::FindDirectChildrenOnly) &&
-                  hands.sheet().findChild<QLineEdit*>("naming", Qt::FindDirectChildrenOnly)->isVisible(),
+    Driver driver(jotted("Boat name: text 30\nHull: text 9\n"));
+    driver.window.setPass(Pass::name);
+    driver.window.part<NameLayer>().startNaming(driver.sheet(), driver.at("txtBoatName").id);
+    driver.type("txtVessel");
+    driver.window.setPass(Pass::order);
+    EXPECT_NE(driver.form().named("txtVessel"), nullptr);
+    EXPECT_EQ(driver.sheet().findChild<QLineEdit*>("naming", Qt::FindDirectChildrenOnly) &&
+                  driver.sheet().findChild<QLineEdit*>("naming", Qt::FindDirectChildrenOnly)->isVisible(),
               false);
-    hands.command("scheme-constants");
-    EXPECT_TRUE(hands.desk().proposal().has_value());
-    hands.window.setPass(Pass::tryOut);
-    EXPECT_FALSE(hands.desk().proposal().has_value());
-    hands.window.setPass(Pass::name);
-    EXPECT_NE(hands.form().named("txtVessel"), nullptr) << "nothing was taken";
+    driver.command("scheme-constants");
+    EXPECT_TRUE(driver.desk().proposal().has_value());
+    driver.window.setPass(Pass::tryOut);
+    EXPECT_FALSE(driver.desk().proposal().has_value());
+    driver.window.setPass(Pass::name);
+    EXPECT_NE(driver.form().named("txtVessel"), nullptr) << "nothing was taken";
     // Pressing on the sheet leaves a proposal as well.
-    hands.command("scheme-constants");
-    hands.click(hands.on("txtHull"));
-    EXPECT_FALSE(hands.desk().proposal().has_value());
+    driver.command("scheme-constants");
+    driver.click(driver.on("txtHull"));
+    EXPECT_FALSE(driver.desk().proposal().has_value());
 }
 
 TEST(Passes, SeveralNamesAreTakenAtOnce) {
     Form form = jotted("Boat name: text 30\nHull: text 9\nBerth: text 4\n");
     for (const auto& [from, to] : {std::pair("txtBoatName", "a"), {"txtHull", "b"}, {"txtBerth", "c"}})
         form = renamed(form, named(form, from).id, to);
-    Hands hands(form);
-    hands.window.setPass(Pass::name);
+    Driver driver(form);
+    driver.window.setPass(Pass::name);
     auto chip = [&](const char* name) {
-        for (const auto& c : hands.window.part<NameLayer>().chips(hands.sheet(), hands.form()))
-            if (c.id == hands.at(name).id) return c.place.center().toPoint();
+        for (const auto& c : driver.window.part<NameLayer>().chips(driver.sheet(), driver.form()))
+            if (c.id == driver.at(name).id) return c.place.center().toPoint();
         return QPoint();
     };
-    hands.click(chip("a"));
-    hands.click(chip("c"), Qt::ControlModifier);
-    EXPECT_EQ(hands.window.part<NamePanel>().findChild<QPushButton*>("takeNames")->text(),
+    driver.click(chip("a"));
+    driver.click(chip("c"), Qt::ControlModifier);
+    EXPECT_EQ(driver.window.part<NamePanel>().findChild<QPushButton*>("takeNames")->text(),
               "Use the scheme for 2 names");
-    hands.command("takeNames");
-    EXPECT_NE(hands.form().named("txtBoatName"), nullptr);
-    EXPECT_NE(hands.form().named("txtBerth"), nullptr);
-    EXPECT_NE(hands.form().named("b"), nullptr);
-    hands.click(chip("b"), Qt::ControlModifier);
-    hands.click(chip("b"), Qt::ControlModifier);
-    EXPECT_EQ(hands.desk().selection().size(), 2u) << "pressed twice it is as before";
+    driver.command("takeNames");
+    EXPECT_NE(driver.form().named("txtBoatName"), nullptr);
+    EXPECT_NE(driver.form().named("txtBerth"), nullptr);
+    EXPECT_NE(driver.form().named("b"), nullptr);
+    driver.click(chip("b"), Qt::ControlModifier);
+    driver.click(chip("b"), Qt::ControlModifier);
+    EXPECT_EQ(driver.desk().selection().size(), 2u) << "pressed twice it is as before";
 }
 
 TEST(Passes, WhatIsPointedAtIsSaid) {
@@ -147,64 +147,65 @@ TEST(Passes, WhatIsPointedAtIsSaid) {
     form = renamed(form, named(form, "txtHull").id, "hull");
     form = withProperty(form, {named(form, "hull").id}, Prop::tabStop, false);
     form = withKeySet(form, named(form, "txtBoatName").id, "B");
-    Hands hands(form);
-    hands.window.setPass(Pass::name);
-    EXPECT_EQ(hands.window.part<NameLayer>().tip(hands.sheet(), hands.on("hull")),
+    Driver driver(form);
+    driver.window.setPass(Pass::name);
+    EXPECT_EQ(driver.window.part<NameLayer>().tip(driver.sheet(), driver.on("hull")),
               "Hull: breaks the scheme. The scheme has “txt” before the name of a text box.");
-    EXPECT_EQ(hands.window.part<NameLayer>().tip(hands.sheet(), QPointF(2, 2)), "");
-    hands.window.setPass(Pass::order);
-    EXPECT_EQ(hands.window.part<OrderLayer>().tip(hands.sheet(), hands.on("txtBoatName")), "Boat name, stop 1, Alt+B");
-    EXPECT_EQ(hands.window.part<OrderLayer>().tip(hands.sheet(), hands.on("hull")), "Hull, skipped: skipped");
+    EXPECT_EQ(driver.window.part<NameLayer>().tip(driver.sheet(), QPointF(2, 2)), "");
+    driver.window.setPass(Pass::order);
+    EXPECT_EQ(driver.window.part<OrderLayer>().tip(driver.sheet(), driver.on("txtBoatName")),
+              "Boat name, stop 1, Alt+B");
+    EXPECT_EQ(driver.window.part<OrderLayer>().tip(driver.sheet(), driver.on("hull")), "Hull, skipped: skipped");
 }
 
 TEST(Passes, TheDetailsOfLayOutSetKeysAndTheStart) {
-    Hands hands(jotted("Boat name: text 30\nHull: text 9\n"));
-    hands.desk().select({hands.at("txtHull").id});
-    hands.window.details().reveal(Prop::accessKey);
-    hands.type("l");
-    hands.key(Qt::Key_Return);
-    const Control* label = labelOf(hands.form(), hands.at("txtHull").id);
+    Driver driver(jotted("Boat name: text 30\nHull: text 9\n"));
+    driver.desk().select({driver.at("txtHull").id});
+    driver.window.details().reveal(Prop::accessKey);
+    driver.type("l");
+    driver.key(Qt::Key_Return);
+    const Control* label = labelOf(driver.form(), driver.at("txtHull").id);
     EXPECT_EQ(label->text(Prop::accessKey), "L") << "the label carries the key of its field";
     EXPECT_TRUE(label->yes(Prop::keepsKey));
-    hands.desk().select({});
-    auto* starts = qobject_cast<QComboBox*>(hands.window.details().editorOf(Prop::startsIn));
+    driver.desk().select({});
+    auto* starts = qobject_cast<QComboBox*>(driver.window.details().editorOf(Prop::startsIn));
     ASSERT_NE(starts, nullptr);
     EXPECT_EQ(starts->itemText(0), "the first stop");
     const int at = starts->findText("txtHull");
     ASSERT_GT(at, 0);
     starts->setCurrentIndex(at);
     emit starts->activated(at);
-    EXPECT_EQ(firstStop(hands.form()), hands.at("txtHull").id);
+    EXPECT_EQ(firstStop(driver.form()), driver.at("txtHull").id);
 }
 
 TEST(Passes, OnlyStopsAreLaidAndNothingIsLaidWhileKeysAreShown) {
-    Hands hands(jotted("A: text 5\n### Frame\nB: text 5\n###\nC: text 5\n"));
-    hands.window.setPass(Pass::order);
-    const Form before = hands.form();
-    hands.command("layByClicks");
-    hands.click(hands.on("txtA"));
-    hands.click(hands.sheet().placeOf(hands.at("Frame").id).bottomRight().toPoint() - QPoint(20, 4));
-    EXPECT_EQ(hands.window.findChild<QLabel*>("said")->text(), "The Tab key does not stop at a frame.");
-    hands.key(Qt::Key_Escape);
-    hands.command("showKeys");
-    hands.drag(hands.on("txtC"), hands.on("txtA"));
-    EXPECT_TRUE(sameContent(hands.form(), before));
-    hands.click(QPoint(3, 3));
-    EXPECT_TRUE(hands.desk().selection().empty());
+    Driver driver(jotted("A: text 5\n### Frame\nB: text 5\n###\nC: text 5\n"));
+    driver.window.setPass(Pass::order);
+    const Form before = driver.form();
+    driver.command("layByClicks");
+    driver.click(driver.on("txtA"));
+    driver.click(driver.sheet().placeOf(driver.at("Frame").id).bottomRight().toPoint() - QPoint(20, 4));
+    EXPECT_EQ(driver.window.findChild<QLabel*>("said")->text(), "The Tab key does not stop at a frame.");
+    driver.key(Qt::Key_Escape);
+    driver.command("showKeys");
+    driver.drag(driver.on("txtC"), driver.on("txtA"));
+    EXPECT_TRUE(sameContent(driver.form(), before));
+    driver.click(QPoint(3, 3));
+    EXPECT_TRUE(driver.desk().selection().empty());
 }
 
 TEST(Passes, ASmallWindowHoldsTheNamesAndTheirStrip) {
-    Hands hands(demo("lift-out-booking"), {1024, 700});
-    hands.window.setPass(Pass::name);
-    Hands::settle();
-    NamePanel& panel = hands.window.part<NamePanel>();
+    Driver driver(demo("lift-out-booking"), {1024, 700});
+    driver.window.setPass(Pass::name);
+    Driver::settle();
+    NamePanel& panel = driver.window.part<NamePanel>();
     EXPECT_LE(panel.width(), 340);
     EXPECT_TRUE(panel.table()->isColumnHidden(NameList::used));
-    for (QPushButton* button : hands.window.part<NameStrip>().findChildren<QPushButton*>())
+    for (QPushButton* button : driver.window.part<NameStrip>().findChildren<QPushButton*>())
         EXPECT_GE(button->width(), button->sizeHint().width()) << button->text().toStdString();
-    EXPECT_GE(hands.sheet().zoom(), 0.6) << "and leaves room for the form";
-    hands.window.resize(1280, 800);
-    Hands::settle();
+    EXPECT_GE(driver.sheet().zoom(), 0.6) << "and leaves room for the form";
+    driver.window.resize(1280, 800);
+    Driver::settle();
     EXPECT_FALSE(panel.table()->isColumnHidden(NameList::used));
 }
 
@@ -215,7 +216,7 @@ TEST(Passes, ARowThatAFillerAddsComesInTheRoute) {
     ASSERT_TRUE(f.session.addRow(f.id("tblItems")));
     f.view.refresh();
     f.view.begin();
-    Hands::settle();
+    Driver::settle();
     const auto names = f.tabbed(6);
     EXPECT_EQ(names.front(), "txtName");
     EXPECT_EQ(names.back(), "txtNote");

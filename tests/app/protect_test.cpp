@@ -4,7 +4,7 @@
 #include "app/passes/protect/protect_strip.h"
 #include "app/passes/protect/seal_dialog.h"
 #include "core/edit/personal_details.h"
-#include "core/file/keepsake.h"
+#include "core/file/recovery_file.h"
 #include "tests/app/driver.h"
 
 using namespace brindel;
@@ -20,8 +20,8 @@ Form twentyFields() {
     return jotted(rows + "### Office\nStamp: text 9 @txtStamp\nSeen by: text 9 @txtSeen\n[Save]* [Cancel]\n");
 }
 
-struct Protecting : Hands {
-    explicit Protecting(Form form, QSize size = {1280, 800}) : Hands(std::move(form), size) {
+struct Protecting : Driver {
+    explicit Protecting(Form form, QSize size = {1280, 800}) : Driver(std::move(form), size) {
         window.setPass(Pass::protect);
         settle();
     }
@@ -44,7 +44,7 @@ struct Protecting : Hands {
     }
 };
 
-/// Does something once a modal dialog has come up, and waits until it is gone.
+/// Action something once a modal dialog has come up, and waits until it is gone.
 template <class Dialog, class Act, class Start>
 void inDialog(Act act, Start start) {
     QTimer::singleShot(50, qApp, [act] {
@@ -157,7 +157,7 @@ TEST(ProtectPass, PersonalDetailsAreMarkedAndTheNoticeIsWrittenInOneStep) {
 TEST(Sealing, AsksTwiceOpensByTheWordAndShutsEverythingButTry) {
     Folder folder;
     const QString path = toQt(folder.file("x.brindel")), word = "Halyard über 4711";
-    Hands h(demo("slip-inspection"));
+    Driver h(demo("slip-inspection"));
     h.window.setPass(Pass::protect);
     inDialog<SealDialog>(
         [&](SealDialog& dialog) {
@@ -179,13 +179,13 @@ TEST(Sealing, AsksTwiceOpensByTheWordAndShutsEverythingButTry) {
     ASSERT_TRUE(h.window.saveFile(path));
     // What is kept of unsaved work, of the window and in the file says nothing of the word.
     std::string kept = textOf(fromQt(path));
-    for (const auto& entry : std::filesystem::recursive_directory_iterator(keepsakeFolder()))
+    for (const auto& entry : std::filesystem::recursive_directory_iterator(recoveryFolder()))
         if (entry.is_regular_file()) kept += textOf(entry.path().string());
     EXPECT_EQ(kept.find("Halyard"), std::string::npos);
     EXPECT_EQ(kept.find("4711"), std::string::npos);
 
     // Opened again it is there to be filled; a change is refused wherever it comes from.
-    Hands other(newForm(Kind::dialog));
+    Driver other(newForm(Kind::dialog));
     ASSERT_TRUE(other.window.openFile(path));
     EXPECT_EQ(other.desk().pass(), Pass::tryOut);
     EXPECT_TRUE(other.desk().isShut());
@@ -217,7 +217,7 @@ TEST(Sealing, AsksTwiceOpensByTheWordAndShutsEverythingButTry) {
     // Shut again; a new form is not written over it without the word.
     other.window.shutSeal();
     EXPECT_EQ(other.desk().pass(), Pass::tryOut);
-    Hands third(newForm(Kind::dialog));
+    Driver third(newForm(Kind::dialog));
     const std::string before = textOf(fromQt(path));
     inDialog<SealAsk>([](SealAsk& dialog) { dialog.reject(); }, [&] { EXPECT_FALSE(third.window.saveFile(path)); });
     EXPECT_EQ(textOf(fromQt(path)), before);
@@ -228,7 +228,7 @@ TEST(Sealing, UnsavedWorkOnASealedFormNeedsThePasswordToo) {
     const auto sealing = sealed(demo("slip-inspection"), "gangway and groyne");
     write(folder.file("x.brindel"), sealedText(sealing->form, *sealing->key));
     Form changed = withProperty(sealing->form, {rootId}, Prop::note, std::string("half done"));
-    Hands h(newForm(Kind::dialog));
+    Driver h(newForm(Kind::dialog));
     h.window.takeUp({"", folder.file("x.brindel"), "", changed});
     EXPECT_TRUE(h.desk().isShut());
     EXPECT_TRUE(h.desk().unsaved());
@@ -240,7 +240,7 @@ TEST(Sealing, UnsavedWorkOnASealedFormNeedsThePasswordToo) {
     h.window.setPass(Pass::layOut);
     EXPECT_EQ(h.desk().pass(), Pass::layOut);
     // A window in other colours takes the open seal along.
-    Hands dark(newForm(Kind::dialog));
+    Driver dark(newForm(Kind::dialog));
     dark.desk().takeOver(h.desk());
     EXPECT_FALSE(dark.desk().isShut());
     ASSERT_TRUE(dark.window.saveFile(toQt(folder.file("x.brindel"))));
@@ -255,7 +255,7 @@ TEST(Sealing, AnEditByHandIsSaidOnceThePasswordIsGiven) {
     std::string text = sealedText(sealing->form, *sealing->key);
     text.replace(text.find("\"title\": \""), 10, "\"title\": \"Z");
     write(folder.file("x.brindel"), text);
-    Hands h(newForm(Kind::dialog));
+    Driver h(newForm(Kind::dialog));
     ASSERT_TRUE(h.window.openFile(toQt(folder.file("x.brindel"))));
     EXPECT_FALSE(h.desk().openSeal(keyFor(h.form(), "gangway and groyne").value()));
     // A damaged seal lets nobody in, and everybody fill.
@@ -279,7 +279,7 @@ TEST(ProtectPass, FitsASmallWindow) {
     EXPECT_LT(right, strip.width());
     for (ProtectView view : {ProtectView::access, ProtectView::limits, ProtectView::personal}) {
         p.window.part<ProtectLayer>().setView(view);
-        Hands::settle();
+        Driver::settle();
         EXPECT_FALSE(p.window.grab().isNull());
     }
 }

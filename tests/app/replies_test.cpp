@@ -18,10 +18,10 @@ using namespace brindel::test;
 
 namespace {
 
-struct Replies : Hands {
+struct Replies : Driver {
     Folder folder;
     std::string path = folder.file("boats.brindel");
-    Replies() : Hands(newForm(Kind::dialog)) {
+    Replies() : Driver(newForm(Kind::dialog)) {
         write(path,
               formText(jotted("# Boats\nBoat: text\nOwner: text\nLength: number .1\nHull: combo [GRP, Timber, Steel]\n"
                               "Jobs: list [Wash, Scrape, Anodes] 1..2\nMast up?: check\n[Go]*\n")));
@@ -83,7 +83,7 @@ QToolButton* link(Replies& h, const char* part) {
     return nullptr;
 }
 
-/// Does this with the dialog that opens next.
+/// Action this with the dialog that opens next.
 template <class D>
 void whenOpen(std::function<void(D&)> act) {
     auto* look = new QTimer(qApp);

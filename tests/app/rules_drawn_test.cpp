@@ -3,7 +3,7 @@
 #include "app/passes/hand_over/hand_over_panel.h"
 #include "app/passes/rules/rules_layer.h"
 #include "app/passes/rules/rules_panel.h"
-#include "core/edit/rule_mends.h"
+#include "core/edit/rule_fixes.h"
 #include "core/rules/telling.h"
 #include "core/session/form_session.h"
 #include "tests/app/driver.h"
@@ -14,8 +14,8 @@ using namespace brindel::test;
 namespace {
 
 /// Two frames called Gate, with radio buttons, and a button each.
-struct Gates : Hands {
-    Gates() : Hands(newForm(Kind::dialog)) {
+struct Gates : Driver {
+    Gates() : Driver(newForm(Kind::dialog)) {
         desk().open(
             jotted("# Lock\n### Gate\nOpen: text\n###\n[North]\n### Gate\nHalf: text\n###\n[South]\n", Kind::dialog),
             {});
@@ -61,7 +61,7 @@ TEST(RulesDrawn, FromAMarkToAControl) {
         const Control& c = h.at(button);
         ASSERT_EQ(c.rules.size(), 1u) << button;
         EXPECT_EQ(c.rules[0].when, Event::pressed);
-        EXPECT_EQ(c.rules[0].steps, (std::vector<Step>{{Does::turnOver, frame, ""}}));
+        EXPECT_EQ(c.rules[0].steps, (std::vector<Step>{{Action::turnOver, frame, ""}}));
         EXPECT_EQ(h.desk().selection(), Ids{c.id}) << "the panel goes on with it";
         EXPECT_EQ(h.desk().lit(), noControl);
     }
@@ -89,7 +89,7 @@ TEST(RulesDrawn, EqualOnesAreToldApartAndChosenOnTheSheet) {
         emit box->activated(at);
         h.settle();
     };
-    choose("rule0-step-0", int(Does::turnOver));
+    choose("rule0-step-0", int(Action::turnOver));
     // It is only begun: nobody is blamed, and the list says no question mark.
     EXPECT_EQ(h.in<QLabel>("broken"), nullptr);
     ASSERT_EQ(brokenRules(h.form()).size(), 1u);
@@ -129,11 +129,12 @@ TEST(RulesDrawn, EqualOnesAreToldApartAndChosenOnTheSheet) {
     EXPECT_FALSE(h.desk().picking());
     // What was chosen and is deleted since is said.
     Form without = removed(h.form(), {gates[1]});
-    EXPECT_EQ(stepTold(without, Step{Does::turnOver, gates[1], ""}).text(), "show or hide something that was deleted");
+    EXPECT_EQ(stepTold(without, Step{Action::turnOver, gates[1], ""}).text(),
+              "show or hide something that was deleted");
 }
 
 TEST(RulesDrawn, TwoGatesFromAnEmptyDialogToAKit) {
-    Hands h(newForm(Kind::dialog));
+    Driver h(newForm(Kind::dialog));
     const Folder folder;
     int presses = 0;
     auto key = [&](int k, Qt::KeyboardModifiers keys = {}) {
@@ -216,13 +217,13 @@ TEST(RulesDrawn, TwoGatesFromAnEmptyDialogToAKit) {
 }
 
 TEST(RulesDrawn, AFieldIsPutIntoAFormulaByAClickOnTheSheet) {
-    Hands h(jotted("# Bill\nLength: number .1\nDays: number\nTotal: number .01\n[Go]*\n"));
+    Driver h(jotted("# Bill\nLength: number .1\nDays: number\nTotal: number .01\n[Go]*\n"));
     h.window.setPass(Pass::rules);
     h.click(h.on("numTotal"));
     auto* add = h.window.part<RulesPanel>().findChild<QToolButton*>("addFormula");
     ASSERT_NE(add, nullptr);
     add->menu()->actions().front()->trigger();
-    Hands::settle();
+    Driver::settle();
     auto edit = [&] { return h.window.part<RulesPanel>().findChild<QPlainTextEdit*>("edit-workedOut"); };
     ASSERT_NE(edit(), nullptr);
     edit()->setFocus();
@@ -239,7 +240,7 @@ TEST(RulesDrawn, AFieldIsPutIntoAFormulaByAClickOnTheSheet) {
     EXPECT_EQ(edit()->toPlainText(), "numLength * ") << "a button has no value";
     pick("numDays");
     QTest::keyClick(edit(), Qt::Key_Return);
-    Hands::settle();
+    Driver::settle();
     EXPECT_EQ(h.at("numTotal").text(Prop::workedOut), "numLength * numDays");
     EXPECT_EQ(h.desk().selection(), Ids{h.at("numTotal").id});
 }

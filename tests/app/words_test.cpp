@@ -60,14 +60,14 @@ QStringList unmarked(QWidget* root, const Form& form) {
 
 TEST(Words, NothingThatDesignersReadIsLeftOut) {
     const Marking marking;
-    Hands hands(demo("lift-out-booking"));
+    Driver driver(demo("lift-out-booking"));
     for (Pass pass : {Pass::layOut, Pass::name, Pass::order}) {
-        hands.window.setPass(pass);
+        driver.window.setPass(pass);
         for (const char* name : {"txtBoatName", "numLength", "cboHull", "btnBookLift", "tbsLiftOutBooking"}) {
-            hands.desk().select({hands.at(name).id});
+            driver.desk().select({driver.at(name).id});
             QCoreApplication::processEvents();
             // The sheet shows the form itself.
-            QStringList left = unmarked(&hands.window, hands.form());
+            QStringList left = unmarked(&driver.window, driver.form());
             left.removeDuplicates();
             EXPECT_TRUE(left.isEmpty()) << name << "\n" << left.join("\n").toStdString();
         }
@@ -87,12 +87,13 @@ TEST(Words, TheFileForTranslatorsHasCodeAndTables) {
 
 TEST(Words, WhatCoreSaysIsShownInTheReadersWords) {
     const Marking marking;
-    EXPECT_EQ(Words::shown(said("A {} cannot contain {}.", wordPart("table"), "pages")), "‹A ‹table› cannot contain pages.›");
+    EXPECT_EQ(Words::shown(said("A {} cannot contain {}.", wordPart("table"), "pages")),
+              "‹A ‹table› cannot contain pages.›");
     EXPECT_EQ(Words::shown(asSaid("Kein Platz.")), "Kein Platz.");
-    Hands hands(newForm(Kind::dialog));
-    hands.window.jotLine().setText("Boat: text combo [A]");
-    EXPECT_FALSE(hands.window.jotLine().add());
-    const auto labels = hands.window.findChildren<QLabel*>();
+    Driver driver(newForm(Kind::dialog));
+    driver.window.jotLine().setText("Boat: text combo [A]");
+    EXPECT_FALSE(driver.window.jotLine().add());
+    const auto labels = driver.window.findChildren<QLabel*>();
     EXPECT_TRUE(std::ranges::any_of(labels, [](QLabel* label) {
         return label->text().contains("‹A second kind; this field is a text already.›");
     }));
@@ -113,7 +114,7 @@ TEST(Words, NoSentenceStandsInCodeUntranslated) {
                 if (!std::regex_match(std::string((*at)[1]), sentence) || (*at)[1] == "Boat name") continue;
                 ++seen;
                 const bool through = within || std::regex_search(before, std::regex("(tr|NOOP|counted)\\([^)]*$"));
-                const bool row = std::regex_search(code, std::regex("^ *\\{(\"|Pass::|Kind::)|^ *\"[^\"]*\"[},]"));
+                const bool row = std::regex_search(code, std::regex("^ *\\{+(\"|Pass::|Kind::)|^ *\"[^\"]*\"[},]"));
                 EXPECT_TRUE(through || row) << entry.path().filename() << ": " << (*at)[1];
             }
             if (code.find_first_not_of(' ') != std::string::npos)

@@ -86,7 +86,7 @@ TEST(Checks, EveryTargetCheckHasItsPlanting) {
         "number\n[Go]\n",
         Kind::document);
     auto id = [&](const char* name) { return named(plain, name).id; };
-    auto ruled = [&](const char* name, Event event, Does does, Id on = noControl) {
+    auto ruled = [&](const char* name, Event event, Action does, Id on = noControl) {
         return withRules(plain, id(name), {{event, "", "", {{does, on, row(does).with ? "\"x\"" : ""}}}});
     };
     const Id table = plain.find(plain.find(id("txtWork1"))->parent)->parent;
@@ -95,8 +95,8 @@ TEST(Checks, EveryTargetCheckHasItsPlanting) {
         {"pdfChoices", withFormula(withProperty(plain, {id("cboDay")}, Prop::choicesFrom, keyOf(ChoicesFrom::run)),
                                    {id("cboDay")}, Prop::runTo, "numMonth")},
         {"pdfWording", withFormula(plain, {id("Boat")}, Prop::visible, "numMonth > 1")},
-        {"pdfEvents", ruled("btnGo", Event::doublePressed, Does::say)},
-        {"pdfSteps", ruled("btnGo", Event::pressed, Does::leave)},
+        {"pdfEvents", ruled("btnGo", Event::doublePressed, Action::say)},
+        {"pdfSteps", ruled("btnGo", Event::pressed, Action::leave)},
         {"pdfSigned", withProperty(plain, {id("sigSigned")}, Prop::required, true)},
         {"pdfPattern", withProperty(plain, {id("txtBoat")}, Prop::pattern, std::string("\\p{Lu}+"))},
         {"pdfRich", withProperty(plain, {id("txtNote")}, Prop::rich, true)},
@@ -132,7 +132,7 @@ TEST(Checks, EveryOneHasItsPlanting) {
     for (const CheckRow& check : allChecks()) {
         EXPECT_TRUE(keys.insert(std::string(check.key)).second) << check.key;
         EXPECT_TRUE(check.why.ends_with(".")) << check.key;
-        EXPECT_EQ(check.mend.empty(), check.mended == nullptr) << check.key;
+        EXPECT_EQ(check.fix.empty(), check.fixed == nullptr) << check.key;
     }
     for (const Planting& p : plantings) EXPECT_EQ(keys.erase(p.check), 1u) << p.check;
     EXPECT_TRUE(keys.empty()) << *keys.begin();
@@ -155,10 +155,10 @@ TEST(Checks, FindWhatIsPlantedAndPutItRight) {
             for (const std::string& line : fresh) keys.insert(line.substr(0, line.find(' ')));
             EXPECT_EQ(keys, std::set<std::string>{p.check}) << name << "\n" << joined(fresh);
             const CheckRow& check = *std::ranges::find(allChecks(), p.check, &CheckRow::key);
-            if (!check.mended) continue;
+            if (!check.fixed) continue;
             Form next = planted;
             for (const Finding& f : findingsIn(planted, fonts()))
-                if (f.check == &check) next = mended(next, f, fonts());
+                if (f.check == &check) next = fixed(next, f, fonts());
             std::multiset<std::string> left;
             std::ranges::set_difference(told(next, counts), before, std::inserter(left, left.end()));
             // What onlookers no longer see still stands in the reply.
@@ -203,7 +203,7 @@ TEST(Checks, GiveNoFalseAlarmsOverFormsThatAreInOrder) {
             const Form form = jotted(jotting + "[Save]* [Cancel]\n", kind);
             for (const Finding& f : findingsIn(form, fonts())) {
                 RC_LOG() << jotting << findingsText(form, {f});
-                RC_ASSERT(f.check->gravity == Gravity::know);
+                RC_ASSERT(f.check->severity == Severity::know);
             }
         }));
 }
@@ -221,9 +221,9 @@ TEST(Checks, AllIsPutRightAtOnceAndToldAsJson) {
     ASSERT_EQ(json["findings"].size(), found.size());
     EXPECT_EQ(json["findings"][0]["gravity"], "must");
     EXPECT_TRUE(anyMust(found));
-    const Form next = allMended(worst, fonts());
-    for (const Finding& f : findingsIn(next, fonts())) EXPECT_EQ(f.check->mended, nullptr) << f.check->key;
-    EXPECT_TRUE(sameContent(allMended(next, fonts()), next));
+    const Form next = allFixed(worst, fonts());
+    for (const Finding& f : findingsIn(next, fonts())) EXPECT_EQ(f.check->fixed, nullptr) << f.check->key;
+    EXPECT_TRUE(sameContent(allFixed(next, fonts()), next));
     EXPECT_EQ(checksPage(), textOf(std::string(BRINDEL_SOURCE) + "/docs/findings.md"));
 }
 
@@ -234,10 +234,10 @@ TEST(Checks, TheWorstFormIsPutRightButForAFewPresses) {
     for (const Finding& f : found) sorts.insert(f.check->key);
     EXPECT_GE(found.size(), 60u);
     EXPECT_GE(sorts.size(), 40u);
-    Form next = allMended(worst, fonts());
+    Form next = allFixed(worst, fonts());
     int presses = 0;
     for (const Finding& f : findingsIn(next, fonts())) {
-        EXPECT_NE(f.check->gravity, Gravity::must) << findingsText(next, {f});
+        EXPECT_NE(f.check->severity, Severity::must) << findingsText(next, {f});
         if (!isOpen(f)) continue;
         ++presses;
         // One of the ways that are offered, or a reason why it stays.
@@ -317,8 +317,8 @@ TEST(Checks, EveryPlantedFaultCanBeLeftAsItIs) {
             quiet = readForm(formText(quiet)).value().form;
             for (const Finding& f : ofCheck(quiet)) EXPECT_EQ(f.silenced, "Agreed with the office.");
             // What is left alone is left alone by putting all right, too.
-            if (const Findings left = ofCheck(quiet); !left.empty() && left.front().check->mended) {
-                const Form after = mended(quiet, left.front(), fonts());
+            if (const Findings left = ofCheck(quiet); !left.empty() && left.front().check->fixed) {
+                const Form after = fixed(quiet, left.front(), fonts());
                 EXPECT_FALSE(sameContent(after, quiet)) << "its mend still works when it is asked for";
             }
             Form loud = quiet;

@@ -101,8 +101,9 @@ inline const Planting plantings[] = {
              if (!c.is().pressed) return;
              Rules kept = c.rules;
              std::erase_if(kept, [](const Rule& r) {
-                 return std::ranges::any_of(
-                     r.steps, [](const Step& s) { return s.does == Does::acceptAndGoOn || s.does == Does::accept; });
+                 return std::ranges::any_of(r.steps, [](const Step& s) {
+                     return s.does == Action::acceptAndGoOn || s.does == Action::accept;
+                 });
              });
              g = withRules(g, id, kept);
              if (c.as<ButtonRole>() == ButtonRole::accept)
@@ -207,17 +208,13 @@ inline const Planting plantings[] = {
          return changed(g, g.index()->labelOf(named(g, "txtZebra").id),
                         [](Control& c) { c.set(Prop::text, std::string("Zebra:")); });
      }},
-    {"untranslated",
-     [](const Form& f) { return with(inPolish(f), "Zebra: check @chkZebra\n"); }},
+    {"untranslated", [](const Form& f) { return with(inPolish(f), "Zebra: check @chkZebra\n"); }},
     {"reworded",
      [](const Form& f) {
          const Form g = inPolish(with(f, "Zebra: check @chkZebra\n"));
          return set(g, "chkZebra", Prop::text, std::string("Yak"));
      }},
-    {"leftOver",
-     [](const Form& f) {
-         return without(inPolish(with(f, "Zebra: check @chkZebra\n")), "chkZebra");
-     }},
+    {"leftOver", [](const Form& f) { return without(inPolish(with(f, "Zebra: check @chkZebra\n")), "chkZebra"); }},
     {"cutInLanguage",
      [](const Form& f) {
          const Form g = with(f, "Zebra: check @chkZebra\n");

@@ -96,7 +96,7 @@ class Values {
             case AnswerType::tick:
                 return chance(9) == 0 ? Json("yes") : Json(chance(2) == 0);
             case AnswerType::question: {
-                const auto buttons = questionOf(form, c);
+                const auto buttons = radioGroupOf(form, c);
                 return chance(8) == 0 ? std::string("none of these")
                                       : valueWhenOn(*form.find(buttons[chance(buttons.size())]));
             }

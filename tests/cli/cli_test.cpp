@@ -101,7 +101,8 @@ TEST(CommandLine, ComparesFormsAndKits) {
     EXPECT_NE(run(folder, "compare broken.zip new.zip").errors.find("not a ZIP"), std::string::npos);
     // A kit over an earlier one says what has changed.
     EXPECT_EQ(run(folder, "kit new.brindel --with csv -o old").status, 0);
-    EXPECT_NE(textOf(folder.file("old/read-me-first.html")).find("“Maximum length” changed from 30 to 20"), std::string::npos);
+    EXPECT_NE(textOf(folder.file("old/read-me-first.html")).find("“Maximum length” changed from 30 to 20"),
+              std::string::npos);
 }
 
 TEST(CommandLine, AKitHasWhatWasTickedUnlessTheCallSaysOtherwise) {

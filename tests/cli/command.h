@@ -13,8 +13,8 @@ struct Ended {
     std::string out, errors;
 };
 inline Ended run(const Folder& folder, const std::string& arguments, const std::string& before = "") {
-    const std::string command = "cd '" + folder.path() + "' && " + before + "'" + std::string(BRINDEL_BIN) + "/brindel-cli' " +
-                                arguments + " >out.txt 2>err.txt";
+    const std::string command = "cd '" + folder.path() + "' && " + before + "'" + std::string(BRINDEL_BIN) +
+                                "/brindel-cli' " + arguments + " >out.txt 2>err.txt";
     const int status = std::system(command.c_str());
     return {WEXITSTATUS(status), textOf(folder.file("out.txt")), textOf(folder.file("err.txt"))};
 }

@@ -24,14 +24,17 @@ class Desk : public Folder {
         write(file("broken.brindel"), textOf(file("form.brindel")).substr(0, 900));
         write(file("rows.jot"), "Boat: text 20\n");
         EXPECT_EQ(run(*this, "texts form.brindel --language pl -o texts.xlf").status, 0);
-        EXPECT_EQ(run(*this, "fill form.brindel --values values.json --today 2026-04-01 --to pdf --archive -o archive.pdf").status, 0);
+        EXPECT_EQ(
+            run(*this, "fill form.brindel --values values.json --today 2026-04-01 --to pdf --archive -o archive.pdf")
+                .status,
+            0);
     }
 };
 
 struct Writes {
-    const char* call;         // without where it writes
-    const char* input;        // what it reads
-    bool form;                // it writes a form
+    const char* call;   // without where it writes
+    const char* input;  // what it reads
+    bool form;          // it writes a form
 };
 const Writes all[] = {
     {"new rows.jot", "rows.jot", true},
@@ -123,10 +126,13 @@ TEST(WritingOver, WhatAnArchiveCarriesIsReadAsAFormFirst) {
     const Desk desk;
     const std::string archive = textOf(desk.file("archive.pdf")), good = textOf(desk.file("form.brindel"));
     // Attached as it is, so that other bytes can be put in its place: with qpdf, under the same name.
-    for (const std::string& bytes : {std::string(), std::string("{\"a\":1}"), std::string("PK\x03\x04 a ZIP"), good.substr(0, 500)}) {
+    for (const std::string& bytes :
+         {std::string(), std::string("{\"a\":1}"), std::string("PK\x03\x04 a ZIP"), good.substr(0, 500)}) {
         write(desk.file("form-in-it.brindel"), bytes);
-        const std::string call = "cd '" + desk.path() + "' && rm -f bad.pdf && qpdf archive.pdf --remove-attachment=form.brindel step.pdf && "
-                                 "qpdf step.pdf --add-attachment form-in-it.brindel --filename=form.brindel --key=form.brindel -- bad.pdf";
+        const std::string call =
+            "cd '" + desk.path() +
+            "' && rm -f bad.pdf && qpdf archive.pdf --remove-attachment=form.brindel step.pdf && "
+            "qpdf step.pdf --add-attachment form-in-it.brindel --filename=form.brindel --key=form.brindel -- bad.pdf";
         ASSERT_EQ(std::system((call + " 2>/dev/null").c_str()), 0);
         write(desk.file("over.brindel"), good);
         const Ended ended = run(desk, "intake bad.pdf -o over.brindel");
@@ -156,10 +162,12 @@ TEST(Seals, AMarkThatIsForeignDamagedOrMissingIsSaid) {
     EXPECT_NE(run(desk, "compare sealed.brindel b.brindel").out.find("over another design"), std::string::npos);
     EXPECT_EQ(run(desk, "compare sealed.brindel sealed.brindel").out, "Nothing is different.\n");
     // What reads a sealed form without its password says what it cannot tell; with it, what it finds.
-    for (const std::string& call : {std::string("check"), std::string("export --to csv"), std::string("kit --with csv -o k")}) {
+    for (const std::string& call :
+         {std::string("check"), std::string("export --to csv"), std::string("kit --with csv -o k")}) {
         const Ended blind = run(desk, call + " b.brindel" + (call[0] == 'e' ? " -o x.csv" : ""));
         EXPECT_NE(blind.errors.find("only its password tells"), std::string::npos) << call << blind.errors;
-        const Ended seeing = run(desk, call + " b.brindel --seal-password-file word.txt" + (call[0] == 'e' ? " -o x.csv" : ""));
+        const Ended seeing =
+            run(desk, call + " b.brindel --seal-password-file word.txt" + (call[0] == 'e' ? " -o x.csv" : ""));
         EXPECT_NE(seeing.errors.find("changed by hand"), std::string::npos) << call << seeing.errors;
     }
 }
@@ -185,7 +193,10 @@ TEST(Texts, InAnotherEncodingAreReadOrRefused) {
         const std::string boat = "<source>Boat name</source>";
         named.replace(named.find(boat), boat.size(), boat + "<target>Nazwa łodzi</target>");
         write(desk.file("t.xlf"), named);
-        ASSERT_EQ(std::system(("iconv -f UTF-8 -t " + std::string(encoding) + " '" + desk.file("t.xlf") + "' > '" + desk.file("u.xlf") + "'").c_str()), 0);
+        ASSERT_EQ(std::system(("iconv -f UTF-8 -t " + std::string(encoding) + " '" + desk.file("t.xlf") + "' > '" +
+                               desk.file("u.xlf") + "'")
+                                  .c_str()),
+                  0);
         const Ended taken = run(desk, "texts form.brindel --from u.xlf -o pl.brindel");
         EXPECT_EQ(taken.status, 0) << encoding << taken.errors;
         EXPECT_NE(textOf(desk.file("pl.brindel")).find("Nazwa łodzi"), std::string::npos) << encoding;
@@ -214,9 +225,14 @@ TEST(CommandLine, SmallThingsOfACall) {
     EXPECT_EQ(run(desk, "export form.brindel --to html --post http://127.0.0.1:8080/take -o x.html").status, 0);
     EXPECT_EQ(run(desk, "export form.brindel --to html --post http://127.0.0.1.wharf.example/ -o x.html").status, 2);
     EXPECT_EQ(run(desk, "--version").out, "Brindel 0.1.0\n");
-    const Ended later = run(desk, "fill form.brindel --values '" + [&] {
-        write(desk.file("later.json"), "{\"form\": \"yardCharges\", \"version\": 99, \"filled\": \"2026-04-01T10:00:00+00:00\", \"values\": " + textOf(desk.file("values.json")) + "}");
-        return desk.file("later.json"); }() + "' --today 2026-04-01 -o r.json");
+    const Ended later = run(
+        desk, "fill form.brindel --values '" + [&] {
+            write(
+                desk.file("later.json"),
+                "{\"form\": \"yardCharges\", \"version\": 99, \"filled\": \"2026-04-01T10:00:00+00:00\", \"values\": " +
+                    textOf(desk.file("values.json")) + "}");
+            return desk.file("later.json");
+        }() + "' --today 2026-04-01 -o r.json");
     EXPECT_NE(later.errors.find("version 99"), std::string::npos) << later.errors;
     // Names of devices, and letters that nobody sees, are no names of kits' files.
     for (const std::string& name : {std::string("CON"), std::string("nul"), std::string("a\u202Eb")}) {
@@ -239,8 +255,10 @@ TEST(CommandLine, WildcardsInALongTextStayInTheirBound) {
     write(folder.file("s.jot"), "# S\nLong: text\n[Go]*\n");
     write(folder.file("v.json"), "{\"txtLong\": \"" + std::string(100000, 'a') + "\"}");
     EXPECT_EQ(run(folder, "new s.jot -o s.brindel").status, 0);
-    for (const char* formula : {"SEARCH(\"a*a*a*b\"; txtLong)", "SEARCH(\"*a*a*b\"; txtLong)", "SEARCH(\"?*?*b\"; txtLong)"}) {
-        const Ended ended = run(folder, std::string("worth s.brindel '") + formula + "' --values v.json", "timeout 10 ");
+    for (const char* formula :
+         {"SEARCH(\"a*a*a*b\"; txtLong)", "SEARCH(\"*a*a*b\"; txtLong)", "SEARCH(\"?*?*b\"; txtLong)"}) {
+        const Ended ended =
+            run(folder, std::string("worth s.brindel '") + formula + "' --values v.json", "timeout 10 ");
         EXPECT_EQ(ended.out, "#VALUE!\n") << formula << " ended with " << ended.status;
     }
     EXPECT_EQ(run(folder, "worth s.brindel 'SEARCH(\"a*aa\"; txtLong; 5)' --values v.json").out, "5\n");

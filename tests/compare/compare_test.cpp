@@ -145,7 +145,7 @@ TEST(Compare, TwoHundredEditsAreToldEachByControlAndProperty) {
             }
             case 3:
                 after = with(before, c.id, [&](Control& k) {
-                    k.rules.push_back({Event::changed, "", "", {{Does::say, noControl, "\"x\""}}});
+                    k.rules.push_back({Event::changed, "", "", {{Action::say, noControl, "\"x\""}}});
                 });
                 wanted = {{known, "rules"}};
                 break;

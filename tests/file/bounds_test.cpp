@@ -8,7 +8,7 @@
 #include <thread>
 
 #include "core/file/json_text.h"
-#include "core/file/keepsake.h"
+#include "core/file/recovery_file.h"
 #include "core/file/scheme_file.h"
 #include "core/file/whole_file.h"
 #include "core/naming/identifiers.h"
@@ -148,7 +148,7 @@ TEST(WholeFile, AKillOrALimitLeavesNothingBesideTheFile) {
     EXPECT_LE(files, 3);
 }
 
-TEST(Keepsake, ARecordOfAnyShapeStopsNobody) {
+TEST(RecoveryFile, ARecordOfAnyShapeStopsNobody) {
     Folder folder;
     const Form form = jotted("A: text 5\n");
     for (const char* path : {"7", "null", "[1]", "{}"}) {
@@ -161,7 +161,7 @@ TEST(Keepsake, ARecordOfAnyShapeStopsNobody) {
     EXPECT_EQ(leftBehind(folder.path()).size(), 1u);
 }
 
-TEST(Keepsake, ANumberUsedAgainHidesNoRecordAndReadOnlyIsKept) {
+TEST(RecoveryFile, ANumberUsedAgainHidesNoRecordAndReadOnlyIsKept) {
     Folder folder;
     const Form form = jotted("A: text 5\n");
     ASSERT_TRUE(keep(folder.path(), getpid(), {"", "x.brindel", "It is newer.", form}));

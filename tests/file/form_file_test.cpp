@@ -4,7 +4,7 @@
 #include <random>
 
 #include "core/file/json_text.h"
-#include "core/file/keepsake.h"
+#include "core/file/recovery_file.h"
 #include "core/file/scheme_file.h"
 #include "core/file/whole_file.h"
 #include "core/naming/schemes.h"
@@ -204,7 +204,7 @@ TEST(WholeFile, ProblemsAreSaidAndNothingIsLeftBehind) {
     EXPECT_EQ(files, 2);
 }
 
-TEST(Keepsake, WorkOfAProcessThatIsGoneIsOfferedBack) {
+TEST(RecoveryFile, WorkOfAProcessThatIsGoneIsOfferedBack) {
     Folder folder;
     Form form = jotted("Boat name: text 30\n");
     pid_t child = fork();

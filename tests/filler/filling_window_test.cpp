@@ -25,11 +25,14 @@ struct FillingOpen {
 
 TEST(FillingWindow, OpensWithoutDeadSpace) {
     std::vector<std::pair<std::string, Form>> forms;
-    for (const char* name : {"mooring-permit", "lift-out-booking", "slip-inspection", "yard-charges", "winter-storage-agreement", "pontoon-fault-note"})
+    for (const char* name : {"mooring-permit", "lift-out-booking", "slip-inspection", "yard-charges",
+                             "winter-storage-agreement", "pontoon-fault-note"})
         forms.emplace_back(name, demo(name));
     for (int i = 0; i < 10; ++i) {
         std::string rows = "# Fold " + std::to_string(i) + "\nMast stepped: check\nShore power: check\n";
-        for (int k = 0; k < i % 3 + 1; ++k) rows += "### Rig " + std::to_string(k) + " if " + (k % 2 ? "chkShorePower" : "chkMastStepped") + "\nStays " + std::to_string(k) + ": text\nNote " + std::to_string(k) + ": text 40x3\n###\n";
+        for (int k = 0; k < i % 3 + 1; ++k)
+            rows += "### Rig " + std::to_string(k) + " if " + (k % 2 ? "chkShorePower" : "chkMastStepped") +
+                    "\nStays " + std::to_string(k) + ": text\nNote " + std::to_string(k) + ": text 40x3\n###\n";
         forms.emplace_back("fold " + std::to_string(i), jotted(rows + "Last: text\n[Send]*\n", Kind::dialog));
         if (i % 2) forms.back().second = withProperty(forms.back().second, {rootId}, Prop::resizable, true);
     }
@@ -38,17 +41,22 @@ TEST(FillingWindow, OpensWithoutDeadSpace) {
         if (!form.isDialog()) continue;
         FillingOpen f(form);
         const QSize wanted = f.window.view().sizeHint();
-        EXPECT_TRUE(QTest::qWaitFor([&] { return f.window.top().size() == wanted; })) << name << " is " << f.window.top().height() << " high, its form " << wanted.height();
+        EXPECT_TRUE(QTest::qWaitFor([&] { return f.window.top().size() == wanted; }))
+            << name << " is " << f.window.top().height() << " high, its form " << wanted.height();
         EXPECT_EQ(f.window.view().size(), wanted) << name;
         const int designed = int(std::ceil(form.root().box.height));
         folded += wanted.height() < designed;
         // What unfolds gets its room, and gives it back.
         for (const char* tick : {"chkMastStepped", "chkDefect"}) {
             const Control* c = form.named(tick);
-            auto* box = c && name.starts_with(c->name == "chkDefect" ? "slip" : "fold") ? qobject_cast<QAbstractButton*>(f.window.view().widgetOf(c->id)) : nullptr;
+            auto* box = c && name.starts_with(c->name == "chkDefect" ? "slip" : "fold")
+                            ? qobject_cast<QAbstractButton*>(f.window.view().widgetOf(c->id))
+                            : nullptr;
             if (!box) continue;
             box->click();
-            EXPECT_TRUE(QTest::qWaitFor([&] { return f.window.top().height() > wanted.height() && f.window.top().size() == f.window.view().sizeHint(); })) << name;
+            EXPECT_TRUE(QTest::qWaitFor([&] {
+                return f.window.top().height() > wanted.height() && f.window.top().size() == f.window.view().sizeHint();
+            })) << name;
             box->click();
             EXPECT_TRUE(QTest::qWaitFor([&] { return f.window.top().size() == wanted; })) << name;
         }
@@ -57,7 +65,9 @@ TEST(FillingWindow, OpensWithoutDeadSpace) {
 }
 
 TEST(FillingWindow, BeginsAnewForTheNextFiller) {
-    FillingOpen f(jotted("# Fold\nName: text !\nMast stepped: check\n### Rig if chkMastStepped\nStays: text\n###\n[Send]*\n", Kind::dialog));
+    FillingOpen f(
+        jotted("# Fold\nName: text !\nMast stepped: check\n### Rig if chkMastStepped\nStays: text\n###\n[Send]*\n",
+               Kind::dialog));
     FormToFill& view = f.window.view();
     int accepted = 0;
     QObject::connect(&view, &FormToFill::accepted, [&] {

@@ -67,7 +67,7 @@ Form ruled(const std::string& name, Event event, std::vector<Step> steps, const 
     return withRules(form, id, rules);
 }
 Step mark(const Form& form, const std::string& word) {
-    return {Does::set, named(form, "txtNote").id, "txtNote & \"" + word + " \""};
+    return {Action::set, named(form, "txtNote").id, "txtNote & \"" + word + " \""};
 }
 
 }  // namespace
@@ -119,10 +119,10 @@ TEST(Reactions, StepsAreSeen) {
     auto id = [&](const char* name) { return named(form, name).id; };
     const Id rig = form.find(id("numHeight"))->parent;
     Form pressed = ruled("btnGo", Event::pressed,
-                         {{Does::hide, rig},
-                          {Does::disable, id("txtBoat")},
-                          {Does::set, id("numLength"), "7"},
-                          {Does::cursor, id("txtNote")}});
+                         {{Action::hide, rig},
+                          {Action::disable, id("txtBoat")},
+                          {Action::set, id("numLength"), "7"},
+                          {Action::cursor, id("txtNote")}});
     Filled f(pressed);
     f.click("btnGo");
     EXPECT_FALSE(f.view.widgetOf(rig)->isVisible());
@@ -130,7 +130,7 @@ TEST(Reactions, StepsAreSeen) {
     EXPECT_EQ(f.shown("numLength"), "7");
     EXPECT_TRUE(f.at("txtNote")->hasFocus());
 
-    Filled shows(ruled("btnGo", Event::pressed, {{Does::turnOver, rig}, {Does::clear, id("numLength")}}));
+    Filled shows(ruled("btnGo", Event::pressed, {{Action::turnOver, rig}, {Action::clear, id("numLength")}}));
     shows.type("numLength", "4");
     shows.click("btnGo");
     EXPECT_FALSE(shows.view.widgetOf(rig)->isVisible());
@@ -141,13 +141,13 @@ TEST(Reactions, StepsAreSeen) {
 
 TEST(Reactions, WhatIsSaidWaitsUntilItIsRead) {
     Filled f(ruled("btnGo", Event::pressed,
-                   {{Does::say, noControl, "\"First.\""},
-                    {Does::say, noControl, "\"Second.\""},
-                    {Does::ask,
+                   {{Action::say, noControl, "\"First.\""},
+                    {Action::say, noControl, "\"Second.\""},
+                    {Action::ask,
                      noControl,
                      "\"Leave?\"",
-                     {{Does::leave}},
-                     {{Does::set, named(jotted(rows), "txtNote").id, "\"stayed\""}}}}));
+                     {{Action::leave}},
+                     {{Action::set, named(jotted(rows), "txtNote").id, "\"stayed\""}}}}));
     QSignalSpy left(&f.view, &FormToFill::left);
     f.click("btnGo");
     EXPECT_EQ(f.view.saying().sentence(), "First.");
@@ -178,15 +178,15 @@ TEST(Reactions, HandingInOffersAndSignals) {
         if (f.view.saying().isSaying()) f.answer(0);
         return spy.count();
     };
-    EXPECT_EQ(outcome({{Does::accept}}, &FormToFill::accepted), 1);
-    EXPECT_EQ(outcome({{Does::acceptAndGoOn}}, &FormToFill::acceptedAndGoesOn), 1);
-    EXPECT_EQ(outcome({{Does::leave}}, &FormToFill::left), 1);
-    EXPECT_EQ(outcome({{Does::putAway}}, &FormToFill::putAway), 1);
-    EXPECT_EQ(outcome({{Does::tell, noControl, "\"lifted\""}}, &FormToFill::told), 1);
-    EXPECT_EQ(outcome({{Does::address, noControl, "\"https://wharf.example\""}}, &FormToFill::offerTaken), 1);
-    EXPECT_EQ(outcome({{Does::letter, noControl, "\"yard@wharf.example\""}}, &FormToFill::offerTaken), 1);
+    EXPECT_EQ(outcome({{Action::accept}}, &FormToFill::accepted), 1);
+    EXPECT_EQ(outcome({{Action::acceptAndGoOn}}, &FormToFill::acceptedAndGoesOn), 1);
+    EXPECT_EQ(outcome({{Action::leave}}, &FormToFill::left), 1);
+    EXPECT_EQ(outcome({{Action::putAway}}, &FormToFill::putAway), 1);
+    EXPECT_EQ(outcome({{Action::tell, noControl, "\"lifted\""}}, &FormToFill::told), 1);
+    EXPECT_EQ(outcome({{Action::address, noControl, "\"https://wharf.example\""}}, &FormToFill::offerTaken), 1);
+    EXPECT_EQ(outcome({{Action::letter, noControl, "\"yard@wharf.example\""}}, &FormToFill::offerTaken), 1);
     // Only when the filler wants it.
-    Filled f(ruled("btnGo", Event::pressed, {{Does::address, noControl, "\"https://wharf.example\""}}));
+    Filled f(ruled("btnGo", Event::pressed, {{Action::address, noControl, "\"https://wharf.example\""}}));
     QSignalSpy spy(&f.view, &FormToFill::offerTaken);
     f.click("btnGo");
     f.answer(1);
@@ -196,7 +196,7 @@ TEST(Reactions, HandingInOffersAndSignals) {
 TEST(Reactions, PagesAndRowsAndWording) {
     Form form = jotted("# Lift\n## Boat\nBoat: text 9\n[Go]\n## Owner\nOwner: text 9\n");
     const Id owner = form.find(named(form, "txtOwner").id)->parent;
-    form = withRules(form, named(form, "btnGo").id, {{Event::pressed, "", "", {{Does::turn, owner}}}});
+    form = withRules(form, named(form, "btnGo").id, {{Event::pressed, "", "", {{Action::turn, owner}}}});
     Filled f(form);
     f.click("btnGo");
     EXPECT_TRUE(f.at("txtOwner")->isVisible());
@@ -207,8 +207,8 @@ TEST(Reactions, PagesAndRowsAndWording) {
     for (Id one : allIds(table))
         if (table.find(one)->is().grid) grid = one;
     table = withProperty(table, {grid}, Prop::rowsMost, 3.0);
-    table = withRules(table, named(table, "btnMore").id, {{Event::pressed, "", "", {{Does::addRow, grid}}}});
-    table = withRules(table, named(table, "btnLess").id, {{Event::pressed, "", "", {{Does::removeRow, grid}}}});
+    table = withRules(table, named(table, "btnMore").id, {{Event::pressed, "", "", {{Action::addRow, grid}}}});
+    table = withRules(table, named(table, "btnLess").id, {{Event::pressed, "", "", {{Action::removeRow, grid}}}});
     Filled t(table);
     const int high = t.view.height();
     t.click("btnMore");

@@ -29,17 +29,24 @@ std::string fieldsOf(const std::string& pdfBytes, bool xml) {
     QPDF pdf;
     pdf.setSuppressWarnings(true);
     pdf.processMemoryFile("filled", pdfBytes.data(), pdfBytes.size());
-    std::string fdf = "%FDF-1.2\n1 0 obj\n<< /FDF << /Fields [\n", xfdf = "<?xml version=\"1.0\" encoding=\"UTF-8\"?><xfdf xmlns=\"http://ns.adobe.com/xfdf/\"><fields>";
+    std::string fdf = "%FDF-1.2\n1 0 obj\n<< /FDF << /Fields [\n",
+                xfdf = "<?xml version=\"1.0\" encoding=\"UTF-8\"?><xfdf xmlns=\"http://ns.adobe.com/xfdf/\"><fields>";
     std::function<void(QPDFObjectHandle, std::string)> add = [&](QPDFObjectHandle field, std::string group) {
         const std::string own = field.getKey("/T").isString() ? field.getKey("/T").getUTF8Value() : "";
         const std::string name = group.empty() ? own : own.empty() ? group : group + "." + own;
         if (field.hasKey("/V")) {
             QPDFObjectHandle value = field.getKey("/V");
-            fdf += "<< /T " + QPDFObjectHandle::newUnicodeString(name).unparse() + " /V " + value.unparseResolved() + " >>\n";
-            std::vector<QPDFObjectHandle> all = value.isArray() ? value.getArrayAsVector() : std::vector<QPDFObjectHandle>{value};
+            fdf += "<< /T " + QPDFObjectHandle::newUnicodeString(name).unparse() + " /V " + value.unparseResolved() +
+                   " >>\n";
+            std::vector<QPDFObjectHandle> all =
+                value.isArray() ? value.getArrayAsVector() : std::vector<QPDFObjectHandle>{value};
             xfdf += "<field name=\"" + name + "\">";
             for (QPDFObjectHandle& one : all)
-                xfdf += "<value>" + xmlText(one.isName() ? one.getName().substr(1) : one.isString() ? one.getUTF8Value() : "") + "</value>";
+                xfdf += "<value>" +
+                        xmlText(one.isName()     ? one.getName().substr(1)
+                                : one.isString() ? one.getUTF8Value()
+                                                 : "") +
+                        "</value>";
             xfdf += "</field>";
         } else if (!own.empty() && !field.getKey("/Kids").isArray()) {
             fdf += "<< /T " + QPDFObjectHandle::newUnicodeString(name).unparse() + " >>\n";
@@ -49,7 +56,8 @@ std::string fieldsOf(const std::string& pdfBytes, bool xml) {
             for (QPDFObjectHandle& kid : field.getKey("/Kids").getArrayAsVector())
                 if (kid.hasKey("/T")) add(kid, name);
     };
-    for (QPDFObjectHandle& field : pdf.getRoot().getKey("/AcroForm").getKey("/Fields").getArrayAsVector()) add(field, "");
+    for (QPDFObjectHandle& field : pdf.getRoot().getKey("/AcroForm").getKey("/Fields").getArrayAsVector())
+        add(field, "");
     return xml ? xfdf + "</fields></xfdf>" : fdf + "] >> >>\nendobj\ntrailer\n<< /Root 1 0 R >>\n%%EOF\n";
 }
 
@@ -65,7 +73,8 @@ std::string withoutMade(const Form& form, const std::string& reply) {
 
 std::vector<Form> forms() {
     std::vector<Form> all;
-    for (const char* name : {"lift-out-booking", "yard-charges", "slip-inspection", "mooring-permit", "winter-storage-agreement", "pontoon-fault-note"})
+    for (const char* name : {"lift-out-booking", "yard-charges", "slip-inspection", "mooring-permit",
+                             "winter-storage-agreement", "pontoon-fault-note"})
         all.push_back(demo(name));
     // Those of thirty that are jotted, of the classes' tests.
     const std::string text = textOf(std::string(BRINDEL_SOURCE) + "/tests/classes/jotted.txt");
@@ -73,7 +82,8 @@ std::vector<Form> forms() {
     for (std::sregex_iterator at(text.begin(), text.end(), part), end; at != end; ++at) {
         const auto next = std::next(at);
         const std::size_t from = std::size_t(at->position()) + std::size_t(at->length());
-        const std::string rows = text.substr(from, next == end ? std::string::npos : std::size_t(next->position()) - from);
+        const std::string rows =
+            text.substr(from, next == end ? std::string::npos : std::size_t(next->position()) - from);
         all.push_back(jotted(rows, (*at)[1] == "document" ? Kind::document : Kind::dialog));
     }
     return all;
@@ -92,7 +102,8 @@ TEST(RoundTrip, RepliesGoBackInAndComeOutTheSame) {
         const Form& form = all[std::size_t(i) % all.size()];
         FormSession session(form, today);
         RandomFiller(seed + unsigned(i)).fill(session);
-        const std::string reply = session.reply(filledAt), where = form.root().name + " " + std::to_string(seed + unsigned(i));
+        const std::string reply = session.reply(filledAt),
+                          where = form.root().name + " " + std::to_string(seed + unsigned(i));
         auto again = [&](const std::string& bytes, const char* way) {
             const auto read = replyFromFile(form, fonts(), bytes);
             if (!read) {
@@ -102,7 +113,8 @@ TEST(RoundTrip, RepliesGoBackInAndComeOutTheSame) {
             FormSession other(form, today);
             std::vector<Problem> refused = read->refused;
             for (Problem& one : other.take(read->reply)) refused.push_back(std::move(one));
-            for (const Problem& one : refused) ADD_FAILURE() << where << " by " << way << ": " << one.place << " " << one.sentence;
+            for (const Problem& one : refused)
+                ADD_FAILURE() << where << " by " << way << ": " << one.place << " " << one.sentence;
             ++same[way];
             return other.reply(read->reply.filled.empty() ? filledAt : read->reply.filled);
         };
@@ -111,11 +123,13 @@ TEST(RoundTrip, RepliesGoBackInAndComeOutTheSame) {
         const auto pdf = targetFrom("pdf")->made(session, fonts(), {.filled = filledAt});
         ASSERT_TRUE(pdf) << pdf.error().sentence;
         EXPECT_EQ(again(*pdf, "PDF"), reply) << where;
-        const auto archive = targetFrom("pdf")->made(session, fonts(), {.archive = true, .formFile = formText(form), .reply = reply, .filled = filledAt});
+        const auto archive = targetFrom("pdf")->made(
+            session, fonts(), {.archive = true, .formFile = formText(form), .reply = reply, .filled = filledAt});
         ASSERT_TRUE(archive) << archive.error().sentence;
         EXPECT_EQ(again(*archive, "archive"), reply) << where;
         for (bool xml : {false, true})
-            EXPECT_EQ(withoutMade(form, again(fieldsOf(*pdf, xml), xml ? "XFDF" : "FDF")), withoutMade(form, reply)) << where;
+            EXPECT_EQ(withoutMade(form, again(fieldsOf(*pdf, xml), xml ? "XFDF" : "FDF")), withoutMade(form, reply))
+                << where;
         if (HasFailure()) break;
     }
     for (const auto& [way, times] : same) std::cout << way << ": " << times << " replies\n";
@@ -125,9 +139,13 @@ TEST(RoundTrip, AFieldWithTwoValuesIsRefused) {
     const Form form = demo("pontoon-fault-note");
     const std::string name = form.index()->answerName(form.index()->fields().front());
     const std::string field = "<field name=\"" + name + "\"><value>a</value></field>";
-    const auto read = replyFromFile(form, fonts(), "<?xml version=\"1.0\"?><xfdf xmlns=\"http://ns.adobe.com/xfdf/\"><fields>" + field + field + "</fields></xfdf>");
+    const auto read = replyFromFile(form, fonts(),
+                                    "<?xml version=\"1.0\"?><xfdf xmlns=\"http://ns.adobe.com/xfdf/\"><fields>" +
+                                        field + field + "</fields></xfdf>");
     ASSERT_FALSE(read);
     EXPECT_EQ(read.error().place, name);
     const std::string one = "<< /T (" + name + ") /V (a) >>";
-    EXPECT_FALSE(replyFromFile(form, fonts(), "%FDF-1.2\n1 0 obj\n<< /FDF << /Fields [" + one + one + "] >> >>\nendobj\ntrailer\n<< /Root 1 0 R >>\n%%EOF\n"));
+    EXPECT_FALSE(replyFromFile(form, fonts(),
+                               "%FDF-1.2\n1 0 obj\n<< /FDF << /Fields [" + one + one +
+                                   "] >> >>\nendobj\ntrailer\n<< /Root 1 0 R >>\n%%EOF\n"));
 }

@@ -82,7 +82,7 @@ TEST(Fold, RoomThatSomethingBesideNeedsStays) {
     Control beside = freshControl(Kind::box);
     beside.box = {frame.right() + 10, frame.top, 60, frame.height - 20};
     const Edited placed = brindel::placed(f.form, rootId, beside);
-    const auto shifts = foldShifts(placed.form, Presence::atStart(placed.form), f.first);
+    const auto shifts = foldShifts(placed.form, Visibility::atStart(placed.form), f.first);
     double up = 0;
     for (const Shift& one : shifts)
         if (one.id == f.second) up = one.up;
@@ -112,8 +112,8 @@ TEST(Fold, AFormIsFoldedAsItOpens) {
     const Folding f;
     Form form = withProperty(f.form, {f.first, f.second}, Prop::visible, false);
     Form opens = form;
-    const Presence presence = Presence::atStart(form);
-    for (Id frame : {f.first, f.second}) shift(opens, foldShifts(opens, presence, frame));
+    const Visibility visibility = Visibility::atStart(form);
+    for (Id frame : {f.first, f.second}) shift(opens, foldShifts(opens, visibility, frame));
     EXPECT_LT(opens.root().box.height, form.root().box.height);
     EXPECT_EQ(boxes(opens), boxes(FormSession(form, today).form()));
 }

@@ -15,14 +15,14 @@ Form ruled() {
     form = withFormula(form, {note}, Prop::visible, "chkMastIsStepped");
     form = withFormula(form, {length}, Prop::most, "IF(chkMastIsStepped; 25; 12)");
     Rule rule{.when = Event::pressed, .condition = "numLengthOverall > 12"};
-    rule.steps = {{.does = Does::ask,
+    rule.steps = {{.does = Action::ask,
                    .with = "\"Longer than \" & numLengthOverall & \"?\"",
-                   .yes = {{.does = Does::set, .on = note, .with = "\"long\""}},
-                   .no = {{.does = Does::cursor, .on = length}}},
-                  {.does = Does::accept}};
+                   .yes = {{.does = Action::set, .on = note, .with = "\"long\""}},
+                   .no = {{.does = Action::cursor, .on = length}}},
+                  {.does = Action::accept}};
     form = withRules(form, named(form, "Next").id,
-                     {rule, {.when = Event::entered, .steps = {{.does = Does::hide, .on = note}}, .off = true}});
-    return withRules(form, rootId, {{.when = Event::closes, .steps = {{.does = Does::say, .with = "\"Bye\""}}}});
+                     {rule, {.when = Event::entered, .steps = {{.does = Action::hide, .on = note}}, .off = true}});
+    return withRules(form, rootId, {{.when = Event::closes, .steps = {{.does = Action::say, .with = "\"Bye\""}}}});
 }
 
 }  // namespace
@@ -77,8 +77,10 @@ TEST(Rules, ThatDoNotReadAreRefusedWithTheirPlace) {
         const auto read = readForm(text);
         return read ? std::string() : read.error().place + ": " + read.error().sentence.text();
     };
-    EXPECT_NE(refused("\"pressed\"", "\"shaken\"").find("rules[0].when: This version does not know “shaken”"), std::string::npos);
-    EXPECT_NE(refused("\"does\": \"ask\"", "\"does\": \"sing\"").find("do[0].does: This version does not know the step “sing”"),
+    EXPECT_NE(refused("\"pressed\"", "\"shaken\"").find("rules[0].when: This version does not know “shaken”"),
+              std::string::npos);
+    EXPECT_NE(refused("\"does\": \"ask\"", "\"does\": \"sing\"")
+                  .find("do[0].does: This version does not know the step “sing”"),
               std::string::npos);
     EXPECT_NE(refused("\"visible\": \"chk", "\"lines\": \"chk").find("is not worked out"), std::string::npos);
     // An unknown key of a rule is kept; a step at a control that is gone opens all the same.

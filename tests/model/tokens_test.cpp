@@ -55,12 +55,12 @@ TEST(Tokens, WhatIsNoneIsTheDefault) {
     EXPECT_EQ(field.text(Prop::access), "locked") << "the file holds the key";
 }
 
-TEST(Presence, BeginsWithWhatTheFormSaysAndIsAskedEverywhere) {
+TEST(Visibility, BeginsWithWhatTheFormSaysAndIsAskedEverywhere) {
     Form form = jotted("Boat: text 9\n### Owner\nPhone: text 9\n###\n[Cancel] [Send]*\n");
     const Id boat = named(form, "txtBoat").id, phone = named(form, "txtPhone").id, owner = named(form, "Owner").id,
              send = named(form, "Send").id;
     form = withProperty(form, {boat}, Prop::enabled, false);
-    Presence now = Presence::atStart(form);
+    Visibility now = Visibility::atStart(form);
     EXPECT_TRUE(now.visible(boat));
     EXPECT_FALSE(now.enabled(boat));
     EXPECT_TRUE(isSeen(form, now, boat));
@@ -80,7 +80,7 @@ TEST(Presence, BeginsWithWhatTheFormSaysAndIsAskedEverywhere) {
     EXPECT_FALSE(now.visible(phone));
     EXPECT_FALSE(isSeen(form, now, 999)) << "what is not there is not seen";
     FormSession session(form, Day{std::chrono::year{2026}, std::chrono::April, std::chrono::day{1}});
-    EXPECT_EQ(session.filling().presence, Presence::atStart(form));
+    EXPECT_EQ(session.filling().visibility, Visibility::atStart(form));
     EXPECT_EQ(session.type(boat, "Gull"), "") << "it cannot be used";
 }
 
@@ -105,9 +105,11 @@ TEST(Lists, PapersAndTargetsAreThere) {
         }
         const auto bytes = target.made(session, fonts(), {});
         ASSERT_TRUE(bytes) << target.key;
-        const std::map<std::string_view, std::string_view> starts = {
-            {"pdf", "%PDF"}, {"html", "<!DOCTYPE html>"}, {"png", "\x89PNG"}, {"sheet", "<!DOCTYPE html>"}, {"csv", "number,"},
-            {"json", "{"},   {"schema", "{"},    {"sql", "-- Tables"}, {"openapi", "{"}};
+        const std::map<std::string_view, std::string_view> starts = {{"pdf", "%PDF"},    {"html", "<!DOCTYPE html>"},
+                                                                     {"png", "\x89PNG"}, {"sheet", "<!DOCTYPE html>"},
+                                                                     {"csv", "number,"}, {"json", "{"},
+                                                                     {"schema", "{"},    {"sql", "-- Tables"},
+                                                                     {"openapi", "{"}};
         EXPECT_TRUE(bytes->starts_with(starts.at(target.key))) << target.key;
     }
 }

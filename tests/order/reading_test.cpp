@@ -34,5 +34,5 @@ TEST(Reading, TheRouteLeavesOutWhatCannotBeReached) {
     form = withProperty(form, {named(form, "txtC").id}, Prop::tabStop, false);
     form = withProperty(form, {named(form, "F").id}, Prop::enabled, false);
     EXPECT_EQ(tabRoute(form), (std::vector<Id>{named(form, "txtA").id}));
-    EXPECT_FALSE(isUsable(form, Presence::atStart(form), named(form, "txtD").id));
+    EXPECT_FALSE(isUsable(form, Visibility::atStart(form), named(form, "txtD").id));
 }

@@ -16,9 +16,10 @@ using namespace brindel::test;
 
 namespace {
 
-struct FillerHands : Hands {
+struct FillerHands : Driver {
     FillerHands(Form form, Day day, int minutes)
-        : session_(std::move(form), day, minutes), view_(session_, fonts(), session_.form().isDialog() ? 1 : 96 / 25.4) {
+        : session_(std::move(form), day, minutes),
+          view_(session_, fonts(), session_.form().isDialog() ? 1 : 96 / 25.4) {
         QObject::connect(&view_, &FormToFill::accepted, [this] { note("accepted"); });
         QObject::connect(&view_, &FormToFill::left, [this] { note("left"); });
         QObject::connect(&view_, &FormToFill::putAway, [this] { note("putAway"); });
@@ -145,5 +146,6 @@ struct FillerHands : Hands {
 int main(int argc, char** argv) {
     qputenv("QT_QPA_PLATFORM", "offscreen");
     QApplication qt(argc, argv);
-    answerCalls([](Form form, Day day, int minutes) { return std::make_unique<FillerHands>(std::move(form), day, minutes); });
+    answerCalls(
+        [](Form form, Day day, int minutes) { return std::make_unique<FillerHands>(std::move(form), day, minutes); });
 }

@@ -15,9 +15,9 @@ namespace brindel::test {
 
 using Json = nlohmann::ordered_json;
 
-/// Does to a session what a filler does, by itself or by widgets over it.
-struct Hands {
-    virtual ~Hands() = default;
+/// Action to a session what a filler does, by itself or by widgets over it.
+struct Driver {
+    virtual ~Driver() = default;
     virtual FormSession& session() = 0;
     virtual void opened() = 0;
     virtual void type(Id id, const std::string& text) = 0;
@@ -50,7 +50,7 @@ inline Json standing(FormSession& session, Json outcomes) {
     for (Id id : session.fields()) {
         const Control& c = *session.form().find(id);
         wordings[answerName(session.form(), c)] = session.shown(id).text;
-        seen[answerName(session.form(), c)] = isSeen(session.form(), session.filling().presence, id);
+        seen[answerName(session.form(), c)] = isSeen(session.form(), session.filling().visibility, id);
     }
     // Where the Tab key goes, by the names of answers and buttons; a question once.
     Json route = Json::array();
@@ -67,37 +67,37 @@ inline Json standing(FormSession& session, Json outcomes) {
             {"reply", Json::parse(session.reply("2026-04-01T10:00:00+00:00"))}};
 }
 
-/// Does the acts of a call, and says what stands then.
+/// Action the acts of a call, and says what stands then.
 template <class MakeHands>
 Json done(const Json& call, const MakeHands& handsOf) {
     const auto bytes = readWhole(call.at("form").get<std::string>());
     auto opened = readForm(*bytes);
     if (!opened) return {{"failed", opened.error().sentence.text()}};
-    auto hands = handsOf(opened->form, *isoDateRead(call.at("today").get<std::string>()), call.value("minutes", 600));
-    FormSession& session = hands->session();
-    hands->opened();
+    auto driver = handsOf(opened->form, *isoDateRead(call.at("today").get<std::string>()), call.value("minutes", 600));
+    FormSession& session = driver->session();
+    driver->opened();
     for (const Json& act : call.at("acts")) {
         const std::string what = act[0].get<std::string>(), name = act.size() > 1 ? act[1].get<std::string>() : "";
         const auto index = session.form().index();
         Id id = index->answering(name);
         if (!id) id = index->named(name);
-        if (what == "type") hands->type(id, act[2].get<std::string>());
+        if (what == "type") driver->type(id, act[2].get<std::string>());
         if (what == "tick") {
-            const auto question = index->questionOf(id);
+            const auto question = index->radioGroupOf(id);
             Id button = id;
             for (Id one : question)
                 if (valueWhenOn(*session.form().find(one)) == act[2]) button = one;
-            hands->tick(button, question.empty() ? act[2].get<bool>() : true);
+            driver->tick(button, question.empty() ? act[2].get<bool>() : true);
         }
-        if (what == "pick") hands->pick(id, act[2].get<std::vector<std::size_t>>());
-        if (what == "step") hands->step(id, act[2].get<int>());
-        if (what == "row") hands->row(id, act[2].get<int>() > 0);
-        if (what != "press" && what != "accept" && what != "row") hands->leave(id);
-        if (what == "press") hands->press(id);
-        if (what == "accept") hands->accept();
-        hands->answerAll(act.size() > 3 && act[3] == true);
+        if (what == "pick") driver->pick(id, act[2].get<std::vector<std::size_t>>());
+        if (what == "step") driver->step(id, act[2].get<int>());
+        if (what == "row") driver->row(id, act[2].get<int>() > 0);
+        if (what != "press" && what != "accept" && what != "row") driver->leave(id);
+        if (what == "press") driver->press(id);
+        if (what == "accept") driver->accept();
+        driver->answerAll(act.size() > 3 && act[3] == true);
     }
-    return standing(session, hands->outcomes());
+    return standing(session, driver->outcomes());
 }
 
 /// Answers calls, a line each, until there are no more.

@@ -6,7 +6,7 @@ using namespace brindel::test;
 
 namespace {
 
-struct SessionHands : Hands {
+struct SessionHands : Driver {
     SessionHands(Form form, Day day, int minutes) : session_(std::move(form), day, minutes) {}
     FormSession& session() override { return session_; }
     void opened() override { note(session_.opened()); }
@@ -36,5 +36,6 @@ struct SessionHands : Hands {
 }  // namespace
 
 int main() {
-    answerCalls([](Form form, Day day, int minutes) { return std::make_unique<SessionHands>(std::move(form), day, minutes); });
+    answerCalls(
+        [](Form form, Day day, int minutes) { return std::make_unique<SessionHands>(std::move(form), day, minutes); });
 }

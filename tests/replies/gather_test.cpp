@@ -1,5 +1,5 @@
-// Replies that came back as files: each is judged by the version that it was filled in, the same is kept once, and what does
-// not fit is said.
+// Replies that came back as files: each is judged by the version that it was filled in, the same is kept once, and what
+// does not fit is said.
 #include "core/replies/gather.h"
 
 #include <sys/stat.h>
@@ -52,7 +52,8 @@ TEST(Gathering, PdfsJsonAndZipsAreKeptOnce) {
         // What must be filled in and was passed over.
         for (const auto& [name, answer] : right->values)
             if (!session.wrongWith(form.index()->answering(name)).empty()) (void)session.put(name, answer);
-        const std::string filled = "2026-04-01T10:00:0" + std::to_string(given.size()) + "+00:00", reply = session.reply(filled);
+        const std::string filled = "2026-04-01T10:00:0" + std::to_string(given.size()) + "+00:00",
+                          reply = session.reply(filled);
         if (!judged(form, *readReply(reply), today).wrong.empty()) continue;
         Answers answers;
         for (auto& [name, answer] : session.answers()) answers[name] = answer;
@@ -68,7 +69,10 @@ TEST(Gathering, PdfsJsonAndZipsAreKeptOnce) {
         const auto came = gathered(store, form, files);
         ASSERT_EQ(came.size(), files.size());
         for (std::size_t i = 0; i < came.size(); ++i) {
-            EXPECT_TRUE(came[i].kept) << came[i].file << (came[i].wrong.empty() ? "" : came[i].wrong[0].place + came[i].wrong[0].sentence.text());
+            EXPECT_TRUE(came[i].kept) << came[i].file
+                                      << (came[i].wrong.empty()
+                                              ? ""
+                                              : came[i].wrong[0].place + came[i].wrong[0].sentence.text());
             EXPECT_EQ(came[i].again, again);
             EXPECT_EQ(came[i].number, static_cast<long long>(i + 1));
         }
@@ -77,7 +81,10 @@ TEST(Gathering, PdfsJsonAndZipsAreKeptOnce) {
     ASSERT_TRUE(kept);
     for (std::size_t i = 0; i < given.size(); ++i) EXPECT_EQ((*kept)[i].reply.values, given[i]) << files[i];
     // The same in a ZIP file, by others' hands.
-    ASSERT_EQ(std::system(("cd '" + folder.path() + "' && /usr/bin/python3 -m zipfile -c all.zip r0.json r1.pdf r2.json").c_str()), 0);
+    ASSERT_EQ(
+        std::system(
+            ("cd '" + folder.path() + "' && /usr/bin/python3 -m zipfile -c all.zip r0.json r1.pdf r2.json").c_str()),
+        0);
     for (const Gathered& one : gathered(store, form, {folder.file("all.zip")})) EXPECT_TRUE(one.again) << one.file;
 }
 
@@ -97,9 +104,11 @@ TEST(Gathering, WhatDoesNotFitIsSaidByFile) {
         {file("good.json", reply("2026-04-01T10:00:00Z", R"("numLength": 5, "dtmWhen": "2026-04-02")")),
          // By the day that it was filled in, not by today.
          file("old.json", reply("2020-01-01T10:00:00Z", R"("numLength": 6, "dtmWhen": "2020-01-02")")),
-         file("long.json", reply("2026-04-01T10:00:00Z", R"("numLength": 50)")), file("none.json", reply("2026-04-01T10:00:00Z", "")),
-         file("other.json", R"({"form": "other", "version": 1, "filled": "2026-04-01T10:00:00Z", "values": {}})"), file("cut.pdf", "%PDF-1.7\n1 0"),
-         file("bad.zip", std::string("PK\x03\x04 and so on")), file("empty", ""), folder.file("missing.json")});
+         file("long.json", reply("2026-04-01T10:00:00Z", R"("numLength": 50)")),
+         file("none.json", reply("2026-04-01T10:00:00Z", "")),
+         file("other.json", R"({"form": "other", "version": 1, "filled": "2026-04-01T10:00:00Z", "values": {}})"),
+         file("cut.pdf", "%PDF-1.7\n1 0"), file("bad.zip", std::string("PK\x03\x04 and so on")), file("empty", ""),
+         folder.file("missing.json")});
     std::string said;
     for (const Gathered& one : came) {
         said += one.file.substr(one.file.rfind('/') + 1) + (one.kept ? " kept" : "");
@@ -111,21 +120,31 @@ TEST(Gathering, WhatDoesNotFitIsSaidByFile) {
     EXPECT_FALSE(filesUnder({folder.file("pipe")}));
     EXPECT_EQ(filesUnder({folder.path()})->size(), 8u) << "what is no file in a folder is passed over";
     EXPECT_EQ(came.size(), 9u);
-    EXPECT_TRUE(said.starts_with("good.json kept\nold.json kept\nlong.json numLength\nnone.json numLength\nother.json form\n")) << said;
+    EXPECT_TRUE(
+        said.starts_with("good.json kept\nold.json kept\nlong.json numLength\nnone.json numLength\nother.json form\n"))
+        << said;
     EXPECT_EQ(store.numbers("f")->size(), 2u);
 }
 
 TEST(Gathering, WhatAButtonPutsIntoAShutFieldMayStandThere) {
-    for (const Does last : {Does::accept, Does::acceptAndGoOn}) {
+    for (const Action last : {Action::accept, Action::acceptAndGoOn}) {
         Form form = jotted("# F\nName: text !\nState: text\n[Send]*\n[Other]\n");
         Control state = *form.named("txtState");
         state.set(Prop::access, std::string("locked"));
         form.controls = form.controls.with(state.id, std::make_shared<Control>(state));
         Control send = *form.named("btnSend");
-        send.rules = {{.when = Event::pressed, .steps = {{.does = Does::set, .on = state.id, .with = "\"sent by \" & txtName"}, {.does = last}}}};
+        send.rules = {
+            {.when = Event::pressed,
+             .steps = {{.does = Action::set, .on = state.id, .with = "\"sent by \" & txtName"}, {.does = last}}}};
         form.controls = form.controls.with(send.id, std::make_shared<Control>(send));
         auto judgedWith = [&](const char* stands) {
-            return judged(form, {"f", 1, {{"txtName", std::string("Odo")}, {"txtState", std::string(stands)}}, "2026-04-01T10:00:00Z", "filling-1"}, today);
+            return judged(form,
+                          {"f",
+                           1,
+                           {{"txtName", std::string("Odo")}, {"txtState", std::string(stands)}},
+                           "2026-04-01T10:00:00Z",
+                           "filling-1"},
+                          today);
         };
         const Judged right = judgedWith("sent by Odo"), wrong = judgedWith("sent by Ana");
         EXPECT_TRUE(right.wrong.empty()) << right.wrong[0].place << right.wrong[0].sentence.text();
@@ -141,11 +160,15 @@ TEST(Gathering, WhatAButtonPutsIntoAShutFieldMayStandThere) {
 
 TEST(Gathering, TablesAreReadAgainByOthers) {
     Folder folder;
-    const Form form = jotted("# F\nName: text\nNote: text 40x4\nLength: number .1\nJobs: list [Wash, Scrape] 1..2\nMast: check\n[Go]*\n");
+    const Form form = jotted(
+        "# F\nName: text\nNote: text 40x4\nLength: number .1\nJobs: list [Wash, Scrape] 1..2\nMast: check\n[Go]*\n");
     ReplyStore store = *ReplyStore::open("");
     auto add = [&](const char* name, const char* note, double length, std::vector<std::string> jobs) {
         FormSession session(form, today);
-        for (const auto& [key, answer] : std::map<std::string, Answer>{{"txtName", std::string(name)}, {"txtNote", std::string(note)}, {"numLength", length}, {"lstJobs", jobs}})
+        for (const auto& [key, answer] : std::map<std::string, Answer>{{"txtName", std::string(name)},
+                                                                       {"txtNote", std::string(note)},
+                                                                       {"numLength", length},
+                                                                       {"lstJobs", jobs}})
             ASSERT_TRUE(session.put(key, answer));
         Reply reply{form.root().name, 1, {}, "2026-04-01T10:00:00Z"};
         for (auto& [key, answer] : session.answers()) reply.values[key] = answer;
@@ -155,7 +178,8 @@ TEST(Gathering, TablesAreReadAgainByOthers) {
     add("שלום Łódź", " blanks ", -3, {"Wash"});
     const std::string csv = csvOf(store, "f");
     write(folder.file("t.csv"), csv);
-    const std::string read = "import csv,json;print(json.dumps([dict(r) for r in csv.DictReader(open('" + folder.file("t.csv") + "',newline='',encoding='utf-8'))]))";
+    const std::string read = "import csv,json;print(json.dumps([dict(r) for r in csv.DictReader(open('" +
+                             folder.file("t.csv") + "',newline='',encoding='utf-8'))]))";
     ASSERT_EQ(std::system(("/usr/bin/python3 -c \"" + read + "\" > '" + folder.file("out.json") + "'").c_str()), 0);
     const auto rows = nlohmann::json::parse(textOf(folder.file("out.json")));
     ASSERT_EQ(rows.size(), 2u);
@@ -204,9 +228,11 @@ TEST(Counts, AddUpToTheReplies) {
         for (const CountBar& bar : count.bars) {
             bars += bar.count;
             // As many as a filter by the bar gives.
-            EXPECT_EQ(store.numbers(form.root().name, {.filters = bar.filters})->size(), bar.count) << count.column.name << " " << bar.called;
+            EXPECT_EQ(store.numbers(form.root().name, {.filters = bar.filters})->size(), bar.count)
+                << count.column.name << " " << bar.called;
         }
-        if (!count.column.several && count.column.type != AnswerType::text && !count.bars.empty()) EXPECT_EQ(bars, count.answered) << count.column.name;
+        if (!count.column.several && count.column.type != AnswerType::text && !count.bars.empty())
+            EXPECT_EQ(bars, count.answered) << count.column.name;
     }
     // It is given up when nobody waits for it any more.
     EXPECT_FALSE(countsOf(store, form.root().name, {}, [] { return false; }));
@@ -228,7 +254,8 @@ TEST(Counts, TwoQuestionsAgainstEachOtherAddUp) {
     for (const QuestionCount& down : counts)
         for (const QuestionCount& across : counts) {
             const auto cross = crossOf(store, name, {}, down, across);
-            ASSERT_EQ(cross.has_value(), canCross(down) && canCross(across)) << down.column.name << " " << across.column.name;
+            ASSERT_EQ(cross.has_value(), canCross(down) && canCross(across))
+                << down.column.name << " " << across.column.name;
             if (!cross) continue;
             ++crossed;
             std::size_t all = 0;
@@ -236,7 +263,8 @@ TEST(Counts, TwoQuestionsAgainstEachOtherAddUp) {
                 std::size_t beside = 0;
                 for (std::size_t one : cross->times[r]) beside += one;
                 EXPECT_EQ(beside, down.bars[r].count) << down.column.name << " " << across.column.name;
-                for (std::size_t c = 0; c < across.bars.size() && down.column.column != across.column.column && crossed < 40; ++c) {
+                for (std::size_t c = 0;
+                     c < across.bars.size() && down.column.column != across.column.column && crossed < 40; ++c) {
                     auto both = down.bars[r].filters;
                     both.insert(both.end(), across.bars[c].filters.begin(), across.bars[c].filters.end());
                     EXPECT_EQ(store.numbers(name, {.filters = both})->size(), cross->times[r][c]);
@@ -246,10 +274,12 @@ TEST(Counts, TwoQuestionsAgainstEachOtherAddUp) {
                 for (std::size_t one : row) all += one;
             EXPECT_EQ(all, 120u);
             for (std::size_t r = 0; r < cross->times.size(); ++r)
-                EXPECT_TRUE(down.column.column != across.column.column || cross->times[r][r] == std::accumulate(cross->times[r].begin(), cross->times[r].end(), 0u));
+                EXPECT_TRUE(down.column.column != across.column.column ||
+                            cross->times[r][r] == std::accumulate(cross->times[r].begin(), cross->times[r].end(), 0u));
         }
     EXPECT_GT(crossed, 30u);
-    EXPECT_FALSE(crossOf(store, name, {}, counts[0], counts[0], [] { return false; }) && canCross(counts[0]) && some.size() >= 1000);
+    EXPECT_FALSE(crossOf(store, name, {}, counts[0], counts[0], [] { return false; }) && canCross(counts[0]) &&
+                 some.size() >= 1000);
 }
 
 TEST(Counts, AReportIsADocument) {
@@ -270,7 +300,9 @@ TEST(Counts, AReportIsADocument) {
         }));
         Folder folder;
         write(folder.file("r.pdf"), bytes);
-        EXPECT_EQ(std::system(("pdftotext -layout '" + folder.file("r.pdf") + "' '" + folder.file("r.txt") + "'").c_str()), 0);
+        EXPECT_EQ(
+            std::system(("pdftotext -layout '" + folder.file("r.pdf") + "' '" + folder.file("r.txt") + "'").c_str()),
+            0);
         return textOf(folder.file("r.txt"));
     };
     const std::string text = report({});
@@ -281,10 +313,14 @@ TEST(Counts, AReportIsADocument) {
         if (count.column.type == AnswerType::choice)
             for (const CountBar& bar : count.bars)
                 if (std::ranges::all_of(bar.called, [](unsigned char c) { return std::isalnum(c); }))
-                    EXPECT_TRUE(std::regex_search(text, std::regex(bar.called + " +" + std::to_string(bar.count) + "\\b"))) << bar.called << " " << bar.count;
+                    EXPECT_TRUE(
+                        std::regex_search(text, std::regex(bar.called + " +" + std::to_string(bar.count) + "\\b")))
+                        << bar.called << " " << bar.count;
     }
     std::string said;
-    const std::string other = report({.without = {counts[0].column.key()}, .words = [](const Sentence& s) { return "[" + s.text() + "]"; }, .filters = {"Hull: GRP"}});
+    const std::string other = report({.without = {counts[0].column.key()},
+                                      .words = [](const Sentence& s) { return "[" + s.text() + "]"; },
+                                      .filters = {"Hull: GRP"}});
     EXPECT_EQ(other.find(counts[0].column.called), std::string::npos);
     EXPECT_NE(other.find("[40 replies, "), std::string::npos);
     EXPECT_NE(other.find("Hull: GRP"), std::string::npos);
@@ -292,14 +328,16 @@ TEST(Counts, AReportIsADocument) {
 
 TEST(TableSource, FilesAndStoresAreRead) {
     Folder folder;
-    const Form boats = jotted("# Boats\nBoat: text\nOwner: text\nLength: number .1\nJobs: list [Wash, Scrape] 0..2\n[Go]*\n");
+    const Form boats =
+        jotted("# Boats\nBoat: text\nOwner: text\nLength: number .1\nJobs: list [Wash, Scrape] 0..2\n[Go]*\n");
     const Form other = jotted("# Fault\nBoat: text\n[Go]*\n");
     const std::string path = folder.file("b.db");
     {
         ReplyStore store = *ReplyStore::open(path);
         for (const char* boat : {"Tern", "Skua", "Tern"}) {
             FormSession session(boats, today);
-            ASSERT_TRUE(session.put("txtBoat", std::string(boat)) && session.put("txtOwner", std::string("=Odo")) && session.put("numLength", 9.5));
+            ASSERT_TRUE(session.put("txtBoat", std::string(boat)) && session.put("txtOwner", std::string("=Odo")) &&
+                        session.put("numLength", 9.5));
             ASSERT_TRUE(store.append(boats, session.replied("2026-04-01T10:00:00Z"), {"call", "", newId()}));
         }
     }
@@ -324,7 +362,8 @@ TEST(TableSource, FilesAndStoresAreRead) {
     EXPECT_EQ(*listFrom(*from, {"txtBoat", "txtOwner"}), "txtBoat,txtOwner\r\nTern,=Odo\r\nSkua,=Odo\r\n");
     EXPECT_EQ(listColumns(*from)->size(), 3u) << "no list of several";
     // Of two forms one is named.
-    ASSERT_TRUE(ReplyStore::open(path)->append(other, FormSession(other, today).replied("2026-04-01T10:00:00Z"), {"call"}));
+    ASSERT_TRUE(
+        ReplyStore::open(path)->append(other, FormSession(other, today).replied("2026-04-01T10:00:00Z"), {"call"}));
     EXPECT_NE(tableFrom(path).error().sentence.text().find("several forms"), std::string::npos);
     EXPECT_EQ(tableFrom(path + "#fault")->form, "fault");
     EXPECT_NE(tableFrom(path + "#none").error().sentence.text().find("boats, fault"), std::string::npos);
@@ -358,7 +397,8 @@ TEST(Gathering, ATableThatWasWrittenIsReadBackToTheLetter) {
         write(file, csvOf(store, form.root().name));
         // Into the store that it came from: nothing new. Into another one: the same replies.
         for (const Gathered& one : gathered(store, form, {file}))
-            EXPECT_TRUE(one.again) << one.file << (one.wrong.empty() ? "" : one.wrong[0].place + one.wrong[0].sentence.text());
+            EXPECT_TRUE(one.again) << one.file
+                                   << (one.wrong.empty() ? "" : one.wrong[0].place + one.wrong[0].sentence.text());
         for (const Gathered& one : gathered(other, form, {file})) EXPECT_TRUE(one.kept && !one.again) << one.file;
         const auto mine = *store.replies(form.root().name, *store.numbers(form.root().name));
         const auto theirs = *other.replies(form.root().name, *other.numbers(form.root().name));
@@ -392,7 +432,8 @@ TEST(Gathering, ATableOfThreeVersionsIsReadBack) {
     add(one, {}, 4);
     write(folder.file("t.csv"), csvOf(store, "lift"));
     for (const Gathered& row : gathered(store, three, {folder.file("t.csv")}))
-        EXPECT_TRUE(row.again) << row.file << (row.wrong.empty() ? "" : row.wrong[0].place + ": " + row.wrong[0].sentence.text());
+        EXPECT_TRUE(row.again) << row.file
+                               << (row.wrong.empty() ? "" : row.wrong[0].place + ": " + row.wrong[0].sentence.text());
     EXPECT_EQ(store.numbers("lift")->size(), 4u);
     // Every old reply reads right on the form that it was filled in.
     const auto kept = *store.replies("lift", *store.numbers("lift"));
@@ -425,7 +466,8 @@ TEST(Gathering, ATableOfThreeVersionsIsReadBack) {
 
 TEST(Gathering, TablesOfOthersAreReadOrSaidWhyNot) {
     Folder folder;
-    const Form form = jotted("# F\nName: text 20 !\nLength: number 0..20 .1\nJobs: list [Wash, Scrape] 1..2\nMast: check\n[Go]*\n");
+    const Form form =
+        jotted("# F\nName: text 20 !\nLength: number 0..20 .1\nJobs: list [Wash, Scrape] 1..2\nMast: check\n[Go]*\n");
     auto gatheredFrom = [&](const std::string& text) {
         ReplyStore store = *ReplyStore::open("");
         write(folder.file("t.csv"), text);
@@ -439,14 +481,18 @@ TEST(Gathering, TablesOfOthersAreReadOrSaidWhyNot) {
         return said;
     };
     // As a spreadsheet of a country with decimal commas saves it.
-    EXPECT_EQ(gatheredFrom("\xEF\xBB\xBFtxtName;numLength;lstJobs;chkMast\r\nInes;9.4;Wash;TRUE\r\n\"Odo \"\"the\"\" oar\";;\"Wash\nScrape\";\r\n"), ":row 2 kept\n:row 3 kept\n");
+    EXPECT_EQ(gatheredFrom("\xEF\xBB\xBFtxtName;numLength;lstJobs;chkMast\r\nInes;9.4;Wash;TRUE\r\n\"Odo \"\"the\"\" "
+                           "oar\";;\"Wash\nScrape\";\r\n"),
+              ":row 2 kept\n:row 3 kept\n");
     EXPECT_EQ(gatheredFrom("txtName\tlstJobs\n'=Ines\tScrape\n"), ":row 2 kept\n");
-    EXPECT_NE(gatheredFrom("txtName,numLength,lstJobs\nInes,99,Wash\n,5,Wash\n").find(":row 2 numLength"), std::string::npos);
+    EXPECT_NE(gatheredFrom("txtName,numLength,lstJobs\nInes,99,Wash\n,5,Wash\n").find(":row 2 numLength"),
+              std::string::npos);
     EXPECT_NE(gatheredFrom("txtName,boat\nInes,x\n").find("no field that is called “boat”"), std::string::npos);
     EXPECT_NE(gatheredFrom("txtName,txtName\nInes,x\n").find("Two columns"), std::string::npos);
     EXPECT_NE(gatheredFrom("reply,filled\n1,2\n").find("No column"), std::string::npos);
     EXPECT_NE(gatheredFrom("txtName\nInes,too much\n").find("row 2 This row has more cells"), std::string::npos);
-    EXPECT_EQ(gatheredFrom("txtName,lstJobs,filled\nInes,Wash,1 Apr at ten\n"), ":row 2 kept\n") << "when it was filled in is not known";
+    EXPECT_EQ(gatheredFrom("txtName,lstJobs,filled\nInes,Wash,1 Apr at ten\n"), ":row 2 kept\n")
+        << "when it was filled in is not known";
     EXPECT_NE(gatheredFrom("").find("headings"), std::string::npos);
     EXPECT_NE(gatheredFrom("txtName\n\"open").find("never closed"), std::string::npos);
     EXPECT_NE(gatheredFrom(std::string("txtName\n\xE9\xE8")).find("\n"), std::string::npos);
@@ -455,9 +501,14 @@ TEST(Gathering, TablesOfOthersAreReadOrSaidWhyNot) {
 TEST(Gathering, ARowOfATableIsFoundByWhatItSays) {
     const Form form = jotted("# F\nName: text 20\nLength: number 0..20 .1\n[Go]*\n");
     const std::string table = "sail,txtName,numLength,remark\nK 123,Tern,9.4,old\nK 124,Skua,,\nK 125,Tern,7,\n";
-    EXPECT_EQ(rowFromTable(form, table, "sail=K 123")->values, (Answers{{"txtName", std::string("Tern")}, {"numLength", 9.4}}));
+    EXPECT_EQ(rowFromTable(form, table, "sail=K 123")->values,
+              (Answers{{"txtName", std::string("Tern")}, {"numLength", 9.4}}));
     EXPECT_EQ(rowFromTable(form, table, "sail=K 124")->values, (Answers{{"txtName", std::string("Skua")}}));
-    for (const auto& [where, why] : {std::pair("sail=K 9", "No row"), {"txtName=Tern", "Several"}, {"boat=x", "no column"}, {"=x", "expected"}, {"sail", "expected"}}) {
+    for (const auto& [where, why] : {std::pair("sail=K 9", "No row"),
+                                     {"txtName=Tern", "Several"},
+                                     {"boat=x", "no column"},
+                                     {"=x", "expected"},
+                                     {"sail", "expected"}}) {
         const auto row = rowFromTable(form, table, where);
         ASSERT_FALSE(row) << where;
         EXPECT_NE(row.error().sentence.text().find(why), std::string::npos) << row.error().sentence.text();

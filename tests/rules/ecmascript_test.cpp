@@ -45,10 +45,11 @@ std::vector<std::string> by(const std::string& interpreter, const std::vector<st
     const std::string command =
         interpreter + " " + folder.file("formulas.js") + " > " + folder.file("out") + " 2> " + folder.file("err");
     EXPECT_EQ(std::system(command.c_str()), 0) << textOf(folder.file("err")).substr(0, 2000);
-    std::vector<std::string> worths;
+    std::vector<std::string> results;
     std::istringstream lines(textOf(folder.file("out")));
-    for (std::string line; std::getline(lines, line);) worths.push_back(nlohmann::json::parse(line).get<std::string>());
-    return worths;
+    for (std::string line; std::getline(lines, line);)
+        results.push_back(nlohmann::json::parse(line).get<std::string>());
+    return results;
 }
 
 }  // namespace
@@ -58,10 +59,10 @@ TEST(Ecmascript, EveryCaseIsWorthTheSameInNode) {
     const auto cases = formulaCases();
     for (const auto& one : cases) formulas.push_back(one.first);
     for (const char* interpreter : {"node", "mutool run"}) {
-        const auto worths = by(interpreter, formulas);
-        ASSERT_EQ(worths.size(), cases.size()) << interpreter;
+        const auto results = by(interpreter, formulas);
+        ASSERT_EQ(results.size(), cases.size()) << interpreter;
         for (std::size_t i = 0; i < cases.size(); ++i)
-            EXPECT_EQ(worths[i], cases[i].second) << cases[i].first << " in " << interpreter;
+            EXPECT_EQ(results[i], cases[i].second) << cases[i].first << " in " << interpreter;
     }
 }
 
@@ -78,9 +79,9 @@ TEST(Ecmascript, RandomFormulasAreWorthTheSame) {
     std::vector<std::string> formulas;
     EXPECT_TRUE(rc::check([&] { formulas.push_back(anyFormula(6)); }));
     for (int i = 0; i < 3; ++i) EXPECT_TRUE(rc::check([&] { formulas.push_back(anyFormula(5)); }));
-    const auto worths = by("node", formulas);
-    ASSERT_EQ(worths.size(), formulas.size());
-    for (std::size_t i = 0; i < formulas.size(); ++i) EXPECT_EQ(worths[i], worth(formulas[i])) << formulas[i];
+    const auto results = by("node", formulas);
+    ASSERT_EQ(results.size(), formulas.size());
+    for (std::size_t i = 0; i < formulas.size(); ++i) EXPECT_EQ(results[i], result(formulas[i])) << formulas[i];
 }
 
 TEST(Ecmascript, NumbersAndDatesAreOfTheFormsLanguage) {
@@ -89,7 +90,7 @@ TEST(Ecmascript, NumbersAndDatesAreOfTheFormsLanguage) {
         "\"1.234,5\" * 2",     "UPPER(\"straße\")", "TEXT(DATE(2026; 3; 4); \"eee\")",
         "TEXT(0.6; \"h:mm\")"};
     for (const char* language : {"de", "en", "fr", "hi", "pl", "tr", "he", "ar"}) {
-        Surroundings here = around();
+        EvaluationContext here = around();
         here.language = language;
         std::vector<std::string> wanted;
         for (const std::string& formula : formulas) {

@@ -30,15 +30,15 @@ inline Operand caseValue(const std::string& name) {
     return at == all.end() ? Operand{{FormulaError::name}} : at->second;
 }
 
-inline Surroundings around() {
-    Surroundings s;
+inline EvaluationContext around() {
+    EvaluationContext s;
     s.valueOf = caseValue;
     s.today = Day{std::chrono::year{2026}, std::chrono::April, std::chrono::day{1}};
     s.minutesNow = 9 * 60 + 30;
     return s;
 }
 
-inline std::string worth(const std::string& formula) {
+inline std::string result(const std::string& formula) {
     const auto tree = readFormula(formula);
     if (!tree) return "does not read: " + tree.error().sentence.text();
     const Scalar value = evaluated(**tree, around());

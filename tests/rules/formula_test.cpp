@@ -13,7 +13,7 @@ using namespace brindel::test;
 TEST(Formula, EveryCaseIsWorthWhatTheStandardSays) {
     int count = 0;
     for (const auto& [formula, wanted] : formulaCases()) {
-        EXPECT_EQ(worth(formula), wanted) << formula;
+        EXPECT_EQ(result(formula), wanted) << formula;
         // Written and read again it is the same tree, and worth the same.
         const auto tree = readFormula(formula);
         ASSERT_TRUE(tree) << formula;
@@ -30,10 +30,10 @@ TEST(Formula, EveryFunctionIsDescribedAndItsExampleIsTrue) {
     for (const FunctionRow& row : allFunctions()) {
         EXPECT_EQ(functionNamed(row.name), &row);
         EXPECT_TRUE(row.help.ends_with(".")) << row.name;
-        EXPECT_EQ(worth(std::string(row.example)), row.gives) << row.example;
+        EXPECT_EQ(result(std::string(row.example)), row.gives) << row.example;
         EXPECT_NE(row.example.find(row.name), std::string_view::npos) << row.name;
         if (row.least > 0)
-            EXPECT_NE(worth(std::string(row.name) + "()").find("does not read"), std::string::npos) << row.name;
+            EXPECT_NE(result(std::string(row.name) + "()").find("does not read"), std::string::npos) << row.name;
     }
 }
 
@@ -86,16 +86,16 @@ TEST(Formula, IsBoundedHoweverItIsWritten) {
                                     "\"" + std::string(1 << 20, 'x') + "\"", std::string(9000, '-') + "1",
                                     "1" + std::string(9000, '%'), "SUM(" + std::string(15000, ';') + ")"})
         EXPECT_FALSE(readFormula(text)) << text.substr(0, 20);
-    EXPECT_EQ(worth("REPT(\"x\"; 1E9)"), "#VALUE!");
-    EXPECT_EQ(worth("LEN(SUBSTITUTE(REPT(\"x\"; 99999); \"x\"; REPT(\"y\"; 99999)))"), "#VALUE!");
-    EXPECT_EQ(worth("SEARCH(REPT(\"*a\"; 20000); REPT(\"a\"; 40000))"), "#VALUE!");
-    EXPECT_EQ(worth("WORKDAY(1; 1E9)"), "#NUM!");
-    EXPECT_EQ(worth("NETWORKDAYS(-600000; 2900000)"), "2500001");
-    EXPECT_EQ(worth("COMBIN(1E6; 5E5)"), "#NUM!");
+    EXPECT_EQ(result("REPT(\"x\"; 1E9)"), "#VALUE!");
+    EXPECT_EQ(result("LEN(SUBSTITUTE(REPT(\"x\"; 99999); \"x\"; REPT(\"y\"; 99999)))"), "#VALUE!");
+    EXPECT_EQ(result("SEARCH(REPT(\"*a\"; 20000); REPT(\"a\"; 40000))"), "#VALUE!");
+    EXPECT_EQ(result("WORKDAY(1; 1E9)"), "#NUM!");
+    EXPECT_EQ(result("NETWORKDAYS(-600000; 2900000)"), "2500001");
+    EXPECT_EQ(result("COMBIN(1E6; 5E5)"), "#NUM!");
 }
 
 TEST(Formula, TextsAreReadAsNumbersByTheFormsLanguage) {
-    Surroundings german = around();
+    EvaluationContext german = around();
     german.language = "de";
     german.valueOf = [](const std::string&) { return Operand{{std::string("1.234,5")}}; };
     EXPECT_EQ(std::get<double>(evaluated(*readFormula("x * 2").value(), german)), 2469);

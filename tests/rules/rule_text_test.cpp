@@ -39,12 +39,12 @@ TEST(RuleText, EveryEventAndStepReadsBackWhereItFits) {
         return noControl;
     };
     for (const EventRow& event : allEvents())
-        for (const DoesRow& does : allDoes()) {
+        for (const ActionRow& does : allActions()) {
             const Id whose = first([&](const Control& c) { return hasEvent(c, event.event); });
             const Id on = does.onControl ? first([&](const Control& c) { return takesStep(c, does.does); }) : noControl;
             Rule rule{event.event, event.event == Event::key ? "Ctrl+F5" : "", "numHeight > 12", {}};
             rule.steps = {{does.does, on, does.with ? "\"Half; past: if\" & txtBoat" : ""},
-                          {Does::say, noControl, "\"x\""}};
+                          {Action::say, noControl, "\"x\""}};
             const std::string line = ruleText(form, whose, rule);
             ASSERT_NE(line, "") << event.key << " " << does.key;
             const auto back = ruleIn(form, readRule(line).value());
@@ -146,12 +146,12 @@ TEST(RuleText, AnyLineIsReadOrHasAMistakeInIt) {
 TEST(RuleText, WhatNoLineCanSayIsNotSaid) {
     const Form form = jotted(rows);
     const Id go = named(form, "btnGo").id;
-    Step ask{Does::ask, noControl, "\"Sure?\""};
+    Step ask{Action::ask, noControl, "\"Sure?\""};
     EXPECT_NE(ruleText(form, go, {Event::pressed, "", "", {ask}}), "");
-    ask.yes = {{Does::leave}};
+    ask.yes = {{Action::leave}};
     EXPECT_EQ(ruleText(form, go, {Event::pressed, "", "", {ask}}), "");
-    EXPECT_EQ(ruleText(form, go, {Event::pressed, "", "", {{Does::leave}}, true}), "");
-    EXPECT_EQ(ruleText(form, go, {Event::pressed, "", "", {{Does::show, Id(9999)}}}), "");
+    EXPECT_EQ(ruleText(form, go, {Event::pressed, "", "", {{Action::leave}}, true}), "");
+    EXPECT_EQ(ruleText(form, go, {Event::pressed, "", "", {{Action::show, Id(9999)}}}), "");
 }
 
 TEST(RuleText, JottingsHaveRulesAndFramesThatAreShownWhen) {

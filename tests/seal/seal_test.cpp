@@ -6,7 +6,7 @@
 #include <regex>
 
 #include "core/edit/edits.h"
-#include "core/file/keepsake.h"
+#include "core/file/recovery_file.h"
 #include "tests/support.h"
 
 using namespace brindel;

@@ -27,10 +27,10 @@ struct Ruled {
     FormSession session() const { return {form, today}; }
 };
 Step set(Id on, const std::string& with) {
-    return {Does::set, on, with};
+    return {Action::set, on, with};
 }
 Step say(const std::string& with) {
-    return {Does::say, noControl, with};
+    return {Action::say, noControl, with};
 }
 std::string held(const FormSession& s, const std::string& name) {
     return s.shown(id(s, name)).text;
@@ -91,32 +91,32 @@ TEST(Reacting, EveryStepIsDone) {
         const Outcome outcome = s.press(go);
         return std::pair(std::move(s), outcome);
     };
-    EXPECT_FALSE(pressed({{Does::hide, rig}}).first.visible(rig));
-    EXPECT_TRUE(pressed({{Does::hide, rig}, {Does::show, rig}}).first.visible(rig));
-    EXPECT_FALSE(pressed({{Does::turnOver, rig}}).first.visible(rig));
-    EXPECT_FALSE(pressed({{Does::disable, rig}}).first.enabled(rig));
-    EXPECT_TRUE(pressed({{Does::disable, rig}, {Does::enable, rig}}).first.enabled(rig));
+    EXPECT_FALSE(pressed({{Action::hide, rig}}).first.visible(rig));
+    EXPECT_TRUE(pressed({{Action::hide, rig}, {Action::show, rig}}).first.visible(rig));
+    EXPECT_FALSE(pressed({{Action::turnOver, rig}}).first.visible(rig));
+    EXPECT_FALSE(pressed({{Action::disable, rig}}).first.enabled(rig));
+    EXPECT_TRUE(pressed({{Action::disable, rig}, {Action::enable, rig}}).first.enabled(rig));
     EXPECT_EQ(held(pressed({set(r.of("txtNote"), "\"L \" & numLength")}).first, "txtNote"), "L 9");
-    EXPECT_EQ(held(pressed({{Does::clear, length}}).first, "numLength"), "");
-    EXPECT_EQ(held(pressed({{Does::clear, rootId}}).first, "numLength"), "");
-    EXPECT_EQ(pressed({{Does::cursor, r.of("numHeight")}}).second.cursor, r.of("numHeight"));
+    EXPECT_EQ(held(pressed({{Action::clear, length}}).first, "numLength"), "");
+    EXPECT_EQ(held(pressed({{Action::clear, rootId}}).first, "numLength"), "");
+    EXPECT_EQ(pressed({{Action::cursor, r.of("numHeight")}}).second.cursor, r.of("numHeight"));
     EXPECT_EQ(pressed({say("\"Length \" & numLength")}).second.says, (std::vector<std::string>{"Length 9"}));
-    EXPECT_EQ(pressed({{Does::accept}}).second.then, Outcome::Then::accepted);
-    EXPECT_EQ(pressed({{Does::leave}}).second.then, Outcome::Then::left);
-    EXPECT_EQ(pressed({{Does::putAway}}).second.then, Outcome::Then::putAway);
-    const auto next = pressed({{Does::acceptAndGoOn}});
+    EXPECT_EQ(pressed({{Action::accept}}).second.then, Outcome::Then::accepted);
+    EXPECT_EQ(pressed({{Action::leave}}).second.then, Outcome::Then::left);
+    EXPECT_EQ(pressed({{Action::putAway}}).second.then, Outcome::Then::putAway);
+    const auto next = pressed({{Action::acceptAndGoOn}});
     EXPECT_EQ(next.second.then, Outcome::Then::goesOn);
     EXPECT_NE(next.second.reply.find("\"numLength\": 9"), std::string::npos);
     EXPECT_EQ(held(next.first, "numLength"), "") << "cleared for the next";
-    EXPECT_EQ(pressed({{Does::tell, noControl, "\"lifted\""}}).second.tells, (std::vector<std::string>{"lifted"}));
-    EXPECT_EQ(pressed({{Does::address, noControl, "\"https://wharf.example\""}}).second.offers,
+    EXPECT_EQ(pressed({{Action::tell, noControl, "\"lifted\""}}).second.tells, (std::vector<std::string>{"lifted"}));
+    EXPECT_EQ(pressed({{Action::address, noControl, "\"https://wharf.example\""}}).second.offers,
               (std::vector<Offer>{{false, "https://wharf.example"}}));
-    EXPECT_EQ(pressed({{Does::letter, noControl, "\"yard@wharf.example\""}}).second.offers,
+    EXPECT_EQ(pressed({{Action::letter, noControl, "\"yard@wharf.example\""}}).second.offers,
               (std::vector<Offer>{{true, "yard@wharf.example"}}));
     // Nothing else is done once the form goes.
-    EXPECT_TRUE(pressed({{Does::leave}, say("\"still here\"")}).second.says.empty());
+    EXPECT_TRUE(pressed({{Action::leave}, say("\"still here\"")}).second.says.empty());
     // A step on what is gone is passed over.
-    EXPECT_EQ(pressed({{Does::hide, 999}, say("\"on\"")}).second.says.size(), 1u);
+    EXPECT_EQ(pressed({{Action::hide, 999}, say("\"on\"")}).second.says.size(), 1u);
 }
 
 TEST(Reacting, PagesAndRows) {
@@ -125,7 +125,7 @@ TEST(Reacting, PagesAndRows) {
     const Id next = named(form, "btnNext").id;
     const Id owner = form.find(named(form, "txtOwner").id)->parent;
     const Id work = form.find(named(form, "txtJob").id)->parent;
-    form = withRules(form, next, {{Event::pressed, "", "numLength > 12", {{Does::turn, work}}}});
+    form = withRules(form, next, {{Event::pressed, "", "numLength > 12", {{Action::turn, work}}}});
     FormSession s(form, today);
     const Id tabs = form.find(owner)->parent;
     EXPECT_EQ(s.press(next).cursor, named(form, "txtOwner").id) << "where no rule holds, its role acts";
@@ -139,8 +139,8 @@ TEST(Reacting, PagesAndRows) {
     const Id more = named(table, "btnMore").id, less = named(table, "btnLess").id;
     const Id grid = spotOf(table, named(table, "numPrice1").id)->table->id;
     table = withProperty(table, {grid}, Prop::rowsMost, 2.0);
-    table = withRules(table, more, {{Event::pressed, "", "", {{Does::addRow, grid}}}});
-    table = withRules(table, less, {{Event::pressed, "", "", {{Does::removeRow, grid}}}});
+    table = withRules(table, more, {{Event::pressed, "", "", {{Action::addRow, grid}}}});
+    table = withRules(table, less, {{Event::pressed, "", "", {{Action::removeRow, grid}}}});
     FormSession t(table, today);
     t.press(more);
     EXPECT_EQ(t.form().find(grid)->number(Prop::rows), 2);
@@ -153,7 +153,7 @@ TEST(Reacting, PagesAndRows) {
 
 TEST(Reacting, AQuestionGoesOnWithItsAnswer) {
     Ruled r;
-    const Step ask{Does::ask, noControl, "\"Leave without a reply?\"", {{Does::leave}}, {say("\"Good.\"")}};
+    const Step ask{Action::ask, noControl, "\"Leave without a reply?\"", {{Action::leave}}, {say("\"Good.\"")}};
     r.when("", Event::closes, {ask}, "NOT(ISBLANK(numLength))");
     FormSession s = r.session();
     EXPECT_EQ(s.escape().then, Outcome::Then::left) << "nothing was filled in";
@@ -188,7 +188,7 @@ TEST(Reacting, RulesThatSetOffThemselvesAreStoppedAndTold) {
 
 TEST(Reacting, WhatHappenedIsAList) {
     Ruled r;
-    r.when("chkMast", Event::ticked, {set(r.of("numHeight"), "14"), {Does::cursor, r.of("numHeight")}});
+    r.when("chkMast", Event::ticked, {set(r.of("numHeight"), "14"), {Action::cursor, r.of("numHeight")}});
     r.when("numHeight", Event::changed, {say("\"High\"")}, "numHeight > 12");
     FormSession s = r.session();
     s.tick(r.of("chkMast"), true);
@@ -221,7 +221,7 @@ TEST(Reacting, AllConditionsAreAskedBeforeAnyStep) {
 
 TEST(Reacting, WhatLeavingAFieldSetsOffGoesAlongWithEnter) {
     Ruled r;
-    r.when("numLength", Event::left, {{Does::tell, noControl, "\"left\""}, say("\"Noted.\"")});
+    r.when("numLength", Event::left, {{Action::tell, noControl, "\"left\""}, say("\"Noted.\"")});
     FormSession s = r.session();
     s.type(r.of("numLength"), "4");
     const Outcome outcome = s.enter(r.of("numLength"));
@@ -229,7 +229,7 @@ TEST(Reacting, WhatLeavingAFieldSetsOffGoesAlongWithEnter) {
     EXPECT_EQ(outcome.tells, (std::vector<std::string>{"left"}));
     EXPECT_EQ(outcome.says, (std::vector<std::string>{"Noted."}));
     Ruled goes;
-    goes.when("numLength", Event::left, {{Does::leave}});
+    goes.when("numLength", Event::left, {{Action::leave}});
     FormSession g = goes.session();
     EXPECT_EQ(g.enter(goes.of("numLength")).then, Outcome::Then::left) << "nothing is accepted behind that";
 }
@@ -237,7 +237,7 @@ TEST(Reacting, WhatLeavingAFieldSetsOffGoesAlongWithEnter) {
 TEST(Reacting, AReplyThatIsTakenUpSaysNothing) {
     Ruled r;
     r.when("chkMast", Event::ticked,
-           {{Does::show, r.rig()}, say("\"Mind the mast.\""), {Does::ask, noControl, "\"Sure?\""}});
+           {{Action::show, r.rig()}, say("\"Mind the mast.\""), {Action::ask, noControl, "\"Sure?\""}});
     r.form = withProperty(r.form, {r.rig()}, Prop::visible, false);
     FormSession s = r.session();
     EXPECT_TRUE(s.take({"", 1, {{"chkMast", true}, {"numLength", 4.0}}}).empty());

@@ -1,6 +1,6 @@
 // Formulas of a form that is being filled: values, what shows, what must be filled in, limits, wording.
 #include "core/edit/edits.h"
-#include "core/session/worth.h"
+#include "core/session/result.h"
 #include "tests/session/session_support.h"
 
 using namespace brindel;

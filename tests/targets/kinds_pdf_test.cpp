@@ -87,11 +87,11 @@ TEST(PdfKinds, WhatWasFilledIsDrawn) {
 TEST(PdfKinds, WhatIsHiddenOrCannotBeUsedNowIsSoInThePdf) {
     const Form form = jotted("Boat: text 10\nOwner: text 10\nJobs: group [Wash, Scrape] several\n> Kept for a season\n",
                              Kind::document);
-    Filling now{{}, Presence::atStart(form)};
+    Filling now{{}, Visibility::atStart(form)};
     EXPECT_EQ(fieldsOf(*read(form, &now)).size(), 4u);
-    now.presence.show(named(form, "txtBoat").id, false);
-    now.presence.show(named(form, "Kept for a season").id, false);
-    now.presence.enable(named(form, "chgJobs").id, false);
+    now.visibility.show(named(form, "txtBoat").id, false);
+    now.visibility.show(named(form, "Kept for a season").id, false);
+    now.visibility.enable(named(form, "chgJobs").id, false);
     auto document = read(form, &now);
     EXPECT_FALSE(document->page(0)->text({}).contains("Kept for"));
     EXPECT_TRUE(read(form)->page(0)->text({}).contains("Kept for"));

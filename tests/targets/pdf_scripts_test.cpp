@@ -86,7 +86,7 @@ Case filledAtRandom(FormSession& session, const Viewed& viewed, unsigned seed) {
                 act({{"does", "tick"}, {"field", name}, {"value", viewed.stateOf(name, 0)}}, "");
                 break;
             case AnswerType::question: {
-                const auto buttons = questionOf(session.form(), c);
+                const auto buttons = radioGroupOf(session.form(), c);
                 const std::size_t pick = dice() % buttons.size();
                 session.tick(buttons[pick], true);
                 act({{"does", "tick"}, {"field", name}, {"value", viewed.stateOf(name, pick)}}, "");
@@ -208,7 +208,7 @@ struct RuledPdf {
         form = withRules(form, of(name), all);
         return *this;
     }
-    Step note(const std::string& word) const { return {Does::set, of("txtNote"), "txtNote & \"" + word + " \""}; }
+    Step note(const std::string& word) const { return {Action::set, of("txtNote"), "txtNote & \"" + word + " \""}; }
     Json after(Json acts) const {
         for (Json& act : acts) act["values"] = true;
         return Viewed(pdfOf(form, fonts()).value()).after(acts);
@@ -249,35 +249,35 @@ TEST(PdfScripts, EveryStepThatViewersKnowIsDone) {
                     {{"does", "press"}, {"field", "btnGo"}, {"answers", answers}}})
             .back();
     };
-    EXPECT_EQ(pressed({{Does::hide, rig}})["display"]["numHeight"], 1);
-    EXPECT_EQ(pressed({{Does::hide, rig}, {Does::show, rig}})["display"]["numHeight"], 0);
-    EXPECT_EQ(pressed({{Does::turnOver, rig}})["display"]["numHeight"], 1);
-    EXPECT_EQ(pressed({{Does::disable, rig}})["readonly"]["numHeight"], true);
-    EXPECT_EQ(pressed({{Does::disable, rig}, {Does::enable, rig}})["readonly"]["numHeight"], false);
-    EXPECT_EQ(pressed({{Does::set, plain.of("txtNote"), "\"L \" & numLength"}})["values"]["txtNote"], "L 9");
-    EXPECT_EQ(pressed({{Does::set, plain.of("cboHull"), "\"GRP\""}})["values"]["cboHull"], "GRP");
-    EXPECT_EQ(pressed({{Does::set, plain.of("chkMast"), "numLength > 8"}})["values"]["chkMast"], "Yes");
-    EXPECT_EQ(pressed({{Does::clear, length}})["values"]["numLength"], "");
-    EXPECT_EQ(pressed({{Does::clear, rootId}})["values"]["numLength"], "");
-    EXPECT_EQ(pressed({{Does::cursor, plain.of("numHeight")}})["focus"], "numHeight");
-    EXPECT_EQ(pressed({{Does::say, noControl, "\"Length \" & numLength"}})["says"], Json({"Length 9"}));
-    EXPECT_EQ(pressed({{Does::address, noControl, "\"https://wharf.example\""}})["sent"][0]["url"],
+    EXPECT_EQ(pressed({{Action::hide, rig}})["display"]["numHeight"], 1);
+    EXPECT_EQ(pressed({{Action::hide, rig}, {Action::show, rig}})["display"]["numHeight"], 0);
+    EXPECT_EQ(pressed({{Action::turnOver, rig}})["display"]["numHeight"], 1);
+    EXPECT_EQ(pressed({{Action::disable, rig}})["readonly"]["numHeight"], true);
+    EXPECT_EQ(pressed({{Action::disable, rig}, {Action::enable, rig}})["readonly"]["numHeight"], false);
+    EXPECT_EQ(pressed({{Action::set, plain.of("txtNote"), "\"L \" & numLength"}})["values"]["txtNote"], "L 9");
+    EXPECT_EQ(pressed({{Action::set, plain.of("cboHull"), "\"GRP\""}})["values"]["cboHull"], "GRP");
+    EXPECT_EQ(pressed({{Action::set, plain.of("chkMast"), "numLength > 8"}})["values"]["chkMast"], "Yes");
+    EXPECT_EQ(pressed({{Action::clear, length}})["values"]["numLength"], "");
+    EXPECT_EQ(pressed({{Action::clear, rootId}})["values"]["numLength"], "");
+    EXPECT_EQ(pressed({{Action::cursor, plain.of("numHeight")}})["focus"], "numHeight");
+    EXPECT_EQ(pressed({{Action::say, noControl, "\"Length \" & numLength"}})["says"], Json({"Length 9"}));
+    EXPECT_EQ(pressed({{Action::address, noControl, "\"https://wharf.example\""}})["sent"][0]["url"],
               "https://wharf.example");
-    const std::vector<Step> ask = {{Does::ask,
+    const std::vector<Step> ask = {{Action::ask,
                                     noControl,
                                     "\"Go on?\"",
-                                    {{Does::set, plain.of("txtNote"), "\"yes\""}},
-                                    {{Does::set, plain.of("txtNote"), "\"no\""}}}};
+                                    {{Action::set, plain.of("txtNote"), "\"yes\""}},
+                                    {{Action::set, plain.of("txtNote"), "\"no\""}}}};
     EXPECT_EQ(pressed(ask, {4})["values"]["txtNote"], "yes");
     EXPECT_EQ(pressed(ask, {3})["values"]["txtNote"], "no");
     // What is not in order is said, and the cursor goes there.
-    const Json refused = pressed({{Does::accept}, {Does::say, noControl, "\"accepted\""}});
+    const Json refused = pressed({{Action::accept}, {Action::say, noControl, "\"accepted\""}});
     EXPECT_EQ(refused["says"], Json({"Height: please fill this in."}));
     EXPECT_EQ(refused["focus"], "numHeight");
     // Rules that set off each other end.
     RuledPdf circle;
-    circle.when("numLength", Event::changed, {{Does::set, circle.of("numHeight"), "numLength + numHeight"}});
-    circle.when("numHeight", Event::changed, {{Does::set, length, "numLength + 1"}});
+    circle.when("numLength", Event::changed, {{Action::set, circle.of("numHeight"), "numLength + numHeight"}});
+    circle.when("numHeight", Event::changed, {{Action::set, length, "numLength + 1"}});
     EXPECT_EQ(circle.after({{{"does", "type"}, {"field", "numLength"}, {"value", "1"}}}).size(), 2u);
 }
 

@@ -160,7 +160,7 @@ TEST(Pdf, PopplerReadsTheFilledValuesBack) {
                     EXPECT_EQ(as<Poppler::FormFieldButton>(f).state(), shown.on) << c.name;
                     break;
                 case Kind::radioButton: {
-                    auto question = questionOf(form, c);
+                    auto question = radioGroupOf(form, c);
                     auto at = std::size_t(std::ranges::find(question, id) - question.begin());
                     EXPECT_EQ(as<Poppler::FormFieldButton>(r.fields[answerName(form, c)][at]).state(), shown.on)
                         << c.name;

@@ -36,7 +36,8 @@ struct Planted {
     static PdfPart find(PdfPart at, const std::string& type) {
         if (at.isDictionary() && at.hasKey("/S") && at.getKey("/S").getName() == type) return at;
         PdfPart kids = at.isDictionary() ? at.getKey("/K") : PdfPart::newNull();
-        if (!kids.isArray()) return kids.isDictionary() ? find(kids, type) : PdfPart::newNull();  // one stands by itself
+        if (!kids.isArray())
+            return kids.isDictionary() ? find(kids, type) : PdfPart::newNull();  // one stands by itself
         for (int i = 0; i < kids.getArrayNItems(); ++i)
             if (PdfPart found = find(kids.getArrayItem(i), type); !found.isNull()) return found;
         return PdfPart::newNull();

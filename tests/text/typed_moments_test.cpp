@@ -36,12 +36,14 @@ std::vector<std::string> saidByScripts(const std::string& interpreter, const std
         script += "(function() { " + aroundOnTheDay(one.language) +
                   "var F = brindelFormulas(around), I = brindelFilling(F, around, {}), v;\n";
         if (one.what == "date")
-            script += "v = I.dayRead(" + said + ", " + pattern + ", null, null); out.push(v === null ? '-' : I.dayShown(v, 'yyyy-MM-dd'));\n";
+            script += "v = I.dayRead(" + said + ", " + pattern +
+                      ", null, null); out.push(v === null ? '-' : I.dayShown(v, 'yyyy-MM-dd'));\n";
         else if (one.what == "time")
-            script += "v = I.timeRead(" + said + ", " + pattern + "); out.push(v === null ? '-' : I.timeShown(v, 'HH:mm'));\n";
+            script += "v = I.timeRead(" + said + ", " + pattern +
+                      "); out.push(v === null ? '-' : I.timeShown(v, 'HH:mm'));\n";
         else
-            script += "out.push(I." + std::string(one.what == "whole" ? "isWholeDay" : "isWholeTime") + "(" + said + ", " + pattern +
-                      ", null, null) ? 'yes' : 'no');\n";
+            script += "out.push(I." + std::string(one.what == "whole" ? "isWholeDay" : "isWholeTime") + "(" + said +
+                      ", " + pattern + ", null, null) ? 'yes' : 'no');\n";
         script += "})();\n";
     }
     script += "(typeof print === 'function' ? print : console.log)(out.join('\\n'));\n";
@@ -88,7 +90,8 @@ TEST(TypedMoments, AYearOfTwoDigitsIsOneThatTheFieldTakes) {
 }
 
 TEST(TypedMoments, EveryDayIsReadAsItIsWritten) {
-    for (const char* language : {"en", "en-US", "en-GB", "de", "fr", "pl", "he", "es", "it", "nl", "hu", "ja", "tr", "ar"})
+    for (const char* language :
+         {"en", "en-US", "en-GB", "de", "fr", "pl", "he", "es", "it", "nl", "hu", "ja", "tr", "ar"})
         for (const char* pattern : {"", "d MMM yyyy", "EEEE, d. MMMM yyyy", "yyyy-MM-dd", "dd/MM/yy"}) {
             const std::string by = *pattern ? pattern : usualDatePattern(language);
             for (int days = 0; days < 800; days += 7) {

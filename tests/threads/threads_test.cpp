@@ -87,7 +87,7 @@ TEST(Threads, SeveralAskTheSameFormAndTheSameFonts) {
         all.emplace_back([&form, &fonts, i] {
             EXPECT_EQ(form.index()->fields().size(), 30u);
             EXPECT_GT(fonts.width("Liegeplatz " + std::to_string(i), Look{}), 10);
-            Filling filling{{}, Presence::atStart(form)};
+            Filling filling{{}, Visibility::atStart(form)};
             filling.shown[form.named("field1")->id].text = "Ada";
             EXPECT_GT(drawnSurface(form, rootId, DrawOptions{fonts, {}, &filling}).size(), 30u);
         });

@@ -41,27 +41,27 @@ HandOverStrip::HandOverStrip(Desk& desk, QWidget* parent) : QWidget(parent), des
 
 void HandOverStrip::refresh() {
     const Findings& all = desk_.findings();
-    int open = 0, mendable = 0;
-    std::map<Gravity, int> by;
+    int open = 0, fixable = 0;
+    std::map<Severity, int> by;
     std::set<const CheckRow*> failed;
     for (const Finding& f : all) {
         if (f.silenced) continue;
         ++open;
-        ++by[f.check->gravity];
-        mendable += f.check->mended != nullptr;
+        ++by[f.check->severity];
+        fixable += f.check->fixed != nullptr;
         failed.insert(f.check);
     }
     count_->setText(Words::counted("%n findings", "1 finding", open));
     const int passed = int(allChecks().size()) - int(failed.size());
     QStringList parts;
-    if (by[Gravity::must]) parts += Words::tr("%1 must be put right").arg(by[Gravity::must]);
-    if (by[Gravity::should]) parts += Words::tr("%1 should be").arg(by[Gravity::should]);
-    if (by[Gravity::know]) parts += Words::tr("%1 to know").arg(by[Gravity::know]);
+    if (by[Severity::must]) parts += Words::tr("%1 must be put right").arg(by[Severity::must]);
+    if (by[Severity::should]) parts += Words::tr("%1 should be").arg(by[Severity::should]);
+    if (by[Severity::know]) parts += Words::tr("%1 to know").arg(by[Severity::know]);
     parts += Words::tr("%1 checks passed").arg(passed);
     said_ = parts.join(", ");
     says_->setToolTip(said_);
-    all_->setText(Words::tr("Put right all that can be (%1)").arg(mendable));
-    all_->setVisible(mendable > 0);
+    all_->setText(Words::tr("Put right all that can be (%1)").arg(fixable));
+    all_->setVisible(fixable > 0);
     layout()->activate();
     showSaid();
 }

@@ -19,7 +19,7 @@ constexpr double radius = 10;
 Id counted(const Form& form, Id id) {
     const Control* c = form.find(id);
     if (!c) return noControl;
-    if (c->is().answer().shared) return questionOf(form, *c).front();
+    if (c->is().answer().shared) return radioGroupOf(form, *c).front();
     if (c->is().speaks && c->reference(Prop::labels) != noControl) return counted(form, c->reference(Prop::labels));
     return id;
 }
@@ -102,8 +102,7 @@ QPointF OrderLayer::badgeOf(const Sheet& sheet, const Form& form, Id stop) const
         return tabs.empty() ? r.topLeft() : QPointF(tabs.back().right() + 14, tabs.back().center().y());
     }
     if (c.is().spreads) return {r.left() - 2, r.top() + std::min(r.height(), 24.0) / 2};
-    if (c.is().answer().ticked)
-        return {r.left() - 10, r.top() + std::min(r.height(), 24.0) / 2};
+    if (c.is().answer().ticked) return {r.left() - 10, r.top() + std::min(r.height(), 24.0) / 2};
     if (c.is().pressed) return {r.left() + 2, r.top() + 1};
     return {r.left() + 13, r.top() + std::min(r.height(), 28.0) / 2};
 }

@@ -47,8 +47,7 @@ void RouteList::refresh() {
     const auto wide = int(QString::number(numbers.size()).size());
     walk(form, rootId, [&](const Control& c, int depth) {
         if (c.id == rootId) return;
-        const Control* question =
-            c.is().answer().shared ? form.find(questionOf(form, c).front()) : nullptr;
+        const Control* question = c.is().answer().shared ? form.find(radioGroupOf(form, c).front()) : nullptr;
         if (question && question->id != c.id) return;
         const bool stops = brindel::row(c.kind).tabbed && (c.kind != Kind::picture || isFilled(c));
         if (!stops && !leadsAnywhere(form, c)) return;
@@ -174,10 +173,8 @@ OrderPanel::OrderPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
         if (!selecting_) {
             const QSignalBlocker quiet(route_);
             const Control* c = desk_.form().find(desk_.lead());
-            route_->setCurrentRow(c ? route_->rowOf(c->is().answer().shared
-                                                        ? questionOf(desk_.form(), *c).front()
-                                                        : c->id)
-                                    : -1);
+            route_->setCurrentRow(
+                c ? route_->rowOf(c->is().answer().shared ? radioGroupOf(desk_.form(), *c).front() : c->id) : -1);
         }
         refreshStop();
     });

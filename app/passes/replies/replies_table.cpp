@@ -114,8 +114,7 @@ QVariant RepliesTable::headerData(int section, Qt::Orientation orientation, int 
         return c ? toQt(c->called).simplified() : section == 0 ? Words::tr("No.") : Words::tr("Filled in");
     if (role == Qt::ToolTipRole) return c ? toQt(c->called + "\n" + c->name) : QVariant();
     if (role == Qt::TextAlignmentRole)
-        return int(Qt::AlignVCenter |
-                   (section == 0 || (c && row(c->type).numeric) ? Qt::AlignRight : Qt::AlignLeft));
+        return int(Qt::AlignVCenter | (section == 0 || (c && row(c->type).numeric) ? Qt::AlignRight : Qt::AlignLeft));
     return {};
 }
 

@@ -116,7 +116,7 @@ std::map<Id, QString> calledApart(const Form& form, const std::vector<Id>& ids) 
     return all;
 }
 
-void fillTargets(QComboBox* box, const Form& form, Does does, Id now) {
+void fillTargets(QComboBox* box, const Form& form, Action does, Id now) {
     std::vector<Id> ids;
     walk(form, rootId, [&](const Control& c, int) {
         if (takesStep(c, does)) ids.push_back(c.id);
@@ -176,7 +176,7 @@ RuleCard::RuleCard(Desk& desk, Id of, std::size_t number, QWidget* parent)
         return b;
     };
     button("step", Words::tr("And then…"), Words::tr("Adds a step."),
-           [this] { change(Words::tr("Add a step"), [](Rule& r) { r.steps.push_back({Does::say}); }); });
+           [this] { change(Words::tr("Add a step"), [](Rule& r) { r.steps.push_back({Action::say}); }); });
     // What the rule does for this one, it can do for another of the same nature.
     auto* copy = button("copy", Words::tr("Copy to…"), Words::tr("Copies the rule to another control."), [] {});
     copy->setPopupMode(QToolButton::InstantPopup);
@@ -342,7 +342,7 @@ void RuleCard::addIf() {
             [this, subject] { chooseSubject(subject->currentData().toString()); });
     addPicker(holder, QString("rule%1-if-pick").arg(number_), [this](Id id) {
         const Form& now = desk_.form();
-        const Id asked = now.index()->questionOf(id).empty() ? id : now.index()->questionOf(id).front();
+        const Id asked = now.index()->radioGroupOf(id).empty() ? id : now.index()->radioGroupOf(id).front();
         if (std::ranges::find(now.index()->fields(), asked) == now.index()->fields().end())
             return desk_.say(Words::tr("This is not filled in: a rule cannot look at it."), true);
         chooseSubject(toQt(nameInRules(now, asked)));
@@ -444,19 +444,19 @@ void RuleCard::addStep(const Step& step, const std::vector<std::size_t>& path, i
     auto* holder = line(depth);
     if (depth == 0) word(holder, path.back() == 0 ? Words::tr("do") : Words::tr("then"));
     auto* what = new Pick(name, Words::tr("What is done"), holder);
-    for (const DoesRow& r : allDoes()) what->addItem(Words::shown(r.word), int(r.does));
+    for (const ActionRow& r : allActions()) what->addItem(Words::shown(r.word), int(r.does));
     what->setCurrentIndex(int(step.does));
     what->setMaxVisibleItems(20);
     holder->layout()->addWidget(what);
     connect(what, &QComboBox::activated, this, [this, what, path] {
         alter(path, Words::tr("Change a step"), [&](Step& s) {
-            s.does = Does(what->currentData().toInt());
-            const DoesRow& now = row(s.does);
+            s.does = Action(what->currentData().toInt());
+            const ActionRow& now = row(s.does);
             if (!now.with) s.with.clear();
             const Control* on = desk_.form().find(s.on);
             if (!now.onControl || !on || !takesStep(*on, s.does)) s.on = noControl;
-            if (s.does == Does::clear && s.on == noControl) s.on = rootId;
-            if (s.does != Does::ask) s.yes.clear(), s.no.clear();
+            if (s.does == Action::clear && s.on == noControl) s.on = rootId;
+            if (s.does != Action::ask) s.yes.clear(), s.no.clear();
             if (now.with && s.with.empty()) s.with = "\"\"";
         });
     });
@@ -464,10 +464,10 @@ void RuleCard::addStep(const Step& step, const std::vector<std::size_t>& path, i
     addStepButtons(holder, name, path);
     if (row(step.does).with) {
         auto* below = line(depth);
-        if (depth == 0) word(below, step.does == Does::set ? Words::tr("to") : QString());
+        if (depth == 0) word(below, step.does == Action::set ? Words::tr("to") : QString());
         addWith(below, name, step, path);
     }
-    if (step.does == Does::ask) addWays(name, step, path, depth);
+    if (step.does == Action::ask) addWays(name, step, path, depth);
 }
 
 /// What the step is done to: from a list, or on the sheet.
@@ -529,11 +529,11 @@ void RuleCard::addWith(QWidget* below, const QString& name, const Step& step, co
     with->setPlainText(operandShown(step.with));
     with->document()->setModified(false);
     with->setObjectName(name + "-with");
-    with->setAccessibleName(step.does == Does::set ? Words::tr("The value") : Words::tr("The words"));
-    with->setPlaceholderText(step.does == Does::set ? Words::tr("a value, or = and a formula")
-                                                    : Words::tr("words, or = and a formula"));
+    with->setAccessibleName(step.does == Action::set ? Words::tr("The value") : Words::tr("The words"));
+    with->setPlaceholderText(step.does == Action::set ? Words::tr("a value, or = and a formula")
+                                                      : Words::tr("words, or = and a formula"));
     below->layout()->addWidget(with);
-    connect(with, &SentenceEdit::finished, this, [this, with, path, asText = step.does != Does::set] {
+    connect(with, &SentenceEdit::finished, this, [this, with, path, asText = step.does != Action::set] {
         with->document()->setModified(false);
         const std::string formula = operandTyped(desk_.form(), with->toPlainText(), asText);
         if (const auto tree = readFormula(formula); !tree) return desk_.say(Words::shown(tree.error().sentence), true);
@@ -554,7 +554,7 @@ void RuleCard::addWays(const QString& name, const Step& step, const std::vector<
         way->layout()->addWidget(more);
         static_cast<QHBoxLayout*>(way->layout())->addStretch(1);
         connect(more, &QToolButton::clicked, this, [this, path, yes] {
-            alter(path, Words::tr("Add a step"), [&](Step& s) { (yes ? s.yes : s.no).push_back({Does::leave}); });
+            alter(path, Words::tr("Add a step"), [&](Step& s) { (yes ? s.yes : s.no).push_back({Action::leave}); });
         });
         std::vector<std::size_t> inner = path;
         inner.push_back(yes ? 0 : 1);

@@ -7,7 +7,7 @@
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/edit/edits.h"
-#include "core/edit/rule_mends.h"
+#include "core/edit/rule_fixes.h"
 #include "core/order/route.h"
 #include "core/rules/dependence.h"
 #include "core/rules/rule_fit.h"

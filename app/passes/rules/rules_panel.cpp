@@ -8,7 +8,7 @@
 #include "app/theme/panel_parts.h"
 #include "app/theme/theme.h"
 #include "app/words.h"
-#include "core/edit/rule_mends.h"
+#include "core/edit/rule_fixes.h"
 #include "core/rules/dependence.h"
 #include "core/rules/references.h"
 #include "core/rules/rule_fit.h"
@@ -229,16 +229,16 @@ void RulesPanel::addBroken(QVBoxLayout* column, const Control& c) {
         says->setWordWrap(true);
         says->setProperty("wrong", true);
         column->addWidget(says);
-        if (one.mend.empty()) continue;
-        auto* mend = linkButton(QString("mend%1").arg(i), Words::shown(one.mend), column);
-        connect(mend, &QToolButton::clicked, this,
-                [this, one] { desk_.edit(mended(desk_.form(), one), Words::shown(one.mend)); });
+        if (one.fix.empty()) continue;
+        auto* fix = linkButton(QString("mend%1").arg(i), Words::shown(one.fix), column);
+        connect(fix, &QToolButton::clicked, this,
+                [this, one] { desk_.edit(fixed(desk_.form(), one), Words::shown(one.fix)); });
     }
     if (all.size() < 2 || !ofForm) return;
     auto* whole = linkButton("mendAll", Words::tr("Put all of it right"), column);
     whole->setToolTip(Words::tr("Everything that has a way to be put right, in one step."));
     connect(whole, &QToolButton::clicked, this,
-            [this] { desk_.edit(allRulesMended(desk_.form()), Words::tr("Put rules right")); });
+            [this] { desk_.edit(allRulesFixed(desk_.form()), Words::tr("Put rules right")); });
 }
 
 /// Everything that the form does by itself, control by control, narrowed down by words.
@@ -334,7 +334,7 @@ void RulesPanel::addHappens(QVBoxLayout* column, const Control& c) {
         }
     });
     const auto work = dependenceIn(form);
-    const auto question = form.index()->questionOf(c.id);
+    const auto question = form.index()->radioGroupOf(c.id);
     for (const std::uint32_t place : work->dependents(question.empty() ? c.id : question.front())) {
         const Worked& worked = work->formulas()[place];
         const Control* on = form.find(worked.on);
@@ -367,7 +367,7 @@ void RulesPanel::addRule() {
     const Control& c = *desk_.form().find(desk_.selectionOrForm().front());
     Rule rule;
     rule.when = usualEvent(c);
-    rule.steps = {{Does::say, noControl, "\"\""}};
+    rule.steps = {{Action::say, noControl, "\"\""}};
     Rules rules = c.rules;
     rules.push_back(rule);
     desk_.edit(withRules(desk_.form(), c.id, rules), Words::tr("Add a rule"));

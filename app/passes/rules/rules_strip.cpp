@@ -7,7 +7,7 @@
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/edit/ready_rules.h"
-#include "core/edit/rule_mends.h"
+#include "core/edit/rule_fixes.h"
 #include "core/rules/dependence.h"
 #include "filler/drawing_painter.h"
 

@@ -123,8 +123,7 @@ string makeTyped(const Making& m) {
     m.common(tag);
     tag.classes({m.dressedEntry()});
     tag.maybe("autocomplete", autocompleteOf(m.form(), c));
-    if (!c.text(Prop::placeholder).empty() && row(type).numeric)
-        tag.set("placeholder", c.text(Prop::placeholder));
+    if (!c.text(Prop::placeholder).empty() && row(type).numeric) tag.set("placeholder", c.text(Prop::placeholder));
     const auto limit = [&](const char* name, const string& value) { tag.maybe(name, value); };
     const Entry& entry = m.page.opened().entry(c.id);
     const bool found = isFoundWhenOpened(c);

@@ -151,7 +151,7 @@ struct Writer {
             places(a, id);
             if (row(type).shared) {
                 a["buttons"] = Json::array();
-                for (Id button : questionOf(form, c)) {
+                for (Id button : radioGroupOf(form, c)) {
                     const Control& k = *form.find(button);
                     Json one = {{"key", page.idOf(k)}, {"value", valueWhenOn(k)}, {"text", k.text(Prop::text)}};
                     if (k.yes(Prop::startsTicked)) one["start"] = true;
@@ -227,7 +227,7 @@ struct Writer {
                 if (!on) continue;
                 one["key"] = page.idOf(*on);
                 if (isFilled(*on)) one["answer"] = answerName(form, *on);
-                if (step.does == Does::clear && !on->is().root) {
+                if (step.does == Action::clear && !on->is().root) {
                     one["answers"] = Json::array();
                     const auto index = form.index();
                     for (Id id : index->fields())
@@ -235,7 +235,7 @@ struct Writer {
                 }
             }
             if (row(step.does).with) one["with"] = formulas.add(step.with, from);
-            if (step.does == Does::ask) {
+            if (step.does == Action::ask) {
                 one["yes"] = stepsOf(step.yes, from);
                 one["no"] = stepsOf(step.no, from);
             }

@@ -162,7 +162,7 @@ string Page::grid(const Control& holder) {
     for (Id id : readOrRouted(form_, holder.id)) {
         const Control* c = form_.find(id);
         if (!c || laid.written.contains(id)) continue;
-        const auto question = index->questionOf(id);
+        const auto question = index->radioGroupOf(id);
         if (question.size() < 2 || (holder.is().framed && !holder.text(Prop::title).empty())) {
             out += writtenOnce(laid, id);
             continue;

@@ -322,7 +322,7 @@ string Page::written() {
         accepts = accepts || (c.is().pressed && c.as<ButtonRole>() == ButtonRole::accept);
         for (const Rule& rule : c.rules) {
             auto visit = [&](const Step& step) {
-                accepts = accepts || step.does == Does::accept || step.does == Does::acceptAndGoOn;
+                accepts = accepts || step.does == Action::accept || step.does == Action::acceptAndGoOn;
             };
             eachStep(rule.steps, visit);
         }

@@ -77,7 +77,7 @@ string written(PdfBuild& b, const string& owner) {
     [[maybe_unused]] static const bool once = (Pl_Flate::setCompressionLevel(2), true);
     PdfTags tags(b.parts, b.structure);
     for (std::size_t i = 0; i < b.leaves.size(); ++i) {
-        b.tags.push_back(tags.of(b.leaves[i], i, b.filling.presence));
+        b.tags.push_back(tags.of(b.leaves[i], i, b.filling.visibility));
         addPage(b, b.leaves[i], i);
     }
     PdfScripts scripts(b);
@@ -140,7 +140,7 @@ Result<string> pdfOf(const Form& form, const FontBook& fonts, const Filling* fil
     try {
         std::optional<Filling> blank;
         if (!filling || options.blank)
-            blank = handedOut(form, filling ? *filling : Filling{{}, Presence::atStart(form)});
+            blank = handedOut(form, filling ? *filling : Filling{{}, Visibility::atStart(form)});
         const Spread parts = spread(form, fonts, blank ? &*blank : filling);
         PdfBuild build(form, parts, fonts, options);
         return written(build, word);

@@ -10,7 +10,7 @@ namespace {
 constexpr Prop worked[] = {Prop::workedOut,  Prop::visible, Prop::enabled,  Prop::required, Prop::valid,
                            Prop::least,      Prop::most,    Prop::earliest, Prop::latest,   Prop::earliestTime,
                            Prop::latestTime, Prop::atLeast, Prop::atMost};
-constexpr Does notDone[] = {Does::leave, Does::putAway, Does::addRow, Does::removeRow, Does::tell};
+constexpr Action notDone[] = {Action::leave, Action::putAway, Action::addRow, Action::removeRow, Action::tell};
 constexpr Event notAsked[] = {Event::doublePressed, Event::key};
 
 }  // namespace
@@ -19,7 +19,7 @@ std::string_view workedOutInPdf(Prop prop) {
     return std::ranges::find(worked, prop) == std::end(worked) ? std::string_view() : workedOutWord(prop);
 }
 
-bool isDoneInPdf(Does step) {
+bool isDoneInPdf(Action step) {
     return std::ranges::find(notDone, step) == std::end(notDone);
 }
 

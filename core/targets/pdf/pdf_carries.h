@@ -9,7 +9,7 @@ namespace brindel {
 /// The word of the runtime for a property that is worked out in a PDF; empty for one that is not.
 std::string_view workedOutInPdf(Prop prop);
 /// True for a step that is done there, and for an event at which rules are asked.
-bool isDoneInPdf(Does step);
+bool isDoneInPdf(Action step);
 bool isAskedInPdf(Event event);
 
 }  // namespace brindel

@@ -60,7 +60,7 @@ void PdfFields::eachOn(const Leaf& leaf, const std::function<void(const Control&
     walkLeaf(build_.form, leaf, leaf.surface, [&](const Control& c) {
         if (!rowOf(c.kind) || !(isFilled(c) || c.is().pressed)) return;
         // In an archive nothing is hidden, and nothing can be pressed (ISO 19005-3, 6.3.2 and 6.4.1).
-        if (build_.options.archive && (c.is().pressed || !isSeen(build_.form, build_.filling.presence, c.id))) return;
+        if (build_.options.archive && (c.is().pressed || !isSeen(build_.form, build_.filling.visibility, c.id))) return;
         visit(c);
     });
 }
@@ -133,7 +133,7 @@ void PdfFields::describe(Object field, const Control& c) {
     int flags = kind.flags;
     if (c.yes(Prop::required)) flags |= requiredFlag;
     const bool worked = isFilled(c) && !c.text(Prop::workedOut).empty();
-    if (c.as<Access>() != Access::open || worked || !build_.filling.presence.enabled(c.id)) flags |= readOnlyFlag;
+    if (c.as<Access>() != Access::open || worked || !build_.filling.visibility.enabled(c.id)) flags |= readOnlyFlag;
     field.replaceKey("/FT", named(kind.type));
     if (kind.describe) (this->*kind.describe)(field, c, flags);
     if (flags != 0) field.replaceKey("/Ff", Object::newInteger(flags));
@@ -166,7 +166,7 @@ void PdfFields::tick(Object field, const Control& c, int&) {
 
 void PdfFields::question(Object field, const Control& c, int& flags) {
     Object value = Object::newName("/Off"), first = value;
-    const std::vector<Id> buttons = questionOf(build_.form, c);
+    const std::vector<Id> buttons = radioGroupOf(build_.form, c);
     for (Id id : buttons) {
         const Control& one = *build_.form.find(id);
         const Object state = Object::newName("/" + stateOf(build_.form, one));
@@ -340,9 +340,9 @@ Object PdfFields::addWidget(const Control& c, const Leaf& leaf, std::size_t page
     widget.replaceKey("/Subtype", named("/Widget"));
     widget.replaceKey("/Rect", Object::newArray({edge(place.left * scale), edge((height - place.bottom()) * scale),
                                                  edge(place.right() * scale), edge((height - place.top) * scale)}));
-    widget.replaceKey("/F", Object::newInteger(!isSeen(build_.form, build_.filling.presence, c.id) ? hiddenAnnotation
-                                               : c.is().pressed                                    ? 0
-                                                                                                   : printAnnotation));
+    widget.replaceKey("/F", Object::newInteger(!isSeen(build_.form, build_.filling.visibility, c.id) ? hiddenAnnotation
+                                               : c.is().pressed                                      ? 0
+                                                                : printAnnotation));
     if (!alone) {
         widget.replaceKey("/Parent", field);
         widget.replaceKey("/TU", pdfText(names_.of.at(c.id)));

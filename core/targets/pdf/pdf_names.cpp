@@ -21,7 +21,7 @@ string questionWords(const Spread& parts, const Form& designed, const Control& c
         const Control& group = *designed.find(at->second);
         return toldAs(designed, group);
     }
-    const auto buttons = parts.form.index()->questionOf(c.id);
+    const auto buttons = parts.form.index()->radioGroupOf(c.id);
     if (buttons.size() < 2) return "";
     const Control* holder = parts.form.find(c.parent);
     if (holder && holder->is().framed && !holder->text(Prop::title).empty()) return holder->text(Prop::title);

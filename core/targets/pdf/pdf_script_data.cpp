@@ -139,7 +139,7 @@ void PdfScriptData::addAnswers() {
     for (Id id : index->fields()) {
         const Control& c = *form_.find(id);
         const string name = answerName(form_, c);
-        std::vector<Id> parts = questionOf(form_, c);
+        std::vector<Id> parts = radioGroupOf(form_, c);
         if (const auto at = partsOf_.find(id); at != partsOf_.end()) parts = at->second;
         answers_[name] = answerOf(id, parts);
         for (Id part : parts) addField(*build_.form.find(part), name);
@@ -185,7 +185,7 @@ Json PdfScriptData::stepsOf(const std::vector<Step>& steps, Id from) {
             one["key"] = keyOf(step.on);
             if (const string answer = answerFor(step.on); !answer.empty()) one["answer"] = answer;
             if (const auto page = pageOf(step.on)) one["page"] = *page;
-            if (step.does == Does::clear && !on->is().root) {
+            if (step.does == Action::clear && !on->is().root) {
                 one["fields"] = Json::array();
                 for (const string& name : fields_.order)
                     if (const Json& field = *fields_.find(name); field.contains("answer"))
@@ -195,7 +195,7 @@ Json PdfScriptData::stepsOf(const std::vector<Step>& steps, Id from) {
             }
         }
         if (row(step.does).with) one["with"] = formulas_.add(step.with, from);
-        if (step.does == Does::ask) {
+        if (step.does == Action::ask) {
             one["yes"] = stepsOf(step.yes, from);
             one["no"] = stepsOf(step.no, from);
         }

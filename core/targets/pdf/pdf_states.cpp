@@ -17,7 +17,7 @@ bool isPlainState(const string& value) {
 
 /// The buttons that answer as one field.
 std::vector<Id> buttonsOf(const Form& form, const Control& c) {
-    return c.is().answer().shared ? questionOf(form, c) : std::vector<Id>{c.id};
+    return c.is().answer().shared ? radioGroupOf(form, c) : std::vector<Id>{c.id};
 }
 
 }  // namespace

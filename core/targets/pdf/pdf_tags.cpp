@@ -35,7 +35,7 @@ struct PdfTags::Walk {
     PdfTags& tags;
     const Leaf& leaf;
     std::size_t page;
-    const Presence& seen;
+    const Visibility& seen;
     LeafTags out = {};
     std::map<Id, Object> lists = {};  // of questions, by their first button or their group
     std::set<Id> spoken = {};         // labels that stand with their fields
@@ -144,7 +144,7 @@ struct PdfTags::Walk {
         Id question = noControl;
         if (const auto at = tags.parts_.groupOf.find(c.id); at != tags.parts_.groupOf.end())
             question = at->second;
-        else if (const auto buttons = form().index()->questionOf(c.id); buttons.size() > 1)
+        else if (const auto buttons = form().index()->radioGroupOf(c.id); buttons.size() > 1)
             question = buttons.front();
         if (question != noControl) {
             auto [at, fresh] = lists.try_emplace(question, Object::newNull());
@@ -185,7 +185,7 @@ struct PdfTags::Walk {
     }
 };
 
-LeafTags PdfTags::of(const Leaf& leaf, std::size_t page, const Presence& seen) {
+LeafTags PdfTags::of(const Leaf& leaf, std::size_t page, const Visibility& seen) {
     Walk walk{*this, leaf, page, seen};
     Object sect = structure_.element(structure_.document(), "Sect");
     walk.within(*form_.find(leaf.surface), sect, 0);

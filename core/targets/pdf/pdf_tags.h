@@ -38,7 +38,7 @@ class PdfTags {
   public:
     PdfTags(const Spread& parts, PdfStructure& structure) : form_(parts.form), parts_(parts), structure_(structure) {}
     /// `seen` is what is in sight when the form is written.
-    LeafTags of(const Leaf& leaf, std::size_t page, const Presence& seen);
+    LeafTags of(const Leaf& leaf, std::size_t page, const Visibility& seen);
     const std::vector<PdfHeading>& headings() const { return headings_; }
 
   private:

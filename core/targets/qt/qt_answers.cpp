@@ -47,8 +47,7 @@ string Writer::answerType(Id id) const {
     const Control& c = *form_.find(id);
     const Asks& row = asksOf(c);
     // A text box with a box for each letter is typed into as any other of one line.
-    const string of =
-        c.is().answer().free && widgetType(c).starts_with("fx::") ? "QLineEdit" : widgetType(c);
+    const string of = c.is().answer().free && widgetType(c).starts_with("fx::") ? "QLineEdit" : widgetType(c);
     return string("fx::") + row.part + (row.ofWidget ? "<" + of + ">" : "");
 }
 
@@ -69,7 +68,7 @@ string Writer::choicesOf(const Control& c) {
 string Writer::askedOf(const Control& c) {
     string list = ".name = " + textLiteral(answerName(form_, c));
     bool required = false, open = false;
-    for (Id id : questionOf(form_, c)) {
+    for (Id id : radioGroupOf(form_, c)) {
         required = required || form_.find(id)->yes(Prop::required);
         open = open || form_.find(id)->as<Access>() == Access::open;
     }
@@ -165,7 +164,7 @@ string Writer::limitsOf(const Control& c) {
 /// The buttons of a question.
 string Writer::buttonsOf(const Control& c) {
     string buttons;
-    for (Id id : questionOf(form_, c)) {
+    for (Id id : radioGroupOf(form_, c)) {
         const Control& k = *form_.find(id);
         string one = ".button = " + memberOf(id) + ", .value = " + textLiteral(valueWhenOn(k));
         if (k.yes(Prop::startsTicked)) put(one, "starts", "true");
@@ -187,8 +186,7 @@ string Writer::answerOf(const Control& c) {
     if (c.is().answers == AnswerType::date)
         arguments.push_back(isPicked(c) ? madeName(c) + "->lineEdit()" : memberOf(c.id));
     arguments.push_back("fx::Asked" + askedOf(c));
-    if (c.is().answer().listed)
-        arguments.push_back("fx::Choices" + choicesOf(c));
+    if (c.is().answer().listed) arguments.push_back("fx::Choices" + choicesOf(c));
     if (row.limits[0]) arguments.push_back(string("fx::") + row.limits + limitsOf(c));
     if (c.is().answers == AnswerType::choice) {
         arguments.push_back(textLiteral(c.text(Prop::defaultText)));

@@ -11,8 +11,9 @@
 namespace brindel {
 
 /// The class of a form, in order: the part that is written anew (header and source), the functions that it uses, the
-/// texts to be translated (Qt Linguist's TS 2.1; one more for each further language of the form, said there), and as a start the programmer's own class, CMakeLists.txt and
-/// main.cpp. The same form and choice give the same bytes. A problem where a name is none that C++ takes.
+/// texts to be translated (Qt Linguist's TS 2.1; one more for each further language of the form, said there), and as a
+/// start the programmer's own class, CMakeLists.txt and main.cpp. The same form and choice give the same bytes. A
+/// problem where a name is none that C++ takes.
 Result<std::vector<TargetFile>> classOf(const FormSession& opened, const FontBook& fonts, const ClassChoice& choice);
 
 /// The name that the class has: the chosen one, else the form's.

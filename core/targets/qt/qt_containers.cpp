@@ -63,7 +63,7 @@ void Writer::writeContainer(Id id) {
         }
         if (const Id label = index->labelOf(c->id); label != noControl && form_.find(label)->parent == id)
             write(*form_.find(label));
-        const auto question = index->questionOf(c->id);
+        const auto question = index->radioGroupOf(c->id);
         if (!question.empty()) {
             if (question.front() != c->id) continue;
             for (Id button : question) write(*form_.find(button));

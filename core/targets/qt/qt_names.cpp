@@ -128,7 +128,7 @@ string Writer::answerMember(Id id) {
 }
 string Writer::accessor(Id id) const {
     // A question answers under its own name, where it has one.
-    const auto question = form_.index()->questionOf(id);
+    const auto question = form_.index()->radioGroupOf(id);
     if (!question.empty()) {
         const string& answer = form_.index()->answerName(question.front());
         const Control* named = form_.named(answer);

@@ -14,11 +14,11 @@ namespace brindel::qt {
 using std::string;
 
 /// What a name in a formula stands for, as an expression.
-string Writer::worthOf(const Meaning& meaning) {
+string Writer::resultOf(const Meaning& meaning) {
     if (!meaning.known) return "fx::Value(fx::Error::name)";
     auto one = [&](Id id) {
         return within_ +
-               bareAnswer(form_.index()->questionOf(id).empty() ? id : form_.index()->questionOf(id).front()) +
+               bareAnswer(form_.index()->radioGroupOf(id).empty() ? id : form_.index()->radioGroupOf(id).front()) +
                "->worth()";
     };
     if (!meaning.column) return meaning.fields.empty() ? "fx::Value()" : one(meaning.fields.front());
@@ -36,7 +36,7 @@ string Writer::formula(const NodePtr& tree, const std::vector<std::pair<string, 
         *tree,
         [&](const string& name) -> string {
             for (const auto& [known, meaning] : names)
-                if (known == name) return worthOf(meaning);
+                if (known == name) return resultOf(meaning);
             return "fx::Value(fx::Error::name)";
         },
         within_, uses_);
@@ -75,7 +75,7 @@ string Writer::givenTo(const Worked& worked, const string& value) {
     const Control& c = *form_.find(worked.on);
     const string answer =
         isFilled(c)
-            ? answerMember(form_.index()->questionOf(c.id).empty() ? c.id : form_.index()->questionOf(c.id).front())
+            ? answerMember(form_.index()->radioGroupOf(c.id).empty() ? c.id : form_.index()->radioGroupOf(c.id).front())
             : "";
     const string widget = memberOf(c.id);
     auto number = [&](const char* setter, bool whole) {
@@ -169,14 +169,14 @@ void Writer::writeWork() {
         std::set<Id> of;
         for (const auto& [name, meaning] : worked.names)
             for (Id id : meaning.fields)
-                of.insert(form_.index()->questionOf(id).empty() ? id : form_.index()->questionOf(id).front());
+                of.insert(form_.index()->radioGroupOf(id).empty() ? id : form_.index()->radioGroupOf(id).front());
         string list;
         for (Id id : of) list += (list.empty() ? "" : ", ") + answerMember(id);
-        string worth, gives;
+        string result, gives;
         if (worked.gathers()) {
             if (worked.names.empty()) continue;
             within_ = "filling_->";
-            worth = worthOf(worked.names.front().second);
+            result = resultOf(worked.names.front().second);
             // Choices that follow another answer: all of them, by the answer that they go with.
             const Choices all = brindel::choicesOf(c, language_);
             string rows;
@@ -189,10 +189,10 @@ void Writer::writeWork() {
             works_ += fmt::format(
                 "filling_->work([this] {{ return {}; }}, [this](const fx::Value &value) {{\n    "
                 "{}->offer(fx::choicesFor({{{}}}, fx::wordsOr(value, QString())));\n}}, {{{}}});\n",
-                worth, answerMember(c.id), rows, list);
+                result, answerMember(c.id), rows, list);
             continue;
         }
-        const bool questioned = isFilled(c) && !form_.index()->questionOf(c.id).empty();
+        const bool questioned = isFilled(c) && !form_.index()->radioGroupOf(c.id).empty();
         const string stem = isFilled(c) && !questioned ? bareAnswer(c.id) : oneWord(memberOf(c.id));
         string function = stem + capital(worked.givesValue() ? "value" : string(row(worked.prop).key));
         function.erase(std::remove(function.begin(), function.end(), '_'), function.end());
@@ -231,62 +231,62 @@ string Writer::step(const Step& one, Id from) {
     };
     auto value = [&] { return formula(one.with, from); };
     switch (one.does) {
-        case Does::turn:
+        case Action::turn:
             return fmt::format("filling_->cursorTo({});", widget);
-        case Does::show:
+        case Action::show:
             return fmt::format("filling_->show({}, true);", widget);
-        case Does::hide:
+        case Action::hide:
             return fmt::format("filling_->show({}, false);", widget);
-        case Does::turnOver:
+        case Action::turnOver:
             return fmt::format("filling_->show({0}, !filling_->isShown({0}));", widget);
-        case Does::enable:
+        case Action::enable:
             return fmt::format("filling_->enable({}, true);", widget);
-        case Does::disable:
+        case Action::disable:
             return fmt::format("filling_->enable({}, false);", widget);
-        case Does::set:
+        case Action::set:
             if (!isFilled(*on)) return "";
             return fmt::format(
                 "{}->set({});",
-                answerMember(form_.index()->questionOf(on->id).empty() ? on->id
-                                                                       : form_.index()->questionOf(on->id).front()),
+                answerMember(form_.index()->radioGroupOf(on->id).empty() ? on->id
+                                                                         : form_.index()->radioGroupOf(on->id).front()),
                 value());
-        case Does::clear:
+        case Action::clear:
             return on->id == rootId ? "filling_->clear();" : fmt::format("filling_->clear({});", widget);
-        case Does::cursor:
+        case Action::cursor:
             return fmt::format("filling_->cursorTo({});", widget);
-        case Does::say:
+        case Action::say:
             return fmt::format("filling_->tell({});", with());
-        case Does::ask: {
+        case Action::ask: {
             const string yes = steps(one.yes, from), no = steps(one.no, from);
             string text = fmt::format("if (filling_->ask({})) {{\n{}}}", with(), indented(yes));
             if (!no.empty()) text += fmt::format(" else {{\n{}}}", indented(no));
             return text;
         }
-        case Does::accept:
+        case Action::accept:
             return "filling_->accept();\nreturn;";
-        case Does::acceptAndGoOn:
+        case Action::acceptAndGoOn:
             return "if (!filling_->acceptAndGoOn()) {\n    return;\n}";
-        case Does::leave:
+        case Action::leave:
             return "filling_->stop(fx::Then::left);\nreturn;";
-        case Does::putAway:
+        case Action::putAway:
             return "filling_->stop(fx::Then::putAway);\nreturn;";
-        case Does::addRow:
+        case Action::addRow:
             return fmt::format("filling_->addRow({});", widget);
-        case Does::removeRow:
+        case Action::removeRow:
             return fmt::format("filling_->removeRow({});", widget);
-        case Does::tell: {
+        case Action::tell: {
             const auto tree = readFormula(one.with);
             const string name = tree && (*tree)->what == Node::What::text ? nameFrom((*tree)->text) : "";
             if (name.empty() || isTakenInClass(name)) return fmt::format("emit told({});", with());
             tells_.insert(name);
             return fmt::format("emit {}();", name);
         }
-        case Does::address:
-        case Does::letter:
+        case Action::address:
+        case Action::letter:
             offers_ = true;
             include("QDesktopServices");
             include("QUrl");
-            return fmt::format("offer({}{});", one.does == Does::letter ? "QStringLiteral(\"mailto:\") + " : "",
+            return fmt::format("offer({}{});", one.does == Action::letter ? "QStringLiteral(\"mailto:\") + " : "",
                                with());
     }
     return "";

@@ -111,7 +111,7 @@ class Writer {
     std::string formula(const std::string& text, Id from);
     std::string steps(const std::vector<Step>& all, Id from);
     std::string step(const Step& one, Id from);
-    std::string worthOf(const Meaning& meaning);
+    std::string resultOf(const Meaning& meaning);
     std::string givenTo(const Worked& worked, const std::string& value);
     std::string runOf(Id id);
 

@@ -30,7 +30,7 @@ bool isAlwaysMet(const Form& form, const MovedControls& moved, const Control& co
 
 std::vector<string> valuesOf(const Form& form, const Control& c) {
     std::vector<string> all;
-    for (Id button : form.index()->questionOf(c.id)) all.push_back(valueWhenOn(*form.find(button)));
+    for (Id button : form.index()->radioGroupOf(c.id)) all.push_back(valueWhenOn(*form.find(button)));
     if (!all.empty() || !has(c.kind, Prop::choices) || c.yes(Prop::otherAnswers) || choicesFollowAnswers(form, c.id))
         return all;
     for (const Choice& choice : c.choices()) all.push_back(choice.value);
@@ -82,7 +82,7 @@ std::vector<ReplyPart> replyShape(const Form& form) {
             return has(c.kind, prop) && !worked.contains(prop) ? c.maybeNumber(prop) : std::nullopt;
         };
         if (!worked.contains(Prop::workedOut)) {
-            const auto buttons = form.index()->questionOf(id);
+            const auto buttons = form.index()->radioGroupOf(id);
             const bool required = buttons.empty() ? c.yes(Prop::required) : std::ranges::any_of(buttons, [&](Id one) {
                 return form.find(one)->yes(Prop::required);
             });

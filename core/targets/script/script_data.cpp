@@ -6,7 +6,7 @@
 
 #include "core/answers/answering.h"
 #include "core/answers/required_marks.h"
-#include "core/model/presence.h"
+#include "core/model/visibility.h"
 #include "core/rules/ecmascript.h"
 #include "core/session/limits.h"
 #include "core/text/fonts.h"
@@ -149,12 +149,11 @@ void addLimits(ScriptJson& a, const Form& form, const Control& c) {
         default:
             break;
     }
-    const bool mayBeRequired = required || std::ranges::any_of(questionOf(form, c), [&](Id one) {
+    const bool mayBeRequired = required || std::ranges::any_of(radioGroupOf(form, c), [&](Id one) {
                                    return form.find(one)->formulas.find(Prop::required) != nullptr;
                                });
     const bool valid = has(c.kind, Prop::valid) && !c.text(Prop::valid).empty();
-    const bool plain = row(type).free || row(type).ticked ||
-                       answerTypeWord(type) == "none";
+    const bool plain = row(type).free || row(type).ticked || answerTypeWord(type) == "none";
     if (plain && !mayBeRequired && !valid && !a.contains("matches")) return;
     const LimitSentences all = limitSentences({form, c});
     ScriptJson says = ScriptJson::object();

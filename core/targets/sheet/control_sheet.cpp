@@ -45,7 +45,7 @@ string choicesOf(const Form& form, const Control& c) {
     };
     if (has(c.kind, Prop::choices))
         for (const Choice& choice : c.choices()) add(choice.value, choice.text);
-    for (Id id : form.index()->questionOf(c.id)) {
+    for (Id id : form.index()->radioGroupOf(c.id)) {
         const Control& button = *form.find(id);
         add(valueWhenOn(button), button.text(Prop::text));
     }
@@ -54,8 +54,7 @@ string choicesOf(const Form& form, const Control& c) {
 
 /// What a control starts with.
 string startOf(const Control& c) {
-    if (c.is().answer().ticked)
-        return c.yes(Prop::startsTicked) ? "ticked" : "";
+    if (c.is().answer().ticked) return c.yes(Prop::startsTicked) ? "ticked" : "";
     return has(c.kind, Prop::defaultText) ? c.text(Prop::defaultText) : "";
 }
 

@@ -1,4 +1,4 @@
-#include "core/file/keepsake.h"
+#include "core/file/recovery_file.h"
 
 #include <charconv>
 #include <cstdlib>
@@ -24,13 +24,13 @@ std::string textIn(const Json& object, const char* key) {
 
 }  // namespace
 
-std::string keepsakeFolder() {
+std::string recoveryFolder() {
     if (const char* state = std::getenv("XDG_STATE_HOME"); state && *state) return std::string(state) + "/brindel";
     if (const char* home = std::getenv("HOME"); home && *home) return std::string(home) + "/.local/state/brindel";
     return "";
 }
 
-Result<void> keep(const std::string& folder, int pid, const Keepsake& what) {
+Result<void> keep(const std::string& folder, int pid, const RecoveryFile& what) {
     std::error_code error;
     fs::create_directories(folder, error);
     fs::permissions(folder, fs::perms::owner_all, error);
@@ -45,8 +45,8 @@ void forget(const std::string& folder, int pid) {
     fs::remove(recordOf(folder, pid), error);
 }
 
-std::vector<Keepsake> leftBehind(const std::string& folder) {
-    std::vector<Keepsake> found;
+std::vector<RecoveryFile> leftBehind(const std::string& folder) {
+    std::vector<RecoveryFile> found;
     std::error_code error;
     for (const auto& entry : fs::directory_iterator(folder, error)) {
         const std::string name = entry.path().filename().string();

@@ -8,10 +8,10 @@
 
 namespace brindel {
 
-class Presence {
+class Visibility {
   public:
     /// What a form says of its controls: how it is when it opens.
-    static Presence atStart(const Form& form);
+    static Visibility atStart(const Form& form);
 
     /// True unless the control itself is hidden, or cannot be used; its containers say the same of themselves. All that
     /// nothing is said of is shown and can be used.
@@ -22,16 +22,16 @@ class Presence {
     void enable(Id id, bool enabled);
     /// The same of one control as of another.
     void follow(Id id, Id other);
-    bool operator==(const Presence&) const = default;
+    bool operator==(const Visibility&) const = default;
 
   private:
     std::unordered_set<Id> hidden_, disabled_;
 };
 
 /// True when a control and all its containers are visible; false for one that is not there.
-bool isSeen(const Form& form, const Presence& presence, Id id);
+bool isSeen(const Form& form, const Visibility& visibility, Id id);
 /// True when they are visible and enabled.
-bool isUsable(const Form& form, const Presence& presence, Id id);
+bool isUsable(const Form& form, const Visibility& visibility, Id id);
 /// What a control says of itself: how it is when the form opens.
 bool startsVisible(const Control& control);
 bool startsEnabled(const Control& control);

@@ -1,4 +1,4 @@
-#include "core/session/worth.h"
+#include "core/session/result.h"
 
 #include <algorithm>
 #include <cmath>
@@ -11,10 +11,10 @@ Operand valueOf(const FormSession& session, const Control& c) {
     if (!c.text(Prop::workedOut).empty())
         for (const std::uint32_t place : session.dependence().formulasOf(c.id))
             if (session.dependence().formulas()[place].givesValue() &&
-                std::holds_alternative<FormulaError>(session.worth(place)))
-                return {{session.worth(place)}};
+                std::holds_alternative<FormulaError>(session.result(place)))
+                return {{session.result(place)}};
     const auto index = session.form().index();
-    for (Id button : index->questionOf(c.id))
+    for (Id button : index->radioGroupOf(c.id))
         if (const auto* on = std::get_if<bool>(&session.entry(button).held); on && *on)
             return {{valueWhenOn(*session.form().find(button))}};
     if (c.is().answer().shared) return {{Scalar()}};
@@ -56,7 +56,7 @@ Operand operandOf(const FormSession& session, const Meaning& meaning) {
 }
 
 Entry entryFrom(const Field& f, const Scalar& value) {
-    Surroundings around;
+    EvaluationContext around;
     around.language = f.language();
     auto wrong = [](FormulaError error) { return Entry{{}, std::string(errorText(error))}; };
     const AnswerType type = f.control.is().answers;
@@ -107,7 +107,7 @@ Entry entryFrom(const Field& f, const Scalar& value) {
 }
 
 std::optional<Value> propertyFrom(Prop prop, const Scalar& value, const std::string& language) {
-    Surroundings around;
+    EvaluationContext around;
     around.language = language;
     if (std::holds_alternative<FormulaError>(value)) return std::nullopt;
     auto number = [&]() -> std::optional<double> {
@@ -156,7 +156,7 @@ std::optional<Value> propertyFrom(Prop prop, const Scalar& value, const std::str
 namespace {
 template <class ValueOf>
 Scalar workedOut(const FormSession& session, const Node& formula, ValueOf valueOf) {
-    Surroundings around;
+    EvaluationContext around;
     around.valueOf = std::move(valueOf);
     around.today = session.today();
     around.minutesNow = session.minutes();
@@ -165,13 +165,13 @@ Scalar workedOut(const FormSession& session, const Node& formula, ValueOf valueO
 }
 }  // namespace
 
-Scalar worthOf(const FormSession& session, const Node& formula, Id from) {
+Scalar resultOf(const FormSession& session, const Node& formula, Id from) {
     return workedOut(session, formula, [&](const std::string& name) {
         return operandOf(session, meaningOf(session.form(), name, from));
     });
 }
 
-Scalar worthOf(const FormSession& session, const Worked& worked) {
+Scalar resultOf(const FormSession& session, const Worked& worked) {
     if (worked.inCircle) return FormulaError::circle;
     if (worked.gathers()) {
         // The answer that they depend on.

@@ -16,8 +16,8 @@ Entry entryFrom(const Field& field, const Scalar& value);
 /// What a property is when a formula gives it; nothing for an error, or what does not fit.
 std::optional<Value> propertyFrom(Prop prop, const Scalar& value, const std::string& language);
 /// What a formula of `from` is worth now.
-Scalar worthOf(const FormSession& session, const Node& formula, Id from = noControl);
+Scalar resultOf(const FormSession& session, const Node& formula, Id from = noControl);
 /// The same for one whose names are known.
-Scalar worthOf(const FormSession& session, const Worked& worked);
+Scalar resultOf(const FormSession& session, const Worked& worked);
 
 }  // namespace brindel

@@ -1,5 +1,5 @@
 // What can no longer work, and what becomes of it.
-#include "core/edit/rule_mends.h"
+#include "core/edit/rule_fixes.h"
 
 #include "core/edit/rule_copy.h"
 #include "core/rules/rule_fit.h"
@@ -25,7 +25,7 @@ Form broken() {
 std::vector<std::string> told(const Form& form) {
     std::vector<std::string> all;
     for (const BrokenRule& one : brokenRules(form))
-        all.push_back(calledBy(form, *form.find(one.on)) + ": " + one.says.text() + " " + one.mend.text());
+        all.push_back(calledBy(form, *form.find(one.on)) + ": " + one.says.text() + " " + one.fix.text());
     return all;
 }
 
@@ -39,7 +39,7 @@ TEST(RuleMends, SayWhatIsTheMatterAndPutItRight) {
     EXPECT_TRUE(std::ranges::find(all, "Go: What it should clear is gone. Remove the step") != all.end());
     EXPECT_TRUE(std::ranges::find(all, "Go: There is no field “numA”. Switch the rule off") != all.end());
     for (const std::string& one : all) SCOPED_TRACE(one);
-    const Form next = allRulesMended(form);
+    const Form next = allRulesFixed(form);
     EXPECT_TRUE(brokenRules(next).empty()) << told(next).front();
     const Rules& rules = named(next, "btnGo").rules;
     ASSERT_EQ(rules.size(), 2u) << "one had nothing left to do";
@@ -71,8 +71,8 @@ TEST(RuleMends, ACircleIsAPersonsToBreak) {
     const Form form = jotted("A: number = numB\nB: number = numA\n");
     const auto all = brokenRules(form);
     ASSERT_EQ(all.size(), 2u);
-    EXPECT_TRUE(all[0].mend.empty());
+    EXPECT_TRUE(all[0].fix.empty());
     EXPECT_EQ(all[0].says, "It goes in a circle.");
-    EXPECT_TRUE(sameContent(allRulesMended(form), form));
+    EXPECT_TRUE(sameContent(allRulesFixed(form), form));
     EXPECT_TRUE(brokenRules(jotted(booking)).empty());
 }

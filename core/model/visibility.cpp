@@ -1,4 +1,4 @@
-#include "core/model/presence.h"
+#include "core/model/visibility.h"
 
 namespace brindel {
 
@@ -10,47 +10,47 @@ bool startsEnabled(const Control& c) {
     return c.yes(Prop::enabled) || !has(c.kind, Prop::enabled);
 }
 
-Presence Presence::atStart(const Form& form) {
-    Presence presence;
+Visibility Visibility::atStart(const Form& form) {
+    Visibility visibility;
     form.controls.each([&](Id id, const Control& c) {
-        if (!startsVisible(c)) presence.hidden_.insert(id);
-        if (!startsEnabled(c)) presence.disabled_.insert(id);
+        if (!startsVisible(c)) visibility.hidden_.insert(id);
+        if (!startsEnabled(c)) visibility.disabled_.insert(id);
     });
-    return presence;
+    return visibility;
 }
 
-void Presence::show(Id id, bool visible) {
+void Visibility::show(Id id, bool visible) {
     if (visible)
         hidden_.erase(id);
     else
         hidden_.insert(id);
 }
 
-void Presence::enable(Id id, bool enabled) {
+void Visibility::enable(Id id, bool enabled) {
     if (enabled)
         disabled_.erase(id);
     else
         disabled_.insert(id);
 }
 
-void Presence::follow(Id id, Id other) {
+void Visibility::follow(Id id, Id other) {
     show(id, visible(other));
     enable(id, enabled(other));
 }
 
-bool isSeen(const Form& form, const Presence& presence, Id id) {
+bool isSeen(const Form& form, const Visibility& visibility, Id id) {
     const Control* c = form.find(id);
     for (; c; c = form.find(c->parent)) {
-        if (!presence.visible(c->id)) return false;
+        if (!visibility.visible(c->id)) return false;
         if (c->id == rootId) return true;
     }
     return false;
 }
 
-bool isUsable(const Form& form, const Presence& presence, Id id) {
+bool isUsable(const Form& form, const Visibility& visibility, Id id) {
     const Control* c = form.find(id);
     for (; c; c = form.find(c->parent)) {
-        if (!presence.visible(c->id) || !presence.enabled(c->id)) return false;
+        if (!visibility.visible(c->id) || !visibility.enabled(c->id)) return false;
         if (c->id == rootId) return true;
     }
     return false;

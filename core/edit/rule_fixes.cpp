@@ -1,4 +1,4 @@
-#include "core/edit/rule_mends.h"
+#include "core/edit/rule_fixes.h"
 
 #include <algorithm>
 
@@ -24,13 +24,13 @@ Sentence misfitOf(const Form& form, const string& formula, Id from) {
 std::optional<BrokenRule> brokenIn(const Form& form, Id on, std::size_t number, const Rule& rule) {
     BrokenRule broken{on, {}, number, false, {}, {}};
     auto look = [&](const Step& step) {
-        const DoesRow& does = row(step.does);
+        const ActionRow& does = row(step.does);
         if (does.onControl && !form.find(step.on)) {
             broken.gone = true;
             broken.begun = step.on == noControl;
             broken.says = broken.begun ? said("Choose what it should {}.", wordPart(does.word))
                                        : said("What it should {} is gone.", wordPart(does.word));
-            broken.mend = said("Remove the step");
+            broken.fix = said("Remove the step");
         } else if (does.with && broken.says.empty()) {
             broken.says = misfitOf(form, step.with, on);
         }
@@ -38,7 +38,7 @@ std::optional<BrokenRule> brokenIn(const Form& form, Id on, std::size_t number, 
     broken.says = misfitOf(form, rule.condition, on);
     eachStep(rule.steps, look);
     if (broken.says.empty()) return std::nullopt;
-    if (!broken.gone) broken.mend = said("Switch the rule off");
+    if (!broken.gone) broken.fix = said("Switch the rule off");
     return broken;
 }
 
@@ -85,9 +85,9 @@ bool isRuleBegun(const Control& control) {
     return begun;
 }
 
-Form mended(const Form& form, const BrokenRule& broken) {
+Form fixed(const Form& form, const BrokenRule& broken) {
     const Control* c = form.find(broken.on);
-    if (!c || broken.mend.empty()) return form;
+    if (!c || broken.fix.empty()) return form;
     if (broken.prop) {
         const Prop prop = *broken.prop;
         return c->formulas.find(prop) ? withFormula(form, {broken.on}, prop, "")
@@ -103,12 +103,12 @@ Form mended(const Form& form, const BrokenRule& broken) {
     return withRules(form, broken.on, std::move(rules));
 }
 
-Form allRulesMended(const Form& form) {
+Form allRulesFixed(const Form& form) {
     Form next = form;
     // From the last on, so that the numbers of the rules before stay; a rule can have two things the matter.
     for (int again = 0; again < 2; ++again) {
         const auto all = brokenRules(next);
-        for (auto at = all.rbegin(); at != all.rend(); ++at) next = mended(next, *at);
+        for (auto at = all.rbegin(); at != all.rend(); ++at) next = fixed(next, *at);
     }
     return next;
 }

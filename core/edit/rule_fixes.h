@@ -14,7 +14,7 @@ struct BrokenRule {
     std::size_t rule = 0;      // the number of the rule
     bool gone = false;         // its steps are done to what is gone
     Sentence says;             // what is the matter
-    Sentence mend;             // what mending does; empty where only a person can tell
+    Sentence fix;              // what mending does; empty where only a person can tell
     bool begun = false;        // a step is not done to anything yet: the rule is still being made
 };
 /// Everything of a form that can no longer work, control by control. Rules that are switched off are left out.
@@ -23,8 +23,8 @@ std::vector<BrokenRule> brokenRules(const Form& form);
 bool isRuleBegun(const Control& control);
 /// The form with it put right: a formula is taken away, so that the plain value holds; steps done to what is gone are
 /// taken out; a rule whose condition no longer reads is switched off. As it was where nothing can be done.
-Form mended(const Form& form, const BrokenRule& broken);
+Form fixed(const Form& form, const BrokenRule& broken);
 /// All of them at once.
-Form allRulesMended(const Form& form);
+Form allRulesFixed(const Form& form);
 
 }  // namespace brindel

@@ -10,7 +10,7 @@
 
 namespace brindel {
 
-struct Keepsake {
+struct RecoveryFile {
     std::string record;           // the file it is kept in
     std::string path;             // the form file it belongs to; empty for a form never saved
     std::string readOnlyBecause;  // why the form may not be saved under its own name; empty when it may
@@ -18,13 +18,13 @@ struct Keepsake {
 };
 
 /// The folder that records are kept in; it need not exist yet. Empty when there is neither a state folder nor a home.
-std::string keepsakeFolder();
+std::string recoveryFolder();
 /// Keeps a form for the process `pid`; replaces what that process kept before. `record` is left out but for the form.
-Result<void> keep(const std::string& folder, int pid, const Keepsake& what);
+Result<void> keep(const std::string& folder, int pid, const RecoveryFile& what);
 /// Throws away what a process kept: its work is saved, or not wanted.
 void forget(const std::string& folder, int pid);
 /// What processes that no longer run have left behind; a number that another process has by now does not hide it.
 /// Records that cannot be read are passed over.
-std::vector<Keepsake> leftBehind(const std::string& folder);
+std::vector<RecoveryFile> leftBehind(const std::string& folder);
 
 }  // namespace brindel
