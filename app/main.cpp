@@ -88,94 +88,62 @@ int paintPicture(MainWindow& window, const QString& out, const std::string& pass
     return 0;
 }
 
-}  // namespace
+struct Asked {
+    std::string path, picture, pass = "lay-out", size = "1280x800", language;
+    std::vector<std::string> select, commands;
+    bool keys = false, words = false, dark = false;
+    bool withoutWindow() const { return keys || words || !picture.empty(); }
+};
 
-int main(int argc, char** argv) {
-    takeSignalsAsProblems();
-    CLI::App app{"Designs dialogs and fillable documents."};
-    app.set_version_flag("--version", "Brindel 0.1.0");
-    std::string path, picture, pass = "lay-out", size = "1280x800";
-    std::vector<std::string> select;
-    app.add_option("FORM", path, "The form to open");
-    app.add_option("--picture", picture, "Paints the window to this PNG file and ends");
+void addOptions(CLI::App& app, Asked& asked) {
+    app.add_option("FORM", asked.path, "The form to open");
+    app.add_option("--picture", asked.picture, "Paints the window to this PNG file and ends");
     std::vector<std::string> keys;
     for (const PassRow& r : passes()) keys.push_back(r.key);
-    app.add_option("--pass", pass, "The pass to show")->check(CLI::IsMember(keys));
-    app.add_option("--size", size, "The window's size, as 1280x800");
-    app.add_option("--select", select, "Names or wordings of controls to select")->allow_extra_args(false);
-    std::vector<std::string> commands;
-    bool turnDark = false;
-    app.add_option("--do", commands, "Commands to run before the picture is painted, by their keys")
+    app.add_option("--pass", asked.pass, "The pass to show")->check(CLI::IsMember(keys));
+    app.add_option("--size", asked.size, "The window's size, as 1280x800");
+    app.add_option("--select", asked.select, "Names or wordings of controls to select")->allow_extra_args(false);
+    app.add_option("--do", asked.commands, "Commands to run before the picture is painted, by their keys")
         ->allow_extra_args(false);
-    std::string language;
-    app.add_option("--language", language, "The language in which the form is tried in the picture");
-    bool writeKeys = false;
-    app.add_flag("--keys", writeKeys, "Prints the page of keys as Markdown and ends");
-    bool writeWords = false;
-    app.add_flag("--words", writeWords, "Prints the words of all tables for translators and ends");
-    app.add_flag("--dark", turnDark, "The dark window");
+    app.add_option("--language", asked.language, "The language in which the form is tried in the picture");
+    app.add_flag("--keys", asked.keys, "Prints the page of keys as Markdown and ends");
+    app.add_flag("--words", asked.words, "Prints the words of all tables for translators and ends");
+    app.add_flag("--dark", asked.dark, "The dark window");
     app.allow_extras(false);
-    try {
-        app.parse(argc, argv);
-    } catch (const CLI::ParseError& error) {
-        return app.exit(error) == 0 ? 0 : 2;
-    }
-    const QStringList measure = toQt(size).split('x');
-    const QSize window_size = measure.size() == 2 ? QSize(measure[0].toInt(), measure[1].toInt()) : QSize();
-    if (window_size.width() < 200 || window_size.height() < 200 || window_size.width() > 8000 ||
-        window_size.height() > 8000) {
-        std::cerr << "--size: A size such as 1280x800 is expected.\n";
-        return 2;
-    }
-    if ((writeKeys || writeWords || !picture.empty()) && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM") &&
-        qEnvironmentVariableIsEmpty("DISPLAY") && qEnvironmentVariableIsEmpty("WAYLAND_DISPLAY"))
-        qputenv("QT_QPA_PLATFORM", "offscreen");
+}
 
-    needDisplay("brindel");
-    QApplication qt(argc, argv);
-    displayFound();
-    QApplication::setApplicationName("brindel");
-    useDesktopFont();
-    std::optional<Opened> opened;
-    if (!path.empty()) {
-        auto read = openForm(path);
-        if (read) opened = std::move(*read);
-        if (!read) {
-            const Problem& wrong = read.error();
-            std::cerr << path << ':' << (wrong.place.empty() ? "" : wrong.place + ":") << ' ' << wrong.sentence << '\n';
-            return wrong.place.empty() ? 3 : 1;
-        }
-    }
-    if (const QVariant dark = QSettings("brindel", "brindel").value("dark"); dark.isValid() && picture.empty())
-        setDark(dark.toBool());
-    if (turnDark) setDark(true);
-    // The window is made around a small form: one of twenty thousand controls is laid on its desk once.
-    auto window = std::make_unique<MainWindow>(newForm(Kind::dialog));
-    if (writeKeys) {
-        std::cout << fromQt(window->keysPage());
-        return 0;
-    }
-    if (writeWords) {
-        for (QString word : window->tableWords())
+/// "1280x800", of 200 to 8000 each; nothing for anything else.
+std::optional<QSize> sizeFrom(const std::string& text) {
+    const QStringList measure = toQt(text).split('x');
+    const QSize size = measure.size() == 2 ? QSize(measure[0].toInt(), measure[1].toInt()) : QSize();
+    const bool fits = size.width() >= 200 && size.height() >= 200 && size.width() <= 8000 && size.height() <= 8000;
+    return fits ? std::optional(size) : std::nullopt;
+}
+
+/// The form of the call; the exit where it cannot be read, with what is wrong said.
+tl::expected<Opened, int> openedAt(const std::string& path) {
+    auto read = openForm(path);
+    if (read) return std::move(*read);
+    const Problem& wrong = read.error();
+    std::cerr << path << ':' << (wrong.place.empty() ? "" : wrong.place + ":") << ' ' << wrong.sentence << '\n';
+    return tl::unexpected(wrong.place.empty() ? 3 : 1);
+}
+
+/// What the build asks for: the page of keys, the words of all tables.
+void print(const MainWindow& window, const Asked& asked) {
+    if (asked.keys) std::cout << fromQt(window.keysPage());
+    if (asked.words)
+        for (QString word : window.tableWords())
             std::cout << "QT_TRANSLATE_NOOP(\"Words\", \""
                       << fromQt(word.replace('\\', "\\\\").replace('"', "\\\"").replace('\n', "\\n")) << "\")\n";
-        return 0;
-    }
-    if (opened && picture.empty()) {
-        if (!window->openRead(toQt(path), *opened)) return 1;
-    } else if (opened) {
-        window->desk().open(opened->form, toQt(path), toQt(opened->readOnlyBecause.text()), opened->digest);
-        if (window->desk().isShut()) window->setPass(Pass::tryOut);
-    }
-    opened.reset();
-    window->resize(window_size);
-    if (path.empty() && commands.empty()) window->showStart(true);
-    if (!picture.empty()) return paintPicture(*window, toQt(picture), pass, select, commands, language, window_size);
-    window->resize(window_size.boundedTo(QGuiApplication::primaryScreen()->availableSize()));
+}
+
+/// The window until it is closed. One in other colours takes over the desk of the one before.
+int shown(QApplication& qt, std::unique_ptr<MainWindow> window, QSize size) {
+    window->resize(size.boundedTo(QGuiApplication::primaryScreen()->availableSize()));
     window->show();
     window->zoomToFit();
     QTimer::singleShot(0, window.get(), [&] { offerLeftBehind(*window); });
-    // A window in other colours takes over the desk of the one before.
     std::function<void()> turn = [&] {
         auto next = std::make_unique<MainWindow>(newForm(window->desk().form().root().kind));
         next->desk().takeOver(window->desk());
@@ -188,4 +156,61 @@ int main(int argc, char** argv) {
     };
     QObject::connect(window.get(), &MainWindow::darkTurned, &qt, turn, Qt::QueuedConnection);
     return QApplication::exec();
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+    takeSignalsAsProblems();
+    CLI::App app{"Designs dialogs and fillable documents."};
+    app.set_version_flag("--version", "Brindel 0.1.0");
+    Asked asked;
+    addOptions(app, asked);
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::ParseError& error) {
+        return app.exit(error) == 0 ? 0 : 2;
+    }
+    const auto size = sizeFrom(asked.size);
+    if (!size) {
+        std::cerr << "--size: A size such as 1280x800 is expected.\n";
+        return 2;
+    }
+    if (asked.withoutWindow() && qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM") &&
+        qEnvironmentVariableIsEmpty("DISPLAY") && qEnvironmentVariableIsEmpty("WAYLAND_DISPLAY"))
+        qputenv("QT_QPA_PLATFORM", "offscreen");
+
+    needDisplay("brindel");
+    QApplication qt(argc, argv);
+    displayFound();
+    QApplication::setApplicationName("brindel");
+    useDesktopFont();
+    std::optional<Opened> opened;
+    if (!asked.path.empty()) {
+        auto read = openedAt(asked.path);
+        if (!read) return read.error();
+        opened = std::move(*read);
+    }
+    if (const QVariant dark = QSettings("brindel", "brindel").value("dark"); dark.isValid() && asked.picture.empty())
+        setDark(dark.toBool());
+    if (asked.dark) setDark(true);
+    // The window is made around a small form: one of twenty thousand controls is laid on its desk once.
+    auto window = std::make_unique<MainWindow>(newForm(Kind::dialog));
+    if (asked.keys || asked.words) {
+        print(*window, asked);
+        return 0;
+    }
+    if (opened && asked.picture.empty()) {
+        if (!window->openRead(toQt(asked.path), *opened)) return 1;
+    } else if (opened) {
+        window->desk().open(opened->form, toQt(asked.path), toQt(opened->readOnlyBecause.text()), opened->digest);
+        if (window->desk().isShut()) window->setPass(Pass::tryOut);
+    }
+    opened.reset();
+    window->resize(*size);
+    if (asked.path.empty() && asked.commands.empty()) window->showStart(true);
+    if (!asked.picture.empty())
+        return paintPicture(*window, toQt(asked.picture), asked.pass, asked.select, asked.commands, asked.language,
+                            *size);
+    return shown(qt, std::move(window), *size);
 }

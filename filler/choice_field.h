@@ -7,6 +7,7 @@
 #include <QWidget>
 #include <functional>
 
+#include "core/text/fonts.h"
 #include "filler/widgets.h"
 
 namespace brindel {

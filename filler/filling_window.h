@@ -5,6 +5,7 @@
 #include <QPointer>
 #include <QScrollArea>
 
+#include "core/text/fonts.h"
 #include "filler/form_to_fill.h"
 
 namespace brindel {

@@ -7,6 +7,7 @@
 #include <map>
 
 #include "core/session/form_session.h"
+#include "core/text/fonts.h"
 
 class QButtonGroup;
 

@@ -5,6 +5,7 @@
 #include <QLineEdit>
 #include <functional>
 
+#include "core/text/fonts.h"
 #include "filler/widgets.h"
 
 namespace brindel {

@@ -5,6 +5,7 @@
 #include <QWidget>
 
 #include "core/draw/draw_control.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

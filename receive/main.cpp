@@ -45,6 +45,74 @@ int newAccess(const std::string& name) {
     return 0;
 }
 
+struct Asked {
+    ReceiverOptions options;
+    std::vector<std::string> paths, origins;
+    std::string store, listen = "127.0.0.1:8080", accessFile, newName, host = "127.0.0.1";
+    int port = 8080;
+    double megabytes = 16;
+};
+
+void addOptions(CLI::App& app, Asked& asked) {
+    app.add_option("FORM", asked.paths, "Form files; each is served under its name");
+    app.add_option("--store", asked.store, "Where replies are saved: a file such as replies.db, or postgresql://…");
+    app.add_option("--listen", asked.listen, "Address and port; port 0 takes any that is free")->capture_default_str();
+    app.add_option("--certificate", asked.options.certificate, "For HTTPS: the certificate with its chain, in PEM");
+    app.add_option("--key", asked.options.key, "For HTTPS: the key of the certificate, in PEM");
+    app.add_flag("--behind-proxy", asked.options.behindProxy,
+                 "A proxy stands before it: its X-Forwarded-For, -Proto and -Host are believed");
+    app.add_option("--allow-origin", asked.origins,
+                   "Where else pages may send from: https://forms.example, or null for pages opened as files");
+    app.add_option("--access-file", asked.accessFile, "Only who is named in this file comes in, by name and password");
+    app.add_option("--new-access", asked.newName,
+                   "Writes a line for the access file: this name, and the password from standard input");
+    app.add_option("--replies-a-minute", asked.options.repliesAMinute, "The most from one address; 0 for no limit")
+        ->check(CLI::Range(0, 1000000))
+        ->capture_default_str();
+    app.add_option("--most-megabytes", asked.megabytes, "The largest reply")
+        ->check(CLI::Range(0.01, 64.0))
+        ->capture_default_str();
+    app.add_option("--connections", asked.options.connections, "Served at the same time")
+        ->check(CLI::Range(2, 1000))
+        ->capture_default_str();
+}
+
+/// What was asked for, as far as it can be seen without serving: 0, or the exit with what is wrong said.
+int looked(Asked& asked) {
+    if (asked.paths.empty()) return problem("brindel-receive", {"", said("Name a form to serve.")}, 2);
+    if (asked.store.empty()) return problem("brindel-receive", {"", said("Name a store with --store.")}, 2);
+    if (asked.options.certificate.empty() != asked.options.key.empty())
+        return problem("brindel-receive", {"", said("--certificate and --key go together.")}, 2);
+    if (!readPlace(asked.listen, asked.host, asked.port))
+        return problem("--listen", {"", said("An address and a port such as 127.0.0.1:8080 are expected here.")}, 2);
+    for (const std::string& origin : asked.origins) {
+        const bool whole =
+            origin == "null" || (isPostable(origin) && origin.find('/', origin.find("://") + 3) == std::string::npos);
+        if (!whole)
+            return problem("--allow-origin",
+                           {"", said("An origin such as https://forms.example is expected here, without a path.")}, 2);
+        asked.options.origins.insert(origin);
+    }
+    asked.options.bounds.bodyBytes = std::size_t(asked.megabytes * (1 << 20));
+    return 0;
+}
+
+/// What happens, a line of JSON each.
+std::shared_ptr<spdlog::logger> logger() {
+    auto log = std::make_shared<spdlog::logger>("receive", std::make_shared<spdlog::sinks::stderr_sink_mt>());
+    log->set_pattern("{\"at\": \"%Y-%m-%dT%H:%M:%S.%e%z\", %v}");
+    log->flush_on(spdlog::level::info);
+    return log;
+}
+
+std::string logLine(const Happening& what) {
+    std::string line =
+        fmt::format("\"method\": {}, \"path\": {}, \"status\": {}, \"bytes\": {}, \"ms\": {:.1f}",
+                    Json(what.method).dump(), Json(what.path).dump(), what.status, what.bytes, what.milliseconds);
+    if (what.reply) line += fmt::format(", \"reply\": {}", what.reply);
+    return line;
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -57,65 +125,26 @@ int main(int argc, char** argv) {
 
     CLI::App app{"Serves forms as web pages, and saves the replies that come in."};
     app.set_version_flag("--version", "Brindel 0.1.0");
-    ReceiverOptions options;
-    std::vector<std::string> paths, origins;
-    std::string store, listen = "127.0.0.1:8080", accessFile, newName;
-    double megabytes = 16;
-    app.add_option("FORM", paths, "Form files; each is served under its name");
-    app.add_option("--store", store, "Where replies are saved: a file such as replies.db, or postgresql://…");
-    app.add_option("--listen", listen, "Address and port; port 0 takes any that is free")->capture_default_str();
-    app.add_option("--certificate", options.certificate, "For HTTPS: the certificate with its chain, in PEM");
-    app.add_option("--key", options.key, "For HTTPS: the key of the certificate, in PEM");
-    app.add_flag("--behind-proxy", options.behindProxy,
-                 "A proxy stands before it: its X-Forwarded-For, -Proto and -Host are believed");
-    app.add_option("--allow-origin", origins,
-                   "Where else pages may send from: https://forms.example, or null for pages opened as files");
-    app.add_option("--access-file", accessFile, "Only who is named in this file comes in, by name and password");
-    app.add_option("--new-access", newName,
-                   "Writes a line for the access file: this name, and the password from standard input");
-    app.add_option("--replies-a-minute", options.repliesAMinute, "The most from one address; 0 for no limit")
-        ->check(CLI::Range(0, 1000000))
-        ->capture_default_str();
-    app.add_option("--most-megabytes", megabytes, "The largest reply")
-        ->check(CLI::Range(0.01, 64.0))
-        ->capture_default_str();
-    app.add_option("--connections", options.connections, "Served at the same time")
-        ->check(CLI::Range(2, 1000))
-        ->capture_default_str();
+    Asked asked;
+    addOptions(app, asked);
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& error) {
         return app.exit(error) == 0 ? 0 : 2;
     }
-    if (!newName.empty()) return newAccess(newName);
-    if (paths.empty()) return problem("brindel-receive", {"", said("Name a form to serve.")}, 2);
-    if (store.empty()) return problem("brindel-receive", {"", said("Name a store with --store.")}, 2);
-    if (options.certificate.empty() != options.key.empty())
-        return problem("brindel-receive", {"", said("--certificate and --key go together.")}, 2);
-    std::string host = "127.0.0.1";
-    int port = 8080;
-    if (!readPlace(listen, host, port))
-        return problem("--listen", {"", said("An address and a port such as 127.0.0.1:8080 are expected here.")}, 2);
-    for (const std::string& origin : origins) {
-        const bool whole =
-            origin == "null" || (isPostable(origin) && origin.find('/', origin.find("://") + 3) == std::string::npos);
-        if (!whole)
-            return problem("--allow-origin",
-                           {"", said("An origin such as https://forms.example is expected here, without a path.")}, 2);
-        options.origins.insert(origin);
-    }
-    options.bounds.bodyBytes = std::size_t(megabytes * (1 << 20));
+    if (!asked.newName.empty()) return newAccess(asked.newName);
+    if (const int exit = looked(asked)) return exit;
 
-    auto forms = servedForms(paths);
+    auto forms = servedForms(asked.paths);
     if (!forms) return problem(forms.error().place, {"", forms.error().sentence}, 1);
     std::unique_ptr<Entrants> access;
-    if (!accessFile.empty()) {
-        auto read = Entrants::read(accessFile);
-        if (!read) return problem(accessFile, read.error(), 3);
+    if (!asked.accessFile.empty()) {
+        auto read = Entrants::read(asked.accessFile);
+        if (!read) return problem(asked.accessFile, read.error(), 3);
         access = std::move(*read);
     }
-    const std::string address = spokenAddress(store);
-    auto keeper = Keeper::open(store);
+    const std::string address = spokenAddress(asked.store);
+    auto keeper = Keeper::open(asked.store);
     if (!keeper) return problem(address, keeper.error(), 3);
     for (const ServedForm& form : *forms) {
         auto changes = (*keeper)->changesFor(*form.own);
@@ -123,24 +152,17 @@ int main(int argc, char** argv) {
         for (const Sentence& change : *changes) problem(address, {"", change}, 0);
     }
 
-    auto log = std::make_shared<spdlog::logger>("receive", std::make_shared<spdlog::sinks::stderr_sink_mt>());
-    log->set_pattern("{\"at\": \"%Y-%m-%dT%H:%M:%S.%e%z\", %v}");
-    log->flush_on(spdlog::level::info);
-    auto receiver = Receiver::made(std::move(*forms), **keeper, access.get(), options, [&log](const Happening& what) {
-        std::string line =
-            fmt::format("\"method\": {}, \"path\": {}, \"status\": {}, \"bytes\": {}, \"ms\": {:.1f}",
-                        Json(what.method).dump(), Json(what.path).dump(), what.status, what.bytes, what.milliseconds);
-        if (what.reply) line += fmt::format(", \"reply\": {}", what.reply);
-        log->info("{}", line);
-    });
+    const auto log = logger();
+    auto receiver = Receiver::made(std::move(*forms), **keeper, access.get(), asked.options,
+                                   [&log](const Happening& what) { log->info("{}", logLine(what)); });
     if (!receiver) return problem(receiver.error().place, {"", receiver.error().sentence}, 3);
-    port = (*receiver)->bindTo(host, port);
+    const int port = (*receiver)->bindTo(asked.host, asked.port);
     if (port < 0)
         return problem(
-            listen,
+            asked.listen,
             {"", said("Nothing can be served here: the address is in use, not on this machine, or not allowed.")}, 4);
-    std::cout << (options.certificate.empty() ? "http://" : "https://")
-              << (host.find(':') == std::string::npos ? host : "[" + host + "]") << ':' << port << "/" << std::endl;
+    std::cout << (asked.options.certificate.empty() ? "http://" : "https://")
+              << (asked.host.find(':') == std::string::npos ? asked.host : "[" + asked.host + "]") << ':' << port << "/" << std::endl;
 
     std::thread ending([&] {
         int which = 0;

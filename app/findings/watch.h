@@ -10,6 +10,7 @@
 #include <thread>
 
 #include "core/check/check.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

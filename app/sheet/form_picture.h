@@ -5,6 +5,7 @@
 #include <unordered_map>
 
 #include "core/draw/draw_control.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

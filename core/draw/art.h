@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "core/draw/draw_control.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

@@ -7,6 +7,7 @@
 #include "core/model/measures.h"
 #include "core/model/places.h"
 #include "core/model/visibility.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

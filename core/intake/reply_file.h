@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/intake/pdf_reply.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

@@ -8,6 +8,7 @@
 #include "core/jot/lay_out.h"
 #include "core/jot/sizes.h"
 #include "core/naming/identifiers.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

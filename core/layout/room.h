@@ -3,6 +3,7 @@
 
 #include "core/draw/draw_control.h"
 #include "core/edit/edits.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/draw/draw_control.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

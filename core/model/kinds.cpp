@@ -43,10 +43,11 @@ std::vector<Token> paperTokens() {
     return tokens;
 }
 
-const std::vector<PropertyRow>& properties() {
+/// What a control is called and says, where it is, and that it must be filled in.
+std::vector<PropertyRow> saidAndRequired() {
     using enum Type;
     using G = Group;
-    static const std::vector<PropertyRow> rows = {
+    return {
         {Prop::text, "text", "Text", longText, G::identity, none, "The wording that people read."},
         {Prop::title, "title", "Title", text, G::identity, none, "Shown in the title bar or at the top."},
         {Prop::hint, "hint", "Hint", text, G::identity, none, "Shown on pointing, and read out by screen readers."},
@@ -68,6 +69,14 @@ const std::vector<PropertyRow>& properties() {
          {{"sign", "marked by a sign"}, {"word", "marked by the word"}, {"none", "not marked"}}},
         {Prop::defaultText, "default", "Starts as", text, G::entry, none, "What is filled in when the form opens; for a date also today, or today and a number of days."},
         {Prop::startsTicked, "startsTicked", "Starts ticked", yesNo, G::entry, false, "Ticked or chosen when the form opens."},
+    };
+}
+
+/// What is typed.
+std::vector<PropertyRow> typing() {
+    using enum Type;
+    using G = Group;
+    return {
         {Prop::maxLength, "maxLength", "Maximum length", whole, G::entry, 0.0, "The number of characters that can be typed; 0 for no limit."},
         {Prop::lines, "lines", "Lines", oneOf, G::entry, string("one"), "Whether Enter begins a new line.", {{"one", "one line"}, {"many", "many lines"}}},
         {Prop::wraps, "wraps", "Wraps", yesNo, G::entry, true, "Long text continues on the next line."},
@@ -108,7 +117,14 @@ const std::vector<PropertyRow>& properties() {
         {Prop::workedOut, "workedOut", "Worked out", formula, G::entry, none, "A formula over other fields; the filler cannot type over it."},
         {Prop::valid, "valid", "Is right when", formula, G::entry, none, "A condition over this answer and others; checked once there is an answer."},
         {Prop::validMessage, "validMessage", "Otherwise shows", text, G::entry, none, "Shown when the answer is not right."},
+    };
+}
 
+/// What is chosen from, tables, and what buttons and fields do.
+std::vector<PropertyRow> choosing() {
+    using enum Type;
+    using G = Group;
+    return {
         {Prop::choicesFrom, "choicesFrom", "Choices are", oneOf, G::choices, string("typed"), "Where the choices come from.",
          {{"typed", "typed here"}, {"ready", "a ready list"}, {"run", "a run of numbers"}, {"file", "a column of a file"}}},
         {Prop::choices, "choices", "Choices", Type::choices, G::choices, Choices{}, "One a line; a value before = when it differs from the text."},
@@ -152,7 +168,14 @@ const std::vector<PropertyRow>& properties() {
         {Prop::accessKey, "accessKey", "Access key", text, G::action, none, "The letter that goes here with Alt."},
         {Prop::keepsKey, "keepsKey", "Fixed key", yesNo, G::action, false, "Set by hand: choosing keys for all does not change it."},
         {Prop::startsIn, "startsIn", "Starts in", reference, G::action, Reference{}, "Where the cursor is when the form opens; the first stop when empty."},
+    };
+}
 
+/// Who may fill it, the window and the paper.
+std::vector<PropertyRow> protecting() {
+    using enum Type;
+    using G = Group;
+    return {
         {Prop::access, "access", "Fillers may", oneOf, G::protection, string("open"), "What fillers can do with it.",
          {{"open", "fill it"}, {"readOnly", "read it only"}, {"locked", "not touch it"}}},
         {Prop::personal, "personal", "Personal", yesNo, G::protection, false, "Holds a detail about a person."},
@@ -188,7 +211,14 @@ const std::vector<PropertyRow>& properties() {
         {Prop::head, "head", "Header", text, G::paper, none, "Shown at the top of every page."},
         {Prop::foot, "foot", "Footer", text, G::paper, none, "Shown at the bottom of every page."},
         {Prop::pageNumbers, "pageNumbers", "Page numbers", yesNo, G::paper, true, "Page x of y in the footer, from two pages on."},
+    };
+}
 
+/// How it looks.
+std::vector<PropertyRow> looking() {
+    using enum Type;
+    using G = Group;
+    return {
         {Prop::style, "style", "Style", Type::style, G::look, none, "The set of looks it follows."},
         {Prop::entryStyle, "entryStyle", "Entry style", Type::style, G::look, string(style::entry), "The looks of what fillers type."},
         {Prop::fontFamily, "font", "Font", font, G::look, none, "The desktop's font when empty."},
@@ -218,12 +248,25 @@ const std::vector<PropertyRow>& properties() {
          {{"whole", "is shown whole"}, {"fills", "fills the box"}, {"stretched", "is stretched"}}},
         {Prop::alwaysFits, "alwaysFits", "Always fits", yesNo, G::place, false, "Becomes as wide as its text whenever that changes."},
     };
+}
+
+template <class Row>
+std::vector<Row> inARow(std::vector<std::vector<Row>> parts) {
+    std::vector<Row> all;
+    for (std::vector<Row>& part : parts) std::ranges::move(part, std::back_inserter(all));
+    return all;
+}
+
+const std::vector<PropertyRow>& properties() {
+    static const std::vector<PropertyRow> rows =
+        inARow<PropertyRow>({saidAndRequired(), typing(), choosing(), protecting(), looking()});
     return rows;
 }
 
-const std::vector<KindRow>& kinds() {
+/// Forms, their pages, wording, and what is typed into.
+std::vector<KindRow> formsAndTyping() {
     using enum Prop;
-    static const std::vector<KindRow> table_ = {
+    return {
         {.kind = Kind::dialog, .key = "dialog", .word = "dialog", .prefix = "dlg", .suffix = "Dialog", .named = Named::always,
          .inDialog = {480, 320}, .style = style::text,
          .surface = true, .root = true, .holds = true, .children = "controls", .wording = Prop::title,
@@ -272,6 +315,13 @@ const std::vector<KindRow>& kinds() {
          .answers = AnswerType::time, .tabbed = true, .placed = true, .labelled = true,
          .props = with({timePattern, earliestTime, latestTime, rangeMessage, stepMinutes, defaultText, placeholder}, true, true),
          .first = {required, earliestTime, latestTime, timePattern, stepMinutes, defaultText}},
+    };
+}
+
+/// What is chosen.
+std::vector<KindRow> chosen() {
+    using enum Prop;
+    return {
         {.kind = Kind::comboBox, .key = "comboBox", .word = "combo box", .prefix = "cbo", .suffix = "Choice", .named = Named::always,
          .letter = 'C', .inDialog = {150, 26}, .inDocument = {50, 7}, .style = style::field,
          .answers = AnswerType::choice, .tabbed = true, .placed = true, .labelled = true,
@@ -300,6 +350,13 @@ const std::vector<KindRow>& kinds() {
          .props = with({text, choicesFrom, choices, readyList, runFrom, runTo, runStep, listText, listFile, listColumn, many, atLeast, atMost, rangeMessage, acrossIn, otherAnswers, otherText, defaultText}, true, true),
          .first = {text, required, choicesFrom, choices, readyList, runFrom, runTo, runStep, listText, listColumn, many, acrossIn, otherAnswers},
          .defaults = {{alignDown, string("top")}}},
+    };
+}
+
+/// What is pressed, what holds others, and what is drawn.
+std::vector<KindRow> pressedAndDrawn() {
+    using enum Prop;
+    return {
         {.kind = Kind::button, .key = "button", .word = "button", .prefix = "btn", .suffix = "Button", .named = Named::always,
          .letter = 'B', .inDialog = {96, 30}, .inDocument = {28, 8}, .style = style::button,
          .tabbed = true, .placed = true, .pressed = true, .wording = Prop::text,
@@ -350,7 +407,11 @@ const std::vector<KindRow>& kinds() {
          .props = {lineWidth, lineColour, dash, fillColour, corners, holdsTo, visible, note},
          .first = {fillColour, lineColour, lineWidth, corners, dash, note}},
     };
-    return table_;
+}
+
+const std::vector<KindRow>& kinds() {
+    static const std::vector<KindRow> rows = inARow<KindRow>({formsAndTyping(), chosen(), pressedAndDrawn()});
+    return rows;
 }
 
 // clang-format on
@@ -398,6 +459,37 @@ const Value& fallback(Kind kind, Prop prop) {
     return row(prop).fallback;
 }
 
+namespace {
+
+bool isClock(const string& text) {
+    return text.size() == 5 && text[2] == ':' && text.find_first_not_of("0123456789:") == string::npos &&
+           text.substr(0, 2) < "24" && text.substr(3) < "60" && text.rfind(':') == 2;
+}
+
+Sentence notAToken(const PropertyRow& r, const string* text) {
+    string expected;
+    for (std::size_t i = 0; i < r.tokens.size(); ++i) {
+        if (text && *text == r.tokens[i].key) return {};
+        expected += (i ? ", " : "") + string(r.tokens[i].key);
+    }
+    return said("One of {} is expected here.", expected);
+}
+
+Sentence notEdges(const string* text) {
+    if (!text) return said("Edges such as \"left top\" are expected here.");
+    std::size_t at = 0;
+    while (at < text->size()) {
+        const std::size_t end = std::min(text->find(' ', at), text->size());
+        const string word = text->substr(at, end - at);
+        if (word != "left" && word != "top" && word != "right" && word != "bottom")
+            return said("Edges out of left, top, right and bottom are expected here.");
+        at = end + 1;
+    }
+    return {};
+}
+
+}  // namespace
+
 Sentence misfit(Prop prop, const Value& value) {
     const Sentence fits;
     const PropertyRow& r = row(prop);
@@ -423,12 +515,8 @@ Sentence misfit(Prop prop, const Value& value) {
             return text && (text->empty() || text->starts_with("iVBORw0KGgo"))
                        ? fits
                        : said("A PNG picture in base64 is expected here.");
-        case Type::time: {
-            const bool clock = text && text->size() == 5 && (*text)[2] == ':' &&
-                               text->find_first_not_of("0123456789:") == string::npos && text->substr(0, 2) < "24" &&
-                               text->substr(3) < "60" && text->rfind(':') == 2;
-            return text && (text->empty() || clock) ? fits : said("A time like 08:30 is expected here.");
-        }
+        case Type::time:
+            return text && (text->empty() || isClock(*text)) ? fits : said("A time like 08:30 is expected here.");
         case Type::columns: {
             const auto* columns = std::get_if<Choices>(&value);
             if (columns && columns->size() > mostColumns) return said("A table has at most {} columns.", mostColumns);
@@ -438,26 +526,10 @@ Sentence misfit(Prop prop, const Value& value) {
             return std::holds_alternative<Choices>(value) ? fits : said("A list of choices is expected here.");
         case Type::reference:
             return std::holds_alternative<Reference>(value) ? fits : said("The id of a control is expected here.");
-        case Type::oneOf: {
-            string expected;
-            for (std::size_t i = 0; i < r.tokens.size(); ++i) {
-                if (text && *text == r.tokens[i].key) return fits;
-                expected += (i ? ", " : "") + string(r.tokens[i].key);
-            }
-            return said("One of {} is expected here.", expected);
-        }
-        case Type::edges: {
-            if (!text) return said("Edges such as \"left top\" are expected here.");
-            std::size_t at = 0;
-            while (at < text->size()) {
-                std::size_t end = std::min(text->find(' ', at), text->size());
-                string word = text->substr(at, end - at);
-                if (word != "left" && word != "top" && word != "right" && word != "bottom")
-                    return said("Edges out of left, top, right and bottom are expected here.");
-                at = end + 1;
-            }
-            return fits;
-        }
+        case Type::oneOf:
+            return notAToken(r, text);
+        case Type::edges:
+            return notEdges(text);
         case Type::text:
         case Type::longText:
         case Type::style:

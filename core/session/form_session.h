@@ -7,8 +7,8 @@
 #include <set>
 
 #include "core/answers/shown.h"
-#include "core/model/places.h"
 #include "core/layout/folding.h"
+#include "core/model/places.h"
 #include "core/rules/dependence.h"
 #include "core/rules/evaluate.h"
 #include "core/session/answers.h"
@@ -217,6 +217,9 @@ class FormSession {
     bool raise(Event event, Id id, const std::string& key = {});
     void react();
     void doStep(const Pending& from, const Step& step);
+    void endWith(Outcome::Then then);
+    void doAccept(bool goesOn);
+    void doTurn(const Control& page);
     void note(Happened happened);
     Outcome taken();
     bool holdsAlready(Id id, const Answer& answer) const;

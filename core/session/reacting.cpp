@@ -125,6 +125,40 @@ void FormSession::react() {
     if (!waiting_) reactions_ = 0;
 }
 
+void FormSession::endWith(Outcome::Then then) {
+    reaction_.then = then;
+    pending_.clear();
+    later_.clear();
+    touched_.clear();
+}
+
+void FormSession::doAccept(bool goesOn) {
+    Outcome outcome = accept();
+    reaction_.wrongs = outcome.wrongs;
+    if (!outcome.wrongs.empty()) {
+        endWith(Outcome::Then::stay);
+        reaction_.cursor = outcome.cursor;
+    } else if (!goesOn) {
+        endWith(Outcome::Then::accepted);
+    } else {
+        reaction_.reply = reply();
+        clear();
+        reaction_.then = Outcome::Then::goesOn;
+        reaction_.cursor = firstStop(form_, filling_.visibility);
+    }
+}
+
+/// To a page, with the cursor in its first stop.
+void FormSession::doTurn(const Control& page) {
+    if (page.is().turned) turn(page.parent, page.id);
+    show(page.id);
+    for (Id id : route())
+        if (within(form_, id, page.id)) {
+            reaction_.cursor = id;
+            break;
+        }
+}
+
 void FormSession::doStep(const Pending& from, const Step& step) {
     const Control* on = form_.find(step.on);
     if (row(step.does).onControl && !on) return;
@@ -135,21 +169,9 @@ void FormSession::doStep(const Pending& from, const Step& step) {
     }
     const string text = textOf(with);
     note({from.when, from.at, from.rule, step.does, step.on, text});
-    auto stop = [&](Outcome::Then then) {
-        reaction_.then = then;
-        pending_.clear();
-        later_.clear();
-        touched_.clear();
-    };
     switch (step.does) {
         case Action::turn:
-            if (on->is().turned) turn(on->parent, on->id);
-            show(on->id);
-            for (Id id : route())
-                if (within(form_, id, on->id)) {
-                    reaction_.cursor = id;
-                    break;
-                }
+            doTurn(*on);
             break;
         case Action::show:
             reveal(on->id, true);
@@ -184,27 +206,14 @@ void FormSession::doStep(const Pending& from, const Step& step) {
             waiting_ = Pending{from.when, from.at, from.rule, {step}};
             break;
         case Action::accept:
-        case Action::acceptAndGoOn: {
-            Outcome outcome = accept();
-            reaction_.wrongs = outcome.wrongs;
-            if (!outcome.wrongs.empty()) {
-                stop(Outcome::Then::stay);
-                reaction_.cursor = outcome.cursor;
-            } else if (step.does == Action::accept) {
-                stop(Outcome::Then::accepted);
-            } else {
-                reaction_.reply = reply();
-                clear();
-                reaction_.then = Outcome::Then::goesOn;
-                reaction_.cursor = firstStop(form_, filling_.visibility);
-            }
+        case Action::acceptAndGoOn:
+            doAccept(step.does == Action::acceptAndGoOn);
             break;
-        }
         case Action::leave:
-            stop(Outcome::Then::left);
+            endWith(Outcome::Then::left);
             break;
         case Action::putAway:
-            stop(Outcome::Then::putAway);
+            endWith(Outcome::Then::putAway);
             break;
         case Action::addRow:
             if (canAddRow(on->id)) reformed(rowAdded(form_, on->id), on->id);

@@ -8,6 +8,7 @@
 #include "core/seal/password.h"
 #include "core/session/form_session.h"
 #include "core/targets/target_file.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/session/form_session.h"
+#include "core/text/fonts.h"
 
 class QPrinter;
 

@@ -4,6 +4,7 @@
 
 #include "core/model/kit_choice.h"
 #include "core/session/form_session.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

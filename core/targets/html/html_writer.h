@@ -9,6 +9,7 @@
 #include "core/targets/added_rows.h"
 #include "core/targets/html/html_look.h"
 #include "core/targets/html/html_page.h"
+#include "core/text/fonts.h"
 #include "core/text/phrases.h"
 
 namespace brindel {

@@ -4,6 +4,7 @@
 #include <functional>
 
 #include "core/targets/targets.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

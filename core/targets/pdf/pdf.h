@@ -6,6 +6,7 @@
 #include "core/draw/draw_control.h"
 #include "core/model/problem.h"
 #include "core/seal/password.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

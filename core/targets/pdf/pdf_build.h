@@ -7,6 +7,7 @@
 #include "core/targets/pdf/pdf_content.h"
 #include "core/targets/pdf/pdf_structure.h"
 #include "core/targets/pdf/pdf_tags.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

@@ -3,6 +3,7 @@
 
 #include "core/draw/draw_control.h"
 #include "core/model/problem.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

@@ -7,6 +7,7 @@
 
 #include "core/session/form_session.h"
 #include "core/targets/target_file.h"
+#include "core/text/fonts.h"
 
 namespace brindel {
 

@@ -13,6 +13,7 @@
 #include "core/session/form_session.h"
 #include "core/targets/added_rows.h"
 #include "core/targets/qt/qt_class.h"
+#include "core/text/fonts.h"
 #include "core/text/phrases.h"
 
 namespace brindel {
