@@ -66,19 +66,61 @@ int keptIn(const string& address, const Form& form, const FormSession& session, 
     return done;
 }
 
+struct FillAsked {
+    string source;
+    string out;
+    string values;
+    string today;
+    string language;
+    string fillTo = "json";
+    string store;
+    string named = "{n}";
+    bool archive = false, prefilled = false;
+};
+
+/// The reply, or the PDF, of a form that was filled, to its place.
+int putFilled(const FillAsked& asked, const FormSession& session, const FontBook& fonts, const string& reply,
+              const string& filled) {
+    const std::vector<string> read = {asked.source, asked.values};
+    if (!asked.store.empty() && asked.out.empty()) return done;
+    if (asked.fillTo == "json") return put(reply, asked.out, read);
+    const string attached = asked.archive ? bytesOf(asked.source).value_or("") : "";
+    auto bytes =
+        targetFrom(asked.fillTo)
+            ->made(session, fonts, {.archive = asked.archive, .formFile = attached, .reply = reply, .filled = filled});
+    return bytes ? put(*bytes, asked.out, read) : problem(asked.source, bytes.error(), notInOrder);
+}
+
+int fillForm(const FillAsked& asked, const Form& own, Day day, const FontBook& fonts) {
+    const auto inLanguage = asked.language.empty() ? Result<Form>(own) : formIn(own, asked.language);
+    if (!inLanguage) return problem(asked.source, inLanguage.error(), notInOrder);
+    const Form& form = *inLanguage;
+    if (isTableSource(asked.values)) {
+        if (asked.out.empty() && asked.store.empty())
+            return problem("fill", {"", said("Name a folder with -o, or a store with --store.")}, wrongCall);
+        return fillMany(
+            own, form, day, fonts,
+            {asked.source, asked.values, asked.out, asked.named, asked.fillTo, asked.store, asked.prefilled});
+    }
+    FormSession session(form, day, minutesHere());
+    Reply from;  // when it was filled in, and which filling it is, as it says itself
+    int status = filledFrom(asked.values, session, fonts, &from);
+    if (status == done)
+        for (const Problem& wrong : wrongsSaid(session, asked.prefilled))
+            status = problem(asked.values, wrong, notInOrder);
+    if (status != done) return status;
+    const string when = from.filled.empty() ? timeNow() : from.filled;
+    const string reply = withId(session.reply(when), from.id);
+    // What cannot be written is not saved either: called again, it would be there twice.
+    if (const int wrote = putFilled(asked, session, fonts, reply, from.filled); wrote != done || asked.store.empty())
+        return wrote;
+    // A reply that does not say when it was filled in is another one each time.
+    if (from.id.empty() && from.filled.empty()) from.id = newId();
+    return keptIn(asked.store, own, session, {.filled = when, .id = from.id});
+}
+
 Command addFill(CLI::App& app) {
-    struct Given {
-        string source;
-        string out;
-        string values;
-        string today;
-        string language;
-        string fillTo = "json";
-        string store;
-        string named = "{n}";
-        bool archive = false, prefilled = false;
-    };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<FillAsked>();
     CLI::App* command = app.add_subcommand("fill", "Fills a form with values");
     command->add_option("FORM", given->source, formHelp)->required();
     command
@@ -108,47 +150,7 @@ Command addFill(CLI::App& app) {
                                    wrongCall);
                 if (bothStandard(given->source, given->values)) return wrongCall;
                 if (archivesStandard(given->archive, given->source)) return wrongCall;
-                return withForm(given->source, [&](const Form& own) {
-                    const auto inLanguage = given->language.empty() ? Result<Form>(own) : formIn(own, given->language);
-                    if (!inLanguage) return problem(given->source, inLanguage.error(), notInOrder);
-                    const Form& form = *inLanguage;
-                    if (isTableSource(given->values)) {
-                        if (given->out.empty() && given->store.empty())
-                            return problem("fill", {"", said("Name a folder with -o, or a store with --store.")},
-                                           wrongCall);
-                        return fillMany(own, form, *day, fonts,
-                                        {given->source, given->values, given->out, given->named, given->fillTo,
-                                         given->store, given->prefilled});
-                    }
-                    const string attached = given->archive ? bytesOf(given->source).value_or("") : "";
-                    FormSession session(form, *day, minutesHere());
-                    Reply from;  // when it was filled in, and which filling it is, as it says itself
-                    int status = filledFrom(given->values, session, fonts, &from);
-                    if (status == done)
-                        for (const Problem& wrong : wrongsSaid(session, given->prefilled))
-                            status = problem(given->values, wrong, notInOrder);
-                    if (status != done) return status;
-                    const std::vector<string> read = {given->source, given->values};
-                    const string when = from.filled.empty() ? timeNow() : from.filled;
-                    const string reply = withId(session.reply(when), from.id);
-                    auto written = [&] {
-                        if (!given->store.empty() && given->out.empty()) return int(done);
-                        if (given->fillTo == "json") return put(reply, given->out, read);
-                        auto bytes = targetFrom(given->fillTo)
-                                         ->made(session, fonts,
-                                                {.archive = given->archive,
-                                                 .formFile = attached,
-                                                 .reply = reply,
-                                                 .filled = from.filled});
-                        return bytes ? put(*bytes, given->out, read)
-                                     : problem(given->source, bytes.error(), notInOrder);
-                    };
-                    // What cannot be written is not saved either: called again, it would be there twice.
-                    if (const int wrote = written(); wrote != done || given->store.empty()) return wrote;
-                    // A reply that does not say when it was filled in is another one each time.
-                    if (from.id.empty() && from.filled.empty()) from.id = newId();
-                    return keptIn(given->store, own, session, {.filled = when, .id = from.id});
-                });
+                return withForm(given->source, [&](const Form& own) { return fillForm(*given, own, *day, fonts); });
             }};
 }
 

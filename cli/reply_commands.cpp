@@ -29,13 +29,78 @@ int writtenOut(ReplyStore& store, const string& form, const string& path, const 
     return done ? put(all, path, readFrom) : problem(path, done.error(), noFile);
 }
 
-Command addGather(CLI::App& app) {
-    struct Given {
-        string source, store, out, today;
-        std::vector<string> files;
-        bool wrongToo = false, plain = false;
+struct GatherAsked {
+    string source, store, out, today;
+    std::vector<string> files;
+    bool wrongToo = false, plain = false;
+};
+
+/// The store of the call, with what waited for it put in and its changes for the form said; the exit where it cannot
+/// be.
+tl::expected<ReplyStore, int> storeFor(const GatherAsked& asked, const Form& form) {
+    const string address = spokenAddress(asked.store);
+    auto store = ReplyStore::open(asked.store, asked.files.empty());
+    if (!store) return tl::unexpected(problem(address, store.error(), noFile));
+    if (asked.files.empty()) return std::move(*store);
+    if (!asked.store.empty()) {
+        auto went = putWaitingIn(waitingFolder(), asked.store, *store);
+        if (!went) return tl::unexpected(problem(address, went.error(), noFile));
+        if (went->in > 0) std::cerr << address << ": " << went->in << " saved that had waited\n";
+        for (const Problem& left : went->left) problem(left.place, {"", left.sentence}, done);
+    }
+    auto changes = store->changesFor(form);
+    if (!changes) return tl::unexpected(problem(address, changes.error(), notInOrder));
+    if (!asked.store.empty())
+        for (const Sentence& change : *changes) problem(address, {"", change}, done);
+    return std::move(*store);
+}
+
+/// Reads files into a store, and says what came of each: the exit.
+int gathered(const GatherAsked& asked, const std::vector<string>& files, ReplyStore& store, const Form& form, Day day,
+             const FontBook& fonts) {
+    const string address = spokenAddress(asked.store);
+    int status = done;
+    std::size_t kept = 0, again = 0, refused = 0;
+    Gathering gathering(store, form, fonts, {day, asked.wrongToo});
+    auto tell = [&] {
+        for (const Gathered& one : gathering.came()) {
+            for (const Problem& wrong : one.wrong) problem(one.file, wrong, notInOrder);
+            if (!one.wrong.empty()) status = notInOrder;
+            ++(!one.kept ? refused : one.again ? again : kept);
+        }
     };
-    auto given = std::make_shared<Given>();
+    for (const string& file : files) {
+        if (auto went = gathering.read(file); !went) return problem(address, went.error(), noFile);
+        tell();
+    }
+    if (auto ended = gathering.finish(); !ended) return problem(address, ended.error(), noFile);
+    tell();
+    if (!asked.files.empty())
+        std::cerr << fmt::format("{} saved, {} already there, {} with errors\n", kept, again, refused);
+    return status;
+}
+
+int gather(GatherAsked& asked, const Form& form, Day day, const FontBook& fonts) {
+    if (asked.store.empty() && form.kit) asked.store = storeBeside(form.kit->store, asked.source);
+    if (asked.store.empty() && asked.out.empty())
+        return problem("gather", {"", said("Name a store with --store, or a table to write with -o.")}, wrongCall);
+    if (asked.store.empty() && asked.files.empty())
+        return problem("gather", {"", said("Name the files to read, or a store with --store.")}, wrongCall);
+    auto files = filesUnder(asked.files);
+    if (!files) return problem(files.error().place, {"", files.error().sentence}, noFile);
+    auto store = storeFor(asked, form);
+    if (!store) return store.error();
+    const int status = gathered(asked, *files, *store, form, day, fonts);
+    if (asked.out.empty() || (status != done && status != notInOrder)) return status;
+    std::vector<string> read = *files;
+    read.push_back(asked.source);
+    read.push_back(asked.store);
+    const int wrote = writtenOut(*store, form.root().name, asked.out, {!asked.plain}, read);
+    return wrote != done ? wrote : status;
+}
+
+Command addGather(CLI::App& app) {
+    auto given = std::make_shared<GatherAsked>();
     CLI::App* command = app.add_subcommand("gather", "Reads returned replies, and saves them in a store or as a table");
     command->add_option("FORM", given->source, formHelp)->required();
     command->add_option(
@@ -50,67 +115,16 @@ Command addGather(CLI::App& app) {
     command->add_option("--today", given->today, "The date for replies that have none");
     command->add_flag("--wrong-too", given->wrongToo, "Saves those with errors as well");
     command->add_flag("--plain", given->plain, "In CSV, leaves cells that a spreadsheet would run unchanged");
-    return {
-        command, [given](const FontBook& fonts) -> int {
-            if (!given->out.empty() && !replyTableOf(given->out))
-                return problem(given->out,
-                               {"", said("A table ends in .csv, .xlsx or .json, a report of counts in .pdf.")},
-                               wrongCall);
-            const auto day = given->today.empty() ? std::optional(todayHere()) : isoDateRead(given->today);
-            if (!day) return problem("--today", {"", said("A date such as 2026-04-01 is expected here.")}, wrongCall);
-            return withForm(given->source, [&](const Form& form) {
-                if (given->store.empty() && form.kit) given->store = storeBeside(form.kit->store, given->source);
-                if (given->store.empty() && given->out.empty())
-                    return problem("gather", {"", said("Name a store with --store, or a table to write with -o.")},
+    return {command, [given](const FontBook& fonts) -> int {
+                if (!given->out.empty() && !replyTableOf(given->out))
+                    return problem(given->out,
+                                   {"", said("A table ends in .csv, .xlsx or .json, a report of counts in .pdf.")},
                                    wrongCall);
-                if (given->store.empty() && given->files.empty())
-                    return problem("gather", {"", said("Name the files to read, or a store with --store.")}, wrongCall);
-                auto files = filesUnder(given->files);
-                if (!files) return problem(files.error().place, {"", files.error().sentence}, noFile);
-                const string address = spokenAddress(given->store);
-                auto store = ReplyStore::open(given->store, given->files.empty());
-                if (!store) return problem(address, store.error(), noFile);
-                if (!given->files.empty() && !given->store.empty()) {
-                    auto went = putWaitingIn(waitingFolder(), given->store, *store);
-                    if (!went) return problem(address, went.error(), noFile);
-                    if (went->in > 0) std::cerr << address << ": " << went->in << " saved that had waited\n";
-                    for (const Problem& left : went->left) problem(left.place, {"", left.sentence}, done);
-                }
-                if (!given->files.empty()) {
-                    auto changes = store->changesFor(form);
-                    if (!changes) return problem(address, changes.error(), notInOrder);
-                    if (!given->store.empty())
-                        for (const Sentence& change : *changes) problem(address, {"", change}, done);
-                }
-                int status = done;
-                std::size_t kept = 0, again = 0, refused = 0;
-                Gathering gathering(*store, form, fonts, {*day, given->wrongToo});
-                auto tell = [&] {
-                    for (const Gathered& one : gathering.came()) {
-                        for (const Problem& wrong : one.wrong) problem(one.file, wrong, notInOrder);
-                        if (!one.wrong.empty()) status = notInOrder;
-                        ++(!one.kept ? refused : one.again ? again : kept);
-                    }
-                };
-                for (const string& file : *files) {
-                    if (auto went = gathering.read(file); !went) return problem(address, went.error(), noFile);
-                    tell();
-                }
-                if (auto ended = gathering.finish(); !ended) return problem(address, ended.error(), noFile);
-                tell();
-                if (!given->files.empty())
-                    std::cerr << fmt::format("{} saved, {} already there, {} with errors\n", kept, again, refused);
-                if (!given->out.empty()) {
-                    std::vector<string> read = *files;
-                    read.push_back(given->source);
-                    read.push_back(given->store);
-                    if (const int wrote = writtenOut(*store, form.root().name, given->out, {!given->plain}, read);
-                        wrote != done)
-                        return wrote;
-                }
-                return status;
-            });
-        }};
+                const auto day = given->today.empty() ? std::optional(todayHere()) : isoDateRead(given->today);
+                if (!day)
+                    return problem("--today", {"", said("A date such as 2026-04-01 is expected here.")}, wrongCall);
+                return withForm(given->source, [&](const Form& form) { return gather(*given, form, *day, fonts); });
+            }};
 }
 
 }  // namespace

@@ -303,20 +303,24 @@ void FormToFill::refresh() {
     layMarks();
 }
 
+/// The rows of a table, after some were added or taken away.
+void FormToFill::rebuildRows(Id table) {
+    const Form& form = session_.form();
+    // What is gone may be what this was called from: it is hidden now, and deleted when it has returned.
+    std::erase_if(widgets_, [&](const auto& one) {
+        if (form.find(one.first)) return false;
+        one.second->hide();
+        one.second->deleteLater();
+        return true;
+    });
+    for (Id cell : form.find(table)->children)
+        if (!widgetOf(cell)) buildOne(cell, widgetOf(table));
+}
+
 void FormToFill::apply() {
     const Changes changes = session_.takeChanges();
     const Form& form = session_.form();
-    for (Id table : changes.rows) {
-        // What is gone may be what this was called from: it is hidden now, and deleted when it has returned.
-        std::erase_if(widgets_, [&](const auto& one) {
-            if (form.find(one.first)) return false;
-            one.second->hide();
-            one.second->deleteLater();
-            return true;
-        });
-        for (Id cell : form.find(table)->children)
-            if (!widgetOf(cell)) buildOne(cell, widgetOf(table));
-    }
+    for (Id table : changes.rows) rebuildRows(table);
     const bool moves = !changes.rows.empty() || !changes.moved.empty();
     if (moves) {
         grounds_.clear();

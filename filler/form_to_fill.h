@@ -36,6 +36,7 @@ class FormToFill : public QWidget {
     /// Puts what the session holds into all widgets and turns its pages.
     void refresh();
     /// Puts into widgets what the session says has changed, and nothing else.
+    void rebuildRows(Id table);
     void apply();
     /// The cursor to the first stop of the route.
     void begin();

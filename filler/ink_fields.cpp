@@ -2,6 +2,7 @@
 
 #include <QtWidgets/QtWidgets>
 
+#include "core/answers/strokes.h"
 #include "core/text/fonts.h"
 #include "core/text/phrases.h"
 #include "filler/drawing_painter.h"

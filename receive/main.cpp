@@ -161,8 +161,7 @@ int main(int argc, char** argv) {
         return problem(
             asked.listen,
             {"", said("Nothing can be served here: the address is in use, not on this machine, or not allowed.")}, 4);
-    std::cout << (asked.options.certificate.empty() ? "http://" : "https://")
-              << (asked.host.find(':') == std::string::npos ? asked.host : "[" + asked.host + "]") << ':' << port << "/" << std::endl;
+    std::cout << addressOf(asked, port) << std::endl;
 
     std::thread ending([&] {
         int which = 0;

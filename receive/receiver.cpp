@@ -310,6 +310,56 @@ void Receiver::serve(Wire& wire, const string&) {
 
 // ---- one request ----
 
+/// Asks who comes in, where that is asked; false where it was refused.
+bool Receiver::mayEnter(const Request& request, Response& response) {
+    if (!access_ || request.method == "OPTIONS") return true;
+    const string given = request.get_header_value("Authorization");
+    // Guessing is counted before it is tried: each try takes time from all.
+    if (const int wait = given.empty() || access_->knows(given) ? 0 : wrongPasswords_.take(senderOf(request))) {
+        response.set_header("Retry-After", std::to_string(wait));
+        refuse(response, 429, "Too many passwords were tried. Try again later.");
+        return false;
+    }
+    if (!given.empty() && access_->lets(given)) return true;
+    response.set_header("WWW-Authenticate", "Basic realm=\"Forms\", charset=\"UTF-8\"");
+    refuse(response, 401, "A name and a password are needed here.");
+    return false;
+}
+
+/// What comes before a reply's body: where it comes from, how it is sent, and how many have come from there.
+void Receiver::greetReply(const ServedForm& form, const Request& request, Response& response) {
+    happening->path = request.path;
+    const string origin = request.get_header_value("Origin");
+    const bool elsewhere = !origin.empty() && origin != ownOrigin(request);
+    if (elsewhere && !options_.origins.contains(origin))
+        return refuse(response, 403, "Replies from a page elsewhere are not taken here.");
+    if (elsewhere) {
+        response.set_header("Access-Control-Allow-Origin", origin);
+        response.set_header("Vary", "Origin");
+    }
+    if (request.method == "OPTIONS") {
+        response.set_header("Access-Control-Allow-Methods", "POST");
+        response.set_header("Access-Control-Allow-Headers", "content-type, idempotency-key");
+        response.set_header("Access-Control-Max-Age", "600");
+        response.status = 204;
+        return;
+    }
+    if (request.method != "POST") return refuse(response, 405, "Replies are sent by POST.");
+    string type = request.get_header_value("Content-Type");
+    type.resize(std::min(type.size(), type.find(';')));
+    while (type.ends_with(' ')) type.pop_back();
+    if (type != "application/json") return refuse(response, 415, "A reply is sent as application/json.");
+    if (request.has_header("Content-Encoding"))
+        return refuse(response, 415, "A reply is sent as it is, without compression.");
+    if (request.has_header("Transfer-Encoding") && request.has_header("Content-Length"))
+        return refuse(response, 400, "The length of the request is said in two ways.");
+    if (const int wait = replies_.take(senderOf(request))) {
+        response.set_header("Retry-After", std::to_string(wait));
+        return refuse(response, 429, phrase(Phrase::tooManySent, languageOf(form, request), {std::int64_t(wait)}));
+    }
+    // Its body is read, and `take` goes on.
+}
+
 /// Answers all but the replies themselves, whose body is read first.
 void Receiver::handle(const Request& request, Response& response) {
     happening->method = request.method;
@@ -327,18 +377,7 @@ void Receiver::handle(const Request& request, Response& response) {
         if (!keeper_.isThere()) return refuse(response, 503, "The store is away.");
         return content("{\"status\": \"ok\"}\n", "application/json");
     }
-    if (access_ && request.method != "OPTIONS") {
-        const string given = request.get_header_value("Authorization");
-        // Guessing is counted before it is tried: each try takes time from all.
-        if (const int wait = given.empty() || access_->knows(given) ? 0 : wrongPasswords_.take(senderOf(request))) {
-            response.set_header("Retry-After", std::to_string(wait));
-            return refuse(response, 429, "Too many passwords were tried. Try again later.");
-        }
-        if (given.empty() || !access_->lets(given)) {
-            response.set_header("WWW-Authenticate", "Basic realm=\"Forms\", charset=\"UTF-8\"");
-            return refuse(response, 401, "A name and a password are needed here.");
-        }
-    }
+    if (!mayEnter(request, response)) return;
     const bool reads = request.method == "GET" || request.method == "HEAD";
     if (path == "/" && reads) {
         if (forms_.size() > 1) return content(listOfForms(), "text/html; charset=utf-8");
@@ -356,38 +395,7 @@ void Receiver::handle(const Request& request, Response& response) {
     const string rest = end == string::npos ? "" : path.substr(end);
     if (!form || (rest != "" && rest != "/replies" && rest != "/schema.json"))
         return refuse(response, 404, string(sentenceOf(404)));
-    if (rest == "/replies") {
-        happening->path = path;
-        const string origin = request.get_header_value("Origin");
-        const bool elsewhere = !origin.empty() && origin != ownOrigin(request);
-        if (elsewhere && !options_.origins.contains(origin))
-            return refuse(response, 403, "Replies from a page elsewhere are not taken here.");
-        if (elsewhere) {
-            response.set_header("Access-Control-Allow-Origin", origin);
-            response.set_header("Vary", "Origin");
-        }
-        if (request.method == "OPTIONS") {
-            response.set_header("Access-Control-Allow-Methods", "POST");
-            response.set_header("Access-Control-Allow-Headers", "content-type, idempotency-key");
-            response.set_header("Access-Control-Max-Age", "600");
-            response.status = 204;
-            return;
-        }
-        if (request.method != "POST") return refuse(response, 405, "Replies are sent by POST.");
-        string type = request.get_header_value("Content-Type");
-        type.resize(std::min(type.size(), type.find(';')));
-        while (type.ends_with(' ')) type.pop_back();
-        if (type != "application/json") return refuse(response, 415, "A reply is sent as application/json.");
-        if (request.has_header("Content-Encoding"))
-            return refuse(response, 415, "A reply is sent as it is, without compression.");
-        if (request.has_header("Transfer-Encoding") && request.has_header("Content-Length"))
-            return refuse(response, 400, "The length of the request is said in two ways.");
-        if (const int wait = replies_.take(senderOf(request))) {
-            response.set_header("Retry-After", std::to_string(wait));
-            return refuse(response, 429, phrase(Phrase::tooManySent, languageOf(*form, request), {std::int64_t(wait)}));
-        }
-        return;  // its body is read, and `take` goes on
-    }
+    if (rest == "/replies") return greetReply(*form, request, response);
     if (!reads) return refuse(response, 405, "Pages are read by GET.");
     if (rest == "/schema.json") return content(form->schema, "application/schema+json");
     const string language = languageOf(*form, request);

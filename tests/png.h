@@ -5,7 +5,7 @@
 
 #include <string>
 
-#include "core/draw/picture_data.h"
+#include "core/answers/picture_data.h"
 
 namespace brindel::test {
 

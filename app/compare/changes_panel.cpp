@@ -152,6 +152,45 @@ void ChangesPanel::begin() {
         from_->setFocus(Qt::OtherFocusReason);
 }
 
+/// The differences, those that others feel first; the one that was chosen before stays so.
+void ChangesPanel::fillList(const std::pair<std::string, std::string>& before, int felt) {
+    const std::vector<Difference>& all = shown_;
+    const int scrolled = list_->verticalScrollBar()->value();
+    const QSignalBlocker still(list_);
+    list_->clear();
+    for (const bool means : {true, false}) {
+        const int count = means ? felt : int(all.size()) - felt;
+        if (count == 0 || (!means && onlyMeaning_->isChecked())) continue;
+        auto* heading = new QListWidgetItem(
+            (means ? Words::tr("Replies and code notice (%1)") : Words::tr("Everything else (%1)")).arg(count));
+        heading->setFlags(Qt::NoItemFlags);
+        list_->addItem(heading);
+        // Nobody reads thousands, and each edit would lay them out again.
+        constexpr int most = 200;
+        int listed = 0;
+        for (std::size_t i = 0; i < all.size(); ++i) {
+            const Difference& one = all[i];
+            if (one.means.empty() == means) continue;
+            if (++listed > most) {
+                auto* more = new QListWidgetItem(Words::tr("And %1 more").arg(count - most));
+                more->setFlags(Qt::NoItemFlags);
+                list_->addItem(more);
+                break;
+            }
+            const QString says = capital(Words::shown(one.says)) + ".";
+            auto* item = new QListWidgetItem(says);
+            item->setData(SaidLine::of, int(i));
+            item->setData(SaidLine::whom, whomSaid(one));
+            item->setData(SaidLine::means, Words::shown(one.means));
+            item->setData(SaidLine::firstOfList, int(becameOf(one)));
+            item->setData(Qt::AccessibleTextRole, whomSaid(one) + ": " + says + " " + Words::shown(one.means));
+            list_->addItem(item);
+            if (before == std::pair(one.control, one.property)) list_->setCurrentItem(item);
+        }
+    }
+    list_->verticalScrollBar()->setValue(scrolled);
+}
+
 void ChangesPanel::refresh() {
     const ChangesWatch& watch = desk_.changes();
     const QString called = watch.on() ? watch.called() : Words::tr("Choose…");
@@ -163,49 +202,13 @@ void ChangesPanel::refresh() {
         was ? std::pair(was->control, was->property) : std::pair<std::string, std::string>();
     shown_ = watch.differences();
     const std::vector<Difference>& all = shown_;
-    const int scrolled = list_->verticalScrollBar()->value();
     int fresh = 0, gone = 0, felt = 0;
     for (const Difference& one : all) {
         fresh += becameOf(one) == Became::fresh;
         gone += becameOf(one) == Became::gone;
         felt += !one.means.empty();
     }
-    {
-        const QSignalBlocker still(list_);
-        list_->clear();
-        // What others feel comes first.
-        for (const bool means : {true, false}) {
-            const int count = means ? felt : int(all.size()) - felt;
-            if (count == 0 || (!means && onlyMeaning_->isChecked())) continue;
-            auto* heading = new QListWidgetItem(
-                (means ? Words::tr("Replies and code notice (%1)") : Words::tr("Everything else (%1)")).arg(count));
-            heading->setFlags(Qt::NoItemFlags);
-            list_->addItem(heading);
-            // Nobody reads thousands, and each edit would lay them out again.
-            constexpr int most = 200;
-            int listed = 0;
-            for (std::size_t i = 0; i < all.size(); ++i) {
-                const Difference& one = all[i];
-                if (one.means.empty() == means) continue;
-                if (++listed > most) {
-                    auto* more = new QListWidgetItem(Words::tr("And %1 more").arg(count - most));
-                    more->setFlags(Qt::NoItemFlags);
-                    list_->addItem(more);
-                    break;
-                }
-                const QString says = capital(Words::shown(one.says)) + ".";
-                auto* item = new QListWidgetItem(says);
-                item->setData(SaidLine::of, int(i));
-                item->setData(SaidLine::whom, whomSaid(one));
-                item->setData(SaidLine::means, Words::shown(one.means));
-                item->setData(SaidLine::firstOfList, int(becameOf(one)));
-                item->setData(Qt::AccessibleTextRole, whomSaid(one) + ": " + says + " " + Words::shown(one.means));
-                list_->addItem(item);
-                if (before == std::pair(one.control, one.property)) list_->setCurrentItem(item);
-            }
-        }
-        list_->verticalScrollBar()->setValue(scrolled);
-    }
+    fillList(before, felt);
     QStringList parts;
     if (fresh) parts += Words::tr("%1 new").arg(fresh);
     if (gone) parts += Words::tr("%1 gone").arg(gone);

@@ -42,6 +42,7 @@ class ChangesPanel : public QWidget {
     void fillChoices();
     void chosenFrom(int row);
     void refresh();
+    void fillList(const std::pair<std::string, std::string>& before, int felt);
     Desk& desk_;
     std::vector<Difference> shown_;  // as they stand in the list
     QComboBox* from_;

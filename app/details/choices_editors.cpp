@@ -55,6 +55,31 @@ Editor choicesEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget*
     return {holder, area.show};
 }
 
+namespace {
+/// A list out of a file, or of a store whose columns are asked for; says what is wrong with it.
+void importList(Desk& desk, const QString& path, QWidget* over) {
+    const bool store =
+        !path.endsWith(".csv") && !path.endsWith(".tsv") && !path.endsWith(".txt") && isTableSource(fromQt(path));
+    const Control* before = desk.form().find(desk.lead());
+    const auto text = store ? listFromReplies(path, before ? before->text(Prop::listText) : "", over)
+                            : readText(fromQt(path), longestList);
+    if (store && text && text->empty()) return;  // it was thought better of
+    if (!text) return desk.say(QFileInfo(path).fileName() + ": " + Words::shown(text.error().sentence), true);
+    if (text->size() > longestList)
+        return desk.say(QFileInfo(path).fileName() + ": " +
+                            Words::tr("A list can have at most 100,000 bytes. Choose fewer columns."),
+                        true);
+    const auto table = readTable(*text);
+    if (!table)
+        return desk.say(
+            QFileInfo(path).fileName() + " " + toQt(table.error().place) + ": " + Words::shown(table.error().sentence),
+            true);
+    Form next = withProperty(desk.form(), desk.selection(), Prop::listText, *text);
+    next = withProperty(next, desk.selection(), Prop::listFile, fromQt(path));
+    desk.edit(next, Words::tr("Import a list from %1").arg(QFileInfo(path).fileName()));
+}
+}  // namespace
+
 Editor listEditor(const PropertyRow&, Desk& desk, Changed, QWidget* parent) {
     auto* holder = new QWidget(parent);
     auto* column = new QVBoxLayout(holder);
@@ -67,27 +92,7 @@ Editor listEditor(const PropertyRow&, Desk& desk, Changed, QWidget* parent) {
     column->addWidget(says);
     auto* line = new QHBoxLayout;
     line->setSpacing(4);
-    auto take = [&desk, holder](const QString& path) {
-        const bool store =
-            !path.endsWith(".csv") && !path.endsWith(".tsv") && !path.endsWith(".txt") && isTableSource(fromQt(path));
-        const Control* before = desk.form().find(desk.lead());
-        const auto text = store ? listFromReplies(path, before ? before->text(Prop::listText) : "", holder)
-                                : readText(fromQt(path), longestList);
-        if (store && text && text->empty()) return;  // it was thought better of
-        if (!text) return desk.say(QFileInfo(path).fileName() + ": " + Words::shown(text.error().sentence), true);
-        if (text->size() > longestList)
-            return desk.say(QFileInfo(path).fileName() + ": " +
-                                Words::tr("A list can have at most 100,000 bytes. Choose fewer columns."),
-                            true);
-        const auto table = readTable(*text);
-        if (!table)
-            return desk.say(QFileInfo(path).fileName() + " " + toQt(table.error().place) + ": " +
-                                Words::shown(table.error().sentence),
-                            true);
-        Form next = withProperty(desk.form(), desk.selection(), Prop::listText, *text);
-        next = withProperty(next, desk.selection(), Prop::listFile, fromQt(path));
-        desk.edit(next, Words::tr("Import a list from %1").arg(QFileInfo(path).fileName()));
-    };
+    auto take = [&desk, holder](const QString& path) { importList(desk, path, holder); };
     auto* pick = new QToolButton(holder);
     pick->setObjectName("takeList");
     pick->setText(Words::tr("Import from a file…"));

@@ -12,6 +12,7 @@
 class QGridLayout;
 class QLabel;
 class QVBoxLayout;
+class QLineEdit;
 
 namespace brindel {
 
@@ -41,6 +42,8 @@ class Details : public QScrollArea {
     void addDrop(Prop prop, QLabel* word);
     void addIdentity();
     void addPlace();
+    void setMeasure(QLineEdit* edit, const char* name, double Box::*part);
+    void showMeasure(QLineEdit* edit, double Box::*part);
     void addNotice();
     void addRoom();
     /// The colour that a colour is read against, for the lead.

@@ -74,6 +74,48 @@ void Details::addIdentity() {
     });
 }
 
+/// What was typed for a measure of all that is selected. A sum that begins with + or - goes on from what each has.
+void Details::setMeasure(QLineEdit* edit, const char* name, double Box::*part) {
+    if (!edit->isModified()) return;
+    Form next = desk_.form();
+    for (Id id : desk_.selectionOrForm())
+        if (const Control* c = next.find(id)) {
+            brindel::Box box = c->box;
+            QString sum = edit->text().trimmed();
+            if (sum.startsWith('+') || (sum.startsWith('-') && part != &Box::left && part != &Box::top))
+                sum.prepend("x ");
+            auto value = measureRead(fromQt(sum), unitInMm(desk_.form().isDialog()), box.*part);
+            if (!value) {
+                edit->setProperty("wrong", true);
+                edit->style()->polish(edit);
+                return desk_.say(Words::tr("A measure such as 24, 12mm + 4 or x * 2 is expected: %1")
+                                     .arg(Words::shown(value.error().sentence)),
+                                 true);
+            }
+            box.*part = std::round(*value * 100) / 100;
+            next = boxed(next, id, box);
+        }
+    edit->setModified(false);
+    desk_.edit(next, Words::tr("Set %1").arg(name));
+}
+
+void Details::showMeasure(QLineEdit* edit, double Box::*part) {
+    std::optional<double> value;
+    bool differ = false;
+    for (Id id : desk_.selectionOrForm())
+        if (const Control* c = desk_.form().find(id)) {
+            const double mine = c->box.*part;
+            differ = differ || (value && *value != mine);
+            value = mine;
+        }
+    if (edit->isModified() && edit->property("wrong").toBool()) return;
+    edit->setProperty("wrong", false);
+    edit->style()->polish(edit);
+    edit->setText(differ || !value ? QString() : toQt(numberText(*value, 2)));
+    edit->setPlaceholderText(differ ? Words::tr("differ") : QString());
+    edit->setModified(false);
+}
+
 void Details::addPlace() {
     struct Measure {
         const char* name;
@@ -93,46 +135,8 @@ void Details::addPlace() {
             edit->setFixedHeight(26);
             edit->setAccessibleName(capital(m.name));
             line->addWidget(edit, 1);
-            connect(edit, &QLineEdit::editingFinished, this, [this, edit, m] {
-                if (!edit->isModified()) return;
-                Form next = desk_.form();
-                for (Id id : desk_.selectionOrForm())
-                    if (const Control* c = next.find(id)) {
-                        brindel::Box box = c->box;
-                        // A sum that begins with + or - goes on from the measure that each control has.
-                        QString sum = edit->text().trimmed();
-                        if (sum.startsWith('+') || (sum.startsWith('-') && m.part != &Box::left && m.part != &Box::top))
-                            sum.prepend("x ");
-                        auto value = measureRead(fromQt(sum), unitInMm(desk_.form().isDialog()), box.*(m.part));
-                        if (!value) {
-                            edit->setProperty("wrong", true);
-                            edit->style()->polish(edit);
-                            return desk_.say(Words::tr("A measure such as 24, 12mm + 4 or x * 2 is expected: %1")
-                                                 .arg(Words::shown(value.error().sentence)),
-                                             true);
-                        }
-                        box.*(m.part) = std::round(*value * 100) / 100;
-                        next = boxed(next, id, box);
-                    }
-                edit->setModified(false);
-                desk_.edit(next, Words::tr("Set %1").arg(m.name));
-            });
-            fillers_.push_back([this, edit, m] {
-                std::optional<double> value;
-                bool differ = false;
-                for (Id id : desk_.selectionOrForm())
-                    if (const Control* c = desk_.form().find(id)) {
-                        const double mine = c->box.*(m.part);
-                        differ = differ || (value && *value != mine);
-                        value = mine;
-                    }
-                if (edit->isModified() && edit->property("wrong").toBool()) return;
-                edit->setProperty("wrong", false);
-                edit->style()->polish(edit);
-                edit->setText(differ || !value ? QString() : toQt(numberText(*value, 2)));
-                edit->setPlaceholderText(differ ? Words::tr("differ") : QString());
-                edit->setModified(false);
-            });
+            connect(edit, &QLineEdit::editingFinished, this, [this, edit, m] { setMeasure(edit, m.name, m.part); });
+            fillers_.push_back([this, edit, m] { showMeasure(edit, m.part); });
         }
         const QString unit = measuresFor(desk_.form()).unit;
         addRow(Group::place, r == 0 ? Words::tr("Left, top") : Words::tr("Width, height"), pair,

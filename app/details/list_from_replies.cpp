@@ -11,20 +11,10 @@
 
 namespace brindel {
 
-Result<std::string> listFromReplies(const QString& address, const std::string& before, QWidget* parent) {
-    auto from = storeFrom(fromQt(address));
-    if (!from) return tl::unexpected(from.error());
-    const auto columns = listColumns(*from);
-    const auto form = columns ? from->store.newestForm(from->form) : tl::unexpected(columns.error());
-    if (!form) return tl::unexpected(form.error());
-    std::set<std::string> names;
-    if (const auto table = readTable(before); table && !table->empty())
-        names.insert(table->front().begin(), table->front().end());
-    const bool again = !names.empty() && std::ranges::all_of(names, [&](const std::string& name) {
-        return std::ranges::find(*columns, name, &ReplyColumn::name) != columns->end();
-    });
-    if (again) return listFrom(*from, names);
-
+namespace {
+/// Which answers become columns; nothing where it was thought better of. `names` were columns before.
+std::optional<std::set<std::string>> askColumns(const std::vector<ReplyColumn>& columns, const Form& form,
+                                                std::set<std::string> names, QWidget* parent) {
     QDialog dialog(parent);
     dialog.setObjectName("listFromReplies");
     dialog.setWindowTitle(Words::tr("Make a list from replies"));
@@ -42,8 +32,8 @@ Result<std::string> listFromReplies(const QString& address, const std::string& b
     auto* list = new QVBoxLayout(inner);
     list->setContentsMargins(0, 0, 0, 0);
     std::vector<std::pair<std::string, QCheckBox*>> ticks;
-    for (const ReplyColumn& c : *columns) {
-        const Control* control = form->find(c.control);
+    for (const ReplyColumn& c : columns) {
+        const Control* control = form.find(c.control);
         const bool personal = control && has(control->kind, Prop::personal) && control->yes(Prop::personal);
         QString word = toQt(c.called.empty() ? c.name : c.called).simplified();
         if (personal) word += " (" + Words::tr("personal") + ")";
@@ -70,13 +60,32 @@ Result<std::string> listFromReplies(const QString& address, const std::string& b
     QObject::connect(buttons, &QDialogButtonBox::accepted, &dialog, &QDialog::accept);
     QObject::connect(buttons, &QDialogButtonBox::rejected, &dialog, &QDialog::reject);
     dialog.resize(dialog.sizeHint().expandedTo({400, 360}));
-    if (dialog.exec() != QDialog::Accepted) return std::string();
+    if (dialog.exec() != QDialog::Accepted) return std::nullopt;
     for (const auto& [name, tick] : ticks)
         if (tick->isChecked()) names.insert(name);
     std::erase_if(names, [&](const std::string& name) {
         return std::ranges::find(ticks, name, &std::pair<std::string, QCheckBox*>::first) == ticks.end();
     });
-    return listFrom(*from, names);
+    return names;
+}
+}  // namespace
+
+Result<std::string> listFromReplies(const QString& address, const std::string& before, QWidget* parent) {
+    auto from = storeFrom(fromQt(address));
+    if (!from) return tl::unexpected(from.error());
+    const auto columns = listColumns(*from);
+    const auto form = columns ? from->store.newestForm(from->form) : tl::unexpected(columns.error());
+    if (!form) return tl::unexpected(form.error());
+    std::set<std::string> names;
+    if (const auto table = readTable(before); table && !table->empty())
+        names.insert(table->front().begin(), table->front().end());
+    const bool again = !names.empty() && std::ranges::all_of(names, [&](const std::string& name) {
+        return std::ranges::find(*columns, name, &ReplyColumn::name) != columns->end();
+    });
+    if (again) return listFrom(*from, names);
+
+    const auto chosen = askColumns(*columns, *form, names, parent);
+    return chosen ? listFrom(*from, *chosen) : std::string();
 }
 
 }  // namespace brindel

@@ -43,15 +43,9 @@ QVBoxLayout* stacked(QWidget* holder) {
 
 }  // namespace
 
-Editor patternEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
-    auto* holder = new QWidget(parent);
-    auto* column = stacked(holder);
-    const Editor typed = sentenceEditor(r, desk, std::move(changed), holder);
-    auto* edit = static_cast<SentenceEdit*>(typed.widget);
-    edit->setObjectName("typedPattern");
-    column->addWidget(edit);
-    holder->setFocusProxy(edit);
-
+namespace {
+/// The patterns that many forms need, by name.
+QToolButton* commonButton(Desk& desk, QWidget* holder) {
     auto* common = new QToolButton(holder);
     common->setObjectName("commonPatterns");
     common->setFont(bodyFont(12));
@@ -70,6 +64,20 @@ Editor patternEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget*
     }
     menu->setToolTipsVisible(true);
     common->setMenu(menu);
+    return common;
+}
+}  // namespace
+
+Editor patternEditor(const PropertyRow& r, Desk& desk, Changed changed, QWidget* parent) {
+    auto* holder = new QWidget(parent);
+    auto* column = stacked(holder);
+    const Editor typed = sentenceEditor(r, desk, std::move(changed), holder);
+    auto* edit = static_cast<SentenceEdit*>(typed.widget);
+    edit->setObjectName("typedPattern");
+    column->addWidget(edit);
+    holder->setFocusProxy(edit);
+
+    auto* common = commonButton(desk, holder);
     column->addWidget(common, 0, Qt::AlignLeft);
 
     auto* sample = new QLineEdit(holder);

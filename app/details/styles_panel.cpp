@@ -101,20 +101,7 @@ void StylesPanel::build() {
     connect(close, &QToolButton::clicked, this, &StylesPanel::closeAsked);
 
     column->addWidget(groupTitle(Words::tr("Looks for the whole form"), body));
-    auto* grid = new QGridLayout;
-    grid->setSpacing(6);
-    int at = 0;
-    for (const LookSet& set : lookSets()) {
-        auto* sample = new Sample(set, desk_, body);
-        sample->setObjectName(QString("set-%1").arg(toQt(set.key)));
-        grid->addWidget(sample, at / 2, at % 2);
-        connect(sample, &QAbstractButton::clicked, this, [this, &set] {
-            desk_.edit(withLookSet(desk_.form(), set), Words::tr("Use the look %1").arg(Words::shown(set.word)));
-        });
-        sets_[set.key] = sample;
-        ++at;
-    }
-    column->addLayout(grid);
+    column->addLayout(builtLooks(body));
 
     column->addSpacing(4);
     column->addWidget(groupTitle(Words::tr("One style"), body));
@@ -139,32 +126,55 @@ void StylesPanel::build() {
     for (Prop prop :
          {Prop::fontFamily, Prop::fontSize, Prop::bold, Prop::italic, Prop::underline, Prop::textColour,
           Prop::fillColour, Prop::border, Prop::borderColour, Prop::borderWidth, Prop::alignAcross, Prop::alignDown}) {
-        const PropertyRow& r = row(prop);
-        auto against = [this, prop]() -> std::optional<Colour> {
-            const Style* s = desk_.form().style(style_);
-            const Value* v = s ? s->look.find(prop == Prop::textColour ? Prop::fillColour : Prop::textColour) : nullptr;
-            const auto other = v ? colourMeant(std::get<std::string>(*v)) : std::nullopt;
-            return other ? *other : prop == Prop::textColour ? Colour{255, 255, 255} : Colour{0x23, 0x28, 0x2B};
-        };
-        const bool colour = prop == Prop::textColour || prop == Prop::fillColour;
-        Editor editor = makeEditor(
-            r, desk_,
-            [this, prop, &r](std::optional<Value> value) {
-                desk_.edit(withStyleLook(desk_.form(), style_, prop, value),
-                           Words::tr("Style: %1").arg(Words::shown(r.word).toLower()), {}, fromStyle(style_, prop));
-            },
-            body, colour ? std::function<std::optional<Colour>()>(against) : nullptr);
-        editors_[prop] = editor.widget;
-        column->addWidget(panelRow(Words::shown(r.word), editor.widget, Words::shown(r.help), body));
-        fillers_.push_back([this, prop, show = editor.show] {
-            const Style* s = desk_.form().style(style_);
-            const Value* mine = s ? s->look.find(prop) : nullptr;
-            show(mine ? *mine : brindel::row(prop).fallback);
-        });
+        addProperty(prop, column);
     }
     column->addStretch(1);
     setWidget(body);
     fill();
+}
+
+/// A sample of each look; a press puts it on.
+QLayout* StylesPanel::builtLooks(QWidget* body) {
+    auto* grid = new QGridLayout;
+    grid->setSpacing(6);
+    int at = 0;
+    for (const LookSet& set : lookSets()) {
+        auto* sample = new Sample(set, desk_, body);
+        sample->setObjectName(QString("set-%1").arg(toQt(set.key)));
+        grid->addWidget(sample, at / 2, at % 2);
+        connect(sample, &QAbstractButton::clicked, this, [this, &set] {
+            desk_.edit(withLookSet(desk_.form(), set), Words::tr("Use the look %1").arg(Words::shown(set.word)));
+        });
+        sets_[set.key] = sample;
+        ++at;
+    }
+    return grid;
+}
+
+void StylesPanel::addProperty(Prop prop, QVBoxLayout* column) {
+    QWidget* body = column->parentWidget();
+    const PropertyRow& r = row(prop);
+    auto against = [this, prop]() -> std::optional<Colour> {
+        const Style* s = desk_.form().style(style_);
+        const Value* v = s ? s->look.find(prop == Prop::textColour ? Prop::fillColour : Prop::textColour) : nullptr;
+        const auto other = v ? colourMeant(std::get<std::string>(*v)) : std::nullopt;
+        return other ? *other : prop == Prop::textColour ? Colour{255, 255, 255} : Colour{0x23, 0x28, 0x2B};
+    };
+    const bool colour = prop == Prop::textColour || prop == Prop::fillColour;
+    Editor editor = makeEditor(
+        r, desk_,
+        [this, prop, &r](std::optional<Value> value) {
+            desk_.edit(withStyleLook(desk_.form(), style_, prop, value),
+                       Words::tr("Style: %1").arg(Words::shown(r.word).toLower()), {}, fromStyle(style_, prop));
+        },
+        body, colour ? std::function<std::optional<Colour>()>(against) : nullptr);
+    editors_[prop] = editor.widget;
+    column->addWidget(panelRow(Words::shown(r.word), editor.widget, Words::shown(r.help), body));
+    fillers_.push_back([this, prop, show = editor.show] {
+        const Style* s = desk_.form().style(style_);
+        const Value* mine = s ? s->look.find(prop) : nullptr;
+        show(mine ? *mine : brindel::row(prop).fallback);
+    });
 }
 
 QString StylesPanel::fromStyle(const std::string& style, Prop prop) {

@@ -10,6 +10,8 @@
 
 class QComboBox;
 class QListWidget;
+class QLayout;
+class QVBoxLayout;
 
 namespace brindel {
 
@@ -27,6 +29,8 @@ class StylesPanel : public QScrollArea {
 
   private:
     void build();
+    QLayout* builtLooks(QWidget* body);
+    void addProperty(Prop prop, QVBoxLayout* column);
     static QString fromStyle(const std::string& style, Prop prop);
     void fill();
     Desk& desk_;

@@ -143,17 +143,7 @@ FindingsPanel::FindingsPanel(Desk& desk, Stands stands, QWidget* parent)
 
     connect(close, &QToolButton::clicked, this, &FindingsPanel::closeAsked);
     connect(all_, &QPushButton::clicked, this, &FindingsPanel::putRightAll);
-    connect(list_, &QListWidget::currentRowChanged, this, [this] {
-        reason_->hide();
-        refreshChosen();
-    });
-    connect(list_, &QListWidget::itemClicked, this, [this] {
-        // On the page a press chooses; two of them, or Enter, go to the sheet.
-        if (const Finding* f = current(); f && stands_ == Stands::aside) emit goAsked(*f, true);
-    });
-    connect(list_, &QListWidget::itemDoubleClicked, this, [this] {
-        if (const Finding* f = current(); f && stands_ == Stands::page) emit goAsked(*f, false);
-    });
+    connectList();
     connect(&desk, &Desk::findingsChanged, this, &FindingsPanel::refresh);
     connect(&desk.watch(), &FindingsWatch::allFixed, this, &FindingsPanel::showFixed);
     refresh();
@@ -197,6 +187,20 @@ void FindingsPanel::showFixed(const Form& before, const Form& after, int putRigh
     if (sameContent(before, after)) return desk_.say(Words::tr("You need to decide these."));
     desk_.propose({after, Words::tr("Put right all that can be"),
                    Words::counted("%n things are put right.", "1 thing is put right.", putRight)});
+}
+
+void FindingsPanel::connectList() {
+    connect(list_, &QListWidget::currentRowChanged, this, [this] {
+        reason_->hide();
+        refreshChosen();
+    });
+    connect(list_, &QListWidget::itemClicked, this, [this] {
+        // On the page a press chooses; two of them, or Enter, go to the sheet.
+        if (const Finding* f = current(); f && stands_ == Stands::aside) emit goAsked(*f, true);
+    });
+    connect(list_, &QListWidget::itemDoubleClicked, this, [this] {
+        if (const Finding* f = current(); f && stands_ == Stands::page) emit goAsked(*f, false);
+    });
 }
 
 void FindingsPanel::refresh() {

@@ -49,6 +49,7 @@ class FindingsPanel : public QWidget {
 
   private:
     void buildReason();
+    void connectList();
     void showFixed(const Form& before, const Form& after, int putRight);
     void refresh();
     void refreshChosen();

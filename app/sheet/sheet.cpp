@@ -314,19 +314,27 @@ void Sheet::press(const SheetPoint& at, QPointF where) {
         gesture_ = columnGesture(desk_, at, desk_.lead(), *column);
         return;
     }
-    if (auto tab = tabAt(at)) {
-        const bool again = desk_.selection() == Ids{tab->second};
-        desk_.turn(tab->first, tab->second);
-        desk_.select({tab->second});
-        wordOnRelease_ = again;
-        clicked_ = tab->second;
-        const Control& tabs = *form.find(tab->first);
-        const Box box = onSurface(form, tabs.id);
-        std::vector<Box> boxes = picture_.tabs(form, tabs);
-        for (Box& b : boxes) b = b.moved(box.left, box.top);
-        gesture_ = tabGesture(desk_, at, tab->second, std::move(boxes));
-        return;
-    }
+    if (auto tab = tabAt(at)) return pressTab(at, tab->first, tab->second);
+    pressControl(at, reach);
+}
+
+void Sheet::pressTab(const SheetPoint& at, Id holder, Id page) {
+    const Form& form = desk_.form();
+    const bool again = desk_.selection() == Ids{page};
+    desk_.turn(holder, page);
+    desk_.select({page});
+    wordOnRelease_ = again;
+    clicked_ = page;
+    const Control& tabs = *form.find(holder);
+    const Box box = onSurface(form, tabs.id);
+    std::vector<Box> boxes = picture_.tabs(form, tabs);
+    for (Box& b : boxes) b = b.moved(box.left, box.top);
+    gesture_ = tabGesture(desk_, at, page, std::move(boxes));
+}
+
+/// A press on a control, or beside all of them.
+void Sheet::pressControl(const SheetPoint& at, double reach) {
+    const Form& form = desk_.form();
     Id hit = controlAt(form, at.surface, at.at, desk_.turned());
     const Control* c = form.find(hit);
     const bool adds = at.keys & (Qt::ControlModifier | Qt::ShiftModifier);

@@ -66,11 +66,14 @@ class Sheet : public QWidget {
   private:
     double scale() const;
     void measure();
+    void paintSurface(QPainter& painter, Id surface, QPointF origin, const QRect& dirty);
     void paintSelection(QPainter& painter, const Form& form);
     std::optional<Handle> handleAt(QPointF at) const;
     std::optional<std::size_t> columnEdgeAt(const SheetPoint& at) const;
     /// The page whose tab is at a point, with its tabs control.
     std::optional<std::pair<Id, Id>> tabAt(const SheetPoint& at) const;
+    void pressTab(const SheetPoint& at, Id holder, Id page);
+    void pressControl(const SheetPoint& at, double reach);
     void press(const SheetPoint& at, QPointF where);
     void paintProposal(QPainter& painter);
     void paintGhostGrip(QPainter& painter);

@@ -12,46 +12,50 @@
 
 namespace brindel {
 
+/// A dialog, or a page: its shadow, its title bar, the form, and a hint while that is empty.
+void Sheet::paintSurface(QPainter& p, Id surface, QPointF origin, const QRect& dirty) {
+    const Form& form = shownForm();
+    Extent size = surfaceSize(form, surface);
+    const double bar = measuresFor(form).titleBar * scale();
+    QRectF whole(origin.x(), origin.y() - bar, size.width * scale(), size.height * scale() + bar);
+    if (!whole.adjusted(-20, -20, 20, 30).intersects(dirty)) return;
+    // A soft shadow, in a few steps.
+    p.setPen(Qt::NoPen);
+    for (int i = 8; i > 0; --i) {
+        p.setBrush(QColor(46, 39, 34, 5));
+        p.drawRoundedRect(whole.adjusted(-i, -i + 3, i, i + 3), 6 + i, 6 + i);
+    }
+    p.save();
+    p.translate(origin);
+    if (bar > 0) {
+        p.save();
+        p.translate(0, -bar);
+        FormPicture::paintTitleBar(p, form, scale());
+        p.restore();
+    }
+    picture_.paint(p, form, surface, scale(), desk_.turned(), QRectF(dirty).translated(-origin));
+    p.restore();
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(QColor(0xB9, 0xAE, 0xA0), 1));
+    bar > 0 ? p.drawRoundedRect(whole, 6, 6) : p.drawRect(whole);
+    if (form.controls.size() <= (form.isDialog() ? 1u : 2u) && canEdit_) {
+        p.setPen(QColor(0x8A, 0x7F, 0x74));
+        p.setFont(bodyFont(14));
+        p.drawText(whole.adjusted(20, bar, -20, 0),
+                   form.isDialog() ? int(Qt::AlignCenter) : Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap,
+                   QString(form.isDialog() ? "" : "\n\n\n\n") +
+                       Words::tr("Choose a control above and click here to place it,\nor jot a row below, such "
+                                 "as\nBoat name: text 30 !"));
+    }
+}
+
 void Sheet::paintEvent(QPaintEvent* event) {
     QPainter p(this);
     p.fillRect(event->rect(), tokens().stone);
     p.setRenderHint(QPainter::Antialiasing);
     p.setRenderHint(QPainter::SmoothPixmapTransform);
     const Form& form = shownForm();
-    for (const auto& [surface, origin] : origins_) {
-        Extent size = surfaceSize(form, surface);
-        const double bar = measuresFor(form).titleBar * scale();
-        QRectF whole(origin.x(), origin.y() - bar, size.width * scale(), size.height * scale() + bar);
-        if (!whole.adjusted(-20, -20, 20, 30).intersects(event->rect())) continue;
-        // A soft shadow, in a few steps.
-        p.setPen(Qt::NoPen);
-        for (int i = 8; i > 0; --i) {
-            p.setBrush(QColor(46, 39, 34, 5));
-            p.drawRoundedRect(whole.adjusted(-i, -i + 3, i, i + 3), 6 + i, 6 + i);
-        }
-        p.save();
-        p.translate(origin);
-        if (bar > 0) {
-            p.save();
-            p.translate(0, -bar);
-            FormPicture::paintTitleBar(p, form, scale());
-            p.restore();
-        }
-        picture_.paint(p, form, surface, scale(), desk_.turned(), QRectF(event->rect()).translated(-origin));
-        p.restore();
-        p.setBrush(Qt::NoBrush);
-        p.setPen(QPen(QColor(0xB9, 0xAE, 0xA0), 1));
-        bar > 0 ? p.drawRoundedRect(whole, 6, 6) : p.drawRect(whole);
-        if (form.controls.size() <= (form.isDialog() ? 1u : 2u) && canEdit_) {
-            p.setPen(QColor(0x8A, 0x7F, 0x74));
-            p.setFont(bodyFont(14));
-            p.drawText(whole.adjusted(20, bar, -20, 0),
-                       form.isDialog() ? int(Qt::AlignCenter) : Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap,
-                       QString(form.isDialog() ? "" : "\n\n\n\n") +
-                           Words::tr("Choose a control above and click here to place it,\nor jot a row below, such "
-                                     "as\nBoat name: text 30 !"));
-        }
-    }
+    for (const auto& [surface, origin] : origins_) paintSurface(p, surface, origin, event->rect());
     if (desk_.proposal())
         paintProposal(p);
     else if (canEdit_)
@@ -83,20 +87,39 @@ void Sheet::paintEvent(QPaintEvent* event) {
     }
 }
 
+namespace {
+
+/// The points that a control is sized by; those in the middle of a short side are left out.
+void paintHandles(QPainter& p, const QRectF& r, bool filled) {
+    p.setPen(QPen(tokens().tawny, 1.2));
+    p.setBrush(filled ? QBrush(tokens().tawny) : QBrush(Qt::white));
+    for (Handle h : allHandles) {
+        const Point at = handlePoint({r.left(), r.top(), r.width(), r.height()}, h);
+        if (((h == Handle::top || h == Handle::bottom) && r.width() < 24) ||
+            ((h == Handle::left || h == Handle::right) && r.height() < 18))
+            continue;
+        p.drawEllipse(QPointF(at.x, at.y), 3.2, 3.2);
+    }
+}
+
+/// The name of the one control, above it; below where there is no room.
+void paintName(QPainter& p, const Control& c, const QRectF& r) {
+    p.setFont(monoFont(11));
+    const QString name = c.name.empty() ? Words::shown(row(c.kind).word) : toQt(c.name);
+    QRectF chip(r.left() - 1, r.top() - 20, p.fontMetrics().horizontalAdvance(name) + 14, 16);
+    if (c.is().turns || c.is().framed) chip.moveLeft(r.right() - chip.width());
+    if (chip.top() < 2) chip.moveTop(r.bottom() + 5);
+    p.setPen(Qt::NoPen);
+    p.setBrush(tokens().tawny);
+    p.drawRoundedRect(chip, 3, 3);
+    p.setPen(Qt::white);
+    p.drawText(chip, Qt::AlignCenter, name);
+}
+
+}  // namespace
+
 void Sheet::paintSelection(QPainter& p, const Form& form) {
     const QColor tawny = tokens().tawny;
-    auto handles = [&](QRectF r, bool filled) {
-        p.setPen(QPen(tawny, 1.2));
-        p.setBrush(filled ? QBrush(tawny) : QBrush(Qt::white));
-        for (Handle h : allHandles) {
-            Point at = handlePoint({r.left(), r.top(), r.width(), r.height()}, h);
-            const bool middle = h == Handle::top || h == Handle::bottom || h == Handle::left || h == Handle::right;
-            if ((middle && (h == Handle::top || h == Handle::bottom) && r.width() < 24) ||
-                (middle && (h == Handle::left || h == Handle::right) && r.height() < 18))
-                continue;
-            p.drawEllipse(QPointF(at.x, at.y), 3.2, 3.2);
-        }
-    };
     Ids ids = desk_.selection();
     if (dragging_ && form.controls.size() != desk_.form().controls.size())
         ids.clear();  // placing: what is placed speaks for itself
@@ -112,7 +135,8 @@ void Sheet::paintSelection(QPainter& p, const Form& form) {
         p.setPen(QPen(tawny, 1));
         p.drawRects(outlines);
         p.restore();
-        if (!dragging_ && isInView(form, ids[0], desk_.turned())) handles(placeOf(ids[0]).adjusted(-1, -1, 1, 1), true);
+        if (!dragging_ && isInView(form, ids[0], desk_.turned()))
+            paintHandles(p, placeOf(ids[0]).adjusted(-1, -1, 1, 1), true);
         ids.clear();
     }
     for (std::size_t i = 0; i < ids.size(); ++i) {
@@ -123,19 +147,9 @@ void Sheet::paintSelection(QPainter& p, const Form& form) {
         p.setPen(QPen(tawny, 1.5, c->is().turned ? Qt::DashLine : Qt::SolidLine));
         p.drawRect(r);
         if (dragging_ || c->is().turned || c->is().paper) continue;
-        handles(r, i == 0 && ids.size() > 1);
+        paintHandles(p, r, i == 0 && ids.size() > 1);
         if (ids.size() > 1 || wordingOf_ != noControl) continue;
-        // The name of the one control, above it; below where there is no room.
-        p.setFont(monoFont(11));
-        const QString name = c->name.empty() ? Words::shown(row(c->kind).word) : toQt(c->name);
-        QRectF chip(r.left() - 1, r.top() - 20, p.fontMetrics().horizontalAdvance(name) + 14, 16);
-        if (c->is().turns || c->is().framed) chip.moveLeft(r.right() - chip.width());
-        if (chip.top() < 2) chip.moveTop(r.bottom() + 5);
-        p.setPen(Qt::NoPen);
-        p.setBrush(tawny);
-        p.drawRoundedRect(chip, 3, 3);
-        p.setPen(Qt::white);
-        p.drawText(chip, Qt::AlignCenter, name);
+        paintName(p, *c, r);
     }
     if (desk_.selection().empty() && form.isDialog() && !dragging_) {
         QRectF r = placeOf(rootId);

@@ -106,26 +106,9 @@ QIcon icon(const QString& name, const QColor& colour) {
     return result;
 }
 
-QString panelSheet() {
-    const Tokens& t = tokens();
-    // Qt takes arrows of styled fields from files only; they are drawn once into the temporary folder.
-    static QMap<QString, QString> drawn;
-    auto drawnIcon = [&](const QString& name, const QColor& colour) {
-        const QString key = name + colour.name();
-        if (!drawn.contains(key)) {
-            const QString path = QDir::temp().filePath(QString("brindel-%1-%2-%3.png")
-                                                           .arg(name, colour.name().mid(1))
-                                                           .arg(QCoreApplication::applicationPid()));
-            iconPixmap(name, colour, 14, 1).save(path);
-            drawn[key] = path;
-            qAddPostRoutine([] {
-                for (const QString& file : drawn) QFile::remove(file);
-                drawn.clear();
-            });
-        }
-        return drawn[key];
-    };
-    QString sheet = R"(
+namespace {
+/// What panels look like; an @ stands before what is put in.
+constexpr const char* sheetOfPanels = R"(
         QWidget#panel, QScrollArea#panel, QWidget#panelBody { background: @cream; }
         QLabel { color: @ink; background: transparent; }
         QLabel[secondary="true"] { color: @ink2; }
@@ -182,6 +165,30 @@ QString panelSheet() {
         QMenu::separator { height: 1px; background: @line; margin: 4px 8px; }
         QToolTip { background: @umber; color: @onDark; border: 0; padding: 4px 6px; }
     )";
+}  // namespace
+
+namespace {
+/// An icon as a file: Qt takes arrows of styled fields from files only; they are drawn once into the temporary folder.
+QString drawnIcon(const QString& name, const QColor& colour) {
+    static QMap<QString, QString> drawn;
+    const QString key = name + colour.name();
+    if (!drawn.contains(key)) {
+        const QString path = QDir::temp().filePath(
+            QString("brindel-%1-%2-%3.png").arg(name, colour.name().mid(1)).arg(QCoreApplication::applicationPid()));
+        iconPixmap(name, colour, 14, 1).save(path);
+        drawn[key] = path;
+        qAddPostRoutine([] {
+            for (const QString& file : drawn) QFile::remove(file);
+            drawn.clear();
+        });
+    }
+    return drawn[key];
+}
+}  // namespace
+
+QString panelSheet() {
+    const Tokens& t = tokens();
+    QString sheet = sheetOfPanels;
     const QList<std::pair<QString, QString>> names = {{"@chevronUp", drawnIcon("chevronUp", t.ink2)},
                                                       {"@chevron", drawnIcon("chevron", t.ink2)},
                                                       {"@tick", drawnIcon("tick", t.tawny)},

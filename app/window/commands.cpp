@@ -185,9 +185,9 @@ std::vector<MainWindow::Command> MainWindow::passCommands() {
 const std::vector<MainWindow::Command>& MainWindow::commands() const {
     // Read once in the order of the menus: Form, Edit, Arrange, View, Help.
     static const std::vector<Command> table = [] {
-        const std::vector<Command> parts[] = {fileCommands(), editCommands(),    viewCommands(), zoomCommands(),
-                                              helpCommands(), arrangeCommands(), fitCommands(),  controlCommands(),
-                                              pageCommands(), passCommands()};
+        const std::vector<Command> parts[] = {fileCommands(),    editCommands(),    viewCommands(),   zoomCommands(),
+                                              helpCommands(),    arrangeCommands(), spreadCommands(), fitCommands(),
+                                              controlCommands(), pageCommands(),    passCommands()};
         std::vector<Command> all;
         for (const char* menu : {"Form", "Edit", "Arrange", "View", "Help"})
             for (const std::vector<Command>& part : parts)

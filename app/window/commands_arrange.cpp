@@ -79,7 +79,7 @@ std::vector<MainWindow::Command> MainWindow::arrangeCommands() {
     };
 }
 
-std::vector<MainWindow::Command> MainWindow::fitCommands() {
+std::vector<MainWindow::Command> MainWindow::spreadCommands() {
     return {
         {"", "Arrange", "", "", nullptr},
         {"gapsDown", "Arrange", "Equal gaps down", "Ctrl+Shift+E",
@@ -108,6 +108,11 @@ std::vector<MainWindow::Command> MainWindow::fitCommands() {
          some},
         {"toGrid", "Arrange", "To the grid", "", [](W& w) { w.change(Words::tr("Lay on the grid"), onGrid); }, some},
         {"", "Arrange", "", "", nullptr},
+    };
+}
+
+std::vector<MainWindow::Command> MainWindow::fitCommands() {
+    return {
         {"fitText", "Arrange", "Fit to text", "Ctrl+Shift+F",
          [](W& w) {
              w.desk_->edit(fittedToText(w.desk_->form(), w.desk_->selection(), w.desk_->fonts()),

@@ -121,6 +121,7 @@ class MainWindow : public QMainWindow, private PassHost {
     static std::vector<Command> viewCommands();
     static std::vector<Command> zoomCommands();
     static std::vector<Command> helpCommands();
+    static std::vector<Command> spreadCommands();
     static std::vector<Command> fitCommands();
     static std::vector<Command> controlCommands();
     static std::vector<Command> passCommands();

@@ -70,6 +70,14 @@ QString demoFolder() {
     return {};
 }
 
+namespace {
+Beginning* add(QVBoxLayout* to, const char* icon, const QString& word, const QString& line) {
+    auto* choice = new Beginning(icon, word, line, to->parentWidget());
+    to->addWidget(choice);
+    return choice;
+}
+}  // namespace
+
 StartPage::StartPage(QWidget* parent) : QWidget(parent) {
     setObjectName("startPage");
     setFocusPolicy(Qt::StrongFocus);
@@ -105,11 +113,18 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
     rows->addLayout(halves);
     rows->addStretch(3);
 
-    auto add = [middle](QVBoxLayout* to, const char* icon, const QString& word, const QString& line) {
-        auto* choice = new Beginning(icon, word, line, middle);
-        to->addWidget(choice);
-        return choice;
-    };
+    buildBeginnings(left);
+    lately_ = new QVBoxLayout;
+    lately_->setSpacing(4);
+    right->addLayout(lately_);
+    buildDemo(right);
+    right->addStretch(1);
+    refresh();
+}
+
+/// What a form begins with.
+void StartPage::buildBeginnings(QVBoxLayout* left) {
+    QWidget* middle = left->parentWidget();
     left->addWidget(heading(Words::tr("Begin"), middle));
     auto* dialog = add(left, "dialog", Words::tr("New dialog"), Words::tr("A window with fields and buttons"));
     auto* document =
@@ -128,10 +143,11 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
     connect(open, &QAbstractButton::clicked, this, &StartPage::openAsked);
     first_ = dialog;
     setFocusProxy(first_);
+}
 
-    lately_ = new QVBoxLayout;
-    lately_->setSpacing(4);
-    right->addLayout(lately_);
+/// The forms of the demo, to look at.
+void StartPage::buildDemo(QVBoxLayout* right) {
+    QWidget* middle = right->parentWidget();
     const QString demo = demoFolder();
     if (!demo.isEmpty()) {
         right->addSpacing(12);
@@ -146,8 +162,6 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
             connect(choice, &QAbstractButton::clicked, this, [this, path = file.filePath()] { emit fileAsked(path); });
         }
     }
-    right->addStretch(1);
-    refresh();
 }
 
 void StartPage::refresh() {

@@ -26,6 +26,8 @@ class StartPage : public QWidget {
     void paintEvent(QPaintEvent* event) override;
 
   private:
+    void buildBeginnings(QVBoxLayout* left);
+    void buildDemo(QVBoxLayout* right);
     QVBoxLayout* lately_;
     QWidget* first_;
 };

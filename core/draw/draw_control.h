@@ -67,9 +67,6 @@ Box choiceTick(const Form& form, const Box& line);
 std::string choiceWording(const Control& group, std::size_t number);
 /// The box that a picture of this size fills in a frame; may be larger than the frame.
 Box pictureBox(const Box& frame, Extent size, Fits fits);
-/// The strokes of a drawn signature: in thousandths of its width and height. Empty for any other text.
-std::vector<std::vector<Point>> strokesOf(const std::string& text);
-std::string strokesText(const std::vector<std::vector<Point>>& strokes);
 /// The wording of a label, a tick or a question, with the mark of what must be filled in behind it.
 std::string markedWording(const Form& form, const Control& control);
 /// How far a label or tick reaches past its own box for the sign behind its wording; 0 for any other. A word in place

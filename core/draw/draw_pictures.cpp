@@ -3,8 +3,9 @@
 
 #include <sstream>
 
+#include "core/answers/picture_data.h"
+#include "core/answers/strokes.h"
 #include "core/draw/art.h"
-#include "core/draw/picture_data.h"
 
 namespace brindel {
 
@@ -44,30 +45,6 @@ void drawPicture(const Art& a) {
                              pen});
     const double sun = side * 0.2;
     a.out.push_back(BoxMark{{m.x + side * 0.16, m.y - side * 0.42, sun, sun}, std::nullopt, pen, sun / 2});
-}
-
-std::vector<std::vector<Point>> strokesOf(const std::string& text) {
-    std::vector<std::vector<Point>> strokes;
-    std::istringstream in(text);
-    std::string word;
-    double x = 0, y = 0;
-    while (in >> word) {
-        if (word == "M")
-            strokes.emplace_back();
-        else if (word != "L" || strokes.empty())
-            return {};
-        if (!(in >> x >> y) || strokes.size() > 2000) return {};
-        strokes.back().push_back({x, y});
-    }
-    return strokes;
-}
-
-std::string strokesText(const std::vector<std::vector<Point>>& strokes) {
-    std::string text;
-    for (const auto& stroke : strokes)
-        for (std::size_t i = 0; i < stroke.size(); ++i)
-            text += fmt::format("{}{} {:.0f} {:.0f}", text.empty() ? "" : " ", i ? "L" : "M", stroke[i].x, stroke[i].y);
-    return text;
 }
 
 void drawSignature(const Art& a) {

@@ -32,18 +32,10 @@ Control freshTable() {
     return c;
 }
 
-Form tableSettled(const Form& form, Id id) {
-    const Control* table = form.find(id);
-    return table && table->is().grid ? tableSettled(form, id, columnsOf(*table)) : form;
-}
-
-Form tableSettled(const Form& form, Id id, const Choices& before) {
-    const Control* table = form.find(id);
-    if (!table || !table->is().grid) return form;
-    const Choices& after = columnsOf(*table);
+namespace {
+/// Which column a column was before: of the same heading, else at the same place where that heading is gone.
+std::vector<std::optional<std::size_t>> columnsBefore(const Choices& before, const Choices& after) {
     const std::size_t wide = std::max<std::size_t>(1, after.size()), was = std::max<std::size_t>(1, before.size());
-    const auto rows = std::size_t(table->number(Prop::rows));
-    // Which column a column was before: of the same heading, else at the same place where that heading is gone.
     std::vector<std::optional<std::size_t>> from(wide);
     std::set<std::size_t> taken;
     for (std::size_t i = 0; i < after.size(); ++i)
@@ -57,7 +49,22 @@ Form tableSettled(const Form& form, Id id, const Choices& before) {
         if (!taken.contains(j)) lost.push_back(j);
     if (fresh.size() == lost.size())
         for (std::size_t k = 0; k < fresh.size(); ++k) from[fresh[k]] = lost[k];
+    return from;
+}
+}  // namespace
 
+Form tableSettled(const Form& form, Id id) {
+    const Control* table = form.find(id);
+    return table && table->is().grid ? tableSettled(form, id, columnsOf(*table)) : form;
+}
+
+Form tableSettled(const Form& form, Id id, const Choices& before) {
+    const Control* table = form.find(id);
+    if (!table || !table->is().grid) return form;
+    const Choices& after = columnsOf(*table);
+    const std::size_t wide = std::max<std::size_t>(1, after.size()), was = std::max<std::size_t>(1, before.size());
+    const auto rows = std::size_t(table->number(Prop::rows));
+    const std::vector<std::optional<std::size_t>> from = columnsBefore(before, after);
     const std::vector<Id> old = table->children;
     std::vector<Id> cells;
     std::set<Id> kept;

@@ -97,6 +97,30 @@ Json schemeJson(const Scheme& scheme) {
     return out;
 }
 
+namespace {
+/// Takes what a scheme file has for a key; the sentence that says what is wrong with it, or nothing.
+Sentence setKey(Scheme& scheme, const Key& k, const Json& value) {
+    if (k.tokens) {
+        std::size_t found = k.tokens->size();
+        string expected;
+        for (std::size_t i = 0; i < k.tokens->size(); ++i) {
+            expected += (i ? ", " : "") + string((*k.tokens)[i]);
+            if (value.is_string() && value.get<string>() == (*k.tokens)[i]) found = i;
+        }
+        if (found == k.tokens->size()) return said("One of {} is expected here.", expected);
+        k.set(scheme, int(found));
+    } else if (isYes(k)) {
+        if (!value.is_boolean()) return said("True or false is expected here.");
+        k.set(scheme, value.get<bool>());
+    } else {
+        if (!value.is_number_integer() || value.get<double>() < k.least || value.get<double>() > k.most)
+            return said("A whole number from {} to {} is expected here.", k.least, k.most);
+        k.set(scheme, value.get<int>());
+    }
+    return {};
+}
+}  // namespace
+
 Result<Scheme> schemeFrom(const Json& json, const string& place) {
     auto at = [&](const string& key) { return place.empty() ? key : place + "." + key; };
     if (json.is_string()) {
@@ -112,24 +136,7 @@ Result<Scheme> schemeFrom(const Json& json, const string& place) {
     scheme.word = json["word"].get<string>();
     for (const Key& k : keys()) {
         if (!json.contains(k.key)) continue;
-        const Json& value = json[k.key];
-        if (k.tokens) {
-            std::size_t found = k.tokens->size();
-            string expected;
-            for (std::size_t i = 0; i < k.tokens->size(); ++i) {
-                expected += (i ? ", " : "") + string((*k.tokens)[i]);
-                if (value.is_string() && value.get<string>() == (*k.tokens)[i]) found = i;
-            }
-            if (found == k.tokens->size()) return failure(at(k.key), said("One of {} is expected here.", expected));
-            k.set(scheme, int(found));
-        } else if (isYes(k)) {
-            if (!value.is_boolean()) return failure(at(k.key), said("True or false is expected here."));
-            k.set(scheme, value.get<bool>());
-        } else {
-            if (!value.is_number_integer() || value.get<double>() < k.least || value.get<double>() > k.most)
-                return failure(at(k.key), said("A whole number from {} to {} is expected here.", k.least, k.most));
-            k.set(scheme, value.get<int>());
-        }
+        if (const Sentence wrong = setKey(scheme, k, json[k.key]); !wrong.empty()) return failure(at(k.key), wrong);
     }
     if (json.contains("drops")) {
         const Json& list = json["drops"];

@@ -111,6 +111,38 @@ class Columns {
 
 }  // namespace
 
+namespace {
+
+int versionIn(const string& cell, int otherwise) {
+    int given = 0;
+    std::from_chars(cell.data(), cell.data() + cell.size(), given);
+    return given > 0 ? given : otherwise;
+}
+
+/// The columns that are of the reply itself, by their headings, and where the version is.
+struct Heads {
+    std::vector<std::string_view> own;
+    std::optional<std::size_t> version = {};
+};
+/// `all`: every column is a field of the form, or the reply's own.
+Result<Heads> headsOf(const std::vector<string>& headings, const Columns& now, bool ofAnother, bool all) {
+    Heads heads;
+    for (std::size_t k = 0; k < headings.size(); ++k) {
+        if (std::ranges::count(headings, headings[k]) > 1)
+            return failure("line 1", said("Two columns are called “{}”.", spoken(headings[k])));
+        const auto known = std::ranges::find(ownHeadings, headings[k]);
+        // An answer that only other versions have is known where these are.
+        if (all && !now.part(k) && known == std::end(ownHeadings))
+            return failure("line 1", said("The form has no field that is called “{}”.", spoken(headings[k])));
+        const bool isOwn = !ofAnother && !now.part(k) && known != std::end(ownHeadings);
+        heads.own.push_back(isOwn ? *known : std::string_view());
+        if (isOwn && *known == "version") heads.version = k;
+    }
+    return heads;
+}
+
+}  // namespace
+
 Result<std::vector<TableReply>> repliesFromTable(const Form& form, const string& text, bool ofAnother,
                                                  const VersionOf& versionOf) {
     auto table = readTable(text, mostRows + 1, mostColumnsRead);
@@ -118,19 +150,10 @@ Result<std::vector<TableReply>> repliesFromTable(const Form& form, const string&
     if (table->empty()) return failure("line 1", said("A line of headings is expected here."));
     const std::vector<string>& headings = table->front();
     const Columns now(form, form, headings);
-    std::vector<std::string_view> own;
-    std::optional<std::size_t> version;
-    for (std::size_t k = 0; k < headings.size(); ++k) {
-        if (std::ranges::count(headings, headings[k]) > 1)
-            return failure("line 1", said("Two columns are called “{}”.", spoken(headings[k])));
-        const auto known = std::ranges::find(ownHeadings, headings[k]);
-        // An answer that only other versions have is known where these are.
-        if (!ofAnother && !versionOf && !now.part(k) && known == std::end(ownHeadings))
-            return failure("line 1", said("The form has no field that is called “{}”.", spoken(headings[k])));
-        const bool isOwn = !ofAnother && !now.part(k) && known != std::end(ownHeadings);
-        own.push_back(isOwn ? *known : std::string_view());
-        if (isOwn && *known == "version") version = k;
-    }
+    auto heads = headsOf(headings, now, ofAnother, !ofAnother && !versionOf);
+    if (!heads) return tl::unexpected(heads.error());
+    const std::vector<std::string_view>& own = heads->own;
+    const std::optional<std::size_t> version = heads->version;
     if (!now.any()) return failure("line 1", said("No column is called as a field of the form."));
     // Of rows that were filled in another version, its answers.
     // However many numbers of versions a table has: there are as many forms as are known.
@@ -142,12 +165,7 @@ Result<std::vector<TableReply>> repliesFromTable(const Form& form, const string&
             return failure("row " + std::to_string(i + 1), said("This row has more cells than there are headings."));
         TableReply one{i + 1, {}};
         one.reply.form = form.root().name;
-        one.reply.version = form.revision;
-        if (version && *version < row.size()) {
-            int given = 0;
-            std::from_chars(row[*version].data(), row[*version].data() + row[*version].size(), given);
-            if (given > 0) one.reply.version = given;
-        }
+        one.reply.version = version && *version < row.size() ? versionIn(row[*version], form.revision) : form.revision;
         const Columns* columns = &now;
         if (one.reply.version != form.revision && versionOf) {
             auto then = versionOf(one.reply.version);

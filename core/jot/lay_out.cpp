@@ -169,9 +169,19 @@ Form dialogFrom(const Jotting& rows, Form form, const FontBook& fonts) {
     return boxed(layer.named(), rootId, {0, 0, width, std::max(bottom, 60.0)});
 }
 
+/// The columns of a page: the last one takes what is left of the line; where too little is left, rows are parted into
+/// single fields.
+Columns columnsToEdge(const Layer& layer, const std::vector<const JotRow*>& all, double right) {
+    Columns columns = layer.columnsOf(all, 46, right);
+    if (Columns::Column& last = columns.columns.back();
+        columns.columns.size() > 1 && last.fieldLeft + layer.measures().least < right)
+        last.field = right - last.fieldLeft;
+    columns.right = right;
+    return columns;
+}
+
 Form documentFrom(const Jotting& rows, Form form, const FontBook& fonts) {
-    const string title = titleOf(rows);
-    form = titled(form, title);
+    form = titled(form, titleOf(rows));
     Layer layer(form, fonts);
     const Measures& m = layer.measures();
     const Box inside = withinMargins(form);
@@ -192,12 +202,7 @@ Form documentFrom(const Jotting& rows, Form form, const FontBook& fonts) {
         if (layer.y + high + headingBefore > inside.bottom() + 0.01 && layer.y > inside.top + 0.01) turn();
     };
     std::vector<const JotRow*> all = pointers(rows.begin(), rows.end());
-    Columns columns = layer.columnsOf(all, 46, inside.right());
-    // The last column takes what is left of the line; where too little is left, rows are parted into single fields.
-    if (Columns::Column& last = columns.columns.back();
-        columns.columns.size() > 1 && last.fieldLeft + m.least < inside.right())
-        last.field = inside.right() - last.fieldLeft;
-    columns.right = inside.right();
+    const Columns columns = columnsToEdge(layer, all, inside.right());
     std::vector<const JotRow*> run;
     auto flush = [&] {
         layer.rows(run, columns);

@@ -254,9 +254,36 @@ bool isWrong(NameState state) {
     return state > NameState::notNeeded;
 }
 
-std::map<Id, NameStanding> nameStandings(const Form& form) {
+namespace {
+/// How a name stands: `holders` have it, and the scheme proposes another where it is not its own.
+void judge(NameStanding& s, const Form& form, const Control& c, const Plain& plain, bool needs, int holders) {
     const Scheme& scheme = schemeOf(form);
     const bool hyphens = scheme.letters == Scheme::Letters::kebab;
+    if (c.name.empty()) {
+        s.state = NameState::missing;
+        s.says = said("Code and data have no name for it yet.");
+    } else if (holders > 1) {
+        s.state = NameState::doubled;
+        s.says = said("Another control has this name, too.");
+    } else if (Sentence wrong = identifierMisfit(c.name, hyphens); !wrong.empty()) {
+        s.state = NameState::notIdentifier;
+        s.says = wrong;
+    } else if (machineMade(form, c, plain)) {
+        s.state = NameState::machineMade;
+        s.says = said("Nobody can tell from this name what the field asks for.");
+    } else if (Sentence misfit = schemeMisfit(scheme, c.kind, c.name); !misfit.empty()) {
+        s.state = NameState::breaksScheme;
+        s.says = misfit;
+    } else if (!c.ownName && needs && s.proposed != c.name) {
+        s.state = NameState::breaksScheme;
+        s.says = said("The label has changed.");
+    } else {
+        s.state = c.ownName ? NameState::own : NameState::byScheme;
+    }
+}
+}  // namespace
+
+std::map<Id, NameStanding> nameStandings(const Form& form) {
     const Taken taken = namesTaken(form, [](Id) { return false; });
     const Wordings wordings(form);
     const auto spoken = usesIn(form);
@@ -287,27 +314,7 @@ std::map<Id, NameStanding> nameStandings(const Form& form) {
                     return at != taken.end() && at->second > (folded(name) == own ? 1 : 0);
                 },
                 &tried);
-        if (c.name.empty()) {
-            s.state = NameState::missing;
-            s.says = said("Code and data have no name for it yet.");
-        } else if (taken.at(own) > 1) {
-            s.state = NameState::doubled;
-            s.says = said("Another control has this name, too.");
-        } else if (Sentence wrong = identifierMisfit(c.name, hyphens); !wrong.empty()) {
-            s.state = NameState::notIdentifier;
-            s.says = wrong;
-        } else if (machineMade(form, c, plain)) {
-            s.state = NameState::machineMade;
-            s.says = said("Nobody can tell from this name what the field asks for.");
-        } else if (Sentence misfit = schemeMisfit(scheme, c.kind, c.name); !misfit.empty()) {
-            s.state = NameState::breaksScheme;
-            s.says = misfit;
-        } else if (!c.ownName && needs && s.proposed != c.name) {
-            s.state = NameState::breaksScheme;
-            s.says = said("The label has changed.");
-        } else {
-            s.state = c.ownName ? NameState::own : NameState::byScheme;
-        }
+        judge(s, form, c, plain, needs, c.name.empty() ? 0 : taken.at(own));
     });
     // What has to be put right is proposed as it would be done: all of it together.
     std::vector<Id> wrong;

@@ -181,16 +181,39 @@ std::vector<std::pair<string, string>> choicesOf(const Form& form, Id id) {
     return all;
 }
 
-}  // namespace
+/// The bars of a question, by its type of answer.
+void addBars(Tally& g, const Form& then) {
+    const ReplyColumn& c = g.count.column;
+    switch (c.type) {
+        case AnswerType::number:
+            numberBars(g);
+            break;
+        case AnswerType::date:
+            dayBars(g);
+            break;
+        case AnswerType::time:
+            timeBars(g);
+            break;
+        case AnswerType::choice:
+        case AnswerType::picks:
+            choiceBars(g, choicesOf(then, c.control));
+            break;
+        case AnswerType::tick:
+            g.count.bars = {{"yes", g.on, {{c.column, How::is, 1LL}}}, {"no", g.off, {{c.column, How::is, 0LL}}}};
+            break;
+        case AnswerType::text:
+            textBars(g);
+            break;
+        default:
+            break;
+    }
+}
 
-Result<std::vector<QuestionCount>> countsOf(ReplyStore& store, const string& form, const ReplyQuery& query,
-                                            const std::function<bool()>& goOn) {
+/// The questions of a form, each with nothing counted yet, and the forms that they stood in.
+Result<std::vector<Tally>> talliesOf(ReplyStore& store, const string& form, std::map<string, Form>& forms) {
     auto columns = store.columns(form);
     if (!columns) return tl::unexpected(columns.error());
-    std::map<string, Form> forms;
     std::vector<Tally> all;
-    std::vector<ReplyColumn> single;
-    std::vector<std::size_t> singleAt;
     for (const ReplyColumn& c : *columns) {
         if (!forms.contains(c.sum)) {
             auto then = store.formBySum(c.sum);
@@ -200,12 +223,26 @@ Result<std::vector<QuestionCount>> countsOf(ReplyStore& store, const string& for
         Tally g{{c}};
         const Control* control = forms.at(c.sum).find(c.control);
         g.secret = control && has(control->kind, Prop::secret) && control->yes(Prop::secret);
-        if (!c.rows) {
-            single.push_back(c);
-            singleAt.push_back(all.size());
-        }
         all.push_back(std::move(g));
     }
+    return all;
+}
+
+}  // namespace
+
+Result<std::vector<QuestionCount>> countsOf(ReplyStore& store, const string& form, const ReplyQuery& query,
+                                            const std::function<bool()>& goOn) {
+    std::map<string, Form> forms;
+    auto tallies = talliesOf(store, form, forms);
+    if (!tallies) return tl::unexpected(tallies.error());
+    std::vector<Tally>& all = *tallies;
+    std::vector<ReplyColumn> single;
+    std::vector<std::size_t> singleAt;
+    for (std::size_t i = 0; i < all.size(); ++i)
+        if (!all[i].count.column.rows) {
+            single.push_back(all[i].count.column);
+            singleAt.push_back(i);
+        }
     std::size_t passed = 0;
     bool stopped = false;
     auto done = store.eachAnswered(form, query, single, [&](const Row& row) {
@@ -236,30 +273,7 @@ Result<std::vector<QuestionCount>> countsOf(ReplyStore& store, const string& for
             if (c.several) g.count.answered = answered;
         }
         if (g.secret) continue;
-        const Form& then = forms.at(c.sum);
-        switch (c.type) {
-            case AnswerType::number:
-                numberBars(g);
-                break;
-            case AnswerType::date:
-                dayBars(g);
-                break;
-            case AnswerType::time:
-                timeBars(g);
-                break;
-            case AnswerType::choice:
-            case AnswerType::picks:
-                choiceBars(g, choicesOf(then, c.control));
-                break;
-            case AnswerType::tick:
-                g.count.bars = {{"yes", g.on, {{c.column, How::is, 1LL}}}, {"no", g.off, {{c.column, How::is, 0LL}}}};
-                break;
-            case AnswerType::text:
-                textBars(g);
-                break;
-            default:
-                break;
-        }
+        addBars(g, forms.at(c.sum));
         // Rows that fillers add are no columns of a reply: nothing filters by them.
         if (c.rows)
             for (CountBar& bar : g.count.bars) bar.filters.clear();

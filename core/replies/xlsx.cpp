@@ -147,6 +147,30 @@ Result<void> writeCounts(lxw_worksheet* sheet, ReplyStore& store, const string& 
     return {};
 }
 
+/// What was picked of several choices, a row each.
+void writePicked(lxw_worksheet* several, const std::vector<Picked>& picked, const Looks& looks) {
+    writeHead(several, {"reply", "question", "choice"}, looks);
+    lxw_row_t line = 1;
+    for (const Picked& one : picked) {
+        worksheet_write_number(several, line, 0, double(one.reply), nullptr);
+        worksheet_write_string(several, line, 1, cellText(one.column->name).c_str(), nullptr);
+        worksheet_write_string(several, line++, 2, cellText(one.choice).c_str(), nullptr);
+    }
+}
+
+/// What a reply says of itself: its number, version, times and way.
+void writeOwn(lxw_worksheet* sheet, lxw_row_t row, const KeptReply& kept, const Looks& looks) {
+    worksheet_write_number(sheet, row, 0, double(kept.number), nullptr);
+    worksheet_write_number(sheet, row, 1, kept.reply.version, nullptr);
+    lxw_col_t at = 2;
+    for (const string& moment : {kept.reply.filled, kept.came}) {
+        if (auto when = momentOf(moment, true, true)) worksheet_write_datetime(sheet, row, at, &*when, looks.when);
+        ++at;
+    }
+    worksheet_write_string(sheet, row, 4, kept.way.c_str(), nullptr);
+    worksheet_write_string(sheet, row, 5, cellText(kept.name).c_str(), nullptr);
+}
+
 }  // namespace
 
 Result<void> repliesAsXlsx(ReplyStore& store, const string& form, std::span<const long long> numbers,
@@ -183,17 +207,8 @@ Result<void> repliesAsXlsx(ReplyStore& store, const string& form, std::span<cons
             break;
         }
         for (const KeptReply& kept : *some) {
-            worksheet_write_number(sheet, row, 0, double(kept.number), nullptr);
-            worksheet_write_number(sheet, row, 1, kept.reply.version, nullptr);
-            lxw_col_t at = 2;
-            for (const string& moment : {kept.reply.filled, kept.came}) {
-                if (auto when = momentOf(moment, true, true))
-                    worksheet_write_datetime(sheet, row, at, &*when, looks.when);
-                ++at;
-            }
-            worksheet_write_string(sheet, row, 4, kept.way.c_str(), nullptr);
-            worksheet_write_string(sheet, row, 5, cellText(kept.name).c_str(), nullptr);
-            at = own;
+            writeOwn(sheet, row, kept, looks);
+            lxw_col_t at = own;
             for (const WrittenColumn& c : *columns) {
                 if (const auto found = kept.byColumn.find(c.key); found != kept.byColumn.end()) {
                     writeAnswer(sheet, row, at, found->second, c.type, looks);
@@ -206,16 +221,8 @@ Result<void> repliesAsXlsx(ReplyStore& store, const string& form, std::span<cons
         }
     }
     if (row > 1) worksheet_autofilter(sheet, 0, 0, row - 1, lxw_col_t(names.size() - 1));
-    if (went && !picked.empty() && picked.size() < mostRows) {
-        lxw_worksheet* several = workbook_add_worksheet(book, "Several choices");
-        writeHead(several, {"reply", "question", "choice"}, looks);
-        lxw_row_t line = 1;
-        for (const Picked& one : picked) {
-            worksheet_write_number(several, line, 0, double(one.reply), nullptr);
-            worksheet_write_string(several, line, 1, cellText(one.column->name).c_str(), nullptr);
-            worksheet_write_string(several, line++, 2, cellText(one.choice).c_str(), nullptr);
-        }
-    }
+    if (went && !picked.empty() && picked.size() < mostRows)
+        writePicked(workbook_add_worksheet(book, "Several choices"), picked, looks);
     if (went) went = writeCounts(workbook_add_worksheet(book, "Counts"), store, form, options, looks);
     const lxw_error closed = workbook_close(book);
     if (!went) return went;

@@ -1,7 +1,8 @@
 // What values files and replies give a session, and the reply that comes of it.
 #include <algorithm>
 
-#include "core/draw/picture_data.h"
+#include "core/answers/picture_data.h"
+#include "core/answers/strokes.h"
 #include "core/layout/growing.h"
 #include "core/model/values.h"
 #include "core/session/form_session.h"

@@ -2,6 +2,7 @@
 #include <QtTest/QtTest>
 #include <QtWidgets/QtWidgets>
 
+#include "core/answers/strokes.h"
 #include "core/edit/edits.h"
 #include "core/text/words.h"
 #include "filler/choice_field.h"

@@ -1,7 +1,7 @@
 // Pictures that cannot be written are said, and all of a form have one budget.
 #include <gtest/gtest.h>
 
-#include "core/draw/picture_data.h"
+#include "core/answers/picture_data.h"
 #include "core/targets/pdf/pdf.h"
 #include "core/targets/png/png.h"
 #include "tests/png.h"

@@ -90,56 +90,35 @@ QRect Strip::toolRect(Tool tool) const {
     return {};
 }
 
-void Strip::paintEvent(QPaintEvent*) {
+void Strip::paintTool(QPainter& p, const Tool& tool, const QRect& r) {
     const Tokens& t = tokens();
-    QPainter p(this);
-    p.setRenderHint(QPainter::Antialiasing);
-    p.fillRect(rect(), t.cream);
-    p.setPen(t.line);
-    p.drawLine(0, height() - 1, width(), height() - 1);
-    if (desk_.pass() != Pass::layOut) {
-        const PassRow& r = passes()[std::size_t(desk_.pass())];
-        p.setFont(bodyFont(14, true));
-        p.setPen(t.ink);
-        p.drawText(QRect(16, 0, 200, height() - 1), Qt::AlignVCenter, Words::shown(r.word));
-        const int after = 16 + p.fontMetrics().horizontalAdvance(Words::shown(r.word)) + 14;
-        p.setFont(bodyFont(13));
-        p.setPen(t.ink2);
-        const QString more = desk_.isShut()
-                                 ? Words::tr("The form is sealed: anyone can fill it; changing it needs its password.")
-                                 : Words::shown(r.does);
-        p.drawText(QRect(after, 0, width() - after - 12, height() - 1), Qt::AlignVCenter,
-                   p.fontMetrics().elidedText(more, Qt::ElideRight, width() - after - 12));
-        return;
-    }
     const bool words = worded();
-    for (const auto& [tool, r] : tools()) {
-        const bool chosen = desk_.tool() == tool;
-        if (!twoRows() && (row(tool.kind).framed || tool.kind == Kind::picture)) {
-            p.setPen(t.line);
-            p.drawLine(r.left() - gap / 2, r.top() + 6, r.left() - gap / 2, r.bottom() - 6);
-        }
-        if (chosen || hover_ == tool) {
-            p.setPen(Qt::NoPen);
-            p.setBrush(chosen ? t.chosen : t.paper);
-            p.drawRoundedRect(r, 6, 6);
-        }
-        const QColor ink = chosen ? t.tawnyDark : t.ink;
-        const QPixmap picture = iconPixmap(tool.icon(), ink, 20, devicePixelRatioF());
-        p.drawPixmap(QPointF(r.center().x() - 9.5, twoRows() ? r.top() + 2
-                                                   : words   ? r.top() + 5
-                                                             : r.top() + 12),
-                     picture);
-        p.setFont(bodyFont(11));
-        p.setPen(ink);
-        if (words) p.drawText(QRect(r.left(), r.bottom() - 19, r.width(), 16), Qt::AlignCenter, shortWord(tool));
-        if (const char letter = tool.letter(); letter && !twoRows()) {
-            p.setFont(bodyFont(9));
-            p.setPen(chosen ? t.tawnyDark : t.ink2);
-            p.drawText(QRect(r.right() - 10, r.top() + 1, 10, 11), Qt::AlignCenter, QString(QLatin1Char(letter)));
-        }
+    const bool chosen = desk_.tool() == tool;
+    if (!twoRows() && (row(tool.kind).framed || tool.kind == Kind::picture)) {
+        p.setPen(t.line);
+        p.drawLine(r.left() - gap / 2, r.top() + 6, r.left() - gap / 2, r.bottom() - 6);
     }
-    // The switch for labels shows a field with its label where it goes.
+    if (chosen || hover_ == tool) {
+        p.setPen(Qt::NoPen);
+        p.setBrush(chosen ? t.chosen : t.paper);
+        p.drawRoundedRect(r, 6, 6);
+    }
+    const QColor ink = chosen ? t.tawnyDark : t.ink;
+    const QPixmap picture = iconPixmap(tool.icon(), ink, 20, devicePixelRatioF());
+    p.drawPixmap(QPointF(r.center().x() - 9.5, twoRows() ? r.top() + 2 : words ? r.top() + 5 : r.top() + 12), picture);
+    p.setFont(bodyFont(11));
+    p.setPen(ink);
+    if (words) p.drawText(QRect(r.left(), r.bottom() - 19, r.width(), 16), Qt::AlignCenter, shortWord(tool));
+    if (const char letter = tool.letter(); letter && !twoRows()) {
+        p.setFont(bodyFont(9));
+        p.setPen(chosen ? t.tawnyDark : t.ink2);
+        p.drawText(QRect(r.right() - 10, r.top() + 1, 10, 11), Qt::AlignCenter, QString(QLatin1Char(letter)));
+    }
+}
+
+/// The switch for labels shows a field with its label where it goes.
+void Strip::paintLabels(QPainter& p) {
+    const Tokens& t = tokens();
     const QRect l = labelsRect();
     const bool above = desk_.form().root().as<LabelsSit>() == LabelsSit::above;
     if (l.contains(mapFromGlobal(QCursor::pos()))) {
@@ -155,6 +134,17 @@ void Strip::paintEvent(QPaintEvent*) {
     p.setPen(QPen(t.ink, 2));
     above ? p.drawLine(QPointF(field.left(), field.top() - 6), QPointF(field.left() + 11, field.top() - 6))
           : p.drawLine(QPointF(field.left() - 10, l.center().y()), QPointF(field.left() - 4, l.center().y()));
+}
+
+void Strip::paintEvent(QPaintEvent*) {
+    const Tokens& t = tokens();
+    QPainter p(this);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.fillRect(rect(), t.cream);
+    p.setPen(t.line);
+    p.drawLine(0, height() - 1, width(), height() - 1);
+    for (const auto& [tool, r] : tools()) paintTool(p, tool, r);
+    paintLabels(p);
 }
 
 void Strip::mousePressEvent(QMouseEvent* event) {

@@ -26,6 +26,8 @@ class Strip : public QWidget {
     bool event(QEvent* event) override;
 
   private:
+    void paintTool(QPainter& painter, const Tool& tool, const QRect& place);
+    void paintLabels(QPainter& painter);
     std::vector<std::pair<Tool, QRect>> tools() const;
     bool worded() const;
     /// True where one row of icons does not fit, as beside the outline in a small window: they stand in two.

@@ -137,68 +137,80 @@ void OrderLayer::paint(QPainter& p, Sheet& sheet, const Form& form) {
     keys_ ? paintKeys(p, sheet, now) : paintRoute(p, sheet, now);
 }
 
-void OrderLayer::paintRoute(QPainter& p, Sheet& sheet, const Form& form) {
-    const Tokens& t = tokens();
-    const std::map<Id, int> numbers = stopNumbers(form);
+namespace {
+
+const QColor rim(255, 255, 255, 210), teal(0x2F, 0x6B, 0x66);
+
+/// The line from one stop to the next: whole within a container, dashed from one into another; a pale rim keeps it
+/// clear of any look. A head says which way it goes, in the middle of its longest part, where that is long enough to
+/// carry one.
+void paintWay(QPainter& p, const QPolygonF& way, bool within) {
+    p.setBrush(Qt::NoBrush);
+    p.setPen(QPen(QColor(255, 255, 255, 120), 3.6, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    p.drawPolyline(way);
+    p.setPen(QPen(teal, 1.6, within ? Qt::SolidLine : Qt::DashLine, Qt::RoundCap, Qt::RoundJoin));
+    p.drawPolyline(way);
+    if (QLineF(way.first(), way.last()).length() <= 3.4 * radius) return;
+    const auto middleOf = way.size() / 2;
+    const QLineF line = way.size() == 2 ? QLineF(way[0], way[1]) : QLineF(way[middleOf - 1], way[middleOf]);
+    const QLineF unit = line.unitVector();
+    const QPointF along(unit.dx(), unit.dy()), beside(-unit.dy(), unit.dx()), middle = line.center() + along * 3;
+    p.setPen(Qt::NoPen);
+    p.setBrush(teal);
+    p.drawPolygon(QPolygonF{middle + along * 5, middle - along * 4 + beside * 4.5, middle - along * 4 - beside * 4.5});
+}
+
+void paintTag(QPainter& p, QPointF at, const QString& text, const QColor& ground) {
+    p.setFont(bodyFont(10, true));
+    const QRectF box(at.x(), at.y() - 8, p.fontMetrics().horizontalAdvance(text) + 10, 16);
+    p.setPen(QPen(rim, 1.5));
+    p.setBrush(ground);
+    p.drawRoundedRect(box, 3, 3);
+    p.setPen(Qt::white);
+    p.drawText(box, Qt::AlignCenter, text);
+}
+
+/// Dark ground, pale rim and pale figures: to be read over any look. Gives where it is.
+QRectF paintBadge(QPainter& p, QPointF at, const QString& text, const QColor& ground) {
+    p.setFont(bodyFont(11, true));
+    const double half = std::max(radius, (p.fontMetrics().horizontalAdvance(text) + 9) / 2.0);
+    const QRectF badge(at.x() - half, at.y() - radius, 2 * half, 2 * radius);
+    p.setPen(QPen(rim, 2.5));
+    p.setBrush(ground);
+    p.drawRoundedRect(badge, radius, radius);
+    p.setPen(Qt::white);
+    p.drawText(badge, Qt::AlignCenter, text);
+    return badge;
+}
+
+}  // namespace
+
+void OrderLayer::paintWays(QPainter& p, Sheet& sheet, const Form& form, const QRectF& visible) {
     const std::vector<Id> stops = stopsOf(form);
-    // The line: whole within a container, dashed from one into another; a pale rim keeps it clear of any look.
-    Id before = noControl;
     std::map<Id, QPointF> badges;
     for (Id id : stops)
         if (isInView(form, id, desk_.turned())) badges[id] = badgeOf(sheet, form, id);
-    // Of a long form only what can be seen is drawn.
-    const QRectF visible = QRectF(sheet.visibleRegion().boundingRect()).adjusted(-80, -80, 80, 80);
-    const QColor rim(255, 255, 255, 210), teal("#2F6B66");
+    Id before = noControl;
     for (Id id : stops) {
-        const bool seen = isInView(form, id, desk_.turned());
-        if (!seen) {
-            before = noControl;
-            continue;
-        }
-        if (before != noControl && surfaceOf(form, before) == surfaceOf(form, id)) {
-            const QPointF from = badges.at(before), to = badges.at(id);
-            const bool within = form.find(before)->parent == form.find(id)->parent;
-            const QRectF between = QRectF(from, to).normalized().adjusted(-1, -1, 1, 1);
-            if (!between.intersects(visible)) {
-                before = id;
-                continue;
-            }
-            std::vector<QPointF> others;
-            for (const auto& [other, at] : badges)
-                if (other != before && other != id && between.adjusted(-20, -20, 20, 20).contains(at))
-                    others.push_back(at);
-            const QPolygonF way = wayBetween(from, to, others);
-            p.setBrush(Qt::NoBrush);
-            p.setPen(QPen(QColor(255, 255, 255, 120), 3.6, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-            p.drawPolyline(way);
-            p.setPen(QPen(teal, 1.6, within ? Qt::SolidLine : Qt::DashLine, Qt::RoundCap, Qt::RoundJoin));
-            p.drawPolyline(way);
-            // Which way it goes, in the middle of its longest part, where that is long enough to carry a head.
-            const auto middleOf = way.size() / 2;
-            const QLineF line = way.size() == 2 ? QLineF(from, to) : QLineF(way[middleOf - 1], way[middleOf]);
-            if (QLineF(from, to).length() > 3.4 * radius) {
-                const QLineF unit = line.unitVector();
-                const QPointF along(unit.dx(), unit.dy()), beside(-unit.dy(), unit.dx()),
-                    middle = line.center() + along * 3;
-                p.setPen(Qt::NoPen);
-                p.setBrush(teal);
-                p.drawPolygon(QPolygonF{middle + along * 5, middle - along * 4 + beside * 4.5,
-                                        middle - along * 4 - beside * 4.5});
-            }
-        }
-        before = id;
+        const Id from = std::exchange(before, badges.contains(id) ? id : noControl);
+        if (before == noControl || from == noControl || surfaceOf(form, from) != surfaceOf(form, id)) continue;
+        const QRectF between = QRectF(badges.at(from), badges.at(id)).normalized().adjusted(-1, -1, 1, 1);
+        // Of a long form only what can be seen is drawn.
+        if (!between.intersects(visible)) continue;
+        std::vector<QPointF> others;
+        for (const auto& [other, at] : badges)
+            if (other != from && other != id && between.adjusted(-20, -20, 20, 20).contains(at)) others.push_back(at);
+        paintWay(p, wayBetween(badges.at(from), badges.at(id), others),
+                 form.find(from)->parent == form.find(id)->parent);
     }
+}
+
+void OrderLayer::paintRoute(QPainter& p, Sheet& sheet, const Form& form) {
+    const QRectF visible = QRectF(sheet.visibleRegion().boundingRect()).adjusted(-80, -80, 80, 80);
+    paintWays(p, sheet, form, visible);
+    const std::map<Id, int> numbers = stopNumbers(form);
     const Id first = firstStop(form), enter = buttonPressed(form, ButtonRole::accept),
              escape = buttonPressed(form, ButtonRole::cancel);
-    auto tag = [&](QPointF at, const QString& text, const QColor& ground) {
-        p.setFont(bodyFont(10, true));
-        const QRectF box(at.x(), at.y() - 8, p.fontMetrics().horizontalAdvance(text) + 10, 16);
-        p.setPen(QPen(rim, 1.5));
-        p.setBrush(ground);
-        p.drawRoundedRect(box, 3, 3);
-        p.setPen(Qt::white);
-        p.drawText(box, Qt::AlignCenter, text);
-    };
     walk(form, rootId, [&](const Control& c, int) {
         if (!isInView(form, c.id, desk_.turned()) || counted(form, c.id) != c.id) return;
         const auto number = numbers.find(c.id);
@@ -207,20 +219,13 @@ void OrderLayer::paintRoute(QPainter& p, Sheet& sheet, const Form& form) {
         const QPointF at = badgeOf(sheet, form, c.id);
         if (!visible.contains(at)) return;
         const bool chosen = std::ranges::find(desk_.selection(), c.id) != desk_.selection().end();
-        const QString text = stop ? QString::number(number->second) : QString("–");
-        p.setFont(bodyFont(11, true));
-        const double half = std::max(radius, (p.fontMetrics().horizontalAdvance(text) + 9) / 2.0);
-        const QRectF badge(at.x() - half, at.y() - radius, 2 * half, 2 * radius);
-        // Dark ground, pale rim and pale figures: to be read over any look.
-        p.setPen(QPen(rim, 2.5));
-        p.setBrush(stop ? (chosen || laid_.contains(c.id) ? QColor("#B4632B") : teal) : QColor("#6B6058"));
-        p.drawRoundedRect(badge, radius, radius);
-        p.setPen(Qt::white);
-        p.drawText(badge, Qt::AlignCenter, text);
+        const QRectF badge =
+            paintBadge(p, at, stop ? QString::number(number->second) : QString("–"),
+                       stop ? (chosen || laid_.contains(c.id) ? QColor("#B4632B") : teal) : QColor("#6B6058"));
         const QRectF r = sheet.placeOf(c.id);
-        if (c.id == first) tag({badge.right() + 4, at.y()}, "starts", QColor("#2F6B66"));
-        if (c.id == enter) tag({r.right() - 38, r.top()}, Words::tr("Enter"), t.umber);
-        if (c.id == escape) tag({r.right() - 28, r.top()}, "Esc", t.umber);
+        if (c.id == first) paintTag(p, {badge.right() + 4, at.y()}, Words::tr("starts"), teal);
+        if (c.id == enter) paintTag(p, {r.right() - 38, r.top()}, Words::tr("Enter"), tokens().umber);
+        if (c.id == escape) paintTag(p, {r.right() - 28, r.top()}, Words::tr("Esc"), tokens().umber);
     });
 }
 

@@ -45,6 +45,7 @@ class OrderLayer : public QObject, public SheetLayer {
   private:
     Id stopAt(const Sheet& sheet, QPointF where) const;
     const Form& shown(const Form& form) const { return dragging_ ? meanwhile_ : form; }
+    void paintWays(QPainter& painter, Sheet& sheet, const Form& form, const QRectF& visible);
     void paintRoute(QPainter& painter, Sheet& sheet, const Form& form);
     void paintKeys(QPainter& painter, Sheet& sheet, const Form& form);
     void step(bool back);

@@ -246,6 +246,52 @@ void ProtectLayer::settle(Sheet& sheet) {
     sheet.setCursor(Qt::ArrowCursor);
 }
 
+/// K and P: what is marked of fields; true where the key was one of these.
+bool ProtectLayer::marked(int key, const Ids& fields) {
+    const Form& form = desk_.form();
+    if (key == Qt::Key_K) {
+        const bool stays = !form.find(fields.front())->yes(Prop::kept);
+        desk_.edit(withProperty(form, fields, Prop::kept, stays),
+                   stays ? Words::tr("Make it not removable") : Words::tr("Make it removable"));
+        return true;
+    }
+    if (key == Qt::Key_P) {
+        const bool personal = !form.find(fields.front())->yes(Prop::personal);
+        desk_.edit(markedPersonal(form, fields, personal),
+                   personal ? Words::tr("Mark as personal") : Words::tr("Mark as not personal"));
+        setView(ProtectView::personal);
+        return true;
+    }
+    return false;
+}
+
+/// Tab goes from field to field; with Shift and an arrow more are added.
+bool ProtectLayer::walked(const QKeyEvent& event) {
+    const Form& form = desk_.form();
+    if (event.key() == Qt::Key_Tab || event.key() == Qt::Key_Backtab) {
+        const auto& all = form.index()->fields();
+        if (all.empty()) return true;
+        const auto at = std::ranges::find(all, desk_.lead());
+        const auto count = std::ptrdiff_t(all.size());
+        const bool back = event.key() == Qt::Key_Backtab;
+        const std::ptrdiff_t now = at == all.end() ? (back ? 0 : -1) : at - all.begin();
+        const Id next = all[std::size_t((now + (back ? count - 1 : 1)) % count)];
+        desk_.select({next});
+        return true;
+    }
+    if ((event.key() == Qt::Key_Down || event.key() == Qt::Key_Up) && event.modifiers() & Qt::ShiftModifier) {
+        const auto& all = form.index()->fields();
+        const auto at = std::ranges::find(all, desk_.selection().empty() ? noControl : desk_.selection().back());
+        if (at == all.end()) return true;
+        Ids ids = desk_.selection();
+        if (event.key() == Qt::Key_Down && at + 1 != all.end()) ids.push_back(*(at + 1));
+        if (event.key() == Qt::Key_Up && ids.size() > 1) ids.pop_back();
+        desk_.select(ids);
+        return true;
+    }
+    return false;
+}
+
 bool ProtectLayer::key(Sheet&, QKeyEvent& event) {
     const Form& form = desk_.form();
     const Ids fields = fieldsAmong(form, desk_.selection());
@@ -274,19 +320,7 @@ bool ProtectLayer::key(Sheet&, QKeyEvent& event) {
         set(fields, now == Access::open ? Access::readOnly : now == Access::readOnly ? Access::locked : Access::open);
         return true;
     }
-    if (event.key() == Qt::Key_K && !fields.empty()) {
-        const bool stays = !form.find(fields.front())->yes(Prop::kept);
-        desk_.edit(withProperty(form, fields, Prop::kept, stays),
-                   stays ? Words::tr("Make it not removable") : Words::tr("Make it removable"));
-        return true;
-    }
-    if (event.key() == Qt::Key_P && !fields.empty()) {
-        const bool personal = !form.find(fields.front())->yes(Prop::personal);
-        desk_.edit(markedPersonal(form, fields, personal),
-                   personal ? Words::tr("Mark as personal") : Words::tr("Mark as not personal"));
-        setView(ProtectView::personal);
-        return true;
-    }
+    if (!fields.empty() && marked(event.key(), fields)) return true;
     if (event.key() == Qt::Key_Escape) {
         if (inHand_)
             takeInHand(std::nullopt);
@@ -294,29 +328,7 @@ bool ProtectLayer::key(Sheet&, QKeyEvent& event) {
             desk_.select({});
         return true;
     }
-    if (event.key() == Qt::Key_Tab || event.key() == Qt::Key_Backtab) {
-        const auto& all = form.index()->fields();
-        if (all.empty()) return true;
-        const auto at = std::ranges::find(all, desk_.lead());
-        const auto count = std::ptrdiff_t(all.size());
-        const bool back = event.key() == Qt::Key_Backtab;
-        const std::ptrdiff_t now = at == all.end() ? (back ? 0 : -1) : at - all.begin();
-        const Id next = all[std::size_t((now + (back ? count - 1 : 1)) % count)];
-        // With Shift and an arrow more are added; Tab goes on alone.
-        desk_.select({next});
-        return true;
-    }
-    if ((event.key() == Qt::Key_Down || event.key() == Qt::Key_Up) && event.modifiers() & Qt::ShiftModifier) {
-        const auto& all = form.index()->fields();
-        const auto at = std::ranges::find(all, desk_.selection().empty() ? noControl : desk_.selection().back());
-        if (at == all.end()) return true;
-        Ids ids = desk_.selection();
-        if (event.key() == Qt::Key_Down && at + 1 != all.end()) ids.push_back(*(at + 1));
-        if (event.key() == Qt::Key_Up && ids.size() > 1) ids.pop_back();
-        desk_.select(ids);
-        return true;
-    }
-    return false;
+    return walked(event);
 }
 
 QString ProtectLayer::tip(Sheet& sheet, QPointF at) {

@@ -47,6 +47,8 @@ class ProtectLayer : public QObject, public SheetLayer {
     void changed();
 
   private:
+    bool marked(int key, const Ids& fields);
+    bool walked(const QKeyEvent& event);
     void sweepTo(Sheet& sheet, QPointF at);
     void paintField(QPainter& painter, const Form& form, const Control& c, QRectF place) const;
 

@@ -114,18 +114,7 @@ void ProtectPanel::buildForm(QVBoxLayout* column) {
     cardLines_->setSpacing(6);
     column->addWidget(cards_);
 
-    column->addSpacing(4);
-    column->addWidget(groupTitle(Words::tr("Personal details"), form_));
-    for (Prop prop : {Prop::noticeBy, Prop::noticeUntil, Prop::noticeAsk}) rootLine(column, prop);
-    lines_[Prop::noticeBy]->setPlaceholderText(Words::tr("The harbour office"));
-    lines_[Prop::noticeUntil]->setPlaceholderText(Words::tr("for two years"));
-    lines_[Prop::noticeAsk]->setPlaceholderText(Words::tr("the harbour office, phone …"));
-    guessed_ = buttonIn(column, "markGuessed", "", Words::tr("Each with its usual purpose, which can be changed."));
-    notice_ =
-        buttonIn(column, "writeNotice", "",
-                 Words::tr("Made from the purposes of all personal details; it is placed before the first of them."));
-    connect(guessed_, &QPushButton::clicked, this, &ProtectPanel::markGuessed);
-    connect(notice_, &QPushButton::clicked, this, &ProtectPanel::writeNotice);
+    buildNotice(column);
 
     column->addSpacing(4);
     column->addWidget(groupTitle(Words::tr("How strong is it?"), form_));
@@ -196,6 +185,10 @@ void ProtectPanel::buildFields(QVBoxLayout* column) {
     purposeRow_ = panelRow(Words::tr("Used"), purpose_, Words::shown(row(Prop::purpose).help), fields_);
     column->addWidget(purposeRow_);
     consent_ = checkIn(column, "consent", Words::tr("It asks for consent"), Words::shown(row(Prop::consent).help));
+    connectFields();
+}
+
+void ProtectPanel::connectFields() {
     connect(kept_, &QCheckBox::clicked, this, [this](bool on) {
         desk_.edit(withProperty(desk_.form(), fieldsAmong(desk_.form(), desk_.selection()), Prop::kept, on),
                    on ? Words::tr("Make it not removable") : Words::tr("Make it removable"));
@@ -217,6 +210,81 @@ void ProtectPanel::buildFields(QVBoxLayout* column) {
     });
 }
 
+/// Who asks for personal details, and the notice that is made of it.
+void ProtectPanel::buildNotice(QVBoxLayout* column) {
+    column->addSpacing(4);
+    column->addWidget(groupTitle(Words::tr("Personal details"), form_));
+    for (Prop prop : {Prop::noticeBy, Prop::noticeUntil, Prop::noticeAsk}) rootLine(column, prop);
+    lines_[Prop::noticeBy]->setPlaceholderText(Words::tr("The harbour office"));
+    lines_[Prop::noticeUntil]->setPlaceholderText(Words::tr("for two years"));
+    lines_[Prop::noticeAsk]->setPlaceholderText(Words::tr("the harbour office, phone …"));
+    guessed_ = buttonIn(column, "markGuessed", "", Words::tr("Each with its usual purpose, which can be changed."));
+    notice_ =
+        buttonIn(column, "writeNotice", "",
+                 Words::tr("Made from the purposes of all personal details; it is placed before the first of them."));
+    connect(guessed_, &QPushButton::clicked, this, &ProtectPanel::markGuessed);
+    connect(notice_, &QPushButton::clicked, this, &ProtectPanel::writeNotice);
+}
+
+void ProtectPanel::refreshFields(const Ids& fields) {
+    const Form& form = desk_.form();
+    const Control& first = *form.find(fields.front());
+    whom_->setText(fields.size() == 1 ? fieldCalled(form, first)
+                                      : Words::counted("%n fields", "1 field", qint64(fields.size())));
+    auto same = [&](auto what) {
+        return std::ranges::all_of(fields, [&](Id id) { return what(*form.find(id)) == what(first); });
+    };
+    const auto access = [](const Control& c) { return c.as<Access>(); };
+    for (const auto& [way, button] : ways_) button->setChecked(same(access) && first.as<Access>() == way);
+    auto tick = [&](QCheckBox* box, Prop prop) {
+        const bool differ = !same([&](const Control& c) { return c.yes(prop); });
+        box->setTristate(differ);
+        box->setCheckState(differ ? Qt::PartiallyChecked : first.yes(prop) ? Qt::Checked : Qt::Unchecked);
+    };
+    tick(kept_, Prop::kept);
+    tick(personal_, Prop::personal);
+    QString limits = limitsSaid(form, first);
+    if (limits.isEmpty()) limits = Words::tr("yes or no");
+    takes_->setText(!same([&](const Control& c) { return limitsSaid(form, c); })
+                        ? Words::tr("They accept different things.")
+                        : limits.left(1).toUpper() + limits.mid(1) + ".");
+    const PersonalSort* guess = guessedPersonal(form, first);
+    hint_->setVisible(fields.size() == 1 && guess && !first.yes(Prop::personal));
+    if (guess) hint_->setText(Words::tr("It seems to ask for %1.").arg(Words::shown(guess->word)));
+    purposeRow_->setVisible(std::ranges::any_of(fields, [&](Id id) { return form.find(id)->yes(Prop::personal); }));
+    const bool samePurpose = same([](const Control& c) { return c.text(Prop::purpose); });
+    if (!purpose_->hasFocus() || !purpose_->isModified()) {
+        purpose_->setText(samePurpose ? toQt(first.text(Prop::purpose)) : QString());
+        if (!purpose_->hasFocus()) purpose_->setCursorPosition(0);
+        purpose_->setPlaceholderText(samePurpose ? Words::tr("to contact you") : Words::tr("differ"));
+    }
+    consent_->setVisible(fields.size() == 1 && first.is().answer().toggled);
+    consent_->setChecked(first.yes(Prop::consent));
+}
+
+void ProtectPanel::refreshForm() {
+    const Form& form = desk_.form();
+    print_->setChecked(form.root().yes(Prop::mayPrint));
+    copy_->setChecked(form.root().yes(Prop::mayCopy));
+    const SealState state = sealState(form);
+    seal_->setText(state == SealState::none    ? Words::tr("Not sealed: anyone who opens it can change it.")
+                   : state == SealState::whole ? Words::tr("Sealed; open for you until you close it.")
+                                               : Words::tr("Its seal is damaged: no password opens it."));
+    sealButton_->setText(state == SealState::none ? Words::tr("Seal with a password…") : Words::tr("Remove the seal…"));
+    for (const auto& [prop, line] : lines_)
+        if (!line->hasFocus()) {
+            line->setText(toQt(form.root().text(prop)));
+            line->setCursorPosition(0);
+        }
+    const auto guesses = looksPersonal(form).size();
+    guessed_->setVisible(guesses > 0);
+    guessed_->setText(Words::counted("Mark %n that look personal", "Mark 1 that looks personal", guesses));
+    notice_->setVisible(!personalFields(form).empty());
+    notice_->setText(noticeOf(form) ? Words::tr("Rewrite the notice") : Words::tr("Write the notice"));
+    refreshCards();
+    refreshList();
+}
+
 void ProtectPanel::refresh() {
     const Form& form = desk_.form();
     const ReachCount count = reachCount(form);
@@ -231,61 +299,7 @@ void ProtectPanel::refresh() {
     fields_->setVisible(!fields.empty());
     form_->setVisible(fields.empty());
     filling_ = true;
-    if (!fields.empty()) {
-        const Control& first = *form.find(fields.front());
-        whom_->setText(fields.size() == 1 ? fieldCalled(form, first)
-                                          : Words::counted("%n fields", "1 field", qint64(fields.size())));
-        auto same = [&](auto what) {
-            return std::ranges::all_of(fields, [&](Id id) { return what(*form.find(id)) == what(first); });
-        };
-        const auto access = [](const Control& c) { return c.as<Access>(); };
-        for (const auto& [way, button] : ways_) button->setChecked(same(access) && first.as<Access>() == way);
-        auto tick = [&](QCheckBox* box, Prop prop) {
-            const bool differ = !same([&](const Control& c) { return c.yes(prop); });
-            box->setTristate(differ);
-            box->setCheckState(differ ? Qt::PartiallyChecked : first.yes(prop) ? Qt::Checked : Qt::Unchecked);
-        };
-        tick(kept_, Prop::kept);
-        tick(personal_, Prop::personal);
-        QString limits = limitsSaid(form, first);
-        if (limits.isEmpty()) limits = Words::tr("yes or no");
-        takes_->setText(!same([&](const Control& c) { return limitsSaid(form, c); })
-                            ? Words::tr("They accept different things.")
-                            : limits.left(1).toUpper() + limits.mid(1) + ".");
-        const PersonalSort* guess = guessedPersonal(form, first);
-        hint_->setVisible(fields.size() == 1 && guess && !first.yes(Prop::personal));
-        if (guess) hint_->setText(Words::tr("It seems to ask for %1.").arg(Words::shown(guess->word)));
-        purposeRow_->setVisible(std::ranges::any_of(fields, [&](Id id) { return form.find(id)->yes(Prop::personal); }));
-        const bool samePurpose = same([](const Control& c) { return c.text(Prop::purpose); });
-        if (!purpose_->hasFocus() || !purpose_->isModified()) {
-            purpose_->setText(samePurpose ? toQt(first.text(Prop::purpose)) : QString());
-            if (!purpose_->hasFocus()) purpose_->setCursorPosition(0);
-            purpose_->setPlaceholderText(samePurpose ? Words::tr("to contact you") : Words::tr("differ"));
-        }
-        consent_->setVisible(fields.size() == 1 && first.is().answer().toggled);
-        consent_->setChecked(first.yes(Prop::consent));
-    } else {
-        print_->setChecked(form.root().yes(Prop::mayPrint));
-        copy_->setChecked(form.root().yes(Prop::mayCopy));
-        const SealState state = sealState(form);
-        seal_->setText(state == SealState::none    ? Words::tr("Not sealed: anyone who opens it can change it.")
-                       : state == SealState::whole ? Words::tr("Sealed; open for you until you close it.")
-                                                   : Words::tr("Its seal is damaged: no password opens it."));
-        sealButton_->setText(state == SealState::none ? Words::tr("Seal with a password…")
-                                                      : Words::tr("Remove the seal…"));
-        for (const auto& [prop, line] : lines_)
-            if (!line->hasFocus()) {
-                line->setText(toQt(form.root().text(prop)));
-                line->setCursorPosition(0);
-            }
-        const auto guesses = looksPersonal(form).size();
-        guessed_->setVisible(guesses > 0);
-        guessed_->setText(Words::counted("Mark %n that look personal", "Mark 1 that looks personal", guesses));
-        notice_->setVisible(!personalFields(form).empty());
-        notice_->setText(noticeOf(form) ? Words::tr("Rewrite the notice") : Words::tr("Write the notice"));
-        refreshCards();
-        refreshList();
-    }
+    fields.empty() ? refreshForm() : refreshFields(fields);
     filling_ = false;
 }
 

@@ -33,9 +33,13 @@ class ProtectPanel : public QScrollArea {
 
   private:
     void buildForm(QVBoxLayout* column);
+    void buildNotice(QVBoxLayout* column);
+    void connectFields();
     void buildFields(QVBoxLayout* column);
     QLineEdit* rootLine(QVBoxLayout* column, Prop prop);
     void refresh();
+    void refreshFields(const Ids& fields);
+    void refreshForm();
     void refreshCards();
     void refreshList();
     Desk& desk_;

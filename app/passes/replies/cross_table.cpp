@@ -36,31 +36,7 @@ CrossTable::CrossTable(RepliesDesk& replies, std::vector<QuestionCount> question
     auto* swap = linkButton(Words::tr("Swap"), "crossSwap", this);
     line->addWidget(swap);
     column->addLayout(line);
-    table_ = new QTableWidget(this);
-    table_->setObjectName("crossCells");
-    table_->setFont(bodyFont(13));
-    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    table_->setSelectionMode(QAbstractItemView::SingleSelection);
-    table_->setFrameShape(QFrame::NoFrame);
-    table_->setCornerButtonEnabled(false);
-    table_->setTabKeyNavigation(false);
-    table_->horizontalHeader()->setFont(bodyFont(12, true));
-    table_->verticalHeader()->setFont(bodyFont(12, true));
-    table_->horizontalHeader()->setHighlightSections(false);
-    table_->verticalHeader()->setHighlightSections(false);
-    table_->verticalHeader()->setDefaultSectionSize(26);
-    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignRight | Qt::AlignVCenter);
-    table_->horizontalHeader()->setMinimumSectionSize(52);
-    table_->setStyleSheet(QString("QTableWidget, QHeaderView, QTableCornerButton::section { background: %1; }"
-                                  "QHeaderView::section { background: %2; padding: 4px 8px; border: none; }"
-                                  "QTableWidget::item { padding: 0px 8px; }")
-                              .arg(tokens().paper.name(), tokens().cream.name()));
-    QPalette palette = table_->palette();
-    palette.setColor(QPalette::Base, tokens().paper);
-    palette.setColor(QPalette::Text, tokens().ink);
-    palette.setColor(QPalette::Highlight, tokens().chosen);
-    palette.setColor(QPalette::HighlightedText, tokens().ink);
-    table_->setPalette(palette);
+    buildTable();
     column->addWidget(table_, 1);
     auto* foot = new QHBoxLayout;
     said_ = new QLabel(this);
@@ -93,6 +69,34 @@ CrossTable::CrossTable(RepliesDesk& replies, std::vector<QuestionCount> question
     for (QPushButton* one : {copied, close}) one->setAutoDefault(false);
     resize(QSize(720, 420).boundedTo(parent ? parent->size() : QSize(720, 420)));
     recount();
+}
+
+void CrossTable::buildTable() {
+    table_ = new QTableWidget(this);
+    table_->setObjectName("crossCells");
+    table_->setFont(bodyFont(13));
+    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    table_->setSelectionMode(QAbstractItemView::SingleSelection);
+    table_->setFrameShape(QFrame::NoFrame);
+    table_->setCornerButtonEnabled(false);
+    table_->setTabKeyNavigation(false);
+    table_->horizontalHeader()->setFont(bodyFont(12, true));
+    table_->verticalHeader()->setFont(bodyFont(12, true));
+    table_->horizontalHeader()->setHighlightSections(false);
+    table_->verticalHeader()->setHighlightSections(false);
+    table_->verticalHeader()->setDefaultSectionSize(26);
+    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignRight | Qt::AlignVCenter);
+    table_->horizontalHeader()->setMinimumSectionSize(52);
+    table_->setStyleSheet(QString("QTableWidget, QHeaderView, QTableCornerButton::section { background: %1; }"
+                                  "QHeaderView::section { background: %2; padding: 4px 8px; border: none; }"
+                                  "QTableWidget::item { padding: 0px 8px; }")
+                              .arg(tokens().paper.name(), tokens().cream.name()));
+    QPalette palette = table_->palette();
+    palette.setColor(QPalette::Base, tokens().paper);
+    palette.setColor(QPalette::Text, tokens().ink);
+    palette.setColor(QPalette::Highlight, tokens().chosen);
+    palette.setColor(QPalette::HighlightedText, tokens().ink);
+    table_->setPalette(palette);
 }
 
 void CrossTable::recount() {

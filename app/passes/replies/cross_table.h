@@ -23,6 +23,7 @@ class CrossTable : public QDialog {
     bool wait(int milliseconds = 20000) { return counting_.wait(milliseconds); }
 
   private:
+    void buildTable();
     void recount();
     void show(const CrossCount& cross);
     void filter(int row, int column);

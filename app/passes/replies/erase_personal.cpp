@@ -19,63 +19,8 @@ ErasePersonal::ErasePersonal(RepliesDesk& replies, std::vector<long long> select
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(16, 14, 16, 12);
     column->setSpacing(6);
-    auto title = [&](const QString& text) {
-        auto* label = new QLabel(text, this);
-        label->setFont(bodyFont(13, true));
-        column->addWidget(label);
-        return label;
-    };
-    title(Words::tr("Of which replies"));
-    these_ =
-        new QRadioButton(Words::counted("the %n selected ones", "the selected one", qint64(selected_.size())), this);
-    these_->setObjectName("eraseSelected");
-    const std::size_t shown = replies_.numbers().size();
-    shown_ = new QRadioButton(shown == replies_.all()
-                                  ? Words::tr("all %1").arg(shown)
-                                  : Words::counted("the %n that are shown", "the one that is shown", shown),
-                              this);
-    shown_->setObjectName("eraseShown");
-    old_ = new QRadioButton(Words::tr("those among them that were filled in before"), this);
-    old_->setObjectName("eraseOld");
-    before_ = new QDateEdit(QDate::currentDate().addYears(-1), this);
-    before_->setObjectName("eraseBefore");
-    before_->setCalendarPopup(true);
-    auto* line = new QHBoxLayout;
-    line->addWidget(old_);
-    line->addWidget(before_);
-    line->addStretch(1);
-    column->addWidget(these_);
-    column->addWidget(shown_);
-    column->addLayout(line);
-    these_->setVisible(!selected_.empty());
-    past_ = new QRadioButton(Words::tr("all answers that are past the time their question keeps them"), this);
-    past_->setObjectName("erasePast");
-    column->addWidget(past_);
-    const auto late = replies_.pastTime();
-    past_->setVisible(late.answers > 0);
-    (!selected_.empty() ? these_ : late.answers > 0 ? past_ : shown_)->setChecked(true);
-    column->addSpacing(8);
-    QLabel* which = title(Words::tr("Which answers"));
-    const Form& form = replies_.desk().savedForm();
-    for (const ReplyColumn& c : replies_.columns()) {
-        if (!replies_.isPersonal(c)) continue;
-        const Control* control = form.find(c.control);
-        const QString purpose =
-            control && has(control->kind, Prop::purpose) ? toQt(control->text(Prop::purpose)) : QString();
-        QString word = toQt(c.called.empty() ? c.name : c.called);
-        if (!purpose.isEmpty()) word += " (" + purpose + ")";
-        auto* tick = new QCheckBox(word.replace("&", "&&"), this);
-        tick->setObjectName("erase-" + toQt(c.name));
-        tick->setChecked(true);
-        connect(tick, &QCheckBox::toggled, this, &ErasePersonal::count);
-        column->addWidget(tick);
-        ticks_.emplace_back(c.key(), tick);
-    }
-    // Where nothing is personal there is only what is past its time.
-    if (ticks_.empty() && late.answers > 0) {
-        for (QWidget* one : std::initializer_list<QWidget*>{which, these_, shown_, old_, before_}) one->hide();
-        past_->setChecked(true);
-    }
+    buildReplies(column);
+    buildAnswers(column);
     column->addSpacing(8);
     said_ = new QLabel(this);
     said_->setObjectName("eraseSaid");
@@ -105,6 +50,73 @@ ErasePersonal::ErasePersonal(RepliesDesk& replies, std::vector<long long> select
     connect(erase_, &QPushButton::clicked, this, &ErasePersonal::erase);
     count();
     cancel->setFocus();
+}
+
+QLabel* ErasePersonal::title(const QString& text, QVBoxLayout* column) {
+    auto* label = new QLabel(text, this);
+    label->setFont(bodyFont(13, true));
+    column->addWidget(label);
+    return label;
+}
+
+/// Of which replies: those that are selected, shown, old, or past their time.
+void ErasePersonal::buildReplies(QVBoxLayout* column) {
+    title(Words::tr("Of which replies"), column);
+    these_ =
+        new QRadioButton(Words::counted("the %n selected ones", "the selected one", qint64(selected_.size())), this);
+    these_->setObjectName("eraseSelected");
+    const std::size_t shown = replies_.numbers().size();
+    shown_ = new QRadioButton(shown == replies_.all()
+                                  ? Words::tr("all %1").arg(shown)
+                                  : Words::counted("the %n that are shown", "the one that is shown", shown),
+                              this);
+    shown_->setObjectName("eraseShown");
+    old_ = new QRadioButton(Words::tr("those among them that were filled in before"), this);
+    old_->setObjectName("eraseOld");
+    before_ = new QDateEdit(QDate::currentDate().addYears(-1), this);
+    before_->setObjectName("eraseBefore");
+    before_->setCalendarPopup(true);
+    auto* line = new QHBoxLayout;
+    line->addWidget(old_);
+    line->addWidget(before_);
+    line->addStretch(1);
+    column->addWidget(these_);
+    column->addWidget(shown_);
+    column->addLayout(line);
+    these_->setVisible(!selected_.empty());
+    past_ = new QRadioButton(Words::tr("all answers that are past the time their question keeps them"), this);
+    past_->setObjectName("erasePast");
+    column->addWidget(past_);
+    const auto late = replies_.pastTime();
+    past_->setVisible(late.answers > 0);
+    (!selected_.empty() ? these_ : late.answers > 0 ? past_ : shown_)->setChecked(true);
+}
+
+/// A tick for each personal answer, with what it is for.
+void ErasePersonal::buildAnswers(QVBoxLayout* column) {
+    column->addSpacing(8);
+    QLabel* which = title(Words::tr("Which answers"), column);
+    const Form& form = replies_.desk().savedForm();
+    for (const ReplyColumn& c : replies_.columns()) {
+        if (!replies_.isPersonal(c)) continue;
+        const Control* control = form.find(c.control);
+        const QString purpose =
+            control && has(control->kind, Prop::purpose) ? toQt(control->text(Prop::purpose)) : QString();
+        QString word = toQt(c.called.empty() ? c.name : c.called);
+        if (!purpose.isEmpty()) word += " (" + purpose + ")";
+        auto* tick = new QCheckBox(word.replace("&", "&&"), this);
+        tick->setObjectName("erase-" + toQt(c.name));
+        tick->setChecked(true);
+        connect(tick, &QCheckBox::toggled, this, &ErasePersonal::count);
+        column->addWidget(tick);
+        ticks_.emplace_back(c.key(), tick);
+    }
+    const auto late = replies_.pastTime();
+    // Where nothing is personal there is only what is past its time.
+    if (ticks_.empty() && late.answers > 0) {
+        for (QWidget* one : std::initializer_list<QWidget*>{which, these_, shown_, old_, before_}) one->hide();
+        past_->setChecked(true);
+    }
 }
 
 std::vector<long long> ErasePersonal::numbers() const {

@@ -11,6 +11,7 @@ class QDateEdit;
 class QLabel;
 class QPushButton;
 class QRadioButton;
+class QVBoxLayout;
 
 namespace brindel {
 
@@ -20,6 +21,9 @@ class ErasePersonal : public QDialog {
     ErasePersonal(RepliesDesk& replies, std::vector<long long> selected, QWidget* parent);
 
   private:
+    QLabel* title(const QString& text, QVBoxLayout* column);
+    void buildReplies(QVBoxLayout* column);
+    void buildAnswers(QVBoxLayout* column);
     std::vector<long long> numbers() const;
     std::set<std::string> columns() const;
     void count();

@@ -96,6 +96,16 @@ ReplyOnForm::ReplyOnForm(RepliesDesk& replies, const RepliesTable& table, int ro
     said_->setContentsMargins(14, 0, 14, 0);
     said_->setWordWrap(true);
     said_->setStyleSheet(QString("color: %1").arg(tokens().brick.name()));
+    column->addWidget(head_);
+    column->addWidget(before_);
+    column->addWidget(area_, 1);
+    column->addLayout(why);
+    column->addWidget(said_);
+    column->addLayout(builtButtons());
+    go(row);
+}
+
+QLayout* ReplyOnForm::builtButtons() {
     auto* buttons = new QHBoxLayout;
     buttons->setContentsMargins(14, 4, 14, 0);
     auto button = [&](const QString& text, const char* name, auto act) {
@@ -117,13 +127,7 @@ ReplyOnForm::ReplyOnForm(RepliesDesk& replies, const RepliesTable& table, int ro
     buttons->addWidget(next_);
     buttons->addStretch(1);
     for (QPushButton* one : {print_, pdf_, correct_, save_, cancel_, close_}) buttons->addWidget(one);
-    column->addWidget(head_);
-    column->addWidget(before_);
-    column->addWidget(area_, 1);
-    column->addLayout(why);
-    column->addWidget(said_);
-    column->addLayout(buttons);
-    go(row);
+    return buttons;
 }
 
 void ReplyOnForm::go(int row) {

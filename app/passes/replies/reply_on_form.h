@@ -10,6 +10,7 @@ class QLabel;
 class QLineEdit;
 class QPushButton;
 class QScrollArea;
+class QLayout;
 
 namespace brindel {
 
@@ -24,6 +25,7 @@ class ReplyOnForm : public QDialog {
     FormToFill* view() { return view_; }
 
   private:
+    QLayout* builtButtons();
     void go(int row);
     void build(bool correcting);
     void tellCorrections();

@@ -86,25 +86,62 @@ QPointF RulesLayer::markOf(const Sheet& sheet, Id id) const {
     return {place.right() - 4, place.bottom() + 1};
 }
 
+/// Where a control is seen: a page that is turned away stands for what lies on it, by its tab.
+QRectF RulesLayer::seenAt(const Sheet& sheet, const Form& form, Id id) const {
+    const Control* c = form.find(id);
+    if (!c || id == rootId) return {};
+    const Control* page = c;
+    while (page && !page->is().turned) page = form.find(page->parent);
+    if (page && (c->is().turned || !isInView(form, id, desk_.turned()))) {
+        const Control& tabs = *form.find(page->parent);
+        if (!isInView(form, tabs.id, desk_.turned())) return {};
+        const auto places = sheet.tabPlaces(tabs.id);
+        const auto at = std::size_t(std::ranges::find(tabs.children, page->id) - tabs.children.begin());
+        return at < places.size() ? places[at] : QRectF();
+    }
+    return isInView(form, id, desk_.turned()) ? sheet.placeOf(id) : QRectF();
+}
+
+namespace {
+
+/// From what is looked at to what follows it; `alpha` how far it steps back.
+void paintTie(QPainter& p, const QRectF& from, const QRectF& to, bool rule, bool strong, int alpha) {
+    QColor colour = rule ? QColor("#B4632B") : QColor("#2F6B66");
+    colour.setAlpha(alpha);
+    const QPainterPath way = bow(from, to);
+    p.setBrush(Qt::NoBrush);
+    if (strong) {
+        p.setPen(QPen(QColor(255, 255, 255, 190), 4.2, Qt::SolidLine, Qt::RoundCap));
+        p.drawPath(way);
+    }
+    p.setPen(QPen(colour, strong ? 1.8 : 1.3, rule ? Qt::DashLine : Qt::SolidLine, Qt::RoundCap));
+    p.drawPath(way);
+    const QPointF tip = way.pointAtPercent(1);
+    const QPointF back = way.pointAtPercent(std::max(0.0, way.percentAtLength(way.length() - 8)));
+    const QLineF head = QLineF(tip, back);
+    if (head.length() < 1) return;
+    const QPointF along(head.unitVector().dx(), head.unitVector().dy()), beside(-along.y(), along.x());
+    p.setPen(Qt::NoPen);
+    p.setBrush(colour);
+    p.drawPolygon(QPolygonF{tip, tip + along * 8 + beside * 4, tip + along * 8 - beside * 4});
+}
+
+void paintSeal(QPainter& p, QPointF at, const QString& sign, const QColor& ground) {
+    const QRectF box(at.x() - markSide / 2, at.y() - markSide / 2, markSide, markSide);
+    p.setPen(QPen(QColor(255, 255, 255, 220), 2));
+    p.setBrush(ground);
+    p.drawRoundedRect(box, 4, 4);
+    p.setPen(Qt::white);
+    p.setFont(bodyFont(11, true));
+    p.drawText(box.adjusted(0, -1, 0, -1), Qt::AlignCenter, sign);
+}
+
+}  // namespace
+
 void RulesLayer::paint(QPainter& p, Sheet& sheet, const Form& form) {
     const Tokens& t = tokens();
     p.setRenderHint(QPainter::Antialiasing);
     const std::set<Id> chosen(desk_.selection().begin(), desk_.selection().end());
-    // A page that is turned away stands for what lies on it: its tab.
-    auto placeOf = [&](Id id) -> QRectF {
-        const Control* c = form.find(id);
-        if (!c || id == rootId) return {};
-        const Control* page = c;
-        while (page && !page->is().turned) page = form.find(page->parent);
-        if (page && (c->is().turned || !isInView(form, id, desk_.turned()))) {
-            const Control& tabs = *form.find(page->parent);
-            if (!isInView(form, tabs.id, desk_.turned())) return {};
-            const auto places = sheet.tabPlaces(tabs.id);
-            const auto at = std::size_t(std::ranges::find(tabs.children, page->id) - tabs.children.begin());
-            return at < places.size() ? places[at] : QRectF();
-        }
-        return isInView(form, id, desk_.turned()) ? sheet.placeOf(id) : QRectF();
-    };
     const QRectF visible = QRectF(sheet.visibleRegion().boundingRect()).adjusted(-60, -60, 60, 60);
     for (Id id : desk_.selection()) {
         if (!isInView(form, id, desk_.turned())) continue;
@@ -116,27 +153,10 @@ void RulesLayer::paint(QPainter& p, Sheet& sheet, const Form& form) {
     for (const bool strong : {false, true})
         for (const Tie& tie : ties) {
             if ((chosen.contains(tie.from) || chosen.contains(tie.to)) != strong) continue;
-            const QRectF from = placeOf(tie.from), to = placeOf(tie.to);
+            const QRectF from = seenAt(sheet, form, tie.from), to = seenAt(sheet, form, tie.to);
             if (from.isEmpty() || to.isEmpty() || from == to || !from.united(to).intersects(visible)) continue;
-            QColor colour = tie.rule ? QColor("#B4632B") : QColor("#2F6B66");
             // Where one is chosen, the others step back further.
-            colour.setAlpha(strong ? 255 : chosen.empty() ? 110 : 55);
-            const QPainterPath way = bow(from, to);
-            p.setBrush(Qt::NoBrush);
-            if (strong) {
-                p.setPen(QPen(QColor(255, 255, 255, 190), 4.2, Qt::SolidLine, Qt::RoundCap));
-                p.drawPath(way);
-            }
-            p.setPen(QPen(colour, strong ? 1.8 : 1.3, tie.rule ? Qt::DashLine : Qt::SolidLine, Qt::RoundCap));
-            p.drawPath(way);
-            const QPointF tip = way.pointAtPercent(1);
-            const QPointF back = way.pointAtPercent(std::max(0.0, way.percentAtLength(way.length() - 8)));
-            const QLineF head = QLineF(tip, back);
-            if (head.length() < 1) continue;
-            const QPointF along(head.unitVector().dx(), head.unitVector().dy()), beside(-along.y(), along.x());
-            p.setPen(Qt::NoPen);
-            p.setBrush(colour);
-            p.drawPolygon(QPolygonF{tip, tip + along * 8 + beside * 4, tip + along * 8 - beside * 4});
+            paintTie(p, from, to, tie.rule, strong, strong ? 255 : chosen.empty() ? 110 : 55);
         }
     // A small seal with = for what is worked out, with › for what acts; red when it can no longer work.
     auto marksAll = marksOf(form);
@@ -145,19 +165,12 @@ void RulesLayer::paint(QPainter& p, Sheet& sheet, const Form& form) {
         if (id == rootId || !isInView(form, id, desk_.turned())) continue;
         QPointF at = markOf(sheet, id);
         if (!visible.contains(at)) continue;
-        auto seal = [&](const QString& sign, const QColor& ground) {
-            const QRectF box(at.x() - markSide / 2, at.y() - markSide / 2, markSide, markSide);
-            p.setPen(QPen(QColor(255, 255, 255, 220), 2));
-            p.setBrush(ground);
-            p.drawRoundedRect(box, 4, 4);
-            p.setPen(Qt::white);
-            p.setFont(bodyFont(11, true));
-            p.drawText(box.adjusted(0, -1, 0, -1), Qt::AlignCenter, sign);
-            at.rx() -= markSide + 2;
-        };
         const bool acts = marks.acts || (chosen.contains(id) && hasEvent(*form.find(id), usualEvent(*form.find(id))));
-        if (marks.worked) seal(marks.wrong ? "!" : "=", marks.wrong ? QColor("#A8322A") : QColor("#2F6B66"));
-        if (acts) seal("›", marks.acts ? QColor("#B4632B") : QColor("#8A7F74"));
+        if (marks.worked) {
+            paintSeal(p, at, marks.wrong ? "!" : "=", marks.wrong ? QColor("#A8322A") : QColor("#2F6B66"));
+            at.rx() -= markSide + 2;
+        }
+        if (acts) paintSeal(p, at, "›", marks.acts ? QColor("#B4632B") : QColor("#8A7F74"));
     }
     // A rule that is being drawn.
     if (from_ == noControl || !form.find(from_)) return;

@@ -41,6 +41,7 @@ class RulesLayer : public QObject, public SheetLayer {
     void editAsked();
 
   private:
+    QRectF seenAt(const Sheet& sheet, const Form& form, Id id) const;
     /// The control whose mark is there: those of the selection have one as well, to draw a rule from.
     Id markAt(const Sheet& sheet, QPointF at) const;
     /// What a rule that is being drawn would be done to.

@@ -174,18 +174,7 @@ TryDetails::TryDetails(Desk& desk, TryPane& pane, QWidget* parent) : QWidget(par
     verdict_->setFont(bodyFont(12));
     verdict_->setProperty("secondary", true);
     column->addWidget(verdict_);
-    table_ = new QTableWidget(0, 2, this);
-    table_->setObjectName("answers");
-    table_->setHorizontalHeaderLabels({Words::tr("Name"), Words::tr("Value")});
-    table_->horizontalHeader()->setStretchLastSection(true);
-    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    table_->horizontalHeader()->resizeSection(0, 122);
-    table_->verticalHeader()->hide();
-    table_->verticalHeader()->setDefaultSectionSize(24);
-    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    table_->setSelectionMode(QAbstractItemView::NoSelection);
-    table_->setShowGrid(false);
-    table_->setFocusPolicy(Qt::NoFocus);
+    buildTable();
     column->addWidget(table_, 3);
     happenedTitle_ = new QLabel(Words::tr("What happened"), this);
     happenedTitle_->setFont(bodyFont(12, true));
@@ -220,6 +209,21 @@ TryDetails::TryDetails(Desk& desk, TryPane& pane, QWidget* parent) : QWidget(par
         happened_->addItem(words);
         happened_->scrollToBottom();
     });
+}
+
+void TryDetails::buildTable() {
+    table_ = new QTableWidget(0, 2, this);
+    table_->setObjectName("answers");
+    table_->setHorizontalHeaderLabels({Words::tr("Name"), Words::tr("Value")});
+    table_->horizontalHeader()->setStretchLastSection(true);
+    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    table_->horizontalHeader()->resizeSection(0, 122);
+    table_->verticalHeader()->hide();
+    table_->verticalHeader()->setDefaultSectionSize(24);
+    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    table_->setSelectionMode(QAbstractItemView::NoSelection);
+    table_->setShowGrid(false);
+    table_->setFocusPolicy(Qt::NoFocus);
 }
 
 QString TryDetails::verdict() const {

@@ -49,6 +49,7 @@ class TryDetails : public QWidget {
     void backAsked();
 
   private:
+    void buildTable();
     void showAgain();
     void showChanged(const Changes& changes);
     void showRow(int row, Id id);

@@ -3,9 +3,9 @@
 
 #include <algorithm>
 
+#include "core/answers/picture_data.h"
 #include "core/answers/required_marks.h"
 #include "core/draw/draw_control.h"
-#include "core/draw/picture_data.h"
 #include "core/rules/ecmascript.h"
 #include "core/session/limits.h"
 #include "core/targets/handed_out.h"

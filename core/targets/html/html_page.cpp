@@ -5,9 +5,9 @@
 
 #include <algorithm>
 
+#include "core/answers/picture_data.h"
 #include "core/answers/required_marks.h"
 #include "core/draw/draw_control.h"
-#include "core/draw/picture_data.h"
 #include "core/model/measures.h"
 #include "core/naming/identifiers.h"
 #include "core/order/access_keys.h"
@@ -313,11 +313,9 @@ Page::Sheets Page::css() const {
     return {close(css), close(wide), fmt::format("{:.4g}", width_ * (form_.isDialog() ? 0.9 : 0.95) + 2)};
 }
 
-string Page::written() {
-    const Control& root = form_.root();
-    const string title = calledBy(form_, root);
-    string body = sheets();
-    bool accepts = false, sends = !choice_.post.empty();
+/// A form that no button accepts gets one below it.
+string Page::handInWhereNone() const {
+    bool accepts = false;
     form_.controls.each([&](Id, const Control& c) {
         accepts = accepts || (c.is().pressed && c.as<ButtonRole>() == ButtonRole::accept);
         for (const Rule& rule : c.rules) {
@@ -327,16 +325,24 @@ string Page::written() {
             eachStep(rule.steps, visit);
         }
     });
-    if (!accepts)
-        body += Tag("div")
-                    .set("class", "hand-in")
-                    .around(Tag("p").around(markupText(say(Phrase::handInHint))) +
-                            Tag("button")
-                                .set("type", "submit")
-                                .set("class", "button main")
-                                .set("id", "brindel-hand-in")
-                                .around(markupText(say(Phrase::handIn)))) +
-                "\n";
+    if (accepts) return {};
+    return Tag("div")
+               .set("class", "hand-in")
+               .around(Tag("p").around(markupText(say(Phrase::handInHint))) +
+                       Tag("button")
+                           .set("type", "submit")
+                           .set("class", "button main")
+                           .set("id", "brindel-hand-in")
+                           .around(markupText(say(Phrase::handIn)))) +
+           "\n";
+}
+
+string Page::written() {
+    const Control& root = form_.root();
+    const string title = calledBy(form_, root);
+    string body = sheets();
+    body += handInWhereNone();
+    const bool sends = !choice_.post.empty();
     const string explained = signExplained(form_);
     bool asks = false;
     form_.controls.each([&](Id, const Control& c) { asks = asks || (isFilled(c) && c.yes(Prop::required)); });

@@ -43,6 +43,7 @@ std::string shownText(std::string_view text);
 class Page {
   public:
     Page(const FormSession& opened, const FontBook& fonts, const PageChoice& choice);
+    std::string handInWhereNone() const;
     std::string written();
 
     // ---- for those who write one kind of control ----

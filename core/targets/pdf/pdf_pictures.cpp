@@ -2,7 +2,7 @@
 
 #include <qpdf/Pipeline.hh>
 
-#include "core/draw/picture_data.h"
+#include "core/answers/picture_data.h"
 
 namespace brindel {
 

@@ -10,7 +10,7 @@
 #include <mutex>
 #include <numbers>
 
-#include "core/draw/picture_data.h"
+#include "core/answers/picture_data.h"
 #include "core/model/measures.h"
 #include "core/targets/leaves.h"
 #include "core/targets/pictures.h"

@@ -1,12 +1,27 @@
 // The functions of a class that make what its containers hold.
 #include <fmt/format.h>
 
+#include "core/order/access_keys.h"
 #include "core/targets/qt/qt_words.h"
 #include "core/targets/qt/qt_writer.h"
 
 namespace brindel::qt {
 
 using std::string;
+
+namespace {
+/// What a container holds; what fills a cell stands for it.
+std::vector<const Control*> childrenOf(const Form& form, const Control& holder) {
+    std::vector<const Control*> order;
+    for (Id child : holder.children) {
+        const Control* c = form.find(child);
+        if (!c) continue;
+        if (c->is().inGrid) c = c->children.empty() ? nullptr : form.find(c->children.front());
+        if (c) order.push_back(c);
+    }
+    return order;
+}
+}  // namespace
 
 /// A function that makes what a container holds, and the functions of the containers in it.
 void Writer::writeContainer(Id id) {
@@ -44,15 +59,8 @@ void Writer::writeContainer(Id id) {
     auto answer = [&](const Control& c) {
         if (isFilled(c)) body += answerOf(c);
     };
+    const std::vector<const Control*> order = childrenOf(form_, holder);
     // Labels are made before the fields that they lead to, so that these can be told what they are called.
-    std::vector<const Control*> order;
-    for (Id child : holder.children) {
-        const Control* c = form_.find(child);
-        if (!c) continue;
-        // What fills a cell stands for it.
-        if (c->is().inGrid) c = c->children.empty() ? nullptr : form_.find(c->children.front());
-        if (c) order.push_back(c);
-    }
     for (const Control* c : order) {
         if (c->is().speaks) {
             const Id field = c->reference(Prop::labels);

@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-#include "core/draw/picture_data.h"
+#include "core/answers/picture_data.h"
 #include "core/model/measures.h"
 #include "core/targets/leaves.h"
 #include "core/targets/png/png.h"

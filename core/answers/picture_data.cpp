@@ -1,4 +1,4 @@
-#include "core/draw/picture_data.h"
+#include "core/answers/picture_data.h"
 
 #include <png.h>
 #include <sodium.h>
