@@ -2,6 +2,7 @@
 #include <gtest/gtest.h>
 
 #include "core/answers/picture_data.h"
+#include "core/draw/draw_control.h"
 #include "core/targets/pdf/pdf.h"
 #include "core/targets/png/png.h"
 #include "tests/png.h"
