@@ -113,6 +113,12 @@ std::string logLine(const Happening& what) {
     return line;
 }
 
+/// Where it is served, as browsers are told.
+std::string addressOf(const Asked& asked, int port) {
+    const std::string host = asked.host.find(':') == std::string::npos ? asked.host : "[" + asked.host + "]";
+    return fmt::format("{}{}:{}/", asked.options.certificate.empty() ? "http://" : "https://", host, port);
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {

@@ -50,8 +50,8 @@ class Receiver : public httplib::Server {
              std::function<void(const Happening&)> log);
     bool process_and_close_socket(socket_t socket) override;
     void serve(Wire& wire, const std::string& address);
-    bool mayEnter(const Request& request, Response& response);
-    void greetReply(const ServedForm& form, const Request& request, Response& response);
+    bool mayEnter(const httplib::Request& request, httplib::Response& response);
+    void greetReply(const ServedForm& form, const httplib::Request& request, httplib::Response& response);
     void handle(const httplib::Request& request, httplib::Response& response);
     void take(const ServedForm& form, const httplib::Request& request, httplib::Response& response);
     const ServedForm* formOf(const std::string& name) const;

@@ -74,3 +74,14 @@ TEST(House, NothingLoadsDesignedWindows) {
         for (const auto& [file, include] : includes(folder))
             EXPECT_EQ(include.find("UiLoader"), std::string::npos) << file;
 }
+
+TEST(House, ASessionDoesNotDraw) {
+    for (const char* folder : {"core/session", "core/answers", "core/rules"})
+        for (const auto& [file, include] : includes(folder))
+            EXPECT_FALSE(include.starts_with("core/draw/")) << file << " includes " << include;
+}
+
+TEST(House, FunctionsAreShortAndDecisionsStandInTables) {
+    EXPECT_EQ(std::system(("'" + std::string(BRINDEL_SOURCE) + "/tools/counts' --check >&2").c_str()), 0)
+        << "tools/counts lists them";
+}

@@ -97,10 +97,9 @@ SealDialog::SealDialog(Form form, QWidget* parent) : PasswordDialog(parent), for
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(20, 18, 20, 16);
     column->setSpacing(8);
-    auto* what =
-        new QLabel(Words::tr("Fillers fill what is open. Whoever wants to change the form needs this password. "
-                             "Brindel does not store it: if you lose it, nobody can change the form."),
-                   this);
+    auto* what = new QLabel(Words::tr("Fillers fill what is open. Changing the form needs this password. "
+                                      "Brindel does not store it: if you lose it, nobody can change the form."),
+                            this);
     what->setWordWrap(true);
     what->setFont(bodyFont(12));
     what->setMinimumWidth(400);
