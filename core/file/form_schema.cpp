@@ -199,6 +199,7 @@ std::string formSchema() {
     }
     defs["control"] = {{"oneOf", anyControl}};
     Json schema = {{"$schema", "https://json-schema.org/draft/2020-12/schema"},
+                   {"$comment", "SPDX-License-Identifier: 0BSD"},
                    {"title", "Brindel form"},
                    {"type", "object"},
                    {"required", {"brindel", "form", "name"}},

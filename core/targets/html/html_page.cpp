@@ -381,7 +381,8 @@ string Page::written() {
                            .set("id", "brindel-message")
                            .set("aria-labelledby", "brindel-said")
                            .around("<p id=\"brindel-said\"></p><div class=\"buttons\" id=\"brindel-answers\"></div>") +
-                       "\n<script>" + script + "</script>\n");
+                       "\n<!-- The script and the styles of this page: SPDX-License-Identifier: 0BSD -->\n<script>" +
+                       script + "</script>\n");
     return out + "\n</html>\n";
 }
 

@@ -273,8 +273,8 @@ string PdfScriptData::script(const string& sendTo) const {
                  {"rules", rules_.json()},   {"work", formulas_.entries()},
                  {"filled", filled_},        {"starts", starts_},
                  {"sendTo", sendTo},         {"words", words}};
-    static const string runtimes =
-        asciiOf(packed(ecmascriptRuntime()) + packed(fillingRuntime()) + packed(pdfRuntime()));
+    static const string runtimes = asciiOf("/* SPDX-License-Identifier: 0BSD */\n" + packed(ecmascriptRuntime()) +
+                                           packed(fillingRuntime()) + packed(pdfRuntime()));
     string script = runtimes;
     script += "var brindel = (function(doc) {\n" + aroundOnTheDay(language) +
               "return brindelForm(doc, brindelFormulas(around), around, " +

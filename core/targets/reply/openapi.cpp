@@ -78,6 +78,7 @@ string openApiOf(std::span<const Form* const> forms) {
         paths["/" + name + "/replies"] = taking(*form, name);
         if (auto schema = jsonRead(replySchema(*form))) {
             schema->erase("$schema");
+            schema->erase("$comment");
             schemas["reply-" + name] = std::move(*schema);
         }
     }
@@ -112,7 +113,8 @@ string openApiOf(std::span<const Form* const> forms) {
     return jsonText({{"openapi", "3.1.0"},
                      {"info",
                       {{"title", forms.size() == 1 ? "Replies to " + calledBy(*forms[0], forms[0]->root()) : "Replies"},
-                       {"version", forms.size() == 1 ? std::to_string(forms[0]->revision) : "1"}}},
+                       {"version", forms.size() == 1 ? std::to_string(forms[0]->revision) : "1"},
+                       {"license", {{"name", "Zero-Clause BSD"}, {"identifier", "0BSD"}}}}},
                      {"servers", Json::array({{{"url", "/"}}})},
                      {"paths", std::move(paths)},
                      {"components", {{"schemas", std::move(schemas)}}}});

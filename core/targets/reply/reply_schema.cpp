@@ -121,6 +121,7 @@ string replySchema(const Form& form) {
     }
     const string& name = form.root().name;
     return jsonText({{"$schema", "https://json-schema.org/draft/2020-12/schema"},
+                     {"$comment", "SPDX-License-Identifier: 0BSD"},
                      {"title", "A reply to " + calledBy(form, form.root())},
                      {"type", "object"},
                      {"properties",

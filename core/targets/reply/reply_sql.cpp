@@ -112,7 +112,7 @@ Result<string> replySql(const Form& form) {
                                     widestTable - 3));
     }
     string text =
-        "-- Tables for replies to " + onOneLine(calledBy(form, form.root())) +
+        "-- SPDX-License-Identifier: 0BSD\n-- Tables for replies to " + onOneLine(calledBy(form, form.root())) +
         fmt::format(", version {}.\n-- For SQLite (3.24 or newer) and PostgreSQL (12 or newer).\n", form.revision);
     for (const SqlTable& table : all) text += "\n" + table.text();
     return text;
