@@ -59,9 +59,9 @@ void Rail::count() {
     // Everything that is open stands before the hand-over.
     int everything = 0;
     for (const auto& [pass, count] : open) everything += count;
-    std::optional<Severity> worst;
-    for (const auto& [pass, severity] : worst) worst = std::min(worst.value_or(severity), severity);
-    counts_[Pass::handOver] = {everything ? QString::number(everything) : QString(), worst,
+    std::optional<Severity> worstOfAll;
+    for (const auto& [pass, severity] : worst) worstOfAll = std::min(worstOfAll.value_or(severity), severity);
+    counts_[Pass::handOver] = {everything ? QString::number(everything) : QString(), worstOfAll,
                                everything == 0 && !form.root().children.empty()};
     update();
 }

@@ -124,16 +124,14 @@ void Desk::setPass(Pass pass) {
 }
 
 const std::vector<Tool>& allTools() {
-    static const std::vector<Tool> tools = {Kind::label,       Tool(Kind::label, true),
-                                            Kind::textBox,     Kind::numberBox,
-                                            Kind::dateBox,     Kind::timeBox,
-                                            Kind::comboBox,    Kind::listBox,
-                                            Kind::checkBox,    Kind::radioButton,
-                                            Kind::choiceGroup, Kind::button,
-                                            Kind::frame,       Kind::tabs,
-                                            Kind::table,       Kind::picture,
-                                            Kind::signature,   Kind::line,
-                                            Kind::box};
+    static const std::vector<Tool> tools = [] {
+        std::vector<Tool> all;
+        for (const KindRow& kind : allKinds()) {
+            if (kind.placed) all.emplace_back(kind.kind);
+            if (kind.placed && kind.speaks) all.emplace_back(kind.kind, true);
+        }
+        return all;
+    }();
     return tools;
 }
 

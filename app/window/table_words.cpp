@@ -22,7 +22,7 @@ QStringList MainWindow::tableWords() const {
         const QString text = toQt(word);
         if (!text.isEmpty() && !words.contains(text)) words << text;
     };
-    for (const KindRow& k : allKinds()) add(k.word);
+    for (const KindRow& k : allKinds()) add(k.word), add(k.onStrip);
     for (const Tool& tool : allTools()) add(tool.word());
     for (const PropertyRow& p : allProperties()) {
         add(p.word);

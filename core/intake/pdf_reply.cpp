@@ -295,13 +295,12 @@ class Reading {
             }
             case AnswerType::picks:
                 return c.is().spreads ? groupAnswer(c, name) : listAnswer(c, name);
-            case AnswerType::picture:
-            case AnswerType::ink: {
-                givenTo(name);
-                const auto at = given_.find(name);
-                return at == given_.end() || at->second.made.empty() ? Answer() : Answer(at->second.made);
-            }
             default: {
+                if (c.is().answer().drawn) {
+                    givenTo(name);
+                    const auto at = given_.find(name);
+                    return at == given_.end() || at->second.made.empty() ? Answer() : Answer(at->second.made);
+                }
                 const Given* given = givenTo(name);
                 if (!given || given->texts.front().empty()) return {};
                 const auto answer = readTyped(form_, c, given->texts.front());

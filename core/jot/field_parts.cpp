@@ -4,7 +4,6 @@
 #include <cmath>
 #include <functional>
 
-#include "core/jot/kind_words.h"
 #include "core/model/kinds.h"
 #include "core/naming/identifiers.h"
 #include "core/rules/formula.h"
@@ -118,8 +117,8 @@ void readWord(Line& line, Parts& p) {
         line.take();
     string word = line.from(start);
     if (word.empty()) throw Mistake{begin, said("“{}” is not understood here.", utf8(std::u32string(1, line.peek())))};
-    for (const auto& [known, kind] : kindWords)
-        if (word == known) {
+    for (const KindRow& kind : allKinds())
+        if (std::ranges::find(kind.jotted, word) != kind.jotted.end()) {
             if (!p.kind.empty()) throw Mistake{begin, said("A second kind; this field is a {} already.", p.kind)};
             p.kind = word;
             return;

@@ -3,7 +3,6 @@
 #include <algorithm>
 
 #include "core/jot/field_parts.h"
-#include "core/jot/kind_words.h"
 #include "core/jot/notation.h"
 #include "core/rules/formula.h"
 #include "core/rules/rule_text.h"
@@ -210,8 +209,8 @@ JotField fieldFrom(const string& label, const Parts& p, int column, const string
                      ? Kind::textBox
                      : guessedKind(label, language);
     } else {
-        for (const auto& [word, kind] : kindWords)
-            if (p.kind == word) f.kind = kind;
+        for (const KindRow& kind : allKinds())
+            if (std::ranges::find(kind.jotted, p.kind) != kind.jotted.end()) f.kind = kind.kind;
     }
     f.radio = row(f.kind).answer().shared;
     refuseOthers(p, f, column);

@@ -48,9 +48,6 @@ Extent Sizes::wanted(const JotField& f) const {
             return {probe.own.find(Prop::workedOut) ? m_.widths[0] * 1.2 : m_.widths[0], m_.fieldHigh};
         case Kind::timeBox:
             return {m_.widths[0], m_.fieldHigh};
-        case Kind::signature:
-        case Kind::picture:
-            return row(f.kind).inDialog.width > 0 && form_.isDialog() ? row(f.kind).inDialog : row(f.kind).inDocument;
         case Kind::table:
             return {m_.area * 1.4, (probe.number(Prop::rows) + 1) * (m_.fieldHigh + m_.ruleHigh)};
         case Kind::choiceGroup: {
@@ -76,8 +73,11 @@ Extent Sizes::wanted(const JotField& f) const {
             double rows = f.rows ? f.rows : std::clamp<double>(double(probe.choices().size()), 2, 6);
             return {m_.widths[1] * 1.2, rows * listRowHeight(form_) + m_.labelDrop};
         }
-        default:
-            return {textWidth(f.label, style::text) + m_.tickWide, m_.tickHigh};
+        default: {
+            if (wordedItself(f)) return {textWidth(f.label, style::text) + m_.tickWide, m_.tickHigh};
+            const KindRow& kind = row(f.kind);
+            return kind.inDialog.width > 0 && form_.isDialog() ? kind.inDialog : kind.inDocument;
+        }
     }
 }
 

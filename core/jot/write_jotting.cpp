@@ -1,7 +1,6 @@
 #include <fmt/format.h>
 
 #include "core/jot/field_parts.h"
-#include "core/jot/kind_words.h"
 #include "core/jot/notation.h"
 #include "core/rules/formula.h"
 #include "core/text/words.h"
@@ -41,9 +40,8 @@ bool yes(const Props& own, Prop prop) {
 
 string kindWord(const JotField& f) {
     if (f.kind == Kind::listBox && yes(f.own, Prop::tickMarks)) return "ticks";
-    for (const auto& [word, kind] : kindWords)
-        if (kind == f.kind) return string(word);
-    return "text";
+    const auto& words = row(f.kind).jotted;
+    return words.empty() ? "text" : string(words.front());
 }
 
 string choicesText(const JotField& f) {

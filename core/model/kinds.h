@@ -269,29 +269,68 @@ enum class AnswerType : std::uint8_t {
 /// What is known of a type of answer, whatever control takes it.
 struct AnswerRow {
     AnswerType type;
-    std::string_view word;  // what scripts and stores call it
-    bool typed = false;     // in letters
-    bool free = false;      // any text
-    bool numeric = false;   // a number, in figures
-    bool moment = false;    // a day, or a time of day
-    bool ordered = false;   // of two, one is less
-    bool listed = false;    // out of choices that it has itself
-    bool ticked = false;    // on or off, by a press
-    bool toggled = false;   // and a yes or no of its own
-    bool shared = false;    // one answer of several controls
-    bool drawn = false;     // a picture, or strokes: too much for a line of text
-    bool strokes = false;   // drawn by hand
+    std::string_view word;              // what scripts and stores call it
+    bool typed = false;                 // in letters
+    bool free = false;                  // any text
+    bool numeric = false;               // a number, in figures
+    bool moment = false;                // a day, or a time of day
+    bool ordered = false;               // of two, one is less
+    bool listed = false;                // out of choices that it has itself
+    bool ticked = false;                // on or off, by a press
+    bool toggled = false;               // and a yes or no of its own
+    bool shared = false;                // one answer of several controls
+    bool drawn = false;                 // a picture, or strokes: too much for a line of text
+    bool strokes = false;               // drawn by hand
+    bool entire = false;                // complete as soon as it is given
+    std::string_view inReply = "text";  // what it is in a reply, for those who read the control sheet
+    std::string_view inSql = "TEXT";    // the type of its column (ISO/IEC 9075-2)
+    std::string_view inJson = "string", jsonFormat = {}, jsonPattern = {};  // in a JSON schema
+    std::string_view onPage = {};  // the type of its HTML input where a browser's own is shown
 };
 inline constexpr AnswerRow answerRows[] = {
     {.type = AnswerType::none, .word = "none"},
     {.type = AnswerType::text, .word = "text", .typed = true, .free = true},
-    {.type = AnswerType::number, .word = "number", .typed = true, .numeric = true, .ordered = true},
-    {.type = AnswerType::date, .word = "date", .typed = true, .moment = true, .ordered = true},
-    {.type = AnswerType::time, .word = "time", .typed = true, .moment = true, .ordered = true},
-    {.type = AnswerType::choice, .word = "choice", .typed = true, .listed = true},
+    {.type = AnswerType::number,
+     .word = "number",
+     .typed = true,
+     .numeric = true,
+     .ordered = true,
+     .inReply = "number",
+     .inSql = "NUMERIC",
+     .inJson = "number",
+     .onPage = "number"},
+    {.type = AnswerType::date,
+     .word = "date",
+     .typed = true,
+     .moment = true,
+     .ordered = true,
+     .entire = true,
+     .inReply = "text: a date, 2026-04-01",
+     .inSql = "DATE",
+     .jsonFormat = "date",
+     .jsonPattern = "^[0-9]{4}-[0-9]{2}-[0-9]{2}$",
+     .onPage = "date"},
+    {.type = AnswerType::time,
+     .word = "time",
+     .typed = true,
+     .moment = true,
+     .ordered = true,
+     .entire = true,
+     .inReply = "text: a time, 08:30",
+     .inSql = "TIME",
+     .jsonPattern = "^[0-2][0-9]:[0-5][0-9]$",
+     .onPage = "time"},
+    {.type = AnswerType::choice, .word = "choice", .typed = true, .listed = true, .entire = true},
     {.type = AnswerType::picks, .word = "picks", .listed = true},
-    {.type = AnswerType::tick, .word = "tick", .ticked = true, .toggled = true},
-    {.type = AnswerType::question, .word = "question", .ticked = true, .shared = true},
+    {.type = AnswerType::tick,
+     .word = "tick",
+     .ticked = true,
+     .toggled = true,
+     .entire = true,
+     .inReply = "true or false",
+     .inSql = "BOOLEAN",
+     .inJson = "boolean"},
+    {.type = AnswerType::question, .word = "question", .ticked = true, .shared = true, .entire = true},
     {.type = AnswerType::picture, .word = "picture", .drawn = true},
     {.type = AnswerType::ink, .word = "ink", .drawn = true, .strokes = true},
 };
@@ -306,6 +345,8 @@ struct KindRow {
     std::string_view word;                              // for people, in the middle of a sentence: "text box"
     std::string_view prefix, suffix;                    // what stands for the kind before or behind a name
     Named named;                                        // whether it needs a name
+    std::string_view onStrip = {};                      // where room is short: "Number"; otherwise its word
+    std::vector<std::string_view> jotted = {};          // asks for it in a jotting; the first is the plain one
     char letter = 0;                                    // picks the kind for placing; 0 when it cannot be picked
     Extent inDialog = {};                               // usual size, px
     Extent inDocument = {};                             // usual size, mm

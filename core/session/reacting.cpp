@@ -38,14 +38,8 @@ bool FormSession::isComplete(Id id, const Entry& entry) const {
             const auto most = takesSeveral(c) ? std::size_t(c.number(Prop::atMost)) : 1;
             return most > 0 && picks && picks->lines.size() >= most;
         }
-        case AnswerType::choice:
-        case AnswerType::date:
-        case AnswerType::time:
-        case AnswerType::tick:
-        case AnswerType::question:
-            return true;
         default:
-            return false;
+            return c.is().answer().entire;
     }
 }
 

@@ -8,6 +8,7 @@
 #include <nlohmann/json.hpp>
 #include <random>
 
+#include "core/draw/draw_control.h"
 #include "core/layout/growing.h"
 #include "core/session/form_session.h"
 #include "filler/form_to_fill.h"

@@ -11,17 +11,7 @@ namespace {
 
 /// The word a tool has on the strip, where room is short.
 QString shortWord(const Tool& tool) {
-    static const std::map<Kind, const char*> words = {{Kind::textBox, QT_TRANSLATE_NOOP("Words", "Text box")},
-                                                      {Kind::numberBox, QT_TRANSLATE_NOOP("Words", "Number")},
-                                                      {Kind::dateBox, QT_TRANSLATE_NOOP("Words", "Date")},
-                                                      {Kind::timeBox, QT_TRANSLATE_NOOP("Words", "Time")},
-                                                      {Kind::comboBox, QT_TRANSLATE_NOOP("Words", "Combo")},
-                                                      {Kind::listBox, QT_TRANSLATE_NOOP("Words", "List")},
-                                                      {Kind::checkBox, QT_TRANSLATE_NOOP("Words", "Check")},
-                                                      {Kind::radioButton, QT_TRANSLATE_NOOP("Words", "Radio")},
-                                                      {Kind::choiceGroup, QT_TRANSLATE_NOOP("Words", "Group")},
-                                                      {Kind::signature, QT_TRANSLATE_NOOP("Words", "Sign")}};
-    if (auto at = words.find(tool.kind); at != words.end()) return at->second;
+    if (const auto shorter = row(tool.kind).onStrip; !shorter.empty() && !tool.heading) return Words::shown(shorter);
     QString word = Words::shown(tool.word());
     word[0] = word[0].toUpper();
     return word;

@@ -3,6 +3,7 @@
 #include <QtPrintSupport/QPrinter>
 #include <QtWidgets/QtWidgets>
 
+#include "core/draw/draw_control.h"
 #include "core/model/places.h"
 #include "core/targets/leaves.h"
 #include "filler/drawing_painter.h"

@@ -119,7 +119,7 @@ string makeTyped(const Making& m) {
     const Control& c = m.c;
     const AnswerType type = c.is().answers;
     Tag tag("input");
-    tag.set("type", row(type).numeric ? "number" : type == AnswerType::date ? "date" : "time");
+    tag.set("type", row(type).onPage);
     m.common(tag);
     tag.classes({m.dressedEntry()});
     tag.maybe("autocomplete", autocompleteOf(m.form(), c));

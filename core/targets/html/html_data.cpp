@@ -75,12 +75,9 @@ struct Writer {
                 else if (!c.text(Prop::defaultText).empty())
                     a["start"] = c.text(Prop::defaultText);
                 break;
-            case AnswerType::question:
-            case AnswerType::picture:
-            case AnswerType::ink:
-                break;
             default:
-                if (!c.text(Prop::defaultText).empty()) a["start"] = c.text(Prop::defaultText);
+                if (!c.is().answer().shared && !c.is().answer().drawn && !c.text(Prop::defaultText).empty())
+                    a["start"] = c.text(Prop::defaultText);
         }
     }
 

@@ -234,18 +234,9 @@ bool PdfScriptData::isJudged(const string& answer) const {
     const Json* a = answers_.find(answer);
     if (!a) return false;
     const Id id = form_.index()->answering(answer);
-    switch (form_.find(id)->is().answers) {
-        case AnswerType::number:
-        case AnswerType::date:
-        case AnswerType::time:
-            return true;
-        case AnswerType::text:
-            return a->contains("letters") || a->contains("matches");
-        case AnswerType::choice:
-            return !a->contains("others");
-        default:
-            return false;
-    }
+    const AnswerRow& is = form_.find(id)->is().answer();
+    if (is.free) return a->contains("letters") || a->contains("matches");
+    return is.typed && !(is.listed && a->contains("others"));
 }
 
 bool PdfScriptData::setsOff(const string& answer) const {

@@ -13,40 +13,34 @@ Json answerSchema(const Form& form, const ReplyPart& part) {
     Json one = Json::object();
     one["description"] = part.said;
     const bool worked = !form.find(part.id)->text(Prop::workedOut).empty();
-    auto typed = [&](const char* type) { one["type"] = part.asked ? Json(type) : Json{type, "null"}; };
+    auto typed = [&](std::string_view type) { one["type"] = part.asked ? Json(type) : Json{type, "null"}; };
     auto valued = [&] {
         if (part.values.empty()) return;
         Json values = part.values;
         if (!part.asked && !part.several) values.push_back(nullptr);
         (part.several ? one["items"] : one)["enum"] = std::move(values);
     };
+    const AnswerRow& is = row(part.type);
+    if (!part.several) typed(is.inJson);
+    if (is.moment) {
+        if (!is.jsonFormat.empty()) one["format"] = is.jsonFormat;
+        if (!worked) one["pattern"] = is.jsonPattern;
+        return one;
+    }
     switch (part.type) {
         case AnswerType::number:
-            typed("number");
             if (part.least) one["minimum"] = *part.least;
             if (part.most) one["maximum"] = *part.most;
             break;
         case AnswerType::tick:
-            typed("boolean");
             if (part.asked) one["const"] = true;
             break;
-        case AnswerType::date:
-            typed("string");
-            one["format"] = "date";
-            if (!worked) one["pattern"] = "^[0-9]{4}-[0-9]{2}-[0-9]{2}$";
-            break;
-        case AnswerType::time:
-            typed("string");
-            if (!worked) one["pattern"] = "^[0-2][0-9]:[0-5][0-9]$";
-            break;
         case AnswerType::picture:
-            typed("string");
             one["contentEncoding"] = "base64";
             one["contentMediaType"] = "image/png";
             if (part.asked) one["minLength"] = 1;
             break;
         case AnswerType::ink:
-            typed("string");
             one["description"] =
                 part.said +
                 ". A name that is typed, or the strokes of a pen: the data of an SVG path of M and L, in "
@@ -65,7 +59,6 @@ Json answerSchema(const Form& form, const ReplyPart& part) {
             }
             [[fallthrough]];
         default:
-            typed("string");
             if (part.asked && part.values.empty()) one["minLength"] = 1;
             if (part.letters > 0) one["maxLength"] = part.letters;
             if (!part.pattern.empty()) one["pattern"] = "^(?:" + part.pattern + ")$";

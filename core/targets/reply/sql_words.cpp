@@ -52,18 +52,7 @@ string sqlText(const string& text) {
 }
 
 std::string_view sqlType(AnswerType type) {
-    switch (type) {
-        case AnswerType::number:
-            return "NUMERIC";
-        case AnswerType::tick:
-            return "BOOLEAN";
-        case AnswerType::date:
-            return "DATE";
-        case AnswerType::time:
-            return "TIME";
-        default:
-            return "TEXT";
-    }
+    return row(type).inSql;
 }
 
 }  // namespace brindel

@@ -21,20 +21,7 @@ using std::string;
 /// What the reply of a control is, in the words of its JSON.
 string replyType(const Control& c) {
     if (!isFilled(c)) return "";
-    switch (c.is().answers) {
-        case AnswerType::number:
-            return "number";
-        case AnswerType::date:
-            return "text: a date, 2026-04-01";
-        case AnswerType::time:
-            return "text: a time, 08:30";
-        case AnswerType::tick:
-            return "true or false";
-        case AnswerType::picks:
-            return takesSeveral(c) ? "list of texts" : "text";
-        default:
-            return "text";
-    }
+    return takesSeveral(c) ? "list of texts" : string(c.is().answer().inReply);
 }
 
 string choicesOf(const Form& form, const Control& c) {
