@@ -557,8 +557,9 @@ bool isLook(Prop prop) {
 
 std::string_view groupWord(Group group) {
     static constexpr std::array<std::string_view, 12> words = {
-        "Identity", "Place and size", "What may be entered", "Choices", "Table", "What it does", "Protection", "Window",
-        "Paper",    "Look",           "For the receiver",     "Most used"};
+        "Identity", "Place and size", "What may be entered", "Choices",
+        "Table",    "What it does",   "Protection",          "Window",
+        "Paper",    "Look",           "For the receiver",    "Most used"};
     return words[std::size_t(group)];
 }
 

@@ -1,7 +1,7 @@
 // Times, choice groups, signatures, pictures and tables while a form is filled.
 #include "core/answers/picture_data.h"
-#include "core/draw/draw_control.h"
 #include "core/answers/strokes.h"
+#include "core/draw/draw_control.h"
 #include "core/text/typed_moments.h"
 #include "tests/png.h"
 #include "tests/session/session_support.h"
