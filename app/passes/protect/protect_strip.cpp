@@ -32,9 +32,9 @@ ProtectStrip::ProtectStrip(Desk& desk, ProtectLayer& layer, QWidget* parent)
     auto* views = new QHBoxLayout;
     views->setSpacing(0);
     views_[ProtectView::access] = segment(views, "viewAccess", Words::tr("Who may fill"),
-                                          Words::tr("The sheet says what fillers may do with each field."));
+                                          Words::tr("The sheet shows what fillers may do with each field."));
     views_[ProtectView::limits] =
-        segment(views, "viewLimits", Words::tr("Limits"), Words::tr("The sheet says what each field takes."));
+        segment(views, "viewLimits", Words::tr("Limits"), Words::tr("The sheet shows what each field accepts."));
     views_[ProtectView::personal] = segment(views, "viewPersonal", Words::tr("Personal"),
                                             Words::tr("The sheet shows personal details and what they are used for."));
     says_ = new QLabel(this);
