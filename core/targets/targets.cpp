@@ -5,7 +5,7 @@
 #include "core/targets/handed_out.h"
 #include "core/targets/html/html_page.h"
 #include "core/targets/pdf/pdf.h"
-#include "core/targets/png/png.h"
+#include "core/targets/png/png_file.h"
 #include "core/targets/qt/qt_class.h"
 #include "core/targets/reply/openapi.h"
 #include "core/targets/reply/reply_shape.h"

@@ -11,7 +11,7 @@
 #include "core/rules/dependence.h"
 #include "core/session/form_session.h"
 #include "core/targets/pdf/pdf.h"
-#include "core/targets/png/png.h"
+#include "core/targets/png/png_file.h"
 #include "filler/drawing_painter.h"
 #include "tests/support.h"
 

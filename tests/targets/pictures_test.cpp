@@ -4,7 +4,7 @@
 #include "core/answers/picture_data.h"
 #include "core/draw/draw_control.h"
 #include "core/targets/pdf/pdf.h"
-#include "core/targets/png/png.h"
+#include "core/targets/png/png_file.h"
 #include "tests/png.h"
 #include "tests/support.h"
 

@@ -8,7 +8,7 @@
 
 #include "core/session/form_session.h"
 #include "core/targets/pdf/pdf.h"
-#include "core/targets/png/png.h"
+#include "core/targets/png/png_file.h"
 #include "tests/support.h"
 
 using namespace brindel;

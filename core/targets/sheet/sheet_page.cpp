@@ -6,7 +6,7 @@
 #include "core/answers/picture_data.h"
 #include "core/model/measures.h"
 #include "core/targets/leaves.h"
-#include "core/targets/png/png.h"
+#include "core/targets/png/png_file.h"
 #include "core/targets/sheet/control_sheet.h"
 #include "core/text/markup.h"
 

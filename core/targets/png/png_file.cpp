@@ -1,4 +1,4 @@
-#include "core/targets/png/png.h"
+#include "core/targets/png/png_file.h"
 
 #include <cairo-ft.h>
 #include <cairo.h>
