@@ -70,8 +70,8 @@ struct Sentence {
     }
 
     bool operator==(const Sentence&) const = default;
-    friend bool operator==(const Sentence& one, std::string_view english) { return one.text() == english; }
-    friend std::ostream& operator<<(std::ostream& to, const Sentence& one) { return to << one.text(); }
+    friend bool operator==(const Sentence& sentence, std::string_view english) { return sentence.text() == english; }
+    friend std::ostream& operator<<(std::ostream& to, const Sentence& sentence) { return to << sentence.text(); }
 };
 
 /// A sentence of core. Its pattern stands in the code as one literal: from there the build takes what is translated.
