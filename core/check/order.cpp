@@ -227,7 +227,7 @@ constexpr CheckRow orderRows[] = {
     {"routeJumps", CheckFamily::order, Severity::should, "A route that jumps", "The Tab key does not follow the order of reading (WCAG 2.2, 2.4.3).", "Orders the route as people read.", routeJumps, laidByReading},
     {"leftOut", CheckFamily::order, Severity::should, "A field that the Tab key skips", "People without a mouse cannot fill it (WCAG 2.2, 2.1.1).", "Adds it to the route.", leftOut, putOnRoute},
     {"idleStop", CheckFamily::order, Severity::know, "A stop at something that cannot be filled", "It costs one key press and does nothing.", "Makes the Tab key skip it.", idleStop, takenOffRoute},
-    {"noKeys", CheckFamily::order, Severity::know, "No access keys", "People without a mouse have to tab through the whole form.", "Chooses a letter for each.", noKeys, keysChosen},
+    {"noKeys", CheckFamily::order, Severity::know, "No access keys", "People without a mouse have to tab through the whole form.", "Chooses an access key for each.", noKeys, keysChosen},
     {"noNext", CheckFamily::order, Severity::should, "Pages without a way to the next one", "Fillers may not find the last page.", "Adds Next and Back to all pages.", noNext, nextAdded},
     {"pageNotReached", CheckFamily::order, Severity::should, "A page that cannot be reached", "Its questions are never answered.", "Shows it.", pageNotReached, pageShown},
     {"firstNotFirst", CheckFamily::order, Severity::know, "A first field that is not the first", "Earlier fields are skipped.", "Starts the cursor at the first stop.", firstNotFirst, startingFirst},

@@ -158,14 +158,14 @@ void secretKept(const Checked& in, Findings& found) {
 constexpr CheckRow protectionRows[] = {
     {"notSealed", CheckFamily::protection, Severity::know, "Not sealed", "Anyone can change its wording and limits.", "", notSealed},
     {"sealDamaged", CheckFamily::protection, Severity::must, "A seal that is damaged", "Nobody can change the form.", "", sealDamaged},
-    {"lockedEmpty", CheckFamily::protection, Severity::should, "A locked field that stays empty", "It cannot be filled.", "Unlocks it.", lockedEmpty, opened},
+    {"lockedEmpty", CheckFamily::protection, Severity::should, "A locked field that stays empty", "Fillers cannot fill it.", "Unlocks it.", lockedEmpty, opened},
     {"openWorkedOut", CheckFamily::protection, Severity::know, "Open although it is worked out", "Fillers may try to type into it.", "Makes it read only.", openWorkedOut, readOnly},
     {"maybePersonal", CheckFamily::protection, Severity::know, "It looks like a personal detail but is not marked", "You must say why you collect such details (GDPR, article 13).", "", maybePersonal, nullptr, {{{"Marks it as personal and adds the usual purpose.", marked}}}},
-    {"noPurpose", CheckFamily::protection, Severity::should, "A personal detail without purpose", "Personal details need a purpose (GDPR, article 5).", "Uses the usual purpose of such a detail, and adds it to the notice.", noPurpose, usualOne, {{{"Says that it is not personal.", notPersonal}}}},
+    {"noPurpose", CheckFamily::protection, Severity::should, "A personal detail without purpose", "Personal details need a purpose (GDPR, article 5).", "Uses the usual purpose of such a detail, and adds it to the notice.", noPurpose, usualOne, {{{"Marks it as not personal.", notPersonal}}}},
     {"noNotice", CheckFamily::protection, Severity::should, "Personal details without a notice", "Fillers must be told first (GDPR, article 13).", "Writes the notice and places it before the first of them.", noNotice, written},
     {"noticeOld", CheckFamily::protection, Severity::should, "A notice that leaves out a purpose", "Fillers are not told everything.", "Rewrites it.", noticeOld, written},
     {"noticeLate", CheckFamily::protection, Severity::should, "A notice below the details it is about", "Fillers must be told first (GDPR, article 13).", "Moves it above the first of them.", noticeLate, broughtBefore},
-    {"consentLate", CheckFamily::protection, Severity::should, "Personal details before consent", "Details are requested before consent.", "Moves it above the first of them.", consentLate, broughtBefore},
+    {"consentLate", CheckFamily::protection, Severity::should, "Details requested before consent", "Fillers must agree first (GDPR, article 7).", "Moves it above the first of them.", consentLate, broughtBefore},
     {"secretInClear", CheckFamily::protection, Severity::should, "A secret typed in clear", "People nearby can read it.", "Shows dots instead of characters.", secretInClear, madeSecret},
     {"secretKept", CheckFamily::protection, Severity::know, "A secret in the reply", "Many people may read the replies.", "", secretKept},
 };

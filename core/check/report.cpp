@@ -57,22 +57,23 @@ string findingsText(const Form& form, const Findings& findings) {
 
 string checksPage() {
     string page =
-        "# Findings\n\nWhat `brindel-cli check` looks for, and what its mends do. This page is written by `brindel-cli "
+        "# Findings\n\nWhat `brindel-cli check` looks for, and what its fixes do. This page is written by `brindel-cli "
         "checks`.\n\n"
-        "*must*: the form fails its fillers or its receiver. *should*: it can be done better. *know*: good to know. A "
-        "finding that stays as it is gets a reason, kept in the file under `silenced`; it is back when its controls "
-        "change in what it speaks of.\n\n"
-        "`brindel-cli check FORM --json` writes `{\"form\": NAME, \"findings\": [...]}`, a finding being\n\n"
+        "*must*: the form fails its fillers or its receiver. *should*: it can be improved. *know*: good to know. A "
+        "finding that is set aside gets a reason, saved in the file under `silenced`; it comes back when its controls "
+        "change.\n\n"
+        "`brindel-cli check FORM --json` writes `{\"form\": NAME, \"findings\": [...]}`; a finding has\n\n"
         "| Key | |\n|---|---|\n"
-        "| `check` | one of the keys below; what a key means never changes |\n"
-        "| `family` | the title it stands under below, in small letters |\n"
+        "| `check` | one of the keys below; the meaning of a key never changes |\n"
+        "| `family` | the title of its table below, in small letters |\n"
         "| `gravity` | `must`, `should` or `know` |\n"
-        "| `controls` | names (an id such as `c17` where there is none; the form's own name for the form), the first "
-        "above all |\n"
-        "| `sentence` | what is the matter, in English |\n"
-        "| `mend` | `true` where `--mend` puts it right |\n"
-        "| `silenced` | the reason why it stays, or `null` |\n\n"
-        "The exit is 1 when a *must* is open that is not silenced.\n";
+        "| `controls` | names (an id such as `c17` for a control without a name; the form's own name for the form), "
+        "the "
+        "most important first |\n"
+        "| `sentence` | what is wrong, in English |\n"
+        "| `mend` | `true` if `--mend` puts it right |\n"
+        "| `silenced` | the reason why it is set aside, or `null` |\n\n"
+        "The exit code is 1 if a *must* is open and not set aside.\n";
     std::optional<CheckFamily> family;
     auto add = [&](const CheckRow& check) {
         if (family != check.family) {
@@ -80,8 +81,8 @@ string checksPage() {
             string title(familyKey(check.family));
             title[0] = char(title[0] - 'a' + 'A');
             page += "\n## " + title + "\n\n";
-            if (check.family == CheckFamily::targets) page += "Asked of the targets that `--target` names.\n\n";
-            page += "| Check | | Why | Mend |\n|---|---|---|---|\n";
+            if (check.family == CheckFamily::targets) page += "Checked for the targets that `--target` names.\n\n";
+            page += "| Check | | Why | Fix |\n|---|---|---|---|\n";
         }
         page += fmt::format("| `{}` {} | {} | {} | {} |\n", check.key, check.word, severityKey(check.severity),
                             check.why, fixOf(check));

@@ -162,22 +162,22 @@ Scalar spread(A& a, bool sample) {
 // The rows read best in long lines.
 // clang-format off
 const FunctionRow listRows[] = {
-    {"SUM", F::list, 1, any, "number; [number …]", "All numbers added up.", "SUM(1; 2; 3)", "6",
+    {"SUM", F::list, 1, any, "number; [number …]", "The sum of all numbers.", "SUM(1; 2; 3)", "6",
      [](A& a) -> Scalar { return sum(a.numbers(0)); }},
-    {"PRODUCT", F::list, 1, any, "number; [number …]", "All numbers multiplied.", "PRODUCT(2; 3; 4)", "24", product},
-    {"SUMPRODUCT", F::list, 1, any, "list; [list …]", "Rows of lists multiplied, and added up.", "SUMPRODUCT(2; 3)",
+    {"PRODUCT", F::list, 1, any, "number; [number …]", "The product of all numbers.", "PRODUCT(2; 3; 4)", "24", product},
+    {"SUMPRODUCT", F::list, 1, any, "list; [list …]", "The sum of the products of lists, row by row.", "SUMPRODUCT(2; 3)",
      "6", summedProducts},
     {"COUNT", F::list, 1, any, "value; [value …]", "How many numbers there are.", "COUNT(1; \"a\"; 3)", "2", counted},
     {"COUNTA", F::list, 1, any, "value; [value …]", "How many values are filled in.", "COUNTA(1; \"a\"; 3)", "3",
      filled},
     {"COUNTBLANK", F::list, 1, any, "value; [value …]", "How many values are empty.", "COUNTBLANK(\"\"; 1)", "1",
      blank},
-    {"COUNTIF", F::list, 2, 2, "list; condition", "How many values a condition holds of.", "COUNTIF(5; \">3\")", "1",
+    {"COUNTIF", F::list, 2, 2, "list; condition", "How many values meet a condition.", "COUNTIF(5; \">3\")", "1",
      countedIf},
-    {"SUMIF", F::list, 2, 3, "list; condition; [added list]", "The sum of the values that a condition holds of.",
+    {"SUMIF", F::list, 2, 3, "list; condition; [added list]", "The sum of the values that meet a condition.",
      "SUMIF(5; \">3\")", "5", [](A& a) -> Scalar { return sum(numbersIf(a)); }},
     {"AVERAGEIF", F::list, 2, 3, "list; condition; [averaged list]",
-     "The average of the values that a condition holds of.", "AVERAGEIF(5; \">3\")", "5",
+     "The average of the values that meet a condition.", "AVERAGEIF(5; \">3\")", "5",
      [](A& a) -> Scalar {
          const auto all = numbersIf(a);
          return all.empty() ? Scalar(FormulaError::divide) : Scalar(sum(all) / double(all.size()));
@@ -185,16 +185,16 @@ const FunctionRow listRows[] = {
     {"AVERAGE", F::list, 1, any, "number; [number …]", "The average of all numbers.", "AVERAGE(1; 2; 6)", "3", average},
     {"MIN", F::list, 1, any, "number; [number …]", "The smallest number.", "MIN(3; 1; 2)", "1",
      [](A& a) { return extreme(a, false); }},
-    {"MAX", F::list, 1, any, "number; [number …]", "The greatest number.", "MAX(3; 1; 2)", "3",
+    {"MAX", F::list, 1, any, "number; [number …]", "The largest number.", "MAX(3; 1; 2)", "3",
      [](A& a) { return extreme(a, true); }},
     {"MEDIAN", F::list, 1, any, "number; [number …]", "The number in the middle.", "MEDIAN(1; 9; 2)", "2", median},
-    {"LARGE", F::list, 2, 2, "list; place", "The number at a place from the greatest.", "LARGE(5; 1)", "5",
+    {"LARGE", F::list, 2, 2, "list; place", "The largest number, the second largest, and so on.", "LARGE(5; 1)", "5",
      [](A& a) { return ranked(a, true); }},
-    {"SMALL", F::list, 2, 2, "list; place", "The number at a place from the smallest.", "SMALL(5; 1)", "5",
+    {"SMALL", F::list, 2, 2, "list; place", "The smallest number, the second smallest, and so on.", "SMALL(5; 1)", "5",
      [](A& a) { return ranked(a, false); }},
-    {"STDEV", F::list, 1, any, "number; [number …]", "How far numbers of a sample lie from their average.",
+    {"STDEV", F::list, 1, any, "number; [number …]", "The standard deviation of a sample.",
      "STDEV(1; 3)", "1.4142135623731", [](A& a) { return spread(a, true); }},
-    {"STDEVP", F::list, 1, any, "number; [number …]", "How far all numbers lie from their average.", "STDEVP(1; 3)",
+    {"STDEVP", F::list, 1, any, "number; [number …]", "The standard deviation of all numbers.", "STDEVP(1; 3)",
      "1", [](A& a) { return spread(a, false); }},
 };
 // clang-format on
