@@ -77,27 +77,27 @@ bool isIban(const std::string& text) {
 // The rows read best in long lines.
 // clang-format off
 const FunctionRow logicRows[] = {
-    {"IF", F::logic, 1, 3, "condition; [then]; [otherwise]", "One of two values, by a condition.", "IF(3 > 2; \"yes\"; \"no\")", "yes",
+    {"IF", F::logic, 1, 3, "condition; [then]; [otherwise]", "One of two values, depending on a condition.", "IF(3 > 2; \"yes\"; \"no\")", "yes",
      [](A& a) -> Scalar {
          if (a.logical(0)) return a.count() > 1 ? (a.given(1) ? a.value(1) : Scalar(0.0)) : Scalar(true);
          return a.count() > 2 ? (a.given(2) ? a.value(2) : Scalar(0.0)) : Scalar(false);
      }},
-    {"IFERROR", F::logic, 2, 2, "value; otherwise", "A value, or another one where it is an error.", "IFERROR(1 / 0; 7)", "7",
+    {"IFERROR", F::logic, 2, 2, "value; otherwise", "A value, or another one if it is an error.", "IFERROR(1 / 0; 7)", "7",
      [](A& a) -> Scalar { const Scalar v = a.value(0); return isError(v) ? a.value(1) : v; }},
-    {"IFNA", F::logic, 2, 2, "value; otherwise", "A value, or another one where it is not available.", "IFNA(NA(); 7)", "7",
+    {"IFNA", F::logic, 2, 2, "value; otherwise", "A value, or another one if it is not available.", "IFNA(NA(); 7)", "7",
      [](A& a) -> Scalar { const Scalar v = a.value(0); return isNotAvailable(v) ? a.value(1) : v; }},
-    {"IFS", F::logic, 2, any, "condition; value; [condition; value …]", "The value behind the first condition that holds.", "IFS(1 > 2; \"a\"; 2 > 1; \"b\")", "b", ifs},
+    {"IFS", F::logic, 2, any, "condition; value; [condition; value …]", "The value after the first condition that is true.", "IFS(1 > 2; \"a\"; 2 > 1; \"b\")", "b", ifs},
     {"AND", F::logic, 1, any, "condition; [condition …]", "True when all conditions are true.", "AND(2 > 1; 1 > 2)", "FALSE",
      [](A& a) -> Scalar { for (bool one : logicals(a)) if (!one) return false; return true; }},
-    {"OR", F::logic, 1, any, "condition; [condition …]", "True when one of the conditions holds.", "OR(2 > 1; 1 > 2)", "TRUE",
+    {"OR", F::logic, 1, any, "condition; [condition …]", "True when at least one condition is true.", "OR(2 > 1; 1 > 2)", "TRUE",
      [](A& a) -> Scalar { for (bool one : logicals(a)) if (one) return true; return false; }},
-    {"XOR", F::logic, 1, any, "condition; [condition …]", "True when an odd number of conditions holds.", "XOR(TRUE; TRUE)", "FALSE",
+    {"XOR", F::logic, 1, any, "condition; [condition …]", "True when an odd number of conditions is true.", "XOR(TRUE; TRUE)", "FALSE",
      [](A& a) -> Scalar { bool odd = false; for (bool one : logicals(a)) odd = odd != one; return odd; }},
-    {"NOT", F::logic, 1, 1, "condition", "True when the condition does not hold.", "NOT(1 > 2)", "TRUE",
+    {"NOT", F::logic, 1, 1, "condition", "True when the condition is false.", "NOT(1 > 2)", "TRUE",
      [](A& a) -> Scalar { return !a.logical(0); }},
     {"TRUE", F::logic, 0, 0, "", "The logical value true.", "TRUE()", "TRUE", [](A&) -> Scalar { return true; }},
     {"FALSE", F::logic, 0, 0, "", "The logical value false.", "FALSE()", "FALSE", [](A&) -> Scalar { return false; }},
-    {"SWITCH", F::logic, 3, any, "value; case; result; [case; result …]; [otherwise]", "The result of the case that a value is.", "SWITCH(2; 1; \"one\"; 2; \"two\")", "two", switched},
+    {"SWITCH", F::logic, 3, any, "value; case; result; [case; result …]; [otherwise]", "The result of the case that equals the value.", "SWITCH(2; 1; \"one\"; 2; \"two\")", "two", switched},
     {"CHOOSE", F::logic, 2, any, "number; first; [second …]", "One of several values, chosen by number.", "CHOOSE(2; \"a\"; \"b\")", "b", chosen},
 
     {"ISBLANK", F::information, 1, 1, "value", "True for an empty field.", "ISBLANK(\"\")", "FALSE",
