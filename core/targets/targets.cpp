@@ -119,7 +119,7 @@ const Target targets[] = {
      {programmer},
      [](const FormSession& session, const FontBook&, const TargetOptions&) { return replySql(session.designed()); }},
     {"openapi",
-     "a description of what receives its replies",
+     "a description of the receiver",
      "OpenAPI",
      "openapi.json",
      "-reply",

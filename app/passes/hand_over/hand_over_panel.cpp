@@ -141,6 +141,8 @@ void HandOverPanel::addTarget(const Target& target, QVBoxLayout* column) {
     tick->setObjectName("target-" + toQt(key));
     tick->setFont(bodyFont(13));
     tick->setToolTip(Words::shown(target.what));
+    // A long word in another language leaves the room of the panel as it is.
+    tick->setMinimumWidth(1);
     auto* look = new QToolButton(inner);
     look->setObjectName("link");
     look->setProperty("part", "look-" + toQt(key));
