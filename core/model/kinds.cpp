@@ -158,7 +158,7 @@ std::vector<PropertyRow> choosing() {
         {Prop::rowsMost, "rowsMost", "Maximum rows", whole, G::table, 0.0, "Fillers may add rows up to this number; 0 when they may not.", {}, 1000},
 
         {Prop::buttonRole, "does", "When pressed", oneOf, G::action, string("other"), "What the button does.",
-         {{"accept", "accept the form"}, {"cancel", "cancel without a reply"}, {"clear", "clear the form"},
+         {{"accept", "accept the form"}, {"cancel", "cancel"}, {"clear", "clear the form"},
           {"next", "go to the next page"}, {"back", "go to the page before"}, {"other", "nothing yet"}}},
         {Prop::picture, "picture", "Picture", image, G::action, none, "The picture that is shown, saved in the form."},
         {Prop::fold, "fold", "Folds", yesNo, G::action, false, "Gives its room back when it is hidden."},
