@@ -378,7 +378,7 @@ void Details::fill() {
     if (!c) return;
     if (ids.size() > 1) {
         title_->setText(Words::counted("%n controls", "One control", qint64(ids.size())));
-        where_->setText(Words::tr("What is set here is set for all of them."));
+        where_->setText(Words::tr("Changes here apply to all of them."));
         picture_->setPixmap(iconPixmap("several", tokens().tawny, 20, devicePixelRatioF()));
     } else {
         title_->setText(capital(Words::shown(row(c->kind).word)));

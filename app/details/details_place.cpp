@@ -57,7 +57,7 @@ void Details::addIdentity() {
     auto* label = new QLineEdit(body_);
     label->setObjectName("label");
     label->setFixedHeight(26);
-    addRow(Group::often, Words::tr("Label"), label, Words::tr("The wording beside the field."));
+    addRow(Group::often, Words::tr("Label"), label, Words::tr("The text beside the field."));
     connect(label, &QLineEdit::editingFinished, this, [this, label, id] {
         if (!label->isModified()) return;
         label->setModified(false);

@@ -119,7 +119,7 @@ std::vector<MainWindow::Command> MainWindow::fitCommands() {
                            Words::tr("Fit to text"));
          },
          some},
-        {"fitContent", "Arrange", "Fit the container to what is in it", "",
+        {"fitContent", "Arrange", "Fit the container to its contents", "",
          [](W& w) {
              const Control* c = w.desk_->form().find(w.desk_->lead());
              const bool holds = c && (row(c->kind).holds || c->is().turns);
@@ -129,7 +129,7 @@ std::vector<MainWindow::Command> MainWindow::fitCommands() {
                            Words::tr("Fit the container"));
          },
          layingOut},
-        {"fitForm", "Arrange", "Fit the form to what is in it", "",
+        {"fitForm", "Arrange", "Fit the form to its contents", "",
          [](W& w) { w.desk_->edit(fittedToContent(w.desk_->form(), rootId), Words::tr("Fit the form")); },
          [](const W& w) { return layingOut(w) && w.desk_->form().isDialog(); }},
         {"widthToLimit", "Arrange", "Fit the width to the limit", "",
@@ -354,7 +354,7 @@ void MainWindow::askRepeat() {
 
 void MainWindow::askNewStyle() {
     bool sure = false;
-    const QString word = QInputDialog::getText(this, Words::tr("Make a style"), Words::tr("What is the style called?"),
+    const QString word = QInputDialog::getText(this, Words::tr("Make a style"), Words::tr("Name of the style"),
                                                QLineEdit::Normal, "", &sure);
     if (!sure || word.trimmed().isEmpty()) return;
     auto [next, key] = withNewStyle(desk_->form(), desk_->lead(), fromQt(word));

@@ -352,7 +352,7 @@ Form folding(const Checked& in, const Finding& f) {
 // The rows read best in long lines.
 // clang-format off
 constexpr CheckRow layoutRows[] = {
-    {"overlap", CheckFamily::layout, Severity::should, "Controls that overlap", "One hides part of the other, or receives its clicks.", "", overlap, nullptr, {{{"Moves it below.", movedBelow}, {"Moves it beside.", movedBeside}}}},
+    {"overlap", CheckFamily::layout, Severity::should, "Controls that overlap", "One hides part of the other, or receives its clicks.", "", overlap, nullptr, {{{"Moves it below.", movedBelow}, {"Moves it to the side.", movedBeside}}}},
     {"outside", CheckFamily::layout, Severity::must, "Beyond its container or the page margins", "It is cut off on the screen, or by the printer.", "Moves it inside.", outside, broughtBack},
     {"offPaper", CheckFamily::layout, Severity::must, "Off the paper", "It is not printed.", "Moves it inside.", offPaper, broughtBack},
     {"edgesNear", CheckFamily::layout, Severity::should, "Edges a few units apart", "It looks uneven.", "Aligns it with most of the others.", edgesNear, edgeTaken},

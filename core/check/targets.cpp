@@ -143,7 +143,7 @@ void textScrolls(const Checked& in, Findings& found) {
 }
 void placeForgotten(const Checked& in, Findings& found) {
     if (in.form.isDialog() && in.form.root().as<OpensAt>() == OpensAt::remembered)
-        found.push_back({nullptr, {rootId}, said("The program has to remember where it was last.")});
+        found.push_back({nullptr, {rootId}, said("The program must remember where it was last.")});
 }
 
 void patternsUnreadInPage(const Checked& in, Findings& found) {

@@ -272,7 +272,7 @@ struct Comparing {
         for (Id id : was.children)
             if (both.contains(id)) then.push_back(id);
         if (now != then)
-            add(&was, &is, "order", said("what is in it has another order"), said("The Tab key goes another way."));
+            add(&was, &is, "order", said("its contents have another order"), said("The tab order is different."));
     }
 
     void control(const Control& is) {
@@ -329,7 +329,7 @@ struct Comparing {
         for (const auto& [language, texts] : said_)
             if (!says_.contains(language))
                 add(&before.root(), &after.root(), "translations " + language,
-                    said("has no {} wording any more", languageCalled(language)));
+                    said("no longer has {} wording", languageCalled(language)));
         if (bool(before.seal) != bool(after.seal))
             add(&before.root(), &after.root(), "seal",
                 after.seal ? said("is sealed now") : said("is no longer sealed"));

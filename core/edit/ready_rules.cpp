@@ -344,7 +344,7 @@ constexpr ReadyRule rows[] = {
     {"nextAndBack", "Next and Back on all pages", noSelection, "Buttons that go to the next page and back, where there are none yet.", nextAndBack},
     {"nextWhenFilled", "Next only when the page is filled", noSelection, "Next can be pressed once what the page needs is filled in.", nextWhenFilled},
     {"askBeforeClosing", "Ask before closing", "Nothing.", "A question when the form is closed although something was filled in.", askBeforeClosing},
-    {"explainSign", "Explain the sign", noSelection, "A line says what the sign behind a label means.", explainSign},
+    {"explainSign", "Explain the sign", noSelection, "Adds a line that explains the sign after a label.", explainSign},
     {"byTick", "Shown by a tick", "A check box, and what it shows.", "A frame, or a field with its label, is shown only while the box is ticked.", byTick},
     {"byChoice", "Frames by a choice", "A field with choices, and the frames in the order of the choices.", "Each frame is shown only while its choice is made.", byChoice},
     {"otherOpens", "“Other” opens its text box", "A field with choices, and a text box.", "The text box is shown, and required, only while the last choice is made.", otherOpens},

@@ -29,7 +29,7 @@ std::optional<BrokenRule> brokenIn(const Form& form, Id on, std::size_t number, 
             broken.gone = true;
             broken.begun = step.on == noControl;
             broken.says = broken.begun ? said("Choose what it should {}.", wordPart(does.word))
-                                       : said("What it should {} is gone.", wordPart(does.word));
+                                       : said("The control that it should {} was deleted.", wordPart(does.word));
             broken.fix = said("Remove the step");
         } else if (does.with && broken.says.empty()) {
             broken.says = misfitOf(form, step.with, on);
@@ -60,7 +60,7 @@ std::vector<BrokenRule> brokenRules(const Form& form) {
         for (const auto& [name, meaning] : one.names)
             if (says.empty() && !meaning.known) says = said("There is no field “{}”.", name);
         const bool circle = says.empty() && one.inCircle;
-        if (circle) says = said("It goes in a circle.");
+        if (circle) says = said("It is part of a circle.");
         if (says.empty()) continue;
         // Which formula of a circle is wrong, a person knows.
         all.push_back({one.on, one.prop, 0, false, says, circle ? Sentence() : said("Remove the formula")});
@@ -68,8 +68,8 @@ std::vector<BrokenRule> brokenRules(const Form& form) {
     form.controls.each([&](Id id, const Control& c) {
         if (const Id by = has(c.kind, Prop::choicesBy) ? c.reference(Prop::choicesBy) : noControl;
             by != noControl && !form.find(by))
-            all.push_back(
-                {id, Prop::choicesBy, 0, true, said("What its choices depend on is gone."), said("Offer all choices")});
+            all.push_back({id, Prop::choicesBy, 0, true, said("The answer that its choices depend on was deleted."),
+                           said("Offer all choices")});
         for (std::size_t i = 0; i < c.rules.size(); ++i)
             if (!c.rules[i].off)
                 if (auto broken = brokenIn(form, id, i, c.rules[i])) all.push_back(std::move(*broken));

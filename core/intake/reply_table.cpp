@@ -198,7 +198,7 @@ Result<std::vector<TableReply>> repliesFromTable(const Form& form, const string&
 Result<Reply> rowFromTable(const Form& form, const string& text, const string& where) {
     const std::size_t sign = where.find('=');
     if (sign == string::npos || sign == 0)
-        return failure(where, said("A column and what it says are expected here, such as sail=K 123."));
+        return failure(where, said("A column and its value are expected here, such as sail=K 123."));
     const string column = where.substr(0, sign), wanted = where.substr(sign + 1);
     auto table = readTable(text, mostRows + 1, mostColumnsRead);
     if (!table) return tl::unexpected(table.error());
@@ -209,10 +209,10 @@ Result<Reply> rowFromTable(const Form& form, const string& text, const string& w
     for (std::size_t i = 1; i < table->size(); ++i) {
         const std::vector<string>& row = (*table)[i];
         if (at >= row.size() || row[at] != wanted) continue;
-        if (found) return failure(where, said("Several rows of the table say so."));
+        if (found) return failure(where, said("Several rows of the table match."));
         found = &row;
     }
-    if (!found) return failure(where, said("No row of the table says so."));
+    if (!found) return failure(where, said("No row of the table matches."));
     const Parts parts(form);
     Reply reply;
     for (std::size_t k = 0; k < std::min(found->size(), headings.size()); ++k)

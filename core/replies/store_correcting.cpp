@@ -26,7 +26,7 @@ Result<void> ReplyStore::correct(const string& form, long long number, const Rep
     if (!step.begun()) return step.begun();
     auto kept = replies(form, std::span(&number, 1));
     if (!kept) return tl::unexpected(kept.error());
-    if (kept->empty()) return failure("", said("The reply is gone."));
+    if (kept->empty()) return failure("", said("The reply was deleted."));
     const KeptReply& before = kept->front();
     auto places = placesOf(before.sum);
     if (!places) return tl::unexpected(places.error());

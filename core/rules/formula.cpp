@@ -180,7 +180,7 @@ class Reader {
             const string near = functionLike(here.text);
             wrong(here.at, here.length,
                   near.empty() ? said("There is no function {}.", here.text)
-                               : said("There is no function {}. Is {} meant?", here.text, near));
+                               : said("There is no function {}. Did you mean {}?", here.text, near));
         }
         const std::size_t bracket = now_.at;
         next();

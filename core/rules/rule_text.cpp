@@ -43,7 +43,7 @@ class LineReader {
         if (asks) due = Due::formula;
         if (asks) all.rule.condition = formulaTo(":", said("A condition is expected after if."));
         due = asks ? Due::formula : Due::colon;
-        if (!word(":")) wrong(said("A colon is expected before what is done."));
+        if (!word(":")) wrong(said("A colon is expected before the steps."));
         do step(all);
         while (word(";"));
         blanks();
@@ -155,7 +155,7 @@ class LineReader {
             if (!does)
                 for (const auto& [said, before] : earlierWords)
                     if (!does && word(said)) does = &row(before);
-            if (!does) wrong(said("What is done is expected here: show, set, say, go to page …"));
+            if (!does) wrong(said("A step is expected here: show, set, say, go to page …"));
             one.does = doing = does->does;
             due = Due::target;
             if (does->onControl) target = controlHere(said("Which control is expected here."));

@@ -55,7 +55,7 @@ Result<string> converted(const string& bytes, const string& encoding) {
         ucnv_toUChars(from.get(), units.data(), int32_t(units.size()), bytes.data(), int32_t(bytes.size()), &error);
     if (U_FAILURE(error))
         return failure("",
-                       said("Its bytes are not {}, as it says of itself. Save the file as UTF-8.", spoken(encoding)));
+                       said("It is not valid {}, although it declares it. Save the file as UTF-8.", spoken(encoding)));
     string text = narrow(icu::UnicodeString(units.data(), length));
     if (text.starts_with("\xEF\xBB\xBF")) text.erase(0, 3);
     return text;

@@ -572,7 +572,7 @@ TEST(RepliesPass, WhatIsPastItsTimeIsSaidAndErasedInOneStep) {
     h.drop(h.three());  // filled in long ago
     auto* said = h.window.findChild<QLabel*>("pastSaid");
     ASSERT_TRUE(said->isVisible());
-    EXPECT_EQ(said->text(), "3 answers in 3 replies are past the time that their questions keep them.");
+    EXPECT_EQ(said->text(), "3 answers in 3 replies are older than their questions allow.");
     h.shot("replies-past");
     QString told;
     whenOpen<ErasePersonal>([&](ErasePersonal& dialog) {

@@ -72,7 +72,7 @@ TEST(RuleMends, ACircleIsAPersonsToBreak) {
     const auto all = brokenRules(form);
     ASSERT_EQ(all.size(), 2u);
     EXPECT_TRUE(all[0].fix.empty());
-    EXPECT_EQ(all[0].says, "It goes in a circle.");
+    EXPECT_EQ(all[0].says, "It is part of a circle.");
     EXPECT_TRUE(sameContent(allRulesFixed(form), form));
     EXPECT_TRUE(brokenRules(jotted(booking)).empty());
 }

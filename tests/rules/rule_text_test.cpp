@@ -71,13 +71,13 @@ TEST(RuleText, MistakesHaveTheirPlace) {
               Mistaken("What happens is expected here: is pressed, changes, is entered, is left …",
                        "is pushed: clear the form"));
     EXPECT_EQ(mistakeOf("when btnGo is pressed clear the form"),
-              Mistaken("A colon is expected before what is done.", "clear the form"));
+              Mistaken("A colon is expected before the steps.", "clear the form"));
     EXPECT_EQ(mistakeOf("when btnGo is pressed if : clear the form").first, "A condition is expected after if.");
     EXPECT_EQ(mistakeOf("when btnGo is pressed if 1 + : clear the form").second, " : clear the form") << "behind the +";
     EXPECT_EQ(mistakeOf("when btnGo is pressed: set numLength 3"),
               Mistaken("“to”, and what it is set to, is expected here.", "3"));
     EXPECT_EQ(mistakeOf("when btnGo is pressed: dance"),
-              Mistaken("What is done is expected here: show, set, say, go to page …", "dance"));
+              Mistaken("A step is expected here: show, set, say, go to page …", "dance"));
     EXPECT_EQ(mistakeOf("when btnGo is pressed: show"), Mistaken("Which control is expected here.", ""));
     EXPECT_EQ(mistakeOf("when btnGo is pressed: say"),
               Mistaken("A formula, or a text in quotes, is expected here.", ""));

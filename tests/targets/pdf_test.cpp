@@ -315,7 +315,7 @@ TEST(Pdf, SealedItIsFilledByEverybodyAndChangedByTheWordAlone) {
     EXPECT_EQ(pdfOf(form, fonts(), nullptr, {.owner = std::make_unique<Secret>(std::string(128, 'x')).get()})
                   .error()
                   .sentence,
-              "The password of a PDF has at most 127 bytes: letters that English does not have need two or more.");
+              "The password of a PDF has at most 127 bytes: characters that English does not have need two or more.");
     EXPECT_TRUE(pdfOf(form, fonts(), nullptr, {.owner = std::make_unique<Secret>(std::string(127, 'x')).get()}));
     EXPECT_EQ(pdfOf(form, fonts()).value(), pdfOf(form, fonts()).value());
 }

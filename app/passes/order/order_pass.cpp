@@ -57,7 +57,7 @@ PassRow orderPass() {
             [](PassHost& host) -> PassView* { return new OrderPass(host); },
             {{"Tab, Shift+Tab", "The next stop, the one before"},
              {"Alt+Up, Alt+Down", "Earlier in the route, later"},
-             {"Space", "Skip the stop, or stop there again; lay it, while the route is laid"},
+             {"Space", "Skip the stop or include it again; lay it, while the route is laid"},
              {"A letter, Backspace", "The access key, while keys are shown; removes it"},
              {"Escape, Enter", "End laying the route"}},
             {{"layByReading", "Lay the route by reading", "Alt+Shift+R",

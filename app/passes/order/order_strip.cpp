@@ -28,7 +28,7 @@ OrderStrip::OrderStrip(Desk& desk, OrderLayer& layer, QWidget* parent) : QWidget
     auto* segments = new QHBoxLayout;
     segments->setSpacing(0);
     route_ = button("showRoute", Words::tr("Route"), Words::tr("Where the Tab key goes."), true);
-    keys_ = button("showKeys", Words::tr("Access keys"), Words::tr("The letters that go to a control with Alt."), true);
+    keys_ = button("showKeys", Words::tr("Access keys"), Words::tr("The letters that reach a control with Alt."), true);
     for (QPushButton* b : {route_, keys_}) {
         b->setProperty("segment", true);
         segments->addWidget(b);

@@ -84,7 +84,7 @@ void ErasePersonal::buildReplies(QVBoxLayout* column) {
     column->addWidget(shown_);
     column->addLayout(line);
     these_->setVisible(!selected_.empty());
-    past_ = new QRadioButton(Words::tr("all answers that are past the time their question keeps them"), this);
+    past_ = new QRadioButton(Words::tr("all answers that are older than their question allows"), this);
     past_->setObjectName("erasePast");
     column->addWidget(past_);
     const auto late = replies_.pastTime();

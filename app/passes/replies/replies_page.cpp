@@ -305,8 +305,8 @@ void RepliesPage::refresh() {
     filterLine_->setVisible(any && filtered);
     const PastTime& past = replies_.pastTime();
     pastLine_->setVisible(past.answers > 0);
-    pastSaid_->setText(Words::counted("%n answers in %1 replies are past the time that their questions keep them.",
-                                      "1 answer is past the time that its question keeps it.", past.answers)
+    pastSaid_->setText(Words::counted("%n answers in %1 replies are older than their questions allow.",
+                                      "1 answer is older than its question allows.", past.answers)
                            .arg(past.replies));
     for (QWidget* one : std::initializer_list<QWidget*>{personal_, erase_}) one->setVisible(replies_.hasPersonal());
     if (!search_->hasFocus() && fromQt(search_->text().trimmed()) != replies_.query().search)

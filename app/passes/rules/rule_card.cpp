@@ -196,7 +196,7 @@ RuleCard::RuleCard(Desk& desk, Id of, std::size_t number, QWidget* parent)
     copy->setEnabled(!others->isEmpty());
     static_cast<QHBoxLayout*>(tail->layout())->addStretch(1);
     auto* off = button("off", rule().off ? Words::tr("Switch on") : Words::tr("Switch off"),
-                       Words::tr("A rule that is switched off is kept but does not run."), [this] {
+                       Words::tr("A rule that is switched off stays, but does not run."), [this] {
                            change(rule().off ? Words::tr("Switch a rule on") : Words::tr("Switch a rule off"),
                                   [](Rule& r) { r.off = !r.off; });
                        });
@@ -443,7 +443,7 @@ void RuleCard::addStep(const Step& step, const std::vector<std::size_t>& path, i
     for (std::size_t part : path) name += QString("-%1").arg(part);
     auto* holder = line(depth);
     if (depth == 0) word(holder, path.back() == 0 ? Words::tr("do") : Words::tr("then"));
-    auto* what = new Pick(name, Words::tr("What is done"), holder);
+    auto* what = new Pick(name, Words::tr("Step"), holder);
     for (const ActionRow& r : allActions()) what->addItem(Words::shown(r.word), int(r.does));
     what->setCurrentIndex(int(step.does));
     what->setMaxVisibleItems(20);

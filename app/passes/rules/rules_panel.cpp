@@ -179,7 +179,7 @@ void RulesPanel::addWorkedOut(QVBoxLayout* column, const Control& c) {
             QStringList path;
             for (Id one : circle) path << calledOf(desk_.form(), *desk_.form().find(one));
             path << path.front();
-            auto* says = new QLabel(Words::tr("This goes in a circle: %1.").arg(path.join(" → ")), body_);
+            auto* says = new QLabel(Words::tr("Formulas in a circle: %1.").arg(path.join(" → ")), body_);
             says->setObjectName("circle");
             says->setWordWrap(true);
             says->setFont(bodyFont(12));
@@ -236,7 +236,7 @@ void RulesPanel::addBroken(QVBoxLayout* column, const Control& c) {
     }
     if (all.size() < 2 || !ofForm) return;
     auto* whole = linkButton("mendAll", Words::tr("Put all of it right"), column);
-    whole->setToolTip(Words::tr("Everything that has a way to be put right, in one step."));
+    whole->setToolTip(Words::tr("Puts right everything that has a fix, in one step."));
     connect(whole, &QToolButton::clicked, this,
             [this] { desk_.edit(allRulesFixed(desk_.form()), Words::tr("Put rules right")); });
 }

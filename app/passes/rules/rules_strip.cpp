@@ -27,7 +27,7 @@ RulesStrip::RulesStrip(Desk& desk, RulesPanel& panel, QWidget* parent) : QWidget
     ready_ = new QPushButton(Words::tr("Ready rules"), this);
     ready_->setObjectName("readyRules");
     ready_->setFont(bodyFont(13));
-    ready_->setToolTip(Words::tr("Common rules, set up in one step for what is selected."));
+    ready_->setToolTip(Words::tr("Common rules, set up in one step for the selection."));
     menu_ = new QMenu(ready_);
     menu_->setToolTipsVisible(true);
     ready_->setMenu(menu_);
@@ -79,7 +79,7 @@ void RulesStrip::setReady(const std::string& key) {
 
 void RulesStrip::refresh() {
     const RulesCount count = rulesCount(desk_.form());
-    says_->setText((count.all == 0 ? Words::tr("Nothing acts by itself yet")
+    says_->setText((count.all == 0 ? Words::tr("No formulas or rules yet")
                                    : Words::counted("%n formulas and rules", "1 formula or rule", count.all)) +
                    (count.wrong ? Words::tr(", %1 cannot work").arg(count.wrong) : QString()));
 }

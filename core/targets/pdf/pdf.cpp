@@ -119,8 +119,9 @@ Result<string> passwordPrepared(const Secret& owner) {
     string word = narrow(icu::Normalizer2::getNFKCInstance(error)->normalize(wide(meant->text()), error));
     if (word.size() > mostBytes)
         return failure(
-            "", said("The password of a PDF has at most {} bytes: letters that English does not have need two or more.",
-                     mostBytes));
+            "",
+            said("The password of a PDF has at most {} bytes: characters that English does not have need two or more.",
+                 mostBytes));
     return word;
 }
 
