@@ -21,8 +21,8 @@ class DerivedSlot {
     DerivedSlot() = default;
     DerivedSlot(const DerivedSlot&) {}
     DerivedSlot(DerivedSlot&& other) noexcept : kept_(std::move(other.kept_)) {}
-    DerivedSlot& operator=(const DerivedSlot&) {
-        kept_.reset();
+    DerivedSlot& operator=(const DerivedSlot& other) {
+        if (&other != this) kept_.reset();
         return *this;
     }
     DerivedSlot& operator=(DerivedSlot&& other) noexcept {
