@@ -325,8 +325,8 @@ void HandOverPanel::refresh() {
     }
     // Somebody receives it who gets all that is there for them.
     for (const auto& [receiver, tick] : receivers_)
-        tick->setChecked(std::ranges::all_of(allTargets(), [&](const Target& target) {
-            return std::ranges::find(target.receivers, receiver) == target.receivers.end() || ticked(target.key);
+        tick->setChecked(std::ranges::all_of(allTargets(), [&, who = receiver](const Target& target) {
+            return std::ranges::find(target.receivers, who) == target.receivers.end() || ticked(target.key);
         }));
     const QString address = toQt(now.sendTo);
     if (!sendTo_->hasFocus()) sendTo_->setText(address.startsWith("mailto:") ? address.mid(7) : address);

@@ -13,8 +13,8 @@ namespace brindel {
 /// That one control has to do with another.
 struct Tie {
     Id from = noControl, to = noControl;
-    bool rule = false;  // by a rule; otherwise by a formula
-    auto operator<=>(const Tie&) const = default;
+    bool rule = false;                             // by a rule; otherwise by a formula
+    auto operator<=>(const Tie&) const = default;  // NOLINT(modernize-use-nullptr): the compiler writes its 0
 };
 /// All ties of a form, each once: from the fields that a formula speaks of to its control, and from a control to what
 /// the steps of its rules are done to.
