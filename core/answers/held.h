@@ -13,7 +13,7 @@ namespace brindel {
 /// Minutes from midnight.
 struct TimeOfDay {
     int minutes = 0;
-    auto operator<=>(const TimeOfDay&) const = default;
+    auto operator<=>(const TimeOfDay&) const = default;  // NOLINT(modernize-use-nullptr): the compiler writes its 0
 };
 /// Lines of a field's choices by their numbers, rising; the number past the last stands for another answer, which is
 /// `other`.
