@@ -270,7 +270,7 @@ TEST(CommandLine, AFormulaIsWorthSomethingOverAForm) {
     EXPECT_EQ(run(folder, "worth " + form + " '1 / 0'").out, "#DIV/0!\n");
     Ended wrong = run(folder, "worth " + form + " 'RUOND(1)'");
     EXPECT_EQ(wrong.status, 1);
-    EXPECT_NE(wrong.errors.find("Is ROUND meant?"), std::string::npos) << wrong.errors;
+    EXPECT_NE(wrong.errors.find("Did you mean ROUND?"), std::string::npos) << wrong.errors;
     EXPECT_EQ(run(folder, "worth " + form + " 1 --today 2026-13-01").status, 2);
     EXPECT_EQ(run(folder, "worth nothing.brindel 1").status, 3);
 }

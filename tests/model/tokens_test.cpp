@@ -108,7 +108,7 @@ TEST(Lists, PapersAndTargetsAreThere) {
         const std::map<std::string_view, std::string_view> starts = {{"pdf", "%PDF"},    {"html", "<!DOCTYPE html>"},
                                                                      {"png", "\x89PNG"}, {"sheet", "<!DOCTYPE html>"},
                                                                      {"csv", "number,"}, {"json", "{"},
-                                                                     {"schema", "{"},    {"sql", "-- Tables"},
+                                                                     {"schema", "{"},    {"sql", "-- SPDX"},
                                                                      {"openapi", "{"}};
         EXPECT_TRUE(bytes->starts_with(starts.at(target.key))) << target.key;
     }

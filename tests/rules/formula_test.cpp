@@ -49,7 +49,7 @@ TEST(Formula, MistakesAreSaidWithTheirPlace) {
                                                        {"(1 + 2", 0, 1, "never closed"},
                                                        {"1 + 2)", 5, 1, "closes nothing"},
                                                        {"SUM(1; 2", 3, 1, "never closed"},
-                                                       {"RUOND(1)", 0, 5, "Is ROUND meant?"},
+                                                       {"RUOND(1)", 0, 5, "Did you mean ROUND?"},
                                                        {"LEFT()", 0, 6, "1 to 2 arguments"},
                                                        {"\"abc", 0, 4, "quote"},
                                                        {"1,5 + 2", 0, 2, "point"},
