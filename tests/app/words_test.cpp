@@ -41,6 +41,8 @@ QStringList unmarked(QWidget* root, const Form& form) {
     auto look = [&](const QObject* who, const QString& text) {
         // Wordings of sample forms.
         if (text.contains("→") || who->objectName().startsWith("demo-")) return;
+        // Names of languages, and the class that the form's own name gives.
+        if (who->objectName().startsWith("language-") || who->objectName() == "className") return;
         // Files that were opened lately, by their own names.
         if (who->isWidgetType() && static_cast<const QWidget*>(who)->toolTip().endsWith(".brindel")) return;
         for (const QString& one : own)
