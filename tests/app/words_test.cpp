@@ -5,6 +5,7 @@
 #include <regex>
 
 #include "core/text/filler_language.h"
+#include "filler/form_to_fill.h"
 #include "tests/app/driver.h"
 
 using namespace brindel;
@@ -41,6 +42,9 @@ QStringList unmarked(QWidget* root, const Form& form) {
     auto look = [&](const QObject* who, const QString& text) {
         // Wordings of sample forms.
         if (text.contains("→") || who->objectName().startsWith("demo-")) return;
+        // What fillers read is in the form's language.
+        for (const QObject* at = who; at; at = at->parent())
+            if (qobject_cast<const FormToFill*>(at)) return;
         // Names of languages, and the class that the form's own name gives.
         if (who->objectName().startsWith("language-") || who->objectName() == "className") return;
         // Files that were opened lately, by their own names.
