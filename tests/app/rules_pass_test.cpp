@@ -265,7 +265,7 @@ TEST(RulesPass, ACircleIsNamedWithItsPath) {
     driver.formula("workedOut", "Value", "numA + 1");
     auto* circle = driver.in<QLabel>("circle");
     ASSERT_NE(circle, nullptr);
-    EXPECT_EQ(circle->text(), "This goes in a circle: A → B → A.");
+    EXPECT_EQ(circle->text(), "Formulas in a circle: A → B → A.");
     EXPECT_EQ(rulesCount(driver.form()).wrong, 2);
     // And the form is tried all the same.
     driver.window.setPass(Pass::tryOut);

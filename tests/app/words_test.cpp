@@ -51,7 +51,12 @@ QStringList unmarked(QWidget* root, const Form& form) {
         if (who->isWidgetType() && static_cast<const QWidget*>(who)->toolTip().endsWith(".brindel")) return;
         for (const QString& one : own)
             if (!one.isEmpty() && (text == one || text.contains("“" + one))) return;
-        if (isWording(text)) found << QString("%1 %2: %3").arg(who->metaObject()->className(), who->objectName(), text);
+        if (isWording(text)) {
+            QStringList within;
+            for (const QObject* at = who; at; at = at->parent())
+                within << QString("%1 %2").arg(at->metaObject()->className(), at->objectName()).trimmed();
+            found << text + "\n    in " + within.join(", in ");
+        }
     };
     for (QLabel* label : root->findChildren<QLabel*>()) look(label, label->text());
     for (QAbstractButton* b : root->findChildren<QAbstractButton*>())

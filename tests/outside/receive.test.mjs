@@ -125,7 +125,7 @@ test("the receiver is away, and comes back: what was filled in is sent once", as
   await page.locator("#txtOwner").fill("Ines");
   await first.end("SIGKILL");
   await page.locator("[type=submit]").click();
-  await page.getByText("could not be sent").waitFor();
+  await page.getByText("Not sent. Check your connection").waitFor();
   const second = await receiver([form], store, [], first.port);
   // The answer to the first one that arrives is lost on the way.
   let lost = 0;
@@ -135,7 +135,7 @@ test("the receiver is away, and comes back: what was filled in is sent once", as
     await route.abort();
   });
   await page.getByRole("button", {name: "Try again"}).click();
-  await page.getByText("could not be sent").waitFor();
+  await page.getByText("Not sent. Check your connection").waitFor();
   await page.getByRole("button", {name: "Try again"}).click();
   await page.getByText("Their number is 1.").waitFor();
   assert.equal(lost, 2);

@@ -293,7 +293,7 @@ test("a reply is sent, and nothing is lost while the line is down", async () => 
   const page = await opened(browser, pageFileOf(form, ["--post", address]));
   await page.locator("#txtName").fill("Ines");
   await page.locator("[type=submit]").click();
-  await page.getByText("could not be sent").waitFor();
+  await page.getByText("Not sent. Check your connection").waitFor();
   assert.equal(await page.locator("#txtName").inputValue(), "Ines");
   works = true;
   await page.getByRole("button", {name: "Try again"}).click();
@@ -304,7 +304,7 @@ test("a reply is sent, and nothing is lost while the line is down", async () => 
   await page.getByRole("button", {name: "Fill in another"}).click();
   await page.locator("#txtName").fill("Ines");
   await page.locator("[type=submit]").click();
-  await page.getByText("could not be sent").waitFor();
+  await page.getByText("Not sent. Check your connection").waitFor();
   const saved = page.waitForEvent("download");
   await page.getByRole("button", {name: "Save as a file"}).click();
   assert.equal(JSON.parse(readFileSync(await (await saved).path(), "utf8")).values.txtName, "Ines");
