@@ -300,7 +300,7 @@ TEST(PdfScripts, FormulasShowEnableAndRequire) {
     EXPECT_EQ(out[1]["readonly"]["txtNote"], true);
     EXPECT_EQ(out[1]["says"], Json({"Everything is in order. Save the file and send it back."}));
     EXPECT_EQ(out[2]["display"]["numHeight"], 0);
-    EXPECT_EQ(out[3]["says"], Json({"Length takes at most 10 m; 12.0 is too much."}));
+    EXPECT_EQ(out[3]["says"], Json({"Length: enter at most 10 m; 12.0 is too much."}));
     EXPECT_EQ(out[3]["values"]["numLength"], "") << "it is not taken";
     EXPECT_EQ(out[4]["readonly"]["txtNote"], false);
     EXPECT_EQ(out[5]["says"], Json({"Boat: please fill this in.\nHeight: please fill this in."}));
