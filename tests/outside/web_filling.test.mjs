@@ -287,6 +287,7 @@ test("a reply is sent, and nothing is lost while the line is down", async () => 
       }
     });
   });
+  server.unref();  // a test that fails ends all the same
   await new Promise(done => server.listen(0, "127.0.0.1", done));
   const address = `http://127.0.0.1:${server.address().port}/take?by=page`;
   const form = jotted("sent", "# Sent\nName: text 30\n[Send]*\n");
@@ -315,6 +316,7 @@ const traps = ["</script><script>window.hacked=1</script>", '"><img src=x onerro
 test("hostile wording is shown as text: nothing runs, nothing is fetched", async () => {
   let asked = 0;
   const server = createServer((request, response) => { ++asked; response.end(); });
+  server.unref();  // a test that fails ends all the same
   await new Promise(done => server.listen(0, "127.0.0.1", done));
   const outside = `<img src="http://127.0.0.1:${server.address().port}/x">`;
   const words = ["text", "title", "hint", "placeholder", "unit", "requiredMessage", "rangeMessage", "patternMessage", "validMessage", "prompt", "note", "head", "foot", "otherText", "value", "default"];
