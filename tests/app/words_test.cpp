@@ -45,6 +45,7 @@ QStringList unmarked(QWidget* root, const Form& form) {
         // What fillers read is in the form's language.
         for (const QObject* at = who; at; at = at->parent())
             if (qobject_cast<const FormToFill*>(at)) return;
+        if (who->objectName() == "takes") return;
         // Names of languages, and the class that the form's own name gives.
         if (who->objectName().startsWith("language-") || who->objectName() == "className") return;
         // Files that were opened lately, by their own names.

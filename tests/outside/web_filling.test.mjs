@@ -138,7 +138,7 @@ test("each wrong value is told in the session's words, and the right one takes i
   await page.locator("[name=dtmFrom]").fill("2026-05-02");
   await page.locator("[name=dtmTo]").fill("2026-05-01");
   await page.locator("[name=dtmTo]").press("Tab");
-  assert.match((await standing(page)).complaints.dtmTo, /not right/);
+  assert.match((await standing(page)).complaints.dtmTo, /please check/);
   await page.locator("[name=dtmFrom]").fill("2026-05-01");
   await page.locator("[name=dtmFrom]").press("Tab");
   assert.equal((await standing(page)).complaints.dtmTo, undefined);

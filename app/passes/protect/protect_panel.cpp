@@ -170,6 +170,7 @@ void ProtectPanel::buildFields(QVBoxLayout* column) {
     column->addSpacing(4);
     column->addWidget(groupTitle(Words::tr("Accepts"), fields_));
     takes_ = plainText("", fields_);
+    takes_->setObjectName("takes");
     column->addWidget(takes_);
     column->addSpacing(4);
     column->addWidget(groupTitle(Words::tr("Personal details"), fields_));
