@@ -137,6 +137,7 @@ constexpr const char* sheetOfPanels = R"(
         QPushButton[main="true"] { background: @tawny; color: white; border: 1px solid @tawnyDark; font-weight: bold; }
         QToolButton { color: @ink; background: transparent; border: 0; border-radius: 5px; }
         QToolButton#edge { border: 1px solid @fieldLine; background: @field; padding: 2px 0px; min-width: 20px; font-size: 11px; border-radius: 4px; color: @ink2; }
+        QToolButton:checked { background: @chosen; }
         QToolButton#edge:checked { background: @chosen; color: @tawnyDark; border-color: @tawny; }
         QToolButton#link, QToolButton#suggest, QToolButton#fit, QToolButton#limitToRoom, QToolButton#widthToLimit { color: @tawnyDark; padding: 2px 4px; }
         QToolButton#link:hover, QToolButton#suggest:hover, QToolButton#fit:hover, QToolButton#limitToRoom:hover, QToolButton#widthToLimit:hover { background: @chosen; }

@@ -149,7 +149,8 @@ void Desk::setTool(std::optional<Tool> tool, bool stays) {
 void Desk::pick(const QString& prompt, std::function<void(Id)> then) {
     setTool(std::nullopt);
     picked_ = std::move(then);
-    say(prompt + ' ' + Words::tr("Escape cancels."));
+    prompt_ = prompt + ' ' + Words::tr("Escape cancels.");
+    say(prompt_);
     emit toolChanged();
 }
 
@@ -163,6 +164,8 @@ void Desk::light(Id id) {
 
 void Desk::picked(Id id) {
     auto then = std::exchange(picked_, nullptr);
+    if (!prompt_.isEmpty()) say({});
+    prompt_.clear();
     emit toolChanged();
     if (then && id != noControl) then(id);
 }
@@ -230,6 +233,8 @@ void Desk::open(Form form, const QString& path, const QString& readOnlyBecause, 
     // What was tried was tried of another form.
     tried_ = {};
     starting_.reset();
+    picked_ = nullptr;
+    prompt_.clear();
     changes_->end();
     emit fileChanged();
     emit toolChanged();

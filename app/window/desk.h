@@ -95,6 +95,8 @@ class Desk : public QObject {
     /// Waits for the next control that is pressed on the sheet, and hands it over; Escape ends the waiting.
     void pick(const QString& prompt, std::function<void(Id)> then);
     bool picking() const { return bool(picked_); }
+    /// What is asked for while a press is waited for.
+    const QString& prompt() const { return prompt_; }
     /// Hands over what was pressed; noControl ends the waiting.
     void picked(Id id);
 
@@ -192,6 +194,7 @@ class Desk : public QObject {
     QString path_, readOnlyBecause_, savedAt_;
     Id surface_ = noControl, lit_ = noControl;
     std::function<void(Id)> picked_;
+    QString prompt_;
     std::optional<Proposal> proposal_;
     SharedSealKey key_;
     std::string keySalt_, digest_, fileSum_;

@@ -188,6 +188,7 @@ void MainWindow::buildSheet() {
 /// Other passes say there what the sheet shows; the sheet keeps its height, so that nothing jumps.
 void MainWindow::buildPassLine(QWidget* middle) {
     passLine_ = new QLabel(middle);
+    passLine_->setObjectName("passLine");
     passLine_->setFixedHeight(40);
     passLine_->setFont(bodyFont(12));
     passLine_->setWordWrap(true);
@@ -258,7 +259,10 @@ void MainWindow::followDesk() {
         });
     connect(desk_, &Desk::fileChanged, this, all);
     connect(desk_, &Desk::passChanged, this, all);
-    connect(desk_, &Desk::toolChanged, this, [this] { refreshStatus(); });
+    connect(desk_, &Desk::toolChanged, this, [this] {
+        refreshStatus();
+        refreshPassLine();
+    });
     connect(desk_, &Desk::said, this, [this](const QString& sentence, bool wrong) {
         statusSaid_->setText(sentence);
         statusSaid_->setStyleSheet(QString("color: %1;").arg((wrong ? tokens().brick : tokens().ink2).name()));
@@ -329,7 +333,7 @@ void MainWindow::goToPass(Pass pass) {
 }
 
 void MainWindow::refreshPassLine() {
-    passLine_->setText(view(desk_->pass()).line());
+    passLine_->setText(desk_->picking() ? desk_->prompt() : view(desk_->pass()).line());
 }
 
 void MainWindow::showStart(bool show) {

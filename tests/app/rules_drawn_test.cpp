@@ -109,9 +109,14 @@ TEST(RulesDrawn, EqualOnesAreToldApartAndChosenOnTheSheet) {
     // A click on what lies in the frame means the frame.
     QTest::mouseClick(h.in<QToolButton>("rule0-step-0-pick"), Qt::LeftButton);
     EXPECT_TRUE(h.desk().picking());
+    EXPECT_TRUE(h.in<QToolButton>("rule0-step-0-pick")->isChecked());
+    auto* line = h.window.findChild<QLabel*>("passLine");
+    ASSERT_NE(line, nullptr);
+    EXPECT_EQ(line->text(), "Click the control on the sheet. Escape cancels.");
     if (const char* out = std::getenv("BRINDEL_SHOTS")) h.window.grab().save(QString(out) + "/rule-picking.png");
     h.click(h.edgeOf(gates[1]));
     EXPECT_FALSE(h.desk().picking());
+    EXPECT_NE(line->text(), "Click the control on the sheet. Escape cancels.");
     EXPECT_EQ(h.at("btnNorth").rules[0].steps[0].on, gates[1]);
     EXPECT_EQ(h.desk().selection(), Ids{h.at("btnNorth").id}) << "the card stays";
     EXPECT_TRUE(brokenRules(h.form()).empty());
@@ -122,7 +127,13 @@ TEST(RulesDrawn, EqualOnesAreToldApartAndChosenOnTheSheet) {
     QTest::mouseClick(h.in<QToolButton>("rule0-if-pick"), Qt::LeftButton);
     h.click(h.on("txtHalf"));
     EXPECT_EQ(h.at("btnNorth").rules[0].condition, "NOT(ISBLANK(txtHalf))");
-    // Escape gives it up.
+    // A second click on its button gives it up, and so does Escape.
+    QTest::mouseClick(h.in<QToolButton>("rule0-if-pick"), Qt::LeftButton);
+    QTest::mouseClick(h.in<QToolButton>("rule0-step-0-pick"), Qt::LeftButton);
+    EXPECT_TRUE(h.desk().picking());
+    EXPECT_FALSE(h.in<QToolButton>("rule0-if-pick")->isChecked());
+    QTest::mouseClick(h.in<QToolButton>("rule0-step-0-pick"), Qt::LeftButton);
+    EXPECT_FALSE(h.desk().picking());
     QTest::mouseClick(h.in<QToolButton>("rule0-if-pick"), Qt::LeftButton);
     h.sheet().setFocus();
     QTest::keyClick(&h.sheet(), Qt::Key_Escape);

@@ -255,8 +255,16 @@ void RuleCard::addPicker(QWidget* line, const QString& name, const std::function
     button->setAccessibleName(Words::tr("Choose on the sheet"));
     button->setFixedSize(22, 26);
     button->setAutoRaise(true);
+    button->setCheckable(true);  // down while the click is waited for
     line->layout()->addWidget(button);
-    connect(button, &QToolButton::clicked, this, [this, then] {
+    connect(&desk_, &Desk::toolChanged, button, [this, button] {
+        if (!desk_.picking()) button->setChecked(false);
+    });
+    connect(button, &QToolButton::clicked, this, [this, button, then] {
+        const bool begins = button->isChecked();
+        if (desk_.picking()) desk_.picked(noControl);
+        if (!begins) return;
+        button->setChecked(true);
         // The card is made anew while the sheet is clicked: the desk holds what is to be done.
         desk_.pick(Words::tr("Click the control on the sheet."), [card = QPointer<RuleCard>(this), then](Id id) {
             if (card) then(id);
