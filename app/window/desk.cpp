@@ -147,7 +147,8 @@ void Desk::setTool(std::optional<Tool> tool, bool stays) {
 }
 
 void Desk::pick(const QString& prompt, std::function<void(Id)> then) {
-    setTool(std::nullopt);
+    tool_.reset();
+    toolStays_ = false;
     picked_ = std::move(then);
     prompt_ = prompt + ' ' + Words::tr("Escape cancels.");
     say(prompt_);
