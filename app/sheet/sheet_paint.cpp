@@ -41,15 +41,15 @@ void Sheet::paintSurface(QPainter& p, Id surface, QPointF origin, const QRect& d
     if (form.controls.size() <= (form.isDialog() ? 1u : 2u) && canEdit_) {
         p.setFont(bodyFont(14));
         const QString hint = Words::tr(
-            "Choose a control above and click here to place it,\nor jot a row below, such "
+            "Choose a control above and click the form to place it,\nor jot a row below, such "
             "as\nBoat name: text 30 !");
         QRectF room = whole.adjusted(20, bar, -20, 0);
         int flags = Qt::AlignCenter | Qt::TextWordWrap;
         if (!form.isDialog()) flags = Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap, room.adjust(0, 80, 0, 0);
         const QRectF needed = p.boundingRect(room, flags, hint);
         const bool fits = needed.height() <= room.height() && needed.width() <= room.width();
-        // Below a dialog that is too small for it.
-        if (!fits) room = QRectF(whole.center().x() - 180, whole.bottom() + 12, 360, 100);
+        // Below a dialog that is too small for it, and below the mark at its corner.
+        if (!fits) room = QRectF(whole.center().x() - 180, whole.bottom() + 30, 360, 100);
         p.setPen(fits ? QColor(0x8A, 0x7F, 0x74) : tokens().ink2);
         p.drawText(room, fits ? flags : Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap, hint);
     }
