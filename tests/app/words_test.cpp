@@ -128,8 +128,13 @@ std::vector<std::string> textsSaid() {
 }
 
 std::string notSaidIn(const std::string& text) {
-    for (const auto& [pattern, instead] : notSaid)
-        if (std::regex_search(text, std::regex(pattern))) return instead;
+    static const std::vector<std::regex> patterns = [] {
+        std::vector<std::regex> all;
+        for (const auto& [pattern, instead] : notSaid) all.emplace_back(pattern, std::regex::optimize);
+        return all;
+    }();
+    for (std::size_t i = 0; i < patterns.size(); ++i)
+        if (std::regex_search(text, patterns[i])) return notSaid[i].second;
     return {};
 }
 
