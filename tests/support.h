@@ -99,6 +99,10 @@ inline const Control& named(const Form& form, const std::string& name) {
     }
     throw std::runtime_error("no control " + name);
 }
+/// A form of tests/forms.
+inline Form testForm(const std::string& name) {
+    return openForm(std::string(BRINDEL_SOURCE) + "/tests/forms/" + name + ".brindel").value().form;
+}
 inline Form demo(const std::string& name) {
     return openForm(std::string(BRINDEL_SOURCE) + "/demo/" + name + ".brindel").value().form;
 }

@@ -2,13 +2,30 @@
 
 #include <algorithm>
 
+#include "core/answers/form_lists.h"
 #include "core/rules/dependence.h"
+#include "core/rules/functions.h"
 #include "core/rules/meaning.h"
 
 namespace brindel {
 namespace {
 
 using std::string;
+
+/// Why a list that a formula looks something up in is not there; empty when all are.
+Sentence listMissed(const Form& form, const Node& node, Id from) {
+    if (node.what == Node::What::call && node.function->list) {
+        const Meaning of = meaningOf(form, node.parts[0]->text, from);
+        const auto list = of.fields.empty() ? nullptr : form.derived<FormLists>()->of(of.fields.front());
+        if (!list) return said("“{}” has no list: its choices are not a column of a file.", node.parts[0]->text);
+        const bool named = node.parts.size() > 1 && node.parts[1]->what == Node::What::text;
+        if (named && std::ranges::find(list->headings, node.parts[1]->text) == list->headings.end())
+            return said("The list of “{}” has no column “{}”.", node.parts[0]->text, node.parts[1]->text);
+    }
+    for (const NodePtr& part : node.parts)
+        if (Sentence missed = listMissed(form, *part, from); !missed.empty()) return missed;
+    return {};
+}
 
 /// Why a formula cannot work where it stands; empty when it can.
 Sentence misfitOf(const Form& form, const string& formula, Id from) {
@@ -17,7 +34,7 @@ Sentence misfitOf(const Form& form, const string& formula, Id from) {
     if (!tree) return tree.error().sentence;
     for (const string& name : namesOf(**tree))
         if (!meaningOf(form, name, from).known) return said("There is no field “{}”.", name);
-    return {};
+    return listMissed(form, **tree, from);
 }
 
 /// Why a rule cannot work: a step that is done to nothing comes first, since it can be taken out.
@@ -59,6 +76,7 @@ std::vector<BrokenRule> brokenRules(const Form& form) {
         Sentence says = one.tree ? Sentence() : one.mistake.sentence;
         for (const auto& [name, meaning] : one.names)
             if (says.empty() && !meaning.known) says = said("There is no field “{}”.", name);
+        if (says.empty() && one.tree) says = listMissed(form, *one.tree, one.on);
         const bool circle = says.empty() && one.inCircle;
         if (circle) says = said("It is part of a circle.");
         if (says.empty()) continue;

@@ -66,7 +66,11 @@ void print(const Node& node, string& out) {
             out += fmt::format("F.call(\"{}\", [", node.function->name);
             for (std::size_t i = 0; i < node.parts.size(); ++i) {
                 if (i) out += ", ";
-                print(*node.parts[i], out);
+                // Of a list the name is meant, not its answer.
+                if (i == 0 && node.function->list)
+                    out += "$.list(" + ecmascriptText(node.parts[0]->text) + ")";
+                else
+                    print(*node.parts[i], out);
             }
             out += "])";
             break;
@@ -91,20 +95,14 @@ string ecmascriptOf(const Node& formula) {
 string ecmascriptAround(const string& language, double today, int minutes) {
     const icu::Locale locale((language + "@calendar=gregorian").c_str());
     nlohmann::ordered_json context = {{"today", today}, {"minutes", minutes}, {"language", language}};
+    const NumberSigns& signs = numberSigns(language);
+    context["decimal"] = signs.decimal;
+    context["minus"] = signs.minus;
+    context["group"] = signs.group;
+    context["groups"] = {signs.firstGroup, signs.nextGroup};
+    context["leastGroup"] = signs.leastGroup;
+    context["zero"] = int(signs.zero);
     UErrorCode error = U_ZERO_ERROR;
-    const std::unique_ptr<icu::NumberFormat> format(icu::NumberFormat::createInstance(locale, error));
-    if (const auto* numbers = U_SUCCESS(error) ? dynamic_cast<icu::DecimalFormat*>(format.get()) : nullptr) {
-        const icu::DecimalFormatSymbols& signs = *numbers->getDecimalFormatSymbols();
-        using S = icu::DecimalFormatSymbols;
-        const int first = numbers->getGroupingSize(), second = numbers->getSecondaryGroupingSize();
-        context["decimal"] = narrow(signs.getSymbol(S::kDecimalSeparatorSymbol));
-        context["minus"] = narrow(signs.getSymbol(S::kMinusSignSymbol));
-        context["group"] = narrow(signs.getSymbol(S::kGroupingSeparatorSymbol));
-        context["groups"] = {first > 0 ? first : 3, second > 0 ? second : first > 0 ? first : 3};
-        context["leastGroup"] = std::max(1, int(numbers->getMinimumGroupingDigits()));
-        context["zero"] = int(signs.getSymbol(S::kZeroDigitSymbol).char32At(0));
-    }
-    error = U_ZERO_ERROR;
     const icu::DateFormatSymbols names(locale, error);
     auto list = [&](const icu::UnicodeString* from, int32_t count, int32_t skip) {
         nlohmann::ordered_json all = nlohmann::ordered_json::array();

@@ -1,6 +1,7 @@
 #include "core/rules/evaluate.h"
 
 #include <fmt/format.h>
+#include <unicode/uchar.h>
 #include <unicode/unistr.h>
 
 #include <algorithm>
@@ -27,6 +28,7 @@ class Evaluation {
         if (++steps_ > mostFormulaSteps) return {{FormulaError::value}};
         if (node.what == What::name)
             return context.valueOf ? context.valueOf(node.text) : Operand{{FormulaError::name}};
+        if (node.what == What::call && node.function->list) return list(node);
         return {{scalar(node)}};
     }
 
@@ -41,11 +43,8 @@ class Evaluation {
                 return node.number != 0;
             case What::left_out:
                 return std::monostate();
-            case What::name: {
-                const Operand all = operand(node);
-                if (all.list && all.values.size() != 1) return FormulaError::value;
-                return all.values.empty() ? Scalar() : all.values[0];
-            }
+            case What::name:
+                return alone(operand(node));
             case What::prefix:
                 return onNumber(*node.parts[0], [&](double x) { return node.text == "-" ? -x : x; });
             case What::percent:
@@ -53,13 +52,27 @@ class Evaluation {
             case What::infix:
                 return infix(node);
             case What::call:
-                return call(node);
+                return node.function->list ? alone(list(node)) : call(node);
         }
         return FormulaError::value;
     }
 
   private:
     std::size_t steps_ = 0;
+
+    /// One value; of several, an error.
+    static Scalar alone(const Operand& all) {
+        if (all.list && all.values.size() != 1) return FormulaError::value;
+        return all.values.empty() ? Scalar() : all.values[0];
+    }
+    Operand list(const Node& node) {
+        Arguments arguments(node, *this);
+        try {
+            return node.function->list(arguments);
+        } catch (FormulaError error) {
+            return {{error}};
+        }
+    }
 
     template <class Work>
     Scalar onNumber(const Node& part, Work work) {
@@ -77,12 +90,12 @@ class Evaluation {
             string text = std::get<string>(asText(left)) + std::get<string>(asText(right));
             return text.size() > longestFormulaText ? Scalar(FormulaError::value) : Scalar(std::move(text));
         }
-        if (sign == "=") return compared(left, right) == 0;
-        if (sign == "<>") return compared(left, right) != 0;
-        if (sign == "<") return compared(left, right) < 0;
-        if (sign == ">") return compared(left, right) > 0;
-        if (sign == "<=") return compared(left, right) <= 0;
-        if (sign == ">=") return compared(left, right) >= 0;
+        if (sign == "=") return compared(left, right, context.language) == 0;
+        if (sign == "<>") return compared(left, right, context.language) != 0;
+        if (sign == "<") return compared(left, right, context.language) < 0;
+        if (sign == ">") return compared(left, right, context.language) > 0;
+        if (sign == "<=") return compared(left, right, context.language) <= 0;
+        if (sign == ">=") return compared(left, right, context.language) >= 0;
         const Scalar a = asNumber(left, context), b = asNumber(right, context);
         for (const Scalar* one : {&a, &b})
             if (std::holds_alternative<FormulaError>(*one)) return *one;
@@ -134,11 +147,48 @@ Scalar asNumber(const Scalar& value, const EvaluationContext& context) {
     if (std::holds_alternative<std::monostate>(value)) return 0.0;
     const auto* text = std::get_if<string>(&value);
     if (!text) return value;
-    if (const auto day = isoDateRead(trimmed(*text))) return serialOf(*day);
-    if (const auto number = numberFrom(trimmed(*text))) return *number;
-    if (const auto number = numberRead(*text, context.language)) return *number;
-    if (const auto minutes = clockRead(trimmed(*text))) return *minutes / 1440.0;
+    const string clean = trimmed(*text);
+    if (const auto moment = momentRead(clean)) return *moment;
+    const bool percent = clean.ends_with('%');
+    const string plain = percent ? trimmed(clean.substr(0, clean.size() - 1)) : clean;
+    // By the language first: 1.234 is a thousand and more where a point parts thousands.
+    auto number = numberRead(plain, context.language);
+    if (!number) number = numberFrom(plain);
+    if (number) return percent ? *number / 100 : *number;
+    if (const auto minutes = clockRead(clean)) return *minutes / 1440.0;
     return FormulaError::value;
+}
+
+std::optional<double> momentRead(const string& text) {
+    if (const auto day = isoDateRead(text)) return serialOf(*day);
+    if (text.size() > 11 && (text[10] == 'T' || text[10] == ' ')) {
+        const auto day = isoDateRead(text.substr(0, 10));
+        const auto time = day ? momentRead(text.substr(11)) : std::nullopt;
+        return time && *time < 1 ? std::optional(serialOf(*day) + *time) : std::nullopt;
+    }
+    // Hours, minutes and seconds; hours and minutes alone may be a number as well, and are asked for last.
+    int parts[3] = {}, part = 0, digits = 0;
+    double fraction = 0, weight = 0.1;
+    bool behind = false;
+    for (char c : text) {
+        if (c == ':' && digits > 0 && part < 2 && !behind) {
+            if (part == 1 && digits != 2) return std::nullopt;
+            ++part;
+            digits = 0;
+        } else if (c == '.' && part == 2 && digits == 2 && !behind) {
+            behind = true;
+        } else if (c >= '0' && c <= '9' && behind) {
+            fraction += (c - '0') * weight;
+            weight /= 10;
+        } else if (c >= '0' && c <= '9' && digits < 2) {
+            parts[part] = parts[part] * 10 + (c - '0');
+            ++digits;
+        } else {
+            return std::nullopt;
+        }
+    }
+    if (part == 0 || digits != 2 || parts[0] > 23 || parts[1] > 59 || parts[2] > 59) return std::nullopt;
+    return (parts[0] * 3600 + parts[1] * 60 + parts[2] + fraction) / 86400;
 }
 
 Scalar asText(const Scalar& value) {
@@ -216,7 +266,7 @@ double roundedAt(double number, int places) {
     return number < 0 ? -result : result;
 }
 
-int compared(const Scalar& a, const Scalar& b) {
+int compared(const Scalar& a, const Scalar& b, const string& language) {
     auto rank = [](const Scalar& s) {
         return std::holds_alternative<double>(s) ? 0 : std::holds_alternative<string>(s) ? 1 : 2;
     };
@@ -234,8 +284,10 @@ int compared(const Scalar& a, const Scalar& b) {
         return m < n ? -1 : m > n ? 1 : 0;
     }
     if (const auto* p = std::get_if<bool>(&x)) return int(*p) - int(std::get<bool>(y));
-    const auto p = icu::UnicodeString::fromUTF8(std::get<string>(x)).foldCase();
-    const auto q = icu::UnicodeString::fromUTF8(std::get<string>(y)).foldCase();
+    const bool dotless = language.starts_with("tr") || language.starts_with("az");
+    const auto folding = dotless ? U_FOLD_CASE_EXCLUDE_SPECIAL_I : U_FOLD_CASE_DEFAULT;
+    const auto p = icu::UnicodeString::fromUTF8(std::get<string>(x)).foldCase(folding);
+    const auto q = icu::UnicodeString::fromUTF8(std::get<string>(y)).foldCase(folding);
     const int way = p.compareCodePointOrder(q);
     return way < 0 ? -1 : way > 0 ? 1 : 0;
 }
@@ -286,6 +338,25 @@ Day Arguments::day(std::size_t i) const {
     const auto day = dayOf(number(i));
     if (!day) throw FormulaError::value;
     return *day;
+}
+
+bool Arguments::reference(std::size_t i) const {
+    if (i >= call_.parts.size()) return false;
+    const Node& part = *call_.parts[i];
+    return part.what == What::name || (part.what == What::call && part.function->list);
+}
+
+Operand Arguments::list(std::size_t i) const {
+    Operand all = operand(i);
+    if (!all.list && all.values.size() == 1)
+        if (const auto* error = std::get_if<FormulaError>(&all.values[0])) throw *error;
+    return all;
+}
+Operand Arguments::listHeld(std::size_t i) const {
+    if (i >= count() || call_.parts[i]->what != What::name || !context().listOf) throw FormulaError::name;
+    Operand all = context().listOf(call_.parts[i]->text);
+    if (!all.list) throw FormulaError::name;
+    return all;
 }
 
 std::vector<Scalar> Arguments::all(std::size_t i) const {

@@ -207,6 +207,9 @@ class Reader {
         node->length = end - here.at;
         const std::size_t given = node->parts.size();
         if (given < function->least || given > function->most) wrong(here.at, end - here.at, takes(*function));
+        if (function->list && node->parts.front()->what != What::name)
+            wrong(here.at, end - here.at,
+                  said("{} needs the name of a field whose choices are a column of a file.", here.text));
         return over(std::move(node));
     }
 };
@@ -303,6 +306,13 @@ std::vector<string> namesOf(const Node& node) {
     };
     go(go, node);
     return names;
+}
+
+std::set<string> listsOf(const Node& node) {
+    std::set<string> all;
+    if (node.what == What::call && node.function->list) all.insert(node.parts[0]->text);
+    for (const NodePtr& part : node.parts) all.merge(listsOf(*part));
+    return all;
 }
 
 }  // namespace brindel

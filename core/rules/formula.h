@@ -4,6 +4,7 @@
 
 #include <memory>
 #include <optional>
+#include <set>
 #include <string>
 #include <vector>
 
@@ -46,5 +47,7 @@ tl::expected<NodePtr, FormulaMistake> readFormula(const std::string& text);
 std::string formulaText(const Node& node);
 /// The names that a tree speaks of, each once, in their order.
 std::vector<std::string> namesOf(const Node& node);
+/// Those among them whose lists it looks something up in, each once: LIST(name).
+std::set<std::string> listsOf(const Node& node);
 
 }  // namespace brindel

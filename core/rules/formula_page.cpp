@@ -17,6 +17,9 @@ ISO/IEC 26300-3). `brindel-cli worth FORM FORMULA` prints the result of one. Thi
   Quote a name with other characters: `$$'boat-name'`.
 - In a **table** a column's name is the field in the same row for formulas in that table, and the whole column elsewhere, with the
   rows that fillers add: `SUM(numPrice)` where the fields are numPrice1, numPrice2 …
+- **A list that the form holds** is looked up by the field whose choices are one of its columns:
+  `VLOOKUP(cboBoat; LIST(cboBoat); "Owner"; FALSE())` is the owner of the boat that was chosen, #N/A before one is;
+  `LIST(cboBoat; "Length")` is a column of it, for `SUM`, `MATCH`, `COUNTIF` and the like.
 - **Text** is written in `"…"`; double a quote in it. Numbers have a decimal point, whatever the language of the form.
 - **Operators**, strongest first: a sign (`-2 ^ 2` is 4), `%`, `^`, `*` and `/`, `+` and `-`, `&` (joins texts), and
   `=` `<>` `<` `<=` `>` `>=`. Equal ones are evaluated from left to right. Arguments of functions are separated by `;`.

@@ -11,6 +11,7 @@
 namespace brindel {
 
 class Arguments;
+struct Operand;
 
 enum class Family : std::uint8_t { logic, information, text, number, list, date, money };
 
@@ -22,6 +23,7 @@ struct FunctionRow {
     std::string_view help;       // one sentence
     std::string_view example, gives;
     Scalar (*work)(Arguments&);
+    Operand (*list)(Arguments&) = nullptr;  // of one that gives the list that a field takes its choices from
 };
 
 std::span<const FunctionRow> allFunctions();

@@ -19,12 +19,14 @@ bool isNotAvailable(const Scalar& value) {
 /// All logical values among arguments: of single ones what can be made one, of lists what is one or a number.
 std::vector<bool> logicals(A& a) {
     std::vector<bool> all;
-    for (const Scalar& value : a.rest(0)) {
-        if (std::holds_alternative<std::monostate>(value)) continue;
-        const Scalar got = asLogical(value, a.context());
-        if (isError(got)) throw std::get<FormulaError>(got);
-        all.push_back(std::get<bool>(got));
-    }
+    for (std::size_t i = 0; i < a.count(); ++i)
+        for (const Scalar& value : a.all(i)) {
+            if (std::holds_alternative<std::monostate>(value)) continue;
+            if (a.reference(i) && std::holds_alternative<std::string>(value)) continue;
+            const Scalar got = asLogical(value, a.context());
+            if (isError(got)) throw std::get<FormulaError>(got);
+            all.push_back(std::get<bool>(got));
+        }
     if (all.empty()) throw FormulaError::value;
     return all;
 }
@@ -42,7 +44,7 @@ Scalar switched(A& a) {
     for (; i + 1 < a.count(); i += 2) {
         const Scalar one = a.value(i);
         if (isError(one)) return one;
-        if (compared(wanted, one) == 0) return a.value(i + 1);
+        if (compared(wanted, one, a.context().language) == 0) return a.value(i + 1);
     }
     return i < a.count() ? a.value(i) : Scalar(FormulaError::notAvailable);
 }

@@ -1,5 +1,4 @@
 // Text (OpenDocument 1.3, part 4: 6.20). Places and lengths count characters of Unicode.
-#include <unicode/uchar.h>
 #include <unicode/unistr.h>
 
 #include <algorithm>
@@ -7,6 +6,8 @@
 
 #include "core/model/values.h"
 #include "core/rules/families.h"
+#include "core/rules/format_codes.h"
+#include "core/rules/wildcards.h"
 #include "core/text/fonts.h"
 
 namespace brindel::families {
@@ -65,36 +66,6 @@ Scalar found(A& a) {
     const std::size_t at = from > text.size() ? std::u32string::npos : text.find(wanted, from);
     return at == std::u32string::npos ? Scalar(FormulaError::value) : Scalar(double(at + 1));
 }
-std::u32string folded(const std::u32string& text) {
-    std::u32string out;
-    for (char32_t c : text) out += char32_t(u_foldCase(UChar32(c), U_FOLD_CASE_DEFAULT));
-    return out;
-}
-/// Whether a pattern matches the beginning of a text: ? is any letter, * any number of them, ~ takes their meaning.
-/// `never`: what stands behind a * is not found any more, and so is not from any later place on either.
-enum class Begins : std::uint8_t { no, yes, never };
-Begins begins(const std::u32string& text, std::size_t at, const std::u32string& pattern) {
-    std::size_t p = 0, star = std::u32string::npos, again = 0;
-    while (p < pattern.size()) {
-        const bool escaped = pattern[p] == U'~' && p + 1 < pattern.size();
-        if (!escaped && pattern[p] == U'*') {
-            star = p++;
-            again = at;
-            continue;
-        }
-        const char32_t wanted = escaped ? pattern[p + 1] : pattern[p];
-        if (at < text.size() && ((!escaped && wanted == U'?') || text[at] == wanted)) {
-            ++at;
-            p += escaped ? 2 : 1;
-            continue;
-        }
-        if (star == std::u32string::npos) return Begins::no;
-        if (again >= text.size()) return Begins::never;
-        p = star + 1;
-        at = ++again;
-    }
-    return Begins::yes;
-}
 Scalar searched(A& a) {
     const std::u32string wanted = folded(letters(a, 0)), text = folded(letters(a, 1));
     if (double(wanted.size()) * double(text.size()) > 2e6) throw FormulaError::value;
@@ -122,63 +93,21 @@ Scalar trimmedWords(A& a) {
     return out;
 }
 Scalar fixed(A& a) {
-    const int places = int(std::clamp(std::trunc(a.number(1, 2)), -20.0, 20.0));
-    return numberIn(roundedAt(a.number(0), places), std::max(0, places), !a.logical(2, false), a.context().language);
-}
-/// A number by a pattern of 0 # . , % and letters of dates: the usual ones of spreadsheets.
-Scalar asPattern(A& a) {
-    const Scalar value = a.value(0);
-    if (std::holds_alternative<string>(value)) return value;
     const double number = a.number(0);
-    const string pattern = a.text(1);
-    const bool dated = pattern.find_first_of("yYdDhH") != string::npos ||
-                       (pattern.find_first_of("mM") != string::npos && pattern.find_first_of("0#") == string::npos);
-    if (dated) {
-        const auto day = dayOf(number);
-        if (!day) throw FormulaError::value;
-        const int minutes = int(std::floor((number - std::floor(number)) * 1440 + 0.5)) % 1440;
-        // Days and months in small or capital letters; what stands beside hours is minutes.
-        string date, time;
-        bool clock = false;
-        for (std::size_t i = 0; i < pattern.size(); ++i) {
-            const char c = char(std::tolower(static_cast<unsigned char>(pattern[i])));
-            if (c == 'h') clock = true;
-            if (c == 'h' || (clock && c == 'm'))
-                time += c == 'h' ? 'H' : 'm';
-            else if (c == ':')
-                time += c;
-            else
-                date += c == 'm' ? 'M' : c;
-        }
-        if (time.empty()) return dateIn(*day, date, a.context().language);
-        while (!date.empty() && date.back() == ' ') date.pop_back();
-        const string said = timeIn(minutes, time, a.context().language);
-        return date.empty() ? said : dateIn(*day, date, a.context().language) + " " + said;
-    }
-    const std::size_t first = pattern.find_first_of("0#");
-    if (first == string::npos) return pattern;
-    const std::size_t last = pattern.find_last_of("0#");
-    const string core = pattern.substr(first, last - first + 1);
-    const std::size_t point = core.find('.');
-    int least = 0, most = 0, whole = 0;
-    for (std::size_t i = 0; i < core.size(); ++i) {
-        if (core[i] != '0' && core[i] != '#') continue;
-        if (point != string::npos && i > point) {
-            ++most;
-            if (core[i] == '0') least = most;
-        } else if (core[i] == '0') {
-            ++whole;
-        }
-    }
-    const bool percent = pattern.find('%', last) != string::npos;
-    const double shown = roundedAt(percent ? number * 100 : number, most);
-    int places = most;
-    while (places > least && roundedAt(shown, places - 1) == shown) --places;
-    string said = numberIn(std::abs(shown), places, core.find(',') != string::npos, a.context().language);
-    std::size_t digits = 0;
-    while (digits < said.size() && std::isdigit(static_cast<unsigned char>(said[digits]))) ++digits;
-    if (int(digits) < whole) said.insert(0, std::size_t(whole) - digits, '0');
-    return (shown < 0 ? "-" : "") + pattern.substr(0, first) + said + pattern.substr(last + 1);
+    const int places = int(std::clamp(std::trunc(a.number(1, 2)), -20.0, 20.0));
+    return numberIn(roundedAt(number, places), std::max(0, places), !a.logical(2, false), a.context().language);
+}
+Scalar asCode(A& a) {
+    const Scalar value = a.value(0);
+    const string code = a.text(1);
+    if (const auto* error = std::get_if<FormulaError>(&value)) return *error;
+    // A text that says a number is one, but for a code that means the text itself.
+    const Scalar number = asNumber(value, a.context());
+    if (const auto* text = std::get_if<string>(&value))
+        if (code.find('@') != string::npos || !std::holds_alternative<double>(number))
+            return formattedText(*text, code);
+    const auto said = formatted(std::get<double>(number), code, a.context().language);
+    return said ? Scalar(*said) : Scalar(FormulaError::value);
 }
 Scalar joined(A& a) {
     const string between = a.text(0);
@@ -196,6 +125,64 @@ Scalar joined(A& a) {
         if (out.size() > longestFormulaText) throw FormulaError::value;
     }
     return out;
+}
+/// Without signs that are not printed (6.20.3).
+Scalar cleaned(A& a) {
+    std::u32string out;
+    for (char32_t c : letters(a, 0))
+        if (!(c < 32 || (c >= 127 && c < 160))) out += c;
+    return utf8(out);
+}
+/// A text as a number, with the signs that are given, whatever the language (6.13.22).
+Scalar numberValue(A& a) {
+    const string text = a.text(0), decimal = a.text(1, "."), group = a.text(2, decimal == "," ? "." : ",");
+    if (decimal.empty()) throw FormulaError::value;
+    string clean;
+    int percents = 0;
+    bool behind = false;
+    for (std::size_t at = 0; at < text.size();) {
+        if (text.compare(at, decimal.size(), decimal) == 0 && !behind) {
+            clean += '.';
+            behind = true;
+            at += decimal.size();
+        } else if (!behind && !group.empty() && text.compare(at, group.size(), group) == 0) {
+            at += group.size();
+        } else {
+            if (text[at] == '%')
+                ++percents;
+            else if (percents > 0 && text[at] != ' ')
+                throw FormulaError::value;
+            else if (text[at] != ' ' && text[at] != '\t' && text[at] != '\n' && text[at] != '\r')
+                clean += text[at];
+            ++at;
+        }
+    }
+    if (clean.empty()) return 0.0;
+    const auto number = numberFrom(clean);
+    if (!number) throw FormulaError::value;
+    double result = *number;
+    for (; percents > 0; --percents) result /= 100;
+    return result;
+}
+/// The characters of ISO/IEC 8859-1; from 128 to 159 those of Windows-1252, which is what is meant by such a number.
+constexpr char32_t westEuropean[] = {0x20AC, 0,      0x201A, 0x0192, 0x201E, 0x2026, 0x2020, 0x2021,
+                                     0x02C6, 0x2030, 0x0160, 0x2039, 0x0152, 0,      0x017D, 0,
+                                     0,      0x2018, 0x2019, 0x201C, 0x201D, 0x2022, 0x2013, 0x2014,
+                                     0x02DC, 0x2122, 0x0161, 0x203A, 0x0153, 0,      0x017E, 0x0178};
+Scalar charOf(A& a) {
+    const double code = std::trunc(a.number(0));
+    if (!(code >= 1) || code > 255) throw FormulaError::value;
+    const auto c = char32_t(code);
+    const char32_t meant = c >= 128 && c < 160 ? westEuropean[c - 128] : c;
+    if (meant == 0) throw FormulaError::value;
+    return utf8(std::u32string(1, meant));
+}
+Scalar codeOf(A& a) {
+    const std::u32string text = letters(a, 0);
+    if (text.empty()) throw FormulaError::value;
+    for (std::size_t i = 0; i < std::size(westEuropean); ++i)
+        if (westEuropean[i] == text[0]) return double(128 + i);
+    return text[0] < 256 ? double(text[0]) : 63.0;  // a character that the set does not have is a question mark
 }
 Scalar unichar(A& a) {
     const double code = std::trunc(a.number(0));
@@ -221,7 +208,7 @@ const FunctionRow textRows[] = {
     {"SEARCH", F::text, 2, 3, "wanted; text; [from]", "The position of one text in another; ? and * match any characters, capitals do not matter.", "SEARCH(\"H?R\"; \"Wharf\")", "2", searched},
     {"EXACT", F::text, 2, 2, "text; other", "True when two texts are exactly the same.", "EXACT(\"a\"; \"A\")", "FALSE", [](A& a) -> Scalar { const string one = a.text(0); return one == a.text(1); }},
     {"REPT", F::text, 2, 2, "text; count", "A text several times.", "REPT(\"ab\"; 3)", "ababab", repeated},
-    {"TEXT", F::text, 2, 2, "value; pattern", "A number or a date by a pattern.", "TEXT(3.5; \"0.00\")", "3.50", asPattern},
+    {"TEXT", F::text, 2, 2, "value; pattern", "A number, a date or a time by a format code.", "TEXT(3.5; \"0.00\")", "3.50", asCode},
     {"VALUE", F::text, 1, 1, "text", "A text as a number.", "VALUE(\"12.5\")", "12.5",
      [](A& a) -> Scalar { const Scalar v = a.value(0); if (std::holds_alternative<bool>(v)) return FormulaError::value; const string* t = std::get_if<string>(&v); if (t && trimmed(*t).empty()) return FormulaError::value; return asNumber(v, a.context()); }},
     {"FIXED", F::text, 1, 3, "number; [places]; [ungrouped]", "A number as text, with a number of decimals.", "FIXED(1234.5; 1; TRUE())", "1234.5", fixed},
@@ -231,6 +218,10 @@ const FunctionRow textRows[] = {
     {"UNICHAR", F::text, 1, 1, "number", "The character with a number in Unicode.", "UNICHAR(8364)", "€", unichar},
     {"UNICODE", F::text, 1, 1, "text", "The number in Unicode of the first character.", "UNICODE(\"€\")", "8364",
      [](A& a) -> Scalar { const auto l = letters(a, 0); return l.empty() ? Scalar(FormulaError::value) : Scalar(double(l[0])); }},
+    {"CHAR", F::text, 1, 1, "number", "The character with a number from 1 to 255.", "CHAR(65)", "A", charOf},
+    {"CODE", F::text, 1, 1, "text", "The number from 1 to 255 of the first character.", "CODE(\"A\")", "65", codeOf},
+    {"CLEAN", F::text, 1, 1, "text", "A text without characters that cannot be printed.", "CLEAN(\"ab\" & UNICHAR(7))", "ab", cleaned},
+    {"NUMBERVALUE", F::text, 1, 3, "text; [decimal]; [group]", "A text as a number, with the separators you name.", "NUMBERVALUE(\"1.234,5\"; \",\"; \".\")", "1234.5", numberValue},
     {"T", F::text, 1, 1, "value", "A text unchanged; empty for anything else.", "T(12)", "",
      [](A& a) -> Scalar { const Scalar v = a.value(0); return std::holds_alternative<string>(v) || std::holds_alternative<FormulaError>(v) ? v : Scalar(string()); }},
 };

@@ -13,10 +13,12 @@ function brindelFormulas(around) {
     notAvailable: new Wrong("#N/A"),
     circle: new Wrong("#CIRCLE!")
   };
-  // What a name stands for: a value, or the values of a list.
-  function Named(values, list) {
+  // What a name stands for: a value, or the values of a list, row by row, with the headings of its columns.
+  function Named(values, list, columns, headings) {
     this.values = values;
     this.list = list;
+    this.columns = columns || 1;
+    this.headings = headings || [];
   }
 
   // What later editions of the language have.
@@ -161,9 +163,11 @@ function brindelFormulas(around) {
   }
   function trim(text) { return text.replace(/^[ \t\r\n]+|[ \t\r\n]+$/g, ""); }
   function isSpace(c) { return /\s/.test(c) || c === "\u202f"; }
+  // Not every interpreter reads a sign before digits alone.
+  function signed(text) { return text[0] === "-" ? -Number(text.slice(1)) : Number(text.replace(/^\+/, "")); }
   function plainNumber(text) {
     if (!/^\+?-?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/.test(text)) return null;
-    var x = Number(text.replace(/^\+/, ""));
+    var x = signed(text.replace(/^\+/, ""));
     return isFinite(x) ? x : null;
   }
   function numberTyped(text) {
@@ -207,8 +211,29 @@ function brindelFormulas(around) {
     if (x >= 1e15) return null;
     return negative && x !== 0 ? -x : x;
   }
+  // A number that is not below zero with so many places, by the fewest digits that say it.
+  function decimalsOf(x, places) {
+    for (var n = 14, said = x.toExponential(14); n < 17 && Number(said) !== x; ++n) said = x.toExponential(n + 1);
+    var m = /^(\d)(?:\.(\d+))?e([+-]\d+)$/.exec(said), digits = m[1] + (m[2] || ""), power = signed(m[3]);
+    var kept = power + 1 + places;
+    if (kept < 0) digits = "";
+    else if (kept < digits.length) {
+      var up = digits[kept] >= "5", list = digits.slice(0, kept).split(""), i = kept - 1;
+      for (; up && i >= 0 && list[i] === "9"; --i) list[i] = "0";
+      if (up && i >= 0) list[i] = String(Number(list[i]) + 1);
+      else if (up) {
+        list.unshift("1");
+        ++power;
+      }
+      digits = list.join("");
+    }
+    digits += times("0", power + 1 + places - digits.length);
+    if (power < 0) digits = times("0", -power - 1) + digits;
+    var whole = power < 0 ? "" : digits.slice(0, power + 1), behind = power < 0 ? digits : digits.slice(power + 1);
+    return [whole || "0", behind.slice(0, places)];
+  }
   function numberShown(x, places, grouped) {
-    var plain = Math.abs(x).toFixed(Math.min(places, 20)).split(".");
+    var plain = decimalsOf(Math.abs(x), Math.min(places, 20));
     var whole = plain[0];
     if (grouped && whole.length >= around.groups[0] + around.leastGroup) {
       var parts = [];
@@ -250,9 +275,21 @@ function brindelFormulas(around) {
     var y = Number(m[1]), month = Number(m[2]), d = Number(m[3]);
     return month >= 1 && month <= 12 && d >= 1 && d <= monthLong(y, month) ? serialOf(y, month, d) : null;
   }
+  // The moment that a text says as files have it: 2026-04-01, 08:30, 08:30:15, 2026-04-01 08:30.
+  function momentSaid(text) {
+    var m = /^(\d{4}-\d\d-\d\d)(?:[T ](.+))?$/.exec(text), d = m && isoDay(m[1]);
+    if (m) {
+      if (d === null) return null;
+      var t = !m[2] ? 0 : momentSaid(m[2]);
+      return t !== null && t < 1 ? d + t : null;
+    }
+    m = /^(\d{1,2}):(\d\d)(?::(\d\d)(\.\d*)?)?$/.exec(text);
+    return m && m[1] < 24 && m[2] < 60 && (m[3] || 0) < 60 ?
+        (Number(m[1]) * 3600 + Number(m[2]) * 60 + Number(m[3] || 0) + Number("0" + (m[4] || ""))) / 86400 :
+        null;
+  }
   function minutesTyped(text) {
-    var clean = trim(text),
-        m = /^(\d{1,2})[:.](\d\d)$/.exec(clean) || /^(\d\d)(\d\d)$/.exec(clean) || /^(\d{1,2}):(\d)$/.exec(clean);
+    var clean = trim(text), m = /^(\d{1,2})[:.](\d\d)$/.exec(clean) || /^(\d\d)(\d\d)$/.exec(clean);
     if (!m || Number(m[1]) > 23 || Number(m[2]) > 59) return null;
     return Number(m[1]) * 60 + Number(m[2]);
   }
@@ -295,23 +332,19 @@ function brindelFormulas(around) {
     }
     return out;
   }
-  function timeShown(minutes, pattern) {
-    return pattern.replace(
-        /H+|m+/g,
-        function(run) { return inDigits(padded(run[0] === "H" ? Math.floor(minutes / 60) : minutes % 60, run.length)); });
-  }
 
   // ---- conversions ----
   function asNumber(v) {
     if (typeof v === "boolean") return v ? 1 : 0;
     if (isNothing(v)) return 0;
     if (!isText(v)) return v;
-    var clean = trim(v), day = isoDay(clean);
-    if (day !== null) return day;
-    var plain = plainNumber(clean);
-    if (plain !== null) return plain;
-    var typed = numberTyped(v);
-    if (typed !== null) return typed;
+    var clean = trim(v), moment = momentSaid(clean);
+    if (moment !== null) return moment;
+    var percent = /%$/.test(clean), plain = percent ? trim(clean.slice(0, -1)) : clean;
+    // By the language first: 1.234 is a thousand and more where a point parts thousands.
+    var typed = numberTyped(plain);
+    if (typed === null) typed = plainNumber(plain);
+    if (typed !== null) return percent ? typed / 100 : typed;
     var minutes = minutesTyped(clean);
     return minutes !== null ? minutes / 1440 : wrong.value;
   }
@@ -327,7 +360,13 @@ function brindelFormulas(around) {
     var upper = v.toUpperCase();
     return upper === "TRUE" ? true : upper === "FALSE" ? false : wrong.value;
   }
-  function fold(text) { return text.toUpperCase().toLowerCase().replace(/ς/g, "σ"); }
+  // Full folding of letters; a dotless i is a letter of its own where the language has it.
+  var dotless = /^(tr|az)/.test(around.language);
+  function foldRun(text) { return text.replace(/[\u1e9e\xdf]/g, "ss").toUpperCase().toLowerCase().replace(/ς/g, "σ"); }
+  function fold(text) {
+    if (dotless) return text.replace(/I/g, "ı").replace(/İ/g, "i").replace(/[^ıi]+/g, foldRun);
+    return text.replace(/[^ı]+/g, foldRun);
+  }
   function byCodePoint(a, b) {
     var x = lettersOf(a), y = lettersOf(b);
     for (var i = 0; i < x.length && i < y.length; ++i)
@@ -440,8 +479,11 @@ function brindelFormulas(around) {
   }
   function logicals(a) {
     var list = [];
-    rest(a).forEach(function(v) {
-      if (!isNothing(v)) list.push(thrown(asLogical(v)));
+    a.forEach(function(arg) {
+      var reference = arg instanceof Named;
+      all(arg).forEach(function(v) {
+        if (!isNothing(v) && !(reference && isText(v))) list.push(thrown(asLogical(v)));
+      });
     });
     if (!list.length) throw wrong.value;
     return list;
@@ -472,6 +514,32 @@ function brindelFormulas(around) {
     scaled = away ? signOf(scaled) * Math.ceil(Math.abs(scaled)) : trunc(scaled);
     return tidied(scaled / scale);
   }
+  // What is left of a division, exactly: of whole numbers as they are, of others by the 15 digits that people read.
+  function modulo(x, y) {
+    var left;
+    if (x === trunc(x) && y === trunc(y)) {
+      left = x % y;
+      return left !== 0 && left < 0 !== y < 0 ? left + y : left;
+    }
+    var whole = function(n) {
+      var fifteen = digits15(n), digits = n === 0 ? "0" : fifteen.digits, places = n === 0 ? 0 : 14 - fifteen.power;
+      while (places > 0 && digits.length > 1 && digits[digits.length - 1] === "0") {
+        digits = digits.slice(0, -1);
+        --places;
+      }
+      return places < 0 ? {digits: digits + times("0", -places), places: 0} : {digits: digits, places: places};
+    };
+    var of = whole(x), by = whole(y), places = Math.max(of.places, by.places);
+    if (places > 40) throw wrong.number;
+    var divisor = (by.digits + times("0", places - by.places)).replace(/^0+(?=.)/, "");
+    if (divisor.length > 14) throw wrong.number;
+    divisor = Number(divisor);
+    left = 0;
+    (of.digits + times("0", places - of.places)).split("").forEach(function(d) { left = (left * 10 + Number(d)) % divisor; });
+    if (left !== 0 && x < 0 !== y < 0) left = divisor - left;
+    left = Number(left + "e-" + places);
+    return y < 0 ? -left : left;
+  }
   function stepped(a, up) {
     var x = num(a, 0), step = num(a, 1, x < 0 ? -1 : 1), fromNothing = num(a, 2, 0) !== 0;
     if (x === 0 || step === 0) return 0;
@@ -488,18 +556,27 @@ function brindelFormulas(around) {
     return a;
   };
   function criterion(wanted) {
-    var sign = "", to = wanted;
+    var sign = "", to = wanted, blank = false, pattern = null;
     if (isText(wanted)) {
       sign = ["<>", "<=", ">=", "=", "<", ">"].filter(function(s) { return wanted.indexOf(s) === 0; })[0] || "";
       var left = wanted.slice(sign.length), x = asNumber(left);
+      blank = sign !== "" && left === "";
       to = trim(left) && isNumber(x) ? x : left;
+      if (isText(to) && /[?*~]/.test(to) && !/^[<>]=?$/.test(sign)) pattern = simpleFold(lettersOf(to));
     }
     var kind = function(v) { return isNothing(v) ? "nothing" : typeof v; };
+    var equals = function(v) {
+      if (!pattern) return compared(v, to) === 0;
+      var text = simpleFold(lettersOf(v));
+      if (text.length * pattern.length > 2e6) throw wrong.value;
+      return begins(text, 0, pattern, true) > 0;
+    };
     return function(v) {
+      if (blank) return sign === "=" ? isNothing(v) : sign === "<>" && !isNothing(v);
       if (isNothing(v) || isWrong(v)) return sign === "<>";
       var alike = kind(v) === kind(to);
-      if (sign === "" || sign === "=") return alike && compared(v, to) === 0;
-      if (sign === "<>") return !alike || compared(v, to) !== 0;
+      if (sign === "" || sign === "=") return alike && equals(v);
+      if (sign === "<>") return !alike || !equals(v);
       if (!alike) return false;
       var way = compared(v, to);
       return sign === "<" ? way < 0 : sign === ">" ? way > 0 : sign === "<=" ? way <= 0 : way >= 0;
@@ -520,17 +597,117 @@ function brindelFormulas(around) {
     list.sort(function(x, y) { return x - y; });
     return largest ? list[list.length - place] : list[place - 1];
   }
-  function spread(a, sample) {
+  function variance(a, sample) {
     var list = numbers(a);
-    if (list.length < (sample ? 2 : 1)) return wrong.divide;
+    if (list.length < (sample ? 2 : 1)) throw wrong.divide;
     var middle = sum(list) / list.length;
-    return Math.sqrt(
-        sum(list.map(function(x) { return (x - middle) * (x - middle); })) / (list.length - (sample ? 1 : 0)));
+    return sum(list.map(function(x) { return (x - middle) * (x - middle); })) / (list.length - (sample ? 1 : 0));
+  }
+  function numbersOf(x) { return all(x).map(thrown).filter(isNumber); }
+  function rising(x, y) { return x - y; }
+  // Which rows meet all criteria, lists and criteria from an argument on.
+  function meeting(a, from) {
+    var meets = all(a[from]).map(function() { return true; });
+    for (var i = from; i + 1 < a.length; i += 2) {
+      var asked = all(a[i]), holds = criterion(thrown(one(a[i + 1])));
+      if (asked.length !== meets.length) throw wrong.value;
+      for (var k = 0; k < asked.length; ++k) meets[k] = meets[k] && holds(asked[k]);
+    }
+    if ((a.length - from) % 2) throw wrong.value;
+    return meets;
+  }
+  function numbersIfAll(a) {
+    var meets = meeting(a, 1), values = all(a[0]);
+    if (values.length !== meets.length) throw wrong.value;
+    return values.filter(function(v, i) { return meets[i] && isNumber(thrown(v)); });
+  }
+  function partOf(list, part) {
+    if (!list.length || !(part >= 0) || part > 1) throw wrong.number;
+    list.sort(rising);
+    var at = part * (list.length - 1), i = Math.floor(tidied(at)), left = at - i;
+    return left <= 0 || i + 1 >= list.length ? list[i] : list[i] + (list[i + 1] - list[i]) * left;
+  }
+  function kindOf(v) { return isNothing(v) ? "nothing" : isWrong(v) ? "wrong" : typeof v; }
+  function foundAt(wanted, list, way) {
+    thrown(wanted);
+    var found = -1, equal = criterion(isText(wanted) ? "=" + wanted : wanted);
+    for (var i = 0; i < list.length; ++i) {
+      var v = list[i];
+      if (isNothing(v) || isWrong(v)) continue;
+      if (way === 0) {
+        if (isText(wanted) && isText(v) ? equal(v) || compared(v, wanted) === 0 : kindOf(v) === kindOf(wanted) && compared(v, wanted) === 0) return i;
+        continue;
+      }
+      if (kindOf(v) !== kindOf(wanted)) continue;
+      var order = compared(v, wanted);
+      if (way > 0 ? order > 0 : order < 0) break;
+      found = i;
+    }
+    if (found < 0) throw wrong.notAvailable;
+    return found;
+  }
+  // A list with its columns.
+  function table(x) {
+    if (!(x instanceof Named)) return new Named([thrown(x === undefined ? null : x)], false);
+    if (!x.list && x.values.length === 1) thrown(x.values[0]);
+    return x;
+  }
+  // A column of a list, by its heading or its number from 1 on.
+  function columnAt(a, i, list) {
+    var which = one(a[i]);
+    if (isText(which))
+      for (var k = 0; k < list.headings.length; ++k)
+        if (compared(list.headings[k], which) === 0) return k;
+    var number = trunc(num(a, i));
+    if (!(number >= 1) || number > list.columns) throw wrong.value;
+    return number - 1;
+  }
+  function everyOf(list, from) {
+    return list.values.filter(function(v, i) { return i % list.columns === from; });
+  }
+  // ---- money over time ----
+  function grown(rate, count) { return Math.pow(1 + rate, count); }
+  function paymentsOf(rate, count, atStart) {
+    return rate === 0 ? count : (grown(rate, count) - 1) / rate * (atStart ? 1 + rate : 1);
+  }
+  function payOf(rate, count, now, end, atStart) {
+    if (count === 0) throw wrong.number;
+    return -(now * grown(rate, count) + end) / paymentsOf(rate, count, atStart);
+  }
+  function endOf(rate, count, pay, now, atStart) {
+    return -(now * grown(rate, count) + pay * paymentsOf(rate, count, atStart));
+  }
+  function rateWhere(of, guess) {
+    var rate = guess;
+    for (var i = 0; i < 100; ++i) {
+      var value = of(rate), step = Math.max(1e-7, Math.abs(rate) * 1e-7);
+      var slope = (of(rate + step) - of(rate - step)) / (2 * step);
+      if (!isFinite(value) || !isFinite(slope) || slope === 0) throw wrong.number;
+      var next = Math.max(-0.999999, rate - value / slope);
+      if (Math.abs(next - rate) <= 1e-12 * Math.max(1, Math.abs(next))) {
+        if (next > -0.999999) return next;
+        break;
+      }
+      rate = next;
+    }
+    throw wrong.number;
+  }
+  function interestOf(rate, at, count, now, end, atStart) {
+    at = trunc(at);
+    if (at < 1 || at > count) throw wrong.number;
+    var pay = payOf(rate, count, now, end, atStart);
+    if (atStart && at === 1) return 0;
+    return endOf(rate, at - 1, pay, now, atStart) * rate / (atStart ? 1 + rate : 1);
+  }
+  function worthNow(rate, list) {
+    var total = 0, factor = 1;
+    list.forEach(function(x) { total += x / (factor *= 1 + rate); });
+    return total;
   }
   // 1 where it is there, 0 where it is not, -1 where what is behind a * is not found any more, from no later place either.
-  function begins(text, at, pattern) {
+  function begins(text, at, pattern, whole) {
     var p = 0, star = -1, again = 0;
-    while (p < pattern.length) {
+    while (p < pattern.length || (whole && at < text.length)) {
       var escaped = pattern[p] === "~" && p + 1 < pattern.length;
       if (!escaped && pattern[p] === "*") {
         star = p++;
@@ -538,7 +715,7 @@ function brindelFormulas(around) {
         continue;
       }
       var wanted = escaped ? pattern[p + 1] : pattern[p];
-      if (at < text.length && ((!escaped && wanted === "?") || text[at] === wanted)) {
+      if (p < pattern.length && at < text.length && ((!escaped && wanted === "?") || text[at] === wanted)) {
         ++at;
         p += escaped ? 2 : 1;
         continue;
@@ -552,62 +729,265 @@ function brindelFormulas(around) {
   }
   var simpleFold = function(list) {
     return list.map(function(c) {
-      var l = c.toLowerCase();
+      if (c === "ı") return c;
+      var u = c.toUpperCase(), l = (lettersOf(u).length === 1 ? u : c).toLowerCase();
       return lettersOf(l).length === 1 ? l : c;
     });
   };
-  function byPattern(a) {
-    var v = one(a[0]);
-    if (isText(v)) return v;
-    var x = num(a, 0), pattern = str(a, 1);
-    var dated = /[yYdDhH]/.test(pattern) || (/[mM]/.test(pattern) && !/[0#]/.test(pattern));
-    if (dated) {
-      var on = dayOf(x);
-      if (!on) throw wrong.value;
-      var minutes = Math.floor((x - Math.floor(x)) * 1440 + 0.5) % 1440;
-      var datePart = "", timePart = "", clockPart = false;
-      pattern.split("").forEach(function(letter) {
-        var c = /[A-Z]/.test(letter) ? letter.toLowerCase() : letter;
-        if (c === "h") clockPart = true;
-        if (c === "h" || (clockPart && c === "m")) timePart += c === "h" ? "H" : "m";
-        else if (c === ":") timePart += c;
-        else datePart += c === "m" ? "M" : c;
+  // ---- format codes (core/rules/format_codes) ----
+  // A code as sections of pieces: {what, text}.
+  function sectionsOf(code) {
+    var sections = [[]], at = 0;
+    var add = function(what, text) {
+      var section = sections[sections.length - 1], last = section[section.length - 1];
+      if (what === "text" && last && last.what === "text") last.text += text;
+      else section.push({what: what, text: text});
+    };
+    var signAt = function(i) { return lettersOf(code.slice(i, i + 2))[0] || ""; };
+    var signs = {"0": "digit", "#": "digit", "?": "digit", ".": "point", ",": "comma", "%": "percent", "@": "itself"};
+    while (at < code.length) {
+      var c = code[at], end, next, run, left = code.slice(at);
+      if (c === ";" && sections.length < 4) {
+        sections.push([]);
+        ++at;
+      } else if (c === "\"") {
+        end = code.indexOf("\"", at + 1);
+        if (end < 0) end = code.length;
+        add("text", code.slice(at + 1, end));
+        at = end + 1;
+      } else if (c === "\\" || c === "_" || c === "*") {
+        next = signAt(at + 1);
+        add("text", c === "\\" ? next : c === "_" ? " " : "");
+        at += 1 + next.length;
+      } else if (c === "[") {
+        end = code.indexOf("]", at);
+        if (end < 0) end = code.length;
+        run = code.slice(at + 1, end);
+        if (/^([hms])\1*$/i.test(run)) add("passed", run.toLowerCase());
+        else if (run[0] === "$") add("text", run.slice(1).split("-")[0]);
+        at = end + 1;
+      } else if (signs[c]) {
+        add(signs[c], c);
+        ++at;
+      } else if (/[A-Za-z]/.test(c)) {
+        next = /^(am\/pm|a\/p)/i.exec(left);
+        if (next) {
+          add("half", next[0]);
+          at += next[0].length;
+          continue;
+        }
+        run = /^[A-Za-z]+/.exec(left)[0];
+        next = /^e([+-]0+)/i.exec(left);
+        if (/^(general|standard)$/i.test(run)) add("general", run);
+        else if (run.length === 1 && next && sections[sections.length - 1].length) {
+          add("power", next[1]);
+          run = next[0];
+        } else if (run === "T" || !/^[ymdhsT]+$/i.test(run) || /t/.test(run)) add("text", run);
+        else
+          run.match(/([ymdhs])\1*|T+/gi).forEach(function(same) {
+            add(/T/.test(same) ? "text" : "date", /T/.test(same) ? same : same.toLowerCase());
+          });
+        at += run.length;
+      } else {
+        next = signAt(at);
+        add("text", next);
+        at += next.length;
+      }
+    }
+    sections.forEach(settle);
+    return sections;
+  }
+  // A section is of numbers or of dates, as its first code is: the other's codes are text there.
+  function settle(section) {
+    var first = section.filter(function(p) { return /^(digit|date|passed)$/.test(p.what); })[0];
+    var dates = first && first.what !== "digit";
+    for (var i = 0; i < section.length; ++i) {
+      var p = section[i], before = section[i - 1];
+      if (!first) {
+        if (/^(point|comma|power|half)$/.test(p.what)) p.what = "text";
+      } else if (!dates) {
+        if (/^(date|passed|half)$/.test(p.what)) p.what = "text";
+      } else if (before && p.what === "point" && /^(date|passed)$/.test(before.what) && before.text[0] === "s") {
+        while (section[i + 1] && section[i + 1].what === "digit" && section[i + 1].text === "0") {
+          p.text += "0";
+          section.splice(i + 1, 1);
+        }
+        if (p.text.length === 1) p.what = "text";
+      } else if (/^(digit|point|comma|percent|power)$/.test(p.what)) p.what = "text";
+    }
+  }
+  function numberByCode(section, x) {
+    var whole = 0, least = 0, places = 0, percents = 0, thousands = 0, grouped = false, powered = false;
+    var behind = false, must = false, wide, i, k;
+    section.forEach(function(p, i) {
+      if (p.what === "power") powered = behind = true;
+      if (p.what === "point") behind = true;
+      if (p.what === "percent") ++percents;
+      if (p.what === "digit" && !powered) {
+        if (behind) ++places;
+        else {
+          ++whole;
+          must = must || p.text === "0";
+          if (must) ++least;
+        }
+      }
+      if (p.what === "comma" && whole + places > 0) {
+        var follows = false;
+        for (k = i + 1; !behind && k < section.length && section[k].what !== "point"; ++k)
+          follows = follows || section[k].what === "digit";
+        if (follows) grouped = true;
+        else ++thousands;
+      }
+    });
+    for (i = 0; i < percents; ++i) x *= 100;
+    for (i = 0; i < thousands; ++i) x /= 1000;
+    places = Math.min(places, 20);
+    var power = 0, steps = whole > least && whole > 1;
+    if (powered && x !== 0) {
+      var scaled = function(by) { return by < -300 ? x * 1e300 * Math.pow(10, -by - 300) : tidied(x / Math.pow(10, by)); };
+      wide = Math.max(1, whole);
+      power = digits15(x).power;
+      power = steps ? Math.floor(power / wide) * wide : power - (wide - 1);
+      var part = scaled(power);
+      if (rounded(part, places) >= Math.pow(10, wide)) part = scaled(power += steps ? wide : 1);
+      x = part;
+    }
+    x = rounded(x, places);
+    var parts = decimalsOf(x, places), digits = parts[0] === "0" ? "" : parts[0], decimals = parts[1];
+    digits = times("0", least - digits.length) + digits;
+    var more = function(from) { return /[1-9]/.test(decimals.slice(from)); };
+    var shows = function(from) {
+      var place = 0, past = false, any = false;
+      section.every(function(p) {
+        if (p.what === "point") past = true;
+        if (p.what === "digit" && past) {
+          if (place >= from && (p.text !== "#" || more(place))) any = true;
+          ++place;
+        }
+        return p.what !== "power";
       });
-      if (!timePart) return dateShown(on, datePart);
-      datePart = datePart.replace(/ +$/, "");
-      var timeSaid = timeShown(minutes, timePart);
-      return datePart ? dateShown(on, datePart) + " " + timeSaid : timeSaid;
+      return any;
+    };
+    var out = "", place = 0, decimal = 0;
+    behind = powered = false;
+    section.forEach(function(p) {
+      if (p.what === "text" || p.what === "percent") out += p.text;
+      else if (p.what === "point") {
+        if (whole === 0) out += inDigits(digits);
+        behind = true;
+        if (shows(0)) out += around.decimal;
+      } else if (p.what === "power") {
+        powered = behind = true;
+        out += "E" + (power < 0 ? "-" : p.text[0] === "+" ? "+" : "") + inDigits(padded(Math.abs(power), p.text.length - 1));
+      } else if (p.what === "digit" && !powered) {
+        if (behind) {
+          if (decimal >= decimals.length) out += p.text === "0" ? inDigits("0") : "";
+          else if (p.text === "0" || more(decimal)) out += inDigits(decimals[decimal]);
+          else out += p.text === "?" ? " " : shows(decimal) ? inDigits("0") : "";
+          ++decimal;
+          return;
+        }
+        var fromRight = whole - 1 - place, size = digits.length;
+        if (size <= fromRight) out += p.text === "?" ? " " : "";
+        else
+          for (k = place === 0 ? size - 1 : fromRight; k >= fromRight; --k) {
+            out += inDigits(digits[size - 1 - k]);
+            if (grouped && k > 0 && size >= around.groups[0] + around.leastGroup && k >= around.groups[0] &&
+                (k - around.groups[0]) % around.groups[1] === 0)
+              out += around.group;
+          }
+        ++place;
+      }
+    });
+    return {text: out, nothing: x === 0};
+  }
+  function momentByCode(section, x) {
+    var places = 0, twelve = false;
+    section.forEach(function(p) {
+      if (p.what === "point") places = Math.max(places, Math.min(9, p.text.length - 1));
+      if (p.what === "half") twelve = true;
+    });
+    var second = Math.pow(10, places), day = Math.floor(x);
+    // A moment that a sum of parts of a day misses by less than can be told is that moment. Cut, not rounded.
+    var ticks = Math.floor((x - day) * (86400 * second) + (places > 0 ? 0.02 : 5e-3));
+    if (ticks >= 86400 * second) {
+      ticks -= 86400 * second;
+      ++day;
     }
-    var first = pattern.search(/[0#]/);
-    if (first < 0) return pattern;
-    var last = Math.max(pattern.lastIndexOf("0"), pattern.lastIndexOf("#"));
-    var core = pattern.slice(first, last + 1), point = core.indexOf(".");
-    var least = 0, most = 0, whole = 0;
-    for (var i = 0; i < core.length; ++i) {
-      if (core[i] !== "0" && core[i] !== "#") continue;
-      if (point >= 0 && i > point) {
-        ++most;
-        if (core[i] === "0") least = most;
-      } else if (core[i] === "0") ++whole;
+    var on = dayOf(day);
+    if (!on) throw wrong.value;
+    var seconds = Math.floor(ticks / second), past = day * 86400 + seconds;
+    var pad = function(n, wide) { return inDigits(padded(n, wide)); };
+    var isCode = function(p) { return p.what === "date" || p.what === "passed"; };
+    var isMinutes = function(at) {
+      var before = section.slice(0, at).filter(isCode).pop(), after = section.slice(at + 1).filter(isCode)[0];
+      return (before && before.text[0] === "h") || (after && after.text[0] === "s");
+    };
+    return section.map(function(p, at) {
+      var n = p.text.length, count, half;
+      if (p.what === "passed") {
+        count = p.text[0] === "h" ? trunc(past / 3600) : p.text[0] === "m" ? trunc(past / 60) : past;
+        return (count < 0 ? "-" : "") + pad(Math.abs(count), n);
+      }
+      if (p.what === "half") {
+        half = (seconds < 43200 ? "AM" : "PM").slice(0, n === 3 ? 1 : 2);
+        return /^[a-z]/.test(p.text) ? half.toLowerCase() : half;
+      }
+      if (p.what === "point") return around.decimal + pad(ticks % second, n - 1);
+      if (p.what !== "date") return p.text;
+      count = Math.floor(seconds / 3600);
+      switch (p.text[0]) {
+        case "y": return n <= 2 ? pad(on.y % 100, 2) : pad(on.y, 4);
+        case "d": return n > 2 ? dateShown(on, n === 3 ? "EEE" : "EEEE") : pad(on.d, n);
+        case "h": return pad(twelve ? (count + 11) % 12 + 1 : count, Math.min(n, 2));
+        case "s": return pad(seconds % 60, Math.min(n, 2));
+      }
+      if (n <= 2 && isMinutes(at)) return pad(Math.floor(seconds / 60) % 60, n);
+      return n > 2 ? dateShown(on, times("M", Math.min(n, 5))) : pad(on.m, n);
+    }).join("");
+  }
+  function general(x) { return inDigits(spelled(x).replace(".", around.decimal)); }
+  function byCode(a) {
+    var v = one(a[0]), code = str(a, 1), sections = sectionsOf(code);
+    thrown(v);
+    // A text that says a number is one, but for a code that means the text itself.
+    if (isText(v) && code.indexOf("@") < 0 && isNumber(asNumber(v))) v = asNumber(v);
+    var joined = function(section, what, said) {
+      return section.map(function(p) { return p.what === what ? said : p.text; }).join("");
+    };
+    if (isText(v)) {
+      var texts = sections[sections.length === 4 ? 3 : 0];
+      var own = texts.some(function(p) { return p.what === "itself"; });
+      return sections.length < 4 && (sections.length > 1 || !own) ? v : joined(texts, "itself", v);
     }
-    var percent = pattern.indexOf("%", last) >= 0, shown = rounded(percent ? x * 100 : x, most);
-    var count = most;
-    while (count > least && rounded(shown, count - 1) === shown) --count;
-    var said = numberShown(Math.abs(shown), count, core.indexOf(",") >= 0);
-    var digits = /^[0-9]*/.exec(said)[0].length;
-    if (digits < whole) said = times("0", whole - digits) + said;
-    return (shown < 0 ? "-" : "") + pattern.slice(0, first) + said + pattern.slice(last + 1);
+    var x = asNumber(v);
+    if (sections.length === 4) sections.pop();
+    var which = x < 0 && sections.length > 1 ? 1 : x === 0 && sections.length > 2 ? 2 : 0, section = sections[which];
+    var has = function(whats) { return section.some(function(p) { return whats.test(p.what); }); };
+    if (has(/^(date|passed)$/)) return momentByCode(section, x);
+    if (!has(/^(?!text|itself)/)) return joined(section, "itself", general(x));
+    if (has(/^general$/)) return joined(section, "general", general(which === 1 ? Math.abs(x) : x));
+    var said = numberByCode(section, Math.abs(x));
+    return (x < 0 && which === 0 && !said.nothing ? "-" : "") + said.text;
+  }
+  // A letter at the head of a word: of those that are two in capitals only the first is one.
+  function titled(c) {
+    var double = {"ǆ": "ǅ", "Ǆ": "ǅ", "ǉ": "ǈ", "Ǉ": "ǈ", "ǌ": "ǋ", "Ǌ": "ǋ", "ǳ": "ǲ", "Ǳ": "ǲ"}[c];
+    // In Greek a capital loses its accent only where all are capitals.
+    var upper = double || {"ß": "Ss", "ﬀ": "Ff", "ﬁ": "Fi", "ﬂ": "Fl", "ﬃ": "Ffi", "ﬄ": "Ffl", "ﬅ": "St", "ﬆ": "St"}[c] || (/^el/.test(around.language) ? c.toUpperCase() : c.toLocaleUpperCase(around.language));
+    return upper.length > 1 && lettersOf(upper).length > 1 ? upper[0] + upper.slice(1).toLowerCase() : upper;
   }
   function eachWord(text) {
     var out = "", within = false;
     var list = lettersOf(text),
-        isLetter = function(c) { return c !== undefined && c.toLowerCase() !== c.toUpperCase(); };
+        isLetter = function(c) { return c !== undefined && (c.toLowerCase() !== c.toUpperCase() || c === "ß"); };
     for (var i = 0; i < list.length; ++i) {
       var c = list[i],
           word = isLetter(c) || /[0-9_]/.test(c) ||
-          codeOf(c) > 0x2ff && !isSpace(c) && !/[\u2000-\u206f\u3000-\u303f]/.test(c);
+          codeOf(c) > 0x2ff && (codeOf(c) < 0x1f000 || codeOf(c) > 0x1ffff) && !isSpace(c) && !/[\u2000-\u206f\u3000-\u303f]/.test(c);
       var joins = within && /['’.·]/.test(c) && isLetter(list[i + 1]) && isLetter(list[i - 1]);
-      out += word && !within ? c.toLocaleUpperCase(around.language) : c;
+      if (word && !within && c === "i" && list[i + 1] === "j" && /^nl/.test(around.language)) list[i + 1] = "J";
+      out += word && !within ? titled(c) : c;
       within = word || joins;
     }
     return out;
@@ -623,7 +1003,7 @@ function brindelFormulas(around) {
   function secondsOf(a) {
     var x = num(a, 0);
     if (!dayOf(x)) throw wrong.value;
-    return Math.round((x - Math.floor(x)) * 86400) % 86400;
+    return Math.floor((x - Math.floor(x)) * 86400 + 5e-3) % 86400;
   }
   function isoWeek(d) {
     var thursday = d.serial - (d.w - 1) + 3, y = dayOf(thursday).y;
@@ -637,7 +1017,32 @@ function brindelFormulas(around) {
       });
     return free;
   }
-  function isWorkday(s, free) { return dayOf(s).w <= 5 && !free[s]; }
+  function restDays(a, i) {
+    if (!given(a, i)) return [true, false, false, false, false, false, true];
+    var days = all(a[i]).map(function(v) { return thrown(asNumber(v)) !== 0; });
+    if (days.length !== 7 || days.every(function(d) { return d; })) throw wrong.value;
+    return days;
+  }
+  function isWorkday(s, off, free) { return !off[dayOf(s).w % 7] && !free[s]; }
+  function days360(from, to, european) {
+    var d1 = from.d, d2 = to.d, isLast = function(d) { return d.d === monthLong(d.y, d.m); };
+    if (european) {
+      d1 = Math.min(d1, 30);
+      d2 = Math.min(d2, 30);
+    } else {
+      if (from.m === 2 && isLast(from)) {
+        if (to.m === 2 && isLast(to)) d2 = 30;
+        d1 = 30;
+      }
+      if (d2 === 31 && d1 >= 30) d2 = 30;
+      d1 = Math.min(d1, 30);
+    }
+    return (to.y - from.y) * 360 + (to.m - from.m) * 30 + (d2 - d1);
+  }
+  var westEuropean = [
+    0x20AC, 0,      0x201A, 0x0192, 0x201E, 0x2026, 0x2020, 0x2021, 0x02C6, 0x2030, 0x0160, 0x2039, 0x0152, 0, 0x017D, 0,
+    0,      0x2018, 0x2019, 0x201C, 0x201D, 0x2022, 0x2013, 0x2014, 0x02DC, 0x2122, 0x0161, 0x203A, 0x0153, 0, 0x017E, 0x0178
+  ];
   var f = {
     IF: function(a) {
       return log(a, 0) ? (a.length > 1 ? (given(a, 1) ? one(a[1]) : 0) : true) :
@@ -751,14 +1156,14 @@ function brindelFormulas(around) {
       if (bytes(t) * n > longest) throw wrong.value;
       return times(t, t ? n : 0);
     },
-    TEXT: byPattern,
+    TEXT: byCode,
     VALUE: function(a) {
       var v = one(a[0]);
       return typeof v === "boolean" || (isText(v) && !trim(v)) ? wrong.value : asNumber(v);
     },
     FIXED: function(a) {
-      var p = Math.min(20, Math.max(-20, trunc(num(a, 1, 2))));
-      return numberShown(rounded(num(a, 0), p), Math.max(0, p), !log(a, 2, false));
+      var x = num(a, 0), p = Math.min(20, Math.max(-20, trunc(num(a, 1, 2))));
+      return numberShown(rounded(x, p), Math.max(0, p), !log(a, 2, false));
     },
     CONCATENATE: function(a) { return a.map(function(x, i) { return str(a, i); }).join(""); },
     TEXTJOIN: function(a) {
@@ -774,6 +1179,35 @@ function brindelFormulas(around) {
     UNICODE: function(a) {
       var t = str(a, 0);
       return t ? codeOf(t) : wrong.value;
+    },
+    CHAR: function(a) {
+      var c = trunc(num(a, 0));
+      if (!(c >= 1) || c > 255) throw wrong.value;
+      if (c >= 128 && c < 160) c = westEuropean[c - 128];
+      if (!c) throw wrong.value;
+      return letterOf(c);
+    },
+    CODE: function(a) {
+      var t = str(a, 0);
+      if (!t) throw wrong.value;
+      var c = codeOf(lettersOf(t)[0]), at = westEuropean.indexOf(c);
+      return at >= 0 ? 128 + at : c < 256 ? c : 63;
+    },
+    CLEAN: function(a) { return str(a, 0).replace(/[\x00-\x1f\x7f-\x9f]/g, ""); },
+    NUMBERVALUE: function(a) {
+      var text = str(a, 0), decimal = str(a, 1, "."), group = str(a, 2, decimal === "," ? "." : ",");
+      if (!decimal) throw wrong.value;
+      var at = text.indexOf(decimal), head = at < 0 ? text : text.slice(0, at), tail = at < 0 ? null : text.slice(at + decimal.length);
+      if (group) head = head.split(group).join("");
+      var all = (tail === null ? head : head + "." + tail).replace(/[ \t\r\n]/g, ""), percents = /%*$/.exec(all)[0].length;
+      all = all.slice(0, all.length - percents);
+      if (!all) {
+        if (percents) throw wrong.value;
+        return 0;
+      }
+      var x = plainNumber(all);
+      if (x === null) throw wrong.value;
+      return x / Math.pow(100, percents);
     },
     T: function(a) {
       var v = one(a[0]);
@@ -795,7 +1229,7 @@ function brindelFormulas(around) {
     MOD: function(a) {
       var x = num(a, 0), y = num(a, 1);
       if (y === 0) throw wrong.divide;
-      return near(x, y, x - y * Math.floor(tidied(x / y)));
+      return modulo(x, y);
     },
     QUOTIENT: function(a) {
       var x = num(a, 0), y = num(a, 1);
@@ -860,12 +1294,70 @@ function brindelFormulas(around) {
       for (var i = 1; i <= less; ++i) x = x * (n - less + i) / i;
       return Math.round(x);
     },
-    PMT: function(a) {
-      var rate = num(a, 0), count = num(a, 1), value = num(a, 2), end = num(a, 3, 0), atStart = num(a, 4, 0) !== 0;
-      if (count === 0) return wrong.number;
-      if (rate === 0) return -(value + end) / count;
-      var grown = Math.pow(1 + rate, count);
-      return -(value * grown + end) * rate / ((grown - 1) * (atStart ? 1 + rate : 1));
+    SIN: function(a) { return Math.sin(num(a, 0)); },
+    COS: function(a) { return Math.cos(num(a, 0)); },
+    TAN: function(a) { return Math.tan(num(a, 0)); },
+    ASIN: function(a) { return Math.asin(num(a, 0)); },
+    ACOS: function(a) { return Math.acos(num(a, 0)); },
+    ATAN: function(a) { return Math.atan(num(a, 0)); },
+    ATAN2: function(a) {
+      var x = num(a, 0), y = num(a, 1);
+      if (x === 0 && y === 0) throw wrong.divide;
+      return Math.atan2(y, x);
+    },
+    DEGREES: function(a) { return num(a, 0) * 180 / Math.PI; },
+    RADIANS: function(a) { return num(a, 0) / 180 * Math.PI; },
+    PMT: function(a) { return payOf(num(a, 0), num(a, 1), num(a, 2), num(a, 3, 0), num(a, 4, 0) !== 0); },
+    FV: function(a) { return endOf(num(a, 0), num(a, 1), num(a, 2), num(a, 3, 0), num(a, 4, 0) !== 0); },
+    PV: function(a) {
+      var rate = num(a, 0), count = num(a, 1), pay = num(a, 2), end = num(a, 3, 0);
+      return -(end + pay * paymentsOf(rate, count, num(a, 4, 0) !== 0)) / grown(rate, count);
+    },
+    NPER: function(a) {
+      var rate = num(a, 0), pay = num(a, 1), now = num(a, 2), end = num(a, 3, 0), atStart = num(a, 4, 0) !== 0;
+      if (rate === 0) {
+        if (pay === 0) throw wrong.number;
+        return -(now + end) / pay;
+      }
+      var each = pay * (atStart ? 1 + rate : 1);
+      return Math.log((each - end * rate) / (now * rate + each)) / Math.log(1 + rate);
+    },
+    RATE: function(a) {
+      var count = num(a, 0), pay = num(a, 1), now = num(a, 2), end = num(a, 3, 0), atStart = num(a, 4, 0) !== 0, guess = num(a, 5, 0.1);
+      if (!(count > 0)) throw wrong.number;
+      return rateWhere(function(rate) { return now * grown(rate, count) + pay * paymentsOf(rate, count, atStart) + end; }, guess);
+    },
+    IPMT: function(a) { return interestOf(num(a, 0), num(a, 1), num(a, 2), num(a, 3), num(a, 4, 0), num(a, 5, 0) !== 0); },
+    PPMT: function(a) {
+      var rate = num(a, 0), at = num(a, 1), count = num(a, 2), now = num(a, 3), end = num(a, 4, 0), atStart = num(a, 5, 0) !== 0;
+      var of = interestOf(rate, at, count, now, end, atStart);
+      return payOf(rate, count, now, end, atStart) - of;
+    },
+    NPV: function(a) {
+      var rate = num(a, 0);
+      if (rate === -1) throw wrong.divide;
+      return worthNow(rate, numbers(a.slice(1)));
+    },
+    IRR: function(a) {
+      var list = numbersOf(a[0]), guess = num(a, 1, 0.1);
+      if (!list.some(function(x) { return x < 0; }) || !list.some(function(x) { return x > 0; })) throw wrong.number;
+      return rateWhere(function(rate) { return worthNow(rate, list); }, guess);
+    },
+    SLN: function(a) {
+      var cost = num(a, 0), salvage = num(a, 1), life = num(a, 2);
+      if (life === 0) throw wrong.divide;
+      return (cost - salvage) / life;
+    },
+    SYD: function(a) {
+      var cost = num(a, 0), salvage = num(a, 1), life = num(a, 2), at = num(a, 3);
+      if (!(life > 0) || !(at >= 1) || at > life) throw wrong.number;
+      return (cost - salvage) * (life - at + 1) * 2 / (life * (life + 1));
+    },
+    DDB: function(a) {
+      var cost = num(a, 0), salvage = num(a, 1), life = num(a, 2), at = num(a, 3), factor = num(a, 4, 2);
+      if (!(cost >= 0) || !(salvage >= 0) || !(life > 0) || !(at >= 1) || at > life || !(factor > 0)) throw wrong.number;
+      var rate = Math.min(1, factor / life), before = rate >= 1 ? (at === 1 ? cost : 0) : cost * Math.pow(1 - rate, at - 1);
+      return Math.max(0, before - Math.max(cost * Math.pow(1 - rate, at), Math.min(salvage, before)));
     },
     SUM: function(a) { return sum(numbers(a)); },
     PRODUCT: function(a) {
@@ -911,8 +1403,83 @@ function brindelFormulas(around) {
     },
     LARGE: function(a) { return ranked(a, true); },
     SMALL: function(a) { return ranked(a, false); },
-    STDEV: function(a) { return spread(a, true); },
-    STDEVP: function(a) { return spread(a, false); },
+    STDEV: function(a) { return Math.sqrt(variance(a, true)); },
+    STDEVP: function(a) { return Math.sqrt(variance(a, false)); },
+    VAR: function(a) { return variance(a, true); },
+    VARP: function(a) { return variance(a, false); },
+    MODE: function(a) {
+      var list = numbers(a).sort(rising), most = 1, at = null, run = 0;
+      list.forEach(function(x, i) {
+        run = i && list[i - 1] === x ? run + 1 : 1;
+        if (run > most) {
+          most = run;
+          at = x;
+        }
+      });
+      return at === null ? wrong.notAvailable : at;
+    },
+    RANK: function(a) {
+      var x = tidied(num(a, 0)), list = numbersOf(a[1]).map(tidied), up = num(a, 2, 0) !== 0;
+      if (list.indexOf(x) < 0) throw wrong.notAvailable;
+      return 1 + list.filter(function(y) { return up ? y < x : y > x; }).length;
+    },
+    PERCENTILE: function(a) { return partOf(numbersOf(a[0]), num(a, 1)); },
+    QUARTILE: function(a) {
+      var list = numbersOf(a[0]), which = trunc(num(a, 1));
+      if (!(which >= 0) || which > 4) throw wrong.number;
+      return partOf(list, which / 4);
+    },
+    COUNTIFS: function(a) { return meeting(a, 0).filter(function(m) { return m; }).length; },
+    SUMIFS: function(a) { return sum(numbersIfAll(a)); },
+    AVERAGEIFS: function(a) {
+      var list = numbersIfAll(a);
+      return list.length ? sum(list) / list.length : wrong.divide;
+    },
+    MINIFS: function(a) {
+      var list = numbersIfAll(a);
+      return list.length ? list.sort(rising)[0] : 0;
+    },
+    MAXIFS: function(a) {
+      var list = numbersIfAll(a);
+      return list.length ? list.sort(rising)[list.length - 1] : 0;
+    },
+    MATCH: function(a) {
+      var wanted = one(a[0]);
+      return foundAt(wanted, all(a[1]), num(a, 2, 1)) + 1;
+    },
+    LOOKUP: function(a) {
+      var wanted = one(a[0]), list = all(a[1]), results = given(a, 2) ? all(a[2]) : list, at = foundAt(wanted, list, 1);
+      return at < results.length ? results[at] : wrong.notAvailable;
+    },
+    VLOOKUP: function(a) {
+      var wanted = one(a[0]), list = table(a[1]), column = columnAt(a, 2, list);
+      var row = foundAt(wanted, everyOf(list, 0), log(a, 3, true) ? 1 : 0);
+      return list.values[row * list.columns + column];
+    },
+    HLOOKUP: function(a) {
+      var wanted = one(a[0]), list = table(a[1]), row = trunc(num(a, 2));
+      if (!(row >= 1) || row * list.columns > list.values.length) return wrong.value;
+      return list.values[(row - 1) * list.columns + foundAt(wanted, list.values.slice(0, list.columns), log(a, 3, true) ? 1 : 0)];
+    },
+    INDEX: function(a) {
+      var list = table(a[0]), row = trunc(num(a, 1, 1)), column = given(a, 2) ? columnAt(a, 2, list) : 0;
+      return !(row >= 1) || row * list.columns > list.values.length ? wrong.value : list.values[(row - 1) * list.columns + column];
+    },
+    ROWS: function(a) {
+      var list = table(a[0]);
+      return list.values.length / list.columns;
+    },
+    COLUMNS: function(a) {
+      var list = table(a[0]);
+      return list.values.length ? list.columns : wrong.value;
+    },
+    LIST: function(a) {
+      var list = table(a[0]);
+      if (!list.list) throw wrong.name;
+      if (!given(a, 1)) return list;
+      var column = columnAt(a, 1, list);
+      return new Named(everyOf(list, column), true, 1, [list.headings[column]]);
+    },
     TODAY: function() { return around.today; },
     NOW: function() { return around.today + around.minutes / 1440; },
     DATE: function(a) {
@@ -931,12 +1498,13 @@ function brindelFormulas(around) {
       return s / 86400;
     },
     DATEVALUE: function(a) {
-      var s = isoDay(trim(str(a, 0)));
-      if (s === null) throw wrong.value;
-      return s;
+      var s = momentSaid(trim(str(a, 0)));
+      if (s === null || s < 1) throw wrong.value;
+      return Math.floor(s);
     },
     TIMEVALUE: function(a) {
-      var m = minutesTyped(str(a, 0));
+      var text = trim(str(a, 0)), said = momentSaid(text), m = minutesTyped(text);
+      if (said !== null) return said - Math.floor(said);
       if (m === null) throw wrong.value;
       return m / 1440;
     },
@@ -953,7 +1521,7 @@ function brindelFormulas(around) {
     ISOWEEKNUM: function(a) { return isoWeek(day(a, 0)); },
     WEEKNUM: function(a) {
       var d = day(a, 0), kind = trunc(num(a, 1, 1));
-      if (kind === 21) return isoWeek(d);
+      if (kind === 21 || kind === 150) return isoWeek(d);
       var start = kind === 1 || kind === 17 ? 7 :
           kind === 2 || kind === 11         ? 1 :
           kind > 11 && kind < 17            ? kind - 10 :
@@ -970,6 +1538,32 @@ function brindelFormulas(around) {
     EOMONTH: function(a) {
       var m = monthsOn(day(a, 0), num(a, 1));
       return serialOf(m.y, m.m, monthLong(m.y, m.m));
+    },
+    DAYS360: function(a) {
+      var from = day(a, 0), to = day(a, 1);
+      return days360(from, to, log(a, 2, false));
+    },
+    YEARFRAC: function(a) {
+      var from = day(a, 0), to = day(a, 1), basis = trunc(num(a, 2, 0));
+      if (from.serial > to.serial) {
+        var later = from;
+        from = to;
+        to = later;
+      }
+      var days = to.serial - from.serial;
+      if (basis === 0 || basis === 4) return days360(from, to, basis === 4) / 360;
+      if (basis === 2) return days / 360;
+      if (basis === 3) return days / 365;
+      if (basis !== 1) throw wrong.number;
+      var isLeap = function(y) { return monthLong(y, 2) === 29; };
+      if (to.y === from.y || to.y === from.y + 1 && (to.m < from.m || to.m === from.m && to.d <= from.d)) {
+        var within = function(y) {
+          var s = serialOf(y, 2, 29);
+          return isLeap(y) && from.serial <= s && s <= to.serial;
+        };
+        return days / ((from.y === to.y ? isLeap(from.y) : within(from.y) || within(to.y)) ? 366 : 365);
+      }
+      return days / ((serialOf(to.y + 1, 1, 1) - serialOf(from.y, 1, 1)) / (to.y - from.y + 1));
     },
     DATEDIF: function(a) {
       var from = day(a, 0), to = day(a, 1), unit = str(a, 2).replace(/[A-Z]/g, function(c) { return c.toLowerCase(); });
@@ -988,28 +1582,28 @@ function brindelFormulas(around) {
     },
     NETWORKDAYS: function(a) {
       var from = day(a, 0).serial, to = day(a, 1).serial;
-      var free = holidays(a, 2), sign = from <= to ? 1 : -1, none = {};
+      var free = holidays(a, 2), off = restDays(a, 3), sign = from <= to ? 1 : -1, none = {};
       if (from > to) {
         var last = from;
         from = to;
         to = last;
       }
       var weeks = Math.floor((to - from + 1) / 7);
-      var count = weeks * 5;
-      for (var d = from + weeks * 7; d <= to; ++d) count += isWorkday(d, none) ? 1 : 0;
+      var count = weeks * off.filter(function(o) { return !o; }).length;
+      for (var d = from + weeks * 7; d <= to; ++d) count += isWorkday(d, off, none) ? 1 : 0;
       Object.keys(free).map(Number).forEach(function(
-          d) { count -= d >= from && d <= to && isWorkday(d, none) ? 1 : 0; });
+          d) { count -= d >= from && d <= to && isWorkday(d, off, none) ? 1 : 0; });
       return sign * count;
     },
     WORKDAY: function(a) {
       var d = day(a, 0).serial, left = trunc(num(a, 1));
-      var free = holidays(a, 2);
+      var free = holidays(a, 2), off = restDays(a, 3);
       if (!(Math.abs(left) < 1e5)) throw wrong.number;
       var way = left < 0 ? -1 : 1;
       for (left = Math.abs(left); left > 0;) {
         d += way;
         if (!dayOf(d)) throw wrong.number;
-        if (isWorkday(d, free)) --left;
+        if (isWorkday(d, off, free)) --left;
       }
       return d;
     }
@@ -1034,7 +1628,7 @@ function brindelFormulas(around) {
     asLogical: asLogical,
     one: one,
     compared: compared,
-    named: function(values, list) { return new Named(values, !!list); },
+    named: function(values, list, columns, headings) { return new Named(values, !!list, columns, headings); },
     numberTyped: numberTyped, numberShown: numberShown, trim: trim, dayOf: dayOf, serialOf: serialOf, isoDay: isoDay,
     padded: padded, lettersOf: lettersOf, inDigits: inDigits, plainDigits: plainDigits,
     isWrong: isWrong,

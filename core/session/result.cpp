@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/answers/form_lists.h"
+
 namespace brindel {
 namespace {
 
@@ -154,10 +156,16 @@ std::optional<Value> propertyFrom(Prop prop, const Scalar& value, const std::str
 }
 
 namespace {
-template <class ValueOf>
-Scalar workedOut(const FormSession& session, const Node& formula, ValueOf valueOf) {
+/// `meaning` gives what a name stands for.
+template <class MeaningOf>
+Scalar workedOut(const FormSession& session, const Node& formula, MeaningOf meaning) {
     EvaluationContext around;
-    around.valueOf = std::move(valueOf);
+    around.valueOf = [&](const std::string& name) { return operandOf(session, meaning(name)); };
+    around.listOf = [&](const std::string& name) -> Operand {
+        const Meaning of = meaning(name);
+        const auto list = of.fields.empty() ? nullptr : session.form().derived<FormLists>()->of(of.fields.front());
+        return list ? *list : Operand{{FormulaError::name}};
+    };
     around.today = session.today();
     around.minutesNow = session.minutes();
     around.language = session.form().root().text(Prop::language);
@@ -166,9 +174,7 @@ Scalar workedOut(const FormSession& session, const Node& formula, ValueOf valueO
 }  // namespace
 
 Scalar resultOf(const FormSession& session, const Node& formula, Id from) {
-    return workedOut(session, formula, [&](const std::string& name) {
-        return operandOf(session, meaningOf(session.form(), name, from));
-    });
+    return workedOut(session, formula, [&](const std::string& name) { return meaningOf(session.form(), name, from); });
 }
 
 Scalar resultOf(const FormSession& session, const Worked& worked) {
@@ -180,10 +186,10 @@ Scalar resultOf(const FormSession& session, const Worked& worked) {
         return other.values.empty() ? Scalar() : other.values.front();
     }
     if (!worked.tree) return FormulaError::name;
-    return workedOut(session, *worked.tree, [&](const std::string& name) -> Operand {
+    return workedOut(session, *worked.tree, [&](const std::string& name) -> Meaning {
         for (const auto& [known, meaning] : worked.names)
-            if (known == name) return operandOf(session, meaning);
-        return {{FormulaError::name}};
+            if (known == name) return meaning;
+        return {};
     });
 }
 

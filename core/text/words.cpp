@@ -10,6 +10,7 @@
 #include <unicode/smpdtfmt.h>
 #include <unicode/translit.h>
 
+#include <algorithm>
 #include <charconv>
 #include <cmath>
 #include <cstdlib>
@@ -97,6 +98,26 @@ string numberIn(double number, int decimals, bool thousands, const string& langu
     icu::UnicodeString text;
     format->format(number, text);
     return narrow(text);
+}
+
+const NumberSigns& numberSigns(const string& language) {
+    thread_local std::map<string, std::unique_ptr<NumberSigns>> made;
+    return *madeOnce(made, language, [&] {
+        auto signs = std::make_unique<NumberSigns>();
+        const icu::DecimalFormat* format = numbers(language);
+        if (!format) return signs;
+        const icu::DecimalFormatSymbols& own = *format->getDecimalFormatSymbols();
+        using S = icu::DecimalFormatSymbols;
+        const int first = format->getGroupingSize(), next = format->getSecondaryGroupingSize();
+        signs->decimal = narrow(own.getSymbol(S::kDecimalSeparatorSymbol));
+        signs->group = narrow(own.getSymbol(S::kGroupingSeparatorSymbol));
+        signs->minus = narrow(own.getSymbol(S::kMinusSignSymbol));
+        if (first > 0) signs->firstGroup = signs->nextGroup = first;
+        if (next > 0) signs->nextGroup = next;
+        signs->leastGroup = std::max(1, int(format->getMinimumGroupingDigits()));
+        signs->zero = char32_t(own.getSymbol(S::kZeroDigitSymbol).char32At(0));
+        return signs;
+    });
 }
 
 namespace {

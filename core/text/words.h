@@ -18,6 +18,14 @@ std::string lettersAs(const std::string& text, LetterCase as, const std::string&
 
 /// A number as a language writes it, with exactly `decimals` places; half goes away from zero.
 std::string numberIn(double number, int decimals, bool thousands, const std::string& language);
+/// How a language writes numbers.
+struct NumberSigns {
+    std::string decimal = ".", group = ",", minus = "-";
+    int firstGroup = 3, nextGroup = 3;  // digits in the last group before the point, and in those before it
+    int leastGroup = 1;                 // so many stand before the first sign between groups
+    char32_t zero = U'0';               // the other digits follow it
+};
+const NumberSigns& numberSigns(const std::string& language);
 /// The number that the whole text says, in digits of any script, with the language's own signs; a point or comma that
 /// cannot group digits is a decimal sign whatever the language. Exact to the last digit of a double; nothing when the
 /// text says none, or one from 10^15 on. For numbers in files, which have a point everywhere, see numberFrom.

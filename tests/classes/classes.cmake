@@ -65,7 +65,7 @@ foreach(JOTTING ${JOTTINGS})
     COMMAND brindel-cli new ${JOTTING} --kind ${KIND} -o ${FORMS}/${FORM}.brindel DEPENDS brindel-cli ${JOTTING} VERBATIM)
   list(APPEND JOTTED_CLASSES ${FORMS}/${FORM}.brindel)
 endforeach()
-class_tests(jotted_class_tests ${JOTTED_CLASSES})
+class_tests(jotted_class_tests ${JOTTED_CLASSES} ${CMAKE_SOURCE_DIR}/tests/forms/boat-lookup.brindel)
 # The demo forms' show that they include what they need; these compile faster.
 target_precompile_headers(jotted_class_tests PRIVATE <QApplication> <QButtonGroup> <QCalendarWidget> <QCheckBox> <QComboBox>
   <QDateTime> <QDesktopServices> <QDialog> <QFileDialog> <QGridLayout> <QJsonArray> <QJsonObject> <QLabel> <QLineEdit>
@@ -91,3 +91,15 @@ foreach(TIDY pontoon-fault-note yard-charges)
   set_tests_properties(Class.Tidy.${TIDY} PROPERTIES TIMEOUT 1500 COST 300)
 endforeach()
 set_tests_properties(Class.Built PROPERTIES TIMEOUT 900 COST 150)
+
+# Every function of formulas as classes have it: the cases of tests/rules/cases.txt, compiled.
+add_executable(formulas_by_class classes/formulas_by_class.cpp)
+target_link_libraries(formulas_by_class PRIVATE brindel_core GTest::gtest ${RAPIDCHECK})
+target_compile_definitions(formulas_by_class PRIVATE ${BRINDEL_PATHS})
+set(CASES ${CMAKE_CURRENT_BINARY_DIR}/classes/formulas)
+file(MAKE_DIRECTORY ${CASES})
+add_custom_command(OUTPUT ${CASES}/cases.cpp ${CASES}/parts.h COMMAND formulas_by_class ${CASES}
+  DEPENDS formulas_by_class ${CMAKE_SOURCE_DIR}/tests/rules/cases.txt ${CLASS_SOURCE}/formulas_told.part VERBATIM)
+add_executable(class_formulas ${CASES}/cases.cpp ${CASES}/parts.h)
+target_link_libraries(class_formulas PRIVATE Qt6::Core)
+add_dependencies(core_tests class_formulas)

@@ -78,3 +78,16 @@ TEST(RuleMends, ACircleIsAPersonsToBreak) {
     EXPECT_TRUE(sameContent(allRulesFixed(form), form));
     EXPECT_TRUE(brokenRules(jotted(booking)).empty());
 }
+
+TEST(RuleMends, ListsThatFormulasAskForAreThere) {
+    auto says = [](const std::string& formula) {
+        Form form = testForm("boat-lookup");
+        form = withProperty(form, {named(form, "txtOwner").id}, Prop::workedOut, formula);
+        const auto all = brokenRules(form);
+        return all.empty() ? "" : all[0].says.text();
+    };
+    EXPECT_EQ(says("VLOOKUP(cboBoat; LIST(cboBoat); \"Owner\"; FALSE)"), "");
+    EXPECT_EQ(says("IF(TRUE; SUM(LIST(cboBoat; \"Draught\")))"), "The list of “cboBoat” has no column “Draught”.");
+    EXPECT_EQ(says("ROWS(LIST(numLength))"), "“numLength” has no list: its choices are not a column of a file.");
+    EXPECT_EQ(says("ROWS(LIST(\"cboBoat\"))"), "LIST needs the name of a field whose choices are a column of a file.");
+}

@@ -3,7 +3,10 @@
 
 #include <rapidcheck.h>
 
+#include <random>
+
 #include "core/rules/evaluate.h"
+#include "core/rules/functions.h"
 #include "tests/support.h"
 
 namespace brindel::test {
@@ -30,9 +33,21 @@ inline Operand caseValue(const std::string& name) {
     return at == all.end() ? Operand{{FormulaError::name}} : at->second;
 }
 
+/// The list that a name holds: only word has one.
+inline Operand caseList(const std::string& name) {
+    using T = std::string;
+    if (name != "word") return {{FormulaError::name}};
+    return {
+        {T("Slip"), T("Ines"), 4.5, T("017"), T("Jetty"), T("Bo"), 12.0, Scalar(), T("Quay"), T("Ada"), 7.25, T("019")},
+        true,
+        4,
+        {"Berth", "Owner", "Length", "Phone"}};
+}
+
 inline EvaluationContext around() {
     EvaluationContext s;
     s.valueOf = caseValue;
+    s.listOf = caseList;
     s.today = Day{std::chrono::year{2026}, std::chrono::April, std::chrono::day{1}};
     s.minutesNow = 9 * 60 + 30;
     return s;
@@ -91,6 +106,84 @@ inline std::string anyFormula(int depth) {
             return part() + *rc::gen::element<std::string>(" + ", " - ", " * ", "/", "^", "&", "=", "<", ">=", "<>") +
                    part();
     }
+}
+
+/// A formula at random over every function of the table, so deep; the same for the same dice.
+inline std::string formulaOf(std::mt19937& dice, int depth) {
+    auto under = [&](std::size_t n) { return std::size_t(dice() % n); };
+    auto part = [&] { return formulaOf(dice, depth - 1); };
+    static const std::vector<std::string> leaves = {"0",
+                                                    "1",
+                                                    "2",
+                                                    "3",
+                                                    "7",
+                                                    "12",
+                                                    "100",
+                                                    "0.5",
+                                                    "2.75",
+                                                    "-4",
+                                                    "-1.5",
+                                                    "1e6",
+                                                    "46113",
+                                                    "0.354",
+                                                    "\"\"",
+                                                    "\"a\"",
+                                                    "\"Fennick\"",
+                                                    "\"12\"",
+                                                    "\"2026-04-01\"",
+                                                    "\"8:30\"",
+                                                    "\">2\"",
+                                                    "\"<>a\"",
+                                                    "\"W*\"",
+                                                    "\"ß\"",
+                                                    "\"0.00\"",
+                                                    "\"y\"",
+                                                    "\"d mmm yyyy\"",
+                                                    "\"#,##0.0\"",
+                                                    "TRUE",
+                                                    "FALSE",
+                                                    "num",
+                                                    "two",
+                                                    "zero",
+                                                    "word",
+                                                    "none",
+                                                    "yes",
+                                                    "no",
+                                                    "figures",
+                                                    "day",
+                                                    "leap",
+                                                    "bad",
+                                                    "list",
+                                                    "mixed",
+                                                    "words",
+                                                    "LIST(word)",
+                                                    "LIST(word; 3)"};
+    if (depth <= 0 || under(5) == 0) return leaves[under(leaves.size())];
+    if (under(4) == 0) {
+        static const char* const signs[] = {" + ", " - ", " * ", " / ", " ^ ", " & ", " = ", " < ", " >= ", " <> "};
+        return "(" + part() + signs[under(std::size(signs))] + part() + ")";
+    }
+    const auto all = allFunctions();
+    const FunctionRow& function = all[under(all.size())];
+    if (function.list) return "LIST(word; " + part() + ")";
+    std::string out = std::string(function.name) + "(";
+    const std::size_t most = std::min(function.most, function.least + 2);
+    const std::size_t count = function.least + under(most - function.least + 1);
+    for (std::size_t i = 0; i < count; ++i) out += (i ? "; " : "") + part();
+    return out + ")";
+}
+inline std::vector<std::string> formulasAtRandom(std::size_t count) {
+    std::mt19937 dice(20261201);
+    std::vector<std::string> all;
+    while (all.size() < count) all.push_back(formulaOf(dice, 3));
+    return all;
+}
+
+/// The same, but for the last of 15 digits, which powers, logarithms and angles may have otherwise elsewhere.
+inline bool isAsGood(const std::string& a, const std::string& b) {
+    if (a == b) return true;
+    const auto x = numberFrom(a), y = numberFrom(b);
+    return x && y && std::abs(*x - *y) <= 1e-13 * std::max(std::abs(*x), std::abs(*y));
 }
 
 }  // namespace brindel::test

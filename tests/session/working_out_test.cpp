@@ -1,4 +1,5 @@
 // Formulas of a form that is being filled: values, what shows, what must be filled in, limits, wording.
+#include "core/answers/form_lists.h"
 #include "core/edit/edits.h"
 #include "core/session/result.h"
 #include "tests/session/session_support.h"
@@ -201,4 +202,43 @@ TEST(WorkingOut, AQuestionAndAListCanBeGivenAValue) {
     s.tick(id(s, "chkMast"), true);
     EXPECT_EQ(s.shown(hull).text, "Steel");
     EXPECT_TRUE(s.shown(steel).on);
+}
+
+TEST(Session, LooksABoatUpInTheListThatTheFormHolds) {
+    FormSession session(testForm("boat-lookup"), today);
+    auto told = [&](const std::string& name) { return session.shown(named(session.form(), name).id).text; };
+    EXPECT_EQ(told("txtOwner"), "nobody");
+    EXPECT_EQ(told("numLength"), "23.75") << "of all";
+    for (const auto& [boat, owner, length] :
+         {std::tuple("Kittiwake", "Ines \"Tern\" Ó Briain", "7.75"), std::tuple("Sea Pink", "Bo", "12.50"),
+          std::tuple("השחף", "Ada", "5.00")}) {
+        session.type(named(session.form(), "cboBoat").id, boat);
+        session.leave(named(session.form(), "cboBoat").id);
+        EXPECT_EQ(told("txtOwner"), owner);
+        EXPECT_EQ(told("numLength"), length);
+    }
+}
+
+TEST(FormLists, TellNumbersFromWhatOnlyLooksLikeOne) {
+    const Form form = jotted("Boat: combo [x]\n");
+    auto cells = [&](const std::string& text, const char* language, const char* column = "A") {
+        const Id id = named(form, "cboBoat").id;
+        Form next =
+            withProperty(withProperty(form, {id}, Prop::choicesFrom, std::string("file")), {id}, Prop::listText, text);
+        next = withProperty(withProperty(next, {id}, Prop::listColumn, std::string(column)), {rootId}, Prop::language,
+                            std::string(language));
+        std::string all;
+        const auto list = FormLists(next).of(id);
+        for (const Scalar& one : list->values) {
+            const bool number = std::holds_alternative<double>(one);
+            all += (all.empty() ? "" : " ") + (number ? "=" : std::string()) + std::get<std::string>(asText(one));
+        }
+        return all;
+    };
+    EXPECT_EQ(cells("A,B\n7,7\n", "en"), "7 =7") << "what is chosen is a text";
+    EXPECT_EQ(cells("A,B\nx,017\nx,+44\nx,0.5\nx,-3\nx,1 000\nx,1e3\nx,0\n", "en"),
+              "x 017 x +44 x =0.5 x =-3 x 1 000 x 1e3 x =0");
+    EXPECT_EQ(cells("A;B\nx;7,25\nx;7.25\n", "de"), "x =7.25 x =7.25");
+    EXPECT_EQ(cells("A,B\nx\ny,2,9\n", "en"), "x  y =2") << "rows that are too short or too long";
+    EXPECT_EQ(FormLists(form).of(named(form, "cboBoat").id), nullptr);
 }

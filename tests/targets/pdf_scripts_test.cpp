@@ -306,6 +306,18 @@ TEST(PdfScripts, FormulasShowEnableAndRequire) {
     EXPECT_EQ(out[5]["says"], Json({"Boat: please fill this in.\nHeight: please fill this in."}));
 }
 
+TEST(PdfScripts, ABoatIsLookedUpInTheListThatTheFormHolds) {
+    const Viewed viewed(pdfOf(testForm("boat-lookup"), fonts()).value());
+    auto choose = [](const char* boat) {
+        return Json{{"does", "type"}, {"field", "cboBoat"}, {"value", boat}, {"values", true}};
+    };
+    const Json out = viewed.after({choose("Kittiwake"), choose("השחף")});
+    EXPECT_EQ(out[1]["values"]["txtOwner"], "Ines \"Tern\" Ó Briain");
+    EXPECT_EQ(out[1]["values"]["numLength"], "7.75");
+    EXPECT_EQ(out[2]["values"]["txtOwner"], "Ada");
+    EXPECT_EQ(out[2]["values"]["numLength"], "5.00");
+}
+
 TEST(PdfScripts, AcceptingSendsToAnAddress) {
     const Form form = jotted("Boat: text 4 lower\nOn: date = today\n[Save]* [Clear]\n[Next]\n");
     auto sent = [&](const std::string& address) {

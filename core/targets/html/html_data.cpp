@@ -333,6 +333,7 @@ PageData pageData(const Page& page, const PageChoice& choice, const std::set<str
                  {"post", choice.post},
                  {"startsIn", startsIn == noControl ? string() : w.key(startsIn)},
                  {"words", std::move(words)}};
+    if (!w.formulas.lists().empty()) data["lists"] = w.formulas.lists();
     wholes(data);
     string json = data.dump(-1, ' ', true, Json::error_handler_t::replace);
     for (std::size_t at = 0; (at = json.find('<', at)) != string::npos; at += 6) json.replace(at, 1, "\\u003c");

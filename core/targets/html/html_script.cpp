@@ -69,7 +69,7 @@ Words Page::features() const {
 }
 
 string Page::script() {
-    const Words features = this->features();
+    Words features = this->features();
     // The scripts one after the other, each without what only the ones before it have use for.
     const string start = aroundOnTheDay(language_) +
                          "const F=brindelFormulas(around),I=brindelFilling(F,around,form.words);\n"
@@ -78,6 +78,7 @@ string Page::script() {
     const PageData data = pageData(*this, choice_, askedIn(view));
     string formulas;
     for (const string& one : data.functions) formulas += "function(F,$){return " + one + "},\n";
+    if (formulas.find("$.list(") != string::npos) features.insert("lists");
     const string session =
         withoutUnused(withFeatures(sessionScript(), features), {"types"}, typesIn(features), view + start);
     const string filling =

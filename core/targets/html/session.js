@@ -268,14 +268,18 @@ function brindelSession(F, I, around, form, work) {
     if (a.type === "choice" || a.type === "picks") return {values: [types.choice.reply(a, e.held, name)]};  //@ choice picks
     return {values: [e.held]};
   }
-  const meaning = names => name => {
-    const m = names[name];
-    if (!m) return F.named([F.wrong.name], false);
-    if (!m.column) {
-      const one = m.of.length ? operand(m.of[0]) : {values: [null]};
-      return F.named(one.values, !!one.list);
-    }
-    return F.named([].concat(...m.of.filter(present).map(of => operand(of).values)), true);
+  const meaning = names => {
+    const of = name => {
+      const m = names[name];
+      if (!m) return F.named([F.wrong.name], false);
+      if (!m.column) {
+        const one = m.of.length ? operand(m.of[0]) : {values: [null]};
+        return F.named(one.values, !!one.list);
+      }
+      return F.named([].concat(...m.of.filter(present).map(of => operand(of).values)), true);
+    };
+    of.list = name => { const list = (form.lists || [])[(names[name] || {}).list]; return list && F.named(list.values, true, list.columns, list.headings); };  //@ lists
+    return of;
   };
   function worth(place) {
     const w = form.work[place];

@@ -102,12 +102,17 @@ function brindelForm(doc, F, around, form, work) {
     return h.unread !== undefined ? {values: [null]} : h;
   }
   function meaning(names) {
-    return function(name) {
+    var of = function(name) {
       var m = names[name];
       if (!m) return F.named([F.wrong.name], false);
       if (!m.column) { var one = valuesOf(m.of[0]); return F.named(one.values, !!one.list); }
       return F.named([].concat.apply([], m.of.map(function(n) { return valuesOf(n).values; })), true);
     };
+    of.list = function(name) {
+      var list = form.lists && form.lists[(names[name] || {}).list];
+      return list && F.named(list.values, true, list.columns, list.headings);
+    };
+    return of;
   }
 
   // What a field gets when a formula comes to `worth`.

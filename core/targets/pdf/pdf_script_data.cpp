@@ -264,6 +264,7 @@ string PdfScriptData::script(const string& sendTo) const {
                  {"rules", rules_.json()},   {"work", formulas_.entries()},
                  {"filled", filled_},        {"starts", starts_},
                  {"sendTo", sendTo},         {"words", words}};
+    if (!formulas_.lists().empty()) data["lists"] = formulas_.lists();
     static const string runtimes = asciiOf("/* SPDX-License-Identifier: 0BSD */\n" + packed(ecmascriptRuntime()) +
                                            packed(fillingRuntime()) + packed(pdfRuntime()));
     string script = runtimes;

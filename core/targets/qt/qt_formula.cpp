@@ -25,8 +25,8 @@ constexpr Operator operators[] = {{"^", "fx::raised", 9, false}, {"&", "fx::join
 
 class Printer {
   public:
-    Printer(const std::function<string(const string&)>& named, const string& of, std::set<string, std::less<>>& uses)
-        : named_(named), of_(of), uses_(uses) {}
+    Printer(const FormulaNames& names, const string& of, std::set<string, std::less<>>& uses)
+        : names_(names), of_(of), uses_(uses) {}
 
     /// An expression that can stand beside an operator of that rank; of type fx::Value where `valued`.
     string print(const Node& node, int rank, bool valued) {
@@ -41,10 +41,10 @@ class Printer {
             case What::left_out:
                 return "fx::Value::leftOut()";
             case What::name:
-                return named_(node.text);
+                return names_.value(node.text);
             case What::prefix:
                 uses_.insert("operators");
-                return node.text + print(*node.parts[0], 10, true);
+                return prefixed(node);
             case What::percent:
                 uses_.insert("operators");
                 return "fx::percent(" + print(*node.parts[0], 0, true) + ")";
@@ -57,6 +57,12 @@ class Printer {
     }
 
   private:
+    /// Two minus signs side by side would be an operator of C++.
+    string prefixed(const Node& node) {
+        const string of = print(*node.parts[0], 10, true);
+        return node.text + (of.starts_with(node.text) ? "(" + of + ")" : of);
+    }
+
     string infix(const Node& node, int rank) {
         uses_.insert("operators");
         const Operator& op = *std::ranges::find(operators, node.text, &Operator::sign);
@@ -64,8 +70,10 @@ class Printer {
         if (!op.between) return string(op.written) + "(" + print(left, 0, true) + ", " + print(right, 0, true) + ")";
         // One side at least is a Value, so that the operator is that of values.
         const bool plain = left.what == What::number && right.what == What::number;
-        const string text =
-            print(left, op.rank, plain) + " " + string(op.written) + " " + print(right, op.rank + 1, false);
+        // A comparison within a comparison says in brackets that it is meant.
+        const int leftRank = op.rank <= 3 ? 4 : op.rank;
+        const string text = print(left, leftRank, plain) + " " + string(op.written) + " " +
+                            print(right, leftRank + (leftRank == op.rank), false);
         return op.rank < rank ? "(" + text + ")" : text;
     }
 
@@ -78,20 +86,22 @@ class Printer {
                                                "now().msecsSinceStartOfDay() / 60000 / 1440.0)";
         uses_.insert(name);
         string out = "fx::" + functionName(name) + "({";
-        for (std::size_t i = 0; i < node.parts.size(); ++i) out += (i ? ", " : "") + print(*node.parts[i], 0, false);
+        for (std::size_t i = 0; i < node.parts.size(); ++i)
+            out += (i ? ", " : "") +
+                   (i == 0 && node.function->list ? names_.list(node.parts[0]->text) : print(*node.parts[i], 0, false));
         return out + "})";
     }
 
-    const std::function<string(const string&)>& named_;
+    const FormulaNames& names_;
     const string& of_;
     std::set<string, std::less<>>& uses_;
 };
 
 }  // namespace
 
-string formulaExpression(const Node& formula, const std::function<string(const string&)>& named, const string& of,
+string formulaExpression(const Node& formula, const FormulaNames& names, const string& of,
                          std::set<string, std::less<>>& uses) {
-    return Printer(named, of, uses).print(formula, 0, true);
+    return Printer(names, of, uses).print(formula, 0, true);
 }
 
 string functionName(std::string_view name) {

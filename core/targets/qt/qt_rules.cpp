@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "core/answers/choice_lists.h"
+#include "core/answers/form_lists.h"
 #include "core/rules/functions.h"
 #include "core/targets/qt/qt_formula.h"
 #include "core/targets/qt/qt_words.h"
@@ -28,18 +29,49 @@ string Writer::resultOf(const Meaning& meaning) {
     return "fx::column({" + all + "})";
 }
 
+/// The list of a field, as a call of the function that gives it.
+string Writer::listOf(const Meaning& meaning) {
+    const auto list = meaning.fields.empty() ? nullptr : form_.derived<FormLists>()->of(meaning.fields.front());
+    if (!list) return "fx::Value(fx::Error::name)";
+    string& name = listNames_[list];
+    if (!name.empty()) return name + "()";
+    const Control& c = *form_.find(meaning.fields.front());
+    name = accessor(c.id) + "List";
+    use("listHeld");
+    include("array");
+    string rows;
+    for (std::size_t i = 0; i < list->headings.size(); ++i) rows += (i ? "\x1f" : "") + list->headings[i];
+    rows = "        QStringView(u" + quotedText(rows) + ")";
+    for (std::size_t at = 0; at < list->values.size(); at += list->columns) {
+        string row;
+        for (std::size_t i = 0; i < list->columns; ++i) {
+            const Scalar& one = list->values[at + i];
+            const auto* number = std::get_if<double>(&one);
+            const auto* text = std::get_if<string>(&one);
+            row += (i ? "\x1f" : "") + (number ? "=" + exactText(*number) : text ? "'" + *text : "");
+        }
+        rows += ",\n        QStringView(u" + quotedText(row) + ")";
+    }
+    lists_ += fmt::format(
+        "/// The list that “{}” takes its choices from.\nauto {}() -> const fx::Value &\n{{\n    static constexpr "
+        "std::array rows = {{\n{}}};\n    static const fx::Value list = fx::listHeld(rows);\n    return "
+        "list;\n}}\n",
+        inComment(calledBy(form_, c)), name, rows);
+    return name + "()";
+}
+
 string Writer::formula(const NodePtr& tree, const std::vector<std::pair<string, Meaning>>& names, bool inCircle) {
     use("Value");
     if (inCircle) return "fx::Value(fx::Error::circle)";
     if (!tree) return "fx::Value(fx::Error::name)";
-    return formulaExpression(
-        *tree,
-        [&](const string& name) -> string {
-            for (const auto& [known, meaning] : names)
-                if (known == name) return resultOf(meaning);
-            return "fx::Value(fx::Error::name)";
-        },
-        within_, uses_);
+    auto meaningOf = [&](const string& name) {
+        const auto at = std::ranges::find(names, name, &std::pair<string, Meaning>::first);
+        return at == names.end() ? Meaning() : at->second;
+    };
+    return formulaExpression(*tree,
+                             {.value = [&](const string& name) { return resultOf(meaningOf(name)); },
+                              .list = [&](const string& name) { return listOf(meaningOf(name)); }},
+                             within_, uses_);
 }
 
 string Writer::formula(const string& text, Id from) {

@@ -168,6 +168,7 @@ void Writer::putTogether() {
         {"INCLUDES", includes},
         {"SENTENCES", indented(sentences(), 6)},
         {"FILLING", indented(filling_)},
+        {"LISTS", lists_.empty() ? "" : "namespace {\n" + lists_ + "} // namespace\n"},
         {"WINDOW", indented(window())},
         {"SIZE", size},
         {"MADE", made},

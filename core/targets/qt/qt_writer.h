@@ -113,6 +113,7 @@ class Writer {
     std::string steps(const std::vector<Step>& all, Id from);
     std::string step(const Step& one, Id from);
     std::string resultOf(const Meaning& meaning);
+    std::string listOf(const Meaning& meaning);
     std::string givenTo(const Worked& worked, const std::string& value);
     std::string runOf(Id id);
 
@@ -145,6 +146,8 @@ class Writer {
     std::set<std::string> tells_;                            // signals for the host
     std::vector<std::pair<std::string, std::string>> made_;  // functions that make what containers hold: name, body
     std::string filling_, runs_, works_, rules_;
+    std::string lists_;  // functions that give the lists that formulas ask
+    std::map<std::shared_ptr<const Operand>, std::string> listNames_;  // and what they are called
     std::map<std::string, std::string> values_;
     std::set<std::string, std::less<>> flags_;
     std::string within_;  // what stands before an answer where an expression is written

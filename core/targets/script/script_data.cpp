@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "core/answers/answering.h"
+#include "core/answers/form_lists.h"
 #include "core/answers/required_marks.h"
 #include "core/model/visibility.h"
 #include "core/rules/ecmascript.h"
@@ -185,16 +186,34 @@ void addLimits(ScriptJson& a, const Form& form, const Control& c) {
 std::size_t ScriptFormulas::add(ScriptJson entry, const NodePtr& tree,
                                 const std::vector<std::pair<string, Meaning>>& names, bool inCircle) {
     ScriptJson& meanings = entry["names"] = ScriptJson::object();
+    const auto listed = tree ? listsOf(*tree) : std::set<string>();
     for (const auto& [name, meaning] : names) {
         if (!meaning.known) continue;
         ScriptJson of = ScriptJson::array();
         for (Id id : meaning.fields) of.push_back(answerName(form_, *form_.find(id)));
         ScriptJson& one = meanings[name] = {{"of", of}};
         if (meaning.column) one["column"] = true;
+        if (listed.contains(name) && !meaning.fields.empty()) addList(one, meaning.fields.front());
     }
     entries_.push_back(std::move(entry));
     functions_.push_back(inCircle ? "F.wrong.circle" : tree ? ecmascriptOf(*tree) : "F.wrong.name");
     return entries_.size() - 1;
+}
+
+void ScriptFormulas::addList(ScriptJson& meaning, Id field) {
+    const auto list = form_.derived<FormLists>()->of(field);
+    if (!list) return;
+    const auto at = std::ranges::find(held_, list);
+    meaning["list"] = at - held_.begin();
+    if (at != held_.end()) return;
+    held_.push_back(list);
+    ScriptJson values = ScriptJson::array();
+    for (const Scalar& one : list->values) {
+        const auto* number = std::get_if<double>(&one);
+        const auto* text = std::get_if<string>(&one);
+        values.push_back(number ? ScriptJson(*number) : text ? ScriptJson(*text) : ScriptJson());
+    }
+    lists_.push_back({{"columns", list->columns}, {"headings", list->headings}, {"values", std::move(values)}});
 }
 
 std::size_t ScriptFormulas::add(const string& on, std::string_view prop, const Worked& worked) {

@@ -5,6 +5,7 @@
 #include <nlohmann/json.hpp>
 
 #include "core/rules/dependence.h"
+#include "core/rules/evaluate.h"
 #include "core/rules/moved_controls.h"
 
 namespace brindel {
@@ -51,12 +52,17 @@ class ScriptFormulas {
     std::size_t add(const std::string& formula, Id from);
     const ScriptJson& entries() const { return entries_; }
     const std::vector<std::string>& functions() const { return functions_; }
+    /// The lists that they look things up in, each once; the meaning of a name has its place.
+    const ScriptJson& lists() const { return lists_; }
 
   private:
     std::size_t add(ScriptJson entry, const NodePtr& tree, const std::vector<std::pair<std::string, Meaning>>& names,
                     bool inCircle);
+    void addList(ScriptJson& meaning, Id field);
 
     const Form& form_;
+    ScriptJson lists_ = ScriptJson::array();
+    std::vector<std::shared_ptr<const Operand>> held_;  // those lists
     ScriptJson entries_ = ScriptJson::array();
     std::vector<std::string> functions_;
 };
