@@ -68,6 +68,19 @@ test("sixty filled cases of the demo forms come to what a session says", async t
   assert.equal(accepted + refused, 60);
 });
 
+test("so does a boat that is looked up in the list that the form holds", async () => {
+  const form = join(source, "tests/forms/boat-lookup.brindel");
+  await compared(form, 12, 900);
+  const page = await opened(browser, pageFileOf(form));
+  const now = () => page.evaluate(() => [document.getElementById("txtOwner").value, document.getElementById("numLength").value]);
+  assert.deepEqual(await now(), ["nobody", "23.75"]);
+  for (const [boat, ...told] of [["Kittiwake", 'Ines "Tern" Ó Briain', "7.75"], ["השחף", "Ada", "5.00"]]) {
+    await page.locator("#cboBoat").selectOption({label: boat});
+    assert.deepEqual(await now(), told);
+  }
+  await page.context().close();
+});
+
 test("so do jotted forms", async t => {
   const {accepted, refused} = await each(jottedForms(), (form, i) => compared(form, 3, 100 + i));
   t.diagnostic(`${accepted} accepted, ${refused} refused`);
