@@ -213,24 +213,16 @@ function brindelFormulas(around) {
   }
   // A number that is not below zero with so many places, by the fewest digits that say it.
   function decimalsOf(x, places) {
-    for (var n = 14, said = x.toExponential(14); n < 17 && Number(said) !== x; ++n) said = x.toExponential(n + 1);
-    var m = /^(\d)(?:\.(\d+))?e([+-]\d+)$/.exec(said), digits = m[1] + (m[2] || ""), power = signed(m[3]);
-    var kept = power + 1 + places;
-    if (kept < 0) digits = "";
-    else if (kept < digits.length) {
-      var up = digits[kept] >= "5", list = digits.slice(0, kept).split(""), i = kept - 1;
-      for (; up && i >= 0 && list[i] === "9"; --i) list[i] = "0";
-      if (up && i >= 0) list[i] = String(Number(list[i]) + 1);
-      else if (up) {
-        list.unshift("1");
-        ++power;
-      }
-      digits = list.join("");
+    var said = String(rounded(x, places)).split("e"), parts = said[0].split("."), whole = parts[0], behind = parts[1] || "";
+    var power = said[1] ? signed(said[1]) : 0;
+    if (power > 0) {
+      whole += behind + times("0", power - behind.length);
+      behind = "";
+    } else if (power < 0) {
+      behind = times("0", -power - 1) + whole + behind;
+      whole = "0";
     }
-    digits += times("0", power + 1 + places - digits.length);
-    if (power < 0) digits = times("0", -power - 1) + digits;
-    var whole = power < 0 ? "" : digits.slice(0, power + 1), behind = power < 0 ? digits : digits.slice(power + 1);
-    return [whole || "0", behind.slice(0, places)];
+    return [whole, (behind + times("0", places)).slice(0, places)];
   }
   function numberShown(x, places, grouped) {
     var plain = decimalsOf(Math.abs(x), Math.min(places, 20));

@@ -14,19 +14,6 @@ namespace {
 
 using Words = std::set<string, std::less<>>;
 
-/// The functions and operators of the formulas' runtime that a script calls.
-Words calledIn(std::string_view script) {
-    Words all;
-    for (const auto& [before, end] : {std::pair<std::string_view, char>("F.op.", '('),
-                                      {"F.call(\"", '"'},
-                                      {"F . op . ", ' '},
-                                      {"F . call ( \"", '"'}})
-        for (std::size_t at = 0; (at = script.find(before, at)) != string::npos;) {
-            at += before.size();
-            all.emplace(script.substr(at, script.find(end, at) - at));
-        }
-    return all;
-}
 /// The types of answers that a form has: text always.
 Words typesIn(const Words& features) {
     Words all = features;

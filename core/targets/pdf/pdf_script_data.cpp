@@ -1,4 +1,5 @@
 #include "core/targets/pdf/pdf_script_data.h"
+#include "core/targets/script/shorten.h"
 
 #include <fmt/format.h>
 
@@ -9,6 +10,7 @@
 #include "core/session/limits.h"
 #include "core/targets/pdf/pdf_carries.h"
 #include "core/targets/pdf/pdf_states.h"
+#include "core/targets/script/shorten.h"
 #include "core/text/phrases.h"
 
 namespace brindel {
@@ -265,14 +267,19 @@ string PdfScriptData::script(const string& sendTo) const {
                  {"filled", filled_},        {"starts", starts_},
                  {"sendTo", sendTo},         {"words", words}};
     if (!formulas_.lists().empty()) data["lists"] = formulas_.lists();
-    static const string runtimes = asciiOf("/* SPDX-License-Identifier: 0BSD */\n" + packed(ecmascriptRuntime()) +
-                                           packed(fillingRuntime()) + packed(pdfRuntime()));
-    string script = runtimes;
+    string formulas;
+    for (const string& one : formulas_.functions()) formulas += "function(F, $) { return " + one + "; },\n";
+    // What all forms have, and of the formulas' functions those that this one calls.
+    const string common = string(fillingRuntime()) + string(pdfRuntime());
+    static const string rest = asciiOf(packed(common));
+    string script = "/* SPDX-License-Identifier: 0BSD */\n" +
+                    asciiOf(packed(withoutUnused(ecmascriptRuntime(), {"f", "op"}, calledIn(formulas + common),
+                                                 common + formulas))) +
+                    rest;
     script += "var brindel = (function(doc) {\n" + aroundOnTheDay(language) +
               "return brindelForm(doc, brindelFormulas(around), around, " +
               data.dump(-1, ' ', true, Json::error_handler_t::replace) + ", [\n";
-    for (const string& one : formulas_.functions()) script += "function(F, $) { return " + one + "; },\n";
-    script += "]);\n})(this);\nbrindel.opened();\n";
+    script += formulas + "]);\n})(this);\nbrindel.opened();\n";
     return script;
 }
 

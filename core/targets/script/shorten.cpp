@@ -277,6 +277,19 @@ string withoutUnused(std::string_view script, const Words& tables, const Words& 
     return out;
 }
 
+Words calledIn(std::string_view script) {
+    Words all;
+    for (const auto& [before, end] : {std::pair<std::string_view, char>("F.op.", '('),
+                                      {"F.call(\"", '"'},
+                                      {"F . op . ", ' '},
+                                      {"F . call ( \"", '"'}})
+        for (std::size_t at = 0; (at = script.find(before, at)) != string::npos;) {
+            at += before.size();
+            all.emplace(script.substr(at, script.find(end, at) - at));
+        }
+    return all;
+}
+
 string shortened(std::string_view script, const Words& kept) {
     const Tokens t = tokensIn(script);
     // Names that are declared: of functions, their parameters, variables.

@@ -19,6 +19,8 @@ std::set<std::string, std::less<>> askedIn(std::string_view script);
 /// that nothing asks for, here or in `others`.
 std::string withoutUnused(std::string_view script, const std::set<std::string, std::less<>>& tables,
                           const std::set<std::string, std::less<>>& wanted, std::string_view others);
+/// The functions and operators of the formulas' runtime that a script calls.
+std::set<std::string, std::less<>> calledIn(std::string_view script);
 /// The same without comments and blanks, and with names of one or two letters for all that it declares itself; names in
 /// `kept` stay.
 std::string shortened(std::string_view script, const std::set<std::string, std::less<>>& kept);
