@@ -13,12 +13,10 @@ function brindelFormulas(around) {
     notAvailable: new Wrong("#N/A"),
     circle: new Wrong("#CIRCLE!")
   };
-  // What a name stands for: a value, or the values of a list, row by row, with the headings of its columns.
-  function Named(values, list, columns, headings) {
+  // What a name stands for: a value, or the values of a list; of one that a form holds row by row.
+  function Named(values, list) {
     this.values = values;
     this.list = list;
-    this.columns = columns || 1;
-    this.headings = headings || [];
   }
 
   // What later editions of the language have.
@@ -164,10 +162,10 @@ function brindelFormulas(around) {
   function trim(text) { return text.replace(/^[ \t\r\n]+|[ \t\r\n]+$/g, ""); }
   function isSpace(c) { return /\s/.test(c) || c === "\u202f"; }
   // Not every interpreter reads a sign before digits alone.
-  function signed(text) { return text[0] === "-" ? -Number(text.slice(1)) : Number(text.replace(/^\+/, "")); }
+  function signed(text) { return text[0] === "-" ? -text.slice(1) : text[0] === "+" ? signed(text.slice(1)) : +text; }
   function plainNumber(text) {
     if (!/^\+?-?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/.test(text)) return null;
-    var x = signed(text.replace(/^\+/, ""));
+    var x = signed(text);
     return isFinite(x) ? x : null;
   }
   function numberTyped(text) {
@@ -213,23 +211,16 @@ function brindelFormulas(around) {
   }
   // A number that is not below zero with so many places, by the fewest digits that say it.
   function decimalsOf(x, places) {
-    var said = String(rounded(x, places)).split("e"), parts = said[0].split("."), whole = parts[0], behind = parts[1] || "";
-    var power = said[1] ? signed(said[1]) : 0;
-    if (power > 0) {
-      whole += behind + times("0", power - behind.length);
-      behind = "";
-    } else if (power < 0) {
-      behind = times("0", -power - 1) + whole + behind;
-      whole = "0";
-    }
-    return [whole, (behind + times("0", places)).slice(0, places)];
+    var said = String(rounded(x, places)).split("e"), parts = said[0].split("."), digits = parts.join("");
+    var point = parts[0].length + (said[1] ? signed(said[1]) : 0);
+    digits = times("0", 1 - point) + digits;
+    point = Math.max(point, 1);
+    digits += times("0", point + places - digits.length);
+    return [digits.slice(0, point), digits.slice(point, point + places)];
   }
   function numberShown(x, places, grouped) {
-    var plain = decimalsOf(Math.abs(x), Math.min(places, 20));
-    var whole = plain[0];
-    if (grouped && whole.length >= around.groups[0] + around.leastGroup) {
-      var parts = [];
-      var size = around.groups[0];
+    var plain = decimalsOf(Math.abs(x), Math.min(places, 20)), whole = plain[0], parts = [], size = around.groups[0];
+    if (grouped && whole.length >= size + around.leastGroup) {
       while (whole.length > size) {
         parts.unshift(whole.slice(-size));
         whole = whole.slice(0, -size);
@@ -237,8 +228,7 @@ function brindelFormulas(around) {
       }
       whole = [whole].concat(parts).join(around.group);
     }
-    var said = (x < 0 || x === 0 && 1 / x < 0 ? around.minus || "-" : "") + whole + (plain[1] ? around.decimal + plain[1] : "");
-    return inDigits(said);
+    return inDigits((x < 0 || x === 0 && 1 / x < 0 ? around.minus || "-" : "") + whole + (plain[1] ? around.decimal + plain[1] : ""));
   }
 
   // ---- days: 1 is 1899-12-31 ----
@@ -269,21 +259,13 @@ function brindelFormulas(around) {
   }
   // The moment that a text says as files have it: 2026-04-01, 08:30, 08:30:15, 2026-04-01 08:30.
   function momentSaid(text) {
-    var m = /^(\d{4}-\d\d-\d\d)(?:[T ](.+))?$/.exec(text), d = m && isoDay(m[1]);
-    if (m) {
-      if (d === null) return null;
-      var t = !m[2] ? 0 : momentSaid(m[2]);
-      return t !== null && t < 1 ? d + t : null;
-    }
-    m = /^(\d{1,2}):(\d\d)(?::(\d\d)(\.\d*)?)?$/.exec(text);
-    return m && m[1] < 24 && m[2] < 60 && (m[3] || 0) < 60 ?
-        (Number(m[1]) * 3600 + Number(m[2]) * 60 + Number(m[3] || 0) + Number("0" + (m[4] || ""))) / 86400 :
-        null;
+    var m = /^(\d{4}-\d\d-\d\d)?(?:(?:^|[T ])(\d{1,2}):(\d\d)(?::(\d\d(?:\.\d*)?))?)?$/.exec(text), d = m && m[1] ? isoDay(m[1]) : 0;
+    if (!text || !m || d === null || m[2] > 23 || m[3] > 59 || m[4] >= 60) return null;
+    return d + ((m[2] || 0) * 3600 + (m[3] || 0) * 60 + Number(m[4] || 0)) / 86400;
   }
   function minutesTyped(text) {
     var clean = trim(text), m = /^(\d{1,2})[:.](\d\d)$/.exec(clean) || /^(\d\d)(\d\d)$/.exec(clean);
-    if (!m || Number(m[1]) > 23 || Number(m[2]) > 59) return null;
-    return Number(m[1]) * 60 + Number(m[2]);
+    return !m || m[1] > 23 || m[2] > 59 ? null : m[1] * 60 + Number(m[2]);
   }
   // Digits as the form's language has them.
   function inDigits(said) {
@@ -330,15 +312,14 @@ function brindelFormulas(around) {
     if (typeof v === "boolean") return v ? 1 : 0;
     if (isNothing(v)) return 0;
     if (!isText(v)) return v;
-    var clean = trim(v), moment = momentSaid(clean);
-    if (moment !== null) return moment;
-    var percent = /%$/.test(clean), plain = percent ? trim(clean.slice(0, -1)) : clean;
+    var clean = trim(v), plain = trim(clean.replace(/%$/, "")), x = momentSaid(clean);
+    if (x !== null) return x;
     // By the language first: 1.234 is a thousand and more where a point parts thousands.
-    var typed = numberTyped(plain);
-    if (typed === null) typed = plainNumber(plain);
-    if (typed !== null) return percent ? typed / 100 : typed;
-    var minutes = minutesTyped(clean);
-    return minutes !== null ? minutes / 1440 : wrong.value;
+    x = numberTyped(plain);
+    if (x === null) x = plainNumber(plain);
+    if (x !== null) return /%$/.test(clean) ? x / 100 : x;
+    x = minutesTyped(clean);
+    return x !== null ? x / 1440 : wrong.value;
   }
   function asText(v) {
     if (typeof v === "boolean") return v ? "TRUE" : "FALSE";
@@ -353,11 +334,11 @@ function brindelFormulas(around) {
     return upper === "TRUE" ? true : upper === "FALSE" ? false : wrong.value;
   }
   // Full folding of letters; a dotless i is a letter of its own where the language has it.
-  var dotless = /^(tr|az)/.test(around.language);
-  function foldRun(text) { return text.replace(/[\u1e9e\xdf]/g, "ss").toUpperCase().toLowerCase().replace(/ς/g, "σ"); }
   function fold(text) {
-    if (dotless) return text.replace(/I/g, "ı").replace(/İ/g, "i").replace(/[^ıi]+/g, foldRun);
-    return text.replace(/[^ı]+/g, foldRun);
+    if (/^(tr|az)/.test(around.language)) text = text.replace(/I/g, "ı").replace(/İ/g, "i");
+    return text.replace(/[^ı]+/g, function(run) {
+      return run.replace(/[\u1e9e\xdf]/g, "ss").toUpperCase().toLowerCase().replace(/ς/g, "σ");
+    });
   }
   function byCodePoint(a, b) {
     var x = lettersOf(a), y = lettersOf(b);
@@ -638,11 +619,17 @@ function brindelFormulas(around) {
     if (found < 0) throw wrong.notAvailable;
     return found;
   }
+  function listed(values, columns, headings) {
+    var list = new Named(values, true);
+    list.columns = columns;
+    list.headings = headings;
+    return list;
+  }
   // A list with its columns.
   function table(x) {
-    if (!(x instanceof Named)) return new Named([thrown(x === undefined ? null : x)], false);
-    if (!x.list && x.values.length === 1) thrown(x.values[0]);
-    return x;
+    var list = all(x);
+    if (!(x instanceof Named && x.list) && list.length === 1) thrown(list[0]);
+    return x instanceof Named && x.columns ? x : listed(list, 1, []);
   }
   // A column of a list, by its heading or its number from 1 on.
   function columnAt(a, i, list) {
@@ -1467,10 +1454,10 @@ function brindelFormulas(around) {
     },
     LIST: function(a) {
       var list = table(a[0]);
-      if (!list.list) throw wrong.name;
+      if (!(a[0] instanceof Named)) throw wrong.name;
       if (!given(a, 1)) return list;
       var column = columnAt(a, 1, list);
-      return new Named(everyOf(list, column), true, 1, [list.headings[column]]);
+      return listed(everyOf(list, column), 1, [list.headings[column]]);
     },
     TODAY: function() { return around.today; },
     NOW: function() { return around.today + around.minutes / 1440; },
@@ -1620,7 +1607,8 @@ function brindelFormulas(around) {
     asLogical: asLogical,
     one: one,
     compared: compared,
-    named: function(values, list, columns, headings) { return new Named(values, !!list, columns, headings); },
+    named: function(values, list) { return new Named(values, !!list); },
+    listed: listed,
     numberTyped: numberTyped, numberShown: numberShown, trim: trim, dayOf: dayOf, serialOf: serialOf, isoDay: isoDay,
     padded: padded, lettersOf: lettersOf, inDigits: inDigits, plainDigits: plainDigits,
     isWrong: isWrong,

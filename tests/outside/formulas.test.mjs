@@ -155,6 +155,8 @@ const differences = [
   {engine: "formulajs", names: "COLUMNS", when: a => ofTexts(a[0]), why: "counts letters of a text"},
   {engine: "formulajs", names: "COUNTA", when: a => a.includes(""), why: "an empty text is nothing there; by the standard it is something"},
   {engine: "formulajs", names: "INDEX", why: "wants lists of lists"},
+  {engine: "formulajs", names: "VLOOKUP HLOOKUP", why: "wants lists of lists"},
+  {engine: "hyperformula", names: "VLOOKUP HLOOKUP", when: a => a[3] !== false && !isSorted(a[1]), why: "lists that are not sorted have no certain answer (6.14.12)"},
   {engine: "formulajs", names: "LOOKUP", when: a => ofTexts(a[1]), why: "mixes texts and numbers"},
   {engine: "formulajs", names: "MATCH", when: a => a[2] !== 0, why: "finds the first of equal ones, and the nearest above in a list that does not fall (6.14.9)"},
   {engine: "formulajs", names: "MODE PERCENTILE RANK MEDIAN PRODUCT SMALL NPV SUMPRODUCT STDEV STDEVP VAR VARP SUMIF", when: a => has(a, ofTexts), why: "texts and empties in lists are not passed over (6.3.7)"},

@@ -34,10 +34,10 @@ std::vector<std::string> by(const std::string& interpreter, const std::vector<st
         script += std::string("], ") + (operand.list ? "true" : "false") + ");\n";
     }
     script += "var $ = function(name) { return values[name] || F.named([F.wrong.name], false); }, out = [];\n";
-    script += "$.list = function(name) { return name === 'word' ? F.named([";
+    script += "$.list = function(name) { return name === 'word' ? F.listed([";
     const Operand list = caseList("word");
     for (const Scalar& one : list.values) script += literal(one) + ", ";
-    script += "], true, 4, " + nlohmann::json(list.headings).dump() + ") : undefined; };\n";
+    script += "], 4, " + nlohmann::json(list.headings).dump() + ") : undefined; };\n";
     // A function each: all in one are too long for some interpreters.
     for (const std::string& formula : formulas)
         script += "(function() { out.push(F.shown(" + ecmascriptOf(*readFormula(formula).value()) + ")); })();\n";

@@ -271,14 +271,12 @@ function brindelSession(F, I, around, form, work) {
   const meaning = names => {
     const of = name => {
       const m = names[name];
-      if (!m) return F.named([F.wrong.name], false);
-      if (!m.column) {
-        const one = m.of.length ? operand(m.of[0]) : {values: [null]};
-        return F.named(one.values, !!one.list);
-      }
-      return F.named([].concat(...m.of.filter(present).map(of => operand(of).values)), true);
+      if (!m) return F.wrong.name;
+      if (m.column) return F.named([].concat(...m.of.filter(present).map(of => operand(of).values)), true);
+      const one = m.of.length ? operand(m.of[0]) : {values: [null]};
+      return F.named(one.values, one.list);
     };
-    of.list = name => { const list = (form.lists || [])[(names[name] || {}).list]; return list && F.named(list.values, true, list.columns, list.headings); };  //@ lists
+    of.list = name => { const list = (form.lists || [])[(names[name] || {}).list]; return list && F.listed(list.values, list.columns, list.headings); };  //@ lists
     return of;
   };
   function worth(place) {

@@ -110,7 +110,7 @@ function brindelForm(doc, F, around, form, work) {
     };
     of.list = function(name) {
       var list = form.lists && form.lists[(names[name] || {}).list];
-      return list && F.named(list.values, true, list.columns, list.headings);
+      return list && F.listed(list.values, list.columns, list.headings);
     };
     return of;
   }
