@@ -24,7 +24,7 @@ void eachRule(const Form& form, const std::function<void(Id, const Rule&)>& visi
 void formulasLost(const Checked& in, Findings& found) {
     in.form.controls.each([&](Id id, const Control& c) {
         for (const auto& [prop, formula] : c.formulas)
-            if (workedOutInPdf(prop).empty() && !choicesFollowAnswers(in.form, id))
+            if (!isWorkedOutInPdf(prop) && !choicesFollowAnswers(in.form, id))
                 found.push_back(
                     {nullptr,
                      {id},

@@ -2,8 +2,8 @@
 
 #include <algorithm>
 
-#include "core/answers/form_lists.h"
 #include "core/rules/dependence.h"
+#include "core/rules/form_lists.h"
 #include "core/rules/functions.h"
 #include "core/rules/meaning.h"
 

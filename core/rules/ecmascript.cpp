@@ -137,4 +137,38 @@ bool isEcmascriptPattern(const std::string& pattern) {
     return std::ranges::all_of(pattern, [](char c) { return (static_cast<unsigned char>(c) & 0xF8) != 0xF0; });
 }
 
+std::string patternOfAllLetters(const std::string& pattern) {
+    constexpr std::string_view letters = "\\p{Alphabetic}\\p{M}\\p{Nd}\\p{Pc}\\u200c\\u200d";
+    constexpr std::string_view escapable = "^$\\.*+?()[]{}|/-";
+    std::string out;
+    bool among = false, speaks = false;  // within brackets; of digits or letters
+    for (std::size_t i = 0; i < pattern.size(); ++i) {
+        const char c = pattern[i];
+        if (c == '[' && !among) {
+            among = true;
+        } else if (c == ']' && among) {
+            among = false;
+        } else if (c == '\\' && i + 1 < pattern.size()) {
+            const char of = pattern[++i];
+            speaks = speaks || of == 'd' || of == 'D' || of == 'w' || of == 'W';
+            if (of == 'd' || of == 'D')
+                out += of == 'd' ? "\\p{Nd}" : "\\P{Nd}";
+            else if (of == 'w' && among)
+                out += letters;
+            else if (of == 'w' || (of == 'W' && !among))
+                out.append(of == 'w' ? "[" : "[^").append(letters) += ']';
+            else if (of == 'W')
+                return pattern;  // no set of ES2018 has what another has not
+            else if (std::isalnum(static_cast<unsigned char>(of)) || escapable.find(of) != std::string_view::npos)
+                out.append("\\") += of == '-' && !among ? 'x' : of;
+            else
+                out += of;
+            if (of == '-' && !among) out += "2d";
+            continue;
+        }
+        out += c;
+    }
+    return speaks ? out : pattern;
+}
+
 }  // namespace brindel

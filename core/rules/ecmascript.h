@@ -20,6 +20,9 @@ std::string ecmascriptAround(const std::string& language, double today, int minu
 /// True for a pattern that ECMAScript (5) matches as Brindel does: none of the classes, switches and marks that only
 /// others have, no letters beyond the first plane.
 bool isEcmascriptPattern(const std::string& pattern);
+/// The same as ECMAScript 2018 has it with the flag "u": \d and \w are the digits and letters of all languages, as they
+/// are in Brindel (UTS 18, annex C). The pattern itself where it speaks of neither.
+std::string patternOfAllLetters(const std::string& pattern);
 /// A text as an ECMAScript literal that can stand in a page: no line break, no </ in it.
 std::string ecmascriptText(std::string_view text);
 

@@ -1609,7 +1609,7 @@ function brindelFormulas(around) {
     compared: compared,
     named: function(values, list) { return new Named(values, !!list); },
     listed: listed,
-    numberTyped: numberTyped, numberShown: numberShown, trim: trim, dayOf: dayOf, serialOf: serialOf, isoDay: isoDay,
+    numberTyped: numberTyped, numberShown: numberShown, trim: trim, eachWord: eachWord, dayOf: dayOf, serialOf: serialOf, isoDay: isoDay,
     padded: padded, lettersOf: lettersOf, inDigits: inDigits, plainDigits: plainDigits,
     isWrong: isWrong,
     names: Object.keys(f),

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/answers/form_lists.h"
+#include "core/rules/form_lists.h"
 
 namespace brindel {
 namespace {

@@ -1,6 +1,6 @@
 // Formulas of a form that is being filled: values, what shows, what must be filled in, limits, wording.
-#include "core/answers/form_lists.h"
 #include "core/edit/edits.h"
+#include "core/rules/form_lists.h"
 #include "core/session/result.h"
 #include "tests/session/session_support.h"
 

@@ -288,7 +288,7 @@ string Page::sheets() {
     return all;
 }
 
-Page::Sheets Page::css() const {
+Page::Sheets Page::css() {
     const Control& root = form_.root();
     const double base = form_.isDialog() ? 1 : look_.basePoints() * 96 / 72 / 16;
     const Measures& measures = measuresFor(form_);

@@ -9,6 +9,7 @@
 #include "core/targets/added_rows.h"
 #include "core/targets/html/html_look.h"
 #include "core/targets/html/html_page.h"
+#include "core/targets/script/form_data.h"
 #include "core/text/fonts.h"
 #include "core/text/phrases.h"
 
@@ -86,12 +87,12 @@ class Page {
     std::string table(const Control& c, const std::string& placed);
     std::string sheets();
     std::string sheetOf(const Control& page, std::size_t number, std::size_t count);
-    std::set<std::string, std::less<>> features() const;
+    const std::set<std::string, std::less<>>& features();
     std::string script();
     struct Sheets {
         std::string narrow, wide, from;  // the width in em from which on the second holds
     };
-    Sheets css() const;
+    Sheets css();
 
     const FormSession& opened_;
     const Form form_;
@@ -99,6 +100,8 @@ class Page {
     PageChoice choice_;
     std::string language_;
     MovedControls moved_;
+    std::optional<FormData> data_;
+    std::set<std::string, std::less<>> features_;
     std::set<Id> spoken_;  // that a formula gives a wording
     std::unordered_map<Id, std::string> keys_;
     LookSheet look_;
@@ -108,20 +111,17 @@ class Page {
 
 /// The markup of a control that holds no others, with the classes that place it.
 std::string controlMarkup(Page& page, const Control& c, const std::string& placed);
-/// The form as data for the script of its page, and the functions of its formulas; of the words that the script can
-/// say those that are `asked` for.
-struct PageData {
-    std::string json;
-    std::vector<std::string> functions;
-};
-PageData pageData(const Page& page, const PageChoice& choice, const std::set<std::string, std::less<>>& asked);
+/// The form as data for its session.
+FormData dataOf(const Page& page);
+/// The same with what else the script of the page needs; of the words that it can say those that are `asked` for.
+std::string pageData(const Page& page, const PageChoice& choice, FormData& form,
+                     const std::set<std::string, std::less<>>& asked);
 /// How a browser may fill a field in by itself (HTML, 4.10.18.7), as the designer says, or guessed from what it is
 /// called; empty for nothing.
 std::string autocompleteOf(const Form& form, const Control& c);
 
 /// The page's own style sheet and scripts, as text.
 std::string_view pageCss();
-std::string_view sessionScript();
 std::string_view viewScript();
 
 }  // namespace brindel::html

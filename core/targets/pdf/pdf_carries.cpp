@@ -2,8 +2,6 @@
 
 #include <algorithm>
 
-#include "core/targets/script/script_data.h"
-
 namespace brindel {
 namespace {
 
@@ -15,8 +13,8 @@ constexpr Event notAsked[] = {Event::doublePressed, Event::key};
 
 }  // namespace
 
-std::string_view workedOutInPdf(Prop prop) {
-    return std::ranges::find(worked, prop) == std::end(worked) ? std::string_view() : workedOutWord(prop);
+bool isWorkedOutInPdf(Prop prop) {
+    return std::ranges::find(worked, prop) != std::end(worked);
 }
 
 bool isDoneInPdf(Action step) {

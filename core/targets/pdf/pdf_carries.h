@@ -6,8 +6,8 @@
 
 namespace brindel {
 
-/// The word of the runtime for a property that is worked out in a PDF; empty for one that is not.
-std::string_view workedOutInPdf(Prop prop);
+/// True for a property that is worked out in a PDF.
+bool isWorkedOutInPdf(Prop prop);
 /// True for a step that is done there, and for an event at which rules are asked.
 bool isDoneInPdf(Action step);
 bool isAskedInPdf(Event event);

@@ -23,9 +23,11 @@ void PdfScripts::addTo(Object field, const Control& c) const {
     if (data_.isWorkedOut(*answer) && isTyped(c)) {
         actions = {{"/C", "worked"}};
     } else {
-        const bool judged = data_.isJudged(*answer), listed = c.is().answers == AnswerType::picks;
-        if (judged) actions.emplace_back("/K", "typed");
-        if (judged || (data_.setsOff(*answer) && (isTyped(c) || listed))) actions.emplace_back("/V", "taken");
+        const bool judged = data_.isJudged(*answer), follows = data_.setsOff(*answer);
+        const bool letters = c.is().answer().free && has(c.kind, Prop::letters) && c.as<LetterCase>() != LetterCase::asTyped;
+        if (letters || (follows && isTyped(c) && !c.is().answer().listed)) actions.emplace_back("/K", "typed");
+        if (judged || (follows && (isTyped(c) || c.is().answers == AnswerType::picks)))
+            actions.emplace_back("/V", "taken");
     }
     if (c.is().answer().numeric) actions.emplace_back("/F", "shown");
     if (actions.empty()) return;
@@ -57,7 +59,7 @@ void PdfScripts::addToWidget(Object widget, const Control& c) const {
 Object PdfScripts::pressed(const Control& c, std::size_t page) const {
     const ButtonRole role = c.as<ButtonRole>();
     if (build_.options.archive) return Object::newNull();  // nothing runs in it (ISO 19005-3, 6.5.1)
-    if (data_.hasRules(answerName(build_.form, c)) || role == ButtonRole::accept) return call("pressed");
+    if (data_.hasRules(c) || role == ButtonRole::accept) return call("pressed");
     // Where no rule says otherwise, plain actions do, which viewers without scripts know as well.
     if (role == ButtonRole::clear) return Object::parse("<< /S /ResetForm >>");
     const std::size_t to = role == ButtonRole::next               ? page + 1
@@ -76,6 +78,7 @@ void PdfScripts::finish() {
     // The cursor starts where the form says, in viewers that run scripts (12.6.4.16); else at the first.
     if (const string start = data_.startsIn(); !start.empty())
         root.replaceKey("/OpenAction", pdfScript(fmt::format("this.getField({}).setFocus();", ecmascriptText(start))));
+    const bool closes = data_.hasRules(build_.designed.root(), "closes");
     Object action = Object::newDictionary();
     action.replaceKey("/S", Object::newName("/JavaScript"));
     action.replaceKey("/JS", Object::newStream(&build_.pdf, data_.script(build_.options.sendTo)));
@@ -84,7 +87,7 @@ void PdfScripts::finish() {
     Object names = Object::newDictionary();
     names.replaceKey("/JavaScript", build_.pdf.makeIndirectObject(tree));
     root.replaceKey("/Names", names);
-    if (!data_.hasRules("form", "closes")) return;
+    if (!closes) return;
     Object actions = Object::newDictionary();
     actions.replaceKey("/WC", pdfScript("brindel.closing();"));
     root.replaceKey("/AA", actions);

@@ -4,7 +4,7 @@
 #include <algorithm>
 
 #include "core/answers/choice_lists.h"
-#include "core/answers/form_lists.h"
+#include "core/rules/form_lists.h"
 #include "core/rules/functions.h"
 #include "core/targets/qt/qt_formula.h"
 #include "core/targets/qt/qt_words.h"

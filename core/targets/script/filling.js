@@ -300,9 +300,9 @@ function brindelFilling(F, around, words) {
   function cased(a, said, whole) {
     if (a.letters === "upper") return said.toLocaleUpperCase(around.language);
     if (a.letters === "lower") return said.toLocaleLowerCase(around.language);
-    if (whole && a.letters === "first") return said.charAt(0).toLocaleUpperCase(around.language) + said.slice(1);
-    if (whole && a.letters === "eachWord")
-      return said.replace(/(^|[\s\-(\/])([^\s\-(\/])/g, function(all, before, c) { return before + c.toUpperCase(); });
+    if (whole && a.letters === "first")
+      return said.replace(/^(?:[\ud800-\udbff][\udc00-\udfff]|[\s\S])/, function(c) { return c.toLocaleUpperCase(around.language); });
+    if (whole && a.letters === "eachWord") return F.eachWord(said);  //@ titled
     return said;
   }
 
@@ -326,8 +326,11 @@ function brindelFilling(F, around, words) {
   var judges = {
     text: function(a, limit, said) {
       if (!a.matches) return "";
-      try { if (!new RegExp("^(?:" + a.matches + ")$").test(said)) return put(a.says.pattern, ["", quoted(said)]); } catch (e) {}
-      return "";
+      var pattern = null;
+      // Digits and letters of all languages, where they are known.
+      try { pattern = a.matchesAll ? new RegExp("^(?:" + a.matchesAll + ")$", "u") : null; } catch (e) {}
+      try { pattern = pattern || new RegExp("^(?:" + a.matches + ")$"); } catch (e) {}
+      return pattern && !pattern.test(said) ? put(a.says.pattern, ["", quoted(said)]) : "";
     },
     number: function(a, limit, said, n) {
       var least = limit("least"), most = limit("most");

@@ -5,10 +5,10 @@
 #include <algorithm>
 
 #include "core/answers/answering.h"
-#include "core/answers/form_lists.h"
 #include "core/answers/required_marks.h"
 #include "core/model/visibility.h"
 #include "core/rules/ecmascript.h"
+#include "core/rules/form_lists.h"
 #include "core/session/limits.h"
 #include "core/text/fonts.h"
 #include "core/text/icu_text.h"
@@ -73,10 +73,6 @@ ScriptJson rangeWordsForScript(const string& language) {
     return {{"fromTo", range.fromTo}, {"orMore", range.orMore}, {"atMost", range.atMost}};
 }
 
-std::string_view answerTypeWord(AnswerType type) {
-    return row(type).drawn ? "none" : row(type).word;
-}
-
 bool isTyped(const Control& c) {
     const AnswerType type = c.is().answers;
     return row(type).typed;
@@ -118,7 +114,10 @@ void addLimits(ScriptJson& a, const Form& form, const Control& c) {
     switch (type) {
         case AnswerType::text:
             if (c.as<LetterCase>() != LetterCase::asTyped) a["letters"] = c.text(Prop::letters);
-            if (isEcmascriptPattern(c.text(Prop::pattern))) words(Prop::pattern, "matches");
+            if (const string& pattern = c.text(Prop::pattern); isEcmascriptPattern(pattern)) {
+                words(Prop::pattern, "matches");
+                if (string all = patternOfAllLetters(pattern); all != pattern) a["matchesAll"] = std::move(all);
+            }
             number(Prop::maxLength, "maxLength");
             break;
         case AnswerType::number:
@@ -127,15 +126,12 @@ void addLimits(ScriptJson& a, const Form& form, const Control& c) {
             a["decimals"] = int(c.number(Prop::decimals));
             if (c.yes(Prop::thousands)) a["thousands"] = true;
             words(Prop::unit, "unitSaid");
-            // On paper the unit is part of the page; on the screen it follows the number.
-            if (form.isDialog()) words(Prop::unit, "unitShown");
             break;
         case AnswerType::date:
             a["pattern"] = c.text(Prop::datePattern);
             a["empty"] = shownWhenEmpty({form, c, {}});
             words(Prop::earliest, "earliest");
             words(Prop::latest, "latest");
-            if (startsToday(c)) a["today"] = c.text(Prop::defaultText);
             break;
         case AnswerType::time:
             a["pattern"] = c.text(Prop::timePattern);
@@ -154,7 +150,7 @@ void addLimits(ScriptJson& a, const Form& form, const Control& c) {
                                    return form.find(one)->formulas.find(Prop::required) != nullptr;
                                });
     const bool valid = has(c.kind, Prop::valid) && !c.text(Prop::valid).empty();
-    const bool plain = row(type).free || row(type).ticked || answerTypeWord(type) == "none";
+    const bool plain = row(type).free || row(type).ticked || row(type).drawn;
     if (plain && !mayBeRequired && !valid && !a.contains("matches")) return;
     const LimitSentences all = limitSentences({form, c});
     ScriptJson says = ScriptJson::object();

@@ -14,6 +14,10 @@ using ScriptJson = nlohmann::ordered_json;
 
 /// The runtime as text (ECMAScript 5): one function, brindelFilling.
 std::string_view fillingRuntime();
+/// The session as text: one function, brindelSession. As it is written (2017), and as the interpreters of PDF viewers run
+/// it (ECMAScript 5).
+std::string_view sessionScript();
+std::string_view sessionScriptLowered();
 /// A script without its comments and indents.
 std::string packed(std::string_view script);
 /// A script in ASCII alone: every other letter stands in a text or a pattern, where it can be written by its number.
@@ -23,8 +27,6 @@ std::string aroundOnTheDay(const std::string& language);
 /// The words of ranges, as brindelFilling takes them.
 ScriptJson rangeWordsForScript(const std::string& language);
 
-/// The runtime's word for what is answered; "none" for what it does not judge: pictures and signatures.
-std::string_view answerTypeWord(AnswerType type);
 /// True for a field whose text is typed or chosen.
 bool isTyped(const Control& control);
 /// The runtime's word for a property that a formula works out; empty for one that it knows nothing of.

@@ -1,4 +1,4 @@
-#include "core/answers/form_lists.h"
+#include "core/rules/form_lists.h"
 
 #include <algorithm>
 #include <optional>

@@ -1,26 +1,46 @@
-// One form being filled in a page: what it holds, what is wrong, what follows from what, what a press does. It restates
-// core/session for where there is no Brindel: the same acts in the same order, with no element of the page in it.
-// `form` is the form as data, `work` a function for each formula, `F` the formulas' runtime, `I` what scripts share.
+// One form being filled in a page or a PDF: what it holds, what is wrong, what follows from what, what a press does. It
+// tells core/session again for where there is no Brindel: the same acts in the same order, with no element of a page and
+// no field of a PDF in it. `form` is the form as data (form_data.h), `work` a function for each formula, `F` the
+// formulas' runtime, `I` what scripts share. The oldest interpreters run it once it is brought down to ECMAScript 5: of
+// the library nothing newer is used.
 function brindelSession(F, I, around, form, work) {
   const mostReactions = 1000;  // that one act sets off
   // Names are anything: nothing that every object has counts as one.
   const map = () => Object.create(null);
-  [form.answers, form.rules, form.buttons, form.tables, form.tabs, form.starts].forEach(one => Object.setPrototypeOf(one, null));
+  const both = (of, more) => {
+    const all = map();
+    [of, more || {}].forEach(one => Object.keys(one).forEach(key => { all[key] = one[key]; }));
+    return all;
+  };
+  ["answers", "rules", "buttons", "tables", "tabs", "starts"].forEach(part => { form[part] = both(form[part] || {}); });
   const answers = form.answers;
+  const placeOf = (list, is) => {
+    for (let i = 0; i < list.length; ++i) if (is(list[i])) return i;
+    return -1;
+  };
+  const setOf = () => {
+    let held = map();
+    return {
+      add: one => { held[one] = true; }, has: one => held[one] === true, clear: () => { held = map(); }, list: () => Object.keys(held),
+      drop: one => { const was = held[one] === true; delete held[one]; return was; }, forEach: visit => Object.keys(held).forEach(one => visit(one))
+    };
+  };
   const entries = map(), wrong = map(), limits = map(), rows = map();
   const shown = map(), usable = map();
-  const said = new Set();
+  const said = setOf();
   const told = map();  //@ post
   const worths = work.map(() => undefined);
   const due = work.map(() => false), dependents = map(), underKey = map(), ofTable = map();
+  //@ if reply
   let id = "";  // of the filling: by it the same reply is known again
-  let choices = map(), changes, outcome, touched = new Set(), later = [], pending = [], waiting = null;
+  //@ end
+  let choices = map(), changes, outcome, touched = setOf(), later = [], pending = [], waiting = null;
   let dueCount = 0, firstDue = 0, reacting = false, quiet = false, beginning = false, reactions = 0;
 
   const same = (a, b) => a === b || JSON.stringify(a) === JSON.stringify(b);
   const push = (into, key, value) => (into[key] = into[key] || []).push(value);
-  const fresh = () => ({answers: new Set(), complaints: new Set(), visible: new Set(), enabled: new Set(), texts: map(),
-                        required: new Set(), choices: new Set(), rows: new Set()});
+  const fresh = () => ({answers: setOf(), complaints: setOf(), visible: setOf(), enabled: setOf(), texts: map(),
+                        required: setOf(), choices: setOf(), rows: setOf()});
   const stay = () => ({then: "stay", wrongs: [], says: [], offers: [], tells: []});
 
   // Sentences stand once for all fields that they are said of.
@@ -35,7 +55,7 @@ function brindelSession(F, I, around, form, work) {
     (a.buttons || []).forEach(b => { form.answerOf[b.key] = name; });  //@ question
     Object.keys(s).forEach(key => { s[key] = Array.isArray(s[key]) ? s[key].map(n => spoken(n, a.called)) : spoken(s[key], a.called); });
   });
-  form.work.forEach((w, i) => Object.values(w.names || {}).forEach(m => m.of.forEach(name => push(dependents, name, i))));
+  form.work.forEach((w, i) => Object.keys(w.names || {}).forEach(of => w.names[of].of.forEach(name => push(dependents, name, i))));
   form.order.forEach(name => {
     const a = answers[name];
     [].concat(a.seenBy || [], a.usedBy || []).forEach(key => push(underKey, key, name));
@@ -49,8 +69,8 @@ function brindelSession(F, I, around, form, work) {
   const limit = (name, prop) => limits[name] && prop in limits[name] ? limits[name][prop] : answers[name][prop];
   const listOf = name => choices[name] || answers[name].choices || [];
   const lineOf = (name, value) => {
-    const list = listOf(name), at = list.findIndex(c => c[0] === value);
-    return at < 0 ? list.findIndex(c => c[1] === value) : at;
+    const list = listOf(name), at = placeOf(list, c => c[0] === value);
+    return at < 0 ? placeOf(list, c => c[1] === value) : at;
   };
   const textOfChoice = (name, held) => {
     const list = listOf(name);
@@ -89,7 +109,7 @@ function brindelSession(F, I, around, form, work) {
     //@ if choice picks
     choice: {
       read: (a, said, name) => {
-        const list = listOf(name), at = list.findIndex(c => c[1] === said);
+        const list = listOf(name), at = placeOf(list, c => c[1] === said);
         return at >= 0 ? {lines: [at], other: ""} : said === "" || !a.others ? null : {lines: [list.length], other: said};
       },
       written: (a, held, name) => textOfChoice(name, held),
@@ -128,7 +148,7 @@ function brindelSession(F, I, around, form, work) {
     const empty = {held: a.type === "tick" ? false : null, typed: ""};
     switch (a.type) {
       case "tick": return {held: !!a.start, typed: ""};  //@ tick
-      case "question": { const at = a.buttons.findIndex(b => b.start); return {held: at < 0 ? null : at, typed: ""}; }  //@ question
+      case "question": { const at = placeOf(a.buttons, b => b.start); return {held: at < 0 ? null : at, typed: ""}; }  //@ question
       case "picks": { const at = from ? lineOf(name, from) : -1; return at < 0 ? empty : {held: {lines: [at], other: ""}, typed: ""}; }  //@ picks
       //@ if choice
       case "choice": {
@@ -156,7 +176,7 @@ function brindelSession(F, I, around, form, work) {
   // ---- what is wrong ----
 
   const says = name => {
-    const own = limits[name] || map(), as = Object.assign({}, answers[name].says);
+    const own = limits[name] || map(), as = both(answers[name].says || {});
     const put = (message, keys) => { if (own[message]) keys.forEach(key => as[key] = own[message]); };
     put("requiredMessage", ["missing"]);
     put("validMessage", ["valid"]);
@@ -181,7 +201,7 @@ function brindelSession(F, I, around, form, work) {
     if (!I.judges[a.type] || e.held === null) return "";
     const value = a.type === "time" ? e.held / 1440 : e.held;
     const said = a.type === "number" ? F.trim(e.typed || types.number.written(a, e.held)) : e.held;
-    return I.judges[a.type](Object.assign({}, a, {says: s}), prop => limit(name, prop), said, value);
+    return I.judges[a.type](both(a, {says: s}), prop => limit(name, prop), said, value);
   };
   const isRight = name => !(answers[name].valid || []).some(i => F.asLogical(worths[i] === undefined ? true : worths[i]) === false);
   function judge(name) {
@@ -196,7 +216,7 @@ function brindelSession(F, I, around, form, work) {
     if (sentence) wrong[name] = sentence;
     else {
       delete wrong[name];
-      said.delete(name);
+      said.drop(name);
     }
     changes.complaints.add(name);
   }
@@ -228,13 +248,15 @@ function brindelSession(F, I, around, form, work) {
     keysOf(name, before && before.held, next.held).forEach(key => touched.add(key));
     (dependents[name] || []).forEach(makeDue);
   }
+  //@ if reply
   const newId = () => Array.from(window.crypto.getRandomValues(new Uint8Array(16)), n => (n + 256).toString(16).slice(1)).join("");
+  //@ end
   function begin() {
     form.order.forEach(name => delete entries[name]);
     [wrong, limits].forEach(one => Object.keys(one).forEach(key => delete one[key]));
     Object.keys(told).forEach(name => delete told[name]);  //@ post
     said.clear();
-    id = newId();
+    id = newId();  //@ reply
     choices = map();
     Object.keys(form.tables).forEach(key => rows[key] = form.tables[key].least);
     Object.keys(form.starts).forEach(key => {
@@ -272,7 +294,7 @@ function brindelSession(F, I, around, form, work) {
     const of = name => {
       const m = names[name];
       if (!m) return F.wrong.name;
-      if (m.column) return F.named([].concat(...m.of.filter(present).map(of => operand(of).values)), true);
+      if (m.column) return F.named([].concat.apply([], m.of.filter(present).map(of => operand(of).values)), true);
       const one = m.of.length ? operand(m.of[0]) : {values: [null]};
       return F.named(one.values, one.list);
     };
@@ -362,7 +384,7 @@ function brindelSession(F, I, around, form, work) {
     if (!g) return;
     let next = g.run ? numbers(+limit(name, "runFrom") || 0, +limit(name, "runTo") || 0, limit(name, "runStep") === undefined ? 1 : +limit(name, "runStep")) : g.all;
     if (g.by) {
-      const place = form.work.findIndex(w => w.gathers && w.on === name), v = F.asText(worths[place] === undefined ? null : worths[place]);
+      const place = placeOf(form.work, w => w.gathers && w.on === name), v = F.asText(worths[place] === undefined ? null : worths[place]);
       const group = F.isWrong(v) ? "" : v;
       next = next.filter(c => c[0] === group).map(c => [c[1], c[1]]);
     }
@@ -377,13 +399,15 @@ function brindelSession(F, I, around, form, work) {
     if (a.type === "choice" && held.held.lines[0] >= before.length) return hold(name, {held: {lines: [next.length], other: held.held.other}, typed: ""});
     const lines = [];
     held.held.lines.forEach(line => {
-      const at = line >= before.length ? next.length : next.findIndex(c => c[1] === before[line][1]);
+      const at = line >= before.length ? next.length : placeOf(next, c => c[1] === before[line][1]);
       if (at >= 0) lines.push(at);
     });
     lines.sort((x, y) => x - y);
     hold(name, {held: lines.length ? {lines: lines, other: held.held.other} : null, typed: ""});
   }
   //@ end
+  // To fifteen digits; a sign before a number is not read everywhere.
+  const near = n => n < 0 ? -near(-n) : Number(n.toPrecision(15));
   function entryFrom(name, v) {
     const a = answers[name], bad = error => ({held: null, typed: error.text}), none = {held: a.type === "tick" ? false : null, typed: ""};
     if (F.isWrong(v)) return bad(v);
@@ -391,7 +415,7 @@ function brindelSession(F, I, around, form, work) {
     if (a.type === "number" || a.type === "date" || a.type === "time") {
       const n = F.asNumber(v);
       if (F.isWrong(n)) return bad(a.type === "number" ? n : F.wrong.value);
-      if (a.type === "number") return {held: F.call("ROUND", [Number(n.toPrecision(15)), a.decimals]), typed: ""};
+      if (a.type === "number") return {held: F.call("ROUND", [near(n), a.decimals]), typed: ""};
       if (a.type === "date") return F.dayOf(Math.floor(n)) ? {held: Math.floor(n), typed: ""} : bad(F.wrong.value);
       return Math.abs(n) > 1e9 ? bad(F.wrong.value) : {held: Math.round((n - Math.floor(n)) * 1440) % 1440, typed: ""};
     }
@@ -409,7 +433,7 @@ function brindelSession(F, I, around, form, work) {
     if (!a || !present(name)) return;
     if (a.type !== "question") return hold(name, entryFrom(name, v));
     const text = F.isWrong(v) ? null : F.asText(v);
-    const at = F.isWrong(text) ? -1 : a.buttons.findIndex(b => b.value === text || b.text === text);
+    const at = F.isWrong(text) ? -1 : placeOf(a.buttons, b => b.value === text || b.text === text);
     hold(name, {held: at < 0 ? null : at, typed: ""});
   }
   // What a reply or a draft gives; null for what is no value of the field.
@@ -418,7 +442,7 @@ function brindelSession(F, I, around, form, work) {
     if (value === null || value === undefined) return {held: a.type === "tick" ? false : null, typed: ""};
     switch (a.type) {
       case "tick": return {held: value === true, typed: ""};  //@ tick
-      case "question": { const at = a.buttons.findIndex(b => b.value === value || b.text === value); return at < 0 ? null : {held: at, typed: ""}; }  //@ question
+      case "question": { const at = placeOf(a.buttons, b => b.value === value || b.text === value); return at < 0 ? null : {held: at, typed: ""}; }  //@ question
       case "number": return typeof value === "number" ? {held: value, typed: ""} : typed(name, String(value));  //@ number
       //@ if picks
       case "picks": {
@@ -491,7 +515,7 @@ function brindelSession(F, I, around, form, work) {
   //@ if rules
   function askTouched() {
     const order = key => form.rules[key] ? form.rules[key].n : 0;
-    const keys = Array.from(touched).sort((x, y) => order(x) - order(y));
+    const keys = touched.list().sort((x, y) => order(x) - order(y));
     touched.clear();
     keys.forEach(key => {
       const a = answers[form.answerOf[key]];
@@ -499,7 +523,7 @@ function brindelSession(F, I, around, form, work) {
       if (a.type === "question" && a.key !== key) raise("changed", a.key);
       if (!form.rules[key]) return;
       raise("changed", key);
-      const at = a.type === "question" ? a.buttons.findIndex(b => b.key === key) : -1, held = entry(a.name).held;
+      const at = a.type === "question" ? placeOf(a.buttons, b => b.key === key) : -1, held = entry(a.name).held;
       if (a.type === "question") raise(held === at ? "ticked" : "unticked", key);
       if (a.type === "tick") raise(held ? "ticked" : "unticked", key);
       if (a.type === "question" ? held === at : complete(a)) raise("complete", key);
@@ -523,7 +547,7 @@ function brindelSession(F, I, around, form, work) {
         doStep(step);
         settle();
       } else if (later.length) pending.push(later.shift());
-      else if (touched.size) askTouched();
+      else if (touched.list().length) askTouched();
       else break;
     }
     //@ end
@@ -559,7 +583,7 @@ function brindelSession(F, I, around, form, work) {
         } else if (s.does === "accept") stop("accepted");
         else {
           outcome.reply = reply();
-          id = newId();  // the next one is another filling
+          id = newId();  //@ reply
           clear();
           outcome.then = "goesOn";
           outcome.cursor = "";
@@ -583,7 +607,7 @@ function brindelSession(F, I, around, form, work) {
   function clear(names) {
     if (!names) begin();
     else names.filter(name => present(name) && !answers[name].worked).forEach(name => {
-      if (said.delete(name)) changes.complaints.add(name);
+      if (said.drop(name)) changes.complaints.add(name);
       hold(name, starting(name));
     });
   }
@@ -595,7 +619,7 @@ function brindelSession(F, I, around, form, work) {
     rows[key] = to;
     (ofTable[key] || []).filter(name => answers[name].row[1] === Math.min(before, to)).forEach(name => {
       entries[name] = starting(name);
-      said.delete(name);
+      said.drop(name);
       changes.answers.add(name);
       changes.complaints.add(name);
       judge(name);
@@ -605,6 +629,22 @@ function brindelSession(F, I, around, form, work) {
     return true;
   }
   //@ end
+  // Values for those names that `may` takes, in the order of the route; no rule is asked before all are there.
+  function takeAll(values, may) {
+    quiet = true;
+    //@ if rows
+    Object.keys(form.tables).forEach(key => (ofTable[key] || []).forEach(name => {
+      while (values[name] !== undefined && !present(name) && changeRows(key, 1)) {}
+    }));
+    //@ end
+    here().forEach(name => {
+      if (values[name] === undefined || answers[name].worked || !may(name)) return;
+      const e = given(name, values[name]);
+      if (e) hold(name, e);
+      settle();
+    });
+    quiet = false;
+  }
   // An act of the filler: what it comes to, and what it has changed.
   function act(work) {
     changes = fresh();
@@ -646,6 +686,7 @@ function brindelSession(F, I, around, form, work) {
     if (e.held === null) return a.several ? [] : null;
     return typeOf(name).reply(a, e.held, name);
   };
+  //@ if reply
   const isoNow = () => {
     const now = new Date(), two = n => F.padded(n, 2), off = -now.getTimezoneOffset(), size = Math.abs(off);
     return now.getFullYear() + "-" + two(now.getMonth() + 1) + "-" + two(now.getDate()) + "T" + two(now.getHours()) + ":" +
@@ -674,9 +715,19 @@ function brindelSession(F, I, around, form, work) {
     const keys = Object.keys(value), inner = indent + "  ";
     return keys.length ? "{\n" + keys.map(key => inner + JSON.stringify(key) + ": " + printed(value[key], inner)).join(",\n") + "\n" + indent + "}" : "{}";
   }
+  //@ end
+  // Where the fields themselves are sent, they go before they are cleared.
+  const reply = () => around.goesOn(changes);  //@ fields
 
   return {
-    opened: () => act(() => { begin(); raises("opens", "form"); react(); }),
+    // `values` are those that it holds already: it goes on, and does not begin.
+    opened: values => act(() => {
+      begin();
+      takeAll(values || map(), () => true);
+      touched.clear();
+      raises("opens", "form");
+      react();
+    }),
     type: (name, text) => act(() => {
       const a = answers[name];
       if (!open(name) || waiting) return;
@@ -695,7 +746,7 @@ function brindelSession(F, I, around, form, work) {
       done();
     }),
     tick: (name, on) => put(name, {held: on, typed: ""}),  //@ tick
-    choose: (name, at) => act(() => { if (open(name) && openButton(answers[name].buttons[at])) { hold(name, {held: at, typed: ""}); done(); } }),  //@ question
+    choose: (name, at) => act(() => { if (open(name) && (at === null || openButton(answers[name].buttons[at]))) { hold(name, {held: at, typed: ""}); done(); } }),  //@ question
     //@ if picks
     pick: (name, lines) => {
       const before = entry(name).held, other = listOf(name).length;
@@ -705,7 +756,8 @@ function brindelSession(F, I, around, form, work) {
     //@ end
     pickDay: (name, iso) => { const day = F.isoDay(iso); return day === null ? act(() => {}) : put(name, {held: day, typed: ""}); },  //@ date
     step: (name, by) => act(() => { if (open(name)) { hold(name, {held: stepOf(name, by), typed: ""}); done(); } }),  //@ number date time
-    leave: name => act(() => {
+    // `stays` when only what was typed is taken, and the cursor may still be there.
+    leave: (name, stays) => act(() => {
       if (!present(name)) return;
       const e = entry(name);
       let begun = false, any = false;
@@ -715,7 +767,7 @@ function brindelSession(F, I, around, form, work) {
       if (!isEmpty(entry(name))) blame(name);
       // More could have been typed: now it is whole.
       any = begun && complete(answers[name]) && !waiting && raise("complete", answers[name].key);  //@ rules
-      if ((!waiting && raises("left", answers[name].key)) || any) react();
+      if ((!waiting && !stays && raises("left", answers[name].key)) || any) react();
     }),
     //@ if rules
     event: (when, key, pressed) => {
@@ -765,32 +817,19 @@ function brindelSession(F, I, around, form, work) {
     })),
     //@ end
     changeRows: (key, by) => act(() => { if (changeRows(key, by)) done(); }),  //@ rows
-    //@ if draft
-    // All values of a draft, in the order of the route.
+    //@ if draft fields
     take: values => act(() => {
-      quiet = true;
-      //@ if rows
-      Object.keys(form.tables).forEach(key => (ofTable[key] || []).forEach(name => {
-        while (values[name] !== undefined && !present(name) && changeRows(key, 1)) {}
-      }));
-      //@ end
-      here().forEach(name => {
-        if (values[name] === undefined || !open(name)) return;
-        const e = given(name, values[name]);
-        if (e) hold(name, e);
-        settle();
-      });
-      quiet = false;
+      takeAll(values, open);
       done();
       outcome = stay();
       waiting = null;
       pending = [];
     }),
     //@ end
-    id: () => id, entry: entry, wording: wording, answer: answer, choicesOf: listOf, complaint: complaint, wrongs: wrongs, reply: reply,
+    id: () => id, entry: entry, wording: wording, answer: answer, choicesOf: listOf, lineOf: lineOf, complaint: complaint, wrongs: wrongs, reply: reply,
     open: open, openButton: openButton, seen: key => shown[key] !== false, usable: keys => every(usable, keys),
     required: name => !!limit(name, "required"), least: (name, prop) => limit(name, prop),
-    rowCount: key => rows[key], present: present, order: here, asking: () => waiting !== null,
+    rowCount: key => rows[key], present: present, order: here, listens: name => !!(dependents[name] || form.rules[answers[name].key]), asking: () => waiting !== null,
     lettersLeft: name => answers[name].maxLength - F.lettersOf(wording(name)).length
   };
 }
