@@ -511,10 +511,12 @@ bool FormToFill::eventFilter(QObject* watched, QEvent* event) {
         if (event->type() == QEvent::FocusOut && why != Qt::PopupFocusReason && why != Qt::ActiveWindowFocusReason) {
             session_.leave(id);
             apply();
+            showEntry(id);  // blanks alone are gone
             react();
         }
         if (event->type() == QEvent::FocusIn && why != Qt::PopupFocusReason && why != Qt::ActiveWindowFocusReason) {
             session_.enterField(id);
+            apply();
             react();
         }
         if (!session_.complaints().empty() || !session_.form().isDialog())

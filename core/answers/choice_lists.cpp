@@ -304,6 +304,10 @@ Choices withoutDoubles(const Choices& choices) {
     return once;
 }
 
+bool isRunOfNumbers(const Control& control) {
+    return has(control.kind, Prop::choices) && control.as<ChoicesFrom>() == ChoicesFrom::run;
+}
+
 Choices choicesOf(const Control& c, const string& language, const string* group) {
     Choices all;
     switch (c.as<ChoicesFrom>()) {

@@ -17,6 +17,9 @@ Choices readyList(ReadyList which, const std::string& language);
 /// of 0 or numbers that are none.
 Choices numberRun(double from, double to, double step);
 
+/// True for a field whose choices are such a run: formulas take what is chosen as a number.
+bool isRunOfNumbers(const Control& control);
+
 /// A table as comma- or semicolon-separated values (RFC 4180; the sign that the first line has more of, or tabs).
 using TextTable = std::vector<std::vector<std::string>>;
 /// At most so many rows and columns; a problem has its line as place.

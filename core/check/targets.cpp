@@ -66,6 +66,33 @@ void stepsLost(const Checked& in, Findings& found) {
         eachStep(rule.steps, visit);
     });
 }
+/// True when steps say or ask something after a question: viewers may show one message for each act.
+bool speaksTwice(const std::vector<Step>& steps, bool asked) {
+    for (const Step& step : steps) {
+        const bool asks = step.does == Action::ask;
+        if (asked && (asks || step.does == Action::say)) return true;
+        if (asks && (speaksTwice(step.yes, true) || speaksTwice(step.no, true))) return true;
+        asked = asked || asks;
+    }
+    return false;
+}
+void messagesLost(const Checked& in, Findings& found) {
+    eachRule(in.form, [&](Id id, const Rule& rule) {
+        if (speaksTwice(rule.steps, false))
+            found.push_back({nullptr,
+                             {id},
+                             said("In browsers a PDF shows one message for each action: what is said after a question "
+                                  "is lost, and a second question counts as “No”.")});
+    });
+}
+/// A page that is closed is gone before it could say anything.
+void closingUnasked(const Checked& in, Findings& found) {
+    eachRule(in.form, [&](Id id, const Rule& rule) {
+        if (rule.when == Event::closes)
+            found.push_back(
+                {nullptr, {id}, said("A web page follows its rules for closing only when Cancel is pressed.")});
+    });
+}
 void signingUnchecked(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         const bool drawn = c.is().answer().drawn;
@@ -174,6 +201,7 @@ constexpr TargetCheck rows[] = {
     {"pdf", {"pdfWording", CheckFamily::targets, Severity::know, "Wording that comes and goes, in a PDF", "In a PDF its fields hide; its text and lines stay.", "", wordingStays}},
     {"pdf", {"pdfEvents", CheckFamily::targets, Severity::should, "Rules that a PDF does not run", "PDF viewers do not report these events to scripts.", "", eventsLost}},
     {"pdf", {"pdfSteps", CheckFamily::targets, Severity::should, "Steps that a PDF cannot run", "A PDF has no calling program, no window of its own and a fixed number of rows.", "", stepsLost}},
+    {"pdf", {"pdfMessages", CheckFamily::targets, Severity::know, "Messages after a question, in a PDF", "Browsers show only one message for each action.", "", messagesLost}},
     {"pdf", {"pdfSigned", CheckFamily::targets, Severity::know, "Required signatures and pictures, in a PDF", "Scripts in a PDF cannot check either.", "", signingUnchecked}},
     {"pdf", {"pdfPattern", CheckFamily::targets, Severity::should, "Patterns that a PDF does not check", "PDF viewers (browsers) cannot check this pattern.", "", patternsUnread}},
     {"pdf", {"pdfRich", CheckFamily::targets, Severity::know, "Formatted answers, in a PDF", "Few PDF viewers let fillers format text.", "", richPlain}},
@@ -185,6 +213,7 @@ constexpr TargetCheck rows[] = {
     {"qt", {"qtRows", CheckFamily::targets, Severity::should, "Many rows that fillers add, in a C++ class", "Every possible row is in the window, hidden.", "", classRows}},
     {"qt", {"qtGrow", CheckFamily::targets, Severity::know, "Text that shrinks or grows, in a C++ class", "Fields and their text do not change size.", "", textScrolls}},
     {"qt", {"qtPlace", CheckFamily::targets, Severity::know, "A remembered place, in a C++ class", "Programs save their settings themselves.", "", placeForgotten}},
+    {"html", {"htmlCloses", CheckFamily::targets, Severity::know, "Rules for closing, in a web page", "Browsers close a page without asking it.", "", closingUnasked}},
     {"html", {"htmlPattern", CheckFamily::targets, Severity::should, "Patterns that a web page does not check", "Browsers cannot check this pattern.", "", patternsUnreadInPage}},
     {"html", {"htmlRich", CheckFamily::targets, Severity::know, "Formatted answers, in a web page", "Fields in browsers accept plain text.", "", richPlainInPage}},
     {"html", {"htmlRows", CheckFamily::targets, Severity::should, "Many rows that fillers add, in a web page", "Every possible row is in the page, hidden.", "", classRows}},

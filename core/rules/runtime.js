@@ -949,12 +949,30 @@ function brindelFormulas(around) {
     var said = numberByCode(section, Math.abs(x));
     return (x < 0 && which === 0 && !said.nothing ? "-" : "") + said.text;
   }
+  // Capitals and small letters as the form's language has them, which not every interpreter knows: Turkish with its two
+  // i, Greek without its accents (Unicode, SpecialCasing).
+  var turkic = /^(?:tr|az)\b/.test(around.language);
+  var greek = /^el\b/.test(around.language);
+  var bare = {"ά": "Α", "έ": "Ε", "ή": "Η", "ί": "Ι", "ό": "Ο", "ύ": "Υ", "ώ": "Ω", "ΐ": "Ϊ", "ΰ": "Ϋ", "Ά": "Α", "Έ": "Ε", "Ή": "Η", "Ί": "Ι", "Ό": "Ο", "Ύ": "Υ", "Ώ": "Ω"};
+  function upper(text) {
+    if (turkic) text = text.replace(/i/g, "İ");  //@ turkic
+    //@ if greek
+    if (greek) text = text.replace(/(^|\s)[ήΉ](?=\s|$)/g, "$1\u0389").replace(/[άέήίόύώΐΰΆΈΊΌΎΏ]|Ή(?=\S)|(\S)Ή/g, function(c, before) { return (before || "") + bare[before ? c.slice(before.length) : c]; });
+    //@ end
+    return text.toLocaleUpperCase(around.language).replace(/\u00df/g, "SS");
+  }
+  function lower(text) {
+    //@ if turkic
+    if (turkic) text = text.replace(/İ|I\u0307/g, "i").replace(/I/g, "ı");
+    //@ end
+    return text.toLocaleLowerCase(around.language);
+  }
   // A letter at the head of a word: of those that are two in capitals only the first is one.
   function titled(c) {
     var double = {"ǆ": "ǅ", "Ǆ": "ǅ", "ǉ": "ǈ", "Ǉ": "ǈ", "ǌ": "ǋ", "Ǌ": "ǋ", "ǳ": "ǲ", "Ǳ": "ǲ"}[c];
     // In Greek a capital loses its accent only where all are capitals.
-    var upper = double || {"ß": "Ss", "ﬀ": "Ff", "ﬁ": "Fi", "ﬂ": "Fl", "ﬃ": "Ffi", "ﬄ": "Ffl", "ﬅ": "St", "ﬆ": "St"}[c] || (/^el/.test(around.language) ? c.toUpperCase() : c.toLocaleUpperCase(around.language));
-    return upper.length > 1 && lettersOf(upper).length > 1 ? upper[0] + upper.slice(1).toLowerCase() : upper;
+    var head = double || {"ß": "Ss", "ﬀ": "Ff", "ﬁ": "Fi", "ﬂ": "Fl", "ﬃ": "Ffi", "ﬄ": "Ffl", "ﬅ": "St", "ﬆ": "St"}[c] || (greek ? c.toUpperCase() : upper(c));
+    return head.length > 1 && lettersOf(head).length > 1 ? head[0] + head.slice(1).toLowerCase() : head;
   }
   function eachWord(text) {
     var out = "", within = false;
@@ -1098,9 +1116,9 @@ function brindelFormulas(around) {
       return t.slice(from, from + n).join("");
     },
     TRIM: function(a) { return str(a, 0).replace(/ +/g, " ").replace(/^ | $/g, ""); },
-    UPPER: function(a) { return str(a, 0).toLocaleUpperCase(around.language).replace(/\u00df/g, "SS"); },
-    LOWER: function(a) { return str(a, 0).toLocaleLowerCase(around.language); },
-    PROPER: function(a) { return eachWord(str(a, 0).toLocaleLowerCase(around.language)); },
+    UPPER: function(a) { return upper(str(a, 0)); },
+    LOWER: function(a) { return lower(str(a, 0)); },
+    PROPER: function(a) { return eachWord(lower(str(a, 0))); },
     SUBSTITUTE: function(a) {
       var text = str(a, 0), from = str(a, 1), to = str(a, 2), which = given(a, 3) ? counted(num(a, 3), 1) : 0;
       if (!from) return text;
@@ -1609,7 +1627,7 @@ function brindelFormulas(around) {
     compared: compared,
     named: function(values, list) { return new Named(values, !!list); },
     listed: listed,
-    numberTyped: numberTyped, numberShown: numberShown, trim: trim, eachWord: eachWord, dayOf: dayOf, serialOf: serialOf, isoDay: isoDay,
+    numberTyped: numberTyped, numberShown: numberShown, trim: trim, eachWord: eachWord, upper: upper, lower: lower, dayOf: dayOf, serialOf: serialOf, isoDay: isoDay,
     padded: padded, lettersOf: lettersOf, inDigits: inDigits, plainDigits: plainDigits,
     isWrong: isWrong,
     names: Object.keys(f),

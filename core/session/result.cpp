@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/answers/choice_lists.h"
+#include "core/model/values.h"
 #include "core/rules/form_lists.h"
 
 namespace brindel {
@@ -23,7 +25,7 @@ Operand valueOf(const FormSession& session, const Control& c) {
     if (const auto* picks = std::get_if<Picks>(&session.entry(c.id).held)) {
         Operand all{{}, takesSeveral(c)};
         for (std::size_t line : picks->lines)
-            all.values.push_back(line < c.choices().size() ? c.choices()[line].value : picks->other);
+            all.values.push_back(scalarOfChoice(c, line < c.choices().size() ? c.choices()[line].value : picks->other));
         if (!all.list && all.values.empty()) all.values = {Scalar()};
         return all;
     }
@@ -43,8 +45,13 @@ Scalar scalarOf(const Held& held, const Control& control) {
     if (!text || text->empty()) return std::monostate();
     // What is chosen counts by its value, not by its wording.
     for (const Choice& choice : control.choices())
-        if (choice.text == *text) return choice.value;
+        if (choice.text == *text) return scalarOfChoice(control, choice.value);
     return *text;
+}
+
+Scalar scalarOfChoice(const Control& control, const std::string& value) {
+    const auto number = isRunOfNumbers(control) ? numberFrom(value) : std::nullopt;
+    return number ? Scalar(*number) : Scalar(value);
 }
 
 Operand operandOf(const FormSession& session, const Meaning& meaning) {

@@ -10,6 +10,8 @@ namespace brindel {
 Operand operandOf(const FormSession& session, const Meaning& meaning);
 /// A typed value as formulas have it: dates and times as serial numbers.
 Scalar scalarOf(const Held& held, const Control& control);
+/// The value of a choice: a number where the choices are a run of numbers.
+Scalar scalarOfChoice(const Control& control, const std::string& value);
 /// What a field holds when a formula gives its value: a serial number is a day or a time of day, a text one of the
 /// choices. An error, or what is no value for the field, is held as an unread wording.
 Entry entryFrom(const Field& field, const Scalar& value);

@@ -84,6 +84,22 @@ endforeach()
 class_tests(moment_class_tests ${MOMENT_CLASSES})
 target_precompile_headers(moment_class_tests REUSE_FROM jotted_class_tests)
 
+# Those of the forms of acts, for tests/outside/conformance.test.mjs; the forms are for all fillers there.
+set(ACT_FORMS ${CMAKE_CURRENT_BINARY_DIR}/acts)
+file(MAKE_DIRECTORY ${ACT_FORMS})
+file(GLOB ACTS CONFIGURE_DEPENDS ${CMAKE_CURRENT_SOURCE_DIR}/acts/*.acts)
+add_executable(class_says classes/acts_by_class.cpp)
+target_link_libraries(class_says PRIVATE brindel_filler Qt6::Test GTest::gtest)
+target_compile_definitions(class_says PRIVATE ${BRINDEL_PATHS})
+foreach(ACT ${ACTS})
+  get_filename_component(NAME ${ACT} NAME_WE)
+  add_custom_command(OUTPUT ${ACT_FORMS}/${NAME}.brindel
+    COMMAND /usr/bin/python3 ${CMAKE_CURRENT_SOURCE_DIR}/acts/forms.py $<TARGET_FILE:brindel-cli> ${ACT} ${ACT_FORMS}/${NAME}.brindel
+    DEPENDS ${ACT} ${CMAKE_CURRENT_SOURCE_DIR}/acts/forms.py brindel-cli VERBATIM)
+  class_of(class_says ${ACT_FORMS}/${NAME}.brindel)
+endforeach()
+target_precompile_headers(class_says REUSE_FROM jotted_class_tests)
+
 # As a programmer gets one, and as clang-tidy reads it.
 add_test(NAME Class.Built COMMAND ${CLASS_SOURCE}/built $<TARGET_FILE:brindel-cli> ${CMAKE_SOURCE_DIR}/demo/slip-inspection.brindel Inspection ${FORMS}/built)
 foreach(TIDY pontoon-fault-note yard-charges)

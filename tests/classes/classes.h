@@ -22,7 +22,9 @@ class ClassWindow {
     virtual QJsonObject toJson() = 0;
     virtual QList<std::pair<QString, QString>> complaints() = 0;
     virtual void setNow(QDate today, QTime now) = 0;
-    /// What the form has said and asked, each question answered with yes, and how often it was accepted, since this was
+    /// Questions are answered with yes, or with no.
+    virtual void answerWith(bool yes) = 0;
+    /// What the form has said and asked, and how often it was accepted, since this was
     /// last called.
     struct Did {
         QStringList said;
@@ -38,12 +40,14 @@ template <class Form>
 class Listening : public Form {
   public:
     ClassWindow::Did did;
+    /// How questions are answered.
+    static inline bool yes = true;
 
   protected:
     void say(const QString& sentence) override { did.said << sentence; }
     auto ask(const QString& question) -> bool override {
         did.said << question;
-        return true;
+        return yes;
     }
     /// There where a rule offers something.
     virtual void offer(const QString& address) { did.said << address; }
@@ -56,6 +60,7 @@ class ClassWindowOf : public ClassWindow {
         QObject::connect(&form_, &Form::replied, &form_, [this] { ++form_.did.accepted; });
         QObject::connect(&form_, &Form::left, &form_, [this] { ++form_.did.left; });
     }
+    void answerWith(bool yes) override { Listening<Form>::yes = yes; }
     Did takeDone() override { return std::exchange(form_.did, {}); }
     QWidget& window() override { return form_; }
     QStringList fromJson(const QJsonObject& reply) override { return form_.fromJson(reply); }

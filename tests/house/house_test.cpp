@@ -9,9 +9,9 @@ namespace fs = std::filesystem;
 namespace {
 /// Lower floors know nothing of higher ones; folders of one floor know nothing of each other.
 const std::map<std::string, int> floors = {
-    {"model", 0},   {"text", 1}, {"arrangement", 1}, {"order", 2},   {"answers", 2}, {"rules", 3},   {"draw", 3},
-    {"naming", 4},  {"file", 5}, {"edit", 6},        {"seal", 6},    {"compare", 7}, {"wording", 7}, {"layout", 7},
-    {"session", 8}, {"jot", 8},  {"targets", 9},     {"check", 10},  {"intake", 10}, {"replies", 11}};
+    {"model", 0},   {"text", 1}, {"arrangement", 1}, {"order", 2},  {"answers", 2}, {"rules", 3},   {"draw", 3},
+    {"naming", 4},  {"file", 5}, {"edit", 6},        {"seal", 6},   {"compare", 7}, {"wording", 7}, {"layout", 7},
+    {"session", 8}, {"jot", 8},  {"targets", 9},     {"check", 10}, {"intake", 10}, {"replies", 11}};
 
 std::vector<std::pair<std::string, std::string>> includes(const std::string& folder) {
     std::vector<std::pair<std::string, std::string>> found;

@@ -1,5 +1,6 @@
 // Acts of fillers: made up at random for a page, done in the page, and told to a session in the same words.
 import {readFileSync} from "node:fs";
+import {answersOf} from "./acts_form.mjs";
 
 export function dice(seed) {
   let state = seed * 2654435761 % 4294967296 || 1;
@@ -26,7 +27,7 @@ export function askedIn(page) {
   });
 }
 
-const rubbish = ["", "  ", "abc", "-3", "0", "1", "2", "3,5", "3.5", "12", "1.234,5", "1e5", "99999", "0.1", "31.2.2026", "1 Apr 2026", "2026-04-30",
+export const rubbish = ["", "  ", "abc", "-3", "0", "1", "2", "3,5", "3.5", "12", "1.234,5", "1e5", "99999", "0.1", "31.2.2026", "1 Apr 2026", "2026-04-30",
   "30 Apr 26", "2026-06-01", "1/4/2026", "01.05.2026", "9:30", "0930", "25:00", "14.15", "12:00", "ines@halloran.example", "0555 014 220", "FW-20417", "fw-20417",
   "Ελένη", "שלום", "مرحبا", "Ünal straße", "çıĞ", "𝒜𝓈𝓉𝓇𝒶", "a".repeat(80), "two\nlines", "Marigold", "DE89 3704 0044 0532 0130 00", "5", "7,5", "٣٫٥"];
 // `right` is how many of the acts are what the form wants, as far as that is known.
@@ -50,6 +51,21 @@ export function actsFor(asked, die, good = {}, right = 0.55) {
     }
   }
   return acts;
+}
+
+// Acts for a form by its design, as tests/acts has them; every field and button may be met, in any order and again.
+export function randomActs(design, die, count = 14) {
+  const fields = Array.from(answersOf(design)), acts = [];
+  for (let i = 0; i < count && fields.length; ++i) {
+    const [name, is] = die.of(fields), text = die.of(rubbish).replace(/\n/g, " ");
+    const lines = (is.choices || []).map((_, at) => at).filter(() => die.chance(0.4));
+    const does = is.kind === "tick" ? ["tick", name, die.chance(0.6)] : is.kind === "question" ? ["choose", name, die.of(is.buttons).value]
+      : is.kind === "group" || is.kind === "list" ? ["pick", name, is.several ? lines : [lines[0] ?? 0]]
+      : is.kind === "combo" ? is.choices.length && ["type", name, die.of(is.choices).text] : ["type", name, text];
+    if (!does) continue;
+    acts.push({does, told: does.slice(0, 2).concat(JSON.stringify(does[2])).join(" "), expected: []});
+  }
+  return acts.concat({does: ["accept"], told: "accept", expected: []});
 }
 
 // Done in the page by its own events, as a browser raises them.

@@ -89,6 +89,10 @@ export function sessions(program = "session_says") {
       waiting.push(resolve);
       child.stdin.write(JSON.stringify({form, today: day, minutes: 600, acts}) + "\n");
     }),
+    each: (form, acts, day = today) => new Promise(resolve => {
+      waiting.push(resolve);
+      child.stdin.write(JSON.stringify({form, today: day, minutes: 600, acts, each: true}) + "\n");
+    }),
     end: () => child.stdin.end(),
   };
 }

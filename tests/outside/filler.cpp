@@ -16,6 +16,10 @@ using namespace brindel::test;
 
 namespace {
 
+std::string plain(const QString& text) {
+    return text.toStdString();
+}
+
 struct FillerHands : Driver {
     FillerHands(Form form, Day day, int minutes)
         : session_(std::move(form), day, minutes),
@@ -108,9 +112,19 @@ struct FillerHands : Driver {
         const Outcome outcome = session_.accept();
         if (outcome.then == Outcome::Then::accepted) note("accepted");
     }
+    void enter(Id id) override { reached(id); }
     void leave(Id) override {
         if (QWidget* focused = QApplication::focusWidget()) focused->clearFocus();
         QCoreApplication::processEvents();
+    }
+    void close() override { view_.askToLeave(); }
+    std::optional<std::string> seenIn(Id id) override {
+        QWidget* widget = view_.widgetOf(id);
+        if (auto* number = qobject_cast<NumberField*>(widget)) widget = number->edit();
+        if (auto* box = qobject_cast<QComboBox*>(widget)) return plain(box->currentText());
+        if (auto* line = qobject_cast<QLineEdit*>(widget)) return plain(line->text());
+        if (auto* area = qobject_cast<QPlainTextEdit*>(widget)) return plain(area->toPlainText());
+        return std::nullopt;
     }
     void answerAll(bool yes) override {
         // What is only said has one way, and is read.
@@ -118,6 +132,7 @@ struct FillerHands : Driver {
             QCoreApplication::processEvents();
             QCoreApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
             if (!view_.saying().isVisible()) return;
+            outcomes_.push_back({{"then", "stay"}, {"says", {plain(view_.saying().sentence())}}});
             auto* way = view_.saying().findChild<QPushButton*>(session_.asking() && !yes ? "sayWay1" : "sayWay0");
             if (!way) return;
             way->click();

@@ -70,11 +70,11 @@ string pageData(const Page& page, const PageChoice& choice, FormData& form,
     const Control* startsIn = page.form().find(page.form().root().reference(Prop::startsIn));
     data["language"] = page.language();
     data["dialog"] = page.form().isDialog();
-    data["tabs"] = std::move(tabs);
-    data["steps"] = choice.steps;
-    data["keepDraft"] = choice.keepDraft;
-    data["post"] = choice.post;
-    data["startsIn"] = startsIn ? page.idOf(*startsIn) : string();
+    if (!tabs.empty()) data["tabs"] = std::move(tabs);
+    if (choice.steps) data["steps"] = true;
+    if (choice.keepDraft) data["keepDraft"] = true;
+    if (!choice.post.empty()) data["post"] = choice.post;
+    if (startsIn) data["startsIn"] = page.idOf(*startsIn);
     data["words"] = wordsOf(page, data["answers"], asked);
     string json = FormData::literal(std::move(data));
     // As a key in brackets it is a name like any other.

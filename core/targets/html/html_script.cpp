@@ -21,7 +21,7 @@ const Words& Page::features() {
     form_.controls.each([&](Id, const Control& c) {
         if (isFilled(c) && has(c.kind, Prop::calendar) && c.yes(Prop::calendar)) all.insert("calendar");
         if (has(c.kind, Prop::maxLength) && c.as<Lines>() == Lines::many && c.number(Prop::maxLength) > 0)
-            all.insert("letters");
+            all.insert("lettersLeft");
         if (c.is().turns) all.insert("tabs");
         if (c.is().grid) all.insert("table");
         if (c.is().framed) all.insert("frame");
@@ -43,12 +43,10 @@ string Page::script() {
                          "brindelView(brindelSession(F,I,around,form,work),form,I);\n";
     const string view = withoutUnused(withFeatures(viewScript(), features), {}, {}, start);
     const string formulas = form.functions();
-    const string session =
-        withoutUnused(withFeatures(sessionScript(), features), {"types"}, types, view + start);
-    const string filling =
-        withoutUnused(withFeatures(fillingRuntime(), features), {"judges"}, types, session + view);
-    const string runtime = withoutUnused(ecmascriptRuntime(), {"f", "op"}, calledIn(formulas + session + filling),
-                                         filling + session + view + formulas);
+    const string session = withoutUnused(withFeatures(sessionScript(), features), {"types"}, types, view + start);
+    const string filling = withoutUnused(withFeatures(fillingRuntime(), features), {"judges"}, types, session + view);
+    const string runtime = withoutUnused(withFeatures(ecmascriptRuntime(), features), {"f", "op"},
+                                         calledIn(formulas + session + filling), filling + session + view + formulas);
     string script =
         shortened("(function(form,work){\"use strict\";" + runtime + filling + session + view + start + "})", {}) +
         "(" + pageData(*this, choice_, form, askedIn(view)) + ",[\n" + formulas + "]);\n";

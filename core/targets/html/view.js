@@ -72,7 +72,7 @@ function brindelView(session, form, I) {
     else if (a.type === "picture") showPicture(a, said);  //@ picture
     else if (a.type === "ink") showInk(a, said);  //@ ink
     else setText(e, said);
-    if ($(a.key + "-left")) countLetters(name, $(a.key + "-left"));  //@ letters
+    if ($(a.key + "-left")) countLetters(name, $(a.key + "-left"));  //@ lettersLeft
   }
   const ticksOf = e => groups[e.id] = groups[e.id] || Array.from(e.querySelectorAll("input[type=checkbox],input[type=radio]"));
   function countLetters(name, left) {
@@ -669,7 +669,7 @@ function brindelView(session, form, I) {
     if (a.type === "date") makeCalendar(name);  //@ calendar
     if (a.type === "picture") makePicture(name);  //@ picture
     if (a.type === "ink") makeInk(name);  //@ ink
-    //@ if letters
+    //@ if lettersLeft
     if (a.type === "text" && a.many && a.maxLength && !a.shut)
       e.after(make("span", {"class": "left", id: a.key + "-left", "aria-live": "polite"}));
     //@ end

@@ -31,7 +31,10 @@ function brindelFields(doc, F, I, around, form, bound, work) {
   function put(name, value) {
     if (now.hasOwnProperty(name)) { now[name] = value; return; }
     var f = field(name);
-    if (f && String(raw(name)) !== String(value)) f.value = value;
+    if (!f || String(raw(name)) === String(value)) return;
+    f.value = value;
+    // Radio buttons that nothing is chosen of have other names for it elsewhere.
+    if (value === "Off" && raw(name) !== "Off") f.value = null;
   }
   function heldNow(b) { return b.fields.concat(b.other || []).map(raw).join("\u0000"); }
 
@@ -78,7 +81,13 @@ function brindelFields(doc, F, I, around, form, bound, work) {
 
   // ---- what an act comes to ----
 
-  function say(sentence) { app.alert(sentence, 3); }
+  // What one act says is said at once: viewers may show no more than one message for it.
+  var toSay = [];
+  function say(sentence) { toSay.push(sentence); }
+  function said() {
+    if (toSay.length) app.alert(toSay.splice(0).join("\n"), 3);
+  }
+  function ask(question) { return app.alert(toSay.splice(0).concat(question).join("\n\n"), 2, 2) === 4; }
   function leaf(key) { if (own(bound.leaves, key) !== undefined) doc.pageNum = bound.leaves[key]; }
   function focus(key) {
     var b = bound.answers[own(form.answerOf, key)], f = b && field(b.fields[0]);
@@ -106,7 +115,6 @@ function brindelFields(doc, F, I, around, form, bound, work) {
   around.goesOn = function(changes) {
     shown(changes);
     send();
-    return "";
   };
   function follow(result) {
     var o = result.outcome, most = 8;
@@ -119,8 +127,9 @@ function brindelFields(doc, F, I, around, form, bound, work) {
     if (o.cursor) focus(o.cursor);
     if (o.turnsBy) doc.pageNum += o.turnsBy;
     if (o.then === "accepted") send();
-    if (o.asks !== undefined) follow(S.answered(app.alert(o.asks, 2, 2) === 4));
+    if (o.asks !== undefined) follow(S.answered(ask(o.asks)));
   }
+  function raised(act) { return function(event) { act(event); if (!writing) said(); }; }
 
   // ---- what fillers do ----
 
@@ -130,8 +139,9 @@ function brindelFields(doc, F, I, around, form, bound, work) {
     typing = "";
     S.order().forEach(function(name) {
       var b = bound.answers[name], held = heldNow(b);
-      // Some viewers make a number of what looks like one.
-      if (known[name] === held || (held !== "" && Number(known[name]) === Number(held)) || form.answers[name].worked) return;
+      // Some viewers make a number of what looks like one, each in its way.
+      var number = held === "" ? NaN : Number(held);
+      if (known[name] === held || Number(known[name]) === number || parseFloat(known[name]) === number || form.answers[name].worked) return;
       known[name] = held;
       values[name] = given(name);
       any = true;
@@ -158,7 +168,7 @@ function brindelFields(doc, F, I, around, form, bound, work) {
     if (a) (a.buttons || [a]).forEach(function(one) { if (own(form.rules, one.key)) follow(S.event(when, one.key)); });
   }
 
-  return {
+  var acts = {
     // A key is pressed; or a field is left, which is seen to when it is taken.
     typed: function(event) {
       var name = nameFor(event), value = String(event.value), from = event.selStart, to = event.selEnd;
@@ -178,7 +188,8 @@ function brindelFields(doc, F, I, around, form, bound, work) {
       var name = nameFor(event);
       if (!name || writing) return;
       typing = "";
-      if (!S.open(name)) look();  // a viewer may not have told of a tick
+      // A viewer may not have told of a tick; nor is it asked to where nothing follows from it.
+      if (!S.open(name) || bound.answers[name].states) look();
       var said = event.value, before = S.complaint(name);
       event.value = within(event, Array.isArray(said) ? said : String(said), function() { return typed(name, event.target.name, said); });
       event.value = within(event, event.value, function() { return S.leave(name, true); });
@@ -188,7 +199,10 @@ function brindelFields(doc, F, I, around, form, bound, work) {
     },
     // A number is shown as the form writes it, with its unit.
     shown: function(event) {
-      var name = nameFor(event), said = String(event.value), n = name && said !== "" ? F.numberTyped(said) : null;
+      var name = nameFor(event), said = String(event.value), e = name && S.entry(name), text = e ? S.wording(name) : "";
+      // What looks like a number to a viewer and is none stays as it was typed.
+      if (e && known[name] === text) event.value = said = text;
+      var n = name && said !== "" ? F.numberTyped(said) : null;
       if (n === null) return;
       event.value = I.numberWritten(n, Math.max(form.answers[name].decimals, I.decimalsOf(n)), form.answers[name].thousands) +
           (bound.answers[name].unit ? " " + bound.answers[name].unit : "");
@@ -227,7 +241,9 @@ function brindelFields(doc, F, I, around, form, bound, work) {
       follow(S.opened(blank ? undefined : values));
       S.order().forEach(function(name) { known[name] = heldNow(bound.answers[name]); });
     },
-    closing: function() { follow(S.event("closes", "form")); },
-    wrongs: function() { look(); return S.wrongs(); }
+    closing: function() { follow(S.event("closes", "form")); }
   };
+  Object.keys(acts).forEach(function(name) { acts[name] = raised(acts[name]); });
+  acts.wrongs = function() { look(); return S.wrongs(); };
+  return acts;
 }

@@ -49,7 +49,7 @@ bool PdfScriptData::isNeeded() const {
         if (c.is().answer().free)
             needed = c.as<LetterCase>() != LetterCase::asTyped || !c.text(Prop::pattern).empty();
         else
-            needed = isTyped(c);
+            needed = isTyped(c) || (c.is().spreads && c.yes(Prop::otherAnswers));
     });
     return needed;
 }
@@ -172,17 +172,20 @@ string PdfScriptData::script(const string& sendTo) const {
     Json data = data_->taken();
     data["words"] = rangeWordsForScript(language);
     data["words"]["ready"] = phrase(Phrase::readyToSend, language);
-    Json bound = {{"fields", fields_.taken()}, {"answers", bound_.taken()}, {"leaves", leaves_.taken()},
-                  {"order", order_},           {"sendTo", sendTo}};
+    Json bound = {{"fields", fields_.taken()},
+                  {"answers", bound_.taken()},
+                  {"leaves", leaves_.taken()},
+                  {"order", order_},
+                  {"sendTo", sendTo}};
     // What all forms have, without the parts and functions that this one does without.
     const string start = "return brindelFields(doc, F, I, around, form, bound, work);\n";
     const string fields = withFeatures(pdfRuntime(), features);
     const auto types = FormData::typesIn(features);
     const string session = withoutUnused(withFeatures(sessionScriptLowered(), features), {"types"}, types, fields);
-    const string common = withoutUnused(withFeatures(fillingRuntime(), features), {"judges"}, types, session + fields) +
-                          session + fields;
-    const string runtime =
-        withoutUnused(ecmascriptRuntime(), {"f", "op"}, calledIn(formulas + common), common + formulas);
+    const string common =
+        withoutUnused(withFeatures(fillingRuntime(), features), {"judges"}, types, session + fields) + session + fields;
+    const string runtime = withoutUnused(withFeatures(ecmascriptRuntime(), features), {"f", "op"},
+                                         calledIn(formulas + common), common + formulas);
     return "/* SPDX-License-Identifier: 0BSD */\nvar brindel = (function(doc, form, bound, work) {\n" +
            asciiOf(packed(runtime + common)) + aroundOnTheDay(language) +
            "var F = brindelFormulas(around), I = brindelFilling(F, around, form.words);\n" + start + "})(this, " +

@@ -23,8 +23,12 @@ void PdfScripts::addTo(Object field, const Control& c) const {
     if (data_.isWorkedOut(*answer) && isTyped(c)) {
         actions = {{"/C", "worked"}};
     } else {
-        const bool judged = data_.isJudged(*answer), follows = data_.setsOff(*answer);
-        const bool letters = c.is().answer().free && has(c.kind, Prop::letters) && c.as<LetterCase>() != LetterCase::asTyped;
+        const bool judged = data_.isJudged(*answer);
+        // Another answer that is typed ticks its own box.
+        const bool other = answerName(build_.form, c) != *answer && c.is().answer().free;
+        const bool follows = other || data_.setsOff(*answer);
+        const bool letters =
+            c.is().answer().free && has(c.kind, Prop::letters) && c.as<LetterCase>() != LetterCase::asTyped;
         if (letters || (follows && isTyped(c) && !c.is().answer().listed)) actions.emplace_back("/K", "typed");
         if (judged || (follows && (isTyped(c) || c.is().answers == AnswerType::picks)))
             actions.emplace_back("/V", "taken");

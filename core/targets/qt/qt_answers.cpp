@@ -210,6 +210,7 @@ string Writer::answerOf(const Control& c) {
     const string type = answerType(c.id);
     filling_ += fmt::format("{} *{} = nullptr;\n", type, bareAnswer(c.id));
     string out = fmt::format("{} = filling_->add<{}>({});\n", answerMember(c.id), type, list);
+    if (isRunOfNumbers(c)) out += fmt::format("{}->countAsNumbers();\n", answerMember(c.id));
     // A calendar picks into it.
     if (isPicked(c) && c.yes(Prop::calendar))
         out += fmt::format("{}->onCalendar([this] {{ return {}(); }}, [this](QDate day) {{ {}->pick(day); }});\n",

@@ -298,11 +298,10 @@ function brindelFilling(F, around, words) {
   function numberWritten(x, places, grouped) { return F.numberShown(F.call("ROUND", [x, places]), places, grouped); }
   // Letters as a field wants them. Only whole words can be made to begin with a capital.
   function cased(a, said, whole) {
-    if (a.letters === "upper") return said.toLocaleUpperCase(around.language);
-    if (a.letters === "lower") return said.toLocaleLowerCase(around.language);
-    if (whole && a.letters === "first")
-      return said.replace(/^(?:[\ud800-\udbff][\udc00-\udfff]|[\s\S])/, function(c) { return c.toLocaleUpperCase(around.language); });
-    if (whole && a.letters === "eachWord") return F.eachWord(said);  //@ titled
+    if (a.letters === "upper") return F.upper(said);  //@ letters
+    if (a.letters === "lower") return F.lower(said);  //@ letters
+    if (whole && a.letters === "first") return said.replace(/^(?:[\ud800-\udbff][\udc00-\udfff]|[\s\S])/, function(c) { return F.upper(c); });  //@ letters
+    if (whole && a.letters === "eachWord") return F.eachWord(said);  //@ letters
     return said;
   }
 

@@ -108,16 +108,16 @@ void FormData::addStart(Json& a, const Control& c) const {
 void FormData::addChoices(Json& a, const Control& c) const {
     const bool follows = choicesFollowAnswers(form_, c.id) && carrying_.works(Prop::choices);
     const bool gathers =
-        follows || (carrying_.works(Prop::runFrom) && (c.formulas.find(Prop::runFrom) || c.formulas.find(Prop::runTo) ||
-                                                       c.formulas.find(Prop::runStep)));
+        follows || (carrying_.works(Prop::runFrom) &&
+                    (c.formulas.find(Prop::runFrom) || c.formulas.find(Prop::runTo) || c.formulas.find(Prop::runStep)));
     const Control* designed = designed_.find(c.id);
     const bool run = c.as<ChoicesFrom>() == ChoicesFrom::run;
     if (gathers && designed) {
         Json& g = a["gather"] = Json::object();
         if (run) {
             g["run"] = true;
-            for (const auto& [prop, word] :
-                 {std::pair(Prop::runFrom, "runFrom"), std::pair(Prop::runTo, "runTo"), std::pair(Prop::runStep, "runStep")})
+            for (const auto& [prop, word] : {std::pair(Prop::runFrom, "runFrom"), std::pair(Prop::runTo, "runTo"),
+                                             std::pair(Prop::runStep, "runStep")})
                 a[word] = c.number(prop);
         } else {
             g["all"] = pairs(choicesOf(*designed, form_.root().text(Prop::language)));
@@ -126,6 +126,7 @@ void FormData::addChoices(Json& a, const Control& c) const {
     } else {
         a["choices"] = pairs(c.choices());
     }
+    if (isRunOfNumbers(c)) a["numbers"] = true;
     if (c.yes(Prop::otherAnswers)) a["others"] = true;
 }
 
@@ -178,6 +179,7 @@ void FormData::addAnswers() {
         if (key(id) != name) a["key"] = key(id);
         if (isRequired(form_, c)) a["required"] = true;
         places(a, id);
+        if (has(c.kind, Prop::workedOut) && !c.text(Prop::workedOut).empty()) a["shut"] = true;
         if (is.shared) {
             a["buttons"] = Json::array();
             for (Id button : radioGroupOf(form_, c)) {
@@ -278,12 +280,16 @@ Words FormData::features() const {
         // Texts are part of every form.
         if (type != "text") all.insert(type);
         if (a.contains("gather")) all.insert("gather");
-        if (a.contains("letters") && a["letters"] == "eachWord") all.insert("titled");
+        if (a.contains("letters")) all.insert("letters");
     }
+    const string language = form_.root().text(Prop::language).substr(0, 2);
+    if (language == "tr" || language == "az") all.insert("turkic");
+    if (language == "el") all.insert("greek");
     if (!rules.order().empty()) all.insert("rules");
     if (!tables.order().empty()) all.insert("rows");
     if (!moved.shown.empty() || !moved.enabled.empty()) all.insert("moves");
-    if (!formulas.lists().empty()) all.insert("lists");
+    for (const string& one : formulas.functions())
+        if (one.find("$.list(") != string::npos) all.insert("lists");
     for (const Json& one : formulas.entries()) {
         if (!one.contains("prop")) continue;
         const auto& prop = one["prop"].get_ref<const string&>();
@@ -307,9 +313,14 @@ Json FormData::taken() {
         if (by != noControl) work[place]["names"]["by"] = {{"of", {answerName(form_, *form_.find(by))}}};
     }
     for (const auto& [place, plain] : plains_) work[place]["plain"] = plain;
-    Json data = {{"name", form_.root().name}, {"version", form_.revision},   {"answers", answers.taken()},
-                 {"says", says},              {"buttons", buttons.taken()},  {"rules", rules.taken()},
-                 {"work", std::move(work)},   {"starts", starts.taken()},    {"tables", tables.taken()}};
+    Json data = {{"name", form_.root().name},
+                 {"version", form_.revision},
+                 {"answers", answers.taken()},
+                 {"says", says},
+                 {"work", std::move(work)}};
+    for (auto& [key, part] :
+         {std::pair("buttons", &buttons), {"rules", &rules}, {"starts", &starts}, {"tables", &tables}})
+        if (!part->order().empty()) data[key] = part->taken();
     if (!formulas.lists().empty()) data["lists"] = formulas.lists();
     return data;
 }

@@ -1,5 +1,5 @@
-// A form as data for the session in ECMAScript (session.js): what its fields take, its formulas and its rules. Pages and
-// PDFs carry the same, and add what binds it to elements or to fields.
+// A form as data for the session in ECMAScript (session.js): what its fields take, its formulas and its rules. Pages
+// and PDFs carry the same, and add what binds it to elements or to fields.
 #pragma once
 
 #include <functional>

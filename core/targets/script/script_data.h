@@ -14,8 +14,8 @@ using ScriptJson = nlohmann::ordered_json;
 
 /// The runtime as text (ECMAScript 5): one function, brindelFilling.
 std::string_view fillingRuntime();
-/// The session as text: one function, brindelSession. As it is written (2017), and as the interpreters of PDF viewers run
-/// it (ECMAScript 5).
+/// The session as text: one function, brindelSession. As it is written (2017), and as the interpreters of PDF viewers
+/// run it (ECMAScript 5).
 std::string_view sessionScript();
 std::string_view sessionScriptLowered();
 /// A script without its comments and indents.

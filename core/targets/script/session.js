@@ -84,7 +84,6 @@ function brindelSession(F, I, around, form, work) {
   const plain = said => said === null || said === undefined ? "" : String(said);
   // How one type of answer is read, written and replied.
   const types = {
-    text: {read: (a, said) => said === "" ? null : said, written: (a, held) => held, reply: (a, held) => held},
     //@ if number
     number: {
       read: (a, said) => F.numberTyped(said),
@@ -130,6 +129,7 @@ function brindelSession(F, I, around, form, work) {
     question: {read: () => null, written: () => "", reply: (a, held) => a.buttons[held].value},  //@ question
     picture: {read: (a, said) => said || null, written: (a, held) => held, reply: (a, held) => held},  //@ picture
     ink: {read: (a, said) => said || null, written: (a, held) => held, reply: (a, held) => held},  //@ ink
+    text: {read: (a, said) => said === "" ? null : said, written: (a, held) => held, reply: (a, held) => held}
   };
   const typeOf = name => types[answers[name].type];
   const entry = name => entries[name];
@@ -285,9 +285,11 @@ function brindelSession(F, I, around, form, work) {
     if (a.type === "question") return {values: [e.held === null ? null : a.buttons[e.held].value]};  //@ question
     if (a.type === "picture" || a.type === "ink") return {values: [e.held === null ? null : true]};  //@ picture ink
     if (e.held === null) return {values: [null]};
-    if (a.type === "picks" && a.several) return {values: types.picks.reply(a, e.held, name), list: true};  //@ picks
+    // Of a run of numbers each is one.
+    const worthOf = one => a.numbers && isFinite(Number(one)) && one !== "" ? Number(one) : one;
+    if (a.type === "picks" && a.several) return {values: types.picks.reply(a, e.held, name).map(worthOf), list: true};  //@ picks
     if (a.type === "time") return {values: [e.held / 1440]};  //@ time
-    if (a.type === "choice" || a.type === "picks") return {values: [types.choice.reply(a, e.held, name)]};  //@ choice picks
+    if (a.type === "choice" || a.type === "picks") return {values: [worthOf(types.choice.reply(a, e.held, name))]};  //@ choice picks
     return {values: [e.held]};
   }
   const meaning = names => {
@@ -582,7 +584,8 @@ function brindelSession(F, I, around, form, work) {
           notAccepted(list);
         } else if (s.does === "accept") stop("accepted");
         else {
-          outcome.reply = reply();
+          outcome.reply = reply();  //@ reply
+          around.goesOn(changes);   //@ fields
           id = newId();  //@ reply
           clear();
           outcome.then = "goesOn";
@@ -716,8 +719,6 @@ function brindelSession(F, I, around, form, work) {
     return keys.length ? "{\n" + keys.map(key => inner + JSON.stringify(key) + ": " + printed(value[key], inner)).join(",\n") + "\n" + indent + "}" : "{}";
   }
   //@ end
-  // Where the fields themselves are sent, they go before they are cleared.
-  const reply = () => around.goesOn(changes);  //@ fields
 
   return {
     // `values` are those that it holds already: it goes on, and does not begin.
@@ -826,7 +827,8 @@ function brindelSession(F, I, around, form, work) {
       pending = [];
     }),
     //@ end
-    id: () => id, entry: entry, wording: wording, answer: answer, choicesOf: listOf, lineOf: lineOf, complaint: complaint, wrongs: wrongs, reply: reply,
+    id: () => id, entry: entry, wording: wording, answer: answer, choicesOf: listOf, lineOf: lineOf, complaint: complaint, wrongs: wrongs,
+    reply: reply,  //@ reply
     open: open, openButton: openButton, seen: key => shown[key] !== false, usable: keys => every(usable, keys),
     required: name => !!limit(name, "required"), least: (name, prop) => limit(name, prop),
     rowCount: key => rows[key], present: present, order: here, listens: name => !!(dependents[name] || form.rules[answers[name].key]), asking: () => waiting !== null,
