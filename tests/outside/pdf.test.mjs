@@ -192,6 +192,9 @@ test("pdf.js works out and judges in its own sandbox as Brindel does", async () 
   const form = formOf("yard-charges"), box = await sandboxOf(bytesOf(pdfOf(form, "sandbox")));
   const given = {numLength: "12.5", numHours: "3,5", numDiscount: "10"};
   for (const [name, value] of Object.entries({...given, numDays: "400"})) await box.put(name, value);
+  // What is wrong is said, and stays until it is put right.
+  assert.equal(String(box.held("numDays")), "400");
+  await box.put("numDays", "14");
   box.close();
   assert.deepEqual(box.alerts, ["Days ashore: enter 1 to 365; 400 is too much."]);
   // The same by the command line.

@@ -84,10 +84,13 @@ function brindelFields(doc, F, I, around, form, bound, work) {
   // What one act says is said at once: viewers may show no more than one message for it.
   var toSay = [];
   function say(sentence) { toSay.push(sentence); }
-  function said() {
-    if (toSay.length) app.alert(toSay.splice(0).join("\n"), 3);
+  function taken() {
+    var all = toSay;
+    toSay = [];
+    return all;
   }
-  function ask(question) { return app.alert(toSay.splice(0).concat(question).join("\n\n"), 2, 2) === 4; }
+  function said() { if (toSay.length) app.alert(taken().join("\n"), 3); }
+  function ask(question) { return app.alert(taken().concat(question).join("\n\n"), 2, 2) === 4; }
   function leaf(key) { if (own(bound.leaves, key) !== undefined) doc.pageNum = bound.leaves[key]; }
   function focus(key) {
     var b = bound.answers[own(form.answerOf, key)], f = b && field(b.fields[0]);
