@@ -73,8 +73,9 @@ async function differences(script, meant, {form, page, pdf, design}) {
     class: () => classes.each(form, acts),
   };
   const found = {};
-  for (const filler of Object.keys(did))
+  await Promise.all(Object.keys(did).map(async filler => {
     try { found[filler] = differing(script, meant, await did[filler](), parts[filler]); } catch (error) { found[filler] = String(error.stack).slice(0, 600); }
+  }));
   return found;
 }
 const formOf = file => {
