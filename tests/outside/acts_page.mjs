@@ -69,24 +69,32 @@ function readMessages(yes) {
   return said;
 }
 
+// One page for all scripts of a form: it is loaded anew for each.
+let last = {file: "", page: null};
+async function loaded(browser, file) {
+  if (last.file !== file) {
+    await last.page?.context().close();
+    last = {file, page: await opened(browser, file)};
+  } else await last.page.goto("file://" + file);
+  return last.page;
+}
+
 export async function pageHands(browser, file, design, acts, meant) {
-  const page = await opened(browser, file), kinds = Object.fromEntries(Array.from(answersOf(design), ([name, is]) => [name, is.kind]));
+  const page = await loaded(browser, file), kinds = Object.fromEntries(Array.from(answersOf(design), ([name, is]) => [name, is.kind]));
   const counts = Object.fromEntries(Array.from(answersOf(design), ([name, is]) => [name, is.choices?.length ?? 0])), states = [];
   const stands = async (yes, then) => {
     const said = await page.evaluate(readMessages, yes), state = await page.evaluate(stateIn, [kinds, counts]);
     // What comes of a form that is gone is said in a page's own words.
     states.push(then === "stay" ? {...state, said} : state);
   };
-  try {
-    await stands(true, meant[0].then);
-    for (const [i, act] of acts.entries()) {
-      const then = meant[i + 1].then, saved = then === "accepted" ? page.waitForEvent("download", {timeout: 5000}).catch(() => null) : null;
-      await page.evaluate(({source, act, kinds}) => (0, eval)(`(${source})`)(act, kinds), {source: doIn.toString(), act, kinds});
-      await stands(act[3], then);
-      const reply = await saved;
-      if (then === "accepted") states.at(-1).values = reply ? JSON.parse(readFileSync(await reply.path(), "utf8")).values : "nothing";
-    }
-    if (page.noise.length) throw new Error(page.noise.join("\n"));
-    return states;
-  } finally { await page.context().close(); }
+  await stands(true, meant[0].then);
+  for (const [i, act] of acts.entries()) {
+    const then = meant[i + 1].then, saved = then === "accepted" ? page.waitForEvent("download", {timeout: 5000}).catch(() => null) : null;
+    await page.evaluate(({source, act, kinds}) => (0, eval)(`(${source})`)(act, kinds), {source: doIn.toString(), act, kinds});
+    await stands(act[3], then);
+    const reply = await saved;
+    if (then === "accepted") states.at(-1).values = reply ? JSON.parse(readFileSync(await reply.path(), "utf8")).values : "nothing";
+  }
+  if (page.noise.length) throw new Error(page.noise.join("\n"));
+  return states;
 }
