@@ -96,7 +96,7 @@ void closingUnasked(const Checked& in, Findings& found) {
 void signingUnchecked(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         const bool drawn = c.is().answer().drawn;
-        if (isFilled(c) && drawn && c.yes(Prop::required))
+        if (isFilled(c) && drawn && (c.yes(Prop::required) || c.formulas.find(Prop::required)))
             found.push_back({nullptr,
                              {c.id},
                              said("Scripts of a PDF cannot see whether it is filled in; the receiver has to check.")});

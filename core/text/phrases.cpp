@@ -43,17 +43,25 @@ std::string phrase(Phrase which, const std::string& language, const std::vector<
     const FillerLanguage& in = spoken(language);
     thread_local std::map<std::pair<Phrase, std::string_view>, std::unique_ptr<icu::MessageFormat>> made;
     UErrorCode error = U_ZERO_ERROR;
-    auto& format = made[{which, in.code}];
-    if (!format)
-        format = std::make_unique<icu::MessageFormat>(wide(in.sentences[std::size_t(which)].pattern),
-                                                      icu::Locale(std::string(in.code).c_str()), error);
+    auto formatOf = [&](const icu::UnicodeString& pattern) {
+        return std::make_unique<icu::MessageFormat>(pattern, icu::Locale(std::string(in.code).c_str()), error);
+    };
+    const icu::UnicodeString pattern = wide(in.sentences[std::size_t(which)].pattern);
+    std::unique_ptr<icu::MessageFormat> own;
     std::vector<icu::Formattable> arguments;
     for (const PhrasePart& part : parts) {
-        if (const auto* count = std::get_if<std::int64_t>(&part))
+        if (const auto* count = std::get_if<std::int64_t>(&part)) {
             arguments.emplace_back(*count);
-        else
+        } else if (const auto* toCome = std::get_if<CountToCome>(&part)) {
+            arguments.emplace_back(toCome->like);
+            own = formatOf(icu::UnicodeString(pattern).findAndReplace(u"#", wide(toCome->text)));
+        } else {
             arguments.emplace_back(wide(std::get<std::string>(part)));
+        }
     }
+    auto& kept = made[{which, in.code}];
+    if (!kept) kept = formatOf(pattern);
+    const auto& format = own ? own : kept;
     icu::UnicodeString said;
     icu::FieldPosition nowhere(icu::FieldPosition::DONT_CARE);
     format->format(arguments.data(), int32_t(arguments.size()), said, nowhere, error);

@@ -137,7 +137,12 @@ enum class Phrase : std::uint8_t {
     count_
 };
 
-using PhrasePart = std::variant<std::string, std::int64_t>;
+/// What stands where a count will: the sentence takes the form that a language has for `like`, with `text` for its digits.
+struct CountToCome {
+    std::int64_t like;
+    std::string text;
+};
+using PhrasePart = std::variant<std::string, std::int64_t, CountToCome>;
 
 /// The sentence in a language ("de", "de-AT"; English where there is none), with its parts put in: {0}, {1} …
 /// A label that ends in a mark of its own takes no colon: “Mast stepped? Please tick this.”

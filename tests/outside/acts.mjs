@@ -55,7 +55,7 @@ export function actsFor(asked, die, good = {}, right = 0.55) {
 
 // Acts for a form by its design, as tests/acts has them; every field and button may be met, in any order and again.
 export function randomActs(design, die, count = 14) {
-  const fields = Array.from(answersOf(design)), acts = [];
+  const fields = Array.from(answersOf(design)).filter(([, is]) => is.kind !== "drawn"), acts = [];
   for (let i = 0; i < count && fields.length; ++i) {
     const [name, is] = die.of(fields), text = die.of(rubbish).replace(/\n/g, " ");
     const lines = (is.choices || []).map((_, at) => at).filter(() => die.chance(0.4));

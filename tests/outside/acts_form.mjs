@@ -9,7 +9,7 @@ export function answersOf(design) {
     } else if (name && ["textBox", "numberBox", "dateBox", "timeBox", "comboBox", "listBox", "checkBox", "choiceGroup", "signature", "picture"].includes(kind)) {
       const choices = (control.choices || []).map(one => typeof one === "string" ? {value: one, text: one} : {value: one.value ?? one.text, text: one.text});
       const several = !!(control.several || control.many || control.atMost > 1 || control.picks === "several");
-      all.set(name, {kind: {checkBox: "tick", choiceGroup: "group", listBox: "list", comboBox: "combo"}[kind] || "typed", choices, several, unit: control.unit});
+      all.set(name, {kind: {checkBox: "tick", choiceGroup: "group", listBox: "list", comboBox: "combo", signature: "drawn", picture: "drawn"}[kind] || "typed", choices, several, unit: control.unit});
     }
     for (const key of ["controls", "pages", "cells"]) for (const inner of control[key] || []) walk(inner);
   };

@@ -54,7 +54,7 @@ export async function pdfHands(bytes, design, script, meant) {
     // One message an act, and one a question.
     const refused = meant.outcomes.flatMap(one => one.refused || []), wanted = [];
     if (refused.length) wanted.push(refused.slice(0, 8).join("\n") + (refused.length > 8 ? "\n…" : ""));
-    if (["type", "step"].includes(act?.[0]) && meant.wrong[act[1]] && (act[0] === "step" || act[2] !== "")) wanted.push(meant.wrong[act[1]]);
+    if (["type", "step"].includes(act?.[0]) && Object.hasOwn(meant.wrong, act[1]) && (act[0] === "step" || act[2] !== "")) wanted.push(meant.wrong[act[1]]);
     const asked = meant.outcomes.flatMap(one => one.asks ? [[...one.says || [], one.asks].join("\n\n")] : []);
     const told = meant.outcomes.flatMap(one => one.asks ? [] : one.says || []).concat(wanted);
     meant.alerts = asked.concat(told.length ? [told.join("\n")] : []);

@@ -3,33 +3,34 @@
 // 21757-1; what a viewer does not know is passed over.
 function brindelFields(doc, F, I, around, form, bound, work) {
   var S = brindelSession(F, I, around, form, work);
-  var now = {};     // texts of fields that are being changed: the event comes before the field has them
-  var known = {};   // what the fields of an answer held when they were last looked at, or written
+  var now = Object.create(null);    // texts of fields that are being changed: the event comes before the field has them
+  var known = Object.create(null);  // what the fields of an answer held when they were last looked at, or written
   var typing = "";  // the answer that letters are typed into and that is not taken yet
   var writing = false;  // fields: what viewers tell of that is no act of the filler's
-  var under = {};   // fields by the controls that they are seen or used with
+  var under = Object.create(null);  // fields by the controls that they are seen or used with
 
   function own(of, name) { return Object.prototype.hasOwnProperty.call(of, name) ? of[name] : undefined; }
   Object.keys(bound.fields).forEach(function(name) {
     var f = bound.fields[name];
-    (f.seenBy || []).concat(f.usedBy || []).forEach(function(key) { (under[key] = own(under, key) || []).push(name); });
+    (f.seenBy || []).concat(f.usedBy || []).forEach(function(key) { (under[key] = under[key] || []).push(name); });
   });
 
   // ---- the fields of the document ----
 
   function field(name) { return doc.getField(name); }
   function raw(name) {
-    if (now.hasOwnProperty(name)) return now[name];
+    if (name in now) return now[name];
     var f = field(name);
     if (!f) return "";
     var value = f.value;
     if (Array.isArray(value)) return value;
+    if (value !== value) return " ";  // blanks, which a viewer has made a number of
     if (typeof value === "number" && f.valueAsString !== undefined) value = f.valueAsString;
     return value === null || value === undefined ? "" : String(value);
   }
   // One that is just being changed gets its value when its event is over.
   function put(name, value) {
-    if (now.hasOwnProperty(name)) { now[name] = value; return; }
+    if (name in now) { now[name] = value; return; }
     var f = field(name);
     if (!f || String(raw(name)) === String(value)) return;
     f.value = value;
@@ -104,8 +105,8 @@ function brindelFields(doc, F, I, around, form, bound, work) {
     changes.answers.forEach(write);
     try { doc.calculate = works; } catch (e) {}
     writing = before;
-    changes.visible.forEach(function(key) { (own(under, key) || []).forEach(show); });
-    changes.enabled.forEach(function(key) { (own(under, key) || []).forEach(show); });
+    changes.visible.forEach(function(key) { (under[key] || []).forEach(show); });
+    changes.enabled.forEach(function(key) { (under[key] || []).forEach(show); });
     changes.required.forEach(function(name) {
       bound.answers[name].fields.forEach(function(one) { try { field(one).required = S.required(name); } catch (e) {} });
     });
@@ -136,15 +137,19 @@ function brindelFields(doc, F, I, around, form, bound, work) {
 
   // ---- what fillers do ----
 
+  // Some viewers make a number of what looks like one, each in its way.
+  function alike(was, held) {
+    var number = F.trim(held) === "" ? NaN : Number(held);
+    if (was && held && F.trim(was) === F.trim(held)) return true;
+    return was !== undefined && (Number(was.replace(",", ".")) === number || parseFloat(was) === number);
+  }
   // What has come into fields by other ways: data that is read in, a viewer's own clearing, letters that were taken back.
   function look() {
     var values = Object.create(null), any = false;
     typing = "";
     S.order().forEach(function(name) {
-      var b = bound.answers[name], held = heldNow(b);
-      // Some viewers make a number of what looks like one, each in its way.
-      var number = held === "" ? NaN : Number(held);
-      if (known[name] === held || Number(known[name]) === number || parseFloat(known[name]) === number || form.answers[name].worked) return;
+      var b = bound.answers[name], was = known[name], held = heldNow(b);
+      if (was === held || alike(was, held) || form.answers[name].worked) return;
       known[name] = held;
       values[name] = given(name);
       any = true;

@@ -102,8 +102,8 @@ void PdfScriptData::bindAnswers() {
         const string& name = index->answerName(id);
         Json& answer = data_->answers[name];
         if (c.is().answer().drawn) {
-            // No script sees what is drawn or put in (12.7.5.5), so none asks for it.
-            answer.erase("required");
+            // No script sees what is drawn or put in (12.7.5.5), so none asks for it, nor by a formula.
+            answer["shut"] = true;
         }
         // What follows an answer cannot be looked up in the choices that the form starts with.
         if (has(c.kind, Prop::choices) && choicesFollowAnswers(form_, id)) answer["others"] = true;

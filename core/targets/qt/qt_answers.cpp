@@ -147,12 +147,9 @@ string Writer::limitsOf(const Control& c) {
             if (has(c.kind, Prop::otherAnswers) && c.yes(Prop::otherAnswers)) put(list, "takesOthers", "true");
             if (c.number(Prop::atLeast) > 0) number(Prop::atLeast, "atLeast");
             if (c.number(Prop::atMost) > 0) number(Prop::atMost, "atMost");
-            // Counted in the plural: more than the most are more than one.
-            const std::int64_t count = 987654;
-            string many = phrase(Phrase::atMostSoMany, language_, {"%2", "%1", count});
-            for (const char* form : {"987,654", "987.654", "987654", "987 654", "987\u00a0654", "987\u202f654"})
-                if (const auto at = many.find(form); at != string::npos) many.replace(at, string(form).size(), "%3");
-            if (takesSeveral(c)) put(list, "atMostSoMany", tr(many, what));
+            // Counted as two are: more than the most are more than one.
+            if (takesSeveral(c))
+                put(list, "atMostSoMany", say(Phrase::atMostSoMany, what, {"%2", "%1", CountToCome{2, "%3"}}));
             break;
         }
         default:
