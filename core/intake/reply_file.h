@@ -1,4 +1,5 @@
-// A file that holds values for a form, whatever it is: a values file or a reply as JSON, a filled PDF, FDF or XFDF.
+// A file that holds values for a form, whatever it is: a values file or a reply as JSON, a filled PDF, FDF or XFDF, a
+// text document.
 #pragma once
 
 #include "core/intake/pdf_reply.h"
@@ -6,7 +7,7 @@
 
 namespace brindel {
 
-/// Its values, and what of it says nothing to this form. Problems as of readReply and replyFromPdf.
+/// Its values, and what of it says nothing to this form. Problems as of readReply, replyFromPdf and replyFromDocument.
 Result<ReadReply> replyFromFile(const Form& form, const FontBook& fonts, const std::string& bytes);
 
 }  // namespace brindel

@@ -4,6 +4,8 @@
 
 #include "core/targets/handed_out.h"
 #include "core/targets/html/html_page.h"
+#include "core/targets/odf/odt.h"
+#include "core/targets/ooxml/docx.h"
 #include "core/targets/pdf/pdf.h"
 #include "core/targets/png/png_file.h"
 #include "core/targets/qt/qt_class.h"
@@ -48,6 +50,30 @@ const Target targets[] = {
      {onScreen},
      [](const FormSession& session, const FontBook& fonts, const TargetOptions& options) {
          return pageOf(session, fonts, options.page);
+     }},
+    {"docx",
+     "a text document (DOCX)",
+     "Text document",
+     "docx",
+     "",
+     "The form to fill in where letters are written.",
+     {onScreen},
+     [](const FormSession& session, const FontBook&, const TargetOptions& options) {
+         return docxOf(session, {.owner = options.owner,
+                                 .blank = options.blank,
+                                 .formFile = options.archive ? options.formFile : std::string_view()});
+     }},
+    {"odt",
+     "a text document (ODT)",
+     "Text document",
+     "odt",
+     "",
+     "The same as an open document.",
+     {onScreen},
+     [](const FormSession& session, const FontBook&, const TargetOptions& options) {
+         return odtOf(session, {.owner = options.owner,
+                                .blank = options.blank,
+                                .formFile = options.archive ? options.formFile : std::string_view()});
      }},
     {"png",
      "a picture",

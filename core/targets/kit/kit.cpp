@@ -8,10 +8,9 @@
 #include <filesystem>
 #include <set>
 
-#include <zip.h>
-
 #include "core/compare/kit_form.h"
 #include "core/file/json_text.h"
+#include "core/targets/zip_file.h"
 #include "core/text/encodings.h"
 #include "core/text/fonts.h"
 #include "core/wording/texts.h"
@@ -180,49 +179,9 @@ Result<std::vector<KitFile>> kitOf(const FormSession& opened, const FontBook& fo
 }
 
 Result<string> zippedKit(const std::vector<KitFile>& files, const string& folder) {
-    auto failed = [](zip_error_t* error) {
-        return failure("", said("The ZIP cannot be made: {}.", zip_error_strerror(error)));
-    };
-    zip_error_t error;
-    zip_error_init(&error);
-    zip_source_t* memory = zip_source_buffer_create(nullptr, 0, 0, &error);
-    if (!memory) return failed(&error);
-    zip_t* zip = zip_open_from_source(memory, ZIP_TRUNCATE, &error);
-    if (!zip) {
-        zip_source_free(memory);
-        return failed(&error);
-    }
-    zip_source_keep(memory);
-    // The same time everywhere, so that the same kit has the same bytes: the first that a ZIP knows.
-    std::tm first{};
-    first.tm_year = 80;
-    first.tm_mday = 1;
-    first.tm_isdst = -1;
-    const std::time_t then = std::mktime(&first);
-    bool right = true;
-    for (const KitFile& file : files) {
-        zip_source_t* bytes = zip_source_buffer(zip, file.bytes.data(), file.bytes.size(), 0);
-        const zip_int64_t at =
-            bytes ? zip_file_add(zip, (folder + "/" + file.name).c_str(), bytes, ZIP_FL_ENC_UTF_8) : -1;
-        if (bytes && at < 0) zip_source_free(bytes);
-        right = right && at >= 0 && zip_file_set_mtime(zip, zip_uint64_t(at), then, 0) == 0 &&
-                zip_set_file_compression(zip, zip_uint64_t(at), ZIP_CM_DEFLATE, 9) == 0;
-    }
-    if (!right || zip_close(zip) != 0) {
-        const auto problem = failed(zip_get_error(zip));
-        zip_discard(zip);
-        zip_source_free(memory);
-        return problem;
-    }
-    string all;
-    if (zip_source_open(memory) == 0) {
-        char part[65536];
-        for (zip_int64_t read; (read = zip_source_read(memory, part, sizeof part)) > 0;)
-            all.append(part, std::size_t(read));
-        zip_source_close(memory);
-    }
-    zip_source_free(memory);
-    return all;
+    std::vector<ZipPart> parts;
+    for (const KitFile& file : files) parts.push_back({folder + "/" + file.name, file.bytes});
+    return zipOf(parts);
 }
 
 }  // namespace brindel

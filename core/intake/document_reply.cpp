@@ -1,0 +1,302 @@
+#include "core/intake/document_reply.h"
+
+#include <algorithm>
+#include <pugixml.hpp>
+#include <set>
+
+#include "core/answers/picture_data.h"
+#include "core/intake/typed_reply.h"
+#include "core/intake/zip_parts.h"
+#include "core/layout/growing.h"
+#include "core/targets/flow/flow.h"
+#include "core/targets/flow/flow_content.h"
+#include "core/targets/odf/odt.h"
+#include "core/targets/ooxml/docx.h"
+#include "core/text/phrases.h"
+
+namespace brindel {
+namespace {
+
+using std::string;
+
+constexpr const char *docxMain = "word/document.xml", *odtMain = "content.xml";
+
+/// What a document says: its fields, which form it is of, and how its wording was.
+struct Document {
+    flow::Content content;
+    string form, wording;
+    int version = 0;
+    std::map<string, string> pictures;  // by their relation, PNG in base64
+};
+
+/// A part as XML. Neither entities nor anything from elsewhere are read; what they stand for stays as it is.
+Result<void> read(ZipParts& zip, const string& name, pugi::xml_document& xml) {
+    auto bytes = zip.part(name);
+    if (!bytes) return tl::unexpected(bytes.error());
+    constexpr unsigned how = pugi::parse_default | pugi::parse_ws_pcdata;
+    if (const auto result = xml.load_buffer(bytes->data(), bytes->size(), how); !result)
+        return failure(name, said("This part of the document is damaged: character {} is wrong.", int(result.offset) + 1));
+    return {};
+}
+
+/// A name of a part from a relation's target, which may begin at the root or go up.
+string partAt(const string& folder, string target) {
+    if (target.starts_with('/')) return target.substr(1);
+    string from = folder;
+    while (target.starts_with("../")) {
+        target.erase(0, 3);
+        from = from.substr(0, from.find_last_of('/') == string::npos ? 0 : from.find_last_of('/'));
+    }
+    return from.empty() ? target : from + "/" + target;
+}
+
+Result<Document> docxFrom(ZipParts& zip) {
+    Document document;
+    pugi::xml_document xml;
+    // Where the document is, the package says (Part 2, 6.5.2).
+    string main = docxMain;
+    if (pugi::xml_document roots; zip.has("_rels/.rels") && read(zip, "_rels/.rels", roots))
+        for (const pugi::xml_node& one : roots.document_element().children())
+            if (string(one.attribute("Type").value()).ends_with("/officeDocument")) main = partAt("", one.attribute("Target").value());
+    if (auto is = read(zip, main, xml); !is) return tl::unexpected(is.error());
+    document.content = flow::docxContent(xml);
+    if (pugi::xml_document own; zip.has("docProps/custom.xml") && read(zip, "docProps/custom.xml", own))
+        for (const pugi::xml_node& one : own.document_element().children()) {
+            const string name = one.attribute("name").value(), value = one.first_child().text().get();
+            if (name == docxFormProperty) document.form = value;
+            if (name == docxVersionProperty) document.version = std::atoi(value.c_str());
+            if (name == docxWordingProperty) document.wording = value;
+        }
+    const string folder = main.substr(0, main.find_last_of('/') == string::npos ? 0 : main.find_last_of('/'));
+    const string file = main.substr(folder.empty() ? 0 : folder.size() + 1);
+    const string relations = (folder.empty() ? "" : folder + "/") + "_rels/" + file + ".rels";
+    std::set<string> wanted;
+    for (const flow::Part& part : document.content.parts) wanted.insert(part.picture);
+    if (pugi::xml_document all; zip.has(relations) && read(zip, relations, all))
+        for (const pugi::xml_node& one : all.document_element().children()) {
+            const string id = one.attribute("Id").value();
+            // Nothing is fetched from elsewhere.
+            if (!wanted.contains(id) || string(one.attribute("TargetMode").value()) == "External") continue;
+            if (auto bytes = zip.part(partAt(folder, one.attribute("Target").value()))) document.pictures[id] = toBase64(*bytes);
+        }
+    return document;
+}
+
+Result<Document> odtFrom(ZipParts& zip) {
+    Document document;
+    pugi::xml_document xml;
+    if (auto is = read(zip, odtMain, xml); !is) return tl::unexpected(is.error());
+    document.content = flow::odtContent(xml);
+    if (pugi::xml_document meta; zip.has("meta.xml") && read(zip, "meta.xml", meta))
+        for (const pugi::xml_node& one : meta.document_element().first_child().children("meta:user-defined")) {
+            const string name = one.attribute("meta:name").value(), value = one.text().get();
+            if (name == docxFormProperty) document.form = value;
+            if (name == docxVersionProperty) document.version = std::atoi(value.c_str());
+            if (name == docxWordingProperty) document.wording = value;
+        }
+    return document;
+}
+
+Result<Document> documentFrom(const string& bytes) {
+    auto zip = ZipParts::opened(bytes);
+    if (!zip) return tl::unexpected(zip.error());
+    if (zip->has(odtMain)) return odtFrom(*zip);
+    return docxFrom(*zip);
+}
+
+class Answering {
+  public:
+    Answering(const Form& form, Document& document) : form_(form), document_(document) {
+        growRows();
+        for (flow::Part& part : document_.content.parts) part.name = nameOfButton(part);
+        for (const flow::Part& part : document_.content.parts) {
+            auto [at, fresh] = parts_.try_emplace(part.name, &part);
+            if (!fresh && !isSame(*at->second, part)) twice_.insert(part.name);
+        }
+    }
+
+    ReadReply made() {
+        ReadReply read;
+        said_ = &read.refused;
+        for (Id id : form_.index()->fields()) {
+            const Control& c = *form_.find(id);
+            const std::vector<flow::Inline> parts = flow::partsOf(form_, c);
+            std::vector<string> names;
+            for (const flow::Inline& part : parts) names.push_back(flow::partName(form_, part));
+            known_.insert(names.begin(), names.end());
+            if (c.as<Access>() != Access::open || !c.text(Prop::workedOut).empty()) continue;
+            const string name = answerName(form_, c);
+            if (std::ranges::any_of(names, [&](const string& one) { return twice_.contains(one); })) {
+                refuse(name, said("This field is in the document twice, with two answers. Remove one of them."));
+                continue;
+            }
+            if (std::ranges::none_of(names, [&](const string& one) { return parts_.contains(one); })) {
+                // What stays unseen is not written, and a document has no field for a picture where it is ODT.
+                if (!document_.form.empty() && !c.is().answer().drawn && isWritten(c))
+                    refuse(name, said("This field is no longer in the document."));
+                continue;
+            }
+            if (auto answer = answerTo(c, parts, names)) read.reply.values[name] = std::move(*answer);
+        }
+        for (const auto& [name, part] : parts_)
+            if (!known_.contains(name) && !part->text.empty() && !document_.form.empty())
+                read.refused.push_back({name, asSaid(phrase(Phrase::noSuchField, form_.root().text(Prop::language)))});
+        if (!document_.wording.empty() && document_.wording != flow::wordingMark(document_.content.wording))
+            refuse("", said("The wording of the document was changed."));
+        read.reply.form = document_.form;
+        read.reply.version = document_.version;
+        return read;
+    }
+
+  private:
+    Form form_;
+    Document& document_;
+    std::map<string, const flow::Part*> parts_;
+    std::set<string> twice_, known_;
+    std::vector<Problem>* said_ = nullptr;
+
+    static bool isSame(const flow::Part& a, const flow::Part& b) {
+        return a.text == b.text && a.on == b.on && a.picture == b.picture;
+    }
+    void refuse(const string& place, Sentence sentence) { said_->push_back({place, std::move(sentence)}); }
+    /// Radio buttons of a question have one name in an ODT, and tell themselves apart by what they stand for.
+    string nameOfButton(const flow::Part& part) const {
+        const Control* c = form_.find(form_.index()->answering(part.name));
+        if (!part.tick || part.text.empty() || !c) return part.name;
+        for (const flow::Inline& one : flow::partsOf(form_, *c)) {
+            if (one.what != flow::Inline::What::tick) continue;
+            const bool shared = c->is().answer().shared;
+            const string value = shared ? valueWhenOn(*form_.find(one.id))
+                                 : one.choice < c->choices().size() ? c->choices()[one.choice].text : "#other";
+            if (value == part.text) return flow::partName(form_, one);
+        }
+        return part.name;
+    }
+    bool isWritten(const Control& c) const {
+        for (const Control* at = &c; at; at = form_.find(at->parent))
+            if (!startsVisible(*at)) return false;
+        return true;
+    }
+
+    /// Rows that fillers have repeated carry the names of the row that they were made from: they get those of their own.
+    void growRows() {
+        std::map<string, std::size_t> counts;
+        for (const flow::Part& part : document_.content.parts)
+            if (!part.table.empty()) counts[part.table] = std::max(counts[part.table], part.row);
+        for (const auto& [table, rows] : counts) {
+            const auto id = idFrom(table);
+            const Control* c = id ? form_.find(*id) : nullptr;
+            if (!c || !c->is().grid) continue;
+            for (std::size_t i = std::size_t(c->number(Prop::rows)); i < rows && takesRow(form_, *id); ++i) form_ = rowAdded(form_, *id);
+        }
+        for (flow::Part& part : document_.content.parts)
+            if (!part.table.empty()) part.name = nameInRow(part);
+    }
+    string nameInRow(const flow::Part& part) const {
+        const auto hash = part.name.find('#');
+        const string name = part.name.substr(0, hash);
+        const Control* mine = form_.find(form_.index()->answering(name));
+        const Control* table = form_.find(idFrom(part.table).value_or(noControl));
+        if (!mine || !table || !table->is().grid) return part.name;
+        const Control* cell = form_.find(mine->parent);
+        const auto at = cell ? std::ranges::find(table->children, cell->id) : table->children.end();
+        if (at == table->children.end()) return part.name;
+        const auto columns = std::max<std::size_t>(1, std::get_if<Choices>(&table->get(Prop::columns))->size());
+        const std::size_t place = (part.row - 1) * columns + std::size_t(at - table->children.begin()) % columns;
+        if (place >= table->children.size()) return part.name;
+        const Control* there = form_.find(table->children[place]);
+        if (!there || there->children.empty()) return part.name;
+        return answerName(form_, *form_.find(there->children.front())) + (hash == string::npos ? "" : part.name.substr(hash));
+    }
+
+    const flow::Part* partOf(const string& name) const {
+        const auto at = parts_.find(name);
+        return at == parts_.end() ? nullptr : at->second;
+    }
+    std::optional<Answer> typed(const Control& c, const string& text) {
+        if (text.empty()) return Answer();
+        auto answer = readTyped(form_, c, text);
+        if (answer) return *answer;
+        said_->push_back(answer.error());
+        return std::nullopt;
+    }
+
+    std::optional<Answer> answerTo(const Control& c, const std::vector<flow::Inline>& parts, const std::vector<string>& names) {
+        const string name = answerName(form_, c);
+        if (c.is().answer().toggled) return Answer(partOf(names.front())->on);
+        if (parts.size() == 1 && parts.front().what == flow::Inline::What::picture) {
+            const auto at = document_.pictures.find(partOf(name)->picture);
+            if (at == document_.pictures.end() || isShownEmpty(at->second)) return Answer();
+            if (!pictureSize(at->second)) {
+                refuse(name, said("This picture is not a PNG. Put it in as one."));
+                return std::nullopt;
+            }
+            return Answer(at->second);
+        }
+        if (parts.size() > 1 || parts.front().what == flow::Inline::What::tick) {
+            std::vector<string> values;
+            for (std::size_t i = 0; i < parts.size(); ++i) {
+                const flow::Part* part = partOf(names[i]);
+                if (parts[i].what != flow::Inline::What::tick || !part || !part->on) continue;
+                if (c.is().answer().shared)
+                    values.push_back(valueWhenOn(*form_.find(parts[i].id)));
+                else if (parts[i].choice < c.choices().size())
+                    values.push_back(c.choices()[parts[i].choice].value);
+                else if (const flow::Part* other = partOf(names.back()))
+                    values.push_back(other->text);
+            }
+            if (values.empty()) return Answer();
+            const bool several = !c.is().answer().shared && takesSeveral(c);
+            if (!several && values.size() > 1) {
+                said_->push_back({name, asSaid(phrase(Phrase::onlyOne, form_.root().text(Prop::language)))});
+                return std::nullopt;
+            }
+            return several ? Answer(values) : Answer(values.front());
+        }
+        const string& text = partOf(name)->text;
+        if (c.is().answers == AnswerType::picks) {
+            for (const Choice& choice : c.choices())
+                if (choice.text == text) return Answer(choice.value);
+            return text.empty() ? Answer() : Answer(text);
+        }
+        return typed(c, text);
+    }
+    /// The one point that stands where a picture will be put.
+    static bool isShownEmpty(const string& png) {
+        const auto size = pictureSize(png);
+        return size && size->width == 1 && size->height == 1;
+    }
+};
+
+}  // namespace
+
+bool looksLikeDocument(std::string_view bytes) {
+    return bytes.starts_with("PK\x03\x04") &&
+           (bytes.find(docxMain) != string::npos || bytes.find("mimetypeapplication/vnd.oasis.opendocument.text") != string::npos ||
+            bytes.find("[Content_Types].xml") != string::npos);
+}
+
+Result<ReadReply> replyFromDocument(const Form& form, const string& bytes) {
+    auto document = documentFrom(bytes);
+    if (!document) return tl::unexpected(document.error());
+    const string& mine = form.root().name;
+    if (!document->form.empty() && document->form != mine)
+        return failure("", asSaid(phrase(Phrase::otherForm, form.root().text(Prop::language), {document->form, mine})));
+    return Answering(form, *document).made();
+}
+
+Result<string> formFileInDocument(const string& bytes) {
+    auto zip = ZipParts::opened(bytes);
+    if (!zip) return tl::unexpected(zip.error());
+    if (zip->has(odtFormFile)) return zip->part(odtFormFile);
+    for (const string& name : zip->names()) {
+        if (!name.starts_with("customXml/") || !name.ends_with(".xml")) continue;
+        pugi::xml_document xml;
+        if (!read(*zip, name, xml)) continue;
+        const pugi::xml_node root = xml.document_element();
+        if (string(root.attribute("xmlns").value()) == docxFormSpace) return fromBase64(root.text().get());
+    }
+    return failure("", said("The document contains no form. One that is exported with --archive does."));
+}
+
+}  // namespace brindel

@@ -1,0 +1,231 @@
+#include "core/targets/flow/flow_content.h"
+
+#include <fmt/format.h>
+#include <sodium.h>
+
+#include <string_view>
+
+namespace brindel::flow {
+namespace {
+
+using std::string;
+using std::string_view;
+
+/// A name without the prefix of its namespace: programs may choose others.
+string_view local(const pugi::xml_node& node) {
+    const string_view name = node.name();
+    const auto colon = name.find(':');
+    return colon == string_view::npos ? name : name.substr(colon + 1);
+}
+/// The child, and the attribute, of that name in whatever namespace.
+pugi::xml_node childOf(const pugi::xml_node& node, string_view name) {
+    for (const pugi::xml_node& child : node.children())
+        if (local(child) == name) return child;
+    return {};
+}
+string attributeOf(const pugi::xml_node& node, string_view name) {
+    for (const pugi::xml_attribute& one : node.attributes()) {
+        const string_view whole = one.name();
+        if (whole == name || (whole.ends_with(name) && whole[whole.size() - name.size() - 1] == ':')) return one.value();
+    }
+    return "";
+}
+bool isYes(const string& value) {
+    return value == "1" || value == "true" || value == "on";
+}
+
+class DocxWalker : public pugi::xml_tree_walker {
+  public:
+    Content content;
+
+    bool for_each(pugi::xml_node& node) override {
+        const int at = depth();
+        if (passed_ >= 0 && at > passed_) return true;
+        passed_ = -1;
+        while (!open_.empty() && at <= open_.back().depth) close();
+        while (!rows_.empty() && at <= rows_.back().depth) rows_.pop_back();
+        if (node.type() != pugi::node_element) return true;
+        const string_view name = local(node);
+        if (name == "sdt")
+            sdt(node, at);
+        else if (name == "del" || name == "moveFrom" || name == "Fallback" || name == "sdtPr" || name == "instrText" || name == "delText")
+            passed_ = at;
+        else if (name == "t")
+            say(node.text().get());
+        else if (name == "br" || name == "cr")
+            say("\n");
+        else if (name == "tab" && local(node.parent()) == "r")
+            say("\t");
+        else if (name == "p")
+            paragraph();
+        else if (name == "tr" && !rows_.empty() && (rows_.back().inner < 0 || at <= rows_.back().inner))
+            ++rows_.back().count, rows_.back().inner = at;
+        else if (name == "blip" && !open_.empty())
+            content.parts[open_.back().part].picture = attributeOf(node, "embed");
+        return true;
+    }
+    bool end(pugi::xml_node&) override {
+        while (!open_.empty()) close();
+        return true;
+    }
+
+  private:
+    struct Open {
+        int depth;
+        std::size_t part;
+        bool showing, any = false;
+    };
+    struct Rows {
+        int depth;
+        string table;
+        std::size_t count = 0;
+        int inner = -1;  // how deep its rows stand
+    };
+    std::vector<Open> open_;
+    std::vector<Rows> rows_;
+    int passed_ = -1;
+
+    void close() {
+        if (open_.back().showing) content.parts[open_.back().part].text.clear();
+        open_.pop_back();
+    }
+    void sdt(const pugi::xml_node& node, int at) {
+        const pugi::xml_node as = childOf(node, "sdtPr");
+        const string tag = attributeOf(childOf(as, "tag"), "val");
+        if (tag.ends_with("#rows")) {
+            rows_.push_back({at, tag.substr(0, tag.size() - 5)});
+            content.tables.push_back(rows_.back().table);
+            return;
+        }
+        if (tag.empty()) return;
+        Part part{.name = tag};
+        if (const pugi::xml_node box = childOf(as, "checkbox")) {
+            part.tick = true;
+            part.on = isYes(attributeOf(childOf(box, "checked"), "val"));
+        }
+        if (!rows_.empty()) {
+            part.table = rows_.back().table;
+            part.row = std::max<std::size_t>(1, rows_.back().count);
+        }
+        const pugi::xml_node showing = childOf(as, "showingPlcHdr");
+        const string value = attributeOf(showing, "val");
+        content.parts.push_back(std::move(part));
+        open_.push_back({at, content.parts.size() - 1, showing && (value.empty() || isYes(value))});
+    }
+    void say(const string& text) {
+        if (open_.empty()) {
+            if (rows_.empty()) content.wording += text;
+            return;
+        }
+        open_.back().any = true;
+        content.parts[open_.back().part].text += text;
+    }
+    void paragraph() {
+        if (open_.empty())
+            content.wording += '\n';
+        else if (std::exchange(open_.back().any, true))
+            content.parts[open_.back().part].text += '\n';
+    }
+};
+
+class OdtWalker : public pugi::xml_tree_walker {
+  public:
+    Content content;
+
+    bool for_each(pugi::xml_node& node) override {
+        const int at = depth();
+        if (passed_ >= 0 && at > passed_) return true;
+        passed_ = -1;
+        if (body_ >= 0 && at <= body_) body_ = -1;
+        if (node.type() == pugi::node_pcdata) {
+            if (body_ >= 0) content.wording += node.value();
+            return true;
+        }
+        const string_view whole = node.name(), name = local(node);
+        if (whole.starts_with("form:")) {
+            if (control(node, name)) passed_ = at;
+            return true;
+        }
+        if (name == "body") body_ = at;
+        if (name == "tracked-changes" || name == "annotation" || whole == "svg:title" || whole == "svg:desc" || whole == "table:title")
+            passed_ = at;
+        else if (name == "line-break" || name == "p" || name == "h")
+            content.wording += '\n';
+        else if (name == "s" || name == "tab")
+            content.wording += ' ';
+        return true;
+    }
+
+  private:
+    int passed_ = -1, body_ = -1;
+
+    /// True for a control that is a part of a field; it has no other in it.
+    bool control(const pugi::xml_node& node, string_view name) {
+        const string called = attributeOf(node, "name");
+        auto now = [&](const char* current, const char* first) {
+            const pugi::xml_attribute is = node.attribute(current);
+            return string(is ? is.value() : node.attribute(first).value());
+        };
+        Part part{.name = called};
+        if (name == "checkbox") {
+            part.tick = true;
+            part.on = now("form:current-state", "form:state") == "checked";
+        } else if (name == "radio") {
+            part.tick = true;
+            part.on = isYes(now("form:current-selected", "form:selected"));
+            part.text = node.attribute("form:value").value();
+        } else if (name == "listbox") {
+            bool current = false;
+            for (const pugi::xml_node& option : node.children()) current = current || option.attribute("form:current-selected");
+            for (const pugi::xml_node& option : node.children())
+                if (isYes(option.attribute(current ? "form:current-selected" : "form:selected").value()))
+                    part.text += (part.text.empty() ? "" : "\n") + string(option.attribute("form:value").value());
+        } else if (name == "text" || name == "textarea" || name == "combobox" || name == "password" || name == "formatted-text" || name == "number" ||
+                   name == "date" || name == "time") {
+            part.text = now("form:current-value", "form:value");
+            // Some programs write what was typed on several lines as paragraphs (13.5.3).
+            if (name == "textarea" && !node.attribute("form:current-value"))
+                for (const pugi::xml_node& p : node.children())
+                    if (local(p) == "p") part.text += (part.text.empty() ? "" : "\n") + string(p.text().get());
+        } else {
+            return false;
+        }
+        content.parts.push_back(std::move(part));
+        return true;
+    }
+};
+
+}  // namespace
+
+Content docxContent(const pugi::xml_document& document) {
+    DocxWalker walker;
+    pugi::xml_node root = document.document_element();
+    root.traverse(walker);
+    return std::move(walker.content);
+}
+
+Content odtContent(const pugi::xml_document& document) {
+    OdtWalker walker;
+    pugi::xml_node root = document.document_element();
+    root.traverse(walker);
+    return std::move(walker.content);
+}
+
+string wordingMark(const string& wording) {
+    string plain;
+    for (unsigned char c : wording) {
+        const bool blank = c <= ' ';
+        if (!blank)
+            plain += char(c);
+        else if (!plain.empty() && plain.back() != ' ')
+            plain += ' ';
+    }
+    while (plain.ends_with(' ')) plain.pop_back();
+    unsigned char hash[crypto_generichash_BYTES_MIN];
+    crypto_generichash(hash, sizeof hash, reinterpret_cast<const unsigned char*>(plain.data()), plain.size(), nullptr, 0);
+    string mark;
+    for (unsigned char c : hash) mark += fmt::format("{:02x}", unsigned(c));
+    return mark;
+}
+
+}  // namespace brindel::flow

@@ -1,0 +1,98 @@
+// The parts that the fields of a text have, and what stands in them.
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/answers/answering.h"
+#include "core/draw/draw_control.h"
+#include "core/model/style_keys.h"
+#include "core/targets/flow/flow.h"
+#include "core/targets/handed_out.h"
+
+namespace brindel::flow {
+
+using std::string;
+
+Source::Source(const FormSession& opened, bool handed)
+    : session(opened),
+      form(handed ? formHandedOut(opened) : opened.form()),
+      filling(handed ? handedOut(form, opened.filling()) : opened.filling()),
+      blank(handed) {}
+
+Entry Source::entry(Id id) const {
+    const Control* c = form.find(id);
+    return !c || (blank && isFoundWhenOpened(*c)) ? Entry() : session.entry(id);
+}
+Shown Source::shown(Id id) const {
+    const auto at = filling.shown.find(id);
+    return at == filling.shown.end() ? startingShown(form, *form.find(id)) : at->second;
+}
+bool Source::open(const Control& c) const {
+    return c.as<Access>() == Access::open && c.text(Prop::workedOut).empty();
+}
+
+string partName(const Form& form, const Inline& run) {
+    const Control& c = *form.find(run.id);
+    const string name = answerName(form, c);
+    if (c.is().answer().shared) {
+        const auto buttons = radioGroupOf(form, c);
+        return fmt::format("{}#{}", name, std::ranges::find(buttons, c.id) - buttons.begin() + 1);
+    }
+    if (run.choice == noChoice) return name;
+    return run.what == Inline::What::field ? name + "#other" : fmt::format("{}#{}", name, run.choice + 1);
+}
+
+std::vector<Inline> partsOf(const Form& form, const Control& c) {
+    using enum Inline::What;
+    std::vector<Inline> parts;
+    if (c.is().answer().shared) {
+        for (Id id : radioGroupOf(form, c)) parts.push_back({tick, {}, id});
+    } else if (c.is().spreads || (c.is().answers == AnswerType::picks && takesSeveral(c))) {
+        const bool others = has(c.kind, Prop::otherAnswers) && c.yes(Prop::otherAnswers);
+        for (std::size_t i = 0; i < c.choices().size() + (others ? 1 : 0); ++i) parts.push_back({tick, {}, c.id, i});
+        if (others) parts.push_back({field, {}, c.id, c.choices().size()});
+    } else if (c.is().answer().toggled) {
+        parts.push_back({tick, {}, c.id});
+    } else {
+        parts.push_back({c.is().answers == AnswerType::picture ? picture : field, {}, c.id});
+    }
+    return parts;
+}
+
+string tickWording(const Form& form, const Inline& tick) {
+    const Control& c = *form.find(tick.id);
+    return tick.choice == noChoice ? markedWording(form, c) : choiceWording(c, tick.choice);
+}
+
+bool isTicked(const Source& source, const Inline& tick) {
+    const Shown shown = source.shown(tick.id);
+    if (tick.choice == noChoice) return shown.on;
+    return std::ranges::find(shown.picked, tick.choice) != shown.picked.end();
+}
+
+namespace {
+
+Control wordingOf(const Paragraph& paragraph) {
+    Control c;
+    c.kind = Kind::label;
+    if (paragraph.title || paragraph.heading > 0) {
+        const int level = paragraph.title ? 1 : std::min(3, paragraph.heading);
+        c.set(Prop::role, keyOf(Role(int(Role::heading1) + level - 1)));
+    } else if (!paragraph.style.empty()) {
+        c.set(Prop::style, paragraph.style);
+    }
+    return c;
+}
+
+}  // namespace
+
+Look styleLook(const Form& form, const Paragraph& paragraph) {
+    return lookOf(form, wordingOf(paragraph));
+}
+Look ownLook(const Form& form, const Paragraph& paragraph) {
+    const Control* c = form.find(paragraph.of);
+    if (!c) return styleLook(form, paragraph);
+    return paragraph.style == style::entry ? entryLookOf(form, *c) : lookOf(form, *c);
+}
+
+}  // namespace brindel::flow
