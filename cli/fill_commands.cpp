@@ -125,10 +125,10 @@ Command addFill(CLI::App& app) {
     command->add_option("FORM", given->source, formHelp)->required();
     command
         ->add_option("--values", given->values,
-                     "A JSON file of names and values, or a reply; a filled PDF, FDF or XFDF; - for standard input. A "
+                     "A JSON file of names and values, or a reply; a filled PDF, FDF, XFDF, DOCX or ODT; - for standard input. A "
                      "table (.csv) or a store fills the form once for each row")
         ->required();
-    command->add_option("--to", given->fillTo)->check(CLI::IsMember({"json", "pdf"}));
+    command->add_option("--to", given->fillTo)->check(CLI::IsMember({"json", "pdf", "docx", "odt"}));
     command->add_option("--today", given->today, "The date to use as today, such as 2026-04-01");
     command->add_option("--language", given->language, "Language in which it is filled, such as de");
     command->add_flag("--archive", given->archive,
@@ -145,8 +145,8 @@ Command addFill(CLI::App& app) {
     return {command, [given](const FontBook& fonts) -> int {
                 const auto day = dayMeant(given->today);
                 if (!day) return wrongCall;
-                if (given->prefilled && (given->fillTo != "pdf" || !given->store.empty()))
-                    return problem("--prefilled", {"", said("Only a PDF can be left for others to fill in: --to pdf.")},
+                if (given->prefilled && (given->fillTo == "json" || !given->store.empty()))
+                    return problem("--prefilled", {"", said("Only a PDF or a text document can be left for others to fill in: --to pdf.")},
                                    wrongCall);
                 if (bothStandard(given->source, given->values)) return wrongCall;
                 if (archivesStandard(given->archive, given->source)) return wrongCall;
@@ -166,7 +166,7 @@ Command addResult(CLI::App& app) {
     command->add_option("FORM", given->source, formHelp)->required();
     command->add_option("FORMULA", given->formula, "Such as 'ROUND(numLength * 12.5; 2)'")->required();
     command->add_option("--values", given->values,
-                        "A JSON file of names and values, or a reply; a filled PDF, FDF or XFDF");
+                        "A JSON file of names and values, or a reply; a filled PDF, FDF, XFDF, DOCX or ODT");
     command->add_option("--today", given->today, "The day that TODAY() means, as 2026-04-01");
     return {command, [given](const FontBook& fonts) -> int {
                 const auto day = dayMeant(given->today);

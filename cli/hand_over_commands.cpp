@@ -40,8 +40,9 @@ int ownerGiven(const PasswordFile& owner, std::optional<Secret>& word) {
 
 /// A call that gives a password for what has none is a mistake: it would be thought to be sealed.
 bool passwordMeansNothing(const PasswordFile& owner, const string& target) {
-    if (owner.file.empty() || target == "pdf") return false;
-    problem("--password-file", {"", said("Only a PDF can be sealed with a password; leave it out.")}, wrongCall);
+    if (owner.file.empty() || targetFrom(target)->sealed) return false;
+    problem("--password-file", {"", said("Only a PDF or a text document can be sealed with a password; leave it out.")},
+            wrongCall);
     return true;
 }
 
@@ -51,6 +52,7 @@ struct Exported {
     string to;
     string sendTo;
     double scale = 1;
+    string fields = "controls";
     bool archive = false;
     PasswordFile owner;
     ClassChoice names;
@@ -94,11 +96,17 @@ Command addExport(CLI::App& app) {
         ->check(CLI::IsMember(keysOf(allTargets())));
     command->add_option("--scale", given->scale, "Pixels of the picture per 1/96 inch")->check(CLI::Range(0.1, 8.0));
     command->add_option("--password-file", given->owner.file,
-                        "A file whose first line is the password that a PDF is sealed with");
+                        "A file whose first line is the password that a PDF or a text document is sealed with");
+    command
+        ->add_option("--fields", given->fields,
+                     "Fields of a text document: controls; old (DOCX) or plain (ODT) ones for programs that know none")
+        ->check(CLI::IsMember({"controls", "old", "plain"}))
+        ->capture_default_str();
     command->add_option("--send-to", given->sendTo, "Where the PDF's button sends the answers: https://… or mailto:…")
         ->check(addressMisfit);
     command->add_flag("--archive", given->archive,
-                      "An archive PDF (PDF/A-3): nothing runs in it, and the form's file is attached");
+                      "An archive PDF (PDF/A-3): nothing runs in it, and the form's file is attached; in a text document "
+                      "it goes along");
     command->add_option("--namespace", given->names.nameSpace, "Of the C++ class: wharf, or wharf::forms");
     command->add_option("--class", given->names.className, "The name of the C++ class")->default_str("the form's");
     command
@@ -121,9 +129,9 @@ Command addExport(CLI::App& app) {
                     FormSession session(form, todayHere(), minutesHere());
                     std::optional<Secret> word;
                     if (const int status = ownerGiven(given->owner, word); status != done) return status;
-                    if (!word && form.seal && given->to == "pdf") {
-                        std::cerr << given->source
-                                  << ": The form is sealed, and the PDF is not: --password-file seals it.\n";
+                    if (!word && form.seal && targetFrom(given->to)->sealed) {
+                        std::cerr << given->source << ": The form is sealed, and the " << targetFrom(given->to)->files
+                                  << " is not: --password-file seals it.\n";
                     }
                     auto bytes = targetFrom(given->to)->made(session, fonts,
                                                              {.scale = given->scale,
@@ -132,7 +140,8 @@ Command addExport(CLI::App& app) {
                                                               .sendTo = given->sendTo,
                                                               .archive = given->archive,
                                                               .formFile = attached,
-                                                              .page = pageChoice(form, given->page)});
+                                                              .page = pageChoice(form, given->page),
+                                                              .oldFields = given->fields != "controls"});
                     return bytes ? put(*bytes, given->out, {given->source})
                                  : problem(given->source, bytes.error(), notInOrder);
                 });

@@ -1,11 +1,13 @@
 // Targets: what each of them cannot carry, and what it does instead.
 #include <algorithm>
+#include <set>
 
 #include "core/check/families.h"
 #include "core/check/silence.h"
 #include "core/rules/dependence.h"
 #include "core/rules/ecmascript.h"
 #include "core/rules/moved_controls.h"
+#include "core/session/limits.h"
 #include "core/targets/added_rows.h"
 #include "core/targets/pdf/pdf_carries.h"
 #include "core/targets/qt/qt_class.h"
@@ -193,6 +195,97 @@ void boxesLeftOut(const Checked& in, Findings& found) {
     });
 }
 
+// ---- text documents ----
+
+void valuesLeft(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (has(c.kind, Prop::workedOut) && !c.text(Prop::workedOut).empty())
+            found.push_back(
+                {nullptr, {c.id}, said("A text document leaves it empty; it is worked out when the document is read back.")});
+    });
+    in.form.controls.each([&](Id id, const Control& c) {
+        for (const auto& [prop, formula] : c.formulas)
+            found.push_back({nullptr,
+                             {id},
+                             said("“{}” is not worked out in a text document; its fixed value is used.",
+                                  wordPart(row(prop).word))});
+    });
+}
+void rulesLeft(const Checked& in, Findings& found) {
+    std::set<Id> told;
+    eachRule(in.form, [&](Id id, const Rule&) {
+        if (told.insert(id).second)
+            found.push_back({nullptr, {id}, said("A text document does not follow its rules; what they show is shown.")});
+    });
+}
+/// True for a field that takes not every answer.
+bool hasLimits(const Form& form, const Control& c) {
+    return isFilled(c) && (c.yes(Prop::required) || !limitsInWords(form, c).empty() ||
+                           (has(c.kind, Prop::pattern) && !c.text(Prop::pattern).empty()));
+}
+void limitsUnchecked(const Checked& in, Findings& found) {
+    bool any = false;
+    eachControl(in, [&](const Control& c) { any = any || hasLimits(in.form, c); });
+    if (any)
+        found.push_back({nullptr,
+                         {rootId},
+                         said("Limits, patterns and what must be filled in are checked when the document is read "
+                              "back, not while it is filled in.")});
+}
+void ticksFree(const Checked& in, Findings& found) {
+    std::set<std::string> told;
+    eachControl(in, [&](const Control& c) {
+        const bool one = c.is().answer().shared || (c.is().spreads && !takesSeveral(c));
+        if (one && told.insert(answerName(in.form, c)).second)
+            found.push_back({nullptr,
+                             {c.id},
+                             said("In a text document more than one can be ticked; that is reported when the document "
+                                  "is read back.")});
+    });
+}
+void signedByName(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (c.is().answer().strokes && c.as<Signs>() == Signs::drawn)
+            found.push_back({nullptr, {c.id}, said("A text document takes a typed name here; it can be printed and signed.")});
+    });
+}
+void buttonsLeft(const Checked& in, Findings& found) {
+    bool any = false;
+    eachControl(in, [&](const Control& c) { any = any || c.is().pressed; });
+    if (any) found.push_back({nullptr, {rootId}, said("Buttons are left out; fillers save the document and send it back.")});
+}
+void boxesLeftFromText(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (c.kind == Kind::line && c.box.height > c.box.width)
+            found.push_back({nullptr, {c.id}, said("A text document leaves it out.")});
+    });
+}
+void secretsSeen(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (has(c.kind, Prop::secret) && c.yes(Prop::secret))
+            found.push_back({nullptr, {c.id}, said("In a text document what is typed can be read.")});
+    });
+}
+void richPlainInText(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (has(c.kind, Prop::rich) && c.yes(Prop::rich))
+            found.push_back({nullptr, {c.id}, said("Plain text can be typed in it, nothing bold or underlined.")});
+    });
+}
+void picturesLeft(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (c.is().answers == AnswerType::picture && isFilled(c))
+            found.push_back({nullptr, {c.id}, said("Fillers cannot put a picture in it.")});
+    });
+}
+void dropdownsFree(const Checked& in, Findings& found) {
+    eachControl(in, [&](const Control& c) {
+        if (!choicesFollowAnswers(in.form, c.id)) return;
+        found.push_back(
+            {nullptr, {c.id}, said("Its choices depend on another answer; a text document shows the first ones.")});
+    });
+}
+
 // The rows read best in long lines.
 // clang-format off
 constexpr TargetCheck rows[] = {
@@ -219,6 +312,25 @@ constexpr TargetCheck rows[] = {
     {"html", {"htmlRows", CheckFamily::targets, Severity::should, "Many rows that fillers add, in a web page", "Every possible row is in the page, hidden.", "", classRows}},
     {"html", {"htmlBoxes", CheckFamily::targets, Severity::know, "Boxes and vertical lines, in a web page", "Their contents move with the width of the window.", "", boxesLeftOut}},
     {"html", {"htmlGrow", CheckFamily::targets, Severity::know, "Text that shrinks or stops, in a web page", "Fields with several lines grow; those with one scroll.", "", textScrolls}},
+    {"docx", {"docxFormulas", CheckFamily::targets, Severity::should, "Formulas, in a DOCX document", "A text document works nothing out.", "", valuesLeft}},
+    {"docx", {"docxRules", CheckFamily::targets, Severity::should, "Rules, in a DOCX document", "A text document follows no rules.", "", rulesLeft}},
+    {"docx", {"docxLimits", CheckFamily::targets, Severity::know, "Limits, in a DOCX document", "Fields of a text document accept any text.", "", limitsUnchecked}},
+    {"docx", {"docxTicks", CheckFamily::targets, Severity::know, "One of several choices, in a DOCX document", "Its tick boxes do not know of each other.", "", ticksFree}},
+    {"docx", {"docxChoices", CheckFamily::targets, Severity::know, "Choices that follow an answer, in a DOCX document", "A text document has the choices that the form starts with.", "", dropdownsFree}},
+    {"docx", {"docxSigned", CheckFamily::targets, Severity::know, "Drawn signatures, in a DOCX document", "There is no place to draw.", "", signedByName}},
+    {"docx", {"docxSecrets", CheckFamily::targets, Severity::know, "Secrets, in a DOCX document", "Its fields show what is typed.", "", secretsSeen}},
+    {"docx", {"docxButtons", CheckFamily::targets, Severity::know, "Buttons, in a DOCX document", "A text document has nothing to press.", "", buttonsLeft}},
+    {"docx", {"docxLines", CheckFamily::targets, Severity::know, "Vertical lines, in a DOCX document", "They have no place in a text.", "", boxesLeftFromText}},
+    {"odt", {"odtFormulas", CheckFamily::targets, Severity::should, "Formulas, in an ODT document", "A text document works nothing out.", "", valuesLeft}},
+    {"odt", {"odtRules", CheckFamily::targets, Severity::should, "Rules, in an ODT document", "A text document follows no rules.", "", rulesLeft}},
+    {"odt", {"odtLimits", CheckFamily::targets, Severity::know, "Limits, in an ODT document", "Most of them are checked when it is read back.", "", limitsUnchecked}},
+    {"odt", {"odtChoices", CheckFamily::targets, Severity::know, "Choices that follow an answer, in an ODT document", "A text document has the choices that the form starts with.", "", dropdownsFree}},
+    {"odt", {"odtSigned", CheckFamily::targets, Severity::know, "Drawn signatures, in an ODT document", "There is no place to draw.", "", signedByName}},
+    {"odt", {"odtRich", CheckFamily::targets, Severity::know, "Formatted answers, in an ODT document", "Its form controls accept plain text.", "", richPlainInText}},
+    {"odt", {"odtPictures", CheckFamily::targets, Severity::should, "Pictures that fillers put in, in an ODT document", "No form control takes one along.", "", picturesLeft}},
+    {"odt", {"odtRows", CheckFamily::targets, Severity::know, "Rows that fillers add, in an ODT document", "It has only the rows of the form.", "", rowsFixed}},
+    {"odt", {"odtButtons", CheckFamily::targets, Severity::know, "Buttons, in an ODT document", "There is nothing to send it with.", "", buttonsLeft}},
+    {"odt", {"odtLines", CheckFamily::targets, Severity::know, "Vertical lines, in an ODT document", "They have no place in a text.", "", boxesLeftFromText}},
     {"png", {"pngFields", CheckFamily::targets, Severity::know, "Fields, in a picture", "A picture only shows them; people print it and fill it in by hand.", "", nothingFilled}},
 };
 // clang-format on

@@ -13,6 +13,7 @@
 #include "core/targets/odf/odt.h"
 #include "core/targets/ooxml/docx.h"
 #include "core/text/phrases.h"
+#include "core/wording/texts.h"
 
 namespace brindel {
 namespace {
@@ -24,7 +25,7 @@ constexpr const char *docxMain = "word/document.xml", *odtMain = "content.xml";
 /// What a document says: its fields, which form it is of, and how its wording was.
 struct Document {
     flow::Content content;
-    string form, wording;
+    string form, wording, language;
     int version = 0;
     std::map<string, string> pictures;  // by their relation, PNG in base64
 };
@@ -67,6 +68,8 @@ Result<Document> docxFrom(ZipParts& zip) {
             if (name == docxVersionProperty) document.version = std::atoi(value.c_str());
             if (name == docxWordingProperty) document.wording = value;
         }
+    if (pugi::xml_document core; zip.has("docProps/core.xml") && read(zip, "docProps/core.xml", core))
+        document.language = core.document_element().child("dc:language").text().get();
     const string folder = main.substr(0, main.find_last_of('/') == string::npos ? 0 : main.find_last_of('/'));
     const string file = main.substr(folder.empty() ? 0 : folder.size() + 1);
     const string relations = (folder.empty() ? "" : folder + "/") + "_rels/" + file + ".rels";
@@ -87,13 +90,15 @@ Result<Document> odtFrom(ZipParts& zip) {
     pugi::xml_document xml;
     if (auto is = read(zip, odtMain, xml); !is) return tl::unexpected(is.error());
     document.content = flow::odtContent(xml);
-    if (pugi::xml_document meta; zip.has("meta.xml") && read(zip, "meta.xml", meta))
+    if (pugi::xml_document meta; zip.has("meta.xml") && read(zip, "meta.xml", meta)) {
+        document.language = meta.document_element().first_child().child("dc:language").text().get();
         for (const pugi::xml_node& one : meta.document_element().first_child().children("meta:user-defined")) {
             const string name = one.attribute("meta:name").value(), value = one.text().get();
             if (name == docxFormProperty) document.form = value;
             if (name == docxVersionProperty) document.version = std::atoi(value.c_str());
             if (name == docxWordingProperty) document.wording = value;
         }
+    }
     return document;
 }
 
@@ -167,7 +172,7 @@ class Answering {
             if (one.what != flow::Inline::What::tick) continue;
             const bool shared = c->is().answer().shared;
             const string value = shared ? valueWhenOn(*form_.find(one.id))
-                                 : one.choice < c->choices().size() ? c->choices()[one.choice].text : "#other";
+                                 : one.choice < c->choices().size() ? c->choices()[one.choice].value : "#other";
             if (value == part.text) return flow::partName(form_, one);
         }
         return part.name;
@@ -213,8 +218,15 @@ class Answering {
         const auto at = parts_.find(name);
         return at == parts_.end() ? nullptr : at->second;
     }
-    std::optional<Answer> typed(const Control& c, const string& text) {
+    std::optional<Answer> typed(const Control& c, const flow::Part& part) {
+        const string& text = part.text;
         if (text.empty()) return Answer();
+        if (part.exact) {
+            const AnswerType type = c.is().answers;
+            if (const auto number = numberFrom(text); number && type == AnswerType::number) return Answer(*number);
+            if (type == AnswerType::date) return Answer(text.substr(0, 10));
+            if (type == AnswerType::time) return Answer(text.substr(0, 5));
+        }
         auto answer = readTyped(form_, c, text);
         if (answer) return *answer;
         said_->push_back(answer.error());
@@ -256,10 +268,10 @@ class Answering {
         const string& text = partOf(name)->text;
         if (c.is().answers == AnswerType::picks) {
             for (const Choice& choice : c.choices())
-                if (choice.text == text) return Answer(choice.value);
+                if (choice.text == text || choice.value == text) return Answer(choice.value);
             return text.empty() ? Answer() : Answer(text);
         }
-        return typed(c, text);
+        return typed(c, *partOf(name));
     }
     /// The one point that stands where a picture will be put.
     static bool isShownEmpty(const string& png) {
@@ -282,7 +294,11 @@ Result<ReadReply> replyFromDocument(const Form& form, const string& bytes) {
     const string& mine = form.root().name;
     if (!document->form.empty() && document->form != mine)
         return failure("", asSaid(phrase(Phrase::otherForm, form.root().text(Prop::language), {document->form, mine})));
-    return Answering(form, *document).made();
+    // It is read in the language that it was written in, where the form has that.
+    const auto spoken = document->language.empty() || document->language == form.root().text(Prop::language)
+                            ? Result<Form>(form)
+                            : formIn(form, document->language);
+    return Answering(spoken ? *spoken : form, *document).made();
 }
 
 Result<string> formFileInDocument(const string& bytes) {

@@ -7,6 +7,7 @@
 
 #include "core/file/form_file.h"
 #include "core/file/whole_file.h"
+#include "core/intake/document_reply.h"
 #include "core/intake/reply_file.h"
 #include "core/intake/reply_table.h"
 #include "core/session/form_session.h"
@@ -191,7 +192,7 @@ Result<void> Gathering::read(const string& path) {
         said(path, bytes.error());
         return {};
     }
-    if (!bytes->starts_with("PK\x03\x04")) return readBytes(path, *bytes);
+    if (!bytes->starts_with("PK\x03\x04") || looksLikeDocument(*bytes)) return readBytes(path, *bytes);
     int error = 0;
     const std::unique_ptr<zip_t, Discarded> zip(zip_open(path.c_str(), ZIP_RDONLY | ZIP_CHECKCONS, &error));
     const zip_int64_t count = zip ? zip_get_num_entries(zip.get(), 0) : -1;

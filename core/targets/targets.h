@@ -14,7 +14,7 @@ namespace brindel {
 
 struct TargetOptions {
     double scale = 1;               // of a picture: pixels per 1/96 inch
-    const Secret* owner = nullptr;  // seals a PDF with this password; null for none
+    const Secret* owner = nullptr;  // seals a PDF or a text document with this password; null for none
     bool blank = false;             // nobody has filled anything in
     std::string sendTo = {};        // where accepting sends the answers
     bool archive = false;           // a PDF for keeping, with these attached
@@ -22,6 +22,7 @@ struct TargetOptions {
     std::string filled = {};      // when a reply that is written into it was filled in
     ClassChoice classNames = {};  // of the C++ class
     PageChoice page = {};         // of the web page
+    bool oldFields = false;       // of a text document: fields that programs without controls know
 };
 
 /// Who a file of the kit is for.
@@ -44,6 +45,8 @@ struct Target {
     Result<std::string> (*made)(const FormSession&, const FontBook&, const TargetOptions&);
     /// The same of a target that is several files, in a folder of its own; null for one that is one.
     Result<std::vector<TargetFile>> (*several)(const FormSession&, const FontBook&, const TargetOptions&) = nullptr;
+    bool sealed = false;  // takes a password that only whoever changes it needs
+    bool carries = false;  // can take the form's own file along
 };
 
 std::span<const Target> allTargets();

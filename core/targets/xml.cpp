@@ -6,13 +6,21 @@ namespace brindel::xml {
 
 Node add(Node to, const char* name, Attributes attributes) {
     Node node = to.append_child(name);
-    for (const auto& [key, value] : attributes) node.append_attribute(key).set_value(markupLetters(value).c_str());
+    for (const auto& [key, value] : attributes) set(node, key, value);
     return node;
+}
+
+void set(Node node, const char* name, const std::string& value) {
+    node.append_attribute(name).set_value(markupLetters(value).c_str());
+}
+
+void say(Node node, const std::string& text) {
+    if (!text.empty()) node.append_child(pugi::node_pcdata).set_value(markupLetters(text).c_str());
 }
 
 Node add(Node to, const char* name, const std::string& text, Attributes attributes) {
     Node node = add(to, name, attributes);
-    if (!text.empty()) node.append_child(pugi::node_pcdata).set_value(markupLetters(text).c_str());
+    say(node, text);
     return node;
 }
 

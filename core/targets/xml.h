@@ -13,7 +13,10 @@ using Attributes = std::initializer_list<std::pair<const char*, std::string>>;
 
 /// An element at the end of another one.
 Node add(Node to, const char* name, Attributes attributes = {});
-/// The same with text in it; blanks stay as they are.
+/// One more attribute of an element; one more text in it.
+void set(Node node, const char* name, const std::string& value);
+void say(Node node, const std::string& text);
+/// An element with text in it; blanks stay as they are.
 Node add(Node to, const char* name, const std::string& text, Attributes attributes = {});
 /// The document as a file in UTF-8, on one line below its declaration.
 std::string fileOf(const pugi::xml_document& document);

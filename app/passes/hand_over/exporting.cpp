@@ -22,14 +22,14 @@ FormSession sessionOf(const Desk& desk) {
     return FormSession(desk.form(), todayHere(), minutesHere());
 }
 
-/// The word that seals the PDF of a sealed form; null where it is not given.
+/// The word that seals what is exported of a sealed form; null where it is not given.
 std::shared_ptr<const Secret> askOwner(const Form& form, QWidget& over) {
     if (sealState(form) != SealState::whole) return nullptr;
-    // The PDF of a sealed form is sealed with the same word, which is kept nowhere and so is asked for.
+    // What fillers get of a sealed form is sealed with the same word, which is kept nowhere and so is asked for.
     SealAsk ask(form,
-                Words::tr("The form is sealed. With its password the PDF is sealed as well: it can be filled, but "
-                          "changed only with the password."),
-                &over, Words::tr("Seal the PDF"), Words::tr("Export it unsealed"));
+                Words::tr("The form is sealed. With its password what you export is sealed as well: it can be filled "
+                          "in, but changed only with the password."),
+                &over, Words::tr("Seal it"), Words::tr("Export it unsealed"));
     if (ask.exec() != QDialog::Accepted) return nullptr;
     return std::make_shared<const Secret>(std::string(ask.word().text()));
 }
@@ -59,7 +59,7 @@ void askExport(Desk& desk, const Target& target, const HandOverPanel& ways, QWid
         &over, Words::tr("Export %1").arg(Words::shown(target.word)), besideForm(desk) + "." + toQt(target.ending),
         QString("%1 (*.%2)").arg(Words::shown(target.files), toQt(target.ending)));
     if (path.isEmpty()) return;
-    const auto owner = target.key == "pdf" ? askOwner(desk.form(), over) : nullptr;
+    const auto owner = target.sealed ? askOwner(desk.form(), over) : nullptr;
     const auto bytes = target.made(sessionOf(desk), desk.fonts(),
                                    {.scale = 2, .owner = owner.get(), .blank = true, .page = ways.pageChoice()});
     const auto written = bytes ? writtenBeside(fromQt(path), *bytes) : Result<void>(tl::unexpected(bytes.error()));
@@ -77,7 +77,10 @@ void askKit(const Form& form, HandOverPanel& panel, QWidget& over) {
         panel.usualPath(), zipped ? Words::tr("ZIP (*.zip)") : QString(), nullptr, QFileDialog::DontConfirmOverwrite);
     if (path.isEmpty()) return;
     const auto targets = panel.choice().targets;
-    const bool sealed = std::ranges::find(targets, "pdf") != targets.end();
+    const bool sealed = std::ranges::any_of(targets, [](const std::string& key) {
+        const Target* one = targetFrom(key);
+        return one && one->sealed;
+    });
     panel.write(zipped && !path.endsWith(".zip") ? path + ".zip" : path, sealed ? askOwner(form, over) : nullptr);
 }
 

@@ -336,10 +336,11 @@ void HandOverPanel::refresh() {
     where_->setText(now.zipped ? Words::tr("Version %1, as “%2”").arg(form.revision).arg(name)
                                : Words::tr("Version %1, in the folder “%2”").arg(form.revision).arg(name));
     sealed_->setText(form.seal
-                         ? Words::tr("The form is sealed. Brindel asks for its password, which seals the PDF as well.")
-                         : Words::tr("The form is not sealed: anyone with a program for it can change the PDF. You can "
-                                     "seal it in Protect."));
-    sealed_->setVisible(ticked("pdf"));
+                         ? Words::tr("The form is sealed. Brindel asks for its password, which seals what fillers get as well.")
+                         : Words::tr("The form is not sealed: anyone with a program for it can change the files. You "
+                                     "can seal it in Protect."));
+    sealed_->setVisible(
+        std::ranges::any_of(allTargets(), [&](const Target& one) { return one.sealed && ticked(one.key); }));
     write_->setEnabled(count > 0);
     write_->setToolTip(count > 0 ? QString() : Words::tr("First tick what the receiver gets."));
     refreshing_ = false;

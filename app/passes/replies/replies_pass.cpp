@@ -67,7 +67,7 @@ void RepliesPass::askGather() {
     if (host_.desk().path().isEmpty() && !host_.save()) return;
     const QStringList files =
         QFileDialog::getOpenFileNames(&host_.over(), Words::tr("Returned files"), QFileInfo(host_.desk().path()).path(),
-                                      Words::tr("Replies (*.pdf *.fdf *.xfdf *.json *.csv *.zip);;All files (*)"));
+                                      Words::tr("Replies (*.pdf *.fdf *.xfdf *.docx *.odt *.json *.csv *.zip);;All files (*)"));
     if (!files.isEmpty()) page_->gather(files);
 }
 

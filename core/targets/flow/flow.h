@@ -103,6 +103,11 @@ std::string partName(const Form& form, const Inline& run);
 std::vector<Inline> partsOf(const Form& form, const Control& field);
 /// The wording beside a tick.
 std::string tickWording(const Form& form, const Inline& tick);
+/// What a field of letters holds, and what shows while that is empty: its prompt, or blanks to type on.
+struct Holds {
+    std::string text, prompt;
+};
+Holds heldIn(const Source& source, const Inline& field);
 /// True when a tick is on in a source.
 bool isTicked(const Source& source, const Inline& tick);
 

@@ -3,7 +3,10 @@
 #include <fmt/format.h>
 #include <sodium.h>
 
+#include <cstdlib>
+#include <optional>
 #include <string_view>
+#include <utility>
 
 namespace brindel::flow {
 namespace {
@@ -34,6 +37,16 @@ bool isYes(const string& value) {
     return value == "1" || value == "true" || value == "on";
 }
 
+/// True for a text of blanks alone, those that stand where nothing is filled in yet among them.
+bool isBlank(const string& text) {
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        if (static_cast<unsigned char>(text[i]) <= ' ') continue;
+        if (text.compare(i, 3, "\u2002") != 0) return false;
+        i += 2;
+    }
+    return !text.empty();
+}
+
 class DocxWalker : public pugi::xml_tree_walker {
   public:
     Content content;
@@ -52,6 +65,8 @@ class DocxWalker : public pugi::xml_tree_walker {
             passed_ = at;
         else if (name == "t")
             say(node.text().get());
+        else if (name == "fldChar")
+            oldField(node);
         else if (name == "br" || name == "cr")
             say("\n");
         else if (name == "tab" && local(node.parent()) == "r")
@@ -84,10 +99,49 @@ class DocxWalker : public pugi::xml_tree_walker {
     std::vector<Open> open_;
     std::vector<Rows> rows_;
     int passed_ = -1;
+    // A legacy form field (17.16.17) goes from one run to another: its part, and whether its result has begun.
+    std::optional<std::size_t> old_;
+    bool oldResult_ = false;
+    int oldInner_ = 0;  // other fields within it
 
     void close() {
-        if (open_.back().showing) content.parts[open_.back().part].text.clear();
+        string& text = content.parts[open_.back().part].text;
+        if (open_.back().showing || isBlank(text)) text.clear();
         open_.pop_back();
+    }
+    void oldField(const pugi::xml_node& node) {
+        const string type = attributeOf(node, "fldCharType");
+        const pugi::xml_node data = childOf(node, "ffData");
+        if (type == "begin" && data && !old_) {
+            Part part{.name = attributeOf(childOf(data, "name"), "val")};
+            if (const pugi::xml_node box = childOf(data, "checkBox")) {
+                part.tick = true;
+                const pugi::xml_node checked = childOf(box, "checked"), by = childOf(box, "default");
+                const pugi::xml_node says = checked ? checked : by;
+                const string value = attributeOf(says, "val");
+                part.on = says && (value.empty() || isYes(value));
+            } else if (const pugi::xml_node list = childOf(data, "ddList")) {
+                const pugi::xml_node result = childOf(list, "result");
+                int at = std::atoi(attributeOf(result ? result : childOf(list, "default"), "val").c_str());
+                for (const pugi::xml_node& one : list.children())
+                    if (local(one) == "listEntry" && at-- == 0) part.text = attributeOf(one, "val");
+                if (isBlank(part.text)) part.text.clear();
+                part.exact = true;
+            }
+            old_ = content.parts.size();
+            oldResult_ = false;
+            oldInner_ = 0;
+            content.parts.push_back(std::move(part));
+        } else if (type == "begin" && old_) {
+            ++oldInner_;
+        } else if (type == "separate" && old_ && oldInner_ == 0) {
+            oldResult_ = true;
+        } else if (type == "end" && old_ && oldInner_-- == 0) {
+            Part& part = content.parts[*old_];
+            if (isBlank(part.text)) part.text.clear();
+            part.exact = false;
+            old_.reset();
+        }
     }
     void sdt(const pugi::xml_node& node, int at) {
         const pugi::xml_node as = childOf(node, "sdtPr");
@@ -113,6 +167,11 @@ class DocxWalker : public pugi::xml_tree_walker {
         open_.push_back({at, content.parts.size() - 1, showing && (value.empty() || isYes(value))});
     }
     void say(const string& text) {
+        if (old_) {
+            Part& part = content.parts[*old_];
+            if (oldResult_ && oldInner_ == 0 && !part.tick && !chosen(part)) part.text += text;
+            return;
+        }
         if (open_.empty()) {
             if (rows_.empty()) content.wording += text;
             return;
@@ -120,7 +179,10 @@ class DocxWalker : public pugi::xml_tree_walker {
         open_.back().any = true;
         content.parts[open_.back().part].text += text;
     }
+    /// A list says what is chosen itself.
+    static bool chosen(const Part& part) { return part.exact; }
     void paragraph() {
+        if (old_) return say("\n");
         if (open_.empty())
             content.wording += '\n';
         else if (std::exchange(open_.back().any, true))
@@ -137,11 +199,21 @@ class OdtWalker : public pugi::xml_tree_walker {
         if (passed_ >= 0 && at > passed_) return true;
         passed_ = -1;
         if (body_ >= 0 && at <= body_) body_ = -1;
+        if (input_ >= 0 && at <= input_) input_ = -1;
         if (node.type() == pugi::node_pcdata) {
-            if (body_ >= 0) content.wording += node.value();
+            if (input_ >= 0)
+                input().text += node.value();
+            else if (body_ >= 0)
+                content.wording += node.value();
             return true;
         }
         const string_view whole = node.name(), name = local(node);
+        if (whole == "text:bookmark-start") called_ = attributeOf(node, "name");
+        if (whole == "text:text-input" || whole == "text:drop-down") return plain(node, whole, at);
+        if (input_ >= 0 && (name == "line-break" || name == "s")) {
+            input().text += name == "s" ? ' ' : '\n';
+            return true;
+        }
         if (whole.starts_with("form:")) {
             if (control(node, name)) passed_ = at;
             return true;
@@ -156,8 +228,39 @@ class OdtWalker : public pugi::xml_tree_walker {
         return true;
     }
 
+    bool end(pugi::xml_node&) override {
+        for (auto& [part, prompt] : prompts_)
+            if (content.parts[part].text == prompt || isBlank(content.parts[part].text)) content.parts[part].text.clear();
+        return true;
+    }
+
   private:
-    int passed_ = -1, body_ = -1;
+    int passed_ = -1, body_ = -1, input_ = -1;
+    string called_;  // the bookmark that was begun last: the name of an input field
+    std::vector<std::pair<std::size_t, string>> prompts_;  // of input fields
+
+    Part& input() { return content.parts[prompts_.back().first]; }
+    /// A text field (7.7): an input field is named by the bookmark around it.
+    bool plain(const pugi::xml_node& node, string_view whole, int at) {
+        if (whole == "text:text-input") {
+            prompts_.emplace_back(content.parts.size(), attributeOf(node, "description"));
+            content.parts.push_back({.name = called_});
+            input_ = at;
+            return true;
+        }
+        Part part{.name = attributeOf(node, "name")};
+        for (const pugi::xml_node& label : node.children())
+            if (local(label) == "label" && isYes(attributeOf(label, "current-selected"))) part.text = attributeOf(label, "value");
+        if (part.text == "\u2610" || part.text == "\u2612") {
+            part.tick = true;
+            part.on = part.text == "\u2612";
+            part.text.clear();
+        }
+        if (isBlank(part.text)) part.text.clear();
+        content.parts.push_back(std::move(part));
+        passed_ = at;
+        return true;
+    }
 
     /// True for a control that is a part of a field; it has no other in it.
     bool control(const pugi::xml_node& node, string_view name) {
@@ -183,6 +286,7 @@ class OdtWalker : public pugi::xml_tree_walker {
         } else if (name == "text" || name == "textarea" || name == "combobox" || name == "password" || name == "formatted-text" || name == "number" ||
                    name == "date" || name == "time") {
             part.text = now("form:current-value", "form:value");
+            part.exact = name == "number" || name == "date" || name == "time";
             // Some programs write what was typed on several lines as paragraphs (13.5.3).
             if (name == "textarea" && !node.attribute("form:current-value"))
                 for (const pugi::xml_node& p : node.children())

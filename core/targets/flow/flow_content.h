@@ -13,6 +13,7 @@ struct Part {
     std::string name;      // partName
     std::string text = {};  // typed or chosen; empty while a placeholder shows
     bool tick = false, on = false;
+    bool exact = false;  // a number, a date or a time as programs write it, whatever the language
     std::string picture = {};  // where its bytes are, by the document's own relation
     std::string table = {};  // the table that fillers repeat rows of, by its control ("c12"); empty for none
     std::size_t row = 0;   // of that table, from 1

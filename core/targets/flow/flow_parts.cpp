@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "core/answers/answering.h"
+#include "core/answers/strokes.h"
 #include "core/draw/draw_control.h"
 #include "core/model/style_keys.h"
 #include "core/targets/flow/flow.h"
@@ -62,6 +63,30 @@ std::vector<Inline> partsOf(const Form& form, const Control& c) {
 string tickWording(const Form& form, const Inline& tick) {
     const Control& c = *form.find(tick.id);
     return tick.choice == noChoice ? markedWording(form, c) : choiceWording(c, tick.choice);
+}
+
+Holds heldIn(const Source& source, const Inline& run) {
+    const Control& c = *source.form.find(run.id);
+    const Held held = source.entry(c.id).held;
+    Holds holds;
+    if (run.choice != noChoice) {
+        const auto* picks = std::get_if<Picks>(&held);
+        if (picks) holds.text = picks->other;
+    } else if (c.is().answer().strokes) {
+        // A signature that was drawn is no text; one that was typed is.
+        const auto* ink = std::get_if<Ink>(&held);
+        if (ink && strokesOf(ink->strokes).empty()) holds.text = ink->strokes;
+    } else if (c.is().answers == AnswerType::picks) {
+        const auto* picks = std::get_if<Picks>(&held);
+        if (picks && !picks->lines.empty()) holds.text = choiceWording(c, picks->lines.front());
+    } else {
+        holds.text = source.shown(c.id).text;
+    }
+    if (run.choice == noChoice) holds.prompt = has(c.kind, Prop::prompt) ? c.text(Prop::prompt) : shownWhenEmpty({source.form, c});
+    constexpr int blanks = 10;
+    for (int i = 0; holds.prompt.size() < 3 * blanks && i < blanks && holds.prompt.find_first_not_of("\xE2\x80\x82") == string::npos; ++i)
+        holds.prompt += "\u2002";
+    return holds;
 }
 
 bool isTicked(const Source& source, const Inline& tick) {

@@ -174,14 +174,33 @@ string howToFillPage(const Form& form, const KitFile& page, bool withPdf, const 
     return all + "</ol>\n";
 }
 
+/// How a text document is filled in.
+string howToFillText(const Form& form, const std::vector<const KitFile*>& texts, bool others, const KitOptions& options) {
+    string names;
+    for (const KitFile* one : texts) names += (names.empty() ? "<code>" : " or <code>") + markupText(one->name) + "</code>";
+    const string to = markupText(options.sendTo.starts_with("mailto:") ? options.sendTo.substr(7) : options.sendTo);
+    string all = others ? "<h2>How to fill it in as a text document</h2>\n<ol>\n"
+                        : "<h2>How to fill it in and send it back</h2>\n<ol>\n";
+    all += item("Open " + names + " in the program in which you write letters. Only the fields can be changed." + markedAs(form));
+    all += item("Press Tab or click to get to the next field. Where something can be chosen, a list or a calendar opens.");
+    all += item("Save it under a new name, and send it " +
+                (to.empty() || to.starts_with("http") ? string("back to the person who sent it to you.") : "to " + to + "."));
+    return all + "</ol>\n<p>What is missing or out of its limits is reported when the document is read back.</p>\n";
+}
+
 /// For people whose programs receive the replies.
-string howTaken(const KitFile& form, const KitFile* pdf, const std::vector<KitFile>& files) {
+string howTaken(const KitFile& form, const KitFile* pdf, const std::vector<const KitFile*>& texts,
+                const std::vector<KitFile>& files) {
     string all = "<h2>How a program receives the replies</h2>\n<ol>\n";
     auto code = [](const string& text) { return "<code>" + markupText(text) + "</code>"; };
     if (pdf)
         all += item("A filled PDF becomes a reply in JSON with " +
                     code("brindel-cli fill " + form.name + " --values FILLED.pdf -o reply.json") +
                     ". It lists wrong answers by field name.");
+    if (!texts.empty())
+        all += item("A filled text document becomes the same: " +
+                    code(fmt::format("brindel-cli fill {} --values FILLED.{} -o reply.json", form.name, texts.front()->target->ending)) +
+                    ". It also reports fields that are gone and wording that was changed.");
     all += item("On a Linux desktop, " + code("brindel-fill " + form.name + " --reply reply.json") +
                 " lets a person fill it in, and gives the same JSON.");
     const Target* folder = nullptr;
@@ -207,8 +226,18 @@ string howTaken(const KitFile& form, const KitFile* pdf, const std::vector<KitFi
     return all + "</ol>\n";
 }
 
-string howProtected(const KitFile* pdf, const KitOptions& options) {
+/// What keeps a text document from changes, and from whom.
+string howTextIsProtected(const KitOptions& options) {
+    return string("<p>In the text document only the fields can be changed. ") +
+           (options.owner ? "Its protection ends with the password; " : "Anyone can end this protection in their program; ") +
+           "it keeps honest people honest, and no more: who wants to can change the file. Brindel reports changed "
+           "wording when the document comes back.</p>\n";
+}
+
+string howProtected(const KitFile* pdf, bool text, const KitOptions& options) {
     string all = "<h2>How well it is protected</h2>\n";
+    if (text) all += howTextIsProtected(options);
+    if (!pdf && text) return all;
     if (!pdf) return all + "<p>Nothing in this folder is locked: anyone who has it can change it.</p>\n";
     if (!options.owner)
         return all +
@@ -237,6 +266,7 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
         "<h2>What is here</h2>\n<table>\n<thead><tr><th scope=\"col\">File</th><th scope=\"col\">What it is</th>"
         "<th scope=\"col\">For whom</th><th scope=\"col\">Size</th></tr></thead>\n<tbody>\n";
     const KitFile *pdf = nullptr, *web = nullptr;
+    std::vector<const KitFile*> texts;
     const Target* folder = nullptr;
     for (const KitFile& file : files) {
         if (file.target && file.target->several) {
@@ -259,21 +289,24 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
         // The first of several languages is spoken of.
         if (file.target && file.target->key == "pdf" && !pdf) pdf = &file;
         if (file.target && file.target->key == "html" && !web) web = &file;
+        const bool text = file.target && (file.target->key == "docx" || file.target->key == "odt");
+        if (text && std::ranges::find(texts, file.target, &KitFile::target) == texts.end()) texts.push_back(&file);
     }
     page += "</tbody>\n</table>\n";
-    if (const KitFile* one = pdf ? pdf : web)
+    if (const KitFile* one = pdf ? pdf : web ? web : texts.empty() ? nullptr : texts.front())
         page += "<p>Fillers need nothing but <code>" + markupText(one->name) + "</code>.</p>\n";
     page += otherLanguages(files);
     if (pdf) page += howToFill(form, *pdf, options);
     if (web) page += howToFillPage(form, *web, pdf != nullptr, options);
+    if (!texts.empty()) page += howToFillText(form, texts, pdf || web, options);
     if (options.before) page += whatChanged(*options.before, form);
     page += asked(form);
     const auto programs = [](const KitFile& file) {
         return file.target && (file.target->key == "schema" || file.target->key == "sql" ||
                                file.target->key == "openapi" || file.target->key == "json" || file.target->several);
     };
-    if (std::ranges::any_of(files, programs)) page += howTaken(files.back(), pdf, files);
-    page += howProtected(pdf, options);
+    if (std::ranges::any_of(files, programs)) page += howTaken(files.back(), pdf, texts, files);
+    page += howProtected(pdf, !texts.empty(), options);
     page +=
         "<h2>Is anything missing or changed?</h2>\n<p><code>manifest.json</code> lists each file with its size. On "
         "Linux, <code>sha256sum -c SHA256SUMS</code> in this folder checks that every file is as it was exported.</p>\n"

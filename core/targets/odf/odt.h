@@ -14,6 +14,7 @@ struct OdtOptions {
     const Secret* owner = nullptr;   // opens the text for changes; null where anybody may open it
     bool blank = false;              // nobody has filled anything in
     std::string_view formFile = {};  // goes along in the document; empty for none
+    bool plainFields = false;        // text fields (7.7) for programs that know no form controls
 };
 
 /// The bytes of the document; the same for the same form. A Problem with place and sentence where it cannot be made.

@@ -20,7 +20,7 @@ string points(double length) {
 void letters(Node p, const Look& own, const Look* styled) {
     const Look none;
     const Look& by = styled ? *styled : none;
-    auto set = [&](const char* name, const string& value) { p.append_attribute(name).set_value(value.c_str()); };
+    auto set = [&](const char* name, const string& value) { xml::set(p, name, value); };
     if (!own.family.empty() && (!styled || own.family != by.family)) {
         set("fo:font-family", "'" + own.family + "'");
         set("style:font-family-complex", "'" + own.family + "'");
@@ -54,7 +54,7 @@ string Writer::styled(const char* family, const string& parent, const std::funct
     properties(style);
     if (!style.first_child() && !parent.empty()) return parent;
     style.append_attribute("style:family").set_value(family);
-    if (!parent.empty()) style.append_attribute("style:parent-style-name").set_value(parent.c_str());
+    if (!parent.empty()) xml::set(style, "style:parent-style-name", parent);
     const string as = xml::fileOf(made);
     auto [at, fresh] = known_.try_emplace(as);
     if (fresh) {
@@ -71,7 +71,7 @@ string Writer::styled(const char* family, const string& parent, const std::funct
 void Writer::words(Node to, const string& text) {
     string run;
     auto flush = [&] {
-        if (!run.empty()) to.append_child(pugi::node_pcdata).set_value(run.c_str());
+        xml::say(to, run);
         run.clear();
     };
     bool blank = true;
@@ -96,7 +96,7 @@ void Writer::paragraph(Node to, const flow::Paragraph& p) {
     const bool rightToLeft = text_.rightToLeft;
     const string name = styled("paragraph", styleName(form_, p), [&](Node style) {
         Node as = add(style, "style:paragraph-properties");
-        auto set = [&](const char* key, const string& value) { as.append_attribute(key).set_value(value.c_str()); };
+        auto set = [&](const char* key, const string& value) { xml::set(as, key, value); };
         if (p.startsPage) set("fo:break-before", "page");
         if (p.above > 0) set("fo:margin-top", points(p.above));
         if (of && own.across != by.across)
@@ -129,7 +129,7 @@ void Writer::paragraph(Node to, const flow::Paragraph& p) {
 void Writer::row(Node to, const flow::Table& t, const flow::Row& r) {
     Node node = add(to, "table:table-row", {{"table:style-name", styled("table-row", "", [&](Node style) {
         Node as = add(style, "style:table-row-properties", {{"fo:keep-together", t.what == flow::Table::What::frame ? "auto" : "always"}});
-        if (r.leastHigh > 0) as.append_attribute("style:min-row-height").set_value(points(r.leastHigh).c_str());
+        if (r.leastHigh > 0) xml::set(as, "style:min-row-height", points(r.leastHigh));
     })}});
     for (const flow::Cell& cell : r.cells) {
         const Control* boxed = form_.find(cell.boxed);
@@ -140,7 +140,7 @@ void Writer::row(Node to, const flow::Table& t, const flow::Row& r) {
         const string name = styled("table-cell", "", [&](Node style) {
             Node as = add(style, "style:table-cell-properties", {{"fo:padding-top", points(side / 2)}, {"fo:padding-bottom", points(side / 2)},
                                                                  {"fo:padding-left", points(side)}, {"fo:padding-right", points(side)}});
-            auto set = [&](const char* key, const string& value) { as.append_attribute(key).set_value(value.c_str()); };
+            auto set = [&](const char* key, const string& value) { xml::set(as, key, value); };
             const Colour grey{0x8C, 0x9A, 0x98};
             if (edged)
                 set("fo:border", fmt::format("{} solid {}", points(std::max(0.25, look.borderWidth)), colourText(look.borderColour.value_or(grey))));
@@ -173,8 +173,8 @@ void Writer::table(Node to, const flow::Table& t) {
     for (double one : t.widths) wide += one;
     const string name = styled("table", "", [&](Node style) {
         Node as = add(style, "style:table-properties", {{"style:width", points(wide)}, {"table:align", text_.rightToLeft ? "right" : "left"}, {"table:border-model", "collapsing"}});
-        if (t.above > 0) as.append_attribute("fo:margin-top").set_value(points(t.above).c_str());
-        if (text_.rightToLeft) as.append_attribute("style:writing-mode").set_value("rl-tb");
+        if (t.above > 0) xml::set(as, "fo:margin-top", points(t.above));
+        if (text_.rightToLeft) xml::set(as, "style:writing-mode", "rl-tb");
     });
     Node node = add(to, "table:table", {{"table:name", fmt::format("Table {}", ++tables_)}, {"table:style-name", name}});
     if (const Control* c = form_.find(t.of); c && c->is().grid) add(node, "table:title", calledBy(form_, *c));

@@ -51,16 +51,19 @@ string Writer::content() {
     Node section = add(automatic_, "style:style", {{"style:name", "Kept"}, {"style:family", "section"}});
     add(section, "style:section-properties", {{"style:editable", "false"}});
     Node text = add(add(root, "office:body"), "office:text");
+    if (!options_.plainFields) {
     Node forms = add(text, "office:forms", {{"form:automatic-focus", "false"}, {"form:apply-design-mode", "false"}});
     form_controls_ = add(forms, "form:form", {{"form:name", form_.root().name.empty() ? "form" : form_.root().name}});
+    }
     // What is not a field is kept from changes; with the password it can be opened (19.850).
-    Node kept = add(text, "text:section", {{"text:name", "Form"}, {"text:style-name", "Kept"}, {"text:protected", "true"}});
-    if (options_.owner) {
+    // Text fields are part of the text, and would be kept with it.
+    Node kept = options_.plainFields ? text : add(text, "text:section", {{"text:name", "Form"}, {"text:style-name", "Kept"}, {"text:protected", "true"}});
+    if (options_.owner && !options_.plainFields) {
         const string& word = options_.owner->text();
         unsigned char hash[crypto_hash_sha256_BYTES];
         crypto_hash_sha256(hash, reinterpret_cast<const unsigned char*>(word.data()), word.size());
-        kept.append_attribute("text:protection-key").set_value(toBase64(string(reinterpret_cast<const char*>(hash), sizeof hash)).c_str());
-        kept.append_attribute("text:protection-key-digest-algorithm").set_value("http://www.w3.org/2000/09/xmldsig#sha256");
+        xml::set(kept, "text:protection-key", toBase64(string(reinterpret_cast<const char*>(hash), sizeof hash)));
+        xml::set(kept, "text:protection-key-digest-algorithm", "http://www.w3.org/2000/09/xmldsig#sha256");
     }
     blocks(kept, text_.blocks);
     return xml::fileOf(content_);
@@ -73,7 +76,7 @@ string Writer::styles() {
     {
         Node standard = add(all, "style:default-style", {{"style:family", "paragraph"}});
         Node as = add(standard, "style:paragraph-properties", {{"style:writing-mode", text_.rightToLeft ? "rl-tb" : "lr-tb"}});
-        if (text_.rightToLeft) as.append_attribute("fo:text-align").set_value("start");
+        if (text_.rightToLeft) xml::set(as, "fo:text-align", "start");
         const auto dash = text_.language.find('-');
         const string language = text_.language.substr(0, dash), country = dash == string::npos ? "none" : text_.language.substr(dash + 1);
         add(standard, "style:text-properties", {{"fo:font-family", "Arial"}, {"style:font-family-complex", "Arial"}, {"fo:font-size", "10pt"}, {"style:font-size-complex", "10pt"},
@@ -81,7 +84,7 @@ string Writer::styles() {
     }
     auto style = [&](const string& name, const string& called, const string& parent) {
         Node node = add(all, "style:style", {{"style:name", name}, {"style:display-name", called}, {"style:family", "paragraph"}});
-        if (!parent.empty()) node.append_attribute("style:parent-style-name").set_value(parent.c_str());
+        if (!parent.empty()) xml::set(node, "style:parent-style-name", parent);
         return node;
     };
     style("Standard", "Standard", "");
@@ -93,7 +96,7 @@ string Writer::styles() {
     auto dressed = [&](Node node, const flow::Paragraph& as, double before, double after, int outline) {
         const Look look = flow::styleLook(form_, as);
         Node p = add(node, "style:paragraph-properties");
-        auto set = [&](const char* key, const string& value) { p.append_attribute(key).set_value(value.c_str()); };
+        auto set = [&](const char* key, const string& value) { xml::set(p, key, value); };
         if (before > 0) set("fo:margin-top", points(before));
         if (after > 0) set("fo:margin-bottom", points(after));
         if (as.title || as.heading > 0) set("fo:keep-with-next", "always");
@@ -116,8 +119,8 @@ string Writer::styles() {
     const bool head = !text_.head.empty(), foot = !text_.foot.empty() || text_.pageNumbers;
     // A head and a foot stand within the margin.
     constexpr double high = 14;
-    page.append_attribute("fo:margin-top").set_value(points(head ? std::max(0.0, text_.top - high - 4) : text_.top).c_str());
-    page.append_attribute("fo:margin-bottom").set_value(points(foot ? std::max(0.0, text_.bottom - high - 4) : text_.bottom).c_str());
+    xml::set(page, "fo:margin-top", points(head ? std::max(0.0, text_.top - high - 4) : text_.top));
+    xml::set(page, "fo:margin-bottom", points(foot ? std::max(0.0, text_.bottom - high - 4) : text_.bottom));
     if (head) add(add(layout, "style:header-style"), "style:header-footer-properties", {{"fo:min-height", points(high)}, {"fo:margin-bottom", "4pt"}});
     if (foot) add(add(layout, "style:footer-style"), "style:header-footer-properties", {{"fo:min-height", points(high)}, {"fo:margin-top", "4pt"}});
     Node line = add(automatic, "style:style", {{"style:name", "Line"}, {"style:family", "paragraph"}, {"style:parent-style-name", "Form-finePrint"}});

@@ -35,6 +35,7 @@ class Writer {
 
     // odt_fields.cpp
     void field(Node to, const Inline& run);
+    void plainField(Node to, const Inline& run);
     Node control(const char* element, const Inline& run);
     void shown(Node to, const std::string& id, const Control& c, double wide, double high);
 

@@ -14,6 +14,7 @@ struct DocxOptions {
     const Secret* owner = nullptr;  // opens the document for changes; null where anybody may open it
     bool blank = false;             // nobody has filled anything in
     std::string_view formFile = {};  // goes along in the document; empty for none
+    bool oldFields = false;          // legacy form fields (17.16.17), for programs that know no content controls
 };
 
 /// The bytes of the document; the same for the same form. A Problem with place and sentence where it cannot be made.

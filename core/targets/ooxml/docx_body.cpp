@@ -184,7 +184,7 @@ void Writer::table(Node to, const flow::Table& t) {
         add(properties, "w:tblCaption", {{"w:val", calledBy(form_, *c)}});
     Node grid = add(node, "w:tblGrid");
     for (double one : t.widths) add(grid, "w:gridCol", {{"w:w", twips(one)}});
-    if (t.what != flow::Table::What::grid || !t.grows) {
+    if (t.what != flow::Table::What::grid || !t.grows || options_.oldFields) {
         for (const flow::Row& one : t.rows) row(node, t, one);
         return;
     }
@@ -284,7 +284,7 @@ void Writer::section(Node body) {
     if (!text_.foot.empty() || text_.pageNumbers)
         add(section, "w:footerReference", {{"w:type", "default"}, {"r:id", "rIdFoot"}});
     Node size = add(section, "w:pgSz", {{"w:w", twips(text_.paper.width)}, {"w:h", twips(text_.paper.height)}});
-    if (text_.paper.width > text_.paper.height) size.append_attribute("w:orient").set_value("landscape");
+    if (text_.paper.width > text_.paper.height) xml::set(size, "w:orient", "landscape");
     add(section, "w:pgMar",
         {{"w:top", twips(text_.top)},
          {"w:right", twips(text_.right)},

@@ -6,7 +6,6 @@
 
 #include "core/answers/answering.h"
 #include "core/answers/picture_data.h"
-#include "core/answers/strokes.h"
 #include "core/draw/draw_control.h"
 #include "core/session/limits.h"
 #include "core/targets/ooxml/docx_writer.h"
@@ -75,13 +74,6 @@ void Writer::opened(Node to, const string&, bool open, const std::function<void(
     if (open) add(to, "w:permEnd", {{"w:id", id}});
 }
 
-string Writer::placeholderOf(const Control& c) {
-    string said = has(c.kind, Prop::prompt) ? c.text(Prop::prompt) : shownWhenEmpty({form_, c});
-    if (said.empty())
-        for (int i = 0; i < 10; ++i) said += "\u2002";
-    return said;
-}
-
 void Writer::plain(Node content, const string& text, bool placeholder) {
     Node run = add(content, "w:r");
     Node as = add(run, "w:rPr");
@@ -113,7 +105,8 @@ Node Writer::control(Node to, const Inline& run, const string& lock) {
     const string called = run.what == Inline::What::tick && run.choice != flow::noChoice
                               ? toldAs(form_, c) + ": " + flow::tickWording(form_, run)
                               : toldAs(form_, c);
-    add(as, "w:alias", {{"w:val", shortened64(called)}});
+    const string limits = run.what == Inline::What::tick || run.choice != flow::noChoice ? string() : limitsInWords(form_, c);
+    add(as, "w:alias", {{"w:val", shortened64(limits.empty() ? called : fmt::format("{} ({})", called, limits))}});
     add(as, "w:tag", {{"w:val", part}});
     add(as, "w:id", {{"w:val", std::to_string(idOf(part))}});
     add(as, "w:lock", {{"w:val", lock}});
@@ -121,7 +114,80 @@ Node Writer::control(Node to, const Inline& run, const string& lock) {
     return sdt;
 }
 
+namespace {
+
+/// What a legacy field does to letters that are typed (17.16.17).
+const char* lettersDone(const Control& c) {
+    if (!has(c.kind, Prop::letters)) return "";
+    switch (c.as<LetterCase>()) {
+        case LetterCase::upper:
+            return "UPPERCASE";
+        case LetterCase::lower:
+            return "LOWERCASE";
+        case LetterCase::first:
+            return "FIRST CAPITAL";
+        case LetterCase::eachWord:
+            return "TITLE CASE";
+        default:
+            return "";
+    }
+}
+
+}  // namespace
+
+/// A legacy form field: it knows of most letters and of letter case, and programs of all ages know it.
+void Writer::oldField(Node to, const Inline& run) {
+    const Control& c = *form_.find(run.id);
+    const auto [text, prompt] = flow::heldIn(source_, run);
+    if (!source_.open(c)) return words(to, text, dressed_, plainStyle_);
+    auto mark = [&](const char* type) { return add(add(to, "w:r"), "w:fldChar", {{"w:fldCharType", type}}); };
+    Node data = add(mark("begin"), "w:ffData");
+    add(data, "w:name", {{"w:val", flow::partName(form_, run)}});
+    add(data, "w:enabled");
+    add(data, "w:calcOnExit", {{"w:val", "0"}});
+    // Help has no more letters than 255, the line at the foot of the window 138.
+    const string hint = c.text(Prop::hint).empty() ? limitsInWords(form_, c) : c.text(Prop::hint);
+    if (!hint.empty()) {
+        add(data, "w:helpText", {{"w:type", "text"}, {"w:val", firstCharacters(hint, 255)}});
+        add(data, "w:statusText", {{"w:type", "text"}, {"w:val", firstCharacters(hint, 138)}});
+    }
+    const bool other = run.choice != flow::noChoice, tick = run.what == Inline::What::tick;
+    const bool listed = !tick && !other && c.is().answer().listed && !(has(c.kind, Prop::otherAnswers) && c.yes(Prop::otherAnswers));
+    // A list of the old kind has no more entries than 25.
+    constexpr std::size_t mostEntries = 25;
+    const char* kind = " FORMTEXT ";
+    if (tick) {
+        kind = " FORMCHECKBOX ";
+        Node box = add(data, "w:checkBox");
+        add(box, "w:sizeAuto");
+        add(box, "w:default", {{"w:val", flow::isTicked(source_, run) ? "1" : "0"}});
+    } else if (listed && c.choices().size() < mostEntries) {
+        kind = " FORMDROPDOWN ";
+        Node list = add(data, "w:ddList");
+        const auto at = std::ranges::find(c.choices(), text, &Choice::text);
+        add(list, "w:result", {{"w:val", std::to_string(at == c.choices().end() ? 0 : at - c.choices().begin() + 1)}});
+        add(list, "w:listEntry", {{"w:val", prompt}});
+        for (const Choice& choice : c.choices()) add(list, "w:listEntry", {{"w:val", choice.text}});
+    } else {
+        Node typed = add(data, "w:textInput");
+        if (has(c.kind, Prop::maxLength) && c.number(Prop::maxLength) > 0 && !other)
+            add(typed, "w:maxLength", {{"w:val", std::to_string(std::min(32767, int(c.number(Prop::maxLength))))}});
+        if (const string as = lettersDone(c); !as.empty()) add(typed, "w:format", {{"w:val", as}});
+    }
+    add(add(to, "w:r"), "w:instrText", kind, {{"xml:space", "preserve"}});
+    mark("separate");
+    underlined_ = other;
+    if (!tick && kind != string(" FORMDROPDOWN ")) {
+        // What is typed on goes; a prompt would stay.
+        string blanks;
+        for (int i = 0; i < 5; ++i) blanks += "\u2002";
+        plain(to, text.empty() ? blanks : text, false);
+    }
+    mark("end");
+}
+
 void Writer::field(Node to, const Inline& run) {
+    if (options_.oldFields && run.what != Inline::What::picture) return oldField(to, run);
     const Control& c = *form_.find(run.id);
     const bool open = source_.open(c);
     const Look entry = entryLookOf(form_, c);
@@ -141,7 +207,6 @@ void Writer::field(Node to, const Inline& run) {
             add(sign, "w:t", string(on ? tickedSign : untickedSign));
             return;
         }
-        const Shown shown = source_.shown(c.id);
         if (run.what == Inline::What::picture) {
             const Entry held = source_.entry(c.id);
             const auto* own = std::get_if<OwnPicture>(&held.held);
@@ -150,19 +215,7 @@ void Writer::field(Node to, const Inline& run) {
             picture(content, c, own ? own->png : emptyPicture);
             return;
         }
-        string text = shown.text;
-        if (run.choice != flow::noChoice) {
-            const Entry held = source_.entry(c.id);
-            const auto* picks = std::get_if<Picks>(&held.held);
-            text = picks ? picks->other : string();
-        }
-        // A signature that was drawn is no text; one that was typed is.
-        if (c.is().answer().strokes) {
-            const Entry held = source_.entry(c.id);
-            const auto* ink = std::get_if<Ink>(&held.held);
-            text = ink && strokesOf(ink->strokes).empty() ? ink->strokes : string();
-        }
-        const string empty = placeholderOf(c);
+        const auto [text, empty] = flow::heldIn(source_, run);
         if (open) {
             auto [known, fresh] = placeholders_.try_emplace(empty, "");
             if (fresh) known->second = fmt::format("Brindel{}", placeholders_.size());
@@ -187,7 +240,7 @@ void Writer::field(Node to, const Inline& run) {
         } else if (!other && c.is().answers == AnswerType::date) {
             Node date = add(as, "w:date");
             if (const Entry held = source_.entry(c.id); const auto* day = std::get_if<Day>(&held.held))
-                date.append_attribute("w:fullDate").set_value((isoDate(*day) + "T00:00:00Z").c_str());
+                xml::set(date, "w:fullDate", (isoDate(*day) + "T00:00:00Z"));
             add(date, "w:dateFormat", {{"w:val", patternOf(c.text(Prop::datePattern))}});
             add(date, "w:lid", {{"w:val", languageTag(text_.language)}});
             add(date, "w:storeMappedDataAs", {{"w:val", "date"}});
@@ -197,7 +250,7 @@ void Writer::field(Node to, const Inline& run) {
         } else {
             Node kind = add(as, "w:text");
             if (has(c.kind, Prop::lines) && c.as<Lines>() == Lines::many)
-                kind.append_attribute("w:multiLine").set_value("1");
+                xml::set(kind, "w:multiLine", "1");
         }
         plain(content, showing ? (open ? empty : string(" ")) : text, showing && open);
     });

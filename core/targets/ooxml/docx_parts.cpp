@@ -67,14 +67,14 @@ string Writer::styles() {
     add(letter, "w:szCs", {{"w:val", "20"}});
     add(letter, "w:lang", {{"w:val", text_.language}, {"w:eastAsia", text_.language}, {"w:bidi", text_.language}});
     Node spacing = add(add(add(defaults, "w:pPrDefault"), "w:pPr"), "w:spacing");
-    spacing.append_attribute("w:after").set_value("0");
-    spacing.append_attribute("w:line").set_value("240");
-    spacing.append_attribute("w:lineRule").set_value("auto");
+    xml::set(spacing, "w:after", "0");
+    xml::set(spacing, "w:line", "240");
+    xml::set(spacing, "w:lineRule", "auto");
 
     auto style = [&](const char* type, const string& id, const string& name, const string& basedOn, bool standard) {
         Node node = add(root, "w:style", {{"w:type", type}});
-        if (standard) node.append_attribute("w:default").set_value("1");
-        node.append_attribute("w:styleId").set_value(id.c_str());
+        if (standard) xml::set(node, "w:default", "1");
+        xml::set(node, "w:styleId", id);
         add(node, "w:name", {{"w:val", name}});
         if (!basedOn.empty()) add(node, "w:basedOn", {{"w:val", basedOn}});
         return node;
@@ -133,9 +133,9 @@ string Writer::styles() {
 string Writer::settings() {
     pugi::xml_document document;
     Node root = add(document, "w:settings", {{"xmlns:w", mainSpace}});
-    // Nothing but the ranges that anybody may change: `forms` speaks of form fields alone (17.18.17), and content controls
+    // Legacy fields are what `forms` speaks of. Else nothing but the ranges that anybody may change: `forms` speaks of form fields alone (17.18.17), and content controls
     // are none.
-    Node kept = add(root, "w:documentProtection", {{"w:edit", "readOnly"}, {"w:enforcement", "1"}});
+    Node kept = add(root, "w:documentProtection", {{"w:edit", options_.oldFields ? "forms" : "readOnly"}, {"w:enforcement", "1"}});
     if (options_.owner) {
         // The salt is made of the document: the same form and password make the same file.
         const string& word = options_.owner->text();

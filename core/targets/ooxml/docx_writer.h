@@ -43,10 +43,10 @@ class Writer {
 
     // docx_fields.cpp
     void field(Node to, const Inline& run);
+    void oldField(Node to, const Inline& run);
     Node control(Node to, const Inline& run, const std::string& lock);
     void opened(Node to, const std::string& part, bool open, const std::function<void()>& write);
     void plain(Node content, const std::string& text, bool placeholder);
-    std::string placeholderOf(const Control& c);
     int idOf(const std::string& part);
 
     // docx_parts.cpp
