@@ -125,7 +125,8 @@ Command addFill(CLI::App& app) {
     command->add_option("FORM", given->source, formHelp)->required();
     command
         ->add_option("--values", given->values,
-                     "A JSON file of names and values, or a reply; a filled PDF, FDF, XFDF, DOCX or ODT; - for standard input. A "
+                     "A JSON file of names and values, or a reply; a filled PDF, FDF, XFDF, DOCX or ODT; - for "
+                     "standard input. A "
                      "table (.csv) or a store fills the form once for each row")
         ->required();
     command->add_option("--to", given->fillTo)->check(CLI::IsMember({"json", "pdf", "docx", "odt"}));
@@ -146,8 +147,10 @@ Command addFill(CLI::App& app) {
                 const auto day = dayMeant(given->today);
                 if (!day) return wrongCall;
                 if (given->prefilled && (given->fillTo == "json" || !given->store.empty()))
-                    return problem("--prefilled", {"", said("Only a PDF or a text document can be left for others to fill in: --to pdf.")},
-                                   wrongCall);
+                    return problem(
+                        "--prefilled",
+                        {"", said("Only a PDF or a text document can be left for others to fill in: --to pdf.")},
+                        wrongCall);
                 if (bothStandard(given->source, given->values)) return wrongCall;
                 if (archivesStandard(given->archive, given->source)) return wrongCall;
                 return withForm(given->source, [&](const Form& own) { return fillForm(*given, own, *day, fonts); });

@@ -104,9 +104,10 @@ Command addExport(CLI::App& app) {
         ->capture_default_str();
     command->add_option("--send-to", given->sendTo, "Where the PDF's button sends the answers: https://… or mailto:…")
         ->check(addressMisfit);
-    command->add_flag("--archive", given->archive,
-                      "An archive PDF (PDF/A-3): nothing runs in it, and the form's file is attached; in a text document "
-                      "it goes along");
+    command->add_flag(
+        "--archive", given->archive,
+        "An archive PDF (PDF/A-3): nothing runs in it, and the form's file is attached; in a text document "
+        "it goes along");
     command->add_option("--namespace", given->names.nameSpace, "Of the C++ class: wharf, or wharf::forms");
     command->add_option("--class", given->names.className, "The name of the C++ class")->default_str("the form's");
     command

@@ -106,9 +106,10 @@ struct Asked {
 
 void addOptions(CLI::App& app, Asked& asked) {
     app.add_option("FORM", asked.path, "A form file")->required();
-    app.add_option("--values", asked.values,
-                   "What to start with: a JSON file of values, a reply, or a filled PDF, FDF, XFDF, DOCX or ODT; - for standard "
-                   "input");
+    app.add_option(
+        "--values", asked.values,
+        "What to start with: a JSON file of values, a reply, or a filled PDF, FDF, XFDF, DOCX or ODT; - for standard "
+        "input");
     app.add_option("--from", asked.table,
                    "What to start with: a row of a table (.csv) or of a store, whose headings are names of fields")
         ->excludes("--values");

@@ -201,7 +201,9 @@ void valuesLeft(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::workedOut) && !c.text(Prop::workedOut).empty())
             found.push_back(
-                {nullptr, {c.id}, said("A text document leaves it empty; it is worked out when the document is read back.")});
+                {nullptr,
+                 {c.id},
+                 said("A text document leaves it empty; it is worked out when the document is read back.")});
     });
     in.form.controls.each([&](Id id, const Control& c) {
         for (const auto& [prop, formula] : c.formulas)
@@ -215,7 +217,8 @@ void rulesLeft(const Checked& in, Findings& found) {
     std::set<Id> told;
     eachRule(in.form, [&](Id id, const Rule&) {
         if (told.insert(id).second)
-            found.push_back({nullptr, {id}, said("A text document does not follow its rules; what they show is shown.")});
+            found.push_back(
+                {nullptr, {id}, said("A text document does not follow its rules; what they show is shown.")});
     });
 }
 /// True for a field that takes not every answer.
@@ -246,13 +249,15 @@ void ticksFree(const Checked& in, Findings& found) {
 void signedByName(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (c.is().answer().strokes && c.as<Signs>() == Signs::drawn)
-            found.push_back({nullptr, {c.id}, said("A text document takes a typed name here; it can be printed and signed.")});
+            found.push_back(
+                {nullptr, {c.id}, said("A text document takes a typed name here; it can be printed and signed.")});
     });
 }
 void buttonsLeft(const Checked& in, Findings& found) {
     bool any = false;
     eachControl(in, [&](const Control& c) { any = any || c.is().pressed; });
-    if (any) found.push_back({nullptr, {rootId}, said("Buttons are left out; fillers save the document and send it back.")});
+    if (any)
+        found.push_back({nullptr, {rootId}, said("Buttons are left out; fillers save the document and send it back.")});
 }
 void boxesLeftFromText(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {

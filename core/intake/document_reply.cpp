@@ -36,7 +36,8 @@ Result<void> read(ZipParts& zip, const string& name, pugi::xml_document& xml) {
     if (!bytes) return tl::unexpected(bytes.error());
     constexpr unsigned how = pugi::parse_default | pugi::parse_ws_pcdata;
     if (const auto result = xml.load_buffer(bytes->data(), bytes->size(), how); !result)
-        return failure(name, said("This part of the document is damaged: character {} is wrong.", int(result.offset) + 1));
+        return failure(name,
+                       said("This part of the document is damaged: character {} is wrong.", int(result.offset) + 1));
     return {};
 }
 
@@ -58,7 +59,8 @@ Result<Document> docxFrom(ZipParts& zip) {
     string main = docxMain;
     if (pugi::xml_document roots; zip.has("_rels/.rels") && read(zip, "_rels/.rels", roots))
         for (const pugi::xml_node& one : roots.document_element().children())
-            if (string(one.attribute("Type").value()).ends_with("/officeDocument")) main = partAt("", one.attribute("Target").value());
+            if (string(one.attribute("Type").value()).ends_with("/officeDocument"))
+                main = partAt("", one.attribute("Target").value());
     if (auto is = read(zip, main, xml); !is) return tl::unexpected(is.error());
     document.content = flow::docxContent(xml);
     if (pugi::xml_document own; zip.has("docProps/custom.xml") && read(zip, "docProps/custom.xml", own))
@@ -80,7 +82,8 @@ Result<Document> docxFrom(ZipParts& zip) {
             const string id = one.attribute("Id").value();
             // Nothing is fetched from elsewhere.
             if (!wanted.contains(id) || string(one.attribute("TargetMode").value()) == "External") continue;
-            if (auto bytes = zip.part(partAt(folder, one.attribute("Target").value()))) document.pictures[id] = toBase64(*bytes);
+            if (auto bytes = zip.part(partAt(folder, one.attribute("Target").value())))
+                document.pictures[id] = toBase64(*bytes);
         }
     return document;
 }
@@ -171,8 +174,9 @@ class Answering {
         for (const flow::Inline& one : flow::partsOf(form_, *c)) {
             if (one.what != flow::Inline::What::tick) continue;
             const bool shared = c->is().answer().shared;
-            const string value = shared ? valueWhenOn(*form_.find(one.id))
-                                 : one.choice < c->choices().size() ? c->choices()[one.choice].value : "#other";
+            const string value = shared                             ? valueWhenOn(*form_.find(one.id))
+                                 : one.choice < c->choices().size() ? c->choices()[one.choice].value
+                                                                    : "#other";
             if (value == part.text) return flow::partName(form_, one);
         }
         return part.name;
@@ -183,7 +187,8 @@ class Answering {
         return true;
     }
 
-    /// Rows that fillers have repeated carry the names of the row that they were made from: they get those of their own.
+    /// Rows that fillers have repeated carry the names of the row that they were made from: they get those of their
+    /// own.
     void growRows() {
         std::map<string, std::size_t> counts;
         for (const flow::Part& part : document_.content.parts)
@@ -192,7 +197,8 @@ class Answering {
             const auto id = idFrom(table);
             const Control* c = id ? form_.find(*id) : nullptr;
             if (!c || !c->is().grid) continue;
-            for (std::size_t i = std::size_t(c->number(Prop::rows)); i < rows && takesRow(form_, *id); ++i) form_ = rowAdded(form_, *id);
+            for (std::size_t i = std::size_t(c->number(Prop::rows)); i < rows && takesRow(form_, *id); ++i)
+                form_ = rowAdded(form_, *id);
         }
         for (flow::Part& part : document_.content.parts)
             if (!part.table.empty()) part.name = nameInRow(part);
@@ -211,7 +217,8 @@ class Answering {
         if (place >= table->children.size()) return part.name;
         const Control* there = form_.find(table->children[place]);
         if (!there || there->children.empty()) return part.name;
-        return answerName(form_, *form_.find(there->children.front())) + (hash == string::npos ? "" : part.name.substr(hash));
+        return answerName(form_, *form_.find(there->children.front())) +
+               (hash == string::npos ? "" : part.name.substr(hash));
     }
 
     const flow::Part* partOf(const string& name) const {
@@ -233,7 +240,8 @@ class Answering {
         return std::nullopt;
     }
 
-    std::optional<Answer> answerTo(const Control& c, const std::vector<flow::Inline>& parts, const std::vector<string>& names) {
+    std::optional<Answer> answerTo(const Control& c, const std::vector<flow::Inline>& parts,
+                                   const std::vector<string>& names) {
         const string name = answerName(form_, c);
         if (c.is().answer().toggled) return Answer(partOf(names.front())->on);
         if (parts.size() == 1 && parts.front().what == flow::Inline::What::picture) {
@@ -284,7 +292,8 @@ class Answering {
 
 bool looksLikeDocument(std::string_view bytes) {
     return bytes.starts_with("PK\x03\x04") &&
-           (bytes.find(docxMain) != string::npos || bytes.find("mimetypeapplication/vnd.oasis.opendocument.text") != string::npos ||
+           (bytes.find(docxMain) != string::npos ||
+            bytes.find("mimetypeapplication/vnd.oasis.opendocument.text") != string::npos ||
             bytes.find("[Content_Types].xml") != string::npos);
 }
 

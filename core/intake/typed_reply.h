@@ -6,8 +6,8 @@
 
 namespace brindel {
 
-/// What is typed into a field of one line of text, as an answer; what says none as fillers are told, with the field's name
-/// as place. A unit behind a number is passed over, and line breaks are taken as any machine has them.
+/// What is typed into a field of one line of text, as an answer; what says none as fillers are told, with the field's
+/// name as place. A unit behind a number is passed over, and line breaks are taken as any machine has them.
 Result<Answer> readTyped(const Form& form, const Control& c, std::string text);
 
 }  // namespace brindel

@@ -16,8 +16,8 @@ class ZipParts {
 
     std::vector<std::string> names() const;
     bool has(const std::string& name) const;
-    /// The bytes of a part; a problem, with its name as place, for one that is not there, is damaged or has more than 64
-    /// MiB. All parts that are asked for have 256 MiB together at most.
+    /// The bytes of a part; a problem, with its name as place, for one that is not there, is damaged or has more than
+    /// 64 MiB. All parts that are asked for have 256 MiB together at most.
     Result<std::string> part(const std::string& name);
 
   private:

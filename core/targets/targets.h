@@ -45,7 +45,7 @@ struct Target {
     Result<std::string> (*made)(const FormSession&, const FontBook&, const TargetOptions&);
     /// The same of a target that is several files, in a folder of its own; null for one that is one.
     Result<std::vector<TargetFile>> (*several)(const FormSession&, const FontBook&, const TargetOptions&) = nullptr;
-    bool sealed = false;  // takes a password that only whoever changes it needs
+    bool sealed = false;   // takes a password that only whoever changes it needs
     bool carries = false;  // can take the form's own file along
 };
 

@@ -31,8 +31,7 @@ Result<string> zipOf(const std::vector<ZipPart>& parts) {
     bool right = true;
     for (const ZipPart& part : parts) {
         zip_source_t* bytes = zip_source_buffer(zip, part.bytes.data(), part.bytes.size(), 0);
-        const zip_int64_t at =
-            bytes ? zip_file_add(zip, part.name.c_str(), bytes, ZIP_FL_ENC_UTF_8) : -1;
+        const zip_int64_t at = bytes ? zip_file_add(zip, part.name.c_str(), bytes, ZIP_FL_ENC_UTF_8) : -1;
         if (bytes && at < 0) zip_source_free(bytes);
         right = right && at >= 0 && zip_file_set_mtime(zip, zip_uint64_t(at), then, 0) == 0 &&
                 zip_set_file_compression(zip, zip_uint64_t(at), part.stored ? ZIP_CM_STORE : ZIP_CM_DEFLATE, 9) == 0;

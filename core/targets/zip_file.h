@@ -15,8 +15,8 @@ struct ZipPart {
     bool stored = false;  // as it is, not packed
 };
 
-/// An archive of these parts in their order, all of the first moment that a ZIP knows; a problem with the reason where it
-/// cannot be made. The bytes are looked at until it returns.
+/// An archive of these parts in their order, all of the first moment that a ZIP knows; a problem with the reason where
+/// it cannot be made. The bytes are looked at until it returns.
 Result<std::string> zipOf(const std::vector<ZipPart>& parts);
 
 }  // namespace brindel

@@ -137,7 +137,8 @@ enum class Phrase : std::uint8_t {
     count_
 };
 
-/// What stands where a count will: the sentence takes the form that a language has for `like`, with `text` for its digits.
+/// What stands where a count will: the sentence takes the form that a language has for `like`, with `text` for its
+/// digits.
 struct CountToCome {
     std::int64_t like;
     std::string text;

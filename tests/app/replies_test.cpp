@@ -11,6 +11,7 @@
 #include "app/passes/replies/replies_table.h"
 #include "core/edit/edits.h"
 #include "core/session/form_session.h"
+#include "core/targets/targets.h"
 #include "tests/app/driver.h"
 
 using namespace brindel;
@@ -159,6 +160,52 @@ TEST(RepliesPass, FilesThatAreDroppedBecomeRows) {
     EXPECT_TRUE(said.contains("0 saved, 3 already there, 1 with errors")) << said.toStdString();
     EXPECT_TRUE(said.contains("boats.brindel")) << said.toStdString();
     EXPECT_EQ(h.window.part<RepliesPage>().model().rowCount(), 3);
+}
+
+TEST(RepliesPass, ATextDocumentThatComesBackIsARow) {
+    Replies h;
+    h.path = h.folder.file("permit.brindel");
+    std::filesystem::copy_file(BRINDEL_SOURCE "/demo/mooring-permit.brindel", h.path);
+    ASSERT_TRUE(h.window.openFile(toQt(h.path)));
+    const auto handed = targetFrom("docx")->made(FormSession(h.form(), today), h.desk().fonts(), {.blank = true});
+    ASSERT_TRUE(handed);
+    write(h.folder.file("permit.docx"), *handed);
+    // Days to come, whenever it is.
+    const QDate day = QDate::currentDate();
+    QJsonObject typed = {{"txtBoatName", "Marigold"},
+                         {"txtRegistration", "FW-20417"},
+                         {"numLength", "9.4"},
+                         {"txtInsurer", "Harbour Mutual"},
+                         {"txtPolicyNo", "HM 88-1204-7"},
+                         {"txtOwner", "Ines Halloran"},
+                         {"txtAddress", "4 Sparrow Steps\nFennick"},
+                         {"txtPhone", "0555 014 220"},
+                         {"chkSwinging", true},
+                         {"dtmFrom", day.addDays(30).toString(Qt::ISODate)},
+                         {"dtmTo", day.addDays(60).toString(Qt::ISODate)},
+                         {"radShorePower#1", false},
+                         {"radShorePower#3", true},
+                         {"lstEquipment#1", true},
+                         {"lstEquipment#4", true},
+                         {"txtEmergencyContact", "Ada Mallory"},
+                         {"txtEmergencyPhone", "0555 014 871"},
+                         {"chkConsent", true},
+                         {"txtSignedBy", "Ines Halloran"},
+                         {"dtmDate", day.toString(Qt::ISODate)}};
+    write(h.folder.file("typed.json"), QJsonDocument(typed).toJson().toStdString());
+    QProcess editor;
+    editor.start("/usr/bin/python3", {BRINDEL_SOURCE "/tests/outside/editor.py", toQt(h.folder.file("permit.docx")),
+                                      toQt(h.folder.file("Ines Halloran.docx")), toQt(h.folder.file("typed.json"))});
+    ASSERT_TRUE(editor.waitForFinished(60000) && editor.exitCode() == 0) << editor.readAllStandardError().toStdString();
+    h.window.setPass(Pass::replies);
+    h.settle();
+    h.drop({toQt(h.folder.file("Ines Halloran.docx"))});
+    EXPECT_EQ(h.window.part<RepliesPage>().gatheredSaid(), "Gathered: 1 saved.");
+    ASSERT_EQ(h.window.part<RepliesPage>().model().rowCount(), 1);
+    EXPECT_EQ(h.cell(0, "Boat name"), "Marigold");
+    EXPECT_EQ(h.cell(0, "Shore power"), "16 A");
+    EXPECT_EQ(h.cell(0, "Equipment"), "Anchor, Extinguisher");
+    h.shot("replies-document");
 }
 
 TEST(RepliesPass, WorkThatIsNotSavedJudgesNobody) {

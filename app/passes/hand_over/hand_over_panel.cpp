@@ -335,10 +335,11 @@ void HandOverPanel::refresh() {
     const QString name = QFileInfo(usualPath()).fileName();
     where_->setText(now.zipped ? Words::tr("Version %1, as “%2”").arg(form.revision).arg(name)
                                : Words::tr("Version %1, in the folder “%2”").arg(form.revision).arg(name));
-    sealed_->setText(form.seal
-                         ? Words::tr("The form is sealed. Brindel asks for its password, which seals what fillers get as well.")
-                         : Words::tr("The form is not sealed: anyone with a program for it can change the files. You "
-                                     "can seal it in Protect."));
+    sealed_->setText(
+        form.seal
+            ? Words::tr("The form is sealed. Brindel asks for its password, which seals what fillers get as well.")
+            : Words::tr("The form is not sealed: anyone with a program for it can change the files. You "
+                        "can seal it in Protect."));
     sealed_->setVisible(
         std::ranges::any_of(allTargets(), [&](const Target& one) { return one.sealed && ticked(one.key); }));
     write_->setEnabled(count > 0);

@@ -65,9 +65,9 @@ class RepliesPass : public PassView {
 
 void RepliesPass::askGather() {
     if (host_.desk().path().isEmpty() && !host_.save()) return;
-    const QStringList files =
-        QFileDialog::getOpenFileNames(&host_.over(), Words::tr("Returned files"), QFileInfo(host_.desk().path()).path(),
-                                      Words::tr("Replies (*.pdf *.fdf *.xfdf *.docx *.odt *.json *.csv *.zip);;All files (*)"));
+    const QStringList files = QFileDialog::getOpenFileNames(
+        &host_.over(), Words::tr("Returned files"), QFileInfo(host_.desk().path()).path(),
+        Words::tr("Replies (*.pdf *.fdf *.xfdf *.docx *.odt *.json *.csv *.zip);;All files (*)"));
     if (!files.isEmpty()) page_->gather(files);
 }
 

@@ -74,8 +74,7 @@ class Flowing {
             }
         }
         if (const string sign = signExplained(form_); !sign.empty() && asks())
-            text.blocks.push_back(
-                Paragraph{.style = string(style::finePrint), .runs = {{.text = sign}}, .above = 6});
+            text.blocks.push_back(Paragraph{.style = string(style::finePrint), .runs = {{.text = sign}}, .above = 6});
         return text;
     }
 
@@ -99,10 +98,12 @@ class Flowing {
         Within in{a, g.columns, g.all.right(), 1 / unitsPerPoint(form_), std::max(g.down, measuresFor(form_).rowGap)};
         in.columns.front() = std::min(in.columns.front(), g.all.left);
         const double wide = (g.all.right() - in.columns.front()) * in.unit;
-        // What is narrower than the paper has all of it, as far as it does not fall apart; what is wider is made to fit.
+        // What is narrower than the paper has all of it, as far as it does not fall apart; what is wider is made to
+        // fit.
         constexpr double mostStretched = 1.3;
         in.unit *= wide > width ? width / wide : std::min(mostStretched, width / wide);
-        if (std::ranges::any_of(g.items, &GridItem::growsAcross)) in.right = std::max(in.right, in.columns.front() + width / in.unit);
+        if (std::ranges::any_of(g.items, &GridItem::growsAcross))
+            in.right = std::max(in.right, in.columns.front() + width / in.unit);
         return blocksOf(in, a.read);
     }
 
@@ -175,7 +176,8 @@ class Flowing {
         return all;
     }
     static void setAbove(Block& block, double above) {
-        std::visit([&](auto& one) { one.above = std::max(one.above, above); }, block);
+        double& own = block.index() == 0 ? std::get<Paragraph>(block).above : std::get<TableThere>(block)->above;
+        own = std::max(own, above);
     }
 
     /// Wording with nothing beside it that is filled in: a paragraph of its own.
@@ -211,7 +213,8 @@ class Flowing {
         Table table;
         Row row;
         for (std::size_t i = 0; i < cells.size(); ++i) {
-            const double next = i + 1 < cells.size() ? cells[i + 1].first : std::max(in.right, parts.back().box.right());
+            const double next =
+                i + 1 < cells.size() ? cells[i + 1].first : std::max(in.right, parts.back().box.right());
             table.widths.push_back(std::max(24.0, (next - cells[i].first) * in.unit));
             row.cells.push_back({.column = i, .blocks = std::move(cells[i].second)});
         }
@@ -256,9 +259,9 @@ class Flowing {
     }
     double heightOf(const Within& in, const Piece& p) const {
         const Control& c = *form_.find(p.id);
-        return isFilled(c) && c.is().tall && !c.is().spreads ? p.box.height * in.unit
+        return isFilled(c) && c.is().tall && !c.is().spreads              ? p.box.height * in.unit
                : c.as<Lines>() == Lines::many && has(c.kind, Prop::lines) ? p.box.height * in.unit
-                                                                           : 0;
+                                                                          : 0;
     }
     /// A field with its own edge around it.
     Blocks boxedAlone(const Within& in, const Piece& p) {
@@ -277,9 +280,7 @@ class Flowing {
             return !in.a.pieces[i].hasLabel() && !c.is().answer().shared && (c.is().speaks || isBoxed(c));
         });
     }
-    bool isBoxed(const Control& c) const {
-        return isFilled(c) && !c.is().answer().ticked && !c.is().spreads;
-    }
+    bool isBoxed(const Control& c) const { return isFilled(c) && !c.is().answer().ticked && !c.is().spreads; }
     void put(Placed& to, const Control& c, double wide, bool besides) {
         Blocks more = contents(c, wide);
         if (more.empty()) return;
@@ -306,7 +307,8 @@ class Flowing {
                 addRow(*part);
                 continue;
             }
-            for (std::size_t piece : part->pieces) addRow({.what = Read::What::piece, .box = in.a.pieces[piece].box, .pieces = {piece}});
+            for (std::size_t piece : part->pieces)
+                addRow({.what = Read::What::piece, .box = in.a.pieces[piece].box, .pieces = {piece}});
         }
         if (rows.empty()) return {};
         // One place a line at the beginning of lines: paragraphs do.
@@ -327,7 +329,8 @@ class Flowing {
         edges.erase(std::unique(edges.begin(), edges.end()), edges.end());
         Table table;
         for (std::size_t i = 0; i < edges.size(); ++i)
-            table.widths.push_back(std::max(18.0, ((i + 1 < edges.size() ? edges[i + 1] : in.right) - edges[i]) * in.unit));
+            table.widths.push_back(
+                std::max(18.0, ((i + 1 < edges.size() ? edges[i + 1] : in.right) - edges[i]) * in.unit));
         for (auto& row : rows) {
             Row line;
             for (Placed& one : row) {
@@ -389,11 +392,13 @@ class Flowing {
         const std::vector<Inline> parts = partsOf(form_, c);
         if (c.is().answer().ticked) {
             const Inline own{tick, {}, c.id};
-            return {Paragraph{.style = styleKey(c), .of = c.id, .runs = {own, {.text = " " + tickWording(form_, own)}}}};
+            return {
+                Paragraph{.style = styleKey(c), .of = c.id, .runs = {own, {.text = " " + tickWording(form_, own)}}}};
         }
         if (parts.size() > 1 || parts.front().what == tick) return question(c, parts, wide);
         Paragraph p{.style = string(style::entry), .of = c.id, .runs = parts};
-        if (has(c.kind, Prop::unit) && !c.text(Prop::unit).empty()) p.runs.push_back({.text = " " + c.text(Prop::unit)});
+        if (has(c.kind, Prop::unit) && !c.text(Prop::unit).empty())
+            p.runs.push_back({.text = " " + c.text(Prop::unit)});
         return {std::move(p)};
     }
 
@@ -417,10 +422,12 @@ class Flowing {
                 choices.back().runs.push_back({.text = " "});
                 choices.back().runs.push_back(part);
             } else {
-                choices.push_back({.style = styleKey(c), .of = c.id, .runs = {part, {.text = " " + tickWording(form_, part)}}});
+                choices.push_back(
+                    {.style = styleKey(c), .of = c.id, .runs = {part, {.text = " " + tickWording(form_, part)}}});
             }
         }
-        const auto across = std::min(choices.size(), has(c.kind, Prop::acrossIn) ? std::size_t(std::max(1.0, c.number(Prop::acrossIn))) : 1);
+        const auto across = std::min(
+            choices.size(), has(c.kind, Prop::acrossIn) ? std::size_t(std::max(1.0, c.number(Prop::acrossIn))) : 1);
         if (across < 2) {
             for (Paragraph& one : choices) all.emplace_back(std::move(one));
             return all;
@@ -432,7 +439,8 @@ class Flowing {
         for (std::size_t r = 0; r < down; ++r) {
             Row row;
             for (std::size_t k = 0; k < across; ++k)
-                row.cells.push_back({.column = k, .blocks = k * down + r < choices.size() ? Blocks{choices[k * down + r]} : Blocks()});
+                row.cells.push_back(
+                    {.column = k, .blocks = k * down + r < choices.size() ? Blocks{choices[k * down + r]} : Blocks()});
             table.rows.push_back(std::move(row));
         }
         all.emplace_back(std::move(table));
@@ -448,7 +456,9 @@ class Flowing {
     Blocks frame(const Control& c, double wide) {
         Blocks inside;
         if (!c.text(Prop::title).empty())
-            inside.push_back(Paragraph{.style = string(style::frame), .of = c.id, .runs = {{.text = c.text(Prop::title) + requiredMark(form_, c)}}});
+            inside.push_back(Paragraph{.style = string(style::frame),
+                                       .of = c.id,
+                                       .runs = {{.text = c.text(Prop::title) + requiredMark(form_, c)}}});
         constexpr double around = 12;
         add(inside, container(c, wide - around));
         if (inside.empty()) return {};
@@ -482,7 +492,9 @@ class Flowing {
         if (c.yes(Prop::headRow)) {
             Row row{.head = true};
             for (std::size_t i = 0; i < heads.size(); ++i)
-                row.cells.push_back({.column = i, .blocks = {Paragraph{.style = string(style::tableHead), .runs = {{.text = heads[i].text}}}}});
+                row.cells.push_back(
+                    {.column = i,
+                     .blocks = {Paragraph{.style = string(style::tableHead), .runs = {{.text = heads[i].text}}}}});
             table.rows.push_back(std::move(row));
         }
         for (std::size_t i = 0; i < c.children.size(); i += columns) {
@@ -490,7 +502,8 @@ class Flowing {
             for (std::size_t k = i; k < std::min(i + columns, c.children.size()); ++k) {
                 const Control* cell = form_.find(c.children[k]);
                 const Control* in = cell && !cell->children.empty() ? form_.find(cell->children.front()) : nullptr;
-                row.cells.push_back({.column = k - i, .blocks = in ? contents(*in, table.widths[k - i] - 8) : Blocks()});
+                row.cells.push_back(
+                    {.column = k - i, .blocks = in ? contents(*in, table.widths[k - i] - 8) : Blocks()});
             }
             table.rows.push_back(std::move(row));
         }

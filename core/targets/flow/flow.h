@@ -1,8 +1,9 @@
-// A form as a text that flows: headings, paragraphs and tables one after the other, with its fields in their lines, so that
-// a long answer pushes what is below it on. Read from the arrangement of its boxes; DOCX and ODT are printed from it.
-// Lengths are points.
+// A form as a text that flows: headings, paragraphs and tables one after the other, with its fields in their lines, so
+// that a long answer pushes what is below it on. Read from the arrangement of its boxes; DOCX and ODT are printed from
+// it. Lengths are points.
 #pragma once
 
+#include <memory>
 #include <string>
 #include <variant>
 #include <vector>
@@ -24,9 +25,9 @@ struct Inline {
         picture,  // one of the form's, or the filler's own
     };
     What what = What::words;
-    std::string text = {};            // of words, with line breaks
-    Id id = noControl;                // of the control that it is of
-    std::size_t choice = noChoice;    // of a tick: the line among the choices; of a field: that for another answer
+    std::string text = {};          // of words, with line breaks
+    Id id = noControl;              // of the control that it is of
+    std::size_t choice = noChoice;  // of a tick: the line among the choices; of a field: that for another answer
 };
 
 struct Paragraph {
@@ -35,13 +36,23 @@ struct Paragraph {
     bool title = false;      // of the whole
     Id of = noControl;       // the control that it looks like
     std::vector<Inline> runs = {};
-    double above = 0;        // further room above it
-    bool ruled = false;      // a line across
+    double above = 0;    // further room above it
+    bool ruled = false;  // a line across
     bool startsPage = false;
 };
 
 struct Table;
-using Block = std::variant<Paragraph, Table>;
+/// A table within a text: it holds texts itself, so it stands beside them.
+class TableThere {
+  public:
+    TableThere(Table table);  // NOLINT(google-explicit-constructor): it is the table
+    Table& operator*() const { return *table_; }
+    Table* operator->() const { return table_.get(); }
+
+  private:
+    std::shared_ptr<Table> table_;
+};
+using Block = std::variant<Paragraph, TableThere>;
 
 struct Cell {
     std::size_t column = 0, across = 1;
@@ -50,7 +61,7 @@ struct Cell {
 };
 struct Row {
     std::vector<Cell> cells = {};
-    bool head = false;     // said again on each page
+    bool head = false;  // said again on each page
     double leastHigh = 0;
 };
 struct Table {
@@ -71,7 +82,7 @@ struct Table {
 struct Text {
     std::string title, language;
     bool rightToLeft = false;
-    Extent paper;                            // points
+    Extent paper;                                     // points
     double left = 0, right = 0, top = 0, bottom = 0;  // margins
     std::string head, foot;
     bool pageNumbers = false;
@@ -96,8 +107,8 @@ struct Source {
 
 Text textOf(const Source& source);
 
-/// The name under which a part of a field stands in a document, for reading it back: "txtBoat"; a line of the choices of
-/// a question is "grpLift#2", the field for another answer "grpLift#other".
+/// The name under which a part of a field stands in a document, for reading it back: "txtBoat"; a line of the choices
+/// of a question is "grpLift#2", the field for another answer "grpLift#other".
 std::string partName(const Form& form, const Inline& run);
 /// All parts of a field by that name: the field, or its ticks and the field for another answer.
 std::vector<Inline> partsOf(const Form& form, const Control& field);

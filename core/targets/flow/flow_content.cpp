@@ -29,7 +29,8 @@ pugi::xml_node childOf(const pugi::xml_node& node, string_view name) {
 string attributeOf(const pugi::xml_node& node, string_view name) {
     for (const pugi::xml_attribute& one : node.attributes()) {
         const string_view whole = one.name();
-        if (whole == name || (whole.ends_with(name) && whole[whole.size() - name.size() - 1] == ':')) return one.value();
+        if (whole == name || (whole.ends_with(name) && whole[whole.size() - name.size() - 1] == ':'))
+            return one.value();
     }
     return "";
 }
@@ -61,7 +62,8 @@ class DocxWalker : public pugi::xml_tree_walker {
         const string_view name = local(node);
         if (name == "sdt")
             sdt(node, at);
-        else if (name == "del" || name == "moveFrom" || name == "Fallback" || name == "sdtPr" || name == "instrText" || name == "delText")
+        else if (name == "del" || name == "moveFrom" || name == "Fallback" || name == "sdtPr" || name == "instrText" ||
+                 name == "delText")
             passed_ = at;
         else if (name == "t")
             say(node.text().get());
@@ -219,7 +221,8 @@ class OdtWalker : public pugi::xml_tree_walker {
             return true;
         }
         if (name == "body") body_ = at;
-        if (name == "tracked-changes" || name == "annotation" || whole == "svg:title" || whole == "svg:desc" || whole == "table:title")
+        if (name == "tracked-changes" || name == "annotation" || whole == "svg:title" || whole == "svg:desc" ||
+            whole == "table:title")
             passed_ = at;
         else if (name == "line-break" || name == "p" || name == "h")
             content.wording += '\n';
@@ -230,7 +233,8 @@ class OdtWalker : public pugi::xml_tree_walker {
 
     bool end(pugi::xml_node&) override {
         for (auto& [part, prompt] : prompts_)
-            if (content.parts[part].text == prompt || isBlank(content.parts[part].text)) content.parts[part].text.clear();
+            if (content.parts[part].text == prompt || isBlank(content.parts[part].text))
+                content.parts[part].text.clear();
         return true;
     }
 
@@ -250,7 +254,8 @@ class OdtWalker : public pugi::xml_tree_walker {
         }
         Part part{.name = attributeOf(node, "name")};
         for (const pugi::xml_node& label : node.children())
-            if (local(label) == "label" && isYes(attributeOf(label, "current-selected"))) part.text = attributeOf(label, "value");
+            if (local(label) == "label" && isYes(attributeOf(label, "current-selected")))
+                part.text = attributeOf(label, "value");
         if (part.text == "\u2610" || part.text == "\u2612") {
             part.tick = true;
             part.on = part.text == "\u2612";
@@ -279,12 +284,13 @@ class OdtWalker : public pugi::xml_tree_walker {
             part.text = node.attribute("form:value").value();
         } else if (name == "listbox") {
             bool current = false;
-            for (const pugi::xml_node& option : node.children()) current = current || option.attribute("form:current-selected");
+            for (const pugi::xml_node& option : node.children())
+                current = current || option.attribute("form:current-selected");
             for (const pugi::xml_node& option : node.children())
                 if (isYes(option.attribute(current ? "form:current-selected" : "form:selected").value()))
                     part.text += (part.text.empty() ? "" : "\n") + string(option.attribute("form:value").value());
-        } else if (name == "text" || name == "textarea" || name == "combobox" || name == "password" || name == "formatted-text" || name == "number" ||
-                   name == "date" || name == "time") {
+        } else if (name == "text" || name == "textarea" || name == "combobox" || name == "password" ||
+                   name == "formatted-text" || name == "number" || name == "date" || name == "time") {
             part.text = now("form:current-value", "form:value");
             part.exact = name == "number" || name == "date" || name == "time";
             // Some programs write what was typed on several lines as paragraphs (13.5.3).
@@ -326,7 +332,8 @@ string wordingMark(const string& wording) {
     }
     while (plain.ends_with(' ')) plain.pop_back();
     unsigned char hash[crypto_generichash_BYTES_MIN];
-    crypto_generichash(hash, sizeof hash, reinterpret_cast<const unsigned char*>(plain.data()), plain.size(), nullptr, 0);
+    crypto_generichash(hash, sizeof hash, reinterpret_cast<const unsigned char*>(plain.data()), plain.size(), nullptr,
+                       0);
     string mark;
     for (unsigned char c : hash) mark += fmt::format("{:02x}", unsigned(c));
     return mark;

@@ -14,6 +14,8 @@ namespace brindel::flow {
 
 using std::string;
 
+TableThere::TableThere(Table table) : table_(std::make_shared<Table>(std::move(table))) {}
+
 Source::Source(const FormSession& opened, bool handed)
     : session(opened),
       form(handed ? formHandedOut(opened) : opened.form()),
@@ -82,9 +84,12 @@ Holds heldIn(const Source& source, const Inline& run) {
     } else {
         holds.text = source.shown(c.id).text;
     }
-    if (run.choice == noChoice) holds.prompt = has(c.kind, Prop::prompt) ? c.text(Prop::prompt) : shownWhenEmpty({source.form, c});
+    if (run.choice == noChoice)
+        holds.prompt = has(c.kind, Prop::prompt) ? c.text(Prop::prompt) : shownWhenEmpty({source.form, c});
     constexpr int blanks = 10;
-    for (int i = 0; holds.prompt.size() < 3 * blanks && i < blanks && holds.prompt.find_first_not_of("\xE2\x80\x82") == string::npos; ++i)
+    for (int i = 0; holds.prompt.size() < 3 * blanks && i < blanks &&
+                    holds.prompt.find_first_not_of("\xE2\x80\x82") == string::npos;
+         ++i)
         holds.prompt += "\u2002";
     return holds;
 }

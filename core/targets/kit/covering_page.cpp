@@ -175,17 +175,27 @@ string howToFillPage(const Form& form, const KitFile& page, bool withPdf, const 
 }
 
 /// How a text document is filled in.
-string howToFillText(const Form& form, const std::vector<const KitFile*>& texts, bool others, const KitOptions& options) {
+string howToFillText(const Form& form, const std::vector<const KitFile*>& texts, bool others,
+                     const KitOptions& options) {
     string names;
-    for (const KitFile* one : texts) names += (names.empty() ? "<code>" : " or <code>") + markupText(one->name) + "</code>";
+    for (const KitFile* one : texts)
+        names += (names.empty() ? "<code>" : " or <code>") + markupText(one->name) + "</code>";
     const string to = markupText(options.sendTo.starts_with("mailto:") ? options.sendTo.substr(7) : options.sendTo);
     string all = others ? "<h2>How to fill it in as a text document</h2>\n<ol>\n"
                         : "<h2>How to fill it in and send it back</h2>\n<ol>\n";
-    all += item("Open " + names + " in the program in which you write letters. Only the fields can be changed." + markedAs(form));
-    all += item("Press Tab or click to get to the next field. Where something can be chosen, a list or a calendar opens.");
-    all += item("Save it under a new name, and send it " +
-                (to.empty() || to.starts_with("http") ? string("back to the person who sent it to you.") : "to " + to + "."));
+    all += item("Open " + names + " in the program in which you write letters. Only the fields can be changed." +
+                markedAs(form));
+    all +=
+        item("Press Tab or click to get to the next field. Where something can be chosen, a list or a calendar opens.");
+    all += item("Save it under a new name, and send it " + (to.empty() || to.starts_with("http")
+                                                                ? string("back to the person who sent it to you.")
+                                                                : "to " + to + "."));
     return all + "</ol>\n<p>What is missing or out of its limits is reported when the document is read back.</p>\n";
+}
+
+bool isForPrograms(const KitFile& file) {
+    return file.target && (file.target->key == "schema" || file.target->key == "sql" || file.target->key == "openapi" ||
+                           file.target->key == "json" || file.target->several);
 }
 
 /// For people whose programs receive the replies.
@@ -199,7 +209,8 @@ string howTaken(const KitFile& form, const KitFile* pdf, const std::vector<const
                     ". It lists wrong answers by field name.");
     if (!texts.empty())
         all += item("A filled text document becomes the same: " +
-                    code(fmt::format("brindel-cli fill {} --values FILLED.{} -o reply.json", form.name, texts.front()->target->ending)) +
+                    code(fmt::format("brindel-cli fill {} --values FILLED.{} -o reply.json", form.name,
+                                     texts.front()->target->ending)) +
                     ". It also reports fields that are gone and wording that was changed.");
     all += item("On a Linux desktop, " + code("brindel-fill " + form.name + " --reply reply.json") +
                 " lets a person fill it in, and gives the same JSON.");
@@ -229,7 +240,8 @@ string howTaken(const KitFile& form, const KitFile* pdf, const std::vector<const
 /// What keeps a text document from changes, and from whom.
 string howTextIsProtected(const KitOptions& options) {
     return string("<p>In the text document only the fields can be changed. ") +
-           (options.owner ? "Its protection ends with the password; " : "Anyone can end this protection in their program; ") +
+           (options.owner ? "Its protection ends with the password; "
+                          : "Anyone can end this protection in their program; ") +
            "it keeps honest people honest, and no more: who wants to can change the file. Brindel reports changed "
            "wording when the document comes back.</p>\n";
 }
@@ -301,11 +313,7 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
     if (!texts.empty()) page += howToFillText(form, texts, pdf || web, options);
     if (options.before) page += whatChanged(*options.before, form);
     page += asked(form);
-    const auto programs = [](const KitFile& file) {
-        return file.target && (file.target->key == "schema" || file.target->key == "sql" ||
-                               file.target->key == "openapi" || file.target->key == "json" || file.target->several);
-    };
-    if (std::ranges::any_of(files, programs)) page += howTaken(files.back(), pdf, texts, files);
+    if (std::ranges::any_of(files, isForPrograms)) page += howTaken(files.back(), pdf, texts, files);
     page += howProtected(pdf, !texts.empty(), options);
     page +=
         "<h2>Is anything missing or changed?</h2>\n<p><code>manifest.json</code> lists each file with its size. On "

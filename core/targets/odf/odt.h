@@ -1,5 +1,5 @@
-// A form as a text document (ODT, OpenDocument 1.3, part 3) that is filled where letters are written: its fields are form
-// controls (chapter 13) under their names, and the text around them is kept from changes.
+// A form as a text document (ODT, OpenDocument 1.3, part 3) that is filled where letters are written: its fields are
+// form controls (chapter 13) under their names, and the text around them is kept from changes.
 #pragma once
 
 #include <string>

@@ -58,8 +58,10 @@ string Writer::styled(const char* family, const string& parent, const std::funct
     const string as = xml::fileOf(made);
     auto [at, fresh] = known_.try_emplace(as);
     if (fresh) {
-        const string kind = string(family) == "table-column" ? "co" : string(family) == "table-row" ? "ro"
-                          : string(family) == "table-cell" ? "ce" : string(1, char(std::toupper(family[0])));
+        const string kind = string(family) == "table-column" ? "co"
+                            : string(family) == "table-row"  ? "ro"
+                            : string(family) == "table-cell" ? "ce"
+                                                             : string(1, char(std::toupper(family[0])));
         at->second = fmt::format("{}{}", string(family) == "table" ? "Table" : kind, ++counts_[family]);
         Node copy = automatic_.append_copy(style);
         copy.prepend_attribute("style:name").set_value(at->second.c_str());
@@ -105,9 +107,12 @@ void Writer::paragraph(Node to, const flow::Paragraph& p) {
             set("fo:background-color", colourText(*own.fill));
         if (p.ruled) {
             const Control& c = *form_.find(p.of);
-            const string kind = c.as<Dash>() == Dash::dashed ? "dashed" : c.as<Dash>() == Dash::dotted ? "dotted" : "solid";
-            set("fo:border-top", fmt::format("{} {} {}", points(std::max(0.5, c.number(Prop::lineWidth))), kind,
-                                             colourText(colourMeant(c.text(Prop::lineColour)).value_or(Colour{0x8C, 0x9A, 0x98}))));
+            const string kind = c.as<Dash>() == Dash::dashed   ? "dashed"
+                                : c.as<Dash>() == Dash::dotted ? "dotted"
+                                                               : "solid";
+            set("fo:border-top",
+                fmt::format("{} {} {}", points(std::max(0.5, c.number(Prop::lineWidth))), kind,
+                            colourText(colourMeant(c.text(Prop::lineColour)).value_or(Colour{0x8C, 0x9A, 0x98}))));
         }
         if (!as.first_attribute()) style.remove_child(as);
         Node letter = add(style, "style:text-properties");
@@ -115,8 +120,9 @@ void Writer::paragraph(Node to, const flow::Paragraph& p) {
         if (!letter.first_attribute()) style.remove_child(letter);
     });
     (void)rightToLeft;
-    Node node = p.heading > 0 ? add(to, "text:h", {{"text:style-name", name}, {"text:outline-level", std::to_string(p.heading)}})
-                              : add(to, "text:p", {{"text:style-name", name}});
+    Node node = p.heading > 0
+                    ? add(to, "text:h", {{"text:style-name", name}, {"text:outline-level", std::to_string(p.heading)}})
+                    : add(to, "text:p", {{"text:style-name", name}});
     for (const Inline& run : p.runs)
         if (run.what == Inline::What::words)
             words(node, run.text);
@@ -127,10 +133,12 @@ void Writer::paragraph(Node to, const flow::Paragraph& p) {
 }
 
 void Writer::row(Node to, const flow::Table& t, const flow::Row& r) {
-    Node node = add(to, "table:table-row", {{"table:style-name", styled("table-row", "", [&](Node style) {
-        Node as = add(style, "style:table-row-properties", {{"fo:keep-together", t.what == flow::Table::What::frame ? "auto" : "always"}});
-        if (r.leastHigh > 0) xml::set(as, "style:min-row-height", points(r.leastHigh));
-    })}});
+    Node node = add(to, "table:table-row",
+                    {{"table:style-name", styled("table-row", "", [&](Node style) {
+                          Node as = add(style, "style:table-row-properties",
+                                        {{"fo:keep-together", t.what == flow::Table::What::frame ? "auto" : "always"}});
+                          if (r.leastHigh > 0) xml::set(as, "style:min-row-height", points(r.leastHigh));
+                      })}});
     for (const flow::Cell& cell : r.cells) {
         const Control* boxed = form_.find(cell.boxed);
         // A field's own edge is drawn by its control.
@@ -138,27 +146,34 @@ void Writer::row(Node to, const flow::Table& t, const flow::Row& r) {
         const bool edged = boxed && t.what == flow::Table::What::frame && look.border != Border::none;
         const double side = t.what == flow::Table::What::frame ? 6 : 3;
         const string name = styled("table-cell", "", [&](Node style) {
-            Node as = add(style, "style:table-cell-properties", {{"fo:padding-top", points(side / 2)}, {"fo:padding-bottom", points(side / 2)},
-                                                                 {"fo:padding-left", points(side)}, {"fo:padding-right", points(side)}});
+            Node as = add(style, "style:table-cell-properties",
+                          {{"fo:padding-top", points(side / 2)},
+                           {"fo:padding-bottom", points(side / 2)},
+                           {"fo:padding-left", points(side)},
+                           {"fo:padding-right", points(side)}});
             auto set = [&](const char* key, const string& value) { xml::set(as, key, value); };
             const Colour grey{0x8C, 0x9A, 0x98};
             if (edged)
-                set("fo:border", fmt::format("{} solid {}", points(std::max(0.25, look.borderWidth)), colourText(look.borderColour.value_or(grey))));
+                set("fo:border", fmt::format("{} solid {}", points(std::max(0.25, look.borderWidth)),
+                                             colourText(look.borderColour.value_or(grey))));
             else if (t.what == flow::Table::What::grid) {
                 const Control& c = *form_.find(t.of);
-                const string line = fmt::format("0.5pt solid {}", colourText(lookOf(form_, c).borderColour.value_or(grey)));
+                const string line =
+                    fmt::format("0.5pt solid {}", colourText(lookOf(form_, c).borderColour.value_or(grey)));
                 if (c.as<GridLines>() == GridLines::all) set("fo:border", line);
                 if (c.as<GridLines>() == GridLines::rows) set("fo:border-top", line), set("fo:border-bottom", line);
             } else {
                 set("fo:border", "none");
             }
-            if (boxed && t.what == flow::Table::What::frame && look.fill && look.fillRole.empty()) set("fo:background-color", colourText(*look.fill));
+            if (boxed && t.what == flow::Table::What::frame && look.fill && look.fillRole.empty())
+                set("fo:background-color", colourText(*look.fill));
             if (t.what == flow::Table::What::rows && r.leastHigh == 0) set("style:vertical-align", "middle");
         });
         Node box = add(node, "table:table-cell", {{"table:style-name", name}, {"office:value-type", "string"}});
         if (cell.across > 1) box.append_attribute("table:number-columns-spanned").set_value(unsigned(cell.across));
         double wide = 0;
-        for (std::size_t i = cell.column; i < cell.column + cell.across && i < t.widths.size(); ++i) wide += t.widths[i];
+        for (std::size_t i = cell.column; i < cell.column + cell.across && i < t.widths.size(); ++i)
+            wide += t.widths[i];
         const double before = std::exchange(wide_, wide - 2 * side), high = std::exchange(high_, r.leastHigh);
         blocks(box, cell.blocks);
         wide_ = before;
@@ -172,16 +187,21 @@ void Writer::table(Node to, const flow::Table& t) {
     double wide = 0;
     for (double one : t.widths) wide += one;
     const string name = styled("table", "", [&](Node style) {
-        Node as = add(style, "style:table-properties", {{"style:width", points(wide)}, {"table:align", text_.rightToLeft ? "right" : "left"}, {"table:border-model", "collapsing"}});
+        Node as = add(style, "style:table-properties",
+                      {{"style:width", points(wide)},
+                       {"table:align", text_.rightToLeft ? "right" : "left"},
+                       {"table:border-model", "collapsing"}});
         if (t.above > 0) xml::set(as, "fo:margin-top", points(t.above));
         if (text_.rightToLeft) xml::set(as, "style:writing-mode", "rl-tb");
     });
-    Node node = add(to, "table:table", {{"table:name", fmt::format("Table {}", ++tables_)}, {"table:style-name", name}});
+    Node node =
+        add(to, "table:table", {{"table:name", fmt::format("Table {}", ++tables_)}, {"table:style-name", name}});
     if (const Control* c = form_.find(t.of); c && c->is().grid) add(node, "table:title", calledBy(form_, *c));
     for (double one : t.widths)
-        add(node, "table:table-column", {{"table:style-name", styled("table-column", "", [&](Node style) {
-                add(style, "style:table-column-properties", {{"style:column-width", points(one)}});
-            })}});
+        add(node, "table:table-column",
+            {{"table:style-name", styled("table-column", "", [&](Node style) {
+                  add(style, "style:table-column-properties", {{"style:column-width", points(one)}});
+              })}});
     Node head;
     for (const flow::Row& one : t.rows)
         if (one.head) row(head ? head : (head = add(node, "table:table-header-rows")), t, one);
@@ -198,7 +218,7 @@ void Writer::blocks(Node to, const std::vector<flow::Block>& all) {
             continue;
         }
         if (afterTable) add(to, "text:p", {{"text:style-name", "Between"}});
-        table(to, std::get<flow::Table>(block));
+        table(to, *std::get<flow::TableThere>(block));
         afterTable = true;
     }
     if (afterTable) add(to, "text:p", {{"text:style-name", "Between"}});
@@ -219,8 +239,10 @@ void Writer::picture(Node to, const Control& c, const string& png) {
     const Box box = pictureBox(frame, *size, c.as<Fits>());
     double wide = std::min(box.width, c.box.width) * unit, high = std::min(box.height, c.box.height) * unit;
     if (const double most = wide_ > 0 ? wide_ : text_.width(); wide > most) high *= most / wide, wide = most;
-    Node framed = add(to, "draw:frame", {{"text:anchor-type", "as-char"}, {"svg:width", points(wide)}, {"svg:height", points(high)}});
-    add(framed, "draw:image", {{"xlink:href", known->first}, {"xlink:type", "simple"}, {"xlink:show", "embed"}, {"xlink:actuate", "onLoad"}});
+    Node framed = add(to, "draw:frame",
+                      {{"text:anchor-type", "as-char"}, {"svg:width", points(wide)}, {"svg:height", points(high)}});
+    add(framed, "draw:image",
+        {{"xlink:href", known->first}, {"xlink:type", "simple"}, {"xlink:show", "embed"}, {"xlink:actuate", "onLoad"}});
     if (!c.text(Prop::hint).empty()) add(framed, "svg:title", c.text(Prop::hint));
 }
 

@@ -42,7 +42,8 @@ Typing typingOf(const Control& c, bool other) {
     switch (c.is().answers) {
         case AnswerType::number:
             type = {"form:number", {}, exactNumber};
-            for (const auto& [name, prop] : {std::pair("form:min-value", Prop::least), std::pair("form:max-value", Prop::most)})
+            for (const auto& [name, prop] :
+                 {std::pair("form:min-value", Prop::least), std::pair("form:max-value", Prop::most)})
                 if (const auto n = c.maybeNumber(prop)) limit(name, exactText(*n));
             break;
         case AnswerType::date:
@@ -67,6 +68,16 @@ Typing typingOf(const Control& c, bool other) {
 
 }  // namespace
 
+namespace {
+
+void values(Node node, const string& value) {
+    if (value.empty()) return;
+    xml::set(node, "form:value", value);
+    xml::set(node, "form:current-value", value);
+}
+
+}  // namespace
+
 /// The control in the form of the document, with what all of them say.
 Node Writer::control(const char* element, const Inline& run) {
     const Control& c = *form_.find(run.id);
@@ -82,26 +93,32 @@ Node Writer::control(const char* element, const Inline& run) {
     }
     const string& hint = c.text(Prop::hint);
     const string limits = limitsInWords(form_, c);
-    xml::set(node, "form:title", toldAs(form_, c) + (hint.empty() ? "" : ": " + hint) + (limits.empty() ? "" : " (" + limits + ")"));
+    xml::set(node, "form:title",
+             toldAs(form_, c) + (hint.empty() ? "" : ": " + hint) + (limits.empty() ? "" : " (" + limits + ")"));
     return node;
 }
 
 void Writer::shown(Node to, const string& id, const Control& c, double wide, double high) {
-    Node node = add(to, "draw:control", {{"text:anchor-type", "as-char"}, {"svg:width", points(wide)}, {"svg:height", points(high)}, {"draw:control", id}});
-    xml::set(node, "draw:style-name", styled("graphic", "", [&](Node style) {
-        add(style, "style:graphic-properties", {{"style:vertical-pos", "middle"}, {"style:vertical-rel", "line"}});
-    }));
+    Node node = add(to, "draw:control",
+                    {{"text:anchor-type", "as-char"},
+                     {"svg:width", points(wide)},
+                     {"svg:height", points(high)},
+                     {"draw:control", id}});
+    xml::set(
+        node, "draw:style-name", styled("graphic", "", [&](Node style) {
+            add(style, "style:graphic-properties", {{"style:vertical-pos", "middle"}, {"style:vertical-rel", "line"}});
+        }));
     xml::set(node, "draw:text-style-name", styled("paragraph", "Form-entry", [&](Node style) {
-        Node letter = add(style, "style:text-properties");
-        const Look own = entryLookOf(form_, c), by = flow::styleLook(form_, {.style = "entry"});
-        letters(letter, own, &by);
-        if (!letter.first_attribute()) style.remove_child(letter);
-    }));
+                 Node letter = add(style, "style:text-properties");
+                 const Look own = entryLookOf(form_, c), by = flow::styleLook(form_, {.style = "entry"});
+                 letters(letter, own, &by);
+                 if (!letter.first_attribute()) style.remove_child(letter);
+             }));
     add(node, "svg:title", toldAs(form_, c));
 }
 
-/// A text field (7.7), which any program knows: what is typed, under the bookmark of its name; what is chosen or ticked,
-/// a list.
+/// A text field (7.7), which any program knows: what is typed, under the bookmark of its name; what is chosen or
+/// ticked, a list.
 void Writer::plainField(Node to, const Inline& run) {
     const Control& c = *form_.find(run.id);
     const string name = flow::partName(form_, run);
@@ -114,7 +131,9 @@ void Writer::plainField(Node to, const Inline& run) {
         labels.push_back(holds.prompt);
         for (const Choice& choice : c.choices()) labels.push_back(choice.text);
     }
-    const string said = run.what == Inline::What::tick ? labels[flow::isTicked(source_, run) ? 1 : 0] : holds.text.empty() ? holds.prompt : holds.text;
+    const string said = run.what == Inline::What::tick ? labels[flow::isTicked(source_, run) ? 1 : 0]
+                        : holds.text.empty()           ? holds.prompt
+                                                       : holds.text;
     if (!source_.open(c)) return words(to, said);
     if (!labels.empty()) {
         Node list = add(to, "text:drop-down", {{"text:name", name}});
@@ -132,68 +151,70 @@ void Writer::plainField(Node to, const Inline& run) {
     add(to, "text:bookmark-end", {{"text:name", name}});
 }
 
+/// A check box, or a button of which one of several is on.
+void Writer::tickField(Node to, const Inline& run) {
+    const Control& c = *form_.find(run.id);
+    const bool on = flow::isTicked(source_, run);
+    const bool one = c.is().answer().shared || (run.choice != flow::noChoice && !takesSeveral(c));
+    Node node = control(one ? "form:radio" : "form:checkbox", run);
+    xml::set(node, "form:value",
+             run.choice == flow::noChoice      ? valueWhenOn(c)
+             : run.choice < c.choices().size() ? c.choices()[run.choice].value
+                                               : "#other");
+    const string state = one ? (on ? "true" : "false") : on ? "checked" : "unchecked";
+    xml::set(node, one ? "form:selected" : "form:state", state);
+    xml::set(node, one ? "form:current-selected" : "form:current-state", state);
+    const double side = entryLookOf(form_, c).size * 1.2;
+    shown(to, node.attribute("form:id").value(), c, side, side);
+}
+
+/// A list to choose from; one that takes other answers as well can be typed into.
+void Writer::listField(Node to, const Inline& run, double wide, double high) {
+    const Control& c = *form_.find(run.id);
+    const string text = flow::heldIn(source_, run).text;
+    const bool free = has(c.kind, Prop::otherAnswers) && c.yes(Prop::otherAnswers);
+    Node node = control(free ? "form:combobox" : "form:listbox", run);
+    const bool drops = c.kind == Kind::comboBox;
+    if (drops) xml::set(node, "form:dropdown", "true");
+    if (free) values(node, text);
+    bool found = text.empty();
+    if (!free && drops) {
+        Node none = add(node, "form:option", {{"form:label", c.text(Prop::prompt)}, {"form:value", ""}});
+        if (text.empty()) xml::set(none, "form:selected", "true"), xml::set(none, "form:current-selected", "true");
+    }
+    for (const Choice& choice : c.choices()) {
+        if (free) {
+            add(node, "form:item", {{"form:label", choice.text}});
+            continue;
+        }
+        Node option =
+            add(node, "form:option",
+                {{"form:label", choice.text}, {"form:value", choice.value.empty() ? choice.text : choice.value}});
+        if (!found && choice.text == text) {
+            found = true;
+            xml::set(option, "form:selected", "true");
+            xml::set(option, "form:current-selected", "true");
+        }
+    }
+    shown(to, node.attribute("form:id").value(), c, wide, high);
+}
+
 void Writer::field(Node to, const Inline& run) {
     if (options_.plainFields && run.what != Inline::What::picture) return plainField(to, run);
     const Control& c = *form_.find(run.id);
     const Look entry = entryLookOf(form_, c);
     const double line = entry.size * 1.6 + 3;
     const double room = wide_ > 0 ? wide_ : text_.width();
-    if (run.what == Inline::What::tick) {
-        const bool on = flow::isTicked(source_, run);
-        const bool one = c.is().answer().shared || (run.choice != flow::noChoice && !takesSeveral(c));
-        Node node = control(one ? "form:radio" : "form:checkbox", run);
-        const string value = run.choice == flow::noChoice ? valueWhenOn(c)
-                             : run.choice < c.choices().size() ? c.choices()[run.choice].value : "#other";
-        if (one) {
-            xml::set(node, "form:value", value);
-            xml::set(node, "form:selected", on ? "true" : "false");
-            xml::set(node, "form:current-selected", on ? "true" : "false");
-        } else {
-            xml::set(node, "form:value", value);
-            xml::set(node, "form:state", on ? "checked" : "unchecked");
-            xml::set(node, "form:current-state", on ? "checked" : "unchecked");
-        }
-        shown(to, node.attribute("form:id").value(), c, entry.size * 1.2, entry.size * 1.2);
-        return;
-    }
+    if (run.what == Inline::What::tick) return tickField(to, run);
     const bool other = run.choice != flow::noChoice;
     // No form control takes a filler's picture along.
     if (run.what == Inline::What::picture) return;
     const Held held = source_.entry(c.id).held;
     const string text = flow::heldIn(source_, run).text;
-    const double wide = other ? std::min(120.0, room / 2)
-                              : std::max(24.0, room - (has(c.kind, Prop::unit) && !c.text(Prop::unit).empty() ? entry.size * 2.5 : 0));
-    auto values = [&](Node node, const string& value) {
-        if (value.empty()) return;
-        xml::set(node, "form:value", value);
-        xml::set(node, "form:current-value", value);
-    };
-    if (!other && c.is().answer().listed) {
-        const bool free = has(c.kind, Prop::otherAnswers) && c.yes(Prop::otherAnswers);
-        Node node = control(free ? "form:combobox" : "form:listbox", run);
-        const bool drops = c.kind == Kind::comboBox;
-        if (drops) xml::set(node, "form:dropdown", "true");
-        if (free) values(node, text);
-        bool found = text.empty();
-        if (!free && drops) {
-            Node none = add(node, "form:option", {{"form:label", c.text(Prop::prompt)}, {"form:value", ""}});
-            if (text.empty()) xml::set(none, "form:selected", "true"), xml::set(none, "form:current-selected", "true");
-        }
-        for (const Choice& choice : c.choices()) {
-            if (free) {
-                add(node, "form:item", {{"form:label", choice.text}});
-                continue;
-            }
-            Node option = add(node, "form:option", {{"form:label", choice.text}, {"form:value", choice.value.empty() ? choice.text : choice.value}});
-            if (!found && choice.text == text) {
-                found = true;
-                xml::set(option, "form:selected", "true");
-                xml::set(option, "form:current-selected", "true");
-            }
-        }
-        shown(to, node.attribute("form:id").value(), c, wide, std::max(line, high_));
-        return;
-    }
+    const double wide =
+        other ? std::min(120.0, room / 2)
+              : std::max(24.0, room - (has(c.kind, Prop::unit) && !c.text(Prop::unit).empty() ? entry.size * 2.5 : 0));
+    if (!other && c.is().answer().listed) return listField(to, run, wide, std::max(line, high_));
     const Typing type = typingOf(c, other);
     Node node = control(type.element, run);
     if (type.element == string("form:text") || type.element == string("form:textarea"))

@@ -32,7 +32,6 @@ const std::pair<const char*, const char*> spaces[] = {
     {"office:version", "1.3"},
 };
 
-
 /// The element that all of a part stands in.
 Node rootOf(pugi::xml_document& document, const char* name) {
     Node root = add(document, name);
@@ -52,12 +51,17 @@ string Writer::content() {
     add(section, "style:section-properties", {{"style:editable", "false"}});
     Node text = add(add(root, "office:body"), "office:text");
     if (!options_.plainFields) {
-    Node forms = add(text, "office:forms", {{"form:automatic-focus", "false"}, {"form:apply-design-mode", "false"}});
-    form_controls_ = add(forms, "form:form", {{"form:name", form_.root().name.empty() ? "form" : form_.root().name}});
+        Node forms =
+            add(text, "office:forms", {{"form:automatic-focus", "false"}, {"form:apply-design-mode", "false"}});
+        form_controls_ =
+            add(forms, "form:form", {{"form:name", form_.root().name.empty() ? "form" : form_.root().name}});
     }
     // What is not a field is kept from changes; with the password it can be opened (19.850).
     // Text fields are part of the text, and would be kept with it.
-    Node kept = options_.plainFields ? text : add(text, "text:section", {{"text:name", "Form"}, {"text:style-name", "Kept"}, {"text:protected", "true"}});
+    Node kept = options_.plainFields
+                    ? text
+                    : add(text, "text:section",
+                          {{"text:name", "Form"}, {"text:style-name", "Kept"}, {"text:protected", "true"}});
     if (options_.owner && !options_.plainFields) {
         const string& word = options_.owner->text();
         unsigned char hash[crypto_hash_sha256_BYTES];
@@ -69,21 +73,73 @@ string Writer::content() {
     return xml::fileOf(content_);
 }
 
+/// The paper with its margins, and what stands in them.
+void Writer::paper(Node root) {
+    Node automatic = add(root, "office:automatic-styles");
+    Node layout = add(automatic, "style:page-layout", {{"style:name", "Paper"}});
+    Node page = add(layout, "style:page-layout-properties",
+                    {{"fo:page-width", points(text_.paper.width)},
+                     {"fo:page-height", points(text_.paper.height)},
+                     {"style:print-orientation", text_.paper.width > text_.paper.height ? "landscape" : "portrait"},
+                     {"fo:margin-left", points(text_.left)},
+                     {"fo:margin-right", points(text_.right)},
+                     {"style:writing-mode", text_.rightToLeft ? "rl-tb" : "lr-tb"}});
+    const bool head = !text_.head.empty(), foot = !text_.foot.empty() || text_.pageNumbers;
+    // A head and a foot stand within the margin.
+    constexpr double high = 14;
+    xml::set(page, "fo:margin-top", points(head ? std::max(0.0, text_.top - high - 4) : text_.top));
+    xml::set(page, "fo:margin-bottom", points(foot ? std::max(0.0, text_.bottom - high - 4) : text_.bottom));
+    if (head)
+        add(add(layout, "style:header-style"), "style:header-footer-properties",
+            {{"fo:min-height", points(high)}, {"fo:margin-bottom", "4pt"}});
+    if (foot)
+        add(add(layout, "style:footer-style"), "style:header-footer-properties",
+            {{"fo:min-height", points(high)}, {"fo:margin-top", "4pt"}});
+    Node line =
+        add(automatic, "style:style",
+            {{"style:name", "Line"}, {"style:family", "paragraph"}, {"style:parent-style-name", "Form-finePrint"}});
+    add(add(add(line, "style:paragraph-properties"), "style:tab-stops"), "style:tab-stop",
+        {{"style:position", points(text_.width())}, {"style:type", "right"}});
+    Node master = add(add(root, "office:master-styles"), "style:master-page",
+                      {{"style:name", "Standard"}, {"style:page-layout-name", "Paper"}});
+    auto said = [&](const char* element, const string& text, bool numbers) {
+        Node p = add(add(master, element), "text:p", {{"text:style-name", "Line"}});
+        words(p, text);
+        if (!numbers) return;
+        add(p, "text:tab");
+        add(p, "text:page-number", string("1"), {{"text:select-page", "current"}});
+        words(p, "\u00a0/\u00a0");
+        add(p, "text:page-count", string("1"));
+    };
+    if (head) said("style:header", text_.head, false);
+    if (foot) said("style:footer", text_.foot, text_.pageNumbers);
+}
+
 string Writer::styles() {
     pugi::xml_document document;
     Node root = rootOf(document, "office:document-styles");
     Node all = add(root, "office:styles");
     {
         Node standard = add(all, "style:default-style", {{"style:family", "paragraph"}});
-        Node as = add(standard, "style:paragraph-properties", {{"style:writing-mode", text_.rightToLeft ? "rl-tb" : "lr-tb"}});
+        Node as = add(standard, "style:paragraph-properties",
+                      {{"style:writing-mode", text_.rightToLeft ? "rl-tb" : "lr-tb"}});
         if (text_.rightToLeft) xml::set(as, "fo:text-align", "start");
         const auto dash = text_.language.find('-');
-        const string language = text_.language.substr(0, dash), country = dash == string::npos ? "none" : text_.language.substr(dash + 1);
-        add(standard, "style:text-properties", {{"fo:font-family", "Arial"}, {"style:font-family-complex", "Arial"}, {"fo:font-size", "10pt"}, {"style:font-size-complex", "10pt"},
-             {"fo:language", language}, {"fo:country", country}, {"style:language-complex", language}, {"style:country-complex", country}});
+        const string language = text_.language.substr(0, dash),
+                     country = dash == string::npos ? "none" : text_.language.substr(dash + 1);
+        add(standard, "style:text-properties",
+            {{"fo:font-family", "Arial"},
+             {"style:font-family-complex", "Arial"},
+             {"fo:font-size", "10pt"},
+             {"style:font-size-complex", "10pt"},
+             {"fo:language", language},
+             {"fo:country", country},
+             {"style:language-complex", language},
+             {"style:country-complex", country}});
     }
     auto style = [&](const string& name, const string& called, const string& parent) {
-        Node node = add(all, "style:style", {{"style:name", name}, {"style:display-name", called}, {"style:family", "paragraph"}});
+        Node node = add(all, "style:style",
+                        {{"style:name", name}, {"style:display-name", called}, {"style:family", "paragraph"}});
         if (!parent.empty()) xml::set(node, "style:parent-style-name", parent);
         return node;
     };
@@ -107,36 +163,12 @@ string Writer::styles() {
     };
     dressed(style("Title", "Title", "Standard"), {.title = true}, 0, 6, 0);
     for (int level = 1; level <= 6; ++level)
-        dressed(style(fmt::format("Heading_20_{}", level), fmt::format("Heading {}", level), "Standard"), {.heading = level}, level == 1 ? 4 : 6, 3, level);
+        dressed(style(fmt::format("Heading_20_{}", level), fmt::format("Heading {}", level), "Standard"),
+                {.heading = level}, level == 1 ? 4 : 6, 3, level);
     for (const Style& one : *form_.styles)
-        dressed(style("Form-" + one.key, one.word.empty() ? one.key : one.word, "Standard"), {.style = one.key}, 0, 0, 0);
-    Node automatic = add(root, "office:automatic-styles");
-    Node layout = add(automatic, "style:page-layout", {{"style:name", "Paper"}});
-    Node page = add(layout, "style:page-layout-properties",
-        {{"fo:page-width", points(text_.paper.width)}, {"fo:page-height", points(text_.paper.height)},
-         {"style:print-orientation", text_.paper.width > text_.paper.height ? "landscape" : "portrait"},
-         {"fo:margin-left", points(text_.left)}, {"fo:margin-right", points(text_.right)}, {"style:writing-mode", text_.rightToLeft ? "rl-tb" : "lr-tb"}});
-    const bool head = !text_.head.empty(), foot = !text_.foot.empty() || text_.pageNumbers;
-    // A head and a foot stand within the margin.
-    constexpr double high = 14;
-    xml::set(page, "fo:margin-top", points(head ? std::max(0.0, text_.top - high - 4) : text_.top));
-    xml::set(page, "fo:margin-bottom", points(foot ? std::max(0.0, text_.bottom - high - 4) : text_.bottom));
-    if (head) add(add(layout, "style:header-style"), "style:header-footer-properties", {{"fo:min-height", points(high)}, {"fo:margin-bottom", "4pt"}});
-    if (foot) add(add(layout, "style:footer-style"), "style:header-footer-properties", {{"fo:min-height", points(high)}, {"fo:margin-top", "4pt"}});
-    Node line = add(automatic, "style:style", {{"style:name", "Line"}, {"style:family", "paragraph"}, {"style:parent-style-name", "Form-finePrint"}});
-    add(add(add(line, "style:paragraph-properties"), "style:tab-stops"), "style:tab-stop", {{"style:position", points(text_.width())}, {"style:type", "right"}});
-    Node master = add(add(root, "office:master-styles"), "style:master-page", {{"style:name", "Standard"}, {"style:page-layout-name", "Paper"}});
-    auto said = [&](const char* element, const string& text, bool numbers) {
-        Node p = add(add(master, element), "text:p", {{"text:style-name", "Line"}});
-        words(p, text);
-        if (!numbers) return;
-        add(p, "text:tab");
-        add(p, "text:page-number", string("1"), {{"text:select-page", "current"}});
-        words(p, "\u00a0/\u00a0");
-        add(p, "text:page-count", string("1"));
-    };
-    if (head) said("style:header", text_.head, false);
-    if (foot) said("style:footer", text_.foot, text_.pageNumbers);
+        dressed(style("Form-" + one.key, one.word.empty() ? one.key : one.word, "Standard"), {.style = one.key}, 0, 0,
+                0);
+    paper(root);
     return xml::fileOf(document);
 }
 
@@ -147,18 +179,26 @@ string Writer::meta() {
     add(all, "dc:title", text_.title);
     add(all, "dc:language", text_.language);
     add(all, "meta:user-defined", form_.root().name, {{"meta:name", "BrindelForm"}, {"meta:value-type", "string"}});
-    add(all, "meta:user-defined", std::to_string(form_.revision), {{"meta:name", "BrindelVersion"}, {"meta:value-type", "float"}});
-    add(all, "meta:user-defined", flow::wordingMark(flow::odtContent(content_).wording), {{"meta:name", "BrindelWording"}, {"meta:value-type", "string"}});
+    add(all, "meta:user-defined", std::to_string(form_.revision),
+        {{"meta:name", "BrindelVersion"}, {"meta:value-type", "float"}});
+    add(all, "meta:user-defined", flow::wordingMark(flow::odtContent(content_).wording),
+        {{"meta:name", "BrindelWording"}, {"meta:value-type", "string"}});
     return xml::fileOf(document);
 }
 
 string Writer::manifest(const std::vector<std::pair<string, string>>& parts) {
     pugi::xml_document document;
-    Node root = add(document, "manifest:manifest", {{"xmlns:manifest", "urn:oasis:names:tc:opendocument:xmlns:manifest:1.0"}, {"manifest:version", "1.3"}});
-    add(root, "manifest:file-entry", {{"manifest:full-path", "/"}, {"manifest:version", "1.3"}, {"manifest:media-type", odtType}});
+    Node root =
+        add(document, "manifest:manifest",
+            {{"xmlns:manifest", "urn:oasis:names:tc:opendocument:xmlns:manifest:1.0"}, {"manifest:version", "1.3"}});
+    add(root, "manifest:file-entry",
+        {{"manifest:full-path", "/"}, {"manifest:version", "1.3"}, {"manifest:media-type", odtType}});
     for (const auto& [name, bytes] : parts)
-        add(root, "manifest:file-entry", {{"manifest:full-path", name},
-            {"manifest:media-type", name.ends_with(".xml") ? "text/xml" : name.ends_with(".png") ? "image/png" : "application/octet-stream"}});
+        add(root, "manifest:file-entry",
+            {{"manifest:full-path", name},
+             {"manifest:media-type", name.ends_with(".xml")   ? "text/xml"
+                                     : name.ends_with(".png") ? "image/png"
+                                                              : "application/octet-stream"}});
     return xml::fileOf(document);
 }
 

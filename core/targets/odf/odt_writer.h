@@ -36,11 +36,14 @@ class Writer {
     // odt_fields.cpp
     void field(Node to, const Inline& run);
     void plainField(Node to, const Inline& run);
+    void tickField(Node to, const Inline& run);
+    void listField(Node to, const Inline& run, double wide, double high);
     Node control(const char* element, const Inline& run);
     void shown(Node to, const std::string& id, const Control& c, double wide, double high);
 
     // odt_parts.cpp
     std::string styles();
+    void paper(Node root);
     std::string meta();
     std::string manifest(const std::vector<std::pair<std::string, std::string>>& parts);
 

@@ -11,8 +11,8 @@
 namespace brindel {
 
 struct DocxOptions {
-    const Secret* owner = nullptr;  // opens the document for changes; null where anybody may open it
-    bool blank = false;             // nobody has filled anything in
+    const Secret* owner = nullptr;   // opens the document for changes; null where anybody may open it
+    bool blank = false;              // nobody has filled anything in
     std::string_view formFile = {};  // goes along in the document; empty for none
     bool oldFields = false;          // legacy form fields (17.16.17), for programs that know no content controls
 };
@@ -26,7 +26,6 @@ std::string protectionHash(const std::string& password, const std::string& salt,
 
 /// Where what Brindel says of a document stands in it: properties (22.3) and the part with the form's file (22.5).
 inline constexpr const char *docxFormProperty = "BrindelForm", *docxVersionProperty = "BrindelVersion",
-                            *docxWordingProperty = "BrindelWording",
-                            *docxFormSpace = "urn:brindel:form";
+                            *docxWordingProperty = "BrindelWording", *docxFormSpace = "urn:brindel:form";
 
 }  // namespace brindel

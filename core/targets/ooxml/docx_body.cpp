@@ -63,7 +63,8 @@ void Writer::letters(Node p, const Look& own, const Look* styled) {
     };
     flag("w:b", "w:bCs", own.bold, by.bold);
     flag("w:i", "w:iCs", own.italic, by.italic);
-    if (isPlain(own.text, own.textRole) && (!styled || own.text != by.text)) add(p, "w:color", {{"w:val", hex(*own.text)}});
+    if (isPlain(own.text, own.textRole) && (!styled || own.text != by.text))
+        add(p, "w:color", {{"w:val", hex(*own.text)}});
     if (!styled || std::abs(own.size - by.size) > 0.1) {
         add(p, "w:sz", {{"w:val", halfPoints(own.size)}});
         add(p, "w:szCs", {{"w:val", halfPoints(own.size)}});
@@ -77,7 +78,7 @@ void Writer::words(Node to, const string& text, const Look& own, const Look& sty
     letters(properties, own, &styled);
     if (rightToLeft()) add(properties, "w:rtl");
     if (!properties.first_child()) run.remove_child(properties);
-    for (std::size_t from = 0;; ) {
+    for (std::size_t from = 0;;) {
         const std::size_t end = std::min(text.find_first_of("\n\t", from), text.size());
         if (end > from) add(run, "w:t", text.substr(from, end - from), {{"xml:space", "preserve"}});
         if (end == text.size()) break;
@@ -102,7 +103,9 @@ void Writer::paragraph(Node to, const flow::Paragraph& p) {
     if (p.ruled) {
         const Control& c = *form_.find(p.of);
         Node borders = add(properties, "w:pBdr");
-        const string line = c.as<Dash>() == Dash::dashed ? "dashed" : c.as<Dash>() == Dash::dotted ? "dotted" : "single";
+        const string line = c.as<Dash>() == Dash::dashed   ? "dashed"
+                            : c.as<Dash>() == Dash::dotted ? "dotted"
+                                                           : "single";
         add(borders, "w:top",
             {{"w:val", line},
              {"w:sz", eighths(std::max(0.5, c.number(Prop::lineWidth)))},
@@ -110,7 +113,8 @@ void Writer::paragraph(Node to, const flow::Paragraph& p) {
              {"w:color", hex(colourMeant(c.text(Prop::lineColour)).value_or(Colour{0x8C, 0x9A, 0x98}))}});
     }
     const Control* of = form_.find(p.of);
-    if (of && of->is().speaks && isPlain(own.fill, own.fillRole) && own.fill != styled.fill) filled(properties, *own.fill);
+    if (of && of->is().speaks && isPlain(own.fill, own.fillRole) && own.fill != styled.fill)
+        filled(properties, *own.fill);
     if (rightToLeft()) add(properties, "w:bidi");
     if (p.above > 0) add(properties, "w:spacing", {{"w:before", twips(p.above)}});
     // What labels stand at depends on where their fields are: beside them, at their side.
@@ -136,7 +140,8 @@ void Writer::row(Node to, const flow::Table& t, const flow::Row& r) {
         Node box = add(node, "w:tc");
         Node as = add(box, "w:tcPr");
         double wide = 0;
-        for (std::size_t i = cell.column; i < cell.column + cell.across && i < t.widths.size(); ++i) wide += t.widths[i];
+        for (std::size_t i = cell.column; i < cell.column + cell.across && i < t.widths.size(); ++i)
+            wide += t.widths[i];
         add(as, "w:tcW", {{"w:w", twips(wide)}, {"w:type", "dxa"}});
         if (cell.across > 1) add(as, "w:gridSpan", {{"w:val", std::to_string(cell.across)}});
         if (const Control* c = form_.find(cell.boxed)) {
@@ -147,7 +152,8 @@ void Writer::row(Node to, const flow::Table& t, const flow::Row& r) {
             Control head;
             head.kind = Kind::label;
             head.set(Prop::style, string(r.head ? style::tableHead : style::text));
-            if (const Look look = lookOf(form_, head); r.head && isPlain(look.fill, look.fillRole)) filled(as, *look.fill);
+            if (const Look look = lookOf(form_, head); r.head && isPlain(look.fill, look.fillRole))
+                filled(as, *look.fill);
         }
         // Labels begin where the text does.
         if (t.what == flow::Table::What::rows && cell.column == 0 && cell.boxed == noControl)
@@ -170,7 +176,8 @@ void Writer::table(Node to, const flow::Table& t) {
         Look look = lookOf(form_, c);
         if (look.borderWidth <= 0) look.borderWidth = 0.5;
         if (lines == GridLines::all)
-            edges(properties, "w:tblBorders", {"w:top", "w:left", "w:bottom", "w:right", "w:insideH", "w:insideV"}, look);
+            edges(properties, "w:tblBorders", {"w:top", "w:left", "w:bottom", "w:right", "w:insideH", "w:insideV"},
+                  look);
         else if (lines == GridLines::rows)
             edges(properties, "w:tblBorders", {"w:top", "w:bottom", "w:insideH"}, look);
     }
@@ -221,7 +228,7 @@ void Writer::blocks(Node to, const std::vector<flow::Block>& all, bool inCell) {
             afterTable = false;
             continue;
         }
-        const auto& t = std::get<flow::Table>(block);
+        const auto& t = *std::get<flow::TableThere>(block);
         // Tables that touch would become one, and one has no room above it.
         if (afterTable || t.above > 0) {
             Node between = add(to, "w:p");
@@ -298,8 +305,7 @@ void Writer::section(Node body) {
 
 string Writer::headOrFoot(const char* element, const string& text, bool numbers) {
     pugi::xml_document document;
-    Node root = add(document, element,
-                    {{"xmlns:w", "http://schemas.openxmlformats.org/wordprocessingml/2006/main"}});
+    Node root = add(document, element, {{"xmlns:w", "http://schemas.openxmlformats.org/wordprocessingml/2006/main"}});
     Node p = add(root, "w:p");
     Node as = add(p, "w:pPr");
     add(as, "w:pStyle", {{"w:val", "Form-finePrint"}});

@@ -52,7 +52,9 @@ string languageTag(const string& language) {
     UErrorCode error = U_ZERO_ERROR;
     icu::Locale locale = icu::Locale::forLanguageTag(language, error);
     locale.addLikelySubtags(error);
-    return U_FAILURE(error) || !locale.getCountry()[0] ? language : fmt::format("{}-{}", locale.getLanguage(), locale.getCountry());
+    return U_FAILURE(error) || !locale.getCountry()[0]
+               ? language
+               : fmt::format("{}-{}", locale.getLanguage(), locale.getCountry());
 }
 
 }  // namespace
@@ -105,7 +107,8 @@ Node Writer::control(Node to, const Inline& run, const string& lock) {
     const string called = run.what == Inline::What::tick && run.choice != flow::noChoice
                               ? toldAs(form_, c) + ": " + flow::tickWording(form_, run)
                               : toldAs(form_, c);
-    const string limits = run.what == Inline::What::tick || run.choice != flow::noChoice ? string() : limitsInWords(form_, c);
+    const string limits =
+        run.what == Inline::What::tick || run.choice != flow::noChoice ? string() : limitsInWords(form_, c);
     add(as, "w:alias", {{"w:val", shortened64(limits.empty() ? called : fmt::format("{} ({})", called, limits))}});
     add(as, "w:tag", {{"w:val", part}});
     add(as, "w:id", {{"w:val", std::to_string(idOf(part))}});
@@ -152,7 +155,8 @@ void Writer::oldField(Node to, const Inline& run) {
         add(data, "w:statusText", {{"w:type", "text"}, {"w:val", firstCharacters(hint, 138)}});
     }
     const bool other = run.choice != flow::noChoice, tick = run.what == Inline::What::tick;
-    const bool listed = !tick && !other && c.is().answer().listed && !(has(c.kind, Prop::otherAnswers) && c.yes(Prop::otherAnswers));
+    const bool listed =
+        !tick && !other && c.is().answer().listed && !(has(c.kind, Prop::otherAnswers) && c.yes(Prop::otherAnswers));
     // A list of the old kind has no more entries than 25.
     constexpr std::size_t mostEntries = 25;
     const char* kind = " FORMTEXT ";
@@ -186,6 +190,52 @@ void Writer::oldField(Node to, const Inline& run) {
     mark("end");
 }
 
+namespace {
+
+/// A tick box with the sign that it shows.
+void tick(Node as, Node content, bool on) {
+    Node box = add(as, "w14:checkbox");
+    add(box, "w14:checked", {{"w14:val", on ? "1" : "0"}});
+    add(box, "w14:checkedState", {{"w14:val", "2612"}, {"w14:font", "MS Gothic"}});
+    add(box, "w14:uncheckedState", {{"w14:val", "2610"}, {"w14:font", "MS Gothic"}});
+    Node sign = add(content, "w:r");
+    Node letter = add(sign, "w:rPr");
+    add(letter, "w:rFonts",
+        {{"w:hint", "eastAsia"}, {"w:ascii", "MS Gothic"}, {"w:eastAsia", "MS Gothic"}, {"w:hAnsi", "MS Gothic"}});
+    add(sign, "w:t", string(on ? tickedSign : untickedSign));
+}
+
+}  // namespace
+
+/// What kind of content control a field of letters is.
+void Writer::kindOf(Node as, const Inline& run) {
+    const Control& c = *form_.find(run.id);
+    const bool other = run.choice != flow::noChoice;
+    if (!other && c.is().answer().listed) {
+        const bool free = has(c.kind, Prop::otherAnswers) && c.yes(Prop::otherAnswers);
+        Node list = add(as, free ? "w:comboBox" : "w:dropDownList");
+        std::set<string> values;
+        for (const Choice& choice : c.choices()) {
+            string value = choice.value.empty() ? choice.text : choice.value;
+            if (choice.text.empty() || !values.insert(value).second) continue;
+            add(list, "w:listItem", {{"w:displayText", choice.text}, {"w:value", value}});
+        }
+    } else if (!other && c.is().answers == AnswerType::date) {
+        Node date = add(as, "w:date");
+        if (const Entry held = source_.entry(c.id); const auto* day = std::get_if<Day>(&held.held))
+            xml::set(date, "w:fullDate", (isoDate(*day) + "T00:00:00Z"));
+        add(date, "w:dateFormat", {{"w:val", patternOf(c.text(Prop::datePattern))}});
+        add(date, "w:lid", {{"w:val", languageTag(text_.language)}});
+        add(date, "w:storeMappedDataAs", {{"w:val", "date"}});
+        add(date, "w:calendar", {{"w:val", "gregorian"}});
+    } else if (!other && has(c.kind, Prop::rich) && c.yes(Prop::rich)) {
+        add(as, "w:richText");
+    } else {
+        Node kind = add(as, "w:text");
+        if (has(c.kind, Prop::lines) && c.as<Lines>() == Lines::many) xml::set(kind, "w:multiLine", "1");
+    }
+}
+
 void Writer::field(Node to, const Inline& run) {
     if (options_.oldFields && run.what != Inline::What::picture) return oldField(to, run);
     const Control& c = *form_.find(run.id);
@@ -195,16 +245,7 @@ void Writer::field(Node to, const Inline& run) {
         Node sdt = control(to, run, open ? "sdtLocked" : "sdtContentLocked");
         Node as = sdt.child("w:sdtPr"), content = sdt.child("w:sdtContent");
         if (run.what == Inline::What::tick) {
-            const bool on = flow::isTicked(source_, run);
-            Node box = add(as, "w14:checkbox");
-            add(box, "w14:checked", {{"w14:val", on ? "1" : "0"}});
-            add(box, "w14:checkedState", {{"w14:val", "2612"}, {"w14:font", "MS Gothic"}});
-            add(box, "w14:uncheckedState", {{"w14:val", "2610"}, {"w14:font", "MS Gothic"}});
-            Node sign = add(content, "w:r");
-            Node letter = add(sign, "w:rPr");
-            add(letter, "w:rFonts",
-                {{"w:hint", "eastAsia"}, {"w:ascii", "MS Gothic"}, {"w:eastAsia", "MS Gothic"}, {"w:hAnsi", "MS Gothic"}});
-            add(sign, "w:t", string(on ? tickedSign : untickedSign));
+            tick(as, content, flow::isTicked(source_, run));
             return;
         }
         if (run.what == Inline::What::picture) {
@@ -227,31 +268,7 @@ void Writer::field(Node to, const Inline& run) {
         if (showing) add(as, "w:showingPlcHdr");
         if (const auto colour = entry.text; open && colour && entry.textRole.empty())
             add(as, "w15:color", {{"w:val", hex(*colour)}});
-        const bool other = run.choice != flow::noChoice;
-        if (!other && c.is().answer().listed) {
-            const bool free = has(c.kind, Prop::otherAnswers) && c.yes(Prop::otherAnswers);
-            Node list = add(as, free ? "w:comboBox" : "w:dropDownList");
-            std::set<string> values;
-            for (const Choice& choice : c.choices()) {
-                string value = choice.value.empty() ? choice.text : choice.value;
-                if (choice.text.empty() || !values.insert(value).second) continue;
-                add(list, "w:listItem", {{"w:displayText", choice.text}, {"w:value", value}});
-            }
-        } else if (!other && c.is().answers == AnswerType::date) {
-            Node date = add(as, "w:date");
-            if (const Entry held = source_.entry(c.id); const auto* day = std::get_if<Day>(&held.held))
-                xml::set(date, "w:fullDate", (isoDate(*day) + "T00:00:00Z"));
-            add(date, "w:dateFormat", {{"w:val", patternOf(c.text(Prop::datePattern))}});
-            add(date, "w:lid", {{"w:val", languageTag(text_.language)}});
-            add(date, "w:storeMappedDataAs", {{"w:val", "date"}});
-            add(date, "w:calendar", {{"w:val", "gregorian"}});
-        } else if (!other && has(c.kind, Prop::rich) && c.yes(Prop::rich)) {
-            add(as, "w:richText");
-        } else {
-            Node kind = add(as, "w:text");
-            if (has(c.kind, Prop::lines) && c.as<Lines>() == Lines::many)
-                xml::set(kind, "w:multiLine", "1");
-        }
+        kindOf(as, run);
         plain(content, showing ? (open ? empty : string(" ")) : text, showing && open);
     });
 }

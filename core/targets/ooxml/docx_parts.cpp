@@ -40,6 +40,21 @@ string relationsOf(const std::vector<Relation>& all) {
     return xml::fileOf(document);
 }
 
+/// A part, and what it is (Part 2, 7.2).
+struct Typed {
+    string part, type;
+};
+string contentTypes(const std::vector<Typed>& types, bool pictures) {
+    pugi::xml_document list;
+    Node root = add(list, "Types", {{"xmlns", typesSpace}});
+    add(root, "Default",
+        {{"Extension", "rels"}, {"ContentType", "application/vnd.openxmlformats-package.relationships+xml"}});
+    add(root, "Default", {{"Extension", "xml"}, {"ContentType", "application/xml"}});
+    if (pictures) add(root, "Default", {{"Extension", "png"}, {"ContentType", "image/png"}});
+    for (const Typed& one : types) add(root, "Override", {{"PartName", one.part}, {"ContentType", one.type}});
+    return xml::fileOf(list);
+}
+
 /// A number that a building block is known by, the same for the same name (ST_Guid).
 string guidOf(const string& name) {
     unsigned char hash[16];
@@ -57,20 +72,25 @@ string guidOf(const string& name) {
 Writer::Writer(const FormSession& session, const DocxOptions& options)
     : options_(options), source_(session, options.blank), form_(source_.form), text_(flow::textOf(source_)) {}
 
-string Writer::styles() {
-    pugi::xml_document document;
-    Node root = add(document, "w:styles", {{"xmlns:w", mainSpace}});
-    Node defaults = add(root, "w:docDefaults");
-    Node letter = add(add(defaults, "w:rPrDefault"), "w:rPr");
-    add(letter, "w:rFonts", {{"w:ascii", plainFamily}, {"w:hAnsi", plainFamily}, {"w:eastAsia", plainFamily}, {"w:cs", plainFamily}});
+/// What all letters and paragraphs begin with.
+void Writer::defaults(Node root) {
+    Node all = add(root, "w:docDefaults");
+    Node letter = add(add(all, "w:rPrDefault"), "w:rPr");
+    add(letter, "w:rFonts",
+        {{"w:ascii", plainFamily}, {"w:hAnsi", plainFamily}, {"w:eastAsia", plainFamily}, {"w:cs", plainFamily}});
     add(letter, "w:sz", {{"w:val", "20"}});
     add(letter, "w:szCs", {{"w:val", "20"}});
     add(letter, "w:lang", {{"w:val", text_.language}, {"w:eastAsia", text_.language}, {"w:bidi", text_.language}});
-    Node spacing = add(add(add(defaults, "w:pPrDefault"), "w:pPr"), "w:spacing");
+    Node spacing = add(add(add(all, "w:pPrDefault"), "w:pPr"), "w:spacing");
     xml::set(spacing, "w:after", "0");
     xml::set(spacing, "w:line", "240");
     xml::set(spacing, "w:lineRule", "auto");
+}
 
+string Writer::styles() {
+    pugi::xml_document document;
+    Node root = add(document, "w:styles", {{"xmlns:w", mainSpace}});
+    defaults(root);
     auto style = [&](const char* type, const string& id, const string& name, const string& basedOn, bool standard) {
         Node node = add(root, "w:style", {{"w:type", type}});
         if (standard) xml::set(node, "w:default", "1");
@@ -80,7 +100,8 @@ string Writer::styles() {
         return node;
     };
     style("paragraph", "Normal", "Normal", "", true);
-    add(style("character", "DefaultParagraphFont", "Default Paragraph Font", "", true), "w:uiPriority", {{"w:val", "1"}});
+    add(style("character", "DefaultParagraphFont", "Default Paragraph Font", "", true), "w:uiPriority",
+        {{"w:val", "1"}});
     {
         Node node = style("table", "TableNormal", "Normal Table", "", true);
         Node margins = add(add(node, "w:tblPr"), "w:tblCellMar");
@@ -104,8 +125,7 @@ string Writer::styles() {
         if (look.fill && look.fillRole.empty())
             add(p, "w:shd", {{"w:val", "clear"}, {"w:color", "auto"}, {"w:fill", hex(*look.fill)}});
         if (before > 0 || after > 0) add(p, "w:spacing", {{"w:before", twips(before)}, {"w:after", twips(after)}});
-        if (look.across != Across::start)
-            add(p, "w:jc", {{"w:val", look.across == Across::end ? "right" : "center"}});
+        if (look.across != Across::start) add(p, "w:jc", {{"w:val", look.across == Across::end ? "right" : "center"}});
         if (outline >= 0) add(p, "w:outlineLvl", {{"w:val", std::to_string(outline)}});
         if (!p.first_child()) node.remove_child(p);
         Node r = add(node, "w:rPr");
@@ -122,8 +142,7 @@ string Writer::styles() {
         Node node = style("paragraph", "Form-" + one.key, one.word.empty() ? one.key : one.word, "Normal", false);
         Node p = add(node, "w:pPr");
         const Look look = flow::styleLook(form_, as);
-        if (look.across != Across::start)
-            add(p, "w:jc", {{"w:val", look.across == Across::end ? "right" : "center"}});
+        if (look.across != Across::start) add(p, "w:jc", {{"w:val", look.across == Across::end ? "right" : "center"}});
         if (!p.first_child()) node.remove_child(p);
         letters(add(node, "w:rPr"), look, nullptr);
     }
@@ -133,21 +152,23 @@ string Writer::styles() {
 string Writer::settings() {
     pugi::xml_document document;
     Node root = add(document, "w:settings", {{"xmlns:w", mainSpace}});
-    // Legacy fields are what `forms` speaks of. Else nothing but the ranges that anybody may change: `forms` speaks of form fields alone (17.18.17), and content controls
-    // are none.
-    Node kept = add(root, "w:documentProtection", {{"w:edit", options_.oldFields ? "forms" : "readOnly"}, {"w:enforcement", "1"}});
+    // Legacy fields are what `forms` speaks of. Else nothing but the ranges that anybody may change: `forms` speaks of
+    // form fields alone (17.18.17), and content controls are none.
+    Node kept = add(root, "w:documentProtection",
+                    {{"w:edit", options_.oldFields ? "forms" : "readOnly"}, {"w:enforcement", "1"}});
     if (options_.owner) {
         // The salt is made of the document: the same form and password make the same file.
         const string& word = options_.owner->text();
         unsigned char salt[16];
-        crypto_generichash(salt, sizeof salt, reinterpret_cast<const unsigned char*>(made_.data()), made_.size(), nullptr, 0);
+        crypto_generichash(salt, sizeof salt, reinterpret_cast<const unsigned char*>(made_.data()), made_.size(),
+                           nullptr, 0);
         const string bytes(reinterpret_cast<const char*>(salt), sizeof salt);
         constexpr int rounds = 100'000;
-        for (const auto& [name, value] : std::initializer_list<std::pair<const char*, string>>{
-                 {"w:algorithmName", "SHA-512"},
-                 {"w:hashValue", protectionHash(word, bytes, rounds)},
-                 {"w:saltValue", toBase64(bytes)},
-                 {"w:spinCount", std::to_string(rounds)}})
+        for (const auto& [name, value] :
+             std::initializer_list<std::pair<const char*, string>>{{"w:algorithmName", "SHA-512"},
+                                                                   {"w:hashValue", protectionHash(word, bytes, rounds)},
+                                                                   {"w:saltValue", toBase64(bytes)},
+                                                                   {"w:spinCount", std::to_string(rounds)}})
             kept.append_attribute(name).set_value(value.c_str());
     }
     add(root, "w:defaultTabStop", {{"w:val", "720"}});
@@ -200,10 +221,9 @@ string Writer::ownProperties() {
                      {"xmlns:vt", "http://schemas.openxmlformats.org/officeDocument/2006/docPropsVTypes"}});
     int number = 1;
     auto property = [&](const char* name, const char* type, const string& value) {
-        Node node = add(root, "property",
-                        {{"fmtid", "{D5CDD505-2E9C-101B-9397-08002B2CF9AE}"},
-                         {"pid", std::to_string(++number)},
-                         {"name", name}});
+        Node node = add(
+            root, "property",
+            {{"fmtid", "{D5CDD505-2E9C-101B-9397-08002B2CF9AE}"}, {"pid", std::to_string(++number)}, {"name", name}});
         add(node, type, value);
     };
     property(docxFormProperty, "vt:lpwstr", form_.root().name);
@@ -216,16 +236,14 @@ string Writer::ownProperties() {
 
 Result<string> Writer::written() {
     std::vector<std::pair<string, string>> parts;
-    struct Typed {
-        string part, type;
-    };
     std::vector<Typed> types;
     std::vector<Relation> relations, roots;
     auto part = [&](const string& name, const string& type, string bytes) {
         types.push_back({"/" + name, type});
         parts.emplace_back(name, std::move(bytes));
     };
-    auto related = [&](const string& id, const char* type, const string& name, const string& contentType, string bytes) {
+    auto related = [&](const string& id, const char* type, const string& name, const string& contentType,
+                       string bytes) {
         relations.push_back({id, documentRelations + string(type), name});
         part("word/" + name, contentType, std::move(bytes));
     };
@@ -241,18 +259,21 @@ Result<string> Writer::written() {
     related("rIdStyles", "styles", "styles.xml", wordTypes + string("styles+xml"), dressed);
     related("rIdSettings", "settings", "settings.xml", wordTypes + string("settings+xml"), settings());
     if (!text_.head.empty())
-        related("rIdHead", "header", "header1.xml", wordTypes + string("header+xml"), headOrFoot("w:hdr", text_.head, false));
+        related("rIdHead", "header", "header1.xml", wordTypes + string("header+xml"),
+                headOrFoot("w:hdr", text_.head, false));
     if (!text_.foot.empty() || text_.pageNumbers)
         related("rIdFoot", "footer", "footer1.xml", wordTypes + string("footer+xml"),
                 headOrFoot("w:ftr", text_.foot, text_.pageNumbers));
     if (!placeholders_.empty()) {
-        related("rIdBlocks", "glossaryDocument", "glossary/document.xml", wordTypes + string("document.glossary+xml"), glossary());
+        related("rIdBlocks", "glossaryDocument", "glossary/document.xml", wordTypes + string("document.glossary+xml"),
+                glossary());
         part("word/glossary/styles.xml", wordTypes + string("styles+xml"), dressed);
         parts.emplace_back("word/glossary/_rels/document.xml.rels",
                            relationsOf({{"rId1", documentRelations + string("styles"), "styles.xml"}}));
     }
     for (std::size_t i = 0; i < pictures_.size(); ++i) {
-        relations.push_back({fmt::format("rIdPicture{}", i + 1), documentRelations + string("image"), pictures_[i].file});
+        relations.push_back(
+            {fmt::format("rIdPicture{}", i + 1), documentRelations + string("image"), pictures_[i].file});
         parts.emplace_back("word/" + pictures_[i].file, pictures_[i].bytes);
     }
     if (!options_.formFile.empty()) {
@@ -263,13 +284,7 @@ Result<string> Writer::written() {
     }
     parts.emplace_back("_rels/.rels", relationsOf(roots));
     parts.emplace_back("word/_rels/document.xml.rels", relationsOf(relations));
-    pugi::xml_document list;
-    Node root = add(list, "Types", {{"xmlns", typesSpace}});
-    add(root, "Default", {{"Extension", "rels"}, {"ContentType", "application/vnd.openxmlformats-package.relationships+xml"}});
-    add(root, "Default", {{"Extension", "xml"}, {"ContentType", "application/xml"}});
-    if (!pictures_.empty()) add(root, "Default", {{"Extension", "png"}, {"ContentType", "image/png"}});
-    for (const Typed& one : types) add(root, "Override", {{"PartName", one.part}, {"ContentType", one.type}});
-    const string contents = xml::fileOf(list);
+    const string contents = contentTypes(types, !pictures_.empty());
     std::vector<ZipPart> files = {{"[Content_Types].xml", contents}};
     for (const auto& [name, bytes] : parts) files.push_back({name, bytes});
     return zipOf(files);

@@ -44,6 +44,7 @@ class Writer {
     // docx_fields.cpp
     void field(Node to, const Inline& run);
     void oldField(Node to, const Inline& run);
+    void kindOf(Node as, const Inline& run);
     Node control(Node to, const Inline& run, const std::string& lock);
     void opened(Node to, const std::string& part, bool open, const std::function<void()>& write);
     void plain(Node content, const std::string& text, bool placeholder);
@@ -51,6 +52,7 @@ class Writer {
 
     // docx_parts.cpp
     std::string styles();
+    void defaults(Node root);
     std::string settings();
     std::string glossary();
     std::string properties();
