@@ -92,7 +92,7 @@ TEST(Lists, PapersAndTargetsAreThere) {
         form = withProperty(form, {rootId}, Prop::orientation, keyOf(Orientation::sideways));
         EXPECT_EQ(paperSize(form.root()).width, paper.height);
     }
-    EXPECT_EQ(targetFrom("docx"), nullptr);
+    EXPECT_EQ(targetFrom("doc"), nullptr);
     const Form form = jotted("Boat: text 9\n");
     const FormSession session(form, today);
     for (const Target& target : allTargets()) {
@@ -109,7 +109,8 @@ TEST(Lists, PapersAndTargetsAreThere) {
                                                                      {"png", "\x89PNG"}, {"sheet", "<!DOCTYPE html>"},
                                                                      {"csv", "number,"}, {"json", "{"},
                                                                      {"schema", "{"},    {"sql", "-- SPDX"},
-                                                                     {"openapi", "{"}};
+                                                                     {"openapi", "{"},   {"docx", "PK"},
+                                                                     {"odt", "PK"}};
         EXPECT_TRUE(bytes->starts_with(starts.at(target.key))) << target.key;
     }
 }
