@@ -5,7 +5,7 @@
 #include "cli/calls.h"
 #include "core/compare/compare.h"
 #include "core/compare/kit_form.h"
-#include "core/intake/pdf_reply.h"
+#include "core/intake/reply_file.h"
 #include "core/targets/kit/kit.h"
 #include "core/targets/qt/qt_class.h"
 #include "core/text/clock.h"
@@ -36,6 +36,13 @@ int ownerGiven(const PasswordFile& owner, std::optional<Secret>& word) {
     if (!read) return problem(owner.file, read.error(), noFile);
     word = std::move(*read);
     return done;
+}
+
+/// Other fields than controls are those of text documents.
+bool fieldsMeanNothing(const string& fields, const string& target) {
+    if (fields == "controls" || targetFrom(target)->flows) return false;
+    problem("--fields", {"", said("Only a text document has other fields; leave it out.")}, wrongCall);
+    return true;
 }
 
 /// A call that gives a password for what has none is a mistake: it would be thought to be sealed.
@@ -121,6 +128,7 @@ Command addExport(CLI::App& app) {
     takesPassword(command, given->password);
     return {command, [given](const FontBook& fonts) -> int {
                 if (passwordMeansNothing(given->owner, given->to)) return wrongCall;
+                if (fieldsMeanNothing(given->fields, given->to)) return wrongCall;
                 if (archivesStandard(given->archive, given->source)) return wrongCall;
                 return withMarkSaid(given->source, given->password, given->language, [&](const Form& form) {
                     if (const Target& target = *targetFrom(given->to); target.several)
@@ -142,7 +150,7 @@ Command addExport(CLI::App& app) {
                                                               .archive = given->archive,
                                                               .formFile = attached,
                                                               .page = pageChoice(form, given->page),
-                                                              .oldFields = given->fields != "controls"});
+                                                              .simpleFields = given->fields != "controls"});
                     return bytes ? put(*bytes, given->out, {given->source})
                                  : problem(given->source, bytes.error(), notInOrder);
                 });
@@ -303,19 +311,20 @@ Command addIntake(CLI::App& app) {
         PasswordFile password;
     };
     auto given = std::make_shared<Given>();
-    CLI::App* command = app.add_subcommand("intake", "Extracts the form from a PDF for archives");
-    command->add_option("PDF", given->source, "The PDF, or - for standard input")->required();
+    CLI::App* command =
+        app.add_subcommand("intake", "Extracts the form from a PDF for archives or a text document that contains it");
+    command->add_option("FILE", given->source, "The PDF or text document, or - for standard input")->required();
     command->add_option("-o,--out", given->out, "The form file")->required();
     takesPassword(command, given->password);
     return {command, [given](const FontBook&) -> int {
                 auto bytes = bytesOf(given->source);
                 if (!bytes) return problem(given->source, bytes.error(), noFile);
-                auto text = formFileIn(*bytes);
+                auto text = formFileFrom(*bytes);
                 if (!text) return problem(given->source, text.error(), notInOrder);
                 if (const auto form = readForm(*text); !form)
                     return problem(given->source,
-                                   {form.error().place, said("The form that the PDF carries cannot be read: {}",
-                                                             form.error().sentence.text())},
+                                   {form.error().place,
+                                    said("The form in the file cannot be read: {}", form.error().sentence.text())},
                                    notInOrder);
                 return putFormText(*text, given->out, given->password, {given->source});
             }};

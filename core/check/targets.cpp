@@ -218,7 +218,7 @@ void rulesLeft(const Checked& in, Findings& found) {
     eachRule(in.form, [&](Id id, const Rule&) {
         if (told.insert(id).second)
             found.push_back(
-                {nullptr, {id}, said("A text document does not follow its rules; what they show is shown.")});
+                {nullptr, {id}, said("A text document ignores its rules; whatever they can show is visible.")});
     });
 }
 /// True for a field that takes not every answer.
@@ -250,14 +250,14 @@ void signedByName(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (c.is().answer().strokes && c.as<Signs>() == Signs::drawn)
             found.push_back(
-                {nullptr, {c.id}, said("A text document takes a typed name here; it can be printed and signed.")});
+                {nullptr, {c.id}, said("A text document accepts a typed name here; on paper it can be signed.")});
     });
 }
 void buttonsLeft(const Checked& in, Findings& found) {
     bool any = false;
     eachControl(in, [&](const Control& c) { any = any || c.is().pressed; });
     if (any)
-        found.push_back({nullptr, {rootId}, said("Buttons are left out; fillers save the document and send it back.")});
+        found.push_back({nullptr, {rootId}, said("Buttons are left out: fillers save the document and send it back.")});
 }
 void boxesLeftFromText(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
@@ -268,19 +268,20 @@ void boxesLeftFromText(const Checked& in, Findings& found) {
 void secretsSeen(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::secret) && c.yes(Prop::secret))
-            found.push_back({nullptr, {c.id}, said("In a text document what is typed can be read.")});
+            found.push_back({nullptr, {c.id}, said("In a text document everyone can read what is typed here.")});
     });
 }
 void richPlainInText(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (has(c.kind, Prop::rich) && c.yes(Prop::rich))
-            found.push_back({nullptr, {c.id}, said("Plain text can be typed in it, nothing bold or underlined.")});
+            found.push_back(
+                {nullptr, {c.id}, said("Plain text can be typed in it, but nothing bold, italic or underlined.")});
     });
 }
 void picturesLeft(const Checked& in, Findings& found) {
     eachControl(in, [&](const Control& c) {
         if (c.is().answers == AnswerType::picture && isFilled(c))
-            found.push_back({nullptr, {c.id}, said("Fillers cannot put a picture in it.")});
+            found.push_back({nullptr, {c.id}, said("Fillers cannot add a picture here.")});
     });
 }
 void dropdownsFree(const Checked& in, Findings& found) {
@@ -317,25 +318,25 @@ constexpr TargetCheck rows[] = {
     {"html", {"htmlRows", CheckFamily::targets, Severity::should, "Many rows that fillers add, in a web page", "Every possible row is in the page, hidden.", "", classRows}},
     {"html", {"htmlBoxes", CheckFamily::targets, Severity::know, "Boxes and vertical lines, in a web page", "Their contents move with the width of the window.", "", boxesLeftOut}},
     {"html", {"htmlGrow", CheckFamily::targets, Severity::know, "Text that shrinks or stops, in a web page", "Fields with several lines grow; those with one scroll.", "", textScrolls}},
-    {"docx", {"docxFormulas", CheckFamily::targets, Severity::should, "Formulas, in a DOCX document", "A text document works nothing out.", "", valuesLeft}},
-    {"docx", {"docxRules", CheckFamily::targets, Severity::should, "Rules, in a DOCX document", "A text document follows no rules.", "", rulesLeft}},
+    {"docx", {"docxFormulas", CheckFamily::targets, Severity::should, "Formulas, in a DOCX document", "A text document does not calculate.", "", valuesLeft}},
+    {"docx", {"docxRules", CheckFamily::targets, Severity::should, "Rules, in a DOCX document", "A text document has no rules.", "", rulesLeft}},
     {"docx", {"docxLimits", CheckFamily::targets, Severity::know, "Limits, in a DOCX document", "Fields of a text document accept any text.", "", limitsUnchecked}},
-    {"docx", {"docxTicks", CheckFamily::targets, Severity::know, "One of several choices, in a DOCX document", "Its tick boxes do not know of each other.", "", ticksFree}},
+    {"docx", {"docxTicks", CheckFamily::targets, Severity::know, "One of several choices, in a DOCX document", "Each of its check boxes can be ticked on its own.", "", ticksFree}},
     {"docx", {"docxChoices", CheckFamily::targets, Severity::know, "Choices that follow an answer, in a DOCX document", "A text document has the choices that the form starts with.", "", dropdownsFree}},
-    {"docx", {"docxSigned", CheckFamily::targets, Severity::know, "Drawn signatures, in a DOCX document", "There is no place to draw.", "", signedByName}},
-    {"docx", {"docxSecrets", CheckFamily::targets, Severity::know, "Secrets, in a DOCX document", "Its fields show what is typed.", "", secretsSeen}},
-    {"docx", {"docxButtons", CheckFamily::targets, Severity::know, "Buttons, in a DOCX document", "A text document has nothing to press.", "", buttonsLeft}},
-    {"docx", {"docxLines", CheckFamily::targets, Severity::know, "Vertical lines, in a DOCX document", "They have no place in a text.", "", boxesLeftFromText}},
-    {"odt", {"odtFormulas", CheckFamily::targets, Severity::should, "Formulas, in an ODT document", "A text document works nothing out.", "", valuesLeft}},
-    {"odt", {"odtRules", CheckFamily::targets, Severity::should, "Rules, in an ODT document", "A text document follows no rules.", "", rulesLeft}},
-    {"odt", {"odtLimits", CheckFamily::targets, Severity::know, "Limits, in an ODT document", "Most of them are checked when it is read back.", "", limitsUnchecked}},
+    {"docx", {"docxSigned", CheckFamily::targets, Severity::know, "Drawn signatures, in a DOCX document", "Nobody can draw in a text document.", "", signedByName}},
+    {"docx", {"docxSecrets", CheckFamily::targets, Severity::know, "Secrets, in a DOCX document", "Everyone sees what is typed in its fields.", "", secretsSeen}},
+    {"docx", {"docxButtons", CheckFamily::targets, Severity::know, "Buttons, in a DOCX document", "A text document has no buttons.", "", buttonsLeft}},
+    {"docx", {"docxLines", CheckFamily::targets, Severity::know, "Vertical lines, in a DOCX document", "Text has no place for them.", "", boxesLeftFromText}},
+    {"odt", {"odtFormulas", CheckFamily::targets, Severity::should, "Formulas, in an ODT document", "A text document does not calculate.", "", valuesLeft}},
+    {"odt", {"odtRules", CheckFamily::targets, Severity::should, "Rules, in an ODT document", "A text document has no rules.", "", rulesLeft}},
+    {"odt", {"odtLimits", CheckFamily::targets, Severity::know, "Limits, in an ODT document", "Most of them are checked only when the document is read back.", "", limitsUnchecked}},
     {"odt", {"odtChoices", CheckFamily::targets, Severity::know, "Choices that follow an answer, in an ODT document", "A text document has the choices that the form starts with.", "", dropdownsFree}},
-    {"odt", {"odtSigned", CheckFamily::targets, Severity::know, "Drawn signatures, in an ODT document", "There is no place to draw.", "", signedByName}},
-    {"odt", {"odtRich", CheckFamily::targets, Severity::know, "Formatted answers, in an ODT document", "Its form controls accept plain text.", "", richPlainInText}},
-    {"odt", {"odtPictures", CheckFamily::targets, Severity::should, "Pictures that fillers put in, in an ODT document", "No form control takes one along.", "", picturesLeft}},
+    {"odt", {"odtSigned", CheckFamily::targets, Severity::know, "Drawn signatures, in an ODT document", "Nobody can draw in a text document.", "", signedByName}},
+    {"odt", {"odtRich", CheckFamily::targets, Severity::know, "Formatted answers, in an ODT document", "Its fields accept plain text.", "", richPlainInText}},
+    {"odt", {"odtPictures", CheckFamily::targets, Severity::should, "Pictures that fillers add, in an ODT document", "Its fields accept no pictures.", "", picturesLeft}},
     {"odt", {"odtRows", CheckFamily::targets, Severity::know, "Rows that fillers add, in an ODT document", "It has only the rows of the form.", "", rowsFixed}},
-    {"odt", {"odtButtons", CheckFamily::targets, Severity::know, "Buttons, in an ODT document", "There is nothing to send it with.", "", buttonsLeft}},
-    {"odt", {"odtLines", CheckFamily::targets, Severity::know, "Vertical lines, in an ODT document", "They have no place in a text.", "", boxesLeftFromText}},
+    {"odt", {"odtButtons", CheckFamily::targets, Severity::know, "Buttons, in an ODT document", "A text document has no buttons.", "", buttonsLeft}},
+    {"odt", {"odtLines", CheckFamily::targets, Severity::know, "Vertical lines, in an ODT document", "Text has no place for them.", "", boxesLeftFromText}},
     {"png", {"pngFields", CheckFamily::targets, Severity::know, "Fields, in a picture", "A picture only shows them; people print it and fill it in by hand.", "", nothingFilled}},
 };
 // clang-format on

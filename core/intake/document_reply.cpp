@@ -21,12 +21,14 @@ namespace {
 using std::string;
 
 constexpr const char *docxMain = "word/document.xml", *odtMain = "content.xml";
+/// Rows that fillers repeat beyond these are reported, and left out.
+constexpr std::size_t mostRepeated = 1000;
 
-/// What a document says: its fields, which form it is of, and how its wording was.
+/// What a document holds, and what its properties are.
 struct Document {
     flow::Content content;
-    string form, wording, language;
-    int version = 0;
+    flow::Marks marks;
+    string language;
     std::map<string, string> pictures;  // by their relation, PNG in base64
 };
 
@@ -65,10 +67,8 @@ Result<Document> docxFrom(ZipParts& zip) {
     document.content = flow::docxContent(xml);
     if (pugi::xml_document own; zip.has("docProps/custom.xml") && read(zip, "docProps/custom.xml", own))
         for (const pugi::xml_node& one : own.document_element().children()) {
-            const string name = one.attribute("name").value(), value = one.first_child().text().get();
-            if (name == docxFormProperty) document.form = value;
-            if (name == docxVersionProperty) document.version = std::atoi(value.c_str());
-            if (name == docxWordingProperty) document.wording = value;
+            const string value = one.first_child().text().get();
+            flow::takeProperty(document.marks, one.attribute("name").value(), value);
         }
     if (pugi::xml_document core; zip.has("docProps/core.xml") && read(zip, "docProps/core.xml", core))
         document.language = core.document_element().child("dc:language").text().get();
@@ -95,12 +95,8 @@ Result<Document> odtFrom(ZipParts& zip) {
     document.content = flow::odtContent(xml);
     if (pugi::xml_document meta; zip.has("meta.xml") && read(zip, "meta.xml", meta)) {
         document.language = meta.document_element().first_child().child("dc:language").text().get();
-        for (const pugi::xml_node& one : meta.document_element().first_child().children("meta:user-defined")) {
-            const string name = one.attribute("meta:name").value(), value = one.text().get();
-            if (name == docxFormProperty) document.form = value;
-            if (name == docxVersionProperty) document.version = std::atoi(value.c_str());
-            if (name == docxWordingProperty) document.wording = value;
-        }
+        for (const pugi::xml_node& one : meta.document_element().first_child().children("meta:user-defined"))
+            flow::takeProperty(document.marks, one.attribute("meta:name").value(), one.text().get());
     }
     return document;
 }
@@ -114,9 +110,10 @@ Result<Document> documentFrom(const string& bytes) {
 
 class Answering {
   public:
-    Answering(const Form& form, Document& document) : form_(form), document_(document) {
+    Answering(const Form& form, Document& document)
+        : form_(form), document_(document), written_(document.marks.parts.begin(), document.marks.parts.end()) {
         growRows();
-        for (flow::Part& part : document_.content.parts) part.name = nameOfButton(part);
+        nameButtons();
         for (const flow::Part& part : document_.content.parts) {
             auto [at, fresh] = parts_.try_emplace(part.name, &part);
             if (!fresh && !isSame(*at->second, part)) twice_.insert(part.name);
@@ -138,21 +135,30 @@ class Answering {
                 refuse(name, said("This field is in the document twice, with two answers. Remove one of them."));
                 continue;
             }
-            if (std::ranges::none_of(names, [&](const string& one) { return parts_.contains(one); })) {
-                // What stays unseen is not written, and a document has no field for a picture where it is ODT.
-                if (!document_.form.empty() && !c.is().answer().drawn && isWritten(c))
+            // Buttons of a question have the question's own name in an ODT.
+            const auto isThere = [&](const string& one) { return parts_.contains(one); };
+            const auto isGone = [&](const string& one) { return written_.contains(one) && !isThere(one); };
+            if (std::ranges::none_of(names, isThere)) {
+                if (std::ranges::any_of(names, isGone) || written_.contains(name))
                     refuse(name, said("This field is no longer in the document."));
+                continue;
+            }
+            if (std::ranges::any_of(names, isGone)) {
+                refuse(name, said("Part of this field is no longer in the document."));
                 continue;
             }
             if (auto answer = answerTo(c, parts, names)) read.reply.values[name] = std::move(*answer);
         }
+        if (tooManyRows_)
+            refuse("", said("The document has more than 1,000 rows in a table; the others are left out."));
         for (const auto& [name, part] : parts_)
-            if (!known_.contains(name) && !part->text.empty() && !document_.form.empty())
+            if (!known_.contains(name) && !part->text.empty() && !document_.marks.form.empty())
                 read.refused.push_back({name, asSaid(phrase(Phrase::noSuchField, form_.root().text(Prop::language)))});
-        if (!document_.wording.empty() && document_.wording != flow::wordingMark(document_.content.wording))
+        const string& wording = document_.marks.wording;
+        if (!wording.empty() && wording != flow::wordingMark(document_.content.wording))
             refuse("", said("The wording of the document was changed."));
-        read.reply.form = document_.form;
-        read.reply.version = document_.version;
+        read.reply.form = document_.marks.form;
+        read.reply.version = document_.marks.version;
         return read;
     }
 
@@ -160,31 +166,32 @@ class Answering {
     Form form_;
     Document& document_;
     std::map<string, const flow::Part*> parts_;
-    std::set<string> twice_, known_;
+    std::set<string> twice_, known_, written_;
+    bool tooManyRows_ = false;
     std::vector<Problem>* said_ = nullptr;
 
     static bool isSame(const flow::Part& a, const flow::Part& b) {
         return a.text == b.text && a.on == b.on && a.picture == b.picture;
     }
     void refuse(const string& place, Sentence sentence) { said_->push_back({place, std::move(sentence)}); }
-    /// Radio buttons of a question have one name in an ODT, and tell themselves apart by what they stand for.
-    string nameOfButton(const flow::Part& part) const {
-        const Control* c = form_.find(form_.index()->answering(part.name));
-        if (!part.tick || part.text.empty() || !c) return part.name;
-        for (const flow::Inline& one : flow::partsOf(form_, *c)) {
-            if (one.what != flow::Inline::What::tick) continue;
-            const bool shared = c->is().answer().shared;
-            const string value = shared                             ? valueWhenOn(*form_.find(one.id))
-                                 : one.choice < c->choices().size() ? c->choices()[one.choice].value
-                                                                    : "#other";
-            if (value == part.text) return flow::partName(form_, one);
+    /// Buttons of a question have one name in an ODT, and are told apart by what they stand for.
+    void nameButtons() {
+        std::map<std::pair<string, string>, string> names;  // by the question's name and the button's value
+        std::set<string> asked;
+        for (flow::Part& part : document_.content.parts) {
+            if (!part.tick || part.text.empty()) continue;
+            if (asked.insert(part.name).second) nameButtons(part.name, names);
+            const auto at = names.find({part.name, part.text});
+            if (at != names.end()) part.name = at->second;
+            part.text.clear();
         }
-        return part.name;
     }
-    bool isWritten(const Control& c) const {
-        for (const Control* at = &c; at; at = form_.find(at->parent))
-            if (!startsVisible(*at)) return false;
-        return true;
+    void nameButtons(const string& question, std::map<std::pair<string, string>, string>& names) const {
+        const Control* c = form_.find(form_.index()->answering(question));
+        if (!c) return;
+        for (const flow::Inline& one : flow::partsOf(form_, *c))
+            if (one.what == flow::Inline::What::tick)
+                names.emplace(std::pair(question, flow::tickValue(form_, one)), flow::partName(form_, one));
     }
 
     /// Rows that fillers have repeated carry the names of the row that they were made from: they get those of their
@@ -193,32 +200,45 @@ class Answering {
         std::map<string, std::size_t> counts;
         for (const flow::Part& part : document_.content.parts)
             if (!part.table.empty()) counts[part.table] = std::max(counts[part.table], part.row);
+        std::map<string, Places> places;
         for (const auto& [table, rows] : counts) {
-            const auto id = idFrom(table);
-            const Control* c = id ? form_.find(*id) : nullptr;
+            const Id id = idFrom(table).value_or(noControl);
+            const Control* c = form_.find(id);
             if (!c || !c->is().grid) continue;
-            for (std::size_t i = std::size_t(c->number(Prop::rows)); i < rows && takesRow(form_, *id); ++i)
-                form_ = rowAdded(form_, *id);
+            tooManyRows_ = tooManyRows_ || rows > mostRepeated;
+            for (auto i = std::size_t(c->number(Prop::rows)); i < std::min(rows, mostRepeated) && takesRow(form_, id);
+                 ++i)
+                form_ = rowAdded(form_, id);
+            places[table] = placesIn(id);
         }
-        for (flow::Part& part : document_.content.parts)
-            if (!part.table.empty()) part.name = nameInRow(part);
+        for (flow::Part& part : document_.content.parts) {
+            const auto at = places.find(part.table);
+            if (at == places.end()) continue;
+            const auto hash = part.name.find('#');
+            const auto column = at->second.columns.find(part.name.substr(0, hash));
+            if (column == at->second.columns.end()) continue;
+            const auto own = at->second.names.find({part.row, column->second});
+            if (own != at->second.names.end())
+                part.name = own->second + (hash == string::npos ? "" : part.name.substr(hash));
+        }
     }
-    string nameInRow(const flow::Part& part) const {
-        const auto hash = part.name.find('#');
-        const string name = part.name.substr(0, hash);
-        const Control* mine = form_.find(form_.index()->answering(name));
-        const Control* table = form_.find(idFrom(part.table).value_or(noControl));
-        if (!mine || !table || !table->is().grid) return part.name;
-        const Control* cell = form_.find(mine->parent);
-        const auto at = cell ? std::ranges::find(table->children, cell->id) : table->children.end();
-        if (at == table->children.end()) return part.name;
-        const auto columns = std::max<std::size_t>(1, std::get_if<Choices>(&table->get(Prop::columns))->size());
-        const std::size_t place = (part.row - 1) * columns + std::size_t(at - table->children.begin()) % columns;
-        if (place >= table->children.size()) return part.name;
-        const Control* there = form_.find(table->children[place]);
-        if (!there || there->children.empty()) return part.name;
-        return answerName(form_, *form_.find(there->children.front())) +
-               (hash == string::npos ? "" : part.name.substr(hash));
+    /// Where the fields of a table are: the column of each name, and the name in each row, from 1, and column.
+    struct Places {
+        std::map<string, std::size_t> columns;
+        std::map<std::pair<std::size_t, std::size_t>, string> names;
+    };
+    Places placesIn(Id id) const {
+        Places places;
+        const Control& table = *form_.find(id);
+        const auto wide = std::max<std::size_t>(1, std::get_if<Choices>(&table.get(Prop::columns))->size());
+        for (std::size_t i = 0; i < table.children.size(); ++i) {
+            const Control* cell = form_.find(table.children[i]);
+            if (!cell || cell->children.empty()) continue;
+            const string name = answerName(form_, *form_.find(cell->children.front()));
+            places.columns.emplace(name, i % wide);
+            places.names.emplace(std::pair(i / wide + 1, i % wide), name);
+        }
+        return places;
     }
 
     const flow::Part* partOf(const string& name) const {
@@ -228,11 +248,11 @@ class Answering {
     std::optional<Answer> typed(const Control& c, const flow::Part& part) {
         const string& text = part.text;
         if (text.empty()) return Answer();
+        // As programs write it; what is none of these is read as it was typed.
         if (part.exact) {
-            const AnswerType type = c.is().answers;
-            if (const auto number = numberFrom(text); number && type == AnswerType::number) return Answer(*number);
-            if (type == AnswerType::date) return Answer(text.substr(0, 10));
-            if (type == AnswerType::time) return Answer(text.substr(0, 5));
+            if (const auto number = numberFrom(text); number && c.is().answer().numeric) return Answer(*number);
+            if (isoDateRead(text.substr(0, 10))) return Answer(text.substr(0, 10));
+            if (clockRead(text.substr(0, 5))) return Answer(text.substr(0, 5));
         }
         auto answer = readTyped(form_, c, text);
         if (answer) return *answer;
@@ -258,12 +278,9 @@ class Answering {
             for (std::size_t i = 0; i < parts.size(); ++i) {
                 const flow::Part* part = partOf(names[i]);
                 if (parts[i].what != flow::Inline::What::tick || !part || !part->on) continue;
-                if (c.is().answer().shared)
-                    values.push_back(valueWhenOn(*form_.find(parts[i].id)));
-                else if (parts[i].choice < c.choices().size())
-                    values.push_back(c.choices()[parts[i].choice].value);
-                else if (const flow::Part* other = partOf(names.back()))
-                    values.push_back(other->text);
+                const bool other = !c.is().answer().shared && parts[i].choice == c.choices().size();
+                const flow::Part* said = other ? partOf(names.back()) : nullptr;
+                values.push_back(said ? said->text : flow::tickValue(form_, parts[i]));
             }
             if (values.empty()) return Answer();
             const bool several = !c.is().answer().shared && takesSeveral(c);
@@ -290,19 +307,21 @@ class Answering {
 
 }  // namespace
 
-bool looksLikeDocument(std::string_view bytes) {
-    return bytes.starts_with("PK\x03\x04") &&
-           (bytes.find(docxMain) != string::npos ||
-            bytes.find("mimetypeapplication/vnd.oasis.opendocument.text") != string::npos ||
-            bytes.find("[Content_Types].xml") != string::npos);
+bool looksLikeDocument(const string& bytes) {
+    if (!bytes.starts_with("PK\x03\x04")) return false;
+    // A ZIP of documents has their names in it as well: what counts are its own parts.
+    auto zip = ZipParts::opened(bytes);
+    if (!zip) return false;
+    return zip->has("[Content_Types].xml") || (zip->has("mimetype") && zip->part("mimetype").value_or("") == odtType);
 }
 
 Result<ReadReply> replyFromDocument(const Form& form, const string& bytes) {
     auto document = documentFrom(bytes);
     if (!document) return tl::unexpected(document.error());
     const string& mine = form.root().name;
-    if (!document->form.empty() && document->form != mine)
-        return failure("", asSaid(phrase(Phrase::otherForm, form.root().text(Prop::language), {document->form, mine})));
+    if (!document->marks.form.empty() && document->marks.form != mine)
+        return failure(
+            "", asSaid(phrase(Phrase::otherForm, form.root().text(Prop::language), {document->marks.form, mine})));
     // It is read in the language that it was written in, where the form has that.
     const auto spoken = document->language.empty() || document->language == form.root().text(Prop::language)
                             ? Result<Form>(form)

@@ -12,4 +12,8 @@ Result<ReadReply> replyFromFile(const Form& form, const FontBook& fonts, const s
     return ReadReply{std::move(*reply), {}};
 }
 
+Result<std::string> formFileFrom(const std::string& bytes) {
+    return looksLikeDocument(bytes) ? formFileInDocument(bytes) : formFileIn(bytes);
+}
+
 }  // namespace brindel

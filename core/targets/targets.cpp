@@ -23,6 +23,13 @@ constexpr ReceiverRow receivers[] = {{onPaper, "Fillers on paper"},
                                      {programmer, "A programmer"},
                                      {office, "The office"}};
 
+flow::TextOptions textOptions(const TargetOptions& options) {
+    return {.owner = options.owner,
+            .blank = options.blank,
+            .formFile = options.archive ? options.formFile : std::string_view(),
+            .simpleFields = options.simpleFields};
+}
+
 const Target targets[] = {
     {"pdf",
      "a fillable PDF",
@@ -42,7 +49,6 @@ const Target targets[] = {
                        .filled = options.filled});
      },
      nullptr,
-     true,
      true},
     {"html",
      "a web page",
@@ -59,13 +65,10 @@ const Target targets[] = {
      "DOCX",
      "docx",
      "",
-     "The form to fill in, in the program in which letters are written.",
+     "The form to fill in with a word processor.",
      {onScreen},
      [](const FormSession& session, const FontBook&, const TargetOptions& options) {
-         return docxOf(session, {.owner = options.owner,
-                                 .blank = options.blank,
-                                 .formFile = options.archive ? options.formFile : std::string_view(),
-                                 .oldFields = options.oldFields});
+         return docxOf(session, textOptions(options));
      },
      nullptr,
      true,
@@ -75,13 +78,10 @@ const Target targets[] = {
      "ODT",
      "odt",
      "",
-     "The same as an OpenDocument text.",
+     "The form to fill in with a word processor, as OpenDocument.",
      {onScreen},
      [](const FormSession& session, const FontBook&, const TargetOptions& options) {
-         return odtOf(session, {.owner = options.owner,
-                                .blank = options.blank,
-                                .formFile = options.archive ? options.formFile : std::string_view(),
-                                .plainFields = options.oldFields});
+         return odtOf(session, textOptions(options));
      },
      nullptr,
      true,

@@ -22,7 +22,7 @@ struct TargetOptions {
     std::string filled = {};      // when a reply that is written into it was filled in
     ClassChoice classNames = {};  // of the C++ class
     PageChoice page = {};         // of the web page
-    bool oldFields = false;       // of a text document: fields that programs without controls know
+    bool simpleFields = false;    // of a text document: such as old and small programs know
 };
 
 /// Who a file of the kit is for.
@@ -45,8 +45,8 @@ struct Target {
     Result<std::string> (*made)(const FormSession&, const FontBook&, const TargetOptions&);
     /// The same of a target that is several files, in a folder of its own; null for one that is one.
     Result<std::vector<TargetFile>> (*several)(const FormSession&, const FontBook&, const TargetOptions&) = nullptr;
-    bool sealed = false;   // takes a password that only whoever changes it needs
-    bool carries = false;  // can take the form's own file along
+    bool sealed = false;  // takes a password that only whoever changes it needs
+    bool flows = false;   // a text document
 };
 
 std::span<const Target> allTargets();

@@ -78,7 +78,7 @@ def package_holds(path, parts):
     known = {e.get("Id") for e in etree.fromstring(parts["word/_rels/document.xml.rels"])}
     expect(used <= known, f"{path}: {used - known} lead nowhere")
     ids = [e.get(val) for e in document.iter(w("id")) if e.getparent().tag == w("sdtPr")]
-    expect(len(ids) == len(set(ids)), f"{path}: ids of content controls are given twice")
+    expect(len(ids) == len(set(ids)), f"{path}: ids of tags are given twice")
     styles = {e.get(w("styleId")) for e in etree.fromstring(parts["word/styles.xml"]).iter(w("style"))}
     asked = {e.get(val) for e in document.iter(w("pStyle"), w("rStyle"))}
     expect(asked <= styles, f"{path}: no styles {asked - styles}")

@@ -1,5 +1,5 @@
 #!/usr/bin/python3
-"""Fills text documents as editors do: editor.py DOCX TARGET VALUES.json, with values by the names of content controls."""
+"""Fills text documents as editors do: editor.py DOCX TARGET VALUES.json, with values by the names of tags."""
 import json, random, sys, zipfile
 from lxml import etree
 from odf import form as odf_form, opendocument

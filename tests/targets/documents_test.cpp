@@ -61,11 +61,11 @@ std::string partOf(const std::string& document, const char* name) {
     if (!zip) return "";
     return zip->part(name).value_or("");
 }
-std::string docx(const Form& form, DocxOptions options = {.blank = true}) {
+std::string docx(const Form& form, flow::TextOptions options = {.blank = true}) {
     auto bytes = docxOf(FormSession(form, today), options);
     return bytes ? *bytes : "";
 }
-std::string odt(const Form& form, OdtOptions options = {.blank = true}) {
+std::string odt(const Form& form, flow::TextOptions options = {.blank = true}) {
     auto bytes = odtOf(FormSession(form, today), options);
     return bytes ? *bytes : "";
 }
@@ -113,7 +113,7 @@ TEST(Documents, ThousandsOfFieldsTakeTimeByTheirNumber) {
     EXPECT_NE(text.find("[Field 1999 | <txtField1999>]"), std::string::npos);
 }
 
-TEST(Documents, EachFieldIsAContentControlUnderItsName) {
+TEST(Documents, EachFieldIsATagUnderItsName) {
     const Form form = jotted(
         "# F\nBoat: text 30\nNote: text 60x4\nOn: date\nHull: combo [g = GRP, s = Steel]\nRig: combo [Sloop, Other…]\n"
         "Mast: check\nLift: radio [Cradle, Hoist]\nSum: number = 1 + 1\n",
@@ -166,8 +166,8 @@ TEST(Documents, AFormThatIsFilledStandsInItFilled) {
     const auto values = readReply(textOf(BRINDEL_SOURCE "/demo/mooring-permit.values.json"));
     ASSERT_TRUE(values);
     ASSERT_TRUE(session.take(*values).empty());
-    for (const auto& bytes : {*docxOf(session, {}), *odtOf(session, {}), *docxOf(session, {.oldFields = true}),
-                              *odtOf(session, {.plainFields = true})}) {
+    for (const auto& bytes : {*docxOf(session, {}), *odtOf(session, {}), *docxOf(session, {.simpleFields = true}),
+                              *odtOf(session, {.simpleFields = true})}) {
         const auto back = replyFromDocument(session.designed(), bytes);
         ASSERT_TRUE(back) << back.error().sentence.text();
         EXPECT_TRUE(back->refused.empty()) << back->refused.front().place << back->refused.front().sentence.text();

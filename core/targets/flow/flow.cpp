@@ -9,7 +9,6 @@
 #include "core/arrangement/arrangement.h"
 #include "core/draw/draw_control.h"
 #include "core/model/style_keys.h"
-#include "core/order/reading.h"
 #include "core/targets/grid.h"
 
 namespace brindel::flow {
@@ -25,7 +24,6 @@ struct Placed {
     double left = 0, high = 0;
     Blocks blocks = {};
     Id boxed = noControl;
-    bool bare = false;  // wording, a picture or a line: nothing is filled in there
 };
 
 /// What is being laid out of one container.
@@ -245,12 +243,11 @@ class Flowing {
         } else {
             for (std::size_t i : b.pieces) {
                 const Piece& p = in.a.pieces[i];
-                Placed label{.left = p.labelBox.left, .bare = true}, field{.left = p.box.left};
+                Placed label{.left = p.labelBox.left}, field{.left = p.box.left};
                 if (p.hasLabel()) put(label, *form_.find(p.label), wideOf(in, p.labelBox), false);
                 const Control& c = *form_.find(p.id);
                 put(field, c, wideOf(in, p.box), false);
                 field.high = heightOf(in, p);
-                field.bare = !isFilled(c);
                 if (isBoxed(c)) field.boxed = c.id;
                 if (!label.blocks.empty()) into.push_back(std::move(label));
                 if (!field.blocks.empty()) into.push_back(std::move(field));
@@ -259,9 +256,9 @@ class Flowing {
     }
     double heightOf(const Within& in, const Piece& p) const {
         const Control& c = *form_.find(p.id);
-        return isFilled(c) && c.is().tall && !c.is().spreads              ? p.box.height * in.unit
-               : c.as<Lines>() == Lines::many && has(c.kind, Prop::lines) ? p.box.height * in.unit
-                                                                          : 0;
+        // What is typed or signed needs the room that it was given; ticks have as much as they are.
+        const bool many = c.is().tall || (has(c.kind, Prop::lines) && c.as<Lines>() == Lines::many);
+        return isBoxed(c) && many && !takesSeveral(c) ? p.box.height * in.unit : 0;
     }
     /// A field with its own edge around it.
     Blocks boxedAlone(const Within& in, const Piece& p) {
@@ -397,8 +394,7 @@ class Flowing {
         }
         if (parts.size() > 1 || parts.front().what == tick) return question(c, parts, wide);
         Paragraph p{.style = string(style::entry), .of = c.id, .runs = parts};
-        if (has(c.kind, Prop::unit) && !c.text(Prop::unit).empty())
-            p.runs.push_back({.text = " " + c.text(Prop::unit)});
+        if (!c.text(Prop::unit).empty()) p.runs.push_back({.text = " " + c.text(Prop::unit)});
         return {std::move(p)};
     }
 
@@ -487,7 +483,6 @@ class Flowing {
         Table table{.what = Table::What::grid, .of = c.id};
         for (std::size_t i = 0; i + 1 < lines.across.size(); ++i)
             table.widths.push_back((lines.across[i + 1] - lines.across[i]) / lines.across.back() * wide);
-        table.leastRows = std::size_t(c.number(Prop::rows));
         table.grows = c.number(Prop::rowsMost) > c.number(Prop::rows);
         if (c.yes(Prop::headRow)) {
             Row row{.head = true};

@@ -10,6 +10,7 @@
 
 #include "core/answers/shown.h"
 #include "core/model/looks.h"
+#include "core/seal/password.h"
 #include "core/session/form_session.h"
 
 namespace brindel::flow {
@@ -75,8 +76,7 @@ struct Table {
     std::vector<double> widths = {};
     std::vector<Row> rows = {};
     double above = 0;
-    std::size_t leastRows = 0;  // of a grid: fillers may add rows from here on
-    bool grows = false;
+    bool grows = false;  // of a grid: fillers may add rows
 };
 
 struct Text {
@@ -88,6 +88,14 @@ struct Text {
     bool pageNumbers = false;
     std::vector<Block> blocks;
     double width() const { return paper.width - left - right; }
+};
+
+/// How a document is written, whatever its format.
+struct TextOptions {
+    const Secret* owner = nullptr;   // opens it for changes; null where anybody may
+    bool blank = false;              // nobody has filled anything in
+    std::string_view formFile = {};  // goes along in it; empty for none
+    bool simpleFields = false;       // such as old and small programs know
 };
 
 /// What a text is made of: a form as it is filled, or as it is handed out.
@@ -119,8 +127,13 @@ struct Holds {
     std::string text, prompt;
 };
 Holds heldIn(const Source& source, const Inline& field);
+/// What a tick stands for in a reply and in the document; of another answer "#other".
+std::string tickValue(const Form& form, const Inline& tick);
 /// True when a tick is on in a source.
 bool isTicked(const Source& source, const Inline& tick);
+
+/// The size of a picture in its control's box, in points, no wider than `most`; nothing when it is none.
+std::optional<Extent> pictureExtent(const Form& form, const Control& c, const std::string& png, double most);
 
 /// How a paragraph looks by its style alone, and with what its control has of its own.
 Look styleLook(const Form& form, const Paragraph& paragraph);

@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 #include <sodium.h>
 
+#include <algorithm>
 #include <cstdlib>
 #include <optional>
 #include <string_view>
@@ -38,33 +39,52 @@ bool isYes(const string& value) {
     return value == "1" || value == "true" || value == "on";
 }
 
-/// True for a text of blanks alone, those that stand where nothing is filled in yet among them.
+/// True for the blanks that are written where nothing is filled in yet, with or without others; blanks that somebody
+/// has typed are an answer.
 bool isBlank(const string& text) {
+    bool ours = false;
     for (std::size_t i = 0; i < text.size(); ++i) {
         if (static_cast<unsigned char>(text[i]) <= ' ') continue;
         if (text.compare(i, 3, "\u2002") != 0) return false;
+        ours = true;
         i += 2;
     }
-    return !text.empty();
+    return ours;
 }
 
-class DocxWalker : public pugi::xml_tree_walker {
+/// What both walks have in common: elements that are passed over with all that is in them.
+class Walker : public pugi::xml_tree_walker {
   public:
     Content content;
 
-    bool for_each(pugi::xml_node& node) override {
+    bool for_each(pugi::xml_node& node) final {
         const int at = depth();
         if (passed_ >= 0 && at > passed_) return true;
         passed_ = -1;
+        come(node, at);
+        return true;
+    }
+
+  protected:
+    virtual void come(pugi::xml_node& node, int at) = 0;
+    void passOver(int at) { passed_ = at; }
+
+  private:
+    int passed_ = -1;
+};
+
+class DocxWalker : public Walker {
+  public:
+    void come(pugi::xml_node& node, int at) override {
         while (!open_.empty() && at <= open_.back().depth) close();
         while (!rows_.empty() && at <= rows_.back().depth) rows_.pop_back();
-        if (node.type() != pugi::node_element) return true;
+        if (node.type() != pugi::node_element) return;
         const string_view name = local(node);
         if (name == "sdt")
             sdt(node, at);
         else if (name == "del" || name == "moveFrom" || name == "Fallback" || name == "sdtPr" || name == "instrText" ||
                  name == "delText")
-            passed_ = at;
+            passOver(at);
         else if (name == "t")
             say(node.text().get());
         else if (name == "fldChar")
@@ -79,7 +99,6 @@ class DocxWalker : public pugi::xml_tree_walker {
             ++rows_.back().count, rows_.back().inner = at;
         else if (name == "blip" && !open_.empty())
             content.parts[open_.back().part].picture = attributeOf(node, "embed");
-        return true;
     }
     bool end(pugi::xml_node&) override {
         while (!open_.empty()) close();
@@ -100,8 +119,7 @@ class DocxWalker : public pugi::xml_tree_walker {
     };
     std::vector<Open> open_;
     std::vector<Rows> rows_;
-    int passed_ = -1;
-    // A legacy form field (17.16.17) goes from one run to another: its part, and whether its result has begun.
+    // A form field (17.16.17) goes from one run to another: its part, and whether its result has begun.
     std::optional<std::size_t> old_;
     bool oldResult_ = false;
     int oldInner_ = 0;  // other fields within it
@@ -150,7 +168,6 @@ class DocxWalker : public pugi::xml_tree_walker {
         const string tag = attributeOf(childOf(as, "tag"), "val");
         if (tag.ends_with("#rows")) {
             rows_.push_back({at, tag.substr(0, tag.size() - 5)});
-            content.tables.push_back(rows_.back().table);
             return;
         }
         if (tag.empty()) return;
@@ -192,14 +209,9 @@ class DocxWalker : public pugi::xml_tree_walker {
     }
 };
 
-class OdtWalker : public pugi::xml_tree_walker {
+class OdtWalker : public Walker {
   public:
-    Content content;
-
-    bool for_each(pugi::xml_node& node) override {
-        const int at = depth();
-        if (passed_ >= 0 && at > passed_) return true;
-        passed_ = -1;
+    void come(pugi::xml_node& node, int at) override {
         if (body_ >= 0 && at <= body_) body_ = -1;
         if (input_ >= 0 && at <= input_) input_ = -1;
         if (node.type() == pugi::node_pcdata) {
@@ -207,28 +219,27 @@ class OdtWalker : public pugi::xml_tree_walker {
                 input().text += node.value();
             else if (body_ >= 0)
                 content.wording += node.value();
-            return true;
+            return;
         }
         const string_view whole = node.name(), name = local(node);
         if (whole == "text:bookmark-start") called_ = attributeOf(node, "name");
         if (whole == "text:text-input" || whole == "text:drop-down") return plain(node, whole, at);
         if (input_ >= 0 && (name == "line-break" || name == "s")) {
             input().text += name == "s" ? ' ' : '\n';
-            return true;
+            return;
         }
         if (whole.starts_with("form:")) {
-            if (control(node, name)) passed_ = at;
-            return true;
+            if (control(node, name)) passOver(at);
+            return;
         }
         if (name == "body") body_ = at;
         if (name == "tracked-changes" || name == "annotation" || whole == "svg:title" || whole == "svg:desc" ||
             whole == "table:title")
-            passed_ = at;
+            passOver(at);
         else if (name == "line-break" || name == "p" || name == "h")
             content.wording += '\n';
         else if (name == "s" || name == "tab")
             content.wording += ' ';
-        return true;
     }
 
     bool end(pugi::xml_node&) override {
@@ -239,18 +250,18 @@ class OdtWalker : public pugi::xml_tree_walker {
     }
 
   private:
-    int passed_ = -1, body_ = -1, input_ = -1;
+    int body_ = -1, input_ = -1;
     string called_;  // the bookmark that was begun last: the name of an input field
     std::vector<std::pair<std::size_t, string>> prompts_;  // of input fields
 
     Part& input() { return content.parts[prompts_.back().first]; }
     /// A text field (7.7): an input field is named by the bookmark around it.
-    bool plain(const pugi::xml_node& node, string_view whole, int at) {
+    void plain(const pugi::xml_node& node, string_view whole, int at) {
         if (whole == "text:text-input") {
             prompts_.emplace_back(content.parts.size(), attributeOf(node, "description"));
             content.parts.push_back({.name = called_});
             input_ = at;
-            return true;
+            return;
         }
         Part part{.name = attributeOf(node, "name")};
         for (const pugi::xml_node& label : node.children())
@@ -263,8 +274,7 @@ class OdtWalker : public pugi::xml_tree_walker {
         }
         if (isBlank(part.text)) part.text.clear();
         content.parts.push_back(std::move(part));
-        passed_ = at;
-        return true;
+        passOver(at);
     }
 
     /// True for a control that is a part of a field; it has no other in it.
@@ -337,6 +347,38 @@ string wordingMark(const string& wording) {
     string mark;
     for (unsigned char c : hash) mark += fmt::format("{:02x}", unsigned(c));
     return mark;
+}
+
+namespace {
+constexpr const char *formProperty = "BrindelForm", *versionProperty = "BrindelVersion",
+                     *wordingProperty = "BrindelWording", *partsProperty = "BrindelFields";
+}
+
+Marks marksOf(const string& form, int version, const Content& content) {
+    Marks marks{form, version, wordingMark(content.wording)};
+    for (const Part& part : content.parts) marks.parts.push_back(part.name);
+    return marks;
+}
+
+std::vector<std::pair<const char*, string>> propertiesOf(const Marks& marks) {
+    // Names have no blanks.
+    string parts;
+    for (const string& part : marks.parts) parts += (parts.empty() ? "" : " ") + part;
+    return {{formProperty, marks.form},
+            {versionProperty, std::to_string(marks.version)},
+            {wordingProperty, marks.wording},
+            {partsProperty, parts}};
+}
+
+void takeProperty(Marks& marks, const string& name, const string& value) {
+    if (name == formProperty) marks.form = value;
+    if (name == versionProperty) marks.version = std::atoi(value.c_str());
+    if (name == wordingProperty) marks.wording = value;
+    for (std::size_t at = 0; name == partsProperty && at < value.size();) {
+        const std::size_t end = std::min(value.find(' ', at), value.size());
+        marks.parts.push_back(value.substr(at, end - at));
+        at = end + 1;
+    }
 }
 
 }  // namespace brindel::flow

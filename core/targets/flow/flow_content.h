@@ -19,9 +19,8 @@ struct Part {
     std::size_t row = 0;       // of that table, from 1
 };
 struct Content {
-    std::vector<Part> parts;          // as they are read
-    std::string wording;              // of everything else, a line a paragraph
-    std::vector<std::string> tables;  // that have rows which fillers repeat
+    std::vector<Part> parts;  // as they are read
+    std::string wording;      // of everything else, a line a paragraph
 };
 
 /// Of a DOCX its main part; of an ODT its content. Runs that editors have split are one, what is deleted with changes
@@ -31,5 +30,18 @@ Content odtContent(const pugi::xml_document& document);
 
 /// A short mark of a wording, whatever blanks and breaks are in it.
 std::string wordingMark(const std::string& wording);
+
+/// What Brindel says of a document in its properties: which form it is, and what it held when it was written.
+struct Marks {
+    std::string form = {};
+    int version = 0;
+    std::string wording = {};             // its mark
+    std::vector<std::string> parts = {};  // the names of all parts of fields
+};
+/// The marks of a form's document that holds this.
+Marks marksOf(const std::string& form, int version, const Content& content);
+/// The properties by their names; those of a document read back are taken one by one, and others are passed over.
+std::vector<std::pair<const char*, std::string>> propertiesOf(const Marks& marks);
+void takeProperty(Marks& marks, const std::string& name, const std::string& value);
 
 }  // namespace brindel::flow

@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "core/answers/answering.h"
+#include "core/answers/picture_data.h"
 #include "core/answers/strokes.h"
 #include "core/draw/draw_control.h"
 #include "core/model/style_keys.h"
@@ -51,7 +52,7 @@ std::vector<Inline> partsOf(const Form& form, const Control& c) {
     if (c.is().answer().shared) {
         for (Id id : radioGroupOf(form, c)) parts.push_back({tick, {}, id});
     } else if (c.is().spreads || (c.is().answers == AnswerType::picks && takesSeveral(c))) {
-        const bool others = has(c.kind, Prop::otherAnswers) && c.yes(Prop::otherAnswers);
+        const bool others = c.yes(Prop::otherAnswers);
         for (std::size_t i = 0; i < c.choices().size() + (others ? 1 : 0); ++i) parts.push_back({tick, {}, c.id, i});
         if (others) parts.push_back({field, {}, c.id, c.choices().size()});
     } else if (c.is().answer().toggled) {
@@ -65,6 +66,12 @@ std::vector<Inline> partsOf(const Form& form, const Control& c) {
 string tickWording(const Form& form, const Inline& tick) {
     const Control& c = *form.find(tick.id);
     return tick.choice == noChoice ? markedWording(form, c) : choiceWording(c, tick.choice);
+}
+
+string tickValue(const Form& form, const Inline& tick) {
+    const Control& c = *form.find(tick.id);
+    if (tick.choice == noChoice) return valueWhenOn(c);
+    return tick.choice < c.choices().size() ? c.choices()[tick.choice].value : "#other";
 }
 
 Holds heldIn(const Source& source, const Inline& run) {
@@ -87,10 +94,7 @@ Holds heldIn(const Source& source, const Inline& run) {
     if (run.choice == noChoice)
         holds.prompt = has(c.kind, Prop::prompt) ? c.text(Prop::prompt) : shownWhenEmpty({source.form, c});
     constexpr int blanks = 10;
-    for (int i = 0; holds.prompt.size() < 3 * blanks && i < blanks &&
-                    holds.prompt.find_first_not_of("\xE2\x80\x82") == string::npos;
-         ++i)
-        holds.prompt += "\u2002";
+    for (int i = 0; holds.prompt.empty() || (i > 0 && i < blanks); ++i) holds.prompt += "\u2002";
     return holds;
 }
 
@@ -98,6 +102,16 @@ bool isTicked(const Source& source, const Inline& tick) {
     const Shown shown = source.shown(tick.id);
     if (tick.choice == noChoice) return shown.on;
     return std::ranges::find(shown.picked, tick.choice) != shown.picked.end();
+}
+
+std::optional<Extent> pictureExtent(const Form& form, const Control& c, const string& png, double most) {
+    const auto size = pictureSize(png);
+    if (!size) return std::nullopt;
+    const double points = 1 / unitsPerPoint(form);
+    const Box box = pictureBox({0, 0, c.box.width, c.box.height}, *size, c.as<Fits>());
+    Extent shown{std::min(box.width, c.box.width) * points, std::min(box.height, c.box.height) * points};
+    if (shown.width > most) shown = {most, shown.height * most / shown.width};
+    return shown;
 }
 
 namespace {

@@ -183,8 +183,7 @@ string howToFillText(const Form& form, const std::vector<const KitFile*>& texts,
     const string to = markupText(options.sendTo.starts_with("mailto:") ? options.sendTo.substr(7) : options.sendTo);
     string all = others ? "<h2>How to fill it in as a text document</h2>\n<ol>\n"
                         : "<h2>How to fill it in and send it back</h2>\n<ol>\n";
-    all += item("Open " + names + " in the program in which you write letters. Only the fields can be changed." +
-                markedAs(form));
+    all += item("Open " + names + " in a word processor. Only the fields can be changed." + markedAs(form));
     all +=
         item("Press Tab or click to get to the next field. Where something can be chosen, a list or a calendar opens.");
     all += item("Save it under a new name, and send it " + (to.empty() || to.starts_with("http")
@@ -242,7 +241,7 @@ string howTextIsProtected(const KitOptions& options) {
     return string("<p>In the text document only the fields can be changed. ") +
            (options.owner ? "Its protection ends with the password; "
                           : "Anyone can end this protection in their program; ") +
-           "it keeps honest people honest, and no more: who wants to can change the file. Brindel reports changed "
+           "it stops accidents, not attackers. Brindel reports changed "
            "wording when the document comes back.</p>\n";
 }
 
@@ -301,7 +300,7 @@ string coveringPage(const Form& form, const std::vector<KitFile>& files, const K
         // The first of several languages is spoken of.
         if (file.target && file.target->key == "pdf" && !pdf) pdf = &file;
         if (file.target && file.target->key == "html" && !web) web = &file;
-        const bool text = file.target && (file.target->key == "docx" || file.target->key == "odt");
+        const bool text = file.target && file.target->flows;
         if (text && std::ranges::find(texts, file.target, &KitFile::target) == texts.end()) texts.push_back(&file);
     }
     page += "</tbody>\n</table>\n";

@@ -95,7 +95,6 @@ void Writer::words(Node to, const string& text) {
 void Writer::paragraph(Node to, const flow::Paragraph& p) {
     const Look own = flow::ownLook(form_, p), by = flow::styleLook(form_, p);
     const Control* of = form_.find(p.of);
-    const bool rightToLeft = text_.rightToLeft;
     const string name = styled("paragraph", styleName(form_, p), [&](Node style) {
         Node as = add(style, "style:paragraph-properties");
         auto set = [&](const char* key, const string& value) { xml::set(as, key, value); };
@@ -119,7 +118,6 @@ void Writer::paragraph(Node to, const flow::Paragraph& p) {
         letters(letter, own, &by);
         if (!letter.first_attribute()) style.remove_child(letter);
     });
-    (void)rightToLeft;
     Node node = p.heading > 0
                     ? add(to, "text:h", {{"text:style-name", name}, {"text:outline-level", std::to_string(p.heading)}})
                     : add(to, "text:p", {{"text:style-name", name}});
@@ -225,7 +223,7 @@ void Writer::blocks(Node to, const std::vector<flow::Block>& all) {
 }
 
 void Writer::picture(Node to, const Control& c, const string& png) {
-    const auto size = pictureSize(png);
+    const auto size = flow::pictureExtent(form_, c, png, wide_ > 0 ? wide_ : text_.width());
     if (!size) return;
     string bytes = fromBase64(png);
     auto known = std::ranges::find(pictures_, bytes, &std::pair<string, string>::second);
@@ -233,14 +231,9 @@ void Writer::picture(Node to, const Control& c, const string& png) {
         pictures_.emplace_back(fmt::format("Pictures/picture{}.png", pictures_.size() + 1), std::move(bytes));
         known = pictures_.end() - 1;
     }
-    const double unit = 1 / unitsPerPoint(form_);
-    Box frame = c.box;
-    frame.left = frame.top = 0;
-    const Box box = pictureBox(frame, *size, c.as<Fits>());
-    double wide = std::min(box.width, c.box.width) * unit, high = std::min(box.height, c.box.height) * unit;
-    if (const double most = wide_ > 0 ? wide_ : text_.width(); wide > most) high *= most / wide, wide = most;
-    Node framed = add(to, "draw:frame",
-                      {{"text:anchor-type", "as-char"}, {"svg:width", points(wide)}, {"svg:height", points(high)}});
+    Node framed = add(
+        to, "draw:frame",
+        {{"text:anchor-type", "as-char"}, {"svg:width", points(size->width)}, {"svg:height", points(size->height)}});
     add(framed, "draw:image",
         {{"xlink:href", known->first}, {"xlink:type", "simple"}, {"xlink:show", "embed"}, {"xlink:actuate", "onLoad"}});
     if (!c.text(Prop::hint).empty()) add(framed, "svg:title", c.text(Prop::hint));

@@ -4,7 +4,6 @@
 #include <algorithm>
 
 #include "core/answers/answering.h"
-#include "core/answers/strokes.h"
 #include "core/session/limits.h"
 #include "core/targets/odf/odt_writer.h"
 
@@ -59,16 +58,12 @@ Typing typingOf(const Control& c, bool other) {
             break;
         default:
             if (has(c.kind, Prop::lines) && c.as<Lines>() == Lines::many) type.element = "form:textarea";
-            if (has(c.kind, Prop::secret) && c.yes(Prop::secret)) type = {"form:password", {{"form:echo-char", "*"}}};
+            if (c.yes(Prop::secret)) type = {"form:password", {{"form:echo-char", "*"}}};
             if (has(c.kind, Prop::maxLength) && c.number(Prop::maxLength) > 0)
                 limit("form:max-length", std::to_string(int(c.number(Prop::maxLength))));
     }
     return type;
 }
-
-}  // namespace
-
-namespace {
 
 void values(Node node, const string& value) {
     if (value.empty()) return;
@@ -127,7 +122,7 @@ void Writer::plainField(Node to, const Inline& run) {
     const bool other = run.choice != flow::noChoice;
     if (run.what == Inline::What::tick)
         labels = {"\u2610", "\u2612"};
-    else if (!other && c.is().answer().listed && !(has(c.kind, Prop::otherAnswers) && c.yes(Prop::otherAnswers))) {
+    else if (!other && c.is().answer().listed && !c.yes(Prop::otherAnswers)) {
         labels.push_back(holds.prompt);
         for (const Choice& choice : c.choices()) labels.push_back(choice.text);
     }
@@ -146,8 +141,7 @@ void Writer::plainField(Node to, const Inline& run) {
         return;
     }
     add(to, "text:bookmark-start", {{"text:name", name}});
-    Node input = add(to, "text:text-input", {{"text:description", holds.prompt}});
-    words(input, said);
+    add(to, "text:text-input", said, {{"text:description", holds.prompt}});
     add(to, "text:bookmark-end", {{"text:name", name}});
 }
 
@@ -157,10 +151,7 @@ void Writer::tickField(Node to, const Inline& run) {
     const bool on = flow::isTicked(source_, run);
     const bool one = c.is().answer().shared || (run.choice != flow::noChoice && !takesSeveral(c));
     Node node = control(one ? "form:radio" : "form:checkbox", run);
-    xml::set(node, "form:value",
-             run.choice == flow::noChoice      ? valueWhenOn(c)
-             : run.choice < c.choices().size() ? c.choices()[run.choice].value
-                                               : "#other");
+    xml::set(node, "form:value", flow::tickValue(form_, run));
     const string state = one ? (on ? "true" : "false") : on ? "checked" : "unchecked";
     xml::set(node, one ? "form:selected" : "form:state", state);
     xml::set(node, one ? "form:current-selected" : "form:current-state", state);
@@ -172,7 +163,7 @@ void Writer::tickField(Node to, const Inline& run) {
 void Writer::listField(Node to, const Inline& run, double wide, double high) {
     const Control& c = *form_.find(run.id);
     const string text = flow::heldIn(source_, run).text;
-    const bool free = has(c.kind, Prop::otherAnswers) && c.yes(Prop::otherAnswers);
+    const bool free = c.yes(Prop::otherAnswers);
     Node node = control(free ? "form:combobox" : "form:listbox", run);
     const bool drops = c.kind == Kind::comboBox;
     if (drops) xml::set(node, "form:dropdown", "true");
@@ -200,7 +191,7 @@ void Writer::listField(Node to, const Inline& run, double wide, double high) {
 }
 
 void Writer::field(Node to, const Inline& run) {
-    if (options_.plainFields && run.what != Inline::What::picture) return plainField(to, run);
+    if (options_.simpleFields && run.what != Inline::What::picture) return plainField(to, run);
     const Control& c = *form_.find(run.id);
     const Look entry = entryLookOf(form_, c);
     const double line = entry.size * 1.6 + 3;
@@ -209,18 +200,12 @@ void Writer::field(Node to, const Inline& run) {
     const bool other = run.choice != flow::noChoice;
     // No form control takes a filler's picture along.
     if (run.what == Inline::What::picture) return;
-    const Held held = source_.entry(c.id).held;
-    const string text = flow::heldIn(source_, run).text;
     const double wide =
-        other ? std::min(120.0, room / 2)
-              : std::max(24.0, room - (has(c.kind, Prop::unit) && !c.text(Prop::unit).empty() ? entry.size * 2.5 : 0));
+        other ? std::min(120.0, room / 2) : std::max(24.0, room - (!c.text(Prop::unit).empty() ? entry.size * 2.5 : 0));
     if (!other && c.is().answer().listed) return listField(to, run, wide, std::max(line, high_));
     const Typing type = typingOf(c, other);
     Node node = control(type.element, run);
-    if (type.element == string("form:text") || type.element == string("form:textarea"))
-        values(node, text);
-    else if (const string exact = type.exact(held); !exact.empty())
-        values(node, exact);
+    values(node, type.exact ? type.exact(source_.entry(c.id).held) : flow::heldIn(source_, run).text);
     for (const auto& [name, value] : type.limits) xml::set(node, name, value);
     shown(to, node.attribute("form:id").value(), c, wide, std::max(line, high_ > 0 ? high_ - 4 : 0));
 }

@@ -41,7 +41,7 @@ Node rootOf(pugi::xml_document& document, const char* name) {
 
 }  // namespace
 
-Writer::Writer(const FormSession& session, const OdtOptions& options)
+Writer::Writer(const FormSession& session, const flow::TextOptions& options)
     : options_(options), source_(session, options.blank), form_(source_.form), text_(flow::textOf(source_)) {}
 
 string Writer::content() {
@@ -50,7 +50,7 @@ string Writer::content() {
     Node section = add(automatic_, "style:style", {{"style:name", "Kept"}, {"style:family", "section"}});
     add(section, "style:section-properties", {{"style:editable", "false"}});
     Node text = add(add(root, "office:body"), "office:text");
-    if (!options_.plainFields) {
+    if (!options_.simpleFields) {
         Node forms =
             add(text, "office:forms", {{"form:automatic-focus", "false"}, {"form:apply-design-mode", "false"}});
         form_controls_ =
@@ -58,11 +58,11 @@ string Writer::content() {
     }
     // What is not a field is kept from changes; with the password it can be opened (19.850).
     // Text fields are part of the text, and would be kept with it.
-    Node kept = options_.plainFields
+    Node kept = options_.simpleFields
                     ? text
                     : add(text, "text:section",
                           {{"text:name", "Form"}, {"text:style-name", "Kept"}, {"text:protected", "true"}});
-    if (options_.owner && !options_.plainFields) {
+    if (options_.owner && !options_.simpleFields) {
         const string& word = options_.owner->text();
         unsigned char hash[crypto_hash_sha256_BYTES];
         crypto_hash_sha256(hash, reinterpret_cast<const unsigned char*>(word.data()), word.size());
@@ -178,11 +178,9 @@ string Writer::meta() {
     add(all, "meta:generator", string("Brindel"));
     add(all, "dc:title", text_.title);
     add(all, "dc:language", text_.language);
-    add(all, "meta:user-defined", form_.root().name, {{"meta:name", "BrindelForm"}, {"meta:value-type", "string"}});
-    add(all, "meta:user-defined", std::to_string(form_.revision),
-        {{"meta:name", "BrindelVersion"}, {"meta:value-type", "float"}});
-    add(all, "meta:user-defined", flow::wordingMark(flow::odtContent(content_).wording),
-        {{"meta:name", "BrindelWording"}, {"meta:value-type", "string"}});
+    const flow::Marks marks = flow::marksOf(form_.root().name, form_.revision, flow::odtContent(content_));
+    for (const auto& [name, value] : flow::propertiesOf(marks))
+        add(all, "meta:user-defined", value, {{"meta:name", name}, {"meta:value-type", "string"}});
     return xml::fileOf(document);
 }
 
@@ -221,7 +219,7 @@ Result<string> Writer::written() {
 
 namespace brindel {
 
-Result<std::string> odtOf(const FormSession& session, const OdtOptions& options) {
+Result<std::string> odtOf(const FormSession& session, const flow::TextOptions& options) {
     odf::Writer writer(session, options);
     if (auto pictures = picturesInOrder(session.form(), &session.filling()); !pictures)
         return tl::unexpected(pictures.error());

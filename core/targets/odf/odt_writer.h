@@ -18,7 +18,7 @@ std::string points(double length);
 
 class Writer {
   public:
-    Writer(const FormSession& session, const OdtOptions& options);
+    Writer(const FormSession& session, const flow::TextOptions& options);
     Result<std::string> written();
 
   private:
@@ -47,7 +47,7 @@ class Writer {
     std::string meta();
     std::string manifest(const std::vector<std::pair<std::string, std::string>>& parts);
 
-    const OdtOptions& options_;
+    const flow::TextOptions& options_;
     flow::Source source_;
     const Form& form_;
     flow::Text text_;

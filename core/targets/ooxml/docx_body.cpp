@@ -191,7 +191,7 @@ void Writer::table(Node to, const flow::Table& t) {
         add(properties, "w:tblCaption", {{"w:val", calledBy(form_, *c)}});
     Node grid = add(node, "w:tblGrid");
     for (double one : t.widths) add(grid, "w:gridCol", {{"w:w", twips(one)}});
-    if (t.what != flow::Table::What::grid || !t.grows || options_.oldFields) {
+    if (t.what != flow::Table::What::grid || !t.grows || options_.simpleFields) {
         for (const flow::Row& one : t.rows) row(node, t, one);
         return;
     }
@@ -199,7 +199,7 @@ void Writer::table(Node to, const flow::Table& t) {
     for (const flow::Row& one : t.rows)
         if (one.head) row(node, t, one);
     const Control& c = *form_.find(t.of);
-    opened(node, "rows of " + idText(c.id), true, [&] {
+    opened(node, true, [&] {
         Node sdt = add(node, "w:sdt");
         Node as = add(sdt, "w:sdtPr");
         add(as, "w:alias", {{"w:val", calledBy(form_, c).substr(0, 64)}});
@@ -247,15 +247,9 @@ void Writer::blocks(Node to, const std::vector<flow::Block>& all, bool inCell) {
 }
 
 void Writer::picture(Node to, const Control& c, const string& png) {
-    const auto size = pictureSize(png);
+    const auto size = flow::pictureExtent(form_, c, png, text_.width());
     if (!size) return;
-    const double points = 1 / unitsPerPoint(form_);
-    Box frame = c.box;
-    frame.left = frame.top = 0;
-    Box box = pictureBox(frame, *size, c.as<Fits>());
-    const double most = text_.width();
-    double wide = std::min(box.width, c.box.width) * points, high = std::min(box.height, c.box.height) * points;
-    if (wide > most) high *= most / wide, wide = most;
+    const auto [wide, high] = *size;
     string bytes = fromBase64(png);
     auto known = std::ranges::find(pictures_, bytes, &Picture::bytes);
     if (known == pictures_.end()) {

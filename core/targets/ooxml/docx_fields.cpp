@@ -1,4 +1,4 @@
-// Fields as content controls (17.5.2), with the ranges in which anybody may type (17.13.7).
+// Fields as structured document tags (17.5.2), with the ranges in which anybody may type (17.13.7).
 #include <fmt/format.h>
 #include <unicode/locid.h>
 
@@ -69,7 +69,7 @@ int Writer::idOf(const string& part) {
 }
 
 /// Writes what anybody may change, though the document is kept from changes.
-void Writer::opened(Node to, const string&, bool open, const std::function<void()>& write) {
+void Writer::opened(Node to, bool open, const std::function<void()>& write) {
     const string id = std::to_string(++ranges_);
     if (open) add(to, "w:permStart", {{"w:id", id}, {"w:edGrp", "everyone"}});
     write();
@@ -119,7 +119,7 @@ Node Writer::control(Node to, const Inline& run, const string& lock) {
 
 namespace {
 
-/// What a legacy field does to letters that are typed (17.16.17).
+/// What a form field does to letters that are typed (17.16.17).
 const char* lettersDone(const Control& c) {
     if (!has(c.kind, Prop::letters)) return "";
     switch (c.as<LetterCase>()) {
@@ -138,7 +138,7 @@ const char* lettersDone(const Control& c) {
 
 }  // namespace
 
-/// A legacy form field: it knows of most letters and of letter case, and programs of all ages know it.
+/// A form field (17.16.17): it limits characters and changes their case, and programs of all ages have it.
 void Writer::oldField(Node to, const Inline& run) {
     const Control& c = *form_.find(run.id);
     const auto [text, prompt] = flow::heldIn(source_, run);
@@ -155,8 +155,7 @@ void Writer::oldField(Node to, const Inline& run) {
         add(data, "w:statusText", {{"w:type", "text"}, {"w:val", firstCharacters(hint, 138)}});
     }
     const bool other = run.choice != flow::noChoice, tick = run.what == Inline::What::tick;
-    const bool listed =
-        !tick && !other && c.is().answer().listed && !(has(c.kind, Prop::otherAnswers) && c.yes(Prop::otherAnswers));
+    const bool listed = !tick && !other && c.is().answer().listed && !c.yes(Prop::otherAnswers);
     // A list of the old kind has no more entries than 25.
     constexpr std::size_t mostEntries = 25;
     const char* kind = " FORMTEXT ";
@@ -207,12 +206,12 @@ void tick(Node as, Node content, bool on) {
 
 }  // namespace
 
-/// What kind of content control a field of letters is.
+/// What kind of tag a field of letters is.
 void Writer::kindOf(Node as, const Inline& run) {
     const Control& c = *form_.find(run.id);
     const bool other = run.choice != flow::noChoice;
     if (!other && c.is().answer().listed) {
-        const bool free = has(c.kind, Prop::otherAnswers) && c.yes(Prop::otherAnswers);
+        const bool free = c.yes(Prop::otherAnswers);
         Node list = add(as, free ? "w:comboBox" : "w:dropDownList");
         std::set<string> values;
         for (const Choice& choice : c.choices()) {
@@ -228,7 +227,7 @@ void Writer::kindOf(Node as, const Inline& run) {
         add(date, "w:lid", {{"w:val", languageTag(text_.language)}});
         add(date, "w:storeMappedDataAs", {{"w:val", "date"}});
         add(date, "w:calendar", {{"w:val", "gregorian"}});
-    } else if (!other && has(c.kind, Prop::rich) && c.yes(Prop::rich)) {
+    } else if (!other && c.yes(Prop::rich)) {
         add(as, "w:richText");
     } else {
         Node kind = add(as, "w:text");
@@ -237,15 +236,15 @@ void Writer::kindOf(Node as, const Inline& run) {
 }
 
 void Writer::field(Node to, const Inline& run) {
-    if (options_.oldFields && run.what != Inline::What::picture) return oldField(to, run);
+    if (options_.simpleFields && run.what != Inline::What::picture) return oldField(to, run);
     const Control& c = *form_.find(run.id);
     const bool open = source_.open(c);
     const Look entry = entryLookOf(form_, c);
-    opened(to, flow::partName(form_, run), open, [&] {
+    opened(to, open, [&] {
         Node sdt = control(to, run, open ? "sdtLocked" : "sdtContentLocked");
-        Node as = sdt.child("w:sdtPr"), content = sdt.child("w:sdtContent");
+        Node as = sdt.child("w:sdtPr"), inside = sdt.child("w:sdtContent");
         if (run.what == Inline::What::tick) {
-            tick(as, content, flow::isTicked(source_, run));
+            tick(as, inside, flow::isTicked(source_, run));
             return;
         }
         if (run.what == Inline::What::picture) {
@@ -253,7 +252,7 @@ void Writer::field(Node to, const Inline& run) {
             const auto* own = std::get_if<OwnPicture>(&held.held);
             if (!own) add(as, "w:showingPlcHdr");
             add(as, "w:picture");
-            picture(content, c, own ? own->png : emptyPicture);
+            picture(inside, c, own ? own->png : emptyPicture);
             return;
         }
         const auto [text, empty] = flow::heldIn(source_, run);
@@ -269,7 +268,7 @@ void Writer::field(Node to, const Inline& run) {
         if (const auto colour = entry.text; open && colour && entry.textRole.empty())
             add(as, "w15:color", {{"w:val", hex(*colour)}});
         kindOf(as, run);
-        plain(content, showing ? (open ? empty : string(" ")) : text, showing && open);
+        plain(inside, showing ? (open ? empty : string(" ")) : text, showing && open);
     });
 }
 

@@ -69,7 +69,7 @@ string guidOf(const string& name) {
 
 }  // namespace
 
-Writer::Writer(const FormSession& session, const DocxOptions& options)
+Writer::Writer(const FormSession& session, const flow::TextOptions& options)
     : options_(options), source_(session, options.blank), form_(source_.form), text_(flow::textOf(source_)) {}
 
 /// What all letters and paragraphs begin with.
@@ -152,10 +152,9 @@ string Writer::styles() {
 string Writer::settings() {
     pugi::xml_document document;
     Node root = add(document, "w:settings", {{"xmlns:w", mainSpace}});
-    // Legacy fields are what `forms` speaks of. Else nothing but the ranges that anybody may change: `forms` speaks of
-    // form fields alone (17.18.17), and content controls are none.
+    // `forms` is about form fields alone (17.18.17); else all is read-only but the ranges that anybody may change.
     Node kept = add(root, "w:documentProtection",
-                    {{"w:edit", options_.oldFields ? "forms" : "readOnly"}, {"w:enforcement", "1"}});
+                    {{"w:edit", options_.simpleFields ? "forms" : "readOnly"}, {"w:enforcement", "1"}});
     if (options_.owner) {
         // The salt is made of the document: the same form and password make the same file.
         const string& word = options_.owner->text();
@@ -226,11 +225,10 @@ string Writer::ownProperties() {
             {{"fmtid", "{D5CDD505-2E9C-101B-9397-08002B2CF9AE}"}, {"pid", std::to_string(++number)}, {"name", name}});
         add(node, type, value);
     };
-    property(docxFormProperty, "vt:lpwstr", form_.root().name);
-    property(docxVersionProperty, "vt:i4", std::to_string(form_.revision));
     pugi::xml_document body;
     body.load_string(made_.c_str(), pugi::parse_default | pugi::parse_ws_pcdata);
-    property(docxWordingProperty, "vt:lpwstr", flow::wordingMark(flow::docxContent(body).wording));
+    const flow::Marks marks = flow::marksOf(form_.root().name, form_.revision, flow::docxContent(body));
+    for (const auto& [name, value] : flow::propertiesOf(marks)) property(name, "vt:lpwstr", value);
     return xml::fileOf(document);
 }
 
@@ -294,7 +292,7 @@ Result<string> Writer::written() {
 
 namespace brindel {
 
-Result<std::string> docxOf(const FormSession& session, const DocxOptions& options) {
+Result<std::string> docxOf(const FormSession& session, const flow::TextOptions& options) {
     ooxml::Writer writer(session, options);
     if (auto pictures = picturesInOrder(session.form(), &session.filling()); !pictures)
         return tl::unexpected(pictures.error());

@@ -25,7 +25,7 @@ struct Picture {
 
 class Writer {
   public:
-    Writer(const FormSession& session, const DocxOptions& options);
+    Writer(const FormSession& session, const flow::TextOptions& options);
     Result<std::string> written();
 
   private:
@@ -46,7 +46,7 @@ class Writer {
     void oldField(Node to, const Inline& run);
     void kindOf(Node as, const Inline& run);
     Node control(Node to, const Inline& run, const std::string& lock);
-    void opened(Node to, const std::string& part, bool open, const std::function<void()>& write);
+    void opened(Node to, bool open, const std::function<void()>& write);
     void plain(Node content, const std::string& text, bool placeholder);
     int idOf(const std::string& part);
 
@@ -61,7 +61,7 @@ class Writer {
 
     bool rightToLeft() const { return text_.rightToLeft; }
 
-    const DocxOptions& options_;
+    const flow::TextOptions& options_;
     flow::Source source_;
     const Form& form_;
     flow::Text text_;
