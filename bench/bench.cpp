@@ -18,6 +18,8 @@
 #include "core/layout/guides.h"
 #include "core/order/access_keys.h"
 #include "core/session/form_session.h"
+#include "core/targets/odf/odt.h"
+#include "core/targets/ooxml/docx.h"
 #include "core/targets/pdf/pdf.h"
 
 using namespace brindel;
@@ -66,6 +68,19 @@ void pdfOfMany(benchmark::State& state) {
         benchmark::DoNotOptimize(pdfOf(form, fonts(), nullptr, {.owner = state.range(1) ? &owner : nullptr}));
 }
 BENCHMARK(pdfOfMany)->Args({500, 0})->Args({500, 1})->Args({1000, 0})->Args({2000, 0})->Unit(benchmark::kMillisecond);
+
+/// A text document, DOCX or ODT, of so many fields.
+void documentOfMany(benchmark::State& state) {
+    const FormSession session(formOf(int(state.range(0))), todayHere());
+    for (auto _ : state)
+        benchmark::DoNotOptimize(state.range(1) ? odtOf(session, {.blank = true}) : docxOf(session, {.blank = true}));
+}
+BENCHMARK(documentOfMany)
+    ->Args({500, 0})
+    ->Args({500, 1})
+    ->Args({1000, 0})
+    ->Args({2000, 0})
+    ->Unit(benchmark::kMillisecond);
 
 void standingsOf2000Names(benchmark::State& state) {
     const Form form = labelledFormOf(1000);
