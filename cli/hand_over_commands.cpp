@@ -106,15 +106,15 @@ Command addExport(CLI::App& app) {
                         "A file whose first line is the password that a PDF or a text document is sealed with");
     command
         ->add_option("--fields", given->fields,
-                     "Fields of a text document: controls; old (DOCX) or plain (ODT) ones for programs that know none")
+                     "Fields of a text document: controls, or old (DOCX) and plain (ODT) ones for programs without")
         ->check(CLI::IsMember({"controls", "old", "plain"}))
         ->capture_default_str();
     command->add_option("--send-to", given->sendTo, "Where the PDF's button sends the answers: https://… or mailto:…")
         ->check(addressMisfit);
     command->add_flag(
         "--archive", given->archive,
-        "An archive PDF (PDF/A-3): nothing runs in it, and the form's file is attached; in a text document "
-        "it goes along");
+        "An archive PDF (PDF/A-3): nothing runs in it, and the form's file is attached; a text document contains it "
+        "as well");
     command->add_option("--namespace", given->names.nameSpace, "Of the C++ class: wharf, or wharf::forms");
     command->add_option("--class", given->names.className, "The name of the C++ class")->default_str("the form's");
     command
