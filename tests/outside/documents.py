@@ -31,10 +31,15 @@ def hostile(path):
     for control in walk(form):
         for key in ("text", "title", "hint", "placeholder", "prompt"):
             if key in control:
-                control[key] = next(words).replace("x" * 100000, "x" * 20000)
+                control[key] = next(words)
         for at, choice in enumerate(control.get("choices", [])):
             control["choices"][at] = {"value": f"v{at}", "text": next(words)[:200] + str(at)}
     json.dump(form, open(path, "w", encoding="utf-8"))
+    # Half a letter is refused where the file is read, so that no document can have it.
+    torn = path + ".torn"
+    open(torn, "w", encoding="utf-8").write(json.dumps(form).replace("--", "\\ud800", 1))
+    ended = brindel("export", torn, "--to", "docx", "-o", path + ".docx")
+    expect(ended.returncode and ended.stderr and not os.path.exists(path + ".docx"), f"half a letter: {ended.stderr[:200]}")
 
 
 def jotted(folder):
