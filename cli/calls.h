@@ -26,8 +26,10 @@ struct Command {
 };
 /// new, show, name, order, check; the pages of checks and formulas, and the schema.
 std::vector<Command> designCommands(CLI::App& app);
-/// export, kit, texts, compare, intake.
+/// export, kit, texts, compare.
 std::vector<Command> handOverCommands(CLI::App& app);
+/// intake.
+std::vector<Command> intakeCommands(CLI::App& app);
 /// fill, worth.
 std::vector<Command> fillCommands(CLI::App& app);
 /// gather.

@@ -5,7 +5,6 @@
 #include "cli/calls.h"
 #include "core/compare/compare.h"
 #include "core/compare/kit_form.h"
-#include "core/intake/reply_file.h"
 #include "core/targets/kit/kit.h"
 #include "core/targets/qt/qt_class.h"
 #include "core/text/clock.h"
@@ -304,36 +303,10 @@ Command addCompare(CLI::App& app) {
             }};
 }
 
-Command addIntake(CLI::App& app) {
-    struct Given {
-        string source;
-        string out;
-        PasswordFile password;
-    };
-    auto given = std::make_shared<Given>();
-    CLI::App* command =
-        app.add_subcommand("intake", "Extracts the form from a PDF for archives or a text document that contains it");
-    command->add_option("FILE", given->source, "The PDF or text document, or - for standard input")->required();
-    command->add_option("-o,--out", given->out, "The form file")->required();
-    takesPassword(command, given->password);
-    return {command, [given](const FontBook&) -> int {
-                auto bytes = bytesOf(given->source);
-                if (!bytes) return problem(given->source, bytes.error(), noFile);
-                auto text = formFileFrom(*bytes);
-                if (!text) return problem(given->source, text.error(), notInOrder);
-                if (const auto form = readForm(*text); !form)
-                    return problem(given->source,
-                                   {form.error().place,
-                                    said("The form in the file cannot be read: {}", form.error().sentence.text())},
-                                   notInOrder);
-                return putFormText(*text, given->out, given->password, {given->source});
-            }};
-}
-
 }  // namespace
 
 std::vector<Command> handOverCommands(CLI::App& app) {
-    return {addExport(app), addKit(app), addTexts(app), addCompare(app), addIntake(app)};
+    return {addExport(app), addKit(app), addTexts(app), addCompare(app)};
 }
 
 }  // namespace brindel::calls

@@ -24,7 +24,7 @@ int main(int argc, char** argv) {
     app.require_subcommand(1);
     app.set_version_flag("--version", "Brindel 0.1.0");
     std::vector<Command> commands;
-    for (auto family : {designCommands, handOverCommands, fillCommands, replyCommands})
+    for (auto family : {designCommands, handOverCommands, intakeCommands, fillCommands, replyCommands})
         for (Command& one : family(app)) commands.push_back(std::move(one));
     try {
         app.parse(argc, argv);

@@ -79,6 +79,11 @@ Result<string> textFromBytes(const string& bytes) {
     return text;
 }
 
+string textFromWestern(const string& bytes) {
+    // Each byte means something there; what it leaves open means nothing anywhere.
+    return converted(bytes, "windows-1252").value_or("");
+}
+
 std::string hexText(const std::string& bytes) {
     std::string hex;
     for (const char byte : bytes) hex += fmt::format("{:02x}", static_cast<unsigned char>(byte));

@@ -12,6 +12,10 @@ namespace brindel {
 /// are a problem, with the line as place.
 Result<std::string> textFromBytes(const std::string& bytes);
 
+/// The text that bytes are in the encoding of Western Europe's programs of former days, windows-1252: for sources whose
+/// reader is shown what was read. Empty where bytes have no meaning there.
+std::string textFromWestern(const std::string& bytes);
+
 /// Bytes in hexadecimal digits, two small ones each.
 std::string hexText(const std::string& bytes);
 

@@ -1,0 +1,991 @@
+// A form written as text, by hand or out of a printed page: blanks to write on, squares to tick, questions with their
+// answers. Lines are cut into words, blanks and ticks; what they are to each other is read from how they lie.
+#include "core/intake/text_source.h"
+
+#include <algorithm>
+#include <array>
+
+#include "core/intake/form_words.h"
+#include "core/intake/jotted_field.h"
+#include "core/text/fonts.h"
+#include "core/text/words.h"
+
+namespace brindel::intake {
+namespace {
+
+using std::string;
+using Letters = std::u32string_view;
+
+constexpr std::size_t mostLines = 20'000, longestLine = 10'000, mostFields = 2'000;
+
+struct Token {
+    enum class What : std::uint8_t { words, blank, tick } what = What::words;
+    string text = {};  // of words
+    int column = 0, width = 0;
+    bool round = false;    // of a tick: one of several holds
+    int boxes = 0;         // of a blank: a box a letter
+    string pattern = {};   // of a blank: a date's
+    bool implied = false;  // of a blank: nothing is drawn, it only follows a colon
+};
+using Tokens = std::vector<Token>;
+using What = Token::What;
+
+bool blankLetter(char32_t c) {
+    return c == U' ' || c == U'\t' || c == U'\u00A0' || c == U'\u3000';
+}
+bool dot(char32_t c) {
+    return c == U'.' || c == U'…' || c == U'·' || c == U'‥';
+}
+bool contains(Letters all, char32_t c) {
+    return all.find(c) != Letters::npos;
+}
+
+/// How many letters from `at` on are the same kind.
+template <class Is>
+std::size_t run(Letters line, std::size_t at, Is is) {
+    std::size_t end = at;
+    while (end < line.size() && is(line[end])) ++end;
+    return end - at;
+}
+
+/// A date to write on: __/__/____ or __.__.__, or the letters that stand for it: DD/MM/YYYY, TT.MM.JJJJ, JJ/MM/AAAA.
+std::size_t dateAt(Letters line, std::size_t at, string* pattern) {
+    std::size_t end = at;
+    std::vector<std::pair<char32_t, std::size_t>> parts;
+    char32_t sign = 0;
+    for (;;) {
+        if (end >= line.size()) return 0;
+        const char32_t first = line[end];
+        if (!contains(U"_DTJMYAdtjmya", first)) return 0;
+        // Some write a blank between the places of a part.
+        std::size_t count = 0;
+        while (end < line.size() && (line[end] == first || (first == U'_' && line[end] == U' ' &&
+                                                            end + 1 < line.size() && line[end + 1] == U'_'))) {
+            if (line[end] == first) ++count;
+            ++end;
+        }
+        if (count > 6) return 0;
+        parts.emplace_back(first < U'a' ? first : first == U'_' ? first : first - 32, count);
+        if (parts.size() == 3) break;
+        std::size_t next = end;
+        while (next < line.size() && line[next] == U' ') ++next;
+        if (next >= line.size() || !contains(U"/.-", line[next]) || (sign && line[next] != sign)) return 0;
+        sign = line[next];
+        end = next + 1;
+        while (end < line.size() && line[end] == U' ') ++end;
+    }
+    const bool drawn = std::ranges::all_of(parts, [](const auto& p) { return p.first == U'_'; });
+    if (!drawn && std::ranges::any_of(parts, [](const auto& p) { return p.first == U'_' || p.second < 2; })) return 0;
+    if (!drawn && parts[1].first != U'M' && parts[0].first != U'M') return 0;
+    if (end < line.size() && line[end] == U'_') return 0;
+    const string between(1, char(sign));
+    const bool yearFirst = drawn ? parts[0].second >= 4 : parts[0].second >= 4;
+    const bool monthFirst = !drawn && parts[0].first == U'M';
+    const string year = parts[yearFirst ? 0 : 2].second <= 3 && !drawn ? "yy" : "yyyy";
+    *pattern = yearFirst    ? year + between + "MM" + between + "dd"
+               : monthFirst ? "MM" + between + "dd" + between + year
+                            : "dd" + between + "MM" + between + year;
+    return end - at;
+}
+
+/// A tick at a place: how many letters it takes; 0 for none.
+std::size_t tickAt(Letters line, std::size_t at, bool* round) {
+    const char32_t c = line[at];
+    *round = contains(U"○◯⚪◌❍", c);
+    if (*round || contains(U"☐☑☒□▢◻❏❑❐❒▫", c)) return 1;
+    const char32_t close = c == U'[' ? U']' : c == U'(' ? U')' : c == U'{' ? U'}' : 0;
+    if (!close) return 0;
+    std::size_t end = at + 1;
+    while (end < line.size() && end <= at + 2 && (line[end] == U' ' || (end == at + 1 && contains(U"xX_", line[end]))))
+        ++end;
+    if (end >= line.size() || line[end] != close || end == at + (c == U'{' ? 1u : 0u)) return 0;
+    *round = c == U'(';
+    return end + 1 - at;
+}
+
+/// A blank at a place: how many letters it takes; 0 for none.
+std::size_t blankAt(Letters line, std::size_t at, Token* token) {
+    const char32_t c = line[at];
+    // In brackets it is a remark on a blank.
+    const bool remark = c != U'_' && at > 0 && line[at - 1] == U'(';
+    const bool within = at > 0 && !blankLetter(line[at - 1]) && c != U'_';
+    if (const std::size_t date = remark || within ? 0 : dateAt(line, at, &token->pattern)) return date;
+    token->pattern.clear();
+    // A box a letter: |_|_|_|, [_][_][_].
+    if (c == U'|' || c == U'[') {
+        std::size_t end = at;
+        int boxes = 0;
+        if (c == U'|')
+            while (end + 2 < line.size() && line[end] == U'|' && contains(U"_ ", line[end + 1]) &&
+                   line[end + 2] == U'|')
+                ++boxes, end += 2;
+        else
+            while (end + 2 < line.size() && line[end] == U'[' && contains(U"_ ", line[end + 1]) &&
+                   line[end + 2] == U']')
+                ++boxes, end += 3;
+        if (boxes >= 2) {
+            token->boxes = boxes;
+            return end - at + (c == U'|' ? 1 : 0);
+        }
+    }
+    if (c == U'[' || c == U'(') {
+        const std::size_t inside =
+            run(line, at + 1, [](char32_t one) { return one == U'_' || dot(one) || one == U' '; });
+        const std::size_t end = at + 1 + inside;
+        if (inside >= 3 && end < line.size() && line[end] == (c == U'[' ? U']' : U')')) return inside + 2;
+    }
+    if (c == U'_') {
+        std::size_t end = at, signs = 0;
+        while (end < line.size() &&
+               (line[end] == U'_' || (line[end] == U' ' && end + 1 < line.size() && line[end + 1] == U'_' &&
+                                      end >= at + 1 && (end < at + 2 || line[end - 2] == U' ' || signs == 1)))) {
+            if (line[end] == U'_') ++signs;
+            ++end;
+        }
+        return signs >= 2 ? end - at : 0;
+    }
+    if (dot(c)) {
+        const std::size_t dots = run(line, at, [](char32_t one) { return dot(one); });
+        if (dots >= 4 || (c == U'…' && dots >= 2)) return dots;
+        // Dots with a blank between them.
+        std::size_t end = at, signs = 0;
+        while (end < line.size() &&
+               (dot(line[end]) || (line[end] == U' ' && end + 1 < line.size() && dot(line[end + 1]))))
+            signs += dot(line[end++]);
+        return signs >= 5 ? end - at : 0;
+    }
+    if (c == U'-' || c == U'–' || c == U'—') {
+        const std::size_t dashes = run(line, at, [](char32_t one) { return contains(U"-–—", one); });
+        return dashes >= 4 ? dashes : 0;
+    }
+    return 0;
+}
+
+Tokens tokensOf(Letters line) {
+    Tokens all;
+    std::size_t begun = Letters::npos;  // of words
+    auto words = [&](std::size_t end) {
+        if (begun == Letters::npos) return;
+        string text = trimmed(utf8(line.substr(begun, end - begun)));
+        if (!text.empty()) all.push_back({What::words, std::move(text), int(begun), int(end - begun)});
+        begun = Letters::npos;
+    };
+    for (std::size_t at = 0; at < line.size();) {
+        if (blankLetter(line[at])) {
+            const std::size_t wide = run(line, at, blankLetter);
+            const bool gap = wide >= 3 || line.substr(at, wide).find(U'\t') != Letters::npos;
+            if (gap) words(at);
+            at += wide;
+            continue;
+        }
+        Token token;
+        token.column = int(at);
+        std::size_t took = 0;
+        if ((took = blankAt(line, at, &token))) {
+            token.what = What::blank;
+        } else if ((took = tickAt(line, at, &token.round))) {
+            token.what = What::tick;
+        } else if (line[at] == U'o' && begun == Letters::npos && at + 2 < line.size() && line[at + 1] == U' ' &&
+                   !blankLetter(line[at + 2]) && (all.empty() || all.back().what != What::blank)) {
+            token.what = What::tick;
+            token.round = true;
+            took = 1;
+        }
+        if (took) {
+            words(at);
+            token.width = int(took);
+            all.push_back(std::move(token));
+            at += took;
+            continue;
+        }
+        if (begun == Letters::npos) begun = at;
+        ++at;
+    }
+    words(line.size());
+    return all;
+}
+
+bool labelled(const string& text) {
+    return endsWith(text, {":", "：", "?", "？", ": *", ":*"});
+}
+bool has(const Tokens& tokens, What what) {
+    return std::ranges::any_of(tokens, [&](const Token& one) { return one.what == what; });
+}
+bool only(const Tokens& tokens, What what) {
+    return !tokens.empty() && std::ranges::all_of(tokens, [&](const Token& one) { return one.what == what; });
+}
+string joined(const Tokens& tokens) {
+    string all;
+    for (const Token& one : tokens) all += (all.empty() ? "" : " ") + one.text;
+    return all;
+}
+bool capitals(const string& text) {
+    return characterCount(text) >= 4 && text == lettersAs(text, LetterCase::upper, "en") &&
+           text != lettersAs(text, LetterCase::lower, "en");
+}
+
+/// "a) Wood": the wording, and the letter or number before it.
+struct Lettered {
+    char mark = 0;
+    string text;
+};
+Lettered letteredIn(const string& text) {
+    std::size_t at = text.starts_with("(") ? 1 : 0;
+    if (text.size() < at + 4) return {};
+    const char mark = text[at];
+    if (!((mark >= 'a' && mark <= 'z') || (mark >= 'A' && mark <= 'Z'))) return {};
+    if (text[at + 1] != ')' && text[at + 1] != '.') return {};
+    if (text[at + 2] != ' ') return {};
+    return {char(mark | 0x20), trimmed(text.substr(at + 3))};
+}
+/// "1. ", "2.3 ", "3)" before a wording: how many bytes.
+std::size_t numberedBy(const string& text) {
+    std::size_t at = 0;
+    while (at < text.size() && ((text[at] >= '0' && text[at] <= '9') || (at && text[at] == '.'))) ++at;
+    if (at == 0 || at > 6) return 0;
+    const bool pointed = text[at - 1] == '.';
+    if (at < text.size() && text[at] == ')')
+        ++at;
+    else if (!pointed && text.find('.') >= at)
+        return 0;
+    return at < text.size() && text[at] == ' ' ? at + 1 : 0;
+}
+
+struct Line {
+    Tokens tokens;
+    int number = 0, indent = 0;
+    bool empty = true;
+    char ruled = 0;  // a line of one sign
+    bool paper = false;
+};
+
+class TextReader {
+  public:
+    TextReader(const string& text, Items& items) : items_(items) { cut(lettersOf(text)); }
+
+    Result<void> read() {
+        for (at_ = 0; at_ < lines_.size(); ++at_) {
+            if (!one(lines_[at_])) break;
+            if (fields_ > mostFields)
+                return failed("line " + std::to_string(lines_[at_].number),
+                              "This has more than 2,000 blanks to fill in.");
+        }
+        endParagraph();
+        return {};
+    }
+    static tl::unexpected<Problem> failed(const string& place, const char* sentence) {
+        return tl::unexpected(Problem{place, Sentence(sentence, {}, false)});
+    }
+
+  private:
+    void cut(const std::u32string& letters) {
+        std::size_t at = 0;
+        int number = 0;
+        while (at < letters.size()) {
+            std::size_t end = std::min(letters.find_first_of(U"\n\f", at), letters.size());
+            Letters line = Letters(letters).substr(at, end - at);
+            Line one;
+            one.number = ++number;
+            one.paper = end < letters.size() && letters[end] == U'\f';
+            while (!line.empty() && (blankLetter(line.back()) || line.back() == U'\r')) line.remove_suffix(1);
+            one.indent = int(run(line, 0, blankLetter));
+            one.empty = std::size_t(one.indent) == line.size();
+            const Letters rest = line.substr(std::size_t(one.indent));
+            if (rest.size() >= 3 && contains(U"-=*~_–—#", rest[0]) &&
+                run(rest, 0, [&](char32_t c) { return c == rest[0]; }) == rest.size())
+                one.ruled = rest[0] < 0x80 ? char(rest[0]) : '-';
+            one.tokens = tokensOf(line);
+            drawn_ += int(std::ranges::count_if(one.tokens, [](const Token& t) { return t.what == What::blank; }));
+            lines_.push_back(std::move(one));
+            at = end + 1;
+        }
+    }
+
+    const Line* next(std::size_t from, bool overEmpty = true) const {
+        for (std::size_t i = from; i < lines_.size(); ++i) {
+            if (!lines_[i].empty) return &lines_[i];
+            if (!overEmpty) return nullptr;
+        }
+        return nullptr;
+    }
+    const FormWords& words() const { return formWordsOf(items_.language); }
+    Place placeOf(const Line& line, const Token* token = nullptr) const {
+        return token ? Place{line.number, token->column, token->width} : Place{line.number, line.indent, 0};
+    }
+
+    // ---- what was understood ----
+
+    void put(Item item) { items_.list.push_back(std::move(item)); }
+    Item& field(const string& label, const FieldSays& says, Place place, bool beside) {
+        Item item;
+        item.what = Item::What::field;
+        item.field = jottedField(label, says);
+        item.typed = says.typed();
+        item.beside = beside;
+        item.place = place;
+        put(std::move(item));
+        ++fields_;
+        return items_.list.back();
+    }
+    void endParagraph() {
+        if (paragraph_.empty()) return;
+        Item item;
+        item.what = Item::What::wording;
+        item.text = paragraph_;
+        item.place = paragraphPlace_;
+        put(std::move(item));
+        paragraph_.clear();
+        paragraphLines_ = 0;
+    }
+    /// The label that the lines before a field give it: the last of the words that are not placed yet.
+    string labelAbove() {
+        string label;
+        std::swap(label, lastLine_);
+        if (label.empty() || paragraph_.empty()) return "";
+        if (paragraphLines_ > 1) {
+            // Of several lines, one sentence is the label: the question at the end.
+            std::size_t cut = string::npos;
+            for (const char* end : {". ", "! ", ".\n"})
+                if (const std::size_t found = paragraph_.rfind(end);
+                    found != string::npos && (cut == string::npos || found > cut))
+                    cut = found + 1;
+            if (characterCount(paragraph_) > 160 && cut == string::npos) cut = paragraph_.size() - label.size();
+            label = cut == string::npos ? paragraph_ : trimmed(paragraph_.substr(cut));
+            paragraph_ = cut == string::npos ? "" : trimmed(paragraph_.substr(0, cut));
+            endParagraph();
+        }
+        paragraph_.clear();
+        paragraphLines_ = 0;
+        return label;
+    }
+    /// What stands before a label in its own line: sentences become wording.
+    string labelPart(const string& text, Place place) {
+        const std::size_t cut = text.rfind(". ");
+        if (characterCount(text) < 80 || cut == string::npos) return text;
+        Item item;
+        item.what = Item::What::wording;
+        item.text = text.substr(0, cut + 1);
+        item.place = place;
+        put(std::move(item));
+        return trimmed(text.substr(cut + 2));
+    }
+
+    // ---- lines ----
+
+    bool one(const Line& line) {
+        if (line.empty) {
+            endParagraph();
+            lastLine_.clear();
+            lastFieldLine_ = -10;
+        } else if (pipes(line) || ruled(line) || bare(line) || ticks(line) || blanks(line) || lettered(line) ||
+                   alternatives(line) || colons(line) || heading(line)) {
+            // Understood.
+        } else {
+            const string text = joined(line.tokens);
+            if (paragraph_.empty()) paragraphPlace_ = placeOf(line);
+            paragraph_ += (paragraph_.empty() ? "" : " ") + text;
+            ++paragraphLines_;
+            lastLine_ = text;
+        }
+        if (line.paper) {
+            endParagraph();
+            put({.what = Item::What::paper, .place = placeOf(line)});
+        }
+        return true;
+    }
+
+    /// Lines of one sign: below a heading, or across; of underscores also a blank.
+    bool ruled(const Line& line) {
+        if (!line.ruled || line.ruled == '_') return false;
+        if (line.ruled == '-' && !paragraph_.empty() && labelled(lastLine_)) return false;  // to write on
+        if (paragraphLines_ == 1 && characterCount(lastLine_) <= 70 && line.ruled != '*') {
+            string text;
+            std::swap(text, paragraph_);
+            paragraphLines_ = 0;
+            lastLine_.clear();
+            headed(text, paragraphPlace_, line.ruled == '=');
+            return true;
+        }
+        endParagraph();
+        if (!items_.list.empty() && items_.list.back().what != Item::What::line)
+            put({.what = Item::What::line, .place = placeOf(line)});
+        return true;
+    }
+    void headed(const string& text, Place place, bool large) {
+        const bool first = std::ranges::none_of(items_.list, [](const Item& one) {
+            return one.what != Item::What::wording && one.what != Item::What::line;
+        });
+        const bool title = first && !titled_ && (large || items_.list.empty());
+        titled_ |= title;
+        Item item;
+        item.what = title ? Item::What::title : Item::What::section;
+        item.text = text;
+        item.place = place;
+        put(std::move(item));
+    }
+
+    /// Lines with nothing but blanks: more room for the field above, room for the words above, or above the words that
+    /// say what belongs there.
+    bool bare(const Line& line) {
+        if (!only(line.tokens, What::blank)) return false;
+        const Line* below = next(at_ + 1, false);
+        const bool wordsBelow = below && only(below->tokens, What::words) && !labelled(joined(below->tokens)) &&
+                                characterCount(joined(below->tokens)) <= 90 && !below->ruled;
+        if (!paragraph_.empty() && (labelled(lastLine_) || !wordsBelow || paragraphLines_ == 1) &&
+            line.tokens.size() == 1) {
+            const Place place = placeOf(line, &line.tokens[0]);
+            const string label = labelAbove();
+            FieldSays says = saysOf(line.tokens[0]);
+            lastField_ = items_.list.size();
+            field(label, says, place, false);
+            lastFieldLine_ = line.number;
+            return true;
+        }
+        if (lastFieldLine_ == line.number - 1 && line.tokens.size() == 1 && lastField_ < items_.list.size() &&
+            !(wordsBelow && !lastMore_)) {
+            Item& above = items_.list[lastField_];
+            moreLines(above.field);
+            above.typed = true;
+            lastMore_ = true;
+            lastFieldLine_ = line.number;
+            return true;
+        }
+        if (wordsBelow && below->tokens.size() <= line.tokens.size()) {
+            endParagraph();
+            for (std::size_t i = 0; i < line.tokens.size() && i < below->tokens.size(); ++i) {
+                // The words that begin nearest below.
+                field(below->tokens[i].text, saysOf(line.tokens[i]), placeOf(*below, &below->tokens[i]), i > 0);
+            }
+            ++at_;
+            lastLine_.clear();
+            return true;
+        }
+        if (line.ruled == '_' && line.tokens[0].width >= 30) {
+            endParagraph();
+            put({.what = Item::What::line, .place = placeOf(line)});
+            return true;
+        }
+        endParagraph();
+        for (std::size_t i = 0; i < line.tokens.size(); ++i) {
+            Item& made = field("", saysOf(line.tokens[i]), placeOf(line, &line.tokens[i]), i > 0);
+            made.doubt = said("Nothing says what belongs here.");
+        }
+        return true;
+    }
+
+    static FieldSays saysOf(const Token& blank) {
+        FieldSays says;
+        if (!blank.pattern.empty()) says.kind = "date", says.pattern = blank.pattern;
+        if (blank.boxes) says.longest = blank.boxes;
+        return says;
+    }
+
+    /// Ticks with their wording behind them, or before them.
+    bool ticks(const Line& line) {
+        if (!has(line.tokens, What::tick)) return false;
+        Choice_ group = gathered(line);
+        if (group.texts.empty()) return false;
+        // Lines of ticks below belong to the same question, as long as no wording is between them.
+        std::size_t last = at_;
+        for (std::size_t i = at_ + 1; i < lines_.size(); ++i) {
+            const Line& more = lines_[i];
+            if (more.empty || !has(more.tokens, What::tick)) break;
+            const Choice_ further = gathered(more);
+            if (!further.lead.empty() || further.texts.empty() || further.fieldsAmong) break;
+            // Sentences of their own are ticks of their own.
+            group.texts.insert(group.texts.end(), further.texts.begin(), further.texts.end());
+            group.places.insert(group.places.end(), further.places.begin(), further.places.end());
+            group.round |= further.round;
+            group.other |= further.other;
+            last = i;
+        }
+        string label = group.lead;
+        Place place = placeOf(line, &line.tokens[0]);
+        const bool sentence = std::ranges::any_of(
+            group.texts, [](const string& t) { return characterCount(t) > 60 || t.ends_with('.'); });
+        const bool asked =
+            label.empty() && !paragraph_.empty() &&
+            (labelled(lastLine_) ||
+             (!sentence && group.texts.size() > 1 && paragraphLines_ <= 2 && !lastLine_.ends_with('.')) ||
+             hasOneOf(lastLine_, words().one) || hasOneOf(lastLine_, words().several));
+        if (asked) label = labelAbove();
+        // What is above the empty line may be the question still.
+        if (label.empty() && paragraph_.empty() && group.texts.size() > 1 && !sentence && !items_.list.empty() &&
+            items_.list.back().what == Item::What::wording && labelled(items_.list.back().text)) {
+            label = items_.list.back().text;
+            items_.list.pop_back();
+        }
+        endParagraph();
+        at_ = last;
+        lastFieldLine_ = -10;
+        if (group.texts.size() == 1 || label.empty() || (sentence && label.empty())) {
+            for (std::size_t i = 0; i < group.texts.size(); ++i) {
+                FieldSays says;
+                says.kind = "check";
+                Item& made =
+                    field(group.texts.size() == 1 && !label.empty() && group.texts[0].empty() ? label : group.texts[i],
+                          says, group.places[i], i > 0 && group.places[i].line == group.places[i - 1].line);
+                if (group.texts.size() > 1)
+                    made.doubt = said("Each of these is a tick of its own: nothing asks about them together.");
+            }
+            return true;
+        }
+        FieldSays says;
+        says.choices = group.texts;
+        says.other = group.other;
+        const string& remark = label;
+        const bool one = hasOneOf(remark, words().one), several = hasOneOf(remark, words().several);
+        const bool alternatives = areAlternatives(group.texts);
+        const bool single = one || alternatives || (group.round && !several) ||
+                            (!several && !group.other && group.texts.size() == 2 && line.tokens.size() > 3);
+        says.kind = !single ? "group" : group.texts.size() > 6 || group.other ? "combo" : "radio";
+        says.several = !single;
+        Item& made = field(label, says, place, false);
+        if (!one && !several && !alternatives && !group.round)
+            made.doubt = single ? said("One answer, or several?") : said("Several answers, or one?");
+        return true;
+    }
+    struct Choice_ {
+        string lead;
+        std::vector<string> texts;
+        std::vector<Place> places;
+        bool round = false, other = false, fieldsAmong = false;
+    };
+    Choice_ gathered(const Line& line) const {
+        Choice_ all;
+        const Tokens& tokens = line.tokens;
+        const bool before = tokens.back().what == What::tick && tokens.front().what == What::words;
+        std::size_t first = 0;
+        string lead;
+        if (before) {
+            // "Power: yes [ ] no [ ]"
+            string pending;
+            for (const Token& token : tokens) {
+                if (token.what == What::words) {
+                    pending += (pending.empty() ? "" : " ") + token.text;
+                } else if (token.what == What::tick) {
+                    if (all.texts.empty()) {
+                        const std::size_t colon = pending.find_last_of(":?");
+                        if (colon != string::npos && colon + 1 < pending.size()) {
+                            lead = trimmed(pending.substr(0, colon + 1));
+                            pending = trimmed(pending.substr(colon + 1));
+                        }
+                    }
+                    all.round |= token.round;
+                    all.texts.push_back(pending);
+                    all.places.push_back(placeOf(line, &token));
+                    pending.clear();
+                }
+            }
+            // A question with a lone tick behind it.
+            if (all.texts.size() > 1 && lead.empty() && tokens[0].what == What::words && tokens.size() > 1 &&
+                tokens[1].what == What::words)
+                lead = tokens[0].text,
+                all.texts[0] = trimmed(all.texts[0].substr(std::min(all.texts[0].size(), lead.size())));
+            all.lead = lead;
+            return all;
+        }
+        while (first < tokens.size() && tokens[first].what != What::tick) {
+            if (tokens[first].what == What::blank) all.fieldsAmong = true;
+            lead += (lead.empty() ? "" : " ") + tokens[first++].text;
+        }
+        all.lead = lead;
+        for (std::size_t i = first; i < tokens.size(); ++i) {
+            const Token& token = tokens[i];
+            if (token.what == What::tick) {
+                all.round |= token.round;
+                all.texts.emplace_back();
+                all.places.push_back(placeOf(line, &token));
+            } else if (token.what == What::words) {
+                all.texts.back() += (all.texts.back().empty() ? "" : " ") + token.text;
+            } else if (!all.texts.empty()) {
+                all.other = true;
+            }
+        }
+        if (all.other && !all.texts.empty()) {
+            // "[ ] other: ____": another answer can be given. Its own choice is the field for it.
+            string& last = all.texts.back();
+            while (!last.empty() && (last.back() == ':' || last.back() == ' ')) last.pop_back();
+            if (all.texts.size() > 1 || !all.lead.empty() || hasOneOf(last, words().other)) {
+                all.texts.pop_back();
+                all.places.pop_back();
+                if (all.texts.empty()) all.texts.clear();
+            }
+        }
+        for (string& text : all.texts)
+            while (endsWith(text, {",", ";"})) text.pop_back();
+        return all;
+    }
+
+    /// Blanks with what is written around them.
+    bool blanks(const Line& line) {
+        if (!has(line.tokens, What::blank) || !has(line.tokens, What::words)) return false;
+        string label;
+        bool beside = false, colon = false;
+        std::size_t made = string::npos;
+        Place from = placeOf(line);
+        const Tokens& tokens = line.tokens;
+        for (std::size_t i = 0; i < tokens.size(); ++i) {
+            const Token& token = tokens[i];
+            if (token.what == What::words) {
+                string text = token.text;
+                if (made != string::npos && label.empty()) text = behind(made, text);
+                if (text.empty()) continue;
+                const bool last =
+                    i + 1 == tokens.size() || std::none_of(tokens.begin() + long(i), tokens.end(),
+                                                           [](const Token& t) { return t.what == What::blank; });
+                if (last && made != string::npos && label.empty()) {
+                    // "Phone:" at the end of a line of blanks has one as well.
+                    if (labelled(text)) {
+                        lastField_ = items_.list.size();
+                        field(text, {}, placeOf(line, &token), true);
+                    } else {
+                        trailing(made, text, colon);
+                    }
+                    continue;
+                }
+                if (labelled(label)) {
+                    // "Name:      Phone: ____": the first has room as well; a question is wording.
+                    if (!beside) endParagraph();
+                    if (endsWith(label, {"?", "？"})) {
+                        put({.what = Item::What::wording, .text = label, .place = from});
+                    } else {
+                        field(label, {}, from, beside);
+                        beside = true;
+                    }
+                    label.clear();
+                }
+                if (label.empty()) from = placeOf(line, &token);
+                label += (label.empty() ? "" : " ") + text;
+                continue;
+            }
+            if (token.what != What::blank) continue;
+            if (label.empty() && !beside && !paragraph_.empty() && !lastLine_.ends_with('.')) label = labelAbove();
+            if (!beside) endParagraph();
+            colon = labelled(label);
+            label = labelPart(label, from);
+            Place place = from;
+            place.width = token.column + token.width - place.column;
+            if (label.empty()) place = placeOf(line, &token);
+            // Blanks that follow each other are one that is drawn in pieces.
+            if (label.empty() && beside && i > 0 && tokens[i - 1].what == What::blank) {
+                const string whole = items_.list[made].field.label;
+                const std::size_t slash = whole.find(" / ");
+                if (slash == string::npos) continue;
+                items_.list[made].field.label = whole.substr(0, slash);
+                label = whole.substr(slash + 3);
+            }
+            Item& item = field(label, saysOf(token), place, beside);
+            made = items_.list.size() - 1;
+            if (label.empty()) item.doubt = said("Nothing says what belongs here.");
+            lastField_ = made;
+            beside = true;
+            label.clear();
+        }
+        lastMore_ = false;
+        lastFieldLine_ = line.number;
+        lastLine_.clear();
+        return true;
+    }
+    /// What follows a blank: a unit, a remark. Gives what is left.
+    string behind(std::size_t at, string text) {
+        Item& item = items_.list[at];
+        const std::size_t end = std::min(text.find(' '), text.size());
+        string word = text.substr(0, end);
+        while (endsWith(word, {".", ",", ";"})) word.pop_back();
+        if (isUnit(word)) {
+            withUnit(item.field, word);
+            item.typed = true;
+            text = trimmed(text.substr(end));
+        } else if (text.front() == '(') {
+            const std::size_t close = text.find(')');
+            if (close != string::npos && close > 1) {
+                const string inside = text.substr(1, close - 1);
+                if (isUnit(inside)) {
+                    withUnit(item.field, inside);
+                    item.typed = true;
+                } else {
+                    item.field.own.set(Prop::hint, inside);
+                }
+                text = trimmed(text.substr(close + 1));
+            }
+        }
+        while (!text.empty() && string(",;./)").find(text.front()) != string::npos) text = trimmed(text.substr(1));
+        return text;
+    }
+    /// The end of a sentence that a blank is in, or a remark behind it.
+    void trailing(std::size_t at, const string& text, bool colon) {
+        Item& item = items_.list[at];
+        if (colon) {
+            item.field.own.set(Prop::hint, text);
+            return;
+        }
+        item.field.label += " … " + text;
+        item.doubt = said("This blank is within a sentence: its label may want other words.");
+    }
+
+    /// A question, and its answers with letters before them in the lines below.
+    bool lettered(const Line& line) {
+        const Lettered first = letteredIn(joined(line.tokens));
+        if (first.mark != 'a' ||
+            (paragraph_.empty() && (items_.list.empty() || items_.list.back().what != Item::What::wording)))
+            return false;
+        std::vector<string> texts = {first.text};
+        std::size_t last = at_;
+        for (std::size_t i = at_ + 1; i < lines_.size() && !lines_[i].empty; ++i) {
+            const Lettered more = letteredIn(joined(lines_[i].tokens));
+            if (more.mark != char('a' + int(texts.size())) || has(lines_[i].tokens, What::tick)) break;
+            texts.push_back(more.text);
+            last = i;
+        }
+        if (texts.size() < 2) return false;
+        string label = labelAbove();
+        if (label.empty()) {
+            label = items_.list.back().text;
+            items_.list.pop_back();
+        }
+        FieldSays says;
+        const bool several = hasOneOf(label, words().several);
+        says.kind = several ? "group" : "radio";
+        says.several = several;
+        says.choices = texts;
+        Item& made = field(label, says, placeOf(line), false);
+        if (!several && !hasOneOf(label, words().one)) made.doubt = said("One answer, or several?");
+        at_ = last;
+        return true;
+    }
+
+    /// "Insured: yes / no".
+    bool alternatives(const Line& line) {
+        if (!only(line.tokens, What::words)) return false;
+        string text = joined(line.tokens);
+        string remark;
+        if (const std::size_t open = text.rfind('(');
+            open != string::npos && open > 0 && text.ends_with(')') && hasOneOf(text.substr(open), words().strike)) {
+            remark = text.substr(open);
+            text = trimmed(text.substr(0, open));
+        }
+        while (endsWith(text, {"*", "."})) text.pop_back();
+        text = trimmed(text);
+        const std::size_t slash = text.find('/');
+        if (slash == string::npos || slash == 0) return false;
+        // The answers begin behind the colon or the question mark, else after the wide gap, else they are all.
+        std::size_t from = text.find_last_of(":?", slash);
+        string label = from == string::npos ? "" : trimmed(text.substr(0, from + 1));
+        string rest = from == string::npos ? text : trimmed(text.substr(from + 1));
+        if (label.empty() && line.tokens.size() == 2 && line.tokens[1].text.find('/') != string::npos &&
+            line.tokens[0].text.find('/') == string::npos) {
+            label = line.tokens[0].text;
+            rest = trimmed(text.substr(std::min(text.size(), label.size())));
+        }
+        std::vector<string> parts;
+        for (std::size_t at = 0; at <= rest.size();) {
+            const std::size_t end = std::min(rest.find('/', at), rest.size());
+            parts.push_back(trimmed(rest.substr(at, end - at)));
+            at = end + 1;
+        }
+        if (parts.size() < 2 || parts.size() > 8 ||
+            std::ranges::any_of(parts, [](const string& p) { return p.empty() || characterCount(p) > 30; }))
+            return false;
+        const bool known = areAlternatives(parts);
+        // "Berth yes/no": the label ends where the first answer begins.
+        if (!known && label.empty()) {
+            const std::size_t space = parts[0].rfind(' ');
+            std::vector<string> shorter = parts;
+            if (space != string::npos) shorter[0] = parts[0].substr(space + 1);
+            if (space == string::npos || !areAlternatives(shorter)) return false;
+            label = trimmed(parts[0].substr(0, space));
+            parts = shorter;
+        } else if (!known && remark.empty() && !strikeNear()) {
+            return false;
+        }
+        if (label.empty() && !paragraph_.empty()) label = labelAbove();
+        endParagraph();
+        FieldSays says;
+        says.kind = "radio";
+        says.choices = parts;
+        Item& made = field(label, says, placeOf(line), false);
+        if (label.empty()) made.doubt = said("Nothing says what these answers are about.");
+        return true;
+    }
+    bool strikeNear() const {
+        for (std::size_t i = at_ < 3 ? 0 : at_ - 3; i < lines_.size() && i < at_ + 4; ++i)
+            if (hasOneOf(joined(lines_[i].tokens), words().strike)) return true;
+        return false;
+    }
+
+    /// Labels with a colon and nothing behind it.
+    bool colons(const Line& line) {
+        if (!only(line.tokens, What::words) || line.tokens.size() > 6) return false;
+        if (!std::ranges::all_of(line.tokens, [](const Token& t) {
+                return endsWith(t.text, {":", "：", ":*", ": *"}) && characterCount(t.text) <= 80;
+            }))
+            return false;
+        if (!paragraph_.empty() && !lastLine_.ends_with('.') && paragraphLines_ > 1) return false;
+        const Line* following = next(at_ + 1);
+        const string text = joined(line.tokens);
+        if (line.tokens.size() == 1 && following) {
+            // The words may belong to what follows: ticks, answers, blanks with nothing of their own.
+            if (has(following->tokens, What::tick) && gathered(*following).lead.empty()) return false;
+            if (only(following->tokens, What::blank)) return false;
+            if (letteredIn(joined(following->tokens)).mark == 'a') return false;
+            const bool deeper = following->indent > line.indent;
+            const bool field = has(following->tokens, What::blank) || (deeper && labelled(joined(following->tokens)));
+            if (field && (drawn_ > 2 || deeper)) {
+                endParagraph();
+                headed(text.substr(0, text.size() - 1), placeOf(line), false);
+                return true;
+            }
+        }
+        if (drawn_ > 8 && line.tokens.size() == 1 && following && only(following->tokens, What::words) &&
+            !labelled(joined(following->tokens)))
+            return false;
+        endParagraph();
+        for (std::size_t i = 0; i < line.tokens.size(); ++i) {
+            lastField_ = items_.list.size();
+            field(line.tokens[i].text, {}, placeOf(line, &line.tokens[i]), i > 0);
+        }
+        lastFieldLine_ = line.number;
+        lastMore_ = false;
+        return true;
+    }
+
+    /// Short lines that stand alone above what is filled in.
+    bool heading(const Line& line) {
+        if (!only(line.tokens, What::words) || !paragraph_.empty()) return false;
+        string text = joined(line.tokens);
+        const Line* following = next(at_ + 1);
+        const bool alone = at_ + 1 >= lines_.size() || lines_[at_ + 1].empty;
+        const bool above = at_ == 0 || lines_[at_ - 1].empty || lines_[at_ - 1].ruled;
+        if (text.starts_with("#")) {
+            const std::size_t signs = std::min(text.find_first_not_of('#'), text.size());
+            if (signs < 7 && signs < text.size() && text[signs] == ' ') {
+                headed(trimmed(text.substr(signs)), placeOf(line), signs == 1);
+                return true;
+            }
+        }
+        if (characterCount(text) > 60 || endsWith(text, {".", ",", ";", "!", "?"}) || following == nullptr)
+            return false;
+        if (following->ruled && !lines_[at_ + 1].empty && following->ruled != '_')
+            return false;  // the rule below it tells
+        if (following->ruled == '_' || only(following->tokens, What::blank)) return false;
+        if (has(following->tokens, What::tick) && !lines_[at_ + 1].empty && gathered(*following).lead.empty())
+            return false;
+        if (letteredIn(joined(following->tokens)).mark == 'a') return false;
+        const bool fieldsFollow = has(following->tokens, What::blank) || has(following->tokens, What::tick) ||
+                                  labelled(joined(following->tokens));
+        const bool first = items_.list.empty();
+        if (!(capitals(text) || (above && (fieldsFollow || (first && alone))) ||
+              (numberedBy(text) && above && fieldsFollow)))
+            return false;
+        if (numberedBy(text)) text = text.substr(numberedBy(text));
+        headed(text, placeOf(line), first);
+        return true;
+    }
+
+    /// A table drawn with bars: rows of words beside empty cells, or a head with empty rows below.
+    static std::vector<string> cellsOf(const Line& line, bool* is) {
+        string text;
+        for (const Token& one : line.tokens)
+            text += (text.empty() ? "" : " ") + (one.what == What::words ? one.text : string("_"));
+        std::vector<string> cells;
+        *is = std::ranges::count(text, '|') >= 2 || (text.starts_with("+-") && text.ends_with('+'));
+        if (!*is) return cells;
+        std::size_t at = text.find('|');
+        at = at == 0 ? 1 : 0;
+        while (at <= text.size()) {
+            const std::size_t end = std::min(text.find('|', at), text.size());
+            if (end == text.size() && trimmed(text.substr(at)).empty()) break;
+            cells.push_back(trimmed(text.substr(at, end - at)));
+            at = end + 1;
+        }
+        return cells;
+    }
+    bool pipes(const Line& line) {
+        bool is = false;
+        std::vector<std::vector<string>> rows;
+        std::vector<std::size_t> numbers;
+        std::size_t last = at_;
+        cellsOf(line, &is);
+        if (!is) return false;
+        for (std::size_t i = at_; i < lines_.size() && !lines_[i].empty; ++i) {
+            std::vector<string> cells = cellsOf(lines_[i], &is);
+            if (!is) break;
+            last = i;
+            const bool drawn = std::ranges::all_of(
+                cells, [](const string& c) { return c.find_first_not_of("-+:= _") == string::npos; });
+            const bool dashes = drawn && std::ranges::any_of(cells, [](const string& c) {
+                                    return c.find_first_of("-=+") != string::npos;
+                                });
+            if (dashes || cells.empty()) continue;
+            for (string& c : cells)
+                if (c.find_first_not_of("_ .") == string::npos) c.clear();
+            rows.push_back(std::move(cells));
+            numbers.push_back(i);
+        }
+        if (rows.size() < 2) return false;
+        auto filled = [](const std::vector<string>& row) {
+            return std::ranges::count_if(row, [](const string& c) { return !c.empty(); });
+        };
+        const bool head = rows[0].size() >= 2 && filled(rows[0]) == long(rows[0].size()) &&
+                          std::all_of(rows.begin() + 1, rows.end(), [&](const auto& r) {
+                              return filled(r) <= 1 && (r.empty() || filled(r) == 0 || !r[0].empty());
+                          });
+        const string above = labelAbove(), label = above.empty() ? string(words().table) : above;
+        endParagraph();
+        if (head) {
+            FieldSays says;
+            says.kind = "table";
+            says.choices = rows[0];
+            for (string& c : says.choices)
+                if (c.empty()) c = "-";
+            says.rows = int(std::min<std::size_t>(rows.size() - 1, 50));
+            field(label, says, placeOf(line), false);
+        } else {
+            for (std::size_t r = 0; r < rows.size(); ++r) {
+                bool beside = false;
+                for (std::size_t c = 0; c < rows[r].size(); ++c) {
+                    if (rows[r][c].empty()) continue;
+                    if (c + 1 < rows[r].size() && rows[r][c + 1].empty()) {
+                        field(rows[r][c], {}, placeOf(lines_[numbers[r]]), beside);
+                        beside = true;
+                    } else {
+                        put({.what = Item::What::wording, .text = rows[r][c], .place = placeOf(lines_[numbers[r]])});
+                    }
+                }
+            }
+        }
+        at_ = last;
+        return true;
+    }
+
+    Items& items_;
+    std::vector<Line> lines_;
+    std::size_t at_ = 0, fields_ = 0, lastField_ = 0;
+    int drawn_ = 0;  // blanks that can be seen
+    string paragraph_, lastLine_;
+    int paragraphLines_ = 0;
+    Place paragraphPlace_;
+    int lastFieldLine_ = -10;
+    bool lastMore_ = false, titled_ = false;
+};
+
+}  // namespace
+
+Result<Items> itemsFromText(const string& text) {
+    if (std::size_t(std::ranges::count(text, '\n')) > mostLines)
+        return TextReader::failed("", "This has more than 20,000 lines.");
+    for (std::size_t at = 0; at < text.size();) {
+        const std::size_t end = std::min(text.find('\n', at), text.size());
+        if (end - at > longestLine * 4) return TextReader::failed("", "A line of this has more than 10,000 letters.");
+        at = end + 1;
+    }
+    Items items;
+    items.reader = "text";
+    items.language = languageOf(text);
+    TextReader reader(text, items);
+    if (auto read = reader.read(); !read) return tl::unexpected(read.error());
+    return items;
+}
+
+}  // namespace brindel::intake
