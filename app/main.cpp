@@ -4,6 +4,7 @@
 #include <iostream>
 
 #include "app/compare/changes_watch.h"
+#include "app/intake/intake_dialog.h"
 #include "app/passes/try_out/try_strip.h"
 #include "app/sheet/sheet.h"
 #include "app/theme/theme.h"
@@ -88,8 +89,19 @@ int paintPicture(MainWindow& window, const QString& out, const std::string& pass
     return 0;
 }
 
+/// The window in which a form is made from what exists.
+int paintIntake(MainWindow& window, const QString& out, const QString& from, QSize size) {
+    IntakeDialog intake(window.desk().fonts());
+    intake.resize(size);
+    intake.readFile(from);
+    intake.show();
+    intake.turnToFirst();
+    for (int i = 0; i < 10; ++i) QCoreApplication::processEvents(QEventLoop::AllEvents, 30);
+    return intake.grab().save(out) ? 0 : 3;
+}
+
 struct Asked {
-    std::string path, picture, pass = "lay-out", size = "1280x800", language;
+    std::string path, from, picture, pass = "lay-out", size = "1280x800", language;
     std::vector<std::string> select, commands;
     bool keys = false, words = false, dark = false;
     bool withoutWindow() const { return keys || words || !picture.empty(); }
@@ -97,6 +109,7 @@ struct Asked {
 
 void addOptions(CLI::App& app, Asked& asked) {
     app.add_option("FORM", asked.path, "The form to open");
+    app.add_option("--from", asked.from, "A text or table to make a form from");
     app.add_option("--picture", asked.picture, "Paints the window to this PNG file and ends");
     std::vector<std::string> keys;
     for (const PassRow& r : passes()) keys.push_back(r.key);
@@ -209,6 +222,10 @@ int main(int argc, char** argv) {
     opened.reset();
     window->resize(*size);
     if (asked.path.empty() && asked.commands.empty()) window->showStart(true);
+    if (!asked.picture.empty() && !asked.from.empty())
+        return paintIntake(*window, toQt(asked.picture), toQt(asked.from), *size);
+    if (!asked.from.empty())
+        QTimer::singleShot(0, window.get(), [main = window.get(), from = toQt(asked.from)] { main->askIntake(from); });
     if (!asked.picture.empty())
         return paintPicture(*window, toQt(asked.picture), asked.pass, asked.select, asked.commands, asked.language,
                             *size);

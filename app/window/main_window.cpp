@@ -1,4 +1,5 @@
 #include "app/window/main_window.h"
+#include "app/intake/intake_dialog.h"
 
 #include <QtWidgets/QtWidgets>
 
@@ -232,6 +233,7 @@ void MainWindow::buildStatus(QHBoxLayout* line) {
 }
 
 void MainWindow::buildStart() {
+    setAcceptDrops(true);
     start_ = new StartPage(centralWidget());
     start_->hide();
     connect(start_, &StartPage::newAsked, this, [this](bool document) {
@@ -239,6 +241,7 @@ void MainWindow::buildStart() {
         newForm(document ? Kind::document : Kind::dialog);
     });
     connect(start_, &StartPage::jottingAsked, this, &MainWindow::askJotting);
+    connect(start_, &StartPage::existsAsked, this, [this] { askIntake({}); });
     connect(start_, &StartPage::openAsked, this, &MainWindow::askOpen);
     connect(start_, &StartPage::fileAsked, this, [this](const QString& path) { openFile(path); });
     connect(desk_, &Desk::fileChanged, this, [this] { showStart(false); });
@@ -356,6 +359,37 @@ void MainWindow::askJotting() {
     desk_->edit(jotting.form(), Words::tr("Jot the form"));
     zoomByHand_ = false;
     zoomToFit();
+}
+
+void MainWindow::askIntake(const QString& path) {
+    if (!mayLeaveForm()) return;
+    IntakeDialog intake(desk_->fonts(), this);
+    if (!path.isEmpty()) intake.readFile(path);
+    if (intake.exec() != QDialog::Accepted) return;
+    goToPass(Pass::layOut);
+    const Form made = intake.form();
+    desk_->open(brindel::newForm(made.root().kind), {});
+    desk_->edit(made, Words::tr("Make the form from what exists"));
+    zoomByHand_ = false;
+    zoomToFit();
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+    const QList<QUrl> urls = event->mimeData()->urls();
+    if (urls.size() == 1 && urls.first().isLocalFile()) event->acceptProposedAction();
+}
+
+/// A file that is dropped: a form is opened, anything else is read for what it asks.
+void MainWindow::dropEvent(QDropEvent* event) {
+    const QString path = event->mimeData()->urls().first().toLocalFile();
+    event->acceptProposedAction();
+    // The window that it came from waits until this returns.
+    QTimer::singleShot(0, this, [this, path] {
+        if (!path.endsWith(".brindel"))
+            askIntake(path);
+        else if (mayLeaveForm())
+            openFile(path);
+    });
 }
 
 void MainWindow::zoomToFit() {

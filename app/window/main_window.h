@@ -58,6 +58,8 @@ class MainWindow : public QMainWindow, private PassHost {
     /// Opens a file; says what is wrong in the status line and leaves the form as it was when it cannot.
     /// One that another window has open is only looked at, unless the designer wants it otherwise.
     bool openFile(const QString& path);
+    /// Makes a form from what exists: a file, or what is pasted.
+    void askIntake(const QString& path);
     /// The same with what was read of it already.
     bool openRead(const QString& path, const Opened& opened);
     bool saveFile(const QString& path);
@@ -109,6 +111,8 @@ class MainWindow : public QMainWindow, private PassHost {
   protected:
     void closeEvent(QCloseEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
     bool eventFilter(QObject* watched, QEvent* event) override;
 
   private:

@@ -131,15 +131,19 @@ void StartPage::buildBeginnings(QVBoxLayout* left) {
         add(left, "document", Words::tr("New document"), Words::tr("Pages that are filled in and sent back"));
     auto* jotting =
         add(left, "textBox", Words::tr("From a jotting"), Words::tr("Rows typed or pasted as text become a form"));
+    auto* exists =
+        add(left, "tick", Words::tr("From what exists…"), Words::tr("A text with blanks, or a table, becomes a form"));
     auto* open = add(left, "page", Words::tr("Open a form…"), Words::tr("A file you already have"));
     left->addStretch(1);
     dialog->setObjectName("startDialog");
     document->setObjectName("startDocument");
     jotting->setObjectName("startJotting");
+    exists->setObjectName("startExists");
     open->setObjectName("startOpen");
     connect(dialog, &QAbstractButton::clicked, this, [this] { emit newAsked(false); });
     connect(document, &QAbstractButton::clicked, this, [this] { emit newAsked(true); });
     connect(jotting, &QAbstractButton::clicked, this, &StartPage::jottingAsked);
+    connect(exists, &QAbstractButton::clicked, this, &StartPage::existsAsked);
     connect(open, &QAbstractButton::clicked, this, &StartPage::openAsked);
     first_ = dialog;
     setFocusProxy(first_);

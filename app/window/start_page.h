@@ -18,6 +18,7 @@ class StartPage : public QWidget {
   signals:
     void newAsked(bool document);
     void jottingAsked();
+    void existsAsked();
     void openAsked();
     void fileAsked(const QString& path);
 

@@ -199,6 +199,14 @@ JotField fieldOf(const Item& item, const FormWords& words) {
     return field;
 }
 
+std::vector<string> choicesIn(const JotField& field) {
+    std::vector<string> texts;
+    if (const Value* value = field.own.find(Prop::choices))
+        if (const auto* choices = std::get_if<Choices>(value))
+            for (const Choice& one : *choices) texts.push_back(one.text);
+    return texts;
+}
+
 }  // namespace
 
 Proposal proposalOf(const Items& items) {
@@ -251,6 +259,50 @@ Proposal proposalOf(const Items& items) {
         }
     }
     return all;
+}
+
+const std::vector<Meaning>& meanings() {
+    static const std::vector<Meaning> all = {
+        {"text", "text"},
+        {"several lines", "text 60x4"},
+        {"number", "number"},
+        {"date", "date"},
+        {"time", "time"},
+        {"tick", "check"},
+        {"one of several", "radio"},
+        {"one of a list", "combo"},
+        {"several answers", "group", true},
+        {"signature", "signature"},
+        {"picture", "picture"},
+    };
+    return all;
+}
+
+std::size_t meaningOf(const Item& item, const std::string& language) {
+    const JotField field = fieldOf(item, formWordsOf(language));
+    const bool many = field.rows > 1;
+    for (std::size_t i = 0; i < meanings().size(); ++i) {
+        const JotField like = jottedField("x", {.kind = meanings()[i].jotted, .choices = choicesIn(field)});
+        if (like.kind == field.kind && like.radio == field.radio && (like.rows > 1) == many) return i;
+    }
+    return meanings().size();
+}
+
+Item withMeaning(Item item, const Meaning& meaning, const std::string& language) {
+    const FormWords& words = formWordsOf(language);
+    const JotField was = fieldOf(item, words);
+    FieldSays says;
+    says.kind = meaning.jotted;
+    const bool chosen = says.kind == "radio" || says.kind == "combo" || says.kind == "group";
+    if (chosen) {
+        says.choices = choicesIn(was);
+        if (says.choices.empty()) says.choices.assign(words.alternatives[0].begin(), words.alternatives[0].end());
+        says.several = meaning.several;
+    }
+    item.field = jottedField(was.label, says);
+    item.typed = true;
+    item.doubt = {};
+    return item;
 }
 
 string itemsJson(const Items& items) {

@@ -50,6 +50,19 @@ struct Proposal {
 /// get what tells them apart. What it gives is always read again from jottingText as it is.
 Proposal proposalOf(const Items& items);
 
+/// What a person can make of a field that was understood otherwise, by a word for it.
+struct Meaning {
+    const char* word;    // "one of several"
+    const char* jotted;  // as its kind is jotted
+    bool several = false;
+};
+const std::vector<Meaning>& meanings();
+/// The meaning that an item has now, among `meanings`; past the end where it has none of these.
+std::size_t meaningOf(const Item& item, const std::string& language);
+/// The item with another meaning, its choices kept as far as there are some; yes and no where it needs some and has
+/// none.
+Item withMeaning(Item item, const Meaning& meaning, const std::string& language);
+
 /// The items of a source, recognised by its content: a jotting, a table (CSV, with commas, semicolons, tabs or bars), a
 /// JSON Schema, a page of the web, DOCX, ODT, a filled-in or empty text. `bytes` as they are in the file. At most 16
 /// MiB, 20,000 lines of text (100,000 rows of a table) and 2,000 fields; what has more, and what is none of these, is a

@@ -156,6 +156,7 @@ std::size_t blankAt(Letters line, std::size_t at, Token* token) {
     }
     if (c == U'-' || c == U'–' || c == U'—') {
         const std::size_t dashes = run(line, at, [](char32_t one) { return contains(U"-–—", one); });
+        token->text = "-";
         return dashes >= 4 ? dashes : 0;
     }
     return 0;
@@ -887,7 +888,7 @@ class TextReader {
     static std::vector<string> cellsOf(const Line& line, bool* is) {
         string text;
         for (const Token& one : line.tokens)
-            text += (text.empty() ? "" : " ") + (one.what == What::words ? one.text : string("_"));
+            text += (text.empty() ? "" : " ") + (one.text.empty() ? string("_") : one.text);
         std::vector<string> cells;
         *is = std::ranges::count(text, '|') >= 2 || (text.starts_with("+-") && text.ends_with('+'));
         if (!*is) return cells;

@@ -82,14 +82,15 @@ TEST(Proposal, SourcesAreUnderstoodAsACarefulPersonWould) {
         EXPECT_EQ(structure(rows), structure(*expected)) << name;
         ++sources;
     }
-    std::cout << sources << " sources, " << sum.expected << " fields: found " << sum.found << ", kinds " << sum.kinds << ", labels "
-              << sum.labels << ", invented " << sum.invented << "\n";
+    std::cout << sources << " sources, " << sum.expected << " fields: found " << sum.found << ", kinds " << sum.kinds
+              << ", labels " << sum.labels << ", invented " << sum.invented << "\n";
     EXPECT_GE(sources, 10);
 }
 
 TEST(Proposal, WhatItGivesIsReadAgainAsItIs) {
-    for (const string source : {"A; b: ____\nC\\d: ____\n", "# x: ____\n", "[ ] a, b = c; d\n[ ] e ] f\n", "What?\na) 1..31\nb) …\n",
-                                "when it rains: ____\n", "> quote: _____\n", "--: ______\n", "Länge (m): ____\nשם: ____\nأين: ______\n", "x / y\nIns: yes / no\n"}) {
+    for (const string source : {"A; b: ____\nC\\d: ____\n", "# x: ____\n", "[ ] a, b = c; d\n[ ] e ] f\n",
+                                "What?\na) 1..31\nb) …\n", "when it rains: ____\n", "> quote: _____\n", "--: ______\n",
+                                "Länge (m): ____\nשם: ____\nأين: ______\n", "x / y\nIns: yes / no\n"}) {
         const auto items = itemsFrom(source);
         ASSERT_TRUE(items) << source << items.error().sentence.text();
         const Jotting rows = proposalOf(*items).rows;
@@ -109,13 +110,16 @@ TEST(Proposal, ADoubtKnowsItsPlace) {
 }
 
 TEST(Proposal, OldEncodingsAreRead) {
-    EXPECT_EQ(jotted("Stra\xDF" "e: ______\n"), "Straße: text\n");
+    EXPECT_EQ(jotted("Stra\xDF"
+                     "e: ______\n"),
+              "Straße: text\n");
     EXPECT_EQ(jotted(string("N\0a\0m\0e\0:\0 \0_\0_\0_\0", 18).insert(0, "\xFF\xFE")), "Name: text\n");
 }
 
 TEST(Proposal, WhatIsNoFormIsSaid) {
     EXPECT_EQ(jotted(""), "! There is nothing in it.");
-    EXPECT_EQ(jotted("Dear all,\nthe office is closed.\n"), "! Nothing to fill in was found: no blanks, ticks, questions or columns.");
+    EXPECT_EQ(jotted("Dear all,\nthe office is closed.\n"),
+              "! Nothing to fill in was found: no blanks, ticks, questions or columns.");
     EXPECT_EQ(jotted(string("a\0b", 3)), "! This is not text.");
     EXPECT_EQ(jotted(string(17 << 20, 'x')), "! This has more than 16 MiB.");
     EXPECT_EQ(jotted(string(20'001, '\n') + "a: __"), "! This has more than 20,000 lines.");
