@@ -22,6 +22,7 @@ constexpr int mostShownLines = 3000;  // of a source; all of it is read
 QLabel* columnTitle(const QString& text, QWidget* parent) {
     auto* title = new QLabel(text, parent);
     title->setFont(bodyFont(13, true));
+    title->setFixedHeight(26);  // that of the word to press beside one
     return title;
 }
 

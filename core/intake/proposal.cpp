@@ -109,6 +109,9 @@ string cleaned(string label, const FormWords& words, Marks& marks) {
             }
         }
     }
+    // "Period: from"
+    for (std::size_t at = label.find(": "); at != string::npos; at = label.find(": ", at)) label.erase(at, 1);
+    while (label.starts_with("=")) label = trimmed(label.substr(1));
     if (label.starts_with("*")) marks.required = true, label = trimmed(label.substr(1));
     for (const char* in : {" in ", " en "})
         if (const std::size_t at = label.rfind(in); at != string::npos && isUnit(label.substr(at + 4))) {
@@ -164,6 +167,11 @@ JotField fieldOf(const Item& item, const FormWords& words) {
     JotField field = item.field;
     field.label = cleaned(field.label, words, marks);
     field.guessed = false;
+    if (field.label.empty() && item.typed)
+        if (const Value* unit = field.own.find(Prop::unit)) {
+            field.label = std::get<string>(*unit);
+            field.own.set(Prop::unit, string());
+        }
     if (!item.typed) {
         // A blank: its room is kept, its kind is what its label says.
         const auto longest = field.own.find(Prop::maxLength);
@@ -171,6 +179,9 @@ JotField fieldOf(const Item& item, const FormWords& words) {
         says.kind = !marks.pattern.empty() ? "date" : !marks.unit.empty() ? "number" : kindOf(field.label, words);
         says.pattern = marks.pattern;
         says.unit = marks.unit;
+        if (const Value* hint = field.own.find(Prop::hint);
+            hint && says.kind == "text" && hasOneOf(std::get<string>(*hint), words.times))
+            says.kind = "time";
         if (longest && says.kind == "number")
             says.kind = "text";  // digits in boxes are a code more often than an amount
         if (longest && !says.kind.starts_with("date")) says.kind = "text";
@@ -248,6 +259,14 @@ Proposal proposalOf(const Items& items) {
         if (!unsure.empty()) doubt(item, field.label, unsure);
         const bool broad = field.kind == Kind::table || field.radio || field.rows > 1;
         JotRow* last = all.rows.empty() ? nullptr : &all.rows.back();
+        // From a day to another one.
+        if (item.beside && !item.typed && last && last->what == JotRow::What::fields &&
+            last->fields.back().kind == Kind::dateBox && field.kind == Kind::textBox &&
+            hasOneOf(field.label, {"to", "till", "until", "bis", "au"}) && field.label.size() < 12) {
+            const string label = field.label;
+            field = last->fields.back();
+            field.label = label;
+        }
         if (item.beside && !broad && last && last->what == JotRow::What::fields && last->fields.size() < mostInRow &&
             !last->fields.back().radio && last->fields.back().rows <= 1) {
             last->fields.push_back(std::move(field));

@@ -254,7 +254,9 @@ Item itemOf(const Column& column, std::size_t at) {
     } else if (column.numbers) {
         says.kind = "number";
         if (column.decimals) says.step = std::pow(10, -column.decimals);
-        if (enough) {
+        if (column.least >= 1900 && column.most <= 2100 && !column.decimals) {
+            says.least = 1900, says.most = 2100;  // years
+        } else if (enough) {
             says.least = column.least >= 0 ? 0 : roundBeyond(column.least);
             says.most = roundBeyond(column.most);
             item.doubt = said("The limits are the next round numbers around what the column has: {} to {}.",

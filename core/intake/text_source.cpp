@@ -79,7 +79,7 @@ std::size_t dateAt(Letters line, std::size_t at, string* pattern) {
     if (!drawn && parts[1].first != U'M' && parts[0].first != U'M') return 0;
     if (end < line.size() && line[end] == U'_') return 0;
     const string between(1, char(sign));
-    const bool yearFirst = drawn ? parts[0].second >= 4 : parts[0].second >= 4;
+    const bool yearFirst = parts[0].second >= 4 && parts[2].second < parts[0].second;
     const bool monthFirst = !drawn && parts[0].first == U'M';
     const string year = parts[yearFirst ? 0 : 2].second <= 3 && !drawn ? "yy" : "yyyy";
     *pattern = yearFirst    ? year + between + "MM" + between + "dd"
@@ -128,6 +128,11 @@ std::size_t blankAt(Letters line, std::size_t at, Token* token) {
             return end - at + (c == U'|' ? 1 : 0);
         }
     }
+    if (c == U'[' && at + 1 < line.size()) {
+        const std::size_t date = dateAt(line, at + 1, &token->pattern);
+        if (date && at + 1 + date < line.size() && line[at + 1 + date] == U']') return date + 2;
+        token->pattern.clear();
+    }
     if (c == U'[' || c == U'(') {
         const std::size_t inside =
             run(line, at + 1, [](char32_t one) { return one == U'_' || dot(one) || one == U' '; });
@@ -162,6 +167,15 @@ std::size_t blankAt(Letters line, std::size_t at, Token* token) {
     return 0;
 }
 
+/// True for words that end in one that is written with a point: no., Tel.
+bool isShort(Letters words) {
+    static constexpr std::string_view known[] = {"no", "nr", "tel", "tél", "str", "ref", "réf", "approx", "ca", "reg"};
+    const std::size_t blank = words.rfind(U' ');
+    const string last =
+        lettersAs(utf8(blank == Letters::npos ? words : words.substr(blank + 1)), LetterCase::lower, "en");
+    return std::ranges::find(known, last) != std::end(known);
+}
+
 Tokens tokensOf(Letters line) {
     Tokens all;
     std::size_t begun = Letters::npos;  // of words
@@ -192,6 +206,10 @@ Tokens tokensOf(Letters line) {
             token.round = true;
             took = 1;
         }
+        // The point of a word that is cut short belongs to it.
+        if (took > 4 && token.what == What::blank && begun != Letters::npos && line[at] == U'.' &&
+            isShort(line.substr(begun, at - begun)))
+            ++at, --took, ++token.column;
         if (took) {
             words(at);
             token.width = int(took);
@@ -399,6 +417,8 @@ class TextReader {
     bool ruled(const Line& line) {
         if (!line.ruled || line.ruled == '_') return false;
         if (line.ruled == '-' && !paragraph_.empty() && labelled(lastLine_)) return false;  // to write on
+        if (line.ruled == '-' && at_ > 0 && lines_[at_ - 1].ruled == '-' && lastFieldLine_ == line.number - 1)
+            return false;
         if (paragraphLines_ == 1 && characterCount(lastLine_) <= 70 && line.ruled != '*') {
             string text;
             std::swap(text, paragraph_);
@@ -416,7 +436,7 @@ class TextReader {
         const bool first = std::ranges::none_of(items_.list, [](const Item& one) {
             return one.what != Item::What::wording && one.what != Item::What::line;
         });
-        const bool title = first && !titled_ && (large || items_.list.empty());
+        const bool title = first && !titled_ && (large || items_.list.size() <= 1);
         titled_ |= title;
         Item item;
         item.what = title ? Item::What::title : Item::What::section;
@@ -429,6 +449,7 @@ class TextReader {
     /// say what belongs there.
     bool bare(const Line& line) {
         if (!only(line.tokens, What::blank)) return false;
+        if (drawnTable(line)) return true;
         const Line* below = next(at_ + 1, false);
         const bool wordsBelow = below && only(below->tokens, What::words) && !labelled(joined(below->tokens)) &&
                                 characterCount(joined(below->tokens)) <= 90 && !below->ruled;
@@ -474,6 +495,28 @@ class TextReader {
         return true;
     }
 
+    /// Blanks in columns under their heads, line by line.
+    bool drawnTable(const Line& line) {
+        const std::size_t count = line.tokens.size();
+        if (count < 2 || at_ == 0 || paragraphLines_ != 1) return false;
+        const Line& above = lines_[at_ - 1];
+        if (!only(above.tokens, What::words) || above.tokens.size() != count) return false;
+        std::size_t last = at_;
+        while (last + 1 < lines_.size() && only(lines_[last + 1].tokens, What::blank) &&
+               lines_[last + 1].tokens.size() == count)
+            ++last;
+        FieldSays says;
+        says.kind = "table";
+        for (const Token& one : above.tokens) says.choices.push_back(one.text);
+        says.rows = int(std::min<std::size_t>(last - at_ + 1, 50));
+        paragraph_.clear();
+        paragraphLines_ = 0;
+        lastLine_.clear();
+        field(string(words().table), says, placeOf(above), false);
+        at_ = last;
+        return true;
+    }
+
     static FieldSays saysOf(const Token& blank) {
         FieldSays says;
         if (!blank.pattern.empty()) says.kind = "date", says.pattern = blank.pattern;
@@ -484,6 +527,7 @@ class TextReader {
     /// Ticks with their wording behind them, or before them.
     bool ticks(const Line& line) {
         if (!has(line.tokens, What::tick)) return false;
+        if (grid(line)) return true;
         Choice_ group = gathered(line);
         if (group.texts.empty()) return false;
         // Lines of ticks below belong to the same question, as long as no wording is between them.
@@ -492,7 +536,7 @@ class TextReader {
             const Line& more = lines_[i];
             if (more.empty || !has(more.tokens, What::tick)) break;
             const Choice_ further = gathered(more);
-            if (!further.lead.empty() || further.texts.empty() || further.fieldsAmong) break;
+            if (!further.lead.empty() || (further.texts.empty() && !further.other) || further.fieldsAmong) break;
             // Sentences of their own are ticks of their own.
             group.texts.insert(group.texts.end(), further.texts.begin(), further.texts.end());
             group.places.insert(group.places.end(), further.places.begin(), further.places.end());
@@ -502,6 +546,7 @@ class TextReader {
         }
         string label = group.lead;
         Place place = placeOf(line, &line.tokens[0]);
+        place.width = line.tokens.back().column + line.tokens.back().width - place.column;
         const bool sentence = std::ranges::any_of(
             group.texts, [](const string& t) { return characterCount(t) > 60 || t.ends_with('.'); });
         const bool asked =
@@ -512,7 +557,9 @@ class TextReader {
         if (asked) label = labelAbove();
         // What is above the empty line may be the question still.
         if (label.empty() && paragraph_.empty() && group.texts.size() > 1 && !sentence && !items_.list.empty() &&
-            items_.list.back().what == Item::What::wording && labelled(items_.list.back().text)) {
+            items_.list.back().what == Item::What::wording &&
+            (labelled(items_.list.back().text) ||
+             (characterCount(items_.list.back().text) <= 60 && !items_.list.back().text.ends_with('.')))) {
             label = items_.list.back().text;
             items_.list.pop_back();
         }
@@ -544,6 +591,38 @@ class TextReader {
         Item& made = field(label, says, place, false);
         if (!one && !several && !alternatives && !group.round)
             made.doubt = single ? said("One answer, or several?") : said("Several answers, or one?");
+        return true;
+    }
+    /// A row of ticks under the words of a line above: a question a row, with the words for its answers.
+    bool grid(const Line& line) {
+        const Tokens& tokens = line.tokens;
+        const std::size_t count = tokens.size() - 1;
+        if (tokens[0].what != What::words || count < 2 ||
+            !std::all_of(tokens.begin() + 1, tokens.end(), [](const Token& t) { return t.what == What::tick; }))
+            return false;
+        if (headsUsed_ != line.number - 1) {
+            const Line* above = nullptr;
+            for (std::size_t i = at_; i > 0 && i + 2 > at_ && !above; --i)
+                if (!lines_[i - 1].empty && !lines_[i - 1].ruled) above = &lines_[i - 1];
+            if (!above || !only(above->tokens, What::words) || above->tokens.size() < count) return false;
+            heads_.clear();
+            for (std::size_t i = above->tokens.size() - count; i < above->tokens.size(); ++i)
+                heads_.push_back(above->tokens[i].text);
+            // They are no wording any more.
+            if (paragraphLines_ == 1) {
+                paragraph_.clear();
+                paragraphLines_ = 0;
+            } else if (paragraph_.empty() && !items_.list.empty() && items_.list.back().what != Item::What::field &&
+                       items_.list.back().text.ends_with(heads_.back())) {
+                items_.list.pop_back();
+            }
+        }
+        if (heads_.size() != count) return false;
+        headsUsed_ = line.number;
+        endParagraph();
+        Place place = placeOf(line, &tokens[0]);
+        place.width = tokens.back().column + tokens.back().width - place.column;
+        field(tokens[0].text, {.kind = count > 6 ? "combo" : "radio", .choices = heads_}, place, false);
         return true;
     }
     struct Choice_ {
@@ -870,13 +949,14 @@ class TextReader {
         if (following->ruled && !lines_[at_ + 1].empty && following->ruled != '_')
             return false;  // the rule below it tells
         if (following->ruled == '_' || only(following->tokens, What::blank)) return false;
-        if (has(following->tokens, What::tick) && !lines_[at_ + 1].empty && gathered(*following).lead.empty())
+        if (has(following->tokens, What::tick) && gathered(*following).lead.empty() &&
+            (!lines_[at_ + 1].empty || !(capitals(text) || numberedBy(text) || items_.list.empty())))
             return false;
         if (letteredIn(joined(following->tokens)).mark == 'a') return false;
         const bool fieldsFollow = has(following->tokens, What::blank) || has(following->tokens, What::tick) ||
                                   labelled(joined(following->tokens));
         const bool first = items_.list.empty();
-        if (!(capitals(text) || (above && (fieldsFollow || (first && alone))) ||
+        if (!(capitals(text) || (above && (fieldsFollow || (first && alone && line.tokens.size() == 1))) ||
               (numberedBy(text) && above && fieldsFollow)))
             return false;
         if (numberedBy(text)) text = text.substr(numberedBy(text));
@@ -963,7 +1043,9 @@ class TextReader {
     Items& items_;
     std::vector<Line> lines_;
     std::size_t at_ = 0, fields_ = 0, lastField_ = 0;
-    int drawn_ = 0;  // blanks that can be seen
+    int drawn_ = 0;              // blanks that can be seen
+    std::vector<string> heads_;  // of ticks in columns
+    int headsUsed_ = -10;
     string paragraph_, lastLine_;
     int paragraphLines_ = 0;
     Place paragraphPlace_;

@@ -135,7 +135,7 @@ TEST(Proposal, LongAndDeepSourcesTakeTheirTime) {
         string text;
         while (text.size() < 9'000) text += piece;
         string all;
-        for (int i = 0; i < 100; ++i) all += text + "\n";
+        for (int i = 0; i < 20; ++i) all += text + "\n";
         const auto items = itemsFrom(all);
         if (items) EXPECT_TRUE(readJotting(jottingText(proposalOf(*items).rows))) << piece;
     }
