@@ -14,6 +14,7 @@
 #include "core/edit/renaming.h"
 #include "core/edit/routing.h"
 #include "core/file/form_file.h"
+#include "core/intake/proposal.h"
 #include "core/jot/lay_out.h"
 #include "core/layout/guides.h"
 #include "core/order/access_keys.h"
@@ -81,6 +82,27 @@ BENCHMARK(documentOfMany)
     ->Args({1000, 0})
     ->Args({2000, 0})
     ->Unit(benchmark::kMillisecond);
+
+/// A table of so many rows and 40 columns, and what is proposed of it.
+void proposalOfTable(benchmark::State& state) {
+    std::string table;
+    for (int c = 0; c < 40; ++c) table += (c ? ",Column " : "Column ") + std::to_string(c);
+    for (std::int64_t r = 0; r < state.range(0); ++r) {
+        table += '\n';
+        for (std::int64_t c = 0; c < 40; ++c)
+            table += (c ? "," : "") + (c % 4 == 0   ? std::to_string((r * 7 + c) % 1000) + ".5"
+                                       : c % 4 == 1 ? "2026-04-" + std::to_string(10 + (r + c) % 20)
+                                       : c % 4 == 2 ? std::string(r % 3 ? "Steel" : "Timber")
+                                                    : "Boat " + std::to_string(r * 40 + c));
+    }
+    for (auto _ : state) {
+        const auto items = intake::itemsFrom(table);
+        if (!items) state.SkipWithError("not read");
+        benchmark::DoNotOptimize(intake::proposalOf(*items));
+    }
+    state.counters["MiB"] = double(table.size()) / double(1 << 20);
+}
+BENCHMARK(proposalOfTable)->Arg(25'000)->Arg(50'000)->Arg(100'000)->Unit(benchmark::kMillisecond);
 
 void standingsOf2000Names(benchmark::State& state) {
     const Form form = labelledFormOf(1000);

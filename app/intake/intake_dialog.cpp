@@ -148,7 +148,7 @@ void IntakeDialog::chooseFile() {
 }
 
 void IntakeDialog::readFile(const QString& path) {
-    const auto bytes = brindel::readText(fromQt(path), std::size_t(17) << 20);
+    const auto bytes = brindel::readText(fromQt(path), std::size_t(65) << 20);
     if (!bytes) {
         said_->setText(Words::tr("%1: %2").arg(QFileInfo(path).fileName(), Words::shown(bytes.error().sentence)));
         return;

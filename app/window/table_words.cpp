@@ -7,6 +7,7 @@
 #include "core/edit/common_patterns.h"
 #include "core/edit/personal_details.h"
 #include "core/edit/ready_rules.h"
+#include "core/intake/proposal.h"
 #include "core/model/look_sets.h"
 #include "core/naming/schemes.h"
 #include "core/rules/functions.h"
@@ -58,6 +59,7 @@ QStringList MainWindow::tableWords() const {
     for (const CheckRow& c : allChecks()) addCheck(c);
     for (const TargetCheck& t : targetChecks()) addCheck(t.check);
     for (const PersonalSort& s : personalSorts()) add(s.word);
+    for (const intake::Meaning& m : intake::meanings()) add(m.word);
     for (const Command& c : commands()) {
         add(c.menu);
         add(c.word);

@@ -13,7 +13,7 @@ namespace {
 
 using std::string;
 
-constexpr std::size_t mostBytes = std::size_t(16) << 20;
+constexpr std::size_t mostBytes = std::size_t(64) << 20;
 
 /// A jotting has a line that nobody writes but for Brindel: a heading by # or a field with the word of its kind.
 bool isJotting(const string& text) {
@@ -67,7 +67,7 @@ const std::vector<Reader>& readers() {
 }
 
 Result<Items> itemsFrom(const string& bytes) {
-    if (bytes.size() > mostBytes) return tl::unexpected(Problem{"", said("This has more than 16 MiB.")});
+    if (bytes.size() > mostBytes) return tl::unexpected(Problem{"", said("This has more than 64 MiB.")});
     auto text = textFromBytes(bytes);
     // What is no Unicode was written by a program of former days.
     if (!text && bytes.find('\0') == string::npos) text = textFromWestern(bytes);

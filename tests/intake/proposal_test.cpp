@@ -121,7 +121,7 @@ TEST(Proposal, WhatIsNoFormIsSaid) {
     EXPECT_EQ(jotted("Dear all,\nthe office is closed.\n"),
               "! Nothing to fill in was found: no blanks, ticks, questions or columns.");
     EXPECT_EQ(jotted(string("a\0b", 3)), "! This is not text.");
-    EXPECT_EQ(jotted(string(17 << 20, 'x')), "! This has more than 16 MiB.");
+    EXPECT_EQ(jotted(string(65 << 20, 'x')), "! This has more than 64 MiB.");
     EXPECT_EQ(jotted(string(20'001, '\n') + "a: __"), "! This has more than 20,000 lines.");
     EXPECT_EQ(jotted("a: __ " + string(50'000, 'x')), "! A line of this has more than 10,000 letters.");
     string many;

@@ -1,0 +1,110 @@
+// A form out of what exists: read beside its source, changed where it was understood otherwise, and made.
+#include "app/intake/intake_dialog.h"
+#include "app/window/start_page.h"
+#include "tests/app/driver.h"
+
+using namespace brindel;
+using namespace brindel::test;
+
+namespace {
+
+constexpr const char* pageOfUnderscores =
+    "BERTH AND STORAGE\n\nName: ______________  Address: ______________\nTown: ______________  Phone: ______________\n"
+    "Boat: ______________  Sail no.: ______________\nLength: ____ m  Beam: ____ m  Draught: ____ m\n"
+    "Arrival: __/__/____  Departure: __/__/____\nInsurer: ______________  Policy: ______________\n"
+    "Berth: ______  Key: ______\n\nWanted:\n[ ] power\n[ ] water\n[ ] crane\n[ ] storage\n\nInsured: yes / no\n"
+    "Paid: yes / no\n";
+
+/// What a menu is asked to do, once it is up.
+void chooseInMenu(const QString& word) {
+    QTimer::singleShot(0, [word] {
+        auto* menu = qobject_cast<QMenu*>(QApplication::activePopupWidget());
+        ASSERT_NE(menu, nullptr);
+        for (QAction* action : menu->actions())
+            if (action->text() == word) {
+                menu->setActiveAction(action);
+                QTest::keyClick(menu, Qt::Key_Return);
+                return;
+            }
+        menu->close();
+        ADD_FAILURE() << word.toStdString() << " is not in the menu";
+    });
+}
+
+TEST(IntakeWindow, APageOfUnderscoresIsAFormInThreePresses) {
+    Driver driver(newForm(Kind::dialog));
+    driver.window.showStart(true);
+    auto* exists = driver.window.findChild<StartPage*>()->findChild<QAbstractButton*>("startExists");
+    ASSERT_NE(exists, nullptr);
+    QGuiApplication::clipboard()->setText(pageOfUnderscores);
+    // The press opens the window; a paste fills it; Enter on its button makes the form.
+    QTimer::singleShot(0, [] {
+        auto* dialog = qobject_cast<IntakeDialog*>(QApplication::activeModalWidget());
+        ASSERT_NE(dialog, nullptr);
+        auto* source = dialog->findChild<QPlainTextEdit*>("intakeSource");
+        QTest::keyClick(source, Qt::Key_V, Qt::ControlModifier);
+        auto* fields = dialog->findChild<QTableWidget*>("intakeFields");
+        EXPECT_EQ(fields->rowCount(), 18);
+        EXPECT_EQ(fields->item(0, 0)->text(), "Wanted") << "what is not sure comes first";
+        EXPECT_GE(source->extraSelections().size(), 18);
+        QTest::mouseClick(dialog->findChild<QPushButton*>("intakeMake"), Qt::LeftButton);
+    });
+    QTest::mouseClick(exists, Qt::LeftButton);
+    Driver::settle();
+    const Form& form = driver.form();
+    EXPECT_FALSE(form.isDialog());
+    EXPECT_NE(form.named("txtName"), nullptr);
+    EXPECT_NE(form.named("dtmArrival"), nullptr);
+    EXPECT_NE(form.named("numLength"), nullptr);
+    driver.desk().undo();
+    EXPECT_EQ(driver.form().named("txtName"), nullptr) << "one step";
+}
+
+TEST(IntakeWindow, WhatWasUnderstoodOtherwiseIsChanged) {
+    IntakeDialog dialog(fonts());
+    dialog.show();
+    auto* make = dialog.findChild<QPushButton*>("intakeMake");
+    EXPECT_FALSE(make->isEnabled());
+    dialog.readText("Name: ______\nCode: ______\nJobs:\n[ ] paint\n[ ] scrape\n[ ] wash\n");
+    EXPECT_TRUE(make->isEnabled());
+    auto* fields = dialog.findChild<QTableWidget*>("intakeFields");
+    ASSERT_EQ(fields->rowCount(), 3);
+    EXPECT_EQ(fields->item(0, 0)->text(), "Jobs");
+    fields->setCurrentCell(0, 0);
+    EXPECT_EQ(dialog.findChild<QLabel*>("intakeSays")->text(), "Jobs: Several answers, or one?");
+    chooseInMenu("one of several");
+    emit fields->cellActivated(0, 1);
+    EXPECT_EQ(fields->item(2, 0)->text(), "Jobs") << "it is sure now, and has its place";
+    chooseInMenu("Leave out");
+    emit fields->cellActivated(1, 1);
+    EXPECT_EQ(fields->item(1, 1)->text(), "left out ▾");
+    fields->item(0, 0)->setText("Full name");
+    Driver::settle();
+    const Form form = dialog.form();
+    EXPECT_NE(form.named("txtFullName"), nullptr);
+    EXPECT_EQ(form.named("txtCode"), nullptr);
+    int buttons = 0;
+    form.controls.each([&](Id, const Control& c) { buttons += c.kind == Kind::radioButton; });
+    EXPECT_EQ(buttons, 3);
+}
+
+TEST(IntakeWindow, WhatCannotBeReadIsSaidAndNothingIsMade) {
+    IntakeDialog dialog(fonts());
+    dialog.show();
+    dialog.readText("Dear all, the office is closed.");
+    EXPECT_EQ(dialog.findChild<QLabel*>("intakeSays")->text(),
+              "Nothing to fill in was found: no blanks, ticks, questions or columns.");
+    EXPECT_FALSE(dialog.findChild<QPushButton*>("intakeMake")->isEnabled());
+    dialog.readFile("/nowhere/at/all.txt");
+    EXPECT_TRUE(dialog.findChild<QLabel*>("intakeSays")->text().startsWith("all.txt: "));
+}
+
+TEST(IntakeWindow, ATableBecomesADialog) {
+    IntakeDialog dialog(fonts());
+    dialog.show();
+    dialog.readText("boat,length,hull\nTern,7.5,GRP\nInes,9.25,Steel\n");
+    EXPECT_TRUE(dialog.form().isDialog());
+    EXPECT_EQ(dialog.findChild<QTableWidget*>("intakeFields")->rowCount(), 3);
+}
+
+}  // namespace
