@@ -72,10 +72,10 @@ std::vector<Command> intakeCommands(CLI::App& app) {
     return {{command, [given](const FontBook& fonts) -> int {
                  auto bytes = bytesOf(given->source);
                  if (!bytes) return problem(given->source, bytes.error(), noFile);
-                 const bool binary = bytes->starts_with("%PDF") || bytes->starts_with("PK");
+                 const bool pdf = bytes->starts_with("%PDF");
                  auto text = formFileFrom(*bytes);
                  if (text) return carried(*given, *text);
-                 if (binary) return problem(given->source, text.error(), notInOrder);
+                 if (pdf) return problem(given->source, text.error(), notInOrder);
                  return proposed(*given, *bytes, fonts);
              }}};
 }

@@ -66,7 +66,7 @@ IntakeDialog::IntakeDialog(const FontBook& fonts, QWidget* parent) : QDialog(par
     source_->setLineWrapMode(QPlainTextEdit::NoWrap);
     source_->setTabChangesFocus(true);
     source_->setPlaceholderText(
-        Words::tr("Paste a text here, or open a file: an old form with\nblanks and ticks, or a table."));
+        Words::tr("Paste a text here, or open a file: an old form\nwith blanks and ticks, a document or a table."));
     left->addWidget(source_, 1);
 
     QVBoxLayout* middle = part(head, Words::tr("Fields"));
@@ -141,27 +141,34 @@ IntakeDialog::IntakeDialog(const FontBook& fonts, QWidget* parent) : QDialog(par
 }
 
 void IntakeDialog::chooseFile() {
-    const QString path =
-        QFileDialog::getOpenFileName(this, Words::tr("What exists"), {},
-                                     Words::tr("Texts and tables (*.txt *.csv *.tsv *.jot *.md);;All files (*)"));
+    const QString path = QFileDialog::getOpenFileName(
+        this, Words::tr("What exists"), {},
+        Words::tr("Texts, tables and documents (*.txt *.csv *.tsv *.jot *.md *.docx *.odt);;All files (*)"));
     if (!path.isEmpty()) readFile(path);
 }
 
 void IntakeDialog::readFile(const QString& path) {
-    const auto bytes = brindel::readText(fromQt(path), std::size_t(65) << 20);
+    const auto bytes = brindel::readWhole(fromQt(path), std::size_t(65) << 20);
     if (!bytes) {
         said_->setText(Words::tr("%1: %2").arg(QFileInfo(path).fileName(), Words::shown(bytes.error().sentence)));
         return;
     }
-    auto text = textFromBytes(*bytes);
-    const QString all = toQt(text ? *text : textFromWestern(*bytes));
-    // Of a long one the beginning is shown.
+    read(*bytes);
+    // Of a document its text, the fields drawn in it; of a long source the beginning.
+    QString all = toQt(items_.text);
+    if (items_.text.empty()) {
+        const auto text = textFromBytes(*bytes);
+        all = toQt(text ? *text : textFromWestern(*bytes));
+    } else {
+        static const QRegularExpression fields("[\\x{F0000}-\\x{FFF00}]");
+        all.replace(fields, "▭");
+    }
     const QStringList lines = all.split('\n');
     filling_ = true;
     source_->setPlainText(lines.size() <= mostShownLines ? all : lines.mid(0, mostShownLines).join('\n'));
-    source_->setReadOnly(lines.size() > mostShownLines);
+    source_->setReadOnly(lines.size() > mostShownLines || !items_.text.empty());
     filling_ = false;
-    read(*bytes);
+    showPlaces();
 }
 
 void IntakeDialog::readText(const QString& text) {

@@ -131,8 +131,8 @@ void StartPage::buildBeginnings(QVBoxLayout* left) {
         add(left, "document", Words::tr("New document"), Words::tr("Pages that are filled in and sent back"));
     auto* jotting =
         add(left, "textBox", Words::tr("From a jotting"), Words::tr("Rows typed or pasted as text become a form"));
-    auto* exists =
-        add(left, "tick", Words::tr("From what exists…"), Words::tr("A text with blanks, or a table, becomes a form"));
+    auto* exists = add(left, "tick", Words::tr("From what exists…"),
+                       Words::tr("An old form, a document or a table becomes a form"));
     auto* open = add(left, "page", Words::tr("Open a form…"), Words::tr("A file you already have"));
     left->addStretch(1);
     dialog->setObjectName("startDialog");

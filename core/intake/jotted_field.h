@@ -10,7 +10,8 @@
 namespace brindel::intake {
 
 struct FieldSays {
-    std::string kind = {};  // as jotted: "date", "radio", "ticks"; empty for what is guessed from the label
+    std::string label = {};  // where its source says it apart from the words around it
+    std::string kind = {};   // as jotted: "date", "radio", "ticks"; empty for what is guessed from the label
     std::vector<std::string> choices = {};  // of a table, its columns
     std::vector<std::string> values = {};   // of choices, where they are others than their texts
     bool other = false;                     // another answer can be given

@@ -122,6 +122,16 @@ string cleaned(string label, const FormWords& words, Marks& marks) {
     return label;
 }
 
+/// A hint without the label that programs say in it as well, and without limits that the field has itself.
+string hintBeyond(string hint, const string& label) {
+    if (!hint.starts_with(label)) return hint;
+    hint = trimmed(hint.substr(label.size()));
+    if (hint.starts_with(":")) hint = trimmed(hint.substr(1));
+    if (const std::size_t open = hint.rfind('('); open != string::npos && hint.ends_with(')'))
+        hint = trimmed(hint.substr(0, open));
+    return hint == label ? "" : hint;
+}
+
 /// What a label asks for, where the source drew only a blank.
 string kindOf(const string& label, const FormWords& words) {
     string bare = label;
@@ -167,16 +177,21 @@ JotField fieldOf(const Item& item, const FormWords& words) {
     JotField field = item.field;
     field.label = cleaned(field.label, words, marks);
     field.guessed = false;
+    if (const Value* hint = field.own.find(Prop::hint)) {
+        string beyond = hintBeyond(std::get<string>(*hint), field.label);
+        beyond.empty() ? field.own.drop(Prop::hint) : field.own.set(Prop::hint, std::move(beyond));
+    }
     if (field.label.empty() && item.typed)
         if (const Value* unit = field.own.find(Prop::unit)) {
             field.label = std::get<string>(*unit);
-            field.own.set(Prop::unit, string());
+            field.own.drop(Prop::unit);
         }
     if (!item.typed) {
         // A blank: its room is kept, its kind is what its label says.
         const auto longest = field.own.find(Prop::maxLength);
         FieldSays says;
         says.kind = !marks.pattern.empty() ? "date" : !marks.unit.empty() ? "number" : kindOf(field.label, words);
+        if (says.kind == "signature" && !field.name.empty()) says.kind = "text";  // it is typed in its source
         says.pattern = marks.pattern;
         says.unit = marks.unit;
         if (const Value* hint = field.own.find(Prop::hint);

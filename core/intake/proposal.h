@@ -28,9 +28,10 @@ struct Item {
 
 /// What a source was read as.
 struct Items {
-    std::string reader;    // the word of its row in `readers`
-    std::string language;  // that its words are in: "en", "de", "fr"
-    bool flows = true;     // a document; false for what is rather a dialog
+    std::string reader;     // the word of its row in `readers`
+    std::string language;   // that its words are in: "en", "de", "fr"
+    std::string text = {};  // that places are counted in, where the source is not text itself
+    bool flows = true;      // a document; false for what is rather a dialog
     std::vector<Item> list;
 };
 

@@ -1,6 +1,7 @@
 // Which reader reads what: the first that knows the content for its own.
 #include <algorithm>
 
+#include "core/intake/document_source.h"
 #include "core/intake/form_words.h"
 #include "core/intake/proposal.h"
 #include "core/intake/table_source.h"
@@ -51,6 +52,13 @@ Result<Items> itemsFromJotting(const string& text) {
     }
     return items;
 }
+/// What has nothing to fill in is no form.
+Result<Items> withFields(Result<Items> items) {
+    if (items && std::ranges::none_of(items->list, [](const Item& one) { return one.what == Item::What::field; }))
+        return tl::unexpected(
+            Problem{"", said("Nothing to fill in was found: no blanks, ticks, questions or columns.")});
+    return items;
+}
 bool isAnything(const string&) {
     return true;
 }
@@ -68,6 +76,7 @@ const std::vector<Reader>& readers() {
 
 Result<Items> itemsFrom(const string& bytes) {
     if (bytes.size() > mostBytes) return tl::unexpected(Problem{"", said("This has more than 64 MiB.")});
+    if (isDocument(bytes)) return withFields(itemsFromDocument(bytes));
     auto text = textFromBytes(bytes);
     // What is no Unicode was written by a program of former days.
     if (!text && bytes.find('\0') == string::npos) text = textFromWestern(bytes);
@@ -76,11 +85,7 @@ Result<Items> itemsFrom(const string& bytes) {
     if (trimmed(*text).empty()) return tl::unexpected(Problem{"", said("There is nothing in it.")});
     for (const Reader& reader : readers()) {
         if (!reader.recognises(*text)) continue;
-        auto items = reader.read(*text);
-        if (items && std::ranges::none_of(items->list, [](const Item& one) { return one.what == Item::What::field; }))
-            return tl::unexpected(
-                Problem{"", said("Nothing to fill in was found: no blanks, ticks, questions or columns.")});
-        return items;
+        return withFields(reader.read(*text));
     }
     return tl::unexpected(Problem{"", said("This is not text.")});
 }

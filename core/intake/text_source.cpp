@@ -22,10 +22,10 @@ struct Token {
     enum class What : std::uint8_t { words, blank, tick } what = What::words;
     string text = {};  // of words
     int column = 0, width = 0;
-    bool round = false;    // of a tick: one of several holds
-    int boxes = 0;         // of a blank: a box a letter
-    string pattern = {};   // of a blank: a date's
-    bool implied = false;  // of a blank: nothing is drawn, it only follows a colon
+    bool round = false;   // of a tick: one of several holds
+    int boxes = 0;        // of a blank: a box a letter
+    string pattern = {};  // of a blank: a date's
+    int known = -1;       // its source says more of it
 };
 using Tokens = std::vector<Token>;
 using What = Token::What;
@@ -196,7 +196,11 @@ Tokens tokensOf(Letters line) {
         Token token;
         token.column = int(at);
         std::size_t took = 0;
-        if ((took = blankAt(line, at, &token))) {
+        if (line[at] >= firstKnown && line[at] < firstKnown + mostKnown) {
+            token.what = What::blank;
+            token.known = int(line[at] - firstKnown);
+            took = 1;
+        } else if ((took = blankAt(line, at, &token))) {
             token.what = What::blank;
         } else if ((took = tickAt(line, at, &token.round))) {
             token.what = What::tick;
@@ -280,7 +284,13 @@ struct Line {
 
 class TextReader {
   public:
-    TextReader(const string& text, Items& items) : items_(items) { cut(lettersOf(text)); }
+    TextReader(const string& text, const std::vector<FieldSays>& known, Items& items) : items_(items), known_(known) {
+        std::u32string letters = lettersOf(text);
+        // Blanks of other widths are blanks.
+        std::ranges::replace_if(
+            letters, [](char32_t c) { return c == 0xA0 || (c >= 0x2000 && c <= 0x200A) || c == 0x202F; }, U' ');
+        cut(letters);
+    }
 
     Result<void> read() {
         for (at_ = 0; at_ < lines_.size(); ++at_) {
@@ -338,7 +348,7 @@ class TextReader {
     Item& field(const string& label, const FieldSays& says, Place place, bool beside) {
         Item item;
         item.what = Item::What::field;
-        item.field = jottedField(label, says);
+        item.field = jottedField(label.empty() ? says.label : label, says);
         item.typed = says.typed();
         item.beside = beside;
         item.place = place;
@@ -391,13 +401,32 @@ class TextReader {
 
     // ---- lines ----
 
+    /// "Fuel: ____ l   ☐ gas on board": blanks, and ticks behind them.
+    bool both(const Line& line) {
+        const auto tick = std::ranges::find(line.tokens, What::tick, &Token::what);
+        const auto isBlank = [](const Token& one) { return one.what == What::blank; };
+        if (tick == line.tokens.end() || std::none_of(line.tokens.begin(), tick, isBlank)) return false;
+        auto end = tick;
+        while (!isBlank(*(end - 1))) --end;
+        if (end != tick && isUnit(end->text)) ++end;
+        Line first = line, second = line;
+        first.tokens.assign(line.tokens.begin(), end);
+        second.tokens.assign(end, line.tokens.end());
+        if (!has(first.tokens, What::words)) return false;
+        blanks(first);
+        const std::size_t from = items_.list.size();
+        ticks(second);
+        if (from < items_.list.size()) items_.list[from].beside = true;
+        return true;
+    }
+
     bool one(const Line& line) {
         if (line.empty) {
             endParagraph();
             lastLine_.clear();
             lastFieldLine_ = -10;
-        } else if (pipes(line) || ruled(line) || bare(line) || ticks(line) || blanks(line) || lettered(line) ||
-                   alternatives(line) || colons(line) || heading(line)) {
+        } else if (pipes(line) || ruled(line) || bare(line) || both(line) || ticks(line) || blanks(line) ||
+                   lettered(line) || alternatives(line) || colons(line) || heading(line)) {
             // Understood.
         } else {
             const string text = joined(line.tokens);
@@ -517,7 +546,8 @@ class TextReader {
         return true;
     }
 
-    static FieldSays saysOf(const Token& blank) {
+    FieldSays saysOf(const Token& blank) const {
+        if (blank.known >= 0 && std::size_t(blank.known) < known_.size()) return known_[std::size_t(blank.known)];
         FieldSays says;
         if (!blank.pattern.empty()) says.kind = "date", says.pattern = blank.pattern;
         if (blank.boxes) says.longest = blank.boxes;
@@ -757,7 +787,7 @@ class TextReader {
             }
             Item& item = field(label, saysOf(token), place, beside);
             made = items_.list.size() - 1;
-            if (label.empty()) item.doubt = said("Nothing says what belongs here.");
+            if (item.field.label.empty()) item.doubt = said("Nothing says what belongs here.");
             lastField_ = made;
             beside = true;
             label.clear();
@@ -1041,6 +1071,7 @@ class TextReader {
     }
 
     Items& items_;
+    const std::vector<FieldSays>& known_;
     std::vector<Line> lines_;
     std::size_t at_ = 0, fields_ = 0, lastField_ = 0;
     int drawn_ = 0;              // blanks that can be seen
@@ -1056,6 +1087,10 @@ class TextReader {
 }  // namespace
 
 Result<Items> itemsFromText(const string& text) {
+    return itemsFromText(text, {});
+}
+
+Result<Items> itemsFromText(const string& text, const std::vector<FieldSays>& known) {
     if (std::size_t(std::ranges::count(text, '\n')) > mostLines)
         return TextReader::failed("", "This has more than 20,000 lines.");
     for (std::size_t at = 0; at < text.size();) {
@@ -1066,7 +1101,7 @@ Result<Items> itemsFromText(const string& text) {
     Items items;
     items.reader = "text";
     items.language = languageOf(text);
-    TextReader reader(text, items);
+    TextReader reader(text, known, items);
     if (auto read = reader.read(); !read) return tl::unexpected(read.error());
     return items;
 }
