@@ -70,21 +70,7 @@ IntakeDialog::IntakeDialog(const FontBook& fonts, QWidget* parent) : QDialog(par
     left->addWidget(source_, 1);
 
     QVBoxLayout* middle = part(head, Words::tr("Fields"));
-    fields_ = new QTableWidget(0, 2, this);
-    fields_->setObjectName("intakeFields");
-    fields_->setAccessibleName(Words::tr("Fields"));
-    fields_->setHorizontalHeaderLabels({Words::tr("Label"), Words::tr("Kind")});
-    fields_->verticalHeader()->hide();
-    fields_->verticalHeader()->setDefaultSectionSize(28);
-    fields_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
-    fields_->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Interactive);
-    fields_->setColumnWidth(1, 118);
-    fields_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    fields_->setSelectionMode(QAbstractItemView::SingleSelection);
-    fields_->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed);
-    fields_->setShowGrid(false);
-    fields_->setWordWrap(false);
-    fields_->setTabKeyNavigation(false);
+    buildFields();
     middle->addWidget(fields_, 1);
 
     QVBoxLayout* right = part(head, Words::tr("The form"));
@@ -102,6 +88,13 @@ IntakeDialog::IntakeDialog(const FontBook& fonts, QWidget* parent) : QDialog(par
     said_->setFont(bodyFont(12));
     said_->setMinimumHeight(34);
     column->addWidget(said_);
+    column->addLayout(foot());
+    connectParts();
+    read({});
+    source_->setFocus();
+}
+
+QLayout* IntakeDialog::foot() {
     auto* line = new QHBoxLayout;
     dialog_ = new QRadioButton(Words::tr("a dialog"), this);
     document_ = new QRadioButton(Words::tr("a document"), this);
@@ -118,10 +111,31 @@ IntakeDialog::IntakeDialog(const FontBook& fonts, QWidget* parent) : QDialog(par
     line->addStretch(1);
     line->addWidget(leave);
     line->addWidget(make_);
-    column->addLayout(line);
 
-    connect(open, &QToolButton::clicked, this, &IntakeDialog::chooseFile);
     connect(leave, &QPushButton::clicked, this, &QDialog::reject);
+    return line;
+}
+
+void IntakeDialog::buildFields() {
+    fields_ = new QTableWidget(0, 2, this);
+    fields_->setObjectName("intakeFields");
+    fields_->setAccessibleName(Words::tr("Fields"));
+    fields_->setHorizontalHeaderLabels({Words::tr("Label"), Words::tr("Kind")});
+    fields_->verticalHeader()->hide();
+    fields_->verticalHeader()->setDefaultSectionSize(28);
+    fields_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
+    fields_->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Interactive);
+    fields_->setColumnWidth(1, 118);
+    fields_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    fields_->setSelectionMode(QAbstractItemView::SingleSelection);
+    fields_->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed);
+    fields_->setShowGrid(false);
+    fields_->setWordWrap(false);
+    fields_->setTabKeyNavigation(false);
+}
+
+void IntakeDialog::connectParts() {
+    connect(findChild<QToolButton*>("intakeOpen"), &QToolButton::clicked, this, &IntakeDialog::chooseFile);
     connect(make_, &QPushButton::clicked, this, &QDialog::accept);
     connect(source_, &QPlainTextEdit::textChanged, this, [this] {
         if (!filling_) read(fromQt(source_->toPlainText()));
@@ -136,8 +150,6 @@ IntakeDialog::IntakeDialog(const FontBook& fonts, QWidget* parent) : QDialog(par
     connect(fields_, &QTableWidget::cellActivated, this, [this](int row, int) { chooseMeaning(row); });
     connect(new QShortcut(QKeySequence::Delete, fields_, nullptr, nullptr, Qt::WidgetShortcut), &QShortcut::activated,
             this, [this] { leaveOut(fields_->currentRow()); });
-    read({});
-    source_->setFocus();
 }
 
 void IntakeDialog::chooseFile() {

@@ -32,6 +32,9 @@ class IntakeDialog : public QDialog {
     Form form() const;
 
   private:
+    QLayout* foot();
+    void buildFields();
+    void connectParts();
     void chooseFile();
     void read(const std::string& bytes);
     void showFields();

@@ -61,10 +61,9 @@ class Lines {
     }
     /// A row of a table: one line where each cell has one at most.
     void row(const std::vector<std::vector<string>>& cells) {
-        bool flat = true, drawn = false, empty = false;
+        bool flat = true, drawn = false;
         for (const auto& cell : cells) {
             flat = flat && cell.size() <= 1;
-            empty |= cell.empty();
             for (const string& one : cell)
                 drawn |= one.find("\xF3\xB0") != string::npos || one.find("__") != string::npos ||
                          one.find("☐") != string::npos || one.find("...") != string::npos;
@@ -255,7 +254,6 @@ class DocxSource {
         } else if (node.find_node([](const Xml& inner) { return is(inner, "w:sdt") || is(inner, "w:fldChar"); })) {
             return false;
         }
-        if (properties.child("w:showingPlcHdr").empty() == false && says.kind != "picture") says.placeholder = "";
         lines_.field(std::move(says));
         return true;
     }

@@ -9,6 +9,13 @@
 #include <set>
 #include <sstream>
 
+#include "core/file/form_file.h"
+#include "core/naming/names.h"
+#include "core/session/form_session.h"
+#include "core/targets/odf/odt.h"
+#include "core/targets/ooxml/docx.h"
+#include "core/targets/zip_file.h"
+
 namespace brindel::intake {
 namespace {
 
@@ -29,6 +36,11 @@ std::vector<JotField> fieldsOf(const Jotting& rows) {
     std::vector<JotField> all;
     for (const JotRow& row : rows) all.insert(all.end(), row.fields.begin(), row.fields.end());
     return all;
+}
+
+string zipped(const string& document) {
+    const string types = "<Types/>";
+    return zipOf({{"[Content_Types].xml", types}, {"word/document.xml", document}}).value_or("");
 }
 
 /// How much of what is expected was found.
@@ -135,10 +147,62 @@ TEST(Proposal, LongAndDeepSourcesTakeTheirTime) {
         string text;
         while (text.size() < 9'000) text += piece;
         string all;
-        for (int i = 0; i < 20; ++i) all += text + "\n";
+        for (int i = 0; i < 5; ++i) all += text + "\n";
         const auto items = itemsFrom(all);
         if (items) EXPECT_TRUE(readJotting(jottingText(proposalOf(*items).rows))) << piece;
     }
+}
+
+/// The demo's documents as text documents, taken in again: every field that has a label there has it here, in order,
+/// and is of its kind where the format says it.
+TEST(Proposal, TextDocumentsComeBackWithTheirFields) {
+    for (const char* name : {"mooring-permit", "winter-storage-agreement", "slip-inspection", "lift-out-booking"}) {
+        const auto form = readForm(fileText(fs::path(BRINDEL_SOURCE) / "demo" / (string(name) + ".brindel")));
+        ASSERT_TRUE(form);
+        const FormSession session(form->form, Day{std::chrono::year(2026) / 4 / 1});
+        for (const bool odt : {false, true}) {
+            const string bytes = (odt ? odtOf(session, {.blank = true}) : docxOf(session, {.blank = true})).value();
+            const auto items = itemsFrom(bytes);
+            ASSERT_TRUE(items) << name << items.error().sentence.text();
+            EXPECT_EQ(items->reader, "document");
+            std::set<string> labels;
+            for (const JotField& field : fieldsOf(proposalOf(*items).rows)) labels.insert(field.label);
+            int asked = 0, missing = 0;
+            form->form.controls.each([&](Id, const Control& c) {
+                if (c.kind != Kind::textBox && c.kind != Kind::dateBox && c.kind != Kind::comboBox &&
+                    c.kind != Kind::numberBox)
+                    return;
+                const Control* parent = form->form.find(c.parent);
+                if (parent && parent->kind == Kind::cell) return;
+                ++asked;
+                string label = wordingFor(form->form, c.id);
+                while (label.ends_with(':') || label.ends_with(' ')) label.pop_back();
+                if (label.empty() || labels.contains(label)) return;
+                ++missing;
+                std::cout << name << (odt ? " odt" : " docx") << ": no " << label << "\n";
+            });
+            EXPECT_GT(asked, 3);
+            EXPECT_LE(missing * 20, asked) << name;
+        }
+    }
+}
+
+TEST(Proposal, ADocumentByOthersIsRead) {
+    // Leaders, underlined blanks, form fields of former days, merged cells, and text that was struck with tracking.
+    const string body =
+        R"(<w:document xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"><w:body>
+<w:p><w:pPr><w:pStyle w:val="Heading1"/></w:pPr><w:r><w:t>Crane order</w:t></w:r></w:p>
+<w:p><w:pPr><w:tabs><w:tab w:val="left" w:leader="dot" w:pos="5000"/></w:tabs></w:pPr><w:r><w:t>Name:</w:t></w:r><w:r><w:tab/></w:r></w:p>
+<w:p><w:r><w:t xml:space="preserve">Berth </w:t></w:r><w:r><w:rPr><w:u w:val="single"/></w:rPr><w:t xml:space="preserve">            </w:t></w:r></w:p>
+<w:p><w:r><w:t xml:space="preserve">Weight: </w:t></w:r><w:r><w:fldChar w:fldCharType="begin"><w:ffData><w:name w:val="kilos"/><w:textInput><w:type w:val="number"/></w:textInput></w:ffData></w:fldChar></w:r><w:r><w:instrText>FORMTEXT</w:instrText></w:r><w:r><w:fldChar w:fldCharType="separate"/></w:r><w:r><w:t>old</w:t></w:r><w:r><w:fldChar w:fldCharType="end"/></w:r><w:del><w:r><w:delText>gone</w:delText></w:r></w:del></w:p>
+<w:tbl><w:tr><w:tc><w:p><w:r><w:t>Phone</w:t></w:r></w:p></w:tc><w:tc><w:tcPr><w:gridSpan w:val="2"/></w:tcPr><w:p/></w:tc></w:tr><w:tr><w:tc><w:p><w:r><w:t>Day wanted</w:t></w:r></w:p></w:tc><w:tc><w:p/></w:tc></w:tr></w:tbl>
+</w:body></w:document>)";
+    EXPECT_EQ(jotted(zipped(body)),
+              "# Crane order\nName: text\nBerth: text\nWeight: number @kilos\nPhone: text\nDay wanted: text\n");
+    string deep = "<w:document><w:body>";
+    for (int i = 0; i < 60'000; ++i) deep += "<w:sdt><w:sdtContent>";
+    const auto bounded = itemsFrom(zipped(deep));
+    EXPECT_FALSE(bounded);
 }
 
 }  // namespace
