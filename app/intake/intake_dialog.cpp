@@ -59,14 +59,7 @@ IntakeDialog::IntakeDialog(const FontBook& fonts, QWidget* parent) : QDialog(par
     open->setObjectName("intakeOpen");
     open->setFocusPolicy(Qt::TabFocus);
     head->addWidget(open);
-    source_ = new QPlainTextEdit(this);
-    source_->setObjectName("intakeSource");
-    source_->setAccessibleName(Words::tr("What exists"));
-    source_->setFont(monoFont(12));
-    source_->setLineWrapMode(QPlainTextEdit::NoWrap);
-    source_->setTabChangesFocus(true);
-    source_->setPlaceholderText(
-        Words::tr("Paste a text here, or open a file: an old form\nwith blanks and ticks, a document or a table."));
+    buildSource();
     left->addWidget(source_, 1);
 
     QVBoxLayout* middle = part(head, Words::tr("Fields"));
@@ -114,6 +107,17 @@ QLayout* IntakeDialog::foot() {
 
     connect(leave, &QPushButton::clicked, this, &QDialog::reject);
     return line;
+}
+
+void IntakeDialog::buildSource() {
+    source_ = new QPlainTextEdit(this);
+    source_->setObjectName("intakeSource");
+    source_->setAccessibleName(Words::tr("What exists"));
+    source_->setFont(monoFont(12));
+    source_->setLineWrapMode(QPlainTextEdit::NoWrap);
+    source_->setTabChangesFocus(true);
+    source_->setPlaceholderText(
+        Words::tr("Paste a text here, or open a file: an old form\nwith blanks and ticks, a document or a table."));
 }
 
 void IntakeDialog::buildFields() {

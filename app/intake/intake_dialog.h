@@ -33,6 +33,7 @@ class IntakeDialog : public QDialog {
 
   private:
     QLayout* foot();
+    void buildSource();
     void buildFields();
     void connectParts();
     void chooseFile();

@@ -41,6 +41,7 @@ TEST(Readme, EveryCommandOfThePrograms) {
                                      {"lift-out-booking.values.json", "V.json"}})
         std::filesystem::copy_file(demo + file, folder.file(name));
     write(folder.file("NAMES.txt"), "txtBoatName\n");
+    write(folder.file("OLD.txt"), "Boat name: ______\nLength: ____ m\n");
     write(folder.file("WORD.txt"), "tide and timber\n");
     // The dates of the demo have passed for whoever reads this; these are to come.
     write(folder.file("V.json"), std::regex_replace(textOf(folder.file("V.json")), std::regex("2026-"), "2096-"));
