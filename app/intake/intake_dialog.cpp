@@ -377,7 +377,7 @@ void IntakeDialog::chooseMeaning(int row) {
         action->setData(int(i));
     }
     menu.addSeparator();
-    QAction* leave = menu.addAction(left_.contains(item) ? Words::tr("Take in") : Words::tr("Leave out"));
+    QAction* leave = menu.addAction(left_.contains(item) ? Words::tr("Keep it") : Words::tr("Leave out"));
     const QRect cell = fields_->visualItemRect(fields_->item(row, 1));
     QAction* chosen = menu.exec(fields_->viewport()->mapToGlobal(cell.bottomLeft()));
     if (!chosen) return;
