@@ -382,9 +382,13 @@ void IntakeDialog::chooseMeaning(int row) {
     QAction* chosen = menu.exec(fields_->viewport()->mapToGlobal(cell.bottomLeft()));
     if (!chosen) return;
     if (chosen == leave) return leaveOut(row);
+    setMeaning(row, std::size_t(chosen->data().toInt()));
+}
+
+void IntakeDialog::setMeaning(int row, std::size_t meaning) {
+    const std::size_t item = shown_[std::size_t(row)];
     left_.erase(item);
-    items_.list[item] = intake::withMeaning(items_.list[item], intake::meanings()[std::size_t(chosen->data().toInt())],
-                                            items_.language);
+    items_.list[item] = intake::withMeaning(items_.list[item], intake::meanings()[meaning], items_.language);
     showFields();
 }
 

@@ -26,6 +26,9 @@ class IntakeDialog : public QDialog {
     /// Reads a file into the source; says what is wrong where it cannot be read.
     void readFile(const QString& path);
     void readText(const QString& text);
+    /// What the field in a row is, by its place among intake::meanings; or whether it becomes one at all.
+    void setMeaning(int row, std::size_t meaning);
+    void leaveOut(int row);
     /// Chooses the first field.
     void turnToFirst();
     /// The form as it is proposed, with what was changed by hand.
@@ -44,7 +47,6 @@ class IntakeDialog : public QDialog {
     void turnToRow();
     void turnToPlace();
     void chooseMeaning(int row);
-    void leaveOut(int row);
     void labelEdited(QTableWidgetItem* cell);
     /// Items without those that are left out.
     intake::Items kept() const;

@@ -16,11 +16,23 @@ Form german(const Form& form) {
 QString label(QWidget& in, const char* name) {
     return in.findChild<QLabel*>(name)->text();
 }
+/// What has the keys within a widget: they may be with a window that was there before, until the screen is done with
+/// it.
+QWidget* typedInto(QWidget& in) {
+    const auto within = [&] {
+        QWidget* has = QApplication::focusWidget();
+        if (has && (has == &in || in.isAncestorOf(has))) return true;
+        in.window()->activateWindow();
+        in.setFocus();
+        return false;
+    };
+    EXPECT_TRUE(QTest::qWaitFor(within, 20000));
+    return QApplication::focusWidget() ? QApplication::focusWidget() : &in;
+}
 void keys(QWidget& in, const QString& text) {
     // The first letter opens the editor, which has the rest.
-    for (const QChar letter : text)
-        QTest::keyClick(QApplication::focusWidget() ? QApplication::focusWidget() : &in, letter.toLatin1());
-    QTest::keyClick(QApplication::focusWidget() ? QApplication::focusWidget() : &in, Qt::Key_Return);
+    for (const QChar letter : text) QTest::keyClick(typedInto(in), letter.toLatin1());
+    QTest::keyClick(typedInto(in), Qt::Key_Return);
     // Enter is taken, and what is typed ahead comes before anything that waits for its time.
     QCoreApplication::sendPostedEvents();
 }
