@@ -111,7 +111,7 @@ string cleaned(string label, const FormWords& words, Marks& marks) {
     }
     // "Period: from"
     for (std::size_t at = label.find(": "); at != string::npos; at = label.find(": ", at)) label.erase(at, 1);
-    while (label.starts_with("=")) label = trimmed(label.substr(1));
+    while (!label.empty() && string("=#>[]|").find(label.front()) != string::npos) label = trimmed(label.substr(1));
     if (label.starts_with("*")) marks.required = true, label = trimmed(label.substr(1));
     for (const char* in : {" in ", " en "})
         if (const std::size_t at = label.rfind(in); at != string::npos && isUnit(label.substr(at + 4))) {
@@ -221,6 +221,8 @@ JotField fieldOf(const Item& item, const FormWords& words) {
         plain.columns = field.columns;
         plain.rows = field.rows;
         field = jots(plain) ? plain : textField(field.label);
+        // Words that jotting reads as something else: quoted, they are a label.
+        if (!jots(field)) field.label = "“" + field.label + "”";
     }
     return field;
 }

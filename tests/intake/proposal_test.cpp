@@ -100,9 +100,10 @@ TEST(Proposal, SourcesAreUnderstoodAsACarefulPersonWould) {
 }
 
 TEST(Proposal, WhatItGivesIsReadAgainAsItIs) {
-    for (const string source : {"A; b: ____\nC\\d: ____\n", "# x: ____\n", "[ ] a, b = c; d\n[ ] e ] f\n",
-                                "What?\na) 1..31\nb) …\n", "when it rains: ____\n", "> quote: _____\n", "--: ______\n",
-                                "Länge (m): ____\nשם: ____\nأين: ______\n", "x / y\nIns: yes / no\n"}) {
+    for (const string source :
+         {"A; b: ____\nC\\d: ____\n", "# x: ____\n", "a\n\n## E ____\n", "[x ____ y: _____\n", "=== ____\n",
+          "--- x ____\n", "[ ] a, b = c; d\n[ ] e ] f\n", "What?\na) 1..31\nb) …\n", "when it rains: ____\n",
+          "> quote: _____\n", "--: ______\n", "Länge (m): ____\nשם: ____\nأين: ______\n", "x / y\nIns: yes / no\n"}) {
         const auto items = itemsFrom(source);
         ASSERT_TRUE(items) << source << items.error().sentence.text();
         const Jotting rows = proposalOf(*items).rows;
