@@ -93,7 +93,10 @@ int paintPicture(MainWindow& window, const QString& out, const std::string& pass
 int paintIntake(MainWindow& window, const QString& out, const QString& from, QSize size) {
     IntakeDialog intake(window.desk().fonts());
     intake.resize(size);
-    intake.readFile(from);
+    if (!intake.readFile(from)) {
+        std::cerr << fromQt(from) << ": The file cannot be read.\n";
+        return 3;
+    }
     intake.show();
     intake.turnToFirst();
     for (int i = 0; i < 10; ++i) QCoreApplication::processEvents(QEventLoop::AllEvents, 30);

@@ -5,11 +5,11 @@
 
 #include "cli/calls.h"
 #include "core/edit/edits.h"
+#include "core/intake/document_reply.h"
 #include "core/intake/proposal.h"
 #include "core/intake/reply_file.h"
 #include "core/jot/lay_out.h"
 #include "core/layout/bounds.h"
-#include "core/model/papers.h"
 
 namespace brindel::calls {
 namespace {
@@ -42,12 +42,13 @@ string placeText(const intake::Place& place) {
 int proposed(const Given& given, const string& bytes, const FontBook& fonts) {
     const auto items = intake::itemsFrom(bytes);
     if (!items) return problem(given.source, items.error(), notInOrder);
-    if (given.as == "items") return put(intake::itemsJson(*items), given.out.empty() ? "-" : given.out);
+    if (given.as == "items") return put(intake::itemsJson(*items), given.out, {given.source});
     const intake::Proposal proposal = intake::proposalOf(*items);
-    for (const intake::Doubt& doubt : proposal.doubts)
-        std::cerr << given.source << ": " << placeText(doubt.place) << "“" << doubt.about
-                  << "”: " << doubt.sentence.text() << "\n";
-    if (given.as == "jot") return put(jottingText(proposal.rows), given.out.empty() ? "-" : given.out);
+    for (const intake::Proposed& one : proposal.fields)
+        if (!one.doubt.empty())
+            std::cerr << given.source << ": " << placeText(items->list[one.item].place) << "“" << one.field.label
+                      << "”: " << one.doubt.text() << "\n";
+    if (given.as == "jot") return put(jottingText(proposal.rows), given.out, {given.source});
     const bool document = given.kind.empty() ? items->flows : given.kind == "document";
     const Form start =
         withProperty(newForm(document ? Kind::document : Kind::dialog), {rootId}, Prop::language, items->language);
@@ -67,15 +68,18 @@ std::vector<Command> intakeCommands(CLI::App& app) {
         ->check(CLI::IsMember({"dialog", "document"}));
     command->add_option("--as", given->as, "The form, its rows as jotting, or what was found, as JSON")
         ->check(CLI::IsMember({"form", "jot", "items"}));
-    command->add_option("-o,--out", given->out, "Where to; standard output when left out");
+    command->add_option("-o,--out", given->out, "The file to write; standard output when left out");
     takesPassword(command, given->password);
     return {{command, [given](const FontBook& fonts) -> int {
                  auto bytes = bytesOf(given->source);
                  if (!bytes) return problem(given->source, bytes.error(), noFile);
-                 const bool pdf = bytes->starts_with("%PDF");
-                 auto text = formFileFrom(*bytes);
-                 if (text) return carried(*given, *text);
-                 if (pdf) return problem(given->source, text.error(), notInOrder);
+                 // A file that contains a form gives exactly that one.
+                 const bool pdf = looksLikePdfReply(*bytes);
+                 if (pdf || looksLikeDocument(*bytes)) {
+                     auto text = formFileFrom(*bytes);
+                     if (text) return carried(*given, *text);
+                     if (pdf) return problem(given->source, text.error(), notInOrder);
+                 }
                  return proposed(*given, *bytes, fonts);
              }}};
 }

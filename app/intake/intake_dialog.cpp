@@ -7,10 +7,12 @@
 #include "app/theme/theme.h"
 #include "app/words.h"
 #include "core/edit/edits.h"
+#include "core/file/form_file.h"
 #include "core/file/whole_file.h"
+#include "core/intake/document_reply.h"
+#include "core/intake/reply_file.h"
 #include "core/jot/lay_out.h"
 #include "core/layout/bounds.h"
-#include "core/text/encodings.h"
 #include "filler/drawing_painter.h"
 
 namespace brindel {
@@ -24,6 +26,13 @@ QLabel* columnTitle(const QString& text, QWidget* parent) {
     title->setFont(bodyFont(13, true));
     title->setFixedHeight(26);  // that of the word to press beside one
     return title;
+}
+
+/// How many units of a line its first characters take.
+int unitsOf(const QString& line, int characters) {
+    int at = 0;
+    for (; characters > 0 && at < line.size(); --characters) at += line[at].isHighSurrogate() ? 2 : 1;
+    return std::min(at, int(line.size()));
 }
 
 }  // namespace
@@ -81,32 +90,12 @@ IntakeDialog::IntakeDialog(const FontBook& fonts, QWidget* parent) : QDialog(par
     said_->setFont(bodyFont(12));
     said_->setMinimumHeight(34);
     column->addWidget(said_);
-    column->addLayout(foot());
+    makes_ = makesLine("intake", this, column);
+    makes_.document->setChecked(true);
+    setAcceptDrops(true);
     connectParts();
     read({});
     source_->setFocus();
-}
-
-QLayout* IntakeDialog::foot() {
-    auto* line = new QHBoxLayout;
-    dialog_ = new QRadioButton(Words::tr("a dialog"), this);
-    document_ = new QRadioButton(Words::tr("a document"), this);
-    document_->setObjectName("intakeDocument");
-    document_->setChecked(true);
-    make_ = new QPushButton(Words::tr("Make the form"), this);
-    make_->setObjectName("intakeMake");
-    make_->setDefault(true);
-    auto* leave = new QPushButton(Words::tr("Cancel"), this);
-    leave->setAutoDefault(false);
-    line->addWidget(new QLabel(Words::tr("Makes"), this));
-    line->addWidget(dialog_);
-    line->addWidget(document_);
-    line->addStretch(1);
-    line->addWidget(leave);
-    line->addWidget(make_);
-
-    connect(leave, &QPushButton::clicked, this, &QDialog::reject);
-    return line;
 }
 
 void IntakeDialog::buildSource() {
@@ -116,6 +105,7 @@ void IntakeDialog::buildSource() {
     source_->setFont(monoFont(12));
     source_->setLineWrapMode(QPlainTextEdit::NoWrap);
     source_->setTabChangesFocus(true);
+    source_->setAcceptDrops(false);  // what is dropped is read
     source_->setPlaceholderText(
         Words::tr("Paste a text here, or open a file: an old form\nwith blanks and ticks, a document or a table."));
 }
@@ -140,12 +130,11 @@ void IntakeDialog::buildFields() {
 
 void IntakeDialog::connectParts() {
     connect(findChild<QToolButton*>("intakeOpen"), &QToolButton::clicked, this, &IntakeDialog::chooseFile);
-    connect(make_, &QPushButton::clicked, this, &QDialog::accept);
     connect(source_, &QPlainTextEdit::textChanged, this, [this] {
         if (!filling_) read(fromQt(source_->toPlainText()));
     });
     connect(source_, &QPlainTextEdit::cursorPositionChanged, this, &IntakeDialog::turnToPlace);
-    connect(document_, &QRadioButton::toggled, this, &IntakeDialog::showForm);
+    connect(makes_.document, &QRadioButton::toggled, this, &IntakeDialog::showForm);
     connect(fields_, &QTableWidget::itemSelectionChanged, this, &IntakeDialog::turnToRow);
     connect(fields_, &QTableWidget::itemChanged, this, &IntakeDialog::labelEdited);
     connect(fields_, &QTableWidget::cellClicked, this, [this](int row, int cell) {
@@ -163,198 +152,228 @@ void IntakeDialog::chooseFile() {
     if (!path.isEmpty()) readFile(path);
 }
 
-void IntakeDialog::readFile(const QString& path) {
-    const auto bytes = brindel::readWhole(fromQt(path), std::size_t(65) << 20);
+void IntakeDialog::dragEnterEvent(QDragEnterEvent* event) {
+    const QMimeData* mime = event->mimeData();
+    if ((mime->urls().size() == 1 && mime->urls().first().isLocalFile()) || (!mime->hasUrls() && mime->hasText()))
+        event->acceptProposedAction();
+}
+
+void IntakeDialog::dropEvent(QDropEvent* event) {
+    event->acceptProposedAction();
+    if (event->mimeData()->hasUrls())
+        readFile(event->mimeData()->urls().first().toLocalFile());
+    else
+        readText(event->mimeData()->text());
+}
+
+bool IntakeDialog::readFile(const QString& path) {
+    const auto bytes = readWhole(fromQt(path), std::size_t(65) << 20);
     if (!bytes) {
-        said_->setText(Words::tr("%1: %2").arg(QFileInfo(path).fileName(), Words::shown(bytes.error().sentence)));
-        return;
+        say(Words::tr("%1: %2").arg(QFileInfo(path).fileName(), Words::shown(bytes.error().sentence)), true);
+        return false;
     }
+    changes_.clear();
     read(*bytes);
-    // Of a document its text, the fields drawn in it; of a long source the beginning.
-    QString all = toQt(items_.text);
-    if (items_.text.empty()) {
-        const auto text = textFromBytes(*bytes);
-        all = toQt(text ? *text : textFromWestern(*bytes));
-    } else {
-        static const QRegularExpression fields("[\\x{F0000}-\\x{FFF00}]");
-        all.replace(fields, "▭");
-    }
-    const QStringList lines = all.split('\n');
+    // The fields of a document are drawn in its text; of a long source the beginning is shown.
+    static const QRegularExpression drawn("[\\x{F0000}-\\x{FFF00}]");
+    QStringList lines = toQt(read_.text).replace(drawn, "▭").split('\n');
+    const bool whole = lines.size() <= mostShownLines;
+    if (!whole) lines = lines.mid(0, mostShownLines);
     filling_ = true;
-    source_->setPlainText(lines.size() <= mostShownLines ? all : lines.mid(0, mostShownLines).join('\n'));
-    source_->setReadOnly(lines.size() > mostShownLines || !items_.text.empty());
+    source_->setPlainText(lines.join('\n'));
+    source_->setReadOnly(!whole || read_.reader == "document" || contained_);
     filling_ = false;
     showPlaces();
+    return true;
 }
 
 void IntakeDialog::readText(const QString& text) {
+    source_->setReadOnly(false);
     source_->setPlainText(text);
 }
 
-void IntakeDialog::read(const std::string& bytes) {
-    left_.clear();
-    const auto items = intake::itemsFrom(bytes);
-    items_ = items ? *items : intake::Items();
-    if (items && !items_.flows) dialog_->setChecked(true);
-    showFields();
-    if (!items) {
-        said_->setText(bytes.find_first_not_of(" \t\r\n") == std::string::npos
-                           ? Words::tr("Nothing is changed in the file that is read.")
-                           : Words::shown(items.error().sentence));
-        said_->setStyleSheet(QString("color: %1;").arg(tokens().ink2.name()));
-    }
+/// A file that contains a form gives exactly that one. True where it does.
+bool IntakeDialog::takeContained(const std::string& bytes) {
+    contained_.reset();
+    if (!looksLikePdfReply(bytes) && !looksLikeDocument(bytes)) return false;
+    const auto text = formFileFrom(bytes);
+    const auto form = text ? readForm(*text) : Result<Opened>(tl::unexpected(Problem()));
+    if (!form) return false;
+    if (!form->form.seal) contained_ = form->form;
+    say(form->form.seal ? Words::tr("The form in this file is sealed. Use “brindel-cli intake” to extract it.")
+                        : Words::tr("This file contains its form."),
+        bool(form->form.seal));
+    makes_.make->setEnabled(contained_.has_value());
+    picture_->show(contained_.value_or(Form()));
+    return true;
 }
 
-intake::Items IntakeDialog::kept() const {
-    intake::Items all = items_;
-    all.list.clear();
-    for (std::size_t i = 0; i < items_.list.size(); ++i)
-        if (!left_.contains(i)) all.list.push_back(items_.list[i]);
-    return all;
+void IntakeDialog::read(const std::string& bytes) {
+    const std::string before = read_.reader;
+    auto items = intake::itemsFrom(bytes);
+    read_ = items ? std::move(*items) : intake::Items();
+    names_.clear();
+    std::map<std::string, int> count;
+    for (std::size_t i = 0; i < read_.list.size(); ++i)
+        if (read_.list[i].what == intake::Item::What::field)
+            names_[i] = {read_.list[i].field.label, ++count[read_.list[i].field.label]};
+    if (items && read_.reader != before) (read_.flows ? makes_.document : makes_.dialog)->setChecked(true);
+    changed();
+    if (takeContained(bytes) || items) return;
+    const bool empty = bytes.find_first_not_of(" \t\r\n") == std::string::npos;
+    say(empty ? Words::tr("The source is only read, never changed.") : Words::shown(items.error().sentence));
+}
+
+/// The items with what was changed by hand, and what is proposed of them.
+void IntakeDialog::changed() {
+    items_ = read_;
+    if (!changes_.empty())
+        for (const intake::Proposed& one : intake::proposalOf(read_).fields) {
+            const auto found = changes_.find(names_.at(one.item));
+            if (found == changes_.end()) continue;
+            const Change& change = found->second;
+            intake::Item& item = items_.list[one.item];
+            item.leftOut = change.leftOut;
+            if (!change.meaning && change.label.empty()) continue;
+            item.field = change.meaning ? intake::withMeaning(one.field, *change.meaning, read_.language) : one.field;
+            if (!change.label.empty()) item.field.label = change.label;
+            item.told = intake::Item::Told::all;
+            item.doubt = {};
+        }
+    proposal_ = intake::proposalOf(items_);
+    showFields();
 }
 
 Form IntakeDialog::form() const {
-    const Form start = withProperty(newForm(document_->isChecked() ? Kind::document : Kind::dialog), {rootId},
+    if (contained_) return *contained_;
+    const Form start = withProperty(newForm(makes_.document->isChecked() ? Kind::document : Kind::dialog), {rootId},
                                     Prop::language, items_.language.empty() ? "en" : items_.language);
-    return laidOut(intake::proposalOf(kept()).rows, start, fonts_);
+    return laidOut(proposal_.rows, start, fonts_);
+}
+
+const intake::Proposed* IntakeDialog::proposedIn(int row) const {
+    return row >= 0 && row < int(shown_.size()) ? &proposal_.fields[shown_[std::size_t(row)]] : nullptr;
 }
 
 /// The fields, what is not sure before all others.
 void IntakeDialog::showFields() {
-    const std::size_t current = fields_->currentRow() >= 0 && fields_->currentRow() < int(shown_.size())
-                                    ? shown_[std::size_t(fields_->currentRow())]
-                                    : items_.list.size();
+    const int row = fields_->currentRow();
+    const std::size_t current = row >= 0 && row < int(shown_.size()) ? shown_[std::size_t(row)] : std::size_t(-1);
     filling_ = true;
     shown_.clear();
     for (const bool unsure : {true, false})
-        for (std::size_t i = 0; i < items_.list.size(); ++i)
-            if (items_.list[i].what == intake::Item::What::field && !items_.list[i].doubt.empty() == unsure)
-                shown_.push_back(i);
+        for (std::size_t i = 0; i < proposal_.fields.size(); ++i)
+            if (proposal_.fields[i].doubt.empty() != unsure) shown_.push_back(i);
+    fields_->clearSelection();
     fields_->setRowCount(int(shown_.size()));
-    std::size_t at = 0;
-    const intake::Proposal proposal = intake::proposalOf(items_);
-    std::vector<const JotField*> fields;
-    for (const JotRow& row : proposal.rows)
-        for (const JotField& field : row.fields) fields.push_back(&field);
-    std::map<std::size_t, const JotField*> of;
-    for (std::size_t i = 0; i < items_.list.size(); ++i)
-        if (items_.list[i].what == intake::Item::What::field && at < fields.size()) of[i] = fields[at++];
-    for (int row = 0; row < int(shown_.size()); ++row) {
-        const std::size_t item = shown_[std::size_t(row)];
-        const bool out = left_.contains(item);
-        const intake::Item& one = items_.list[item];
-        auto* label = new QTableWidgetItem(of.contains(item) ? toQt(of[item]->label) : QString());
-        const std::size_t meaning = intake::meaningOf(one, items_.language);
-        const char* kind = meaning < intake::meanings().size() ? intake::meanings()[meaning].word : "table";
-        auto* word = new QTableWidgetItem((out ? Words::tr("left out") : Words::shown(kind)) + " ▾");
+    QColor unsure = tokens().amber;
+    unsure.setAlpha(48);
+    for (int at = 0; at < int(shown_.size()); ++at) {
+        const intake::Proposed& one = *proposedIn(at);
+        const bool out = items_.list[one.item].leftOut;
+        const std::size_t meaning = intake::meaningOf(one.field);
+        auto* label = new QTableWidgetItem(toQt(one.field.label));
+        auto* word = new QTableWidgetItem((out ? Words::tr("left out")
+                                           : meaning < intake::meanings().size()
+                                               ? Words::shown(intake::meanings()[meaning].word)
+                                               : Words::shown(brindel::row(one.field.kind).word)) +
+                                          " ▾");
         word->setFlags(word->flags() & ~Qt::ItemIsEditable);
-        for (QTableWidgetItem* cell : {label, word}) {
-            cell->setForeground(out ? tokens().ink2 : tokens().ink);
-            if (!one.doubt.empty())
-                cell->setBackground(QColor(tokens().amber.red(), tokens().amber.green(), tokens().amber.blue(), 48));
-            cell->setToolTip(!one.doubt.empty() ? Words::shown(one.doubt) : label->text());
-        }
         QFont font = bodyFont(13);
         font.setStrikeOut(out);
         label->setFont(font);
-        fields_->setItem(row, 0, label);
-        fields_->setItem(row, 1, word);
-        if (item == current) fields_->setCurrentCell(row, 0);
+        for (QTableWidgetItem* cell : {label, word}) {
+            cell->setForeground(out ? tokens().ink2 : tokens().ink);
+            if (!one.doubt.empty()) cell->setBackground(unsure);
+            cell->setToolTip(one.doubt.empty() ? label->text() : Words::shown(one.doubt));
+        }
+        fields_->setItem(at, 0, label);
+        fields_->setItem(at, 1, word);
+        if (shown_[std::size_t(at)] == current) fields_->setCurrentCell(at, 0);
     }
     filling_ = false;
-    showPlaces();
     showForm();
 }
 
 /// Every place that was understood, and the one that is looked at.
 void IntakeDialog::showPlaces() {
     QList<QTextEdit::ExtraSelection> marks;
-    const int row = fields_->currentRow();
-    const std::size_t current = row >= 0 && row < int(shown_.size()) ? shown_[std::size_t(row)] : items_.list.size();
-    for (std::size_t i = 0; i < items_.list.size(); ++i) {
-        const intake::Item& item = items_.list[i];
-        if (item.what != intake::Item::What::field || item.place.line == 0 ||
-            item.place.line > source_->document()->blockCount())
-            continue;
-        if (items_.reader == "table" && item.place.line == 1) continue;
-        const QTextBlock block = source_->document()->findBlockByNumber(item.place.line - 1);
-        QTextCursor cursor(block);
-        const int from = std::min(item.place.column, block.length() - 1);
-        const int width = item.place.width > 0 ? item.place.width : block.length() - 1 - from;
-        cursor.setPosition(block.position() + from);
-        cursor.setPosition(block.position() + std::min(from + width, block.length() - 1), QTextCursor::KeepAnchor);
+    const intake::Proposed* current = proposedIn(fields_->currentRow());
+    for (const intake::Proposed& one : proposal_.fields) {
+        const intake::Place& place = items_.list[one.item].place;
+        if (place.line == 0 || place.line > source_->document()->blockCount()) continue;
+        const QTextBlock block = source_->document()->findBlockByNumber(place.line - 1);
+        const QString line = block.text();
         QTextEdit::ExtraSelection mark;
-        mark.cursor = cursor;
-        QColor colour = i == current ? tokens().tawny : item.doubt.empty() ? tokens().teal : tokens().amber;
-        colour.setAlpha(i == current ? 110 : left_.contains(i) ? 20 : 60);
+        mark.cursor = QTextCursor(block);
+        mark.cursor.setPosition(block.position() + unitsOf(line, place.column));
+        mark.cursor.setPosition(
+            block.position() + (place.width > 0 ? unitsOf(line, place.column + place.width) : int(line.size())),
+            QTextCursor::KeepAnchor);
+        QColor colour = &one == current ? tokens().tawny : one.doubt.empty() ? tokens().teal : tokens().amber;
+        colour.setAlpha(&one == current ? 110 : items_.list[one.item].leftOut ? 20 : 60);
         mark.format.setBackground(colour);
         marks.append(mark);
     }
     source_->setExtraSelections(marks);
 }
 
+void IntakeDialog::say(const QString& sentence, bool wrong) {
+    said_->setText(sentence);
+    said_->setStyleSheet(QString("color: %1;").arg((wrong ? tokens().brick : tokens().ink2).name()));
+}
+
 void IntakeDialog::showForm() {
-    int unsure = 0, fields = 0;
-    for (std::size_t i = 0; i < items_.list.size(); ++i) {
-        if (items_.list[i].what != intake::Item::What::field || left_.contains(i)) continue;
-        ++fields;
-        unsure += !items_.list[i].doubt.empty();
-    }
-    make_->setEnabled(fields > 0);
-    if (fields == 0) {
-        picture_->show(Form());
-        return;
-    }
-    const Form made = form();
-    const Sentence large = tooLarge(made);
+    const bool any = std::ranges::any_of(proposal_.rows, [](const JotRow& row) { return !row.fields.empty(); });
+    const Form made = any || contained_ ? form() : Form();
+    const Sentence large = any ? tooLarge(made) : Sentence();
     picture_->show(made);
-    make_->setEnabled(large.empty());
-    said_->setText(
-        !large.empty() ? Words::shown(large)
-        : unsure == 0
-            ? Words::tr("%1 found. Click a kind to change it, or a label twice to reword it.")
-                  .arg(Words::counted("%n fields", "1 field", fields))
-            : Words::tr("%1 found, %2 to look at: they come first, and say what is open when you choose them.")
-                  .arg(Words::counted("%n fields", "1 field", fields),
-                       Words::counted("%n of them", "1 of them", unsure)));
-    said_->setStyleSheet(QString("color: %1;").arg((large.empty() ? tokens().ink2 : tokens().brick).name()));
+    makes_.make->setEnabled((any && large.empty()) || contained_);
     turnToRow();
+    if (!large.empty()) say(Words::shown(large), true);
+}
+
+/// How many fields there are and how many of them are to be checked; or what is open at the one that is chosen.
+void IntakeDialog::sayWhatIsThere() {
+    if (const intake::Proposed* one = proposedIn(fields_->currentRow()); one && !one->doubt.empty())
+        return say(Words::tr("%1: %2").arg(toQt(one->field.label), Words::shown(one->doubt)));
+    const auto unsure = std::ranges::count_if(proposal_.fields, [](const auto& one) { return !one.doubt.empty(); });
+    say(unsure > 0 ? Words::tr("Fields: %1. To check: %2; they come first.").arg(proposal_.fields.size()).arg(unsure)
+                   : Words::tr("Fields: %1. Click a kind to change it; double-click a label to edit it.")
+                         .arg(proposal_.fields.size()));
 }
 
 /// A field is chosen: its place in the source and in the form.
 void IntakeDialog::turnToRow() {
     if (filling_) return;
     showPlaces();
-    const int row = fields_->currentRow();
-    if (row < 0 || row >= int(shown_.size())) return picture_->mark(-1);
-    const std::size_t item = shown_[std::size_t(row)];
-    int nth = -1;
-    for (std::size_t i = 0; i <= item; ++i)
-        if (items_.list[i].what == intake::Item::What::field && !left_.contains(i)) ++nth;
-    picture_->mark(left_.contains(item) ? -1 : nth);
-    const intake::Item& one = items_.list[item];
-    if (!one.doubt.empty())
-        said_->setText(Words::tr("%1: %2").arg(fields_->item(row, 0)->text(), Words::shown(one.doubt)));
-    if (!source_->hasFocus() && one.place.line > 0 && one.place.line <= source_->document()->blockCount()) {
-        QTextCursor cursor(source_->document()->findBlockByNumber(one.place.line - 1));
-        filling_ = true;
-        source_->setTextCursor(cursor);
-        source_->ensureCursorVisible();
-        filling_ = false;
-    }
+    sayWhatIsThere();
+    const intake::Proposed* one = proposedIn(fields_->currentRow());
+    if (!one) return picture_->mark(-1);
+    int nth = 0;
+    for (const intake::Proposed* before = proposal_.fields.data(); before != one; ++before)
+        nth += !items_.list[before->item].leftOut;
+    picture_->mark(items_.list[one->item].leftOut ? -1 : nth);
+    const int line = items_.list[one->item].place.line;
+    if (source_->hasFocus() || line == 0 || line > source_->document()->blockCount()) return;
+    filling_ = true;
+    source_->setTextCursor(QTextCursor(source_->document()->findBlockByNumber(line - 1)));
+    source_->ensureCursorVisible();
+    filling_ = false;
 }
 
 /// A place in the source is pressed: the field that was made of it.
 void IntakeDialog::turnToPlace() {
     if (filling_ || !source_->hasFocus()) return;
     const QTextCursor cursor = source_->textCursor();
-    const int line = cursor.blockNumber() + 1, column = cursor.positionInBlock();
-    int best = -1;
+    const QString before = cursor.block().text().left(cursor.positionInBlock());
+    const int line = cursor.blockNumber() + 1, column = int(before.toUcs4().size());
+    int best = -1, nearest = -1;
     for (int row = 0; row < int(shown_.size()); ++row) {
-        const intake::Place& place = items_.list[shown_[std::size_t(row)]].place;
-        if (place.line != line) continue;
-        if (best < 0 || (column >= place.column && place.column >= items_.list[shown_[std::size_t(best)]].place.column))
-            best = row;
+        const intake::Place& place = items_.list[proposedIn(row)->item].place;
+        if (place.line != line || (best >= 0 && (place.column > column || place.column < nearest))) continue;
+        best = row;
+        nearest = place.column;
     }
     if (best >= 0) fields_->setCurrentCell(best, 0);
 }
@@ -365,54 +384,48 @@ void IntakeDialog::turnToFirst() {
 }
 
 void IntakeDialog::chooseMeaning(int row) {
-    if (row < 0 || row >= int(shown_.size())) return;
-    const std::size_t item = shown_[std::size_t(row)];
+    const intake::Proposed* one = proposedIn(row);
+    if (!one) return;
+    const bool out = items_.list[one->item].leftOut;
     QMenu menu(this);
-    menu.setObjectName("intakeMeanings");
-    const std::size_t now = intake::meaningOf(items_.list[item], items_.language);
+    const std::size_t now = intake::meaningOf(one->field);
     for (std::size_t i = 0; i < intake::meanings().size(); ++i) {
         QAction* action = menu.addAction(Words::shown(intake::meanings()[i].word));
         action->setCheckable(true);
-        action->setChecked(i == now && !left_.contains(item));
+        action->setChecked(i == now && !out);
         action->setData(int(i));
     }
     menu.addSeparator();
-    QAction* leave = menu.addAction(left_.contains(item) ? Words::tr("Keep it") : Words::tr("Leave out"));
+    QAction* leave = menu.addAction(out ? Words::tr("Bring back") : Words::tr("Leave out"));
     const QRect cell = fields_->visualItemRect(fields_->item(row, 1));
     QAction* chosen = menu.exec(fields_->viewport()->mapToGlobal(cell.bottomLeft()));
-    if (!chosen) return;
-    if (chosen == leave) return leaveOut(row);
-    setMeaning(row, std::size_t(chosen->data().toInt()));
+    if (chosen == leave)
+        leaveOut(row);
+    else if (chosen)
+        setMeaning(row, std::size_t(chosen->data().toInt()));
 }
 
 void IntakeDialog::setMeaning(int row, std::size_t meaning) {
-    const std::size_t item = shown_[std::size_t(row)];
-    left_.erase(item);
-    items_.list[item] = intake::withMeaning(items_.list[item], intake::meanings()[meaning], items_.language);
-    showFields();
+    Change& change = changeOf(*proposedIn(row));
+    change.meaning = meaning;
+    change.leftOut = false;
+    changed();
 }
 
 void IntakeDialog::leaveOut(int row) {
-    if (row < 0 || row >= int(shown_.size())) return;
-    const std::size_t item = shown_[std::size_t(row)];
-    if (!left_.erase(item)) left_.insert(item);
-    showFields();
+    const intake::Proposed* one = proposedIn(row);
+    if (!one) return;
+    Change& change = changeOf(*one);
+    change.leftOut = !change.leftOut;
+    changed();
 }
 
 void IntakeDialog::labelEdited(QTableWidgetItem* cell) {
     if (filling_ || cell->column() != 0) return;
-    const std::size_t item = shown_[std::size_t(cell->row())];
     const QString text = cell->text().simplified();
-    if (!text.isEmpty()) {
-        // Its kind was chosen by the words that were there.
-        const std::size_t meaning = intake::meaningOf(items_.list[item], items_.language);
-        if (!items_.list[item].typed && meaning < intake::meanings().size())
-            items_.list[item] = intake::withMeaning(items_.list[item], intake::meanings()[meaning], items_.language);
-        items_.list[item].field.label = fromQt(text);
-        items_.list[item].doubt = {};
-    }
-    // The table is filled anew when this change is over.
-    QMetaObject::invokeMethod(this, &IntakeDialog::showFields, Qt::QueuedConnection);
+    if (!text.isEmpty()) changeOf(*proposedIn(cell->row())).label = fromQt(text);
+    // The table is filled anew when the editor of this cell is gone.
+    QMetaObject::invokeMethod(this, &IntakeDialog::changed, Qt::QueuedConnection);
 }
 
 }  // namespace brindel

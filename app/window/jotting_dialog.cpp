@@ -4,6 +4,7 @@
 
 #include "app/theme/theme.h"
 #include "app/window/jot_line.h"
+#include "app/window/makes_line.h"
 #include "app/words.h"
 #include "core/jot/lay_out.h"
 #include "core/layout/bounds.h"
@@ -38,25 +39,9 @@ JottingDialog::JottingDialog(const FontBook& fonts, QWidget* parent) : QDialog(p
     said_->setFont(bodyFont(12));
     said_->setMinimumHeight(34);
     column->addWidget(said_);
-    auto* line = new QHBoxLayout;
-    auto* dialog = new QRadioButton(Words::tr("a dialog"), this);
-    document_ = new QRadioButton(Words::tr("a document"), this);
-    document_->setObjectName("jottedDocument");
-    dialog->setChecked(true);
-    make_ = new QPushButton(Words::tr("Make the form"), this);
-    make_->setObjectName("jottedMake");
-    make_->setDefault(true);
-    auto* leave = new QPushButton(Words::tr("Cancel"), this);
-    leave->setAutoDefault(false);
-    line->addWidget(new QLabel(Words::tr("Makes"), this));
-    line->addWidget(dialog);
-    line->addWidget(document_);
-    line->addStretch(1);
-    line->addWidget(leave);
-    line->addWidget(make_);
-    column->addLayout(line);
-    connect(leave, &QPushButton::clicked, this, &QDialog::reject);
-    connect(make_, &QPushButton::clicked, this, &QDialog::accept);
+    const MakesLine makes = makesLine("jotted", this, column);
+    document_ = makes.document;
+    make_ = makes.make;
     connect(rows_, &QPlainTextEdit::textChanged, this, &JottingDialog::read);
     connect(document_, &QRadioButton::toggled, this, &JottingDialog::read);
     read();

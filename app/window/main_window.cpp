@@ -352,24 +352,21 @@ void MainWindow::showStart(bool show) {
 void MainWindow::askJotting() {
     if (!mayLeaveForm()) return;
     JottingDialog jotting(desk_->fonts(), this);
-    if (jotting.exec() != QDialog::Accepted) return;
-    goToPass(Pass::layOut);
-    // New, so it is unsaved work: laid on an empty form as one step.
-    desk_->open(brindel::newForm(jotting.form().root().kind), {});
-    desk_->edit(jotting.form(), Words::tr("Jot the form"));
-    zoomByHand_ = false;
-    zoomToFit();
+    if (jotting.exec() == QDialog::Accepted) beginWith(jotting.form(), Words::tr("Jot the form"));
 }
 
 void MainWindow::askIntake(const QString& path) {
     if (!mayLeaveForm()) return;
     IntakeDialog intake(desk_->fonts(), this);
     if (!path.isEmpty()) intake.readFile(path);
-    if (intake.exec() != QDialog::Accepted) return;
+    if (intake.exec() == QDialog::Accepted) beginWith(intake.form(), Words::tr("Make the form from what exists"));
+}
+
+/// A form that was just made: new, so it is unsaved work, laid on an empty form as one step.
+void MainWindow::beginWith(const Form& made, const QString& step) {
     goToPass(Pass::layOut);
-    const Form made = intake.form();
     desk_->open(brindel::newForm(made.root().kind), {});
-    desk_->edit(made, Words::tr("Make the form from what exists"));
+    desk_->edit(made, step);
     zoomByHand_ = false;
     zoomToFit();
 }

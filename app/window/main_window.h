@@ -149,6 +149,7 @@ class MainWindow : public QMainWindow, private PassHost {
     void newForm(Kind kind);
     void askOpen();
     void askJotting();
+    void beginWith(const Form& made, const QString& step);
     bool askSave();
     bool askSaveAs();
     void copy(bool cut);

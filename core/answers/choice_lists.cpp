@@ -14,6 +14,7 @@
 
 #include "core/text/icu_text.h"
 #include "core/text/phrases.h"
+#include "core/text/table_rows.h"
 #include "core/text/words.h"
 
 namespace brindel {
@@ -226,45 +227,15 @@ Result<TextTable> readTable(const string& text, std::size_t mostRows, std::size_
     auto count = [&](char sign) { return std::count(text.begin(), text.begin() + long(firstEnd), sign); };
     const char parts = count('\t') > 0 ? '\t' : count(';') > count(',') ? ';' : ',';
     TextTable table;
-    std::vector<string> row;
-    string cell;
-    bool quoted = false, any = false;
-    std::size_t line = 1;
-    auto endCell = [&] { row.push_back(std::exchange(cell, {})); };
-    auto endRow = [&] {
-        endCell();
-        if (row.size() > 1 || !row[0].empty()) table.push_back(std::move(row));
-        row.clear();
-        any = false;
-    };
-    const std::size_t begin = text.starts_with("\xEF\xBB\xBF") ? 3 : 0;
-    for (std::size_t i = begin; i < text.size(); ++i) {
-        const char c = text[i];
-        if (c == '\n') ++line;
-        if (quoted) {
-            if (c != '"')
-                cell += c;
-            else if (i + 1 < text.size() && text[i + 1] == '"')
-                cell += text[++i];
-            else
-                quoted = false;
-        } else if (c == '"' && cell.empty()) {
-            quoted = any = true;
-        } else if (c == parts) {
-            endCell();
-            any = true;
-        } else if (c == '\n') {
-            endRow();
-        } else if (c != '\r') {
-            cell += c;
-            any = true;
-        }
+    TableRows rows(text, parts, mostColumnsRead);
+    for (std::vector<string> row; rows.next(row); table.push_back(std::move(row))) {
         if (row.size() > mostColumnsRead)
-            return failure("line " + std::to_string(line), said("A list has at most {} columns.", mostColumnsRead));
-        if (table.size() > mostRows) return failure("", said("A list has at most {} rows.", mostRows));
+            return failure("line " + std::to_string(rows.line()),
+                           said("A list has at most {} columns.", mostColumnsRead));
+        if (table.size() >= mostRows) return failure("", said("A list has at most {} rows.", mostRows));
     }
-    if (quoted) return failure("line " + std::to_string(line), said("A quote \" that is opened here is never closed."));
-    if (any) endRow();
+    if (rows.isOpen())
+        return failure("line " + std::to_string(rows.line()), said("A quote \" that is opened here is never closed."));
     return table;
 }
 

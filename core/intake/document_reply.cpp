@@ -1,12 +1,11 @@
 #include "core/intake/document_reply.h"
 
 #include <algorithm>
-#include <pugixml.hpp>
 #include <set>
 
 #include "core/answers/picture_data.h"
+#include "core/intake/document_parts.h"
 #include "core/intake/typed_reply.h"
-#include "core/intake/zip_parts.h"
 #include "core/layout/growing.h"
 #include "core/targets/flow/flow.h"
 #include "core/targets/flow/flow_content.h"
@@ -20,7 +19,6 @@ namespace {
 
 using std::string;
 
-constexpr const char *docxMain = "word/document.xml", *odtMain = "content.xml";
 /// Rows that fillers repeat beyond these are reported, and left out.
 constexpr std::size_t mostRepeated = 1000;
 
@@ -32,52 +30,25 @@ struct Document {
     std::map<string, string> pictures;  // by their relation, PNG in base64
 };
 
-/// A part as XML. Neither entities nor anything from elsewhere are read; what they stand for stays as it is.
-Result<void> read(ZipParts& zip, const string& name, pugi::xml_document& xml) {
-    auto bytes = zip.part(name);
-    if (!bytes) return tl::unexpected(bytes.error());
-    constexpr unsigned how = pugi::parse_default | pugi::parse_ws_pcdata;
-    if (const auto result = xml.load_buffer(bytes->data(), bytes->size(), how); !result)
-        return failure(name,
-                       said("This part of the document is damaged: character {} is wrong.", int(result.offset) + 1));
-    return {};
-}
-
-/// A name of a part from a relation's target, which may begin at the root or go up.
-string partAt(const string& folder, string target) {
-    if (target.starts_with('/')) return target.substr(1);
-    string from = folder;
-    while (target.starts_with("../")) {
-        target.erase(0, 3);
-        from = from.substr(0, from.find_last_of('/') == string::npos ? 0 : from.find_last_of('/'));
-    }
-    return from.empty() ? target : from + "/" + target;
-}
-
 Result<Document> docxFrom(ZipParts& zip) {
     Document document;
     pugi::xml_document xml;
-    // Where the document is, the package says (Part 2, 6.5.2).
-    string main = docxMain;
-    if (pugi::xml_document roots; zip.has("_rels/.rels") && read(zip, "_rels/.rels", roots))
-        for (const pugi::xml_node& one : roots.document_element().children())
-            if (string(one.attribute("Type").value()).ends_with("/officeDocument"))
-                main = partAt("", one.attribute("Target").value());
-    if (auto is = read(zip, main, xml); !is) return tl::unexpected(is.error());
+    const string main = docxMainPart(zip);
+    if (auto is = readXml(zip, main, xml); !is) return tl::unexpected(is.error());
     document.content = flow::docxContent(xml);
-    if (pugi::xml_document own; zip.has("docProps/custom.xml") && read(zip, "docProps/custom.xml", own))
+    if (pugi::xml_document own; zip.has("docProps/custom.xml") && readXml(zip, "docProps/custom.xml", own))
         for (const pugi::xml_node& one : own.document_element().children()) {
             const string value = one.first_child().text().get();
             flow::takeProperty(document.marks, one.attribute("name").value(), value);
         }
-    if (pugi::xml_document core; zip.has("docProps/core.xml") && read(zip, "docProps/core.xml", core))
+    if (pugi::xml_document core; zip.has("docProps/core.xml") && readXml(zip, "docProps/core.xml", core))
         document.language = core.document_element().child("dc:language").text().get();
     const string folder = main.substr(0, main.find_last_of('/') == string::npos ? 0 : main.find_last_of('/'));
     const string file = main.substr(folder.empty() ? 0 : folder.size() + 1);
     const string relations = (folder.empty() ? "" : folder + "/") + "_rels/" + file + ".rels";
     std::set<string> wanted;
     for (const flow::Part& part : document.content.parts) wanted.insert(part.picture);
-    if (pugi::xml_document all; zip.has(relations) && read(zip, relations, all))
+    if (pugi::xml_document all; zip.has(relations) && readXml(zip, relations, all))
         for (const pugi::xml_node& one : all.document_element().children()) {
             const string id = one.attribute("Id").value();
             // Nothing is fetched from elsewhere.
@@ -91,9 +62,9 @@ Result<Document> docxFrom(ZipParts& zip) {
 Result<Document> odtFrom(ZipParts& zip) {
     Document document;
     pugi::xml_document xml;
-    if (auto is = read(zip, odtMain, xml); !is) return tl::unexpected(is.error());
+    if (auto is = readXml(zip, odtMain, xml); !is) return tl::unexpected(is.error());
     document.content = flow::odtContent(xml);
-    if (pugi::xml_document meta; zip.has("meta.xml") && read(zip, "meta.xml", meta)) {
+    if (pugi::xml_document meta; zip.has("meta.xml") && readXml(zip, "meta.xml", meta)) {
         document.language = meta.document_element().first_child().child("dc:language").text().get();
         for (const pugi::xml_node& one : meta.document_element().first_child().children("meta:user-defined"))
             flow::takeProperty(document.marks, one.attribute("meta:name").value(), one.text().get());
@@ -336,7 +307,7 @@ Result<string> formFileInDocument(const string& bytes) {
     for (const string& name : zip->names()) {
         if (!name.starts_with("customXml/") || !name.ends_with(".xml")) continue;
         pugi::xml_document xml;
-        if (!read(*zip, name, xml)) continue;
+        if (!readXml(*zip, name, xml)) continue;
         const pugi::xml_node root = xml.document_element();
         if (string(root.attribute("xmlns").value()) == docxFormSpace) return fromBase64(root.text().get());
     }

@@ -1,10 +1,12 @@
 #include "core/intake/document_source.h"
 
-#include <pugixml.hpp>
+#include <algorithm>
+#include <cstring>
+#include <map>
+#include <set>
 
-#include "core/intake/document_reply.h"
+#include "core/intake/document_parts.h"
 #include "core/intake/text_source.h"
-#include "core/intake/zip_parts.h"
 #include "core/text/fonts.h"
 #include "core/text/words.h"
 
@@ -23,12 +25,13 @@ class Lines {
     std::vector<FieldSays> known;
 
     void words(const char* letters) {
-        // Letters that stand for blanks here are nobody's words.
         for (const char* at = letters; *at; ++at) {
-            const auto byte = static_cast<unsigned char>(*at);
-            if (byte == 0xF3 || byte == 0xF4) return line_.append(" "), void();
+            // Letters that mean blanks here are nobody's words.
+            if (std::strncmp(at, "\xF3\xB0", 2) == 0 || std::strncmp(at, "\xF3\xBF", 2) == 0)
+                at += std::min<std::size_t>(3, std::strlen(at) - 1);
+            else
+                line_ += *at == '\n' || *at == '\r' ? ' ' : *at;
         }
-        for (const char* at = letters; *at; ++at) line_ += *at == '\n' || *at == '\r' ? ' ' : *at;
     }
     void tab() { line_ += '\t'; }
     void blank() { line_ += " ________ "; }
@@ -401,30 +404,17 @@ class OdtSource {
     bool leader_ = false;
 };
 
-Result<void> parsed(ZipParts& zip, const string& name, pugi::xml_document& xml) {
-    auto bytes = zip.part(name);
-    if (!bytes) return tl::unexpected(bytes.error());
-    if (const auto read = xml.load_buffer(bytes->data(), bytes->size(), pugi::parse_default | pugi::parse_ws_pcdata);
-        !read)
-        return tl::unexpected(
-            Problem{name, said("This part of the document is damaged: character {} is wrong.", int(read.offset) + 1)});
-    return {};
-}
-
 }  // namespace
-
-bool isDocument(const string& bytes) {
-    return looksLikeDocument(bytes);
-}
 
 Result<Items> itemsFromDocument(const string& bytes) {
     auto zip = ZipParts::opened(bytes);
     if (!zip) return tl::unexpected(zip.error());
     Lines lines;
     pugi::xml_document xml;
-    const bool docx = zip->has("word/document.xml");
-    if (auto read = parsed(*zip, docx ? "word/document.xml" : "content.xml", xml); !read)
-        return tl::unexpected(read.error());
+    const bool docx = !zip->has(odtMain);
+    if (docx && !zip->has(docxMainPart(*zip)))
+        return tl::unexpected(Problem{"", said("The file has no text: it is not a text document.")});
+    if (auto is = readXml(*zip, docx ? docxMainPart(*zip) : odtMain, xml); !is) return tl::unexpected(is.error());
     if (docx) {
         DocxSource(lines).blocks(xml.document_element().child("w:body"), 0);
     } else {
@@ -433,8 +423,6 @@ Result<Items> itemsFromDocument(const string& bytes) {
     }
     auto items = itemsFromText(lines.text, lines.known);
     if (!items) return items;
-    items->reader = "document";
-    items->text = lines.text;
     return items;
 }
 

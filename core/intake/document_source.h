@@ -5,8 +5,6 @@
 
 namespace brindel::intake {
 
-/// True for bytes of such a document.
-bool isDocument(const std::string& bytes);
 /// The items of a document: its paragraphs, headings and tables read as text is, blanks of underscores, dots, leaders
 /// of tabs and underlined blanks among them; and its fields (structured document tags and form fields, form controls,
 /// text fields) with their names, kinds, choices and prompts. Parts of at most 64 MiB, elements at most 200 deep, and

@@ -26,7 +26,8 @@ const FormWords& english() {
         {"remarks", "comments", "notes", "description", "reason", "details", "message", "describe", "explain"},
         {"place", "name", "town", "city", "birthplace", "phone", "address", "registration", "licence", "no", "e-mail",
          "email", "department"},
-        {"on", "since", "until"},
+        {"on", "since"},
+        {"to", "till", "until"},
         "Table",
         {{"yes", "no"},
          {"yes", "no", "not sure"},
@@ -43,7 +44,6 @@ const FormWords& english() {
          {"owner", "tenant"},
          {"pass", "fail"},
          {"good", "fair", "poor"},
-         {"am", "pm"},
          {"single", "married"}}};
     return all;
 }
@@ -61,9 +61,9 @@ const FormWords& german() {
         {"unterschrift", "unterzeichnet"},
         {"uhrzeit", "uhr"},
         {"bemerkung", "bemerkungen", "anmerkungen", "beschreibung", "begründung", "hinweise", "mitteilung"},
-        {"ort", "name", "geburtsort", "geburtsname", "vorname", "nachname", "telefon", "straße", "nr", "anschrift",
-         "preisliste"},
-        {"am", "seit", "bis"},
+        {"ort", "name", "geburtsort", "geburtsname", "vorname", "nachname", "telefon", "straße", "nr", "anschrift"},
+        {"am", "seit"},
+        {"bis"},
         "Tabelle",
         {{"ja", "nein"},
          {"herr", "frau"},
@@ -92,7 +92,8 @@ const FormWords& french() {
         {"heure"},
         {"remarques", "observations", "commentaires", "description", "motif", "précisions"},
         {"lieu", "nom", "prénom", "ville", "téléphone", "adresse", "n°", "numéro", "courriel"},
-        {"le", "depuis le", "jusqu'au"},
+        {"le", "depuis le"},
+        {"au", "jusqu'au"},
         "Tableau",
         {{"oui", "non"},
          {"m.", "mme"},
@@ -158,6 +159,10 @@ bool hasOneOf(const string& text, const std::vector<string_view>& words) {
     });
 }
 
+bool isOneOf(const string& text, const std::vector<string_view>& words) {
+    return std::ranges::find(words, lettersAs(text, LetterCase::lower, "en")) != words.end();
+}
+
 bool areAlternatives(const std::vector<string>& texts) {
     std::vector<string> small;
     for (const string& one : texts) small.push_back(lettersAs(one, LetterCase::lower, "en"));
@@ -165,6 +170,27 @@ bool areAlternatives(const std::vector<string>& texts) {
         for (const auto& one : words.alternatives)
             if (std::equal(one.begin(), one.end(), small.begin(), small.end())) return true;
     return false;
+}
+
+std::size_t numberBefore(const string& text) {
+    const auto digit = [](char c) { return c >= '0' && c <= '9'; };
+    const std::size_t begin = text.starts_with("(") ? 1 : 0;
+    std::size_t at = begin;
+    while (at < text.size() && (digit(text[at]) || (at > begin && text[at] == '.'))) ++at;
+    if (at == begin || at - begin > 6) return 0;
+    const bool pointed = text.substr(begin, at - begin).find('.') != string::npos;
+    if (at < text.size() && text[at] == ')')
+        ++at;
+    else if (!pointed || begin)
+        return 0;
+    return at < text.size() && text[at] == ' ' ? at + 1 : 0;
+}
+
+char letterBefore(const string& text) {
+    const std::size_t at = text.starts_with("(") ? 1 : 0;
+    if (text.size() < at + 4 || text[at + 2] != ' ' || (text[at + 1] != ')' && text[at + 1] != '.')) return 0;
+    const char mark = char(text[at] | 0x20);
+    return mark >= 'a' && mark <= 'z' ? mark : '\0';
 }
 
 bool endsWith(const string& text, std::initializer_list<const char*> ends) {

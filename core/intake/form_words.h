@@ -21,6 +21,7 @@ struct FormWords {
     std::vector<std::string_view> many;                       // labels of long answers
     std::vector<std::string_view> plain;                      // labels of plain text, whatever else they say
     std::vector<std::string_view> whens;                      // how labels of days end: handed out on
+    std::vector<std::string_view> until;                      // a second day, from the first one on: to
     const char* table;                                        // what a table is called that has no name
     std::vector<std::vector<std::string_view>> alternatives;  // answers of which one holds: yes, no
 };
@@ -34,8 +35,14 @@ std::string languageOf(const std::string& text);
 /// True when one of the words begins at a word of the text, or is the whole of it where that is short; capitals do not
 /// count.
 bool hasOneOf(const std::string& text, const std::vector<std::string_view>& words);
+/// True when a text is one of the words.
+bool isOneOf(const std::string& text, const std::vector<std::string_view>& words);
 /// True when the texts are answers of which only one can hold.
 bool areAlternatives(const std::vector<std::string>& texts);
+/// "1. ", "2.3 ", "3) ", "(4) " before a wording: how many bytes; 0 for none.
+std::size_t numberBefore(const std::string& text);
+/// "a) ", "(B) ", "c. " before a wording: the letter, small; 0 for none.
+char letterBefore(const std::string& text);
 /// True when a text ends in one of these.
 bool endsWith(const std::string& text, std::initializer_list<const char*> ends);
 /// True for what is written behind a blank as the unit of a number: m, kg, €, %.

@@ -1,12 +1,12 @@
 #include "core/intake/proposal.h"
 
-#include <fmt/format.h>
-
-#include <map>
 #include <nlohmann/json.hpp>
+#include <optional>
+#include <utility>
 
 #include "core/intake/form_words.h"
 #include "core/intake/jotted_field.h"
+#include "core/intake/text_tokens.h"
 #include "core/text/fonts.h"
 #include "core/text/words.h"
 
@@ -36,33 +36,12 @@ struct Marks {
     string unit, pattern;
 };
 
-/// "2. ", "b) ", "- ", "• " before a label.
+/// "2. ", "b) ", "- ", "• " before a label: how many bytes.
 std::size_t bulletOf(const string& text) {
     for (const char* one : {"- ", "• ", "– ", "* ", "· ", "▪ ", "► "})
         if (text.starts_with(one)) return string(one).size();
-    std::size_t at = text.starts_with("(") ? 1 : 0;
-    const std::size_t begin = at;
-    while (at < text.size() && ((text[at] >= '0' && text[at] <= '9') || (at > begin && text[at] == '.'))) ++at;
-    if (at == begin && at + 1 < text.size() &&
-        ((text[at] >= 'a' && text[at] <= 'z') || (text[at] >= 'A' && text[at] <= 'Z')) && text[at + 1] == ')')
-        ++at;
-    if (at == begin || at - begin > 6) return 0;
-    if (at < text.size() && text[at] == ')')
-        ++at;
-    else if (text[at - 1] != '.' && text.find('.') >= at)
-        return 0;
-    return at < text.size() && text[at] == ' ' ? at + 1 : 0;
-}
-
-string datePattern(const string& text) {
-    const string small = lettersAs(text, LetterCase::lower, "en");
-    static const std::map<string, string> known = {
-        {"dd/mm/yyyy", "dd/MM/yyyy"}, {"dd.mm.yyyy", "dd.MM.yyyy"}, {"dd-mm-yyyy", "dd-MM-yyyy"},
-        {"mm/dd/yyyy", "MM/dd/yyyy"}, {"yyyy-mm-dd", "yyyy-MM-dd"}, {"tt.mm.jjjj", "dd.MM.yyyy"},
-        {"jj/mm/aaaa", "dd/MM/yyyy"}, {"jj.mm.aaaa", "dd.MM.yyyy"}, {"dd/mm/yy", "dd/MM/yy"},
-        {"tt.mm.jj", "dd.MM.yy"},     {"dd mm yyyy", "dd MM yyyy"}, {"jj-mm-aaaa", "dd-MM-yyyy"}};
-    const auto found = known.find(small);
-    return found == known.end() ? "" : found->second;
+    if (const std::size_t number = numberBefore(text)) return number;
+    return text.empty() || text[0] == '(' || letterBefore(text) == 0 || text[1] == '.' ? 0 : 3;
 }
 
 /// A label as people would say it, and what was written with it.
@@ -92,7 +71,7 @@ string cleaned(string label, const FormWords& words, Marks& marks) {
             bool took = true;
             if (isUnit(unit))
                 marks.unit = unit;
-            else if (const string pattern = datePattern(inside); !pattern.empty())
+            else if (const string pattern = datePatternOf(inside); !pattern.empty())
                 marks.pattern = pattern;
             else if (hasOneOf(inside, words.required))
                 marks.required = true;
@@ -172,7 +151,45 @@ JotField textField(const string& label) {
     return field;
 }
 
+/// A blank as a field: its room is kept, its kind is what its label and its marks say.
+JotField guessedField(const JotField& blank, const Marks& marks, const FormWords& words) {
+    const Value* longest = blank.own.find(Prop::maxLength);
+    const Value* hint = blank.own.find(Prop::hint);
+    FieldSays says;
+    says.pattern = marks.pattern;
+    says.unit = marks.unit;
+    says.kind = !marks.pattern.empty() ? "date" : !marks.unit.empty() ? "number" : kindOf(blank.label, words);
+    // What has a name is typed in its source; digits in boxes are a code more often than an amount.
+    if ((says.kind == "signature" && !blank.name.empty()) || (longest && says.kind != "date")) says.kind = "text";
+    if (hint && says.kind == "text" && hasOneOf(std::get<string>(*hint), words.times)) says.kind = "time";
+    JotField made = jottedField(blank.label, says);
+    if (longest && made.kind == Kind::textBox) made.own.set(Prop::maxLength, *longest);
+    if (marks.upper && made.kind == Kind::textBox) made.own.set(Prop::letters, string("upper"));
+    for (const Prop prop : {Prop::hint, Prop::placeholder, Prop::required})
+        if (const Value* value = blank.own.find(prop)) made.own.set(prop, *value);
+    made.name = blank.name;
+    return made;
+}
+
+/// A field that is read again from its jotting as it is: what jotting cannot say of it is left out.
+JotField sayable(JotField field) {
+    if (jots(field)) return field;
+    JotField plain = textField(field.label);
+    plain.kind = field.kind;
+    plain.radio = field.radio;
+    plain.columns = field.columns;
+    plain.rows = field.rows;
+    for (const Prop prop : {Prop::choices, Prop::columns, Prop::rows, Prop::many, Prop::tickMarks, Prop::lines})
+        if (const Value* value = field.own.find(prop)) plain.own.set(prop, *value);
+    if (jots(plain)) return plain;
+    plain = textField(field.label);
+    // Words that jotting reads as something else: quoted, they are a label.
+    if (!jots(plain)) plain.label = "“" + plain.label + "”";
+    return plain;
+}
+
 JotField fieldOf(const Item& item, const FormWords& words) {
+    if (item.told == Item::Told::all) return sayable(item.field);
     Marks marks;
     JotField field = item.field;
     field.label = cleaned(field.label, words, marks);
@@ -181,50 +198,18 @@ JotField fieldOf(const Item& item, const FormWords& words) {
         string beyond = hintBeyond(std::get<string>(*hint), field.label);
         beyond.empty() ? field.own.drop(Prop::hint) : field.own.set(Prop::hint, std::move(beyond));
     }
-    if (field.label.empty() && item.typed)
-        if (const Value* unit = field.own.find(Prop::unit)) {
-            field.label = std::get<string>(*unit);
-            field.own.drop(Prop::unit);
-        }
-    if (!item.typed) {
-        // A blank: its room is kept, its kind is what its label says.
-        const auto longest = field.own.find(Prop::maxLength);
-        FieldSays says;
-        says.kind = !marks.pattern.empty() ? "date" : !marks.unit.empty() ? "number" : kindOf(field.label, words);
-        if (says.kind == "signature" && !field.name.empty()) says.kind = "text";  // it is typed in its source
-        says.pattern = marks.pattern;
-        says.unit = marks.unit;
-        if (const Value* hint = field.own.find(Prop::hint);
-            hint && says.kind == "text" && hasOneOf(std::get<string>(*hint), words.times))
-            says.kind = "time";
-        if (longest && says.kind == "number")
-            says.kind = "text";  // digits in boxes are a code more often than an amount
-        if (longest && !says.kind.starts_with("date")) says.kind = "text";
-        JotField made = jottedField(field.label, says);
-        if (longest && made.kind == Kind::textBox) made.own.set(Prop::maxLength, *longest);
-        for (const Prop prop : {Prop::hint, Prop::placeholder, Prop::required})
-            if (const auto value = field.own.find(prop)) made.own.set(prop, *value);
-        made.name = field.name;
-        field = std::move(made);
-        if (marks.upper && field.kind == Kind::textBox) field.own.set(Prop::letters, string("upper"));
-    } else if (!marks.unit.empty() && field.kind == Kind::numberBox) {
+    // "= ____ days"
+    if (const Value* unit = field.own.find(Prop::unit); unit && field.label.empty()) {
+        field.label = std::get<string>(*unit);
+        field.own.drop(Prop::unit);
+    }
+    if (item.told == Item::Told::label)
+        field = guessedField(field, marks, words);
+    else if (!marks.unit.empty() && field.kind == Kind::numberBox)
         field.own.set(Prop::unit, marks.unit);
-    }
     if (marks.required && field.kind != Kind::table) field.own.set(Prop::required, true);
-    if (!jots(field)) {
-        JotField plain;
-        plain.label = field.label;
-        plain.kind = field.kind;
-        plain.radio = field.radio;
-        for (const Prop prop : {Prop::choices, Prop::columns, Prop::rows, Prop::many, Prop::tickMarks, Prop::lines})
-            if (const auto value = field.own.find(prop)) plain.own.set(prop, *value);
-        plain.columns = field.columns;
-        plain.rows = field.rows;
-        field = jots(plain) ? plain : textField(field.label);
-        // Words that jotting reads as something else: quoted, they are a label.
-        if (!jots(field)) field.label = "“" + field.label + "”";
-    }
-    return field;
+    if (field.label.empty()) field.label = "?";
+    return sayable(std::move(field));
 }
 
 std::vector<string> choicesIn(const JotField& field) {
@@ -235,64 +220,77 @@ std::vector<string> choicesIn(const JotField& field) {
     return texts;
 }
 
+/// What is no field, as a row; nothing for what says nothing.
+std::optional<JotRow> rowOf(const Item& item, bool titled) {
+    using What = JotRow::What;
+    JotRow row;
+    row.text = flat(item.text);
+    switch (item.what) {
+        case Item::What::title:
+            row.what = titled ? What::section : What::title;
+            break;
+        case Item::What::section:
+            row.what = What::section;
+            break;
+        case Item::What::line:
+            row.what = What::line;
+            return row;
+        case Item::What::paper:
+            row.what = What::paper;
+            return row;
+        case Item::What::jotted:
+            return item.row;
+        default:
+            row.what = What::wording;
+    }
+    if (row.what == What::section) row.text = row.text.substr(bulletOf(row.text));
+    if (row.what != What::wording)
+        while (endsWith(row.text, {":", " -"})) row.text = trimmed(row.text.substr(0, row.text.size() - 1));
+    return row.text.empty() ? std::nullopt : std::optional(std::move(row));
+}
+
+/// True for a field that goes on in a row: beside those before it, where it has room.
+bool goesOn(const Item& item, const JotField& field, const Jotting& rows) {
+    if (!item.beside || rows.empty() || rows.back().what != JotRow::What::fields) return false;
+    if (item.told == Item::Told::all) return true;
+    const auto broad = [](const JotField& f) { return f.kind == Kind::table || f.radio || f.rows > 1; };
+    return !broad(field) && !broad(rows.back().fields.back()) && rows.back().fields.size() < mostInRow;
+}
+
 }  // namespace
 
 Proposal proposalOf(const Items& items) {
     Proposal all;
     const FormWords& words = formWordsOf(items.language);
-    std::map<string, int> used;
     bool titled = false;
-    auto doubt = [&](const Item& item, const string& about, Sentence sentence) {
-        all.doubts.push_back({item.place, about, std::move(sentence)});
-    };
-    for (const Item& item : items.list) {
-        JotRow row;
-        row.text = flat(item.text);
+    int nameless = 0;
+    for (std::size_t at = 0; at < items.list.size(); ++at) {
+        const Item& item = items.list[at];
         if (item.what != Item::What::field) {
-            if (row.text.empty() && item.what != Item::What::line && item.what != Item::What::paper) continue;
-            row.what = item.what == Item::What::title && !titled                            ? JotRow::What::title
-                       : item.what == Item::What::title || item.what == Item::What::section ? JotRow::What::section
-                       : item.what == Item::What::line                                      ? JotRow::What::line
-                       : item.what == Item::What::paper                                     ? JotRow::What::paper
-                                                                                            : JotRow::What::wording;
-            titled |= row.what == JotRow::What::title;
-            if (row.what != JotRow::What::wording)
-                while (endsWith(row.text, {":", " -"})) row.text = trimmed(row.text.substr(0, row.text.size() - 1));
-            if (row.what == JotRow::What::section)
-                if (const std::size_t bullet = bulletOf(row.text)) row.text = row.text.substr(bullet);
-            if (!item.doubt.empty()) doubt(item, row.text, item.doubt);
-            all.rows.push_back(std::move(row));
+            if (auto row = rowOf(item, titled)) {
+                titled |= row->what == JotRow::What::title;
+                all.rows.push_back(std::move(*row));
+            }
             continue;
         }
         JotField field = fieldOf(item, words);
-        Sentence unsure = item.doubt;
-        if (field.label.empty()) {
-            field.label = "?";
-            if (unsure.empty()) unsure = said("Nothing says what belongs here.");
+        Sentence doubt = item.doubt;
+        if (field.label == "?") {
+            if (++nameless > 1) field.label += " " + std::to_string(nameless);
+            doubt = said("It has no label.");
         }
-        // What is there twice is told apart by a number; its section tells people.
-        if (const int count = ++used[lettersAs(field.label, LetterCase::lower, "en")]; count > 1 && field.label == "?")
-            field.label += " " + std::to_string(count);
-        if (!unsure.empty()) doubt(item, field.label, unsure);
-        const bool broad = field.kind == Kind::table || field.radio || field.rows > 1;
-        JotRow* last = all.rows.empty() ? nullptr : &all.rows.back();
         // From a day to another one.
-        if (item.beside && !item.typed && last && last->what == JotRow::What::fields &&
-            last->fields.back().kind == Kind::dateBox && field.kind == Kind::textBox &&
-            hasOneOf(field.label, {"to", "till", "until", "bis", "au"}) && field.label.size() < 12) {
-            const string label = field.label;
-            field = last->fields.back();
+        if (item.beside && item.told == Item::Told::label && field.kind == Kind::textBox && !all.rows.empty() &&
+            !all.rows.back().fields.empty() && all.rows.back().fields.back().kind == Kind::dateBox &&
+            isOneOf(field.label, words.until)) {
+            const string label = std::exchange(field.label, {});
+            field = all.rows.back().fields.back();
             field.label = label;
         }
-        if (item.beside && !broad && last && last->what == JotRow::What::fields && last->fields.size() < mostInRow &&
-            !last->fields.back().radio && last->fields.back().rows <= 1) {
-            last->fields.push_back(std::move(field));
-        } else {
-            row.what = JotRow::What::fields;
-            row.text.clear();
-            row.fields.push_back(std::move(field));
-            all.rows.push_back(std::move(row));
-        }
+        all.fields.push_back({at, field, std::move(doubt)});
+        if (item.leftOut) continue;
+        if (!goesOn(item, field, all.rows)) all.rows.push_back({JotRow::What::fields, {}, {}, {}});
+        all.rows.back().fields.push_back(std::move(field));
     }
     return all;
 }
@@ -304,62 +302,66 @@ const std::vector<Meaning>& meanings() {
         {"number", "number"},
         {"date", "date"},
         {"time", "time"},
-        {"tick", "check"},
-        {"one of several", "radio"},
-        {"one of a list", "combo"},
-        {"several answers", "group", true},
+        {"check box", "check"},
+        {"one of several", "radio", true},
+        {"one of a list", "combo", true},
+        {"several answers", "group", true, true},
         {"signature", "signature"},
         {"picture", "picture"},
     };
     return all;
 }
 
-std::size_t meaningOf(const Item& item, const std::string& language) {
-    const JotField field = fieldOf(item, formWordsOf(language));
-    const bool many = field.rows > 1;
-    for (std::size_t i = 0; i < meanings().size(); ++i) {
-        const JotField like = jottedField("x", {.kind = meanings()[i].jotted, .choices = choicesIn(field)});
-        if (like.kind == field.kind && like.radio == field.radio && (like.rows > 1) == many) return i;
-    }
-    return meanings().size();
+std::size_t meaningOf(const JotField& field) {
+    static const std::vector<JotField> like = [] {
+        std::vector<JotField> all;
+        for (const Meaning& one : meanings())
+            all.push_back(jottedField("x", {.kind = one.jotted, .choices = {one.chosen ? 1u : 0u, "a"}}));
+        return all;
+    }();
+    const auto same = [&](const JotField& one) {
+        return one.kind == field.kind && one.radio == field.radio && (one.rows > 1) == (field.rows > 1);
+    };
+    return std::size_t(std::ranges::find_if(like, same) - like.begin());
 }
 
-Item withMeaning(Item item, const Meaning& meaning, const std::string& language) {
-    const FormWords& words = formWordsOf(language);
-    const JotField was = fieldOf(item, words);
+JotField withMeaning(const JotField& field, std::size_t meaning, const string& language) {
+    const Meaning& now = meanings()[meaning];
     FieldSays says;
-    says.kind = meaning.jotted;
-    const bool chosen = says.kind == "radio" || says.kind == "combo" || says.kind == "group";
-    if (chosen) {
-        says.choices = choicesIn(was);
-        if (says.choices.empty()) says.choices.assign(words.alternatives[0].begin(), words.alternatives[0].end());
-        says.several = meaning.several;
+    says.kind = now.jotted;
+    says.required = field.own.find(Prop::required) != nullptr;
+    says.name = field.name;
+    if (now.chosen) {
+        const auto& usual = formWordsOf(language).alternatives.front();
+        says.choices = choicesIn(field);
+        if (says.choices.empty()) says.choices.assign(usual.begin(), usual.end());
+        says.several = now.several;
     }
-    item.field = jottedField(was.label, says);
-    item.typed = true;
-    item.doubt = {};
-    return item;
+    return jottedField(field.label, says);
 }
 
 string itemsJson(const Items& items) {
-    static constexpr const char* whats[] = {"title", "section", "wording", "line", "field", "paper"};
+    static constexpr const char* whats[] = {"title", "section", "wording", "line", "paper", "field", "jotted"};
     nlohmann::ordered_json list = nlohmann::ordered_json::array();
-    const FormWords& words = formWordsOf(items.language);
-    for (const Item& item : items.list) {
+    const Proposal proposal = proposalOf(items);
+    auto proposed = proposal.fields.begin();
+    for (std::size_t at = 0; at < items.list.size(); ++at) {
+        const Item& item = items.list[at];
         nlohmann::ordered_json one;
         one["what"] = whats[std::size_t(item.what)];
         if (item.what == Item::What::field) {
-            const JotField field = fieldOf(item, words);
-            one["label"] = field.label;
-            one["jotted"] = fieldText(field).substr(
-                std::min(fieldText(field).size(), fieldText(textField(field.label)).size() - 4));
+            one["label"] = proposed->field.label;
+            one["jotted"] = fieldText(proposed->field);
             if (item.beside) one["beside"] = true;
+            if (!proposed->doubt.empty()) one["doubt"] = proposed->doubt.text();
+            ++proposed;
+        } else if (item.what == Item::What::jotted) {
+            one["jotted"] = trimmed(jottingText({item.row}));
         } else if (!item.text.empty()) {
             one["text"] = flat(item.text);
         }
         if (item.place.line) one["line"] = item.place.line;
-        if (item.place.width) one["column"] = item.place.column, one["width"] = item.place.width;
-        if (!item.doubt.empty()) one["doubt"] = item.doubt.text();
+        if (item.place.width) one["column"] = item.place.column + 1, one["width"] = item.place.width;
         list.push_back(std::move(one));
     }
     nlohmann::ordered_json whole;

@@ -7,6 +7,7 @@
 #include "core/intake/form_words.h"
 #include "core/intake/jotted_field.h"
 #include "core/text/fonts.h"
+#include "core/text/table_rows.h"
 #include "core/text/words.h"
 
 namespace brindel::intake {
@@ -17,57 +18,16 @@ using std::string;
 constexpr std::size_t mostRows = 100'000, mostColumnsRead = 2'000, longestCell = 100'000;
 constexpr std::size_t fewAnswers = 12;  // so many different ones are a list
 
-/// Reads cells one after the other, without keeping the table.
-class Cells {
-  public:
-    Cells(const string& text, char separator) : text_(text), separator_(separator) {}
-
-    /// The next row; false at the end.
-    bool row(std::vector<string>& cells) {
-        cells.clear();
-        if (at_ >= text_.size()) return false;
-        for (;;) {
-            cells.emplace_back();
-            string& cell = cells.back();
-            if (at_ < text_.size() && text_[at_] == '"') {
-                for (++at_; at_ < text_.size(); ++at_) {
-                    if (text_[at_] != '"') {
-                        if (cell.size() < longestCell) cell += text_[at_];
-                    } else if (at_ + 1 < text_.size() && text_[at_ + 1] == '"') {
-                        cell += '"', ++at_;
-                    } else {
-                        ++at_;
-                        break;
-                    }
-                }
-            }
-            const std::size_t from = at_;
-            while (at_ < text_.size() && text_[at_] != separator_ && text_[at_] != '\n') ++at_;
-            cell.append(text_, from, std::min(at_ - from, longestCell));
-            if (!cell.empty() && cell.back() == '\r') cell.pop_back();
-            if (at_ >= text_.size()) return true;
-            if (text_[at_++] == '\n') return true;
-            if (cells.size() > mostColumnsRead) return true;
-        }
-    }
-
-  private:
-    const string& text_;
-    char separator_;
-    std::size_t at_ = 0;
-};
-
 /// The sign between cells: that which parts the first lines alike, into most cells.
 char separatorOf(const string& text) {
     char best = 0;
     std::size_t most = 1;
     for (const char sign : {'\t', ';', ',', '|'}) {
-        Cells cells(text, sign);
+        TableRows cells(text, sign, mostColumnsRead);
         std::vector<string> row;
         std::size_t width = 0, rows = 0;
         bool alike = true;
-        while (rows < 20 && alike && cells.row(row)) {
-            if (row.size() == 1 && trimmed(row[0]).empty()) continue;
+        while (rows < 20 && alike && cells.next(row)) {
             if (width && row.size() != width) alike = false;
             width = row.size();
             ++rows;
@@ -77,34 +37,16 @@ char separatorOf(const string& text) {
     return best;
 }
 
-/// A number as a file has it: with a point, or with a comma.
-std::optional<double> numberIn(const string& cell, int* decimals, bool* comma) {
-    std::size_t at = cell.starts_with('-') || cell.starts_with('+') ? 1 : 0;
-    if (at == cell.size() || cell.size() > 20) return std::nullopt;
-    double number = 0, scale = 1;
-    int places = -1, digits = 0;
-    for (; at < cell.size(); ++at) {
-        const char c = cell[at];
-        if (c >= '0' && c <= '9') {
-            ++digits;
-            if (places >= 0)
-                ++places, scale /= 10, number += (c - '0') * scale;
-            else
-                number = number * 10 + (c - '0');
-        } else if ((c == '.' || c == ',') && places < 0) {
-            places = 0;
-            *comma = c == ',';
-        } else {
-            return std::nullopt;
-        }
-    }
-    // Zeros before a number make it a code.
-    const std::size_t first = cell.find_first_of("0123456789");
-    if (!digits || digits > 15 || places == 0 ||
-        (cell[first] == '0' && first + 1 < cell.size() && cell[first + 1] >= '0' && cell[first + 1] <= '9'))
+/// A number as a file has it: with a point, or with a comma. Zeros before one make it a code.
+std::optional<double> numberIn(string cell, int* decimals) {
+    const std::size_t sign = cell.find_first_of(".,"), first = cell.starts_with('-') || cell.starts_with('+') ? 1 : 0;
+    if (cell.size() > 17 || cell.find_first_not_of("0123456789", first) != sign || sign + 1 == cell.size() ||
+        (sign != string::npos && cell.find_first_not_of("0123456789", sign + 1) != string::npos))
         return std::nullopt;
-    *decimals = std::max(0, places);
-    return cell[0] == '-' ? -number : number;
+    if (cell.size() > first + 1 && cell[first] == '0' && sign != first + 1) return std::nullopt;
+    if (sign != string::npos) cell[sign] = '.';
+    *decimals = sign == string::npos ? 0 : int(cell.size() - sign - 1);
+    return numberFrom(cell.starts_with('+') ? cell.substr(1) : cell);
 }
 
 /// The pattern of a day; empty for what is none.
@@ -138,9 +80,8 @@ struct Column {
     int decimals = 0;
     double least = HUGE_VAL, most = -HUGE_VAL;
     std::size_t longest = 0;
-    std::vector<string> answers;          // as long as they are few
-    std::map<string, std::size_t> known;  // how often each
-    bool few = true, mail = true;
+    std::vector<string> answers;  // as long as they are few
+    bool few = true;
     string shape = "?";  // that all share: A a letter, 9 a digit; empty where they share none
 
     void take(const string& raw) {
@@ -154,8 +95,7 @@ struct Column {
         wide |= cell.find('\n') != string::npos;
         if (numbers) {
             int places = 0;
-            bool comma = false;
-            if (const auto number = numberIn(cell, &places, &comma)) {
+            if (const auto number = numberIn(cell, &places)) {
                 least = std::min(least, *number);
                 most = std::max(most, *number);
                 decimals = std::max(decimals, places);
@@ -169,14 +109,9 @@ struct Column {
         }
         if (times) times = isTime(cell);
         if (truths) truths = truth(cell).has_value();
-        if (mail) mail = cell.find('@') != string::npos && cell.find(' ') == string::npos;
-        if (few && cell.size() <= 60) {
-            const auto [at, isNew] = known.emplace(cell, 0);
-            ++at->second;
-            if (isNew) answers.push_back(cell);
-            few = answers.size() <= fewAnswers;
-        } else {
-            few = false;
+        if (few && std::ranges::find(answers, cell) == answers.end()) {
+            answers.push_back(cell);
+            few = answers.size() <= fewAnswers && cell.size() <= 60;
         }
         if (!shape.empty()) {
             string own;
@@ -234,10 +169,10 @@ string labelOf(const string& heading) {
     return label;
 }
 
-Item itemOf(const Column& column, std::size_t at) {
+Item itemOf(const Column& column, Place place) {
     Item item;
     item.what = Item::What::field;
-    item.place = {1, int(at), 0};
+    item.place = place;
     FieldSays says;
     says.required = column.filled > 0 && column.empty == 0;
     const bool enough = column.filled >= 8;
@@ -259,13 +194,13 @@ Item itemOf(const Column& column, std::size_t at) {
         } else if (enough) {
             says.least = column.least >= 0 ? 0 : roundBeyond(column.least);
             says.most = roundBeyond(column.most);
-            item.doubt = said("The limits are the next round numbers around what the column has: {} to {}.",
+            item.doubt = said("The limits are rounded from the values in the column: {} to {}.",
                               exactText(column.least), exactText(column.most));
         }
     } else if (column.few && column.filled >= 2 * column.answers.size() && column.answers.size() >= 2) {
         says.kind = "combo";
         says.choices = column.answers;
-        item.doubt = said("The choices are the {} answers that the column has.", column.answers.size());
+        item.doubt = said("The choices are the {} different values in the column.", column.answers.size());
     } else if (column.wide || column.longest > 120) {
         says.kind = "text";
         says.rows = 4;
@@ -276,9 +211,25 @@ Item itemOf(const Column& column, std::size_t at) {
             says.match = matchOf(column.shape);
         }
     }
-    item.typed = !says.kind.empty();
+    item.told = says.kind.empty() ? Item::Told::label : Item::Told::kind;
     item.field = jottedField(labelOf(column.heading), says);
     return item;
+}
+
+/// Where the headings are in the first line; none where they are quoted.
+std::vector<Place> headingPlaces(const string& text, char sign) {
+    const string head = text.substr(0, text.find('\n'));
+    std::vector<Place> places;
+    if (head.find('"') != string::npos) return places;
+    int column = 0;
+    for (std::size_t at = 0; at <= head.size();) {
+        const std::size_t end = std::min(head.find(sign, at), head.size());
+        const int width = int(characterCount(trimmed(head.substr(at, end - at))));
+        places.push_back({1, column, width});
+        column += int(characterCount(head.substr(at, end - at))) + 1;
+        at = end + 1;
+    }
+    return places;
 }
 
 // ---- a list of fields ----
@@ -360,7 +311,7 @@ Item itemOfRow(const std::map<int, std::size_t>& roles, const std::vector<string
     }
     Item item;
     item.what = Item::What::field;
-    item.typed = true;
+    item.told = Item::Told::kind;
     item.place = {line, 0, 0};
     const string label = cell(1).empty() ? labelOf(cell(0)) : cell(1);
     item.field = jottedField(label, says);
@@ -370,14 +321,12 @@ Item itemOfRow(const std::map<int, std::size_t>& roles, const std::vector<string
 }  // namespace
 
 bool looksLikeTable(const string& text) {
-    const string head =
-        text.substr(0, std::min(text.size(), text.find('\n', std::min<std::size_t>(text.size(), 20000))));
-    const char separator = separatorOf(head);
-    if (!separator) return false;
+    const char sign = separatorOf(text);
+    if (!sign) return false;
     // A heading says something in each of its cells, and draws no blanks.
-    Cells cells(head, separator);
+    TableRows rows(text, sign, mostColumnsRead);
     std::vector<string> row;
-    if (!cells.row(row)) return false;
+    rows.next(row);
     return std::ranges::all_of(row, [](const string& cell) {
         return !trimmed(cell).empty() && cell.find("__") == string::npos && cell.find("....") == string::npos &&
                cell.size() <= 200 && cell.find(':') == string::npos;
@@ -386,37 +335,35 @@ bool looksLikeTable(const string& text) {
 
 Result<Items> itemsFromTable(const string& text) {
     Items items;
-    items.reader = "table";
+    items.text = text;
     items.flows = false;
-    Cells cells(text, separatorOf(text));
+    const char sign = separatorOf(text);
+    TableRows rows(text, sign, mostColumnsRead);
     std::vector<string> row;
-    cells.row(row);
-    if (row.size() > mostColumnsRead)
-        return tl::unexpected(Problem{"", said("This table has more than 2,000 columns.")});
-    const std::vector<string> headings = row;
-    const auto roles = dictionaryOf(headings);
-    std::vector<Column> columns(headings.size());
+    rows.next(row);
+    if (row.size() > mostColumnsRead) return failure("", said("The table has more than 2,000 columns."));
+    const auto roles = dictionaryOf(row);
+    std::vector<Column> columns(row.size());
     string words;
-    for (std::size_t i = 0; i < headings.size(); ++i) {
-        columns[i].heading = trimmed(headings[i]);
+    for (std::size_t i = 0; i < row.size(); ++i) {
+        columns[i].heading = trimmed(row[i]);
         words += columns[i].heading + " ";
     }
     items.language = languageOf(words);
-    int line = 1;
-    while (cells.row(row)) {
-        if (++line > int(mostRows) + 1)
-            return tl::unexpected(Problem{"", said("This table has more than 100,000 rows.")});
-        if (row.size() == 1 && trimmed(row[0]).empty()) continue;
-        if (!roles.empty()) {
-            if (items.list.size() >= mostColumnsRead)
-                return tl::unexpected(Problem{"", said("This has more than 2,000 fields.")});
-            items.list.push_back(itemOfRow(roles, row, line));
-            continue;
-        }
-        for (std::size_t i = 0; i < columns.size(); ++i) columns[i].take(i < row.size() ? row[i] : string());
+    for (std::size_t count = 0; rows.next(row); ++count) {
+        if (count == mostRows) return failure("", said("The table has more than 100,000 rows."));
+        if (roles.empty())
+            for (std::size_t i = 0; i < columns.size(); ++i) columns[i].take(i < row.size() ? row[i] : string());
+        else if (items.list.size() == mostColumnsRead)
+            return failure("", said("The table has more than 2,000 fields."));
+        else
+            items.list.push_back(itemOfRow(roles, row, int(rows.line()) - 1));
     }
-    if (roles.empty())
-        for (std::size_t i = 0; i < columns.size(); ++i) items.list.push_back(itemOf(columns[i], i));
+    if (roles.empty()) {
+        const std::vector<Place> places = headingPlaces(text, sign);
+        for (std::size_t i = 0; i < columns.size(); ++i)
+            items.list.push_back(itemOf(columns[i], i < places.size() ? places[i] : Place{1, 0, 0}));
+    }
     return items;
 }
 

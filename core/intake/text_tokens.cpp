@@ -152,6 +152,12 @@ bool isShort(Letters words) {
 
 }  // namespace
 
+string datePatternOf(const string& text) {
+    const std::u32string letters = lettersOf(text);
+    string pattern;
+    return !letters.empty() && dateAt(letters, 0, &pattern) == letters.size() ? pattern : "";
+}
+
 Tokens tokensOf(Letters line) {
     Tokens all;
     std::size_t begun = Letters::npos;  // of words

@@ -22,6 +22,8 @@ using Tokens = std::vector<Token>;
 
 /// The tokens of a line, in their order. Words end where three blanks or a tab follow.
 Tokens tokensOf(Letters line);
+/// The pattern that letters for a date mean, DD/MM/YYYY; empty for others.
+std::string datePatternOf(const std::string& text);
 /// True for a blank between letters.
 bool blankLetter(char32_t c);
 bool contains(Letters all, char32_t c);

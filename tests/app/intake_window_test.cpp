@@ -1,6 +1,8 @@
 // A form out of what exists: read beside its source, changed where it was understood otherwise, and made.
 #include "app/intake/intake_dialog.h"
 #include "app/window/start_page.h"
+#include "core/file/form_file.h"
+#include "core/targets/ooxml/docx.h"
 #include "tests/app/driver.h"
 
 using namespace brindel;
@@ -83,6 +85,38 @@ TEST(IntakeWindow, WhatCannotBeReadIsSaidAndNothingIsMade) {
     EXPECT_FALSE(dialog.findChild<QPushButton*>("intakeMake")->isEnabled());
     dialog.readFile("/nowhere/at/all.txt");
     EXPECT_TRUE(dialog.findChild<QLabel*>("intakeSays")->text().startsWith("all.txt: "));
+}
+
+TEST(IntakeWindow, WhatWasChangedByHandIsKeptWhileTheSourceIsEdited) {
+    IntakeDialog dialog(fonts());
+    dialog.readText("Name: ______\nCode: ______\n");
+    auto* fields = dialog.findChild<QTableWidget*>("intakeFields");
+    dialog.setMeaning(1, meaningNamed("date"));
+    fields->item(0, 0)->setText("Full name");
+    dialog.leaveOut(0);
+    Driver::settle();
+    dialog.readText("🚤 Boat: ______\nName: ______\nCode: ______\n");
+    ASSERT_EQ(fields->rowCount(), 3);
+    EXPECT_EQ(fields->item(1, 0)->text(), "Full name");
+    EXPECT_EQ(fields->item(1, 1)->text(), "left out ▾");
+    EXPECT_EQ(fields->item(2, 1)->text(), "date ▾");
+    // A letter of two units is one character of the line.
+    EXPECT_EQ(dialog.findChild<QPlainTextEdit*>("intakeSource")->extraSelections()[0].cursor.selectedText(),
+              "🚤 Boat: ______");
+}
+
+TEST(IntakeWindow, AFileThatContainsItsFormGivesThatOne) {
+    Folder folder;
+    const auto form = readForm(textOf(std::string(BRINDEL_SOURCE) + "/demo/mooring-permit.brindel"));
+    ASSERT_TRUE(form);
+    const std::string text = formText(form->form);
+    const auto bytes = docxOf(FormSession(form->form, todayHere()), {.blank = true, .formFile = text});
+    ASSERT_TRUE(bytes);
+    write(folder.file("permit.docx"), *bytes);
+    IntakeDialog dialog(fonts());
+    dialog.readFile(QString::fromStdString(folder.file("permit.docx")));
+    EXPECT_EQ(dialog.findChild<QLabel*>("intakeSays")->text(), "This file contains its form.");
+    EXPECT_EQ(formText(dialog.form()), text);
 }
 
 TEST(IntakeWindow, ATableBecomesADialog) {

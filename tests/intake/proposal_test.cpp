@@ -117,9 +117,11 @@ TEST(Proposal, ADoubtKnowsItsPlace) {
     const auto items = itemsFrom("Order\n\nParts:\n[ ] mast\n[ ] sail\n[ ] anchor\nName: ______\n");
     ASSERT_TRUE(items);
     const Proposal proposal = proposalOf(*items);
-    ASSERT_EQ(proposal.doubts.size(), 1u);
-    EXPECT_EQ(proposal.doubts[0].about, "Parts");
-    EXPECT_EQ(proposal.doubts[0].place.line, 4);
+    ASSERT_EQ(proposal.fields.size(), 2u);
+    EXPECT_EQ(proposal.fields[0].field.label, "Parts");
+    EXPECT_EQ(proposal.fields[0].doubt.text(), "Several answers, or one?");
+    EXPECT_EQ(items->list[proposal.fields[0].item].place.line, 4);
+    EXPECT_TRUE(proposal.fields[1].doubt.empty());
 }
 
 TEST(Proposal, OldEncodingsAreRead) {
@@ -130,16 +132,29 @@ TEST(Proposal, OldEncodingsAreRead) {
 }
 
 TEST(Proposal, WhatIsNoFormIsSaid) {
-    EXPECT_EQ(jotted(""), "! There is nothing in it.");
+    EXPECT_EQ(jotted(""), "! The file is empty.");
     EXPECT_EQ(jotted("Dear all,\nthe office is closed.\n"),
               "! Nothing to fill in was found: no blanks, ticks, questions or columns.");
-    EXPECT_EQ(jotted(string("a\0b", 3)), "! This is not text.");
-    EXPECT_EQ(jotted(string(65 << 20, 'x')), "! This has more than 64 MiB.");
-    EXPECT_EQ(jotted(string(20'001, '\n') + "a: __"), "! This has more than 20,000 lines.");
-    EXPECT_EQ(jotted("a: __ " + string(50'000, 'x')), "! A line of this has more than 10,000 letters.");
+    EXPECT_EQ(jotted(string("a\0b", 3)), "! The file is not a text, a table or a text document.");
+    EXPECT_EQ(jotted(string(65 << 20, 'x')), "! The file has more than 64 MiB.");
+    EXPECT_EQ(jotted(string(20'001, '\n') + "a: __"), "! The text has more than 20,000 lines.");
+    EXPECT_EQ(jotted("a: __ " + string(50'000, 'x')), "! A line has more than 10,000 characters.");
     string many;
     for (int i = 0; i < 2'100; ++i) many += "Field: ____\n";
-    EXPECT_EQ(jotted(many), "! This has more than 2,000 blanks to fill in.");
+    EXPECT_EQ(jotted(many), "! The source has more than 2,000 fields.");
+}
+
+TEST(Proposal, WhatIsJottedIsTakenAsItIs) {
+    const string rows =
+        "# Berth\n### Rig if chkMast\nHeight (m): number 2..25 .1 m !; A: text; B: text; C: text\n###\nMast: check "
+        "@chkMast\n[Cancel] [Ask]*\nwhen chkMast is ticked: clear numHeight\n";
+    EXPECT_EQ(jotted(rows), rows);
+}
+
+TEST(Proposal, NamesAndBarsInTheFirstLineArePlaced) {
+    const auto items = itemsFrom("Größe;boat name\n7,5;Tern\n9,25;Ines\n");
+    ASSERT_TRUE(items);
+    EXPECT_EQ(items->list[1].place, (Place{1, 6, 9}));
 }
 
 TEST(Proposal, LongAndDeepSourcesTakeTheirTime) {
