@@ -15,7 +15,7 @@ namespace {
 
 using std::string;
 
-constexpr std::size_t mostRows = 100'000, mostColumnsRead = 2'000, longestCell = 100'000;
+constexpr std::size_t mostRows = 100'000, mostColumnsRead = 2'000;
 constexpr std::size_t fewAnswers = 12;  // so many different ones are a list
 
 /// The sign between cells: that which parts the first lines alike, into most cells.

@@ -9,8 +9,7 @@ namespace brindel::intake {
 bool looksLikeTable(const std::string& text);
 /// The items of a table (CSV with commas, semicolons, tabs or bars, RFC 4180) with a line of headings: a field a
 /// column, its kind, limits, step, choices, length and pattern by what its cells have, required where none is empty. A
-/// table of the columns name, type, required, values is a list of fields itself. At most 100,000 rows of 2,000 columns;
-/// cells of at most 100,000 letters.
+/// table of the columns name, type, required, values is a list of fields itself. At most 100,000 rows of 2,000 columns.
 Result<Items> itemsFromTable(const std::string& text);
 
 }  // namespace brindel::intake

@@ -83,7 +83,7 @@ class TextReader {
     /// "Name:      Phone: ____": the first has room as well; a question is wording. True where a field was made.
     bool withoutBlank(const std::string& label, Place place, bool beside);
     /// What follows a blank: a unit, a remark. Gives what is left.
-    std::string behind(std::size_t at, string text);
+    std::string behind(std::size_t at, std::string text);
     /// The end of a sentence that a blank is in, or a remark behind it.
     void trailing(std::size_t at, const std::string& text, bool colon);
     /// A question, and its answers with letters before them in the lines below.
